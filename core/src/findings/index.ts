@@ -1,0 +1,45 @@
+import type { Speech } from '../units';
+
+/** stop: blocks the issue of a sheet until accepted in writing; caution: look here; note: know this. */
+export type Level = 'stop' | 'caution' | 'note';
+
+/** Parts of the worksheet; a finding shows in the section it belongs to. */
+export type Section = 'blank' | 'seat' | 'hold' | 'zero' | 'prove' | 'transition';
+
+/** One thing the checks have to say. Lengths in `numbers` are millimetres, areas mm², volumes mm³. */
+export interface Finding {
+  readonly code: string;
+  readonly level: Level;
+  readonly section: Section;
+  /** the setup it is about; null: the whole job */
+  readonly setupId: string | null;
+  readonly op: number | null;
+  readonly says: string;
+  readonly numbers: Readonly<Record<string, number>>;
+  readonly because: string;
+  readonly remedy: string;
+}
+
+/** What a check is given besides its facts. */
+export interface Told {
+  readonly setupId: string | null;
+  readonly op: number | null;
+  readonly speech: Speech;
+}
+
+/** Makes findings of one code for one setup. */
+export function finding(told: Told, code: string, section: Section) {
+  return (level: Level, what: Pick<Finding, 'says' | 'numbers' | 'because' | 'remedy'>): Finding =>
+    ({ code, level, section, setupId: told.setupId, op: told.op, ...what });
+}
+
+const RANK: Record<Level, number> = { stop: 0, caution: 1, note: 2 };
+
+export function worstFirst(findings: readonly Finding[]): Finding[] {
+  return [...findings].sort((a, b) => RANK[a.level] - RANK[b.level]);
+}
+
+/** An acceptance belongs to what was said: when a number in it changes, it no longer counts. */
+export function isAcceptedBy(f: Finding, accepted: { readonly code: string; readonly setupId: string | null; readonly says: string }): boolean {
+  return f.code === accepted.code && f.setupId === accepted.setupId && f.says === accepted.says;
+}

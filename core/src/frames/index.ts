@@ -1,0 +1,3 @@
+export * from './vector';
+export * from './pose';
+export * from './orientation';

@@ -1,0 +1,58 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { checker, parseJson, type Checked } from '../schema';
+import { shopForJob, shopSchema, type Shop } from '../shop';
+import { migrateJobFile, JOB_VERSION } from './migrations';
+import { jobSchema, type Job } from './schema';
+
+export const JOB_FORMAT = 'violet-jaw-job';
+
+/** The open job file: the plan and the part of the shop's library it uses. */
+export const jobFileSchema = Type.Object({
+  format: Type.Literal(JOB_FORMAT),
+  version: Type.Literal(JOB_VERSION),
+  job: jobSchema,
+  shop: shopSchema,
+}, { additionalProperties: false });
+
+export type JobFile = Static<typeof jobFileSchema>;
+
+const checkFile = checker(jobFileSchema);
+export const checkJob = checker(jobSchema);
+export const checkShop = checker(shopSchema);
+
+/** Puts a job and what it uses of the shop's library into one file. */
+export function jobFile(job: Job, shop: Shop): JobFile {
+  return { format: JOB_FORMAT, version: JOB_VERSION, job, shop: shopForJob(shop, job.machine, job.setups.map((s) => s.vise)) };
+}
+
+/**
+ * Reads a job file: JSON text, older versions brought up to date, checked against the schema and for
+ * what a schema cannot say. Problems name the place in the document.
+ */
+export function readJobFile(text: string): Checked<JobFile> {
+  const json = parseJson(text);
+  if (!json.ok) return json;
+  const current = migrateJobFile(json.value);
+  if (!current.ok) return current;
+  const checked = checkFile(current.value);
+  if (!checked.ok) return checked;
+  const problems = jobProblems(checked.value.job);
+  return problems.length > 0 ? { ok: false, problems } : checked;
+}
+
+/** What is wrong with a job beyond its schema: orientations that do not exist, numbers used twice. */
+export function jobProblems(job: Job): string[] {
+  const problems: string[] = [];
+  const seen = { id: new Set<string>(), op: new Set<number>() };
+  job.setups.forEach((setup, i) => {
+    const place = `job.setups.${i}`;
+    if (setup.orientation.up[1] === setup.orientation.right[1]) {
+      problems.push(`${place}.orientation: up ${setup.orientation.up} and right ${setup.orientation.right} lie along the same axis. Choose two directions at right angles.`);
+    }
+    if (seen.id.has(setup.id)) problems.push(`${place}.id: "${setup.id}" is used twice. Give every setup its own id.`);
+    if (seen.op.has(setup.op)) problems.push(`${place}.op: Op ${setup.op} is used twice. Give every setup its own operation number.`);
+    seen.id.add(setup.id);
+    seen.op.add(setup.op);
+  });
+  return problems;
+}

@@ -1,0 +1,61 @@
+import type { Checked } from '../schema';
+
+/** Version of the job file that this program writes. */
+export const JOB_VERSION = 1;
+
+type Document = Record<string, unknown>;
+const isDocument = (value: unknown): value is Document => typeof value === 'object' && value !== null && !Array.isArray(value);
+const within = (value: unknown): Document => (isDocument(value) ? value : {});
+
+const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
+
+/**
+ * Version 0 is the short form a person types: what may be left out there gets its plain value here.
+ * Nothing that decides a number is guessed: machine, vise, station, orientation and depth must be given.
+ */
+function fromVersion0(file: Document): Document {
+  const job = within(file.job);
+  const setups = Array.isArray(job.setups) ? job.setups : [];
+  return {
+    ...file,
+    format: 'violet-jaw-job',
+    version: 1,
+    shop: { name: '', machines: [], vises: [], ...within(file.shop) },
+    job: {
+      part: '', revision: '', material: '', quantity: 1, units: 'mm', due: null, sizeTolerance: 0, machine: null, accepted: [], notes: '',
+      ...job,
+      allowance: { ...NO_ALLOWANCE, ...within(job.allowance) },
+      setups: setups.map((entry: unknown, i) => {
+        const setup = within(entry);
+        return {
+          id: `setup-${i + 1}`, does: '', tools: [], program: '',
+          ...setup,
+          zero: { extra: { x: 0, y: 0, z: 0 }, ...within(setup.zero) },
+          touchOff: { toolDiameter: 0, feeler: 0, ...within(setup.touchOff) },
+          why: { seat: '', hold: '', zero: '', ...within(setup.why) },
+        };
+      }),
+    },
+  };
+}
+
+/** One step each: `steps[n]` brings a file of version n to version n + 1. Old steps are never edited. */
+const steps: readonly ((file: Document) => Document)[] = [fromVersion0];
+
+/** Brings a job file of any earlier version to the current one; a newer one is refused, untouched. */
+export function migrateJobFile(value: unknown): Checked<unknown> {
+  if (!isDocument(value)) return { ok: false, problems: ['The document: expected an object with the keys "format", "version", "job" and "shop".'] };
+  if (value.format !== undefined && value.format !== 'violet-jaw-job') {
+    return { ok: false, problems: [`format: expected "violet-jaw-job", found ${JSON.stringify(value.format)}. This is not a job file.`] };
+  }
+  const version = value.version ?? 0;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 0) {
+    return { ok: false, problems: [`version: expected a whole number, found ${JSON.stringify(version)}.`] };
+  }
+  if (version > JOB_VERSION) {
+    return { ok: false, problems: [`version: this file is of version ${version}; this program reads up to version ${JOB_VERSION}. Update the program, or export the job from the older one again.`] };
+  }
+  let file = value;
+  for (const step of steps.slice(version)) file = step(file);
+  return { ok: true, value: file };
+}

@@ -1,0 +1,35 @@
+import type { Units } from '../units';
+import type { Vise } from '../shop';
+import type { Job, PartSource, Setup } from './schema';
+
+export const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
+
+/** A job with nothing decided yet beyond its head and part. */
+export function newJob(head: { number: string; part: string; revision?: string; material?: string; quantity?: number; units: Units }, body: PartSource): Job {
+  return {
+    number: head.number, part: head.part, revision: head.revision ?? '', material: head.material ?? '', quantity: head.quantity ?? 1, units: head.units,
+    due: null, sizeTolerance: 0.1, body, allowance: { ...NO_ALLOWANCE }, machine: null, setups: [], accepted: [], notes: '',
+  };
+}
+
+/**
+ * The next setup of a route: like the one before, next operation number and register, parallels chosen so that
+ * nothing is assumed about the grip. The stop stands level with the middle of the jaw above the parallels.
+ */
+export function nextSetup(job: Job, id: string, registers: readonly Setup['register'][], vise: Vise | null): Setup {
+  const last = job.setups.at(-1);
+  const used = new Set(job.setups.map((s) => s.register));
+  const register = registers.find((r) => !used.has(r)) ?? last?.register ?? 'G54';
+  const op = (Math.floor(Math.max(0, ...job.setups.map((s) => s.op)) / 10) + 1) * 10;
+  if (last) {
+    return { ...structuredClone(last), id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, why: { seat: '', hold: '', zero: '' } };
+  }
+  const jaw = vise?.jawHeight ?? 0;
+  return {
+    id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, vise: vise?.id ?? null, station: null,
+    parallels: { height: Math.round(jaw / 2) },
+    stop: { side: 'left', position: 0, height: Math.round(jaw * 0.75), fromJaw: 10 },
+    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
+    touchOff: { toolDiameter: job.units === 'mm' ? 10 : 12.7, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' },
+  };
+}

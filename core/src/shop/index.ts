@@ -1,0 +1,67 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { lengthMm, longText, positiveMm, shortText, sizeMm } from '../schema';
+
+const range = Type.Object({ min: lengthMm, max: lengthMm }, { additionalProperties: false });
+
+export const REGISTERS = ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'] as const;
+export const registerSchema = Type.Union(REGISTERS.map((r) => Type.Literal(r)));
+export type Register = (typeof REGISTERS)[number];
+
+export const stationSchema = Type.Object({
+  id: shortText,
+  name: shortText,
+  position: Type.Union([
+    Type.Null(),
+    Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false }),
+  ], { description: 'Machine coordinates of the datum of the device that stands here (vise: fixed jaw face, bed and left jaw end); Z is the spindle gauge line touching the bed. null: not measured yet.' }),
+  plusMinus: Type.Union([Type.Null(), sizeMm], { description: 'Uncertainty of the measured position, per axis; null: not known.' }),
+  note: longText,
+}, { additionalProperties: false });
+
+export const machineSchema = Type.Object({
+  id: shortText,
+  name: shortText,
+  travel: Type.Object({ x: range, y: range, z: range }, { additionalProperties: false, description: 'Reachable machine coordinates per axis, counted from machine zero.' }),
+  table: Type.Object({ x: range, y: range }, { additionalProperties: false, description: 'Edges of the table in machine coordinates with the tool relative to the work; for the drawing.' }),
+  homesTo: longText,
+  registers: Type.Array(registerSchema, { minItems: 1, maxItems: 6, uniqueItems: true }),
+  stations: Type.Array(stationSchema, { maxItems: 40 }),
+}, { additionalProperties: false });
+
+export const viseSchema = Type.Object({
+  id: shortText,
+  name: shortText,
+  jawWidth: positiveMm,
+  jawHeight: Type.Number({ exclusiveMinimum: 0, maximum: 1000, description: 'Top of the jaws above the bed.' }),
+  jawThickness: positiveMm,
+  maxOpening: positiveMm,
+  bedThickness: positiveMm,
+  parallelThickness: positiveMm,
+  stopDiameter: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Diameter of the stop rod: it touches only material inside this height and depth.' }),
+  minimumGrip: sizeMm,
+  clearanceAboveJaws: Type.Number({ minimum: 0, maximum: 1000, description: 'Wanted between jaw tops and the lowest cut.' }),
+  minimumRestAreaMm2: Type.Number({ minimum: 0, maximum: 1e6, description: 'Flat area wanted on parallels or bed, mm².' }),
+}, { additionalProperties: false });
+
+/** The shop's library: what jobs refer to by id. All lengths in millimetres. */
+export const shopSchema = Type.Object({
+  name: shortText,
+  machines: Type.Array(machineSchema, { maxItems: 200 }),
+  vises: Type.Array(viseSchema, { maxItems: 500 }),
+}, { additionalProperties: false });
+
+export type Station = Static<typeof stationSchema>;
+export type Machine = Static<typeof machineSchema>;
+export type Vise = Static<typeof viseSchema>;
+export type Shop = Static<typeof shopSchema>;
+
+export const EMPTY_SHOP: Shop = { name: '', machines: [], vises: [] };
+
+/** The part of the library a job needs: what goes into its file. */
+export function shopForJob(shop: Shop, machineId: string | null, viseIds: readonly (string | null)[]): Shop {
+  return {
+    name: shop.name,
+    machines: shop.machines.filter((m) => m.id === machineId),
+    vises: shop.vises.filter((v) => viseIds.includes(v.id)),
+  };
+}

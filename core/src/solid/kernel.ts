@@ -1,0 +1,199 @@
+import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
+import { axisOf, signOf, transpose, unitVector, type Box3, type Direction, type Rotation, vec } from '../frames';
+import { boxMesh, facet, openEdges, vertex, weldMesh, type TriangleMesh } from './mesh';
+
+/** Closed outlines in a drawing plane: outer ones counter-clockwise, holes clockwise. */
+export type Outlines = readonly (readonly (readonly [number, number])[])[];
+
+/** Either a value or a problem in words a planner can act on. */
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string };
+
+/**
+ * A closed solid. Immutable; lives in the geometry kernel's memory until `release()`.
+ * Coordinates are double precision throughout, both into and out of the kernel.
+ */
+export class Solid {
+  #mesh: TriangleMesh | null = null;
+
+  constructor(readonly raw: Manifold) {}
+
+  volumeMm3(): number {
+    return this.raw.volume();
+  }
+
+  isEmpty(): boolean {
+    return this.raw.isEmpty();
+  }
+
+  box(): Box3 {
+    const { min, max } = this.raw.boundingBox();
+    return { min: vec(min[0], min[1], min[2]), max: vec(max[0], max[1], max[2]) };
+  }
+
+  mesh(): TriangleMesh {
+    if (!this.#mesh) {
+      let positions = new Float64Array();
+      // The kernel's own mesh is single precision; warping hands out the double-precision vertices in the same order.
+      this.raw.warpBatch((vertices) => { positions = vertices.slice(); }).delete();
+      this.#mesh = { positions, triangles: this.raw.getMesh().triVerts.slice() };
+    }
+    return this.#mesh;
+  }
+
+  release(): void {
+    this.raw.delete();
+  }
+}
+
+/** The geometry kernel's operations in this project's terms. */
+export class Kernel {
+  constructor(private readonly wasm: ManifoldToplevel) {}
+
+  /** A block with exactly these corners. Throws on a box without volume: documents are checked before. */
+  box(box: Box3): Solid {
+    const made = this.fromMesh(boxMesh(box));
+    if (!made.ok) throw new Error(made.problem);
+    return made.value;
+  }
+
+  /**
+   * Makes a solid from a mesh, keeping its double-precision vertices.
+   * Refuses open or inside-out shells and says where.
+   */
+  fromMesh(mesh: TriangleMesh): Result<Solid> {
+    const welded = weldMesh(mesh);
+    if (welded.triangles.length === 0) return { ok: false, problem: 'The body has no surface.' };
+    const gaps = openEdges(welded);
+    if (gaps.length > 0) {
+      const [{ x, y, z }] = gaps;
+      const place = [x, y, z].map((v) => v.toFixed(3)).join(', ');
+      return { ok: false, problem: `The body is an open shell: ${gaps.length} open edges, the first near (${place}) mm. Close it in the drawing program and read it again.` };
+    }
+    const single = Float32Array.from(welded.positions);
+    const exact = new Map<string, number>();
+    for (let i = 0; i < single.length; i += 3) exact.set(`${single[i]},${single[i + 1]},${single[i + 2]}`, i);
+    let rough: Manifold;
+    try {
+      rough = new this.wasm.Manifold(new this.wasm.Mesh({ numProp: 3, vertProperties: single, triVerts: welded.triangles }));
+    } catch (error) {
+      return { ok: false, problem: `The body is not a clean closed solid (${error instanceof Error ? error.message : String(error)}). Repair it in the drawing program and read it again.` };
+    }
+    const raw = rough.warpBatch((vertices, count) => {
+      for (let i = 0; i < 3 * count; i += 3) {
+        const from = exact.get(`${vertices[i]},${vertices[i + 1]},${vertices[i + 2]}`);
+        if (from !== undefined) vertices.set(welded.positions.subarray(from, from + 3), i);
+      }
+    });
+    rough.delete();
+    if (raw.volume() <= 0) return { ok: false, problem: 'The body has no volume, or its surface is inside out. Repair it in the drawing program and read it again.' };
+    return { ok: true, value: new Solid(raw) };
+  }
+
+  union(solids: readonly Solid[]): Solid {
+    return new Solid(this.wasm.Manifold.union(solids.map((s) => s.raw)));
+  }
+
+  intersect(a: Solid, b: Solid): Solid {
+    return new Solid(a.raw.intersect(b.raw));
+  }
+
+  subtract(a: Solid, b: Solid): Solid {
+    return new Solid(a.raw.subtract(b.raw));
+  }
+
+  /** Separate bodies of a solid. */
+  pieces(solid: Solid): Solid[] {
+    return solid.raw.decompose().map((raw) => new Solid(raw));
+  }
+
+  /** What lies at or below a plane square to `up`: `u·x ≤ along`, where `along` is measured along `up`. */
+  below(solid: Solid, up: Direction, along: number): Solid {
+    const n = unitVector(up);
+    return new Solid(solid.raw.trimByPlane([-n.x, -n.y, -n.z], -along));
+  }
+
+  above(solid: Solid, up: Direction, along: number): Solid {
+    const n = unitVector(up);
+    return new Solid(solid.raw.trimByPlane([n.x, n.y, n.z], along));
+  }
+
+  /**
+   * The region below the solid's overhangs, seen along `up`, down to the plane at `along`:
+   * what a cutter coming along `-up` cannot reach because the solid itself hides it.
+   * Every such point lies straight below a face that looks down, so prisms under those faces make it up exactly.
+   * @returns null when nothing above the plane overhangs
+   */
+  shadow(solid: Solid, up: Direction, along: number): Solid | null {
+    const axis = axisOf(up);
+    const sign = signOf(up);
+    const mesh = solid.mesh();
+    const prisms: Solid[] = [];
+    for (let t = 0; t < mesh.triangles.length; t += 3) {
+      const { normal } = facet(mesh, t);
+      if (normal[axis] * sign > -1e-7) continue;
+      const corners = [0, 1, 2].map((k) => vertex(mesh, mesh.triangles[t + k]));
+      if (corners.every((c) => sign * c[axis] <= along + 1e-9)) continue;
+      const floor = corners.map((c) => ({ ...c, [axis]: sign * Math.min(along, ...corners.map((k) => sign * k[axis])) }));
+      const points = [...corners, ...floor].map((c): [number, number, number] => [c.x, c.y, c.z]);
+      prisms.push(new Solid(this.wasm.Manifold.hull(points)));
+    }
+    if (prisms.length === 0) return null;
+    const all = this.union(prisms);
+    prisms.forEach((p) => p.release());
+    const shadow = this.above(all, up, along);
+    all.release();
+    return shadow;
+  }
+
+  /** Outline of the solid seen from the +Z end of a view turned by `view` (rows: drawing right, drawing up, towards the eye). */
+  silhouette(solid: Solid, view: Rotation): Outlines {
+    return this.#seen(solid, view, (turned) => turned.project());
+  }
+
+  /** Outline of the cut at `depth` along the view's third axis. */
+  section(solid: Solid, view: Rotation, depth: number): Outlines {
+    return this.#seen(solid, view, (turned) => turned.slice(depth));
+  }
+
+  /** Outlines of the flat faces that look at the eye, each less what stands in front of it. */
+  visibleFlats(solid: Solid, view: Rotation, levels: readonly number[]): Outlines {
+    const turned = this.#turn(solid, view);
+    const out: [number, number][][] = [];
+    for (const level of levels) {
+      const front = turned.trimByPlane([0, 0, 1], level + 1e-4);
+      const under = turned.slice(level - 1e-4);
+      const over = front.isEmpty() ? null : front.project();
+      const seen = over ? under.subtract(over) : under;
+      out.push(...(seen.toPolygons() as [number, number][][]));
+      [front, under, over, over ? seen : null].forEach((x) => x?.delete());
+    }
+    turned.delete();
+    return out;
+  }
+
+  #turn(solid: Solid, view: Rotation): Manifold {
+    const [a, b, c] = transpose(view).rows;
+    return solid.raw.transform([a.x, a.y, a.z, 0, b.x, b.y, b.z, 0, c.x, c.y, c.z, 0, 0, 0, 0, 1]);
+  }
+
+  #seen(solid: Solid, view: Rotation, look: (turned: Manifold) => CrossSection): Outlines {
+    const turned = this.#turn(solid, view);
+    const flat = look(turned);
+    const outlines = flat.toPolygons() as [number, number][][];
+    flat.delete();
+    turned.delete();
+    return outlines;
+  }
+
+  /** a \ b of flat outlines. */
+  flatDifference(a: Outlines, b: Outlines): Outlines {
+    if (b.length === 0) return a;
+    const make = (o: Outlines) => new this.wasm.CrossSection(o.map((ring) => ring.map(([x, y]): [number, number] => [x, y])), 'NonZero');
+    const [left, right] = [make(a), make(b)];
+    const rest = left.subtract(right);
+    const outlines = rest.toPolygons() as [number, number][][];
+    [left, right, rest].forEach((x) => x.delete());
+    return outlines;
+  }
+}
+

@@ -1,0 +1,97 @@
+import { AXES, type Axis } from '../frames';
+import type { TriangleMesh } from './mesh';
+
+/** A range along each axis; an axis left out is unbounded. Same frame as the mesh it is used on. */
+export type Window = { readonly [axis in Axis]?: readonly [number, number] };
+
+/** What material of a mesh lies inside a window and how far it reaches along one axis. */
+export interface Reach {
+  /** the furthest coordinate along the axis, in the direction asked for */
+  readonly level: number;
+  /** area of the faces at that level, square to the axis and looking outwards, inside the window, mm² */
+  readonly flatAreaMm2: number;
+  /** extent of what touches at that level (faces, edges, points), inside the window */
+  readonly touch: { readonly [axis in Axis]: readonly [number, number] };
+}
+
+/** Two surfaces closer than this count as touching: a tenth of a micrometre, far below what anyone can measure. */
+export const TOUCH_MM = 1e-4;
+
+type Corner = [number, number, number];
+
+function clip(polygon: Corner[], axis: number, bound: number, keep: 1 | -1): Corner[] {
+  const out: Corner[] = [];
+  for (let i = 0; i < polygon.length; i++) {
+    const p = polygon[i];
+    const q = polygon[(i + 1) % polygon.length];
+    const dp = keep * (p[axis] - bound);
+    const dq = keep * (q[axis] - bound);
+    if (dp >= 0) out.push(p);
+    if ((dp > 0 && dq < 0) || (dp < 0 && dq > 0)) {
+      const f = dp / (dp - dq);
+      const cut: Corner = [0, 1, 2].map((k) => p[k] + f * (q[k] - p[k])) as Corner;
+      cut[axis] = bound;
+      out.push(cut);
+    }
+  }
+  return out;
+}
+
+function insideWindow(mesh: TriangleMesh, t: number, window: Window): Corner[] {
+  let polygon: Corner[] = [0, 1, 2].map((k) => {
+    const i = 3 * mesh.triangles[t + k];
+    return [mesh.positions[i], mesh.positions[i + 1], mesh.positions[i + 2]];
+  });
+  for (let a = 0; a < 3; a++) {
+    const range = window[AXES[a]];
+    if (!range) continue;
+    if (polygon.every((c) => c[a] < range[0]) || polygon.every((c) => c[a] > range[1])) return [];
+    if (polygon.some((c) => c[a] < range[0])) polygon = clip(polygon, a, range[0], 1);
+    if (polygon.some((c) => c[a] > range[1])) polygon = clip(polygon, a, range[1], -1);
+    if (polygon.length === 0) return [];
+  }
+  return polygon;
+}
+
+function area(polygon: Corner[]): number {
+  let [x, y, z] = [0, 0, 0];
+  const [a] = polygon;
+  for (let i = 1; i + 1 < polygon.length; i++) {
+    const b = polygon[i];
+    const c = polygon[i + 1];
+    x += (b[1] - a[1]) * (c[2] - a[2]) - (b[2] - a[2]) * (c[1] - a[1]);
+    y += (b[2] - a[2]) * (c[0] - a[0]) - (b[0] - a[0]) * (c[2] - a[2]);
+    z += (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+  }
+  return Math.hypot(x, y, z) / 2;
+}
+
+/**
+ * How far the material inside a window reaches along an axis, and with how much flat area it gets there.
+ * The window must be unbounded along that axis in the direction asked for, so the surface decides.
+ * Exact for plane faces: every triangle is cut by the window's planes (Sutherland & Hodgman 1974).
+ * @param towards +1 for the largest coordinate, -1 for the smallest
+ * @returns null when nothing of the mesh lies inside the window
+ */
+export function reachInWindow(mesh: TriangleMesh, axis: Axis, towards: 1 | -1, window: Window): Reach | null {
+  const along = AXES.indexOf(axis);
+  const pieces: Corner[][] = [];
+  let level = -Infinity;
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    const piece = insideWindow(mesh, t, window);
+    if (piece.length === 0) continue;
+    pieces.push(piece);
+    for (const corner of piece) level = Math.max(level, towards * corner[along]);
+  }
+  if (pieces.length === 0) return null;
+  let flatAreaMm2 = 0;
+  const touch: [number, number][] = [[Infinity, -Infinity], [Infinity, -Infinity], [Infinity, -Infinity]];
+  for (const piece of pieces) {
+    const touching = piece.filter((corner) => towards * corner[along] > level - TOUCH_MM);
+    if (touching.length === piece.length) flatAreaMm2 += area(piece);
+    for (const corner of touching) {
+      touch.forEach((range, a) => { range[0] = Math.min(range[0], corner[a]); range[1] = Math.max(range[1], corner[a]); });
+    }
+  }
+  return { level: towards * level, flatAreaMm2, touch: { x: touch[0], y: touch[1], z: touch[2] } };
+}

@@ -1,0 +1,84 @@
+/**
+ * Lengths inside are millimetres. Inches exist at the edge only, where a person reads or types.
+ * 1 in = 25.4 mm exactly (international yard and pound agreement of 1959).
+ */
+export const MM_PER_INCH = 25.4;
+
+export type Units = 'mm' | 'inch';
+
+/** The sign printed before a negative number: as wide as the plus sign, never lost in print. */
+export const MINUS = '\u2212';
+
+/** Decimals shown for a length: thousandths of a millimetre, ten-thousandths of an inch. */
+export function decimals(units: Units): number {
+  return units === 'mm' ? 3 : 4;
+}
+
+export function toUnits(mm: number, units: Units): number {
+  return units === 'mm' ? mm : mm / MM_PER_INCH;
+}
+
+export function fromUnits(value: number, units: Units): number {
+  return units === 'mm' ? value : value * MM_PER_INCH;
+}
+
+/** Short unit name as written behind a number. */
+export function unitName(units: Units): string {
+  return units === 'mm' ? 'mm' : 'in';
+}
+
+function fixed(mm: number, units: Units): { text: string; negative: boolean } {
+  const text = Math.abs(toUnits(mm, units)).toFixed(decimals(units));
+  return { text, negative: mm < 0 && Number(text) !== 0 };
+}
+
+/** A length without unit name; a minus sign where it is negative. For sizes, where no sign is wanted. */
+export function formatLength(mm: number, units: Units): string {
+  const { text, negative } = fixed(mm, units);
+  return (negative ? MINUS : '') + text;
+}
+
+/** A coordinate or shift: always signed; what rounds to zero is written +0.000. */
+export function formatSigned(mm: number, units: Units): string {
+  const { text, negative } = fixed(mm, units);
+  return (negative ? MINUS : '+') + text;
+}
+
+/** A coordinate as a control reads it: ASCII sign, job units. */
+export function formatForControl(mm: number, units: Units): string {
+  return formatSigned(mm, units).replace(MINUS, '-');
+}
+
+/** An area with its unit: whole mm², or in² with three decimals. */
+export function formatArea(mm2: number, units: Units): string {
+  return units === 'mm' ? `${Math.round(mm2)} mm²` : `${(mm2 / MM_PER_INCH ** 2).toFixed(3)} in²`;
+}
+
+/** A volume with its unit: cm³ or in³. */
+export function formatVolume(mm3: number, units: Units): string {
+  return units === 'mm' ? `${(mm3 / 1000).toFixed(3)} cm³` : `${(mm3 / MM_PER_INCH ** 3).toFixed(4)} in³`;
+}
+
+/** Writes numbers for one job: what checks and sheets use, so that one job never mixes units. */
+export interface Speech {
+  readonly units: Units;
+  /** size, unsigned unless negative, without unit */
+  size(mm: number): string;
+  /** coordinate or shift, always signed, without unit */
+  signed(mm: number): string;
+  /** size with its unit name */
+  sizeWithUnit(mm: number): string;
+  area(mm2: number): string;
+  volume(mm3: number): string;
+}
+
+export function speechIn(units: Units): Speech {
+  return {
+    units,
+    size: (mm) => formatLength(mm, units),
+    signed: (mm) => formatSigned(mm, units),
+    sizeWithUnit: (mm) => `${formatLength(mm, units)} ${unitName(units)}`,
+    area: (mm2) => formatArea(mm2, units),
+    volume: (mm3) => formatVolume(mm3, units),
+  };
+}

@@ -1,0 +1,17 @@
+const transform = {
+  '^.+\\.tsx?$': ['@swc/jest', {
+    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
+    module: { type: 'es6' },
+  }],
+};
+
+/** Jest in ES-module mode: the geometry kernels are ES modules with WebAssembly beside them. */
+export default {
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  testMatch: ['<rootDir>/{core,formats,server,cli,web}/src/**/*.test.{ts,tsx}'],
+  modulePathIgnorePatterns: ['<rootDir>/dist/', '<rootDir>/.violet-jaw/'],
+  transform,
+  testTimeout: 60_000,
+  maxWorkers: 2,
+};
