@@ -1,0 +1,97 @@
+import { type Axis } from '../frames';
+import type { Setup } from '../job';
+import { PART_SIDE } from '../part';
+import { touchedFace, type Contact, type SeatFacts } from '../seat';
+import type { Station } from '../shop';
+import type { Speech } from '../units';
+import { PLACE_NAME, type ZeroFacts } from '../zero';
+
+export type TermKey = 'station' | 'locator' | 'raw' | 'faceToZero' | 'extra';
+export const TERM_KEYS: readonly TermKey[] = ['station', 'locator', 'raw', 'faceToZero', 'extra'];
+
+export type Source = 'measured' | 'planned' | 'computed' | 'typed' | 'unknown';
+
+/** One line of the account of a work zero in one axis, machine axes, mm. */
+export interface Term {
+  readonly key: TermKey;
+  readonly term: string;
+  /** null: not known yet */
+  readonly value: number | null;
+  readonly source: Source;
+  /** where the number comes from, in words */
+  readonly from: string;
+  /** ± of the value, mm; null: not known */
+  readonly plusMinus: number | null;
+}
+
+export type Ledger = Readonly<Record<Axis, readonly Term[]>>;
+
+const LOCATES: Record<Axis, (seat: SeatFacts) => Contact> = { x: (s) => s.stop, y: (s) => s.jaw, z: (s) => s.rest };
+
+function locatorTerm(axis: Axis, setup: Setup, speech: Speech): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
+  if (axis === 'x') {
+    return { term: `${setup.stop.side} stop`, value: setup.stop.position, source: 'planned', from: `stop set at ${speech.signed(setup.stop.position)} from the jaws' left end` };
+  }
+  if (axis === 'y') return { term: 'fixed jaw', value: 0, source: 'computed', from: 'the fixed jaw\'s face is the vise\'s datum' };
+  const { height } = setup.parallels;
+  return height === 0
+    ? { term: 'bed', value: 0, source: 'computed', from: 'lies on the bed, the vise\'s datum' }
+    : { term: 'parallels', value: height, source: 'planned', from: `parallels ${speech.size(height)} high, planned` };
+}
+
+/**
+ * The account of a work zero: per axis, terms that add up to its machine coordinate.
+ * station + locator + raw stock on the located face + finished located face → zero + extra shift on purpose.
+ * Signs are those of machine axes.
+ */
+export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech): Ledger {
+  const terms = (axis: Axis): Term[] => {
+    const contact = LOCATES[axis](seat);
+    const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
+    const touched = contact.seatedLevel + seat.pose.translation[axis];
+    const faceToZero = zero.inDevice[axis] - finishedFace;
+    const raw = finishedFace - touched;
+    const side = PART_SIDE[contact.side];
+    const position = station?.position ?? null;
+    const lines: Term[] = [
+      {
+        key: 'station', term: station ? `station ${station.name}` : 'station', value: position ? position[axis] : null,
+        source: position ? 'measured' : 'unknown',
+        from: position ? 'measured at the vise\'s datum' : station ? 'not measured yet' : 'no station chosen',
+        plusMinus: position ? station?.plusMinus ?? null : null,
+      },
+      { key: 'locator', ...locatorTerm(axis, setup, speech), plusMinus: null },
+      {
+        key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
+        from: Math.abs(raw) > 1e-9 ? `allowance on the part's ${side}` : `touches the ${touchedFace(contact)}`,
+        plusMinus: Math.abs(raw) > 1e-9 ? null : 0,
+      },
+      {
+        key: 'faceToZero', term: 'located face to zero', value: faceToZero, source: 'computed',
+        from: `part model: ${side} to ${setup.zero.of}, ${PLACE_NAME[axis][setup.zero[axis]]}`,
+        plusMinus: Math.abs(faceToZero) > 1e-9 ? sizeTolerance : 0,
+      },
+    ];
+    const extra = setup.zero.extra[axis];
+    if (extra !== 0) lines.push({ key: 'extra', term: 'shift on purpose', value: extra, source: 'typed', from: setup.why.zero || 'typed, no reason given', plusMinus: 0 });
+    return lines;
+  };
+  return { x: terms('x'), y: terms('y'), z: terms('z') };
+}
+
+/** Sum of the terms of one axis; null while one of them is unknown. */
+export function sumOf(terms: readonly Term[]): number | null {
+  return terms.reduce<number | null>((sum, t) => (sum === null || t.value === null ? null : sum + t.value), 0);
+}
+
+/** Worst case: the known ± added up; null when none is known. */
+export function plusMinusOf(terms: readonly Term[]): number | null {
+  const known = terms.map((t) => t.plusMinus).filter((v) => v !== null);
+  return known.length === 0 ? null : known.reduce((a, b) => a + b, 0);
+}
+
+export function termOf(ledger: Ledger, axis: Axis, key: TermKey): number | null {
+  const term = ledger[axis].find((t) => t.key === key);
+  return term ? term.value : key === 'extra' ? 0 : null;
+}
+

@@ -1,0 +1,3 @@
+export { Planner, type PlanInput, type PlanSolids } from './planner';
+export * from './planned';
+export type { Cut, Material, Unreached } from './whatIsLeft';

@@ -1,0 +1,63 @@
+import type { BlankFacts } from '../blank';
+import type { Finding } from '../findings';
+import type { HoldFacts } from '../hold';
+import type { Setup } from '../job';
+import type { Ledger, Shift } from '../ledger';
+import type { PartSummary } from '../part';
+import type { ProveFacts } from '../prove';
+import type { SeatFacts } from '../seat';
+import type { Machine, Register, Station, Vise } from '../shop';
+import type { TransitionFacts } from '../transition';
+import type { TouchOff, ZeroFacts } from '../zero';
+import type { Unreached } from './whatIsLeft';
+
+/** Everything computed about one setup once its vise is chosen. */
+export interface SetupFacts {
+  readonly seat: SeatFacts;
+  readonly hold: HoldFacts;
+  readonly zero: ZeroFacts;
+  readonly ledger: Ledger;
+  readonly touchOff: readonly TouchOff[];
+  readonly prove: ProveFacts;
+  readonly says: { readonly seat: string; readonly zero: string };
+}
+
+export interface PlannedSetup {
+  readonly id: string;
+  readonly op: number;
+  readonly register: Register;
+  readonly setup: Setup;
+  readonly vise: Vise | null;
+  readonly station: Station | null;
+  readonly material: { readonly loadedMm3: number; readonly leftMm3: number; readonly removedMm3: number };
+  /** null while no vise is chosen */
+  readonly facts: SetupFacts | null;
+  /** shift of work zero from the first setup; null for the first and where it is not known */
+  readonly fromFirst: Shift | null;
+  readonly findings: readonly Finding[];
+}
+
+export interface PlannedTransition {
+  readonly fromId: string;
+  readonly toId: string;
+  readonly fromOp: number;
+  readonly toOp: number;
+  readonly facts: TransitionFacts;
+  readonly shift: Shift;
+}
+
+/** The planned job: what every screen, sheet and control line is a view of. Lengths in millimetres. */
+export interface PlannedJob {
+  readonly part: PartSummary;
+  readonly blank: BlankFacts;
+  readonly machine: Machine | null;
+  readonly setups: readonly PlannedSetup[];
+  readonly transitions: readonly PlannedTransition[];
+  readonly unreached: Unreached | null;
+  /** all findings, worst first */
+  readonly findings: readonly Finding[];
+}
+
+export function setupOf(planned: PlannedJob, id: string | null): PlannedSetup | null {
+  return planned.setups.find((s) => s.id === id) ?? null;
+}

@@ -1,0 +1,70 @@
+import { axisOf, signOf, type Box3, type Direction } from '../frames';
+import { levelsBelowTop, type Part } from '../part';
+import type { Kernel, Solid } from '../solid';
+
+/** The material at one point of the route, part coordinates. */
+export interface Material {
+  readonly key: string;
+  readonly solid: Solid;
+  readonly volumeMm3: number;
+}
+
+export interface Cut {
+  readonly left: Material;
+  readonly removedMm3: number;
+  /** part coordinates; null: nothing removed */
+  readonly removedBox: Box3 | null;
+  /** depth plane: `u·x = along` */
+  readonly along: number;
+}
+
+/** Level of the lowest cut along `up`, part coordinates; a depth that names a face of the part is that face exactly. */
+export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): number {
+  const axis = axisOf(up);
+  const sign = signOf(up);
+  const face = levelsBelowTop(part, up).find((l) => Math.abs(l.belowTop - cutsBelowTop) < 1e-6);
+  if (face) return sign * face.level;
+  return (sign > 0 ? part.box.max[axis] : -part.box.min[axis]) - cutsBelowTop;
+}
+
+/**
+ * What is left after a setup that cuts from direction `up` down to a depth plane:
+ * `I' = kept ∪ ( I ∩ ( {u·x ≤ c} ∪ shadow ) )`. Nothing of the finished part is ever cut, and what an overhang of the
+ * part hides from the cutter stays.
+ * @param kept the finished part, or what of it lies inside the blank
+ */
+export function cutFrom(kernel: Kernel, before: Material, kept: Solid, up: Direction, along: number): Cut {
+  const scrap: Solid[] = [];
+  const hold = (s: Solid) => { scrap.push(s); return s; };
+  const stays = [kept, hold(kernel.below(before.solid, up, along))];
+  const shadow = kernel.shadow(kept, up, along);
+  if (shadow) stays.push(hold(kernel.intersect(before.solid, hold(shadow))));
+  const solid = kernel.union(stays);
+  const removed = hold(kernel.subtract(before.solid, solid));
+  const volumeMm3 = solid.volumeMm3();
+  const removedMm3 = before.volumeMm3 - volumeMm3;
+  const removedBox = removed.isEmpty() || removed.volumeMm3() < 1e-3 ? null : removed.box();
+  scrap.forEach((s) => s.release());
+  return { left: { key: `${before.key} → ${up} ${along}`, solid, volumeMm3 }, removedMm3: removedBox ? removedMm3 : 0, removedBox, along };
+}
+
+/** Metal that no setup reached: one entry a separate piece. */
+export interface Unreached {
+  readonly volumeMm3: number;
+  readonly pieces: readonly { readonly volumeMm3: number; readonly box: Box3; readonly sides: readonly Direction[] }[];
+}
+
+/** What is left less the finished part, with the part sides each piece stands out on. */
+export function unreachedMetal(kernel: Kernel, last: Material, part: Part): Unreached {
+  const rest = kernel.subtract(last.solid, part.solid);
+  const pieces = rest.isEmpty() ? [] : kernel.pieces(rest).map((piece) => {
+    const box = piece.box();
+    const sides = (['-x', '+x', '-y', '+y', '-z', '+z'] as const).filter((side) =>
+      (signOf(side) > 0 ? box.max[axisOf(side)] > part.box.max[axisOf(side)] + 1e-6 : box.min[axisOf(side)] < part.box.min[axisOf(side)] - 1e-6));
+    const volumeMm3 = piece.volumeMm3();
+    piece.release();
+    return { volumeMm3, box, sides };
+  }).filter((p) => p.volumeMm3 > 0.01).sort((a, b) => b.volumeMm3 - a.volumeMm3);
+  rest.release();
+  return { volumeMm3: pieces.reduce((sum, p) => sum + p.volumeMm3, 0), pieces };
+}

@@ -1,0 +1,66 @@
+import { add, byAxis, type Axis, type Box3, type Vec3 } from '../frames';
+import type { SeatFacts } from '../seat';
+import type { Setup } from '../job';
+import type { Machine, Station, Vise } from '../shop';
+import type { ZeroFacts } from '../zero';
+
+/** Room between a point and the ends of an axis' travel; negative: outside by that much. */
+export interface Room {
+  readonly axis: Axis;
+  readonly toMin: number;
+  readonly toMax: number;
+}
+
+export interface ProveFacts {
+  /** lowest cut above the vise's bed, mm */
+  readonly lowestCut: number;
+  /** lowest cut above the jaw tops, mm; negative: below them */
+  readonly aboveJaws: number;
+  /** what this setup removes, device frame; null: nothing */
+  readonly removedBox: Box3 | null;
+  /** room of the spindle axis at work zero in X and Y; null while the station is unknown */
+  readonly zeroRoom: readonly Room[] | null;
+  /** room at the corners of the cut: X and Y always, Z with the tools' lengths (shortest for down, longest for up) */
+  readonly cutRoom: readonly Room[] | null;
+  /** the tool must be at least this long to reach the lowest cut within the Z travel; null while the station is unknown */
+  readonly shortestToolMm: number | null;
+}
+
+function roomOf(axis: Axis, from: number, to: number, machine: Machine): Room {
+  const { min, max } = machine.travel[axis];
+  return { axis, toMin: from - min, toMax: max - to };
+}
+
+/**
+ * Travel and clearance facts of a setup. Machine Z is the spindle gauge line, so a tool of length H that stands at
+ * work height z has the gauge line at W_z + z + H: Z is only proven with the tools' lengths.
+ * @param removedSeated box of the removed material in seated axes
+ * @param lowestCutSeated level of the lowest cut in seated axes
+ */
+export function planProve(
+  seat: SeatFacts, zero: ZeroFacts, setup: Setup, vise: Vise, station: Station | null, machine: Machine | null,
+  removedSeated: Box3 | null, lowestCutSeated: number,
+): ProveFacts {
+  const t = seat.pose.translation;
+  const lowestCut = lowestCutSeated + t.z;
+  const removedBox = removedSeated ? { min: add(removedSeated.min, t), max: add(removedSeated.max, t) } : null;
+  const base = { lowestCut, aboveJaws: lowestCut - vise.jawHeight, removedBox };
+  const at = station?.position;
+  if (!machine || !at || !zero.inMachine) return { ...base, zeroRoom: null, cutRoom: null, shortestToolMm: null };
+  const inMachine = (v: Vec3) => byAxis((axis) => v[axis] + at[axis]);
+  const { inMachine: w } = zero;
+  const cut = removedBox ? { min: inMachine(removedBox.min), max: inMachine(removedBox.max) } : null;
+  const lengths = setup.tools.map((tool) => tool.length).filter((l) => l !== null);
+  const cutRoom: Room[] = cut ? (['x', 'y'] as const).map((axis) => roomOf(axis, cut.min[axis], cut.max[axis], machine)) : [];
+  const lowest = lowestCut + at.z;
+  if (cut && lengths.length > 0) {
+    cutRoom.push(roomOf('z', lowest + Math.min(...lengths), cut.max.z + Math.max(...lengths), machine));
+  }
+  return {
+    ...base,
+    zeroRoom: (['x', 'y'] as const).map((axis) => roomOf(axis, w[axis], w[axis], machine)),
+    cutRoom,
+    shortestToolMm: Math.max(0, machine.travel.z.min - lowest),
+  };
+}
+

@@ -1,0 +1,2 @@
+export * from './seatInVise';
+export * from './seatWords';

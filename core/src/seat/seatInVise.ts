@@ -1,0 +1,200 @@
+import {
+  add, AXES, partSideFacing, pose, rotationOf, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
+} from '../frames';
+import type { Setup } from '../job';
+import type { Vise } from '../shop';
+import { meshBox, reachInWindow, TOUCH_MM, type Reach, type TriangleMesh, type Window } from '../solid';
+
+/** How the part touches one locator. Coordinates in the device frame unless said otherwise. */
+export interface Contact {
+  /** machine direction the touched face looks in */
+  readonly faces: Direction;
+  /** the part side that looks there */
+  readonly side: Direction;
+  /** false: nothing stands in front of the locator, and the material's overall extreme is used instead */
+  readonly touches: boolean;
+  /** the touched face's coordinate along the locator's axis, seated frame */
+  readonly seatedLevel: number;
+  /** the finished face the position is counted from, seated frame: the touched one, or the one under the raw stock */
+  readonly finishedLevel: number;
+  /** stock between the touched face and the finished one, mm; 0 on a finished face */
+  readonly rawMm: number;
+  readonly flatAreaMm2: number;
+  readonly touch: Reach['touch'];
+}
+
+/** Where the part comes to rest in a vise: pose, contacts, boxes. Device frame: x along the jaws from their left end, y to the rear from the fixed jaw's face, z up from the bed. */
+export interface SeatFacts {
+  readonly orientation: Orientation;
+  readonly pose: Pose<'part', 'device'>;
+  readonly rest: Contact;
+  /** areas on the rear and front strip of the rest; on the bed both are the same */
+  readonly restStripsMm2: readonly [number, number];
+  readonly jaw: Contact;
+  readonly movingJaw: Contact;
+  readonly stop: Contact;
+  /** the material as loaded and the finished part, device frame */
+  readonly loadedBox: Box3;
+  readonly finishedBox: Box3;
+  readonly blankBox: Box3;
+  /** false: sliding to rest, jaw and stop in turn did not come to an end */
+  readonly settled: boolean;
+}
+
+export interface SeatInput {
+  readonly orientation: Orientation;
+  /** what is left before this setup and the finished part, both in seated axes */
+  readonly loaded: TriangleMesh;
+  readonly finished: TriangleMesh;
+  readonly blankSeated: Box3;
+  readonly vise: Vise;
+  readonly parallelsHeight: number;
+  readonly stop: Setup['stop'];
+}
+
+const LOCATOR: Record<'rest' | 'jaw' | 'movingJaw', Direction> = { rest: '-z', jaw: '+y', movingJaw: '-y' };
+
+const shiftedBox = (box: Box3, by: Vec3): Box3 => ({ min: add(box.min, by), max: add(box.max, by) });
+
+/** A window given in the device frame, in seated coordinates. */
+function toSeated(window: Window, t: Vec3): Window {
+  return Object.fromEntries(AXES.flatMap((a) => {
+    const range = window[a];
+    return range ? [[a, [range[0] - t[a], range[1] - t[a]]]] : [];
+  }));
+}
+
+function toDevice(touch: Reach['touch'], t: Vec3): Reach['touch'] {
+  const range = (a: Axis): [number, number] => [touch[a][0] + t[a], touch[a][1] + t[a]];
+  return { x: range('x'), y: range('y'), z: range('z') };
+}
+
+/** Where the jaws can touch: between parallels and jaw top, within the jaw's width. */
+function gripWindow(vise: Vise, parallelsHeight: number): Window {
+  return { x: [0, vise.jawWidth], z: [parallelsHeight + TOUCH_MM, vise.jawHeight - TOUCH_MM] };
+}
+
+/** Where the part can rest: on the bed, or on two parallels that stand against the jaws. */
+function restWindows(vise: Vise, parallelsHeight: number, frontY: number): [Window, Window] {
+  const x: [number, number] = [0, vise.jawWidth];
+  if (parallelsHeight === 0) {
+    const bed = { x, y: [-vise.maxOpening, 0] as const };
+    return [bed, bed];
+  }
+  const rear = Math.max(-vise.parallelThickness, frontY);
+  const front = Math.min(frontY + vise.parallelThickness, 0);
+  return [{ x, y: [rear, 0] }, { x, y: [frontY, front] }];
+}
+
+function stopWindow(stop: Setup['stop'], vise: Vise): Window {
+  const r = vise.stopDiameter / 2;
+  return { y: [-stop.fromJaw - r + TOUCH_MM, -stop.fromJaw + r - TOUCH_MM], z: [stop.height - r + TOUCH_MM, stop.height + r - TOUCH_MM] };
+}
+
+function contact(input: SeatInput, faces: Direction, windows: readonly Window[], t: Vec3): Contact {
+  const axis = faces[1] as Axis;
+  const towards = faces[0] === '+' ? 1 : -1;
+  const furthest = (mesh: TriangleMesh) => windows
+    .map((w) => reachInWindow(mesh, axis, towards, toSeated(w, t)))
+    .filter((r) => r !== null)
+    .sort((a, b) => towards * (b.level - a.level))[0] ?? null;
+  const extreme = (mesh: TriangleMesh) => meshBox(mesh)[towards > 0 ? 'max' : 'min'][axis];
+  const found = furthest(input.loaded);
+  const seatedLevel = found?.level ?? extreme(input.loaded);
+  const finishedHere = furthest(input.finished)?.level;
+  const onFinished = finishedHere !== undefined && Math.abs(finishedHere - seatedLevel) < TOUCH_MM;
+  const finishedLevel = onFinished ? seatedLevel : extreme(input.finished);
+  return {
+    faces,
+    side: partSideFacing(input.orientation, faces),
+    touches: found !== null,
+    seatedLevel,
+    finishedLevel,
+    rawMm: towards * (seatedLevel - finishedLevel),
+    flatAreaMm2: found?.flatAreaMm2 ?? 0,
+    touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
+  };
+}
+
+/**
+ * Seats a part in a vise whose fixed jaw is at the rear.
+ *
+ * The part slides down onto the rest, back to the fixed jaw and across to the stop, and touches only where these
+ * really are: lowest material over the parallels' footprint (or bed) to z = parallels' height; rearmost material
+ * between parallels and jaw top, within the jaws' width, to y = 0; material furthest towards the stop, in front of
+ * the stop rod, to x = stop position. Each of the three moves changes what the others touch, so they are repeated
+ * until nothing moves any more.
+ *
+ * @returns the pose part → device (mm) with the contacts; never throws. A locator that meets nothing has
+ * `touches: false`, and the overall extreme of the material stands in for the contact.
+ */
+export function seatInVise(input: SeatInput): SeatFacts {
+  const { vise, parallelsHeight, stop, loaded } = input;
+  const stopFaces: Direction = stop.side === 'left' ? '-x' : '+x';
+  const box = meshBox(loaded);
+  let t = vec(
+    stop.position - (stop.side === 'left' ? box.min.x : box.max.x),
+    -box.max.y,
+    parallelsHeight - box.min.z,
+  );
+  const grip = gripWindow(vise, parallelsHeight);
+  const look = () => {
+    const movingJaw = contact(input, LOCATOR.movingJaw, [grip], t);
+    const strips = restWindows(vise, parallelsHeight, movingJaw.seatedLevel + t.y);
+    return {
+      movingJaw,
+      strips,
+      rest: contact(input, LOCATOR.rest, strips, t),
+      jaw: contact(input, LOCATOR.jaw, [grip], t),
+      stop: contact(input, stopFaces, [stopWindow(stop, vise)], t),
+    };
+  };
+  let at = look();
+  let settled = false;
+  for (let round = 0; round < 12 && !settled; round++) {
+    const z = parallelsHeight - at.rest.seatedLevel;
+    const moved = Math.abs(z - t.z) > 1e-9;
+    t = vec(t.x, t.y, z);
+    if (moved) at = look();
+    const next = vec(stop.position - at.stop.seatedLevel, -at.jaw.seatedLevel, z);
+    settled = !moved && Math.abs(next.x - t.x) < 1e-9 && Math.abs(next.y - t.y) < 1e-9;
+    t = next;
+    if (!settled) at = look();
+  }
+  const strip = (w: Window) => {
+    const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
+    return reach && Math.abs(reach.level - at.rest.seatedLevel) < TOUCH_MM ? reach.flatAreaMm2 : 0;
+  };
+  const [rear, front] = at.strips;
+  const restStripsMm2: [number, number] = [strip(rear), strip(front)];
+  const sameStrip = parallelsHeight === 0 || (rear.y?.[0] ?? 0) < (front.y?.[1] ?? 0);
+  const restArea = parallelsHeight === 0
+    ? restStripsMm2[0]
+    : sameStrip ? strip({ x: rear.x, y: [front.y![0], 0] }) : restStripsMm2[0] + restStripsMm2[1];
+  const finishedSeated = meshBox(input.finished);
+  return {
+    orientation: input.orientation,
+    pose: pose(rotationOf(input.orientation), t),
+    rest: { ...at.rest, flatAreaMm2: restArea },
+    restStripsMm2,
+    jaw: at.jaw,
+    movingJaw: at.movingJaw,
+    stop: at.stop,
+    loadedBox: shiftedBox(box, t),
+    finishedBox: shiftedBox(finishedSeated, t),
+    blankBox: shiftedBox(input.blankSeated, t),
+    settled,
+  };
+}
+
+/** Corners of a box turned into seated axes. */
+export function turnedBox(box: Box3, orientation: Orientation): Box3 {
+  const { rows } = rotationOf(orientation);
+  const corner = (pick: (row: Vec3, axis: Axis) => number) =>
+    vec(...(rows.map((row) => AXES.reduce((sum, a) => sum + (row[a] === 0 ? 0 : pick(row, a)), 0)) as [number, number, number]));
+  return {
+    min: corner((row, a) => row[a] * (row[a] > 0 ? box.min[a] : box.max[a])),
+    max: corner((row, a) => row[a] * (row[a] > 0 ? box.max[a] : box.min[a])),
+  };
+}
+

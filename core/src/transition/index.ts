@@ -1,0 +1,2 @@
+export * from './handMoves';
+export * from './describe';

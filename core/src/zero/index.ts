@@ -1,0 +1,2 @@
+export * from './workZero';
+export * from './touchOff';

@@ -1,0 +1,65 @@
+import { add, type Axis, type Direction, type Vec3 } from '../frames';
+import type { Setup } from '../job';
+import type { SeatFacts } from '../seat';
+import { reachInWindow, TOUCH_MM, type TriangleMesh } from '../solid';
+import type { ZeroFacts } from './workZero';
+
+/**
+ * Position to declare when a round tool touches a face that lies at `f` in work coordinates.
+ * @param f the face in work coordinates, mm
+ * @param side +1 when the tool stands on the plus side of the face, -1 on the minus side
+ * @param r effective radius: edge finder, stylus or cutter, mm
+ * @param feeler thickness of a feeler between tool and face, mm
+ * @returns `P = f + side·(r + feeler)`; the register value is then machine reading − P (common practice, no source)
+ */
+export function declareAtSide(f: number, side: 1 | -1, r: number, feeler = 0): number {
+  return f + side * (r + feeler);
+}
+
+/** Position to declare in Z when the tool tip touches a face at `f` from above, tool length active: `P = f + feeler`. */
+export function declareOnTop(f: number, feeler = 0): number {
+  return f + feeler;
+}
+
+/** One face the operator can touch, and what to declare there. */
+export interface TouchOff {
+  readonly axis: Axis;
+  /** machine direction the touched face looks in */
+  readonly faces: Direction;
+  readonly name: string;
+  readonly surface: 'raw' | 'finished';
+  /** the face in work coordinates, mm */
+  readonly face: number;
+  /** what to declare as the work position while touching, mm */
+  readonly declare: number;
+  /** the face work zero is nearest to along this axis: touch this one */
+  readonly preferred: boolean;
+}
+
+const FACES: readonly { faces: Direction; name: string }[] = [
+  { faces: '-x', name: 'left' }, { faces: '+x', name: 'right' },
+  { faces: '-y', name: 'front' }, { faces: '+y', name: 'rear' }, { faces: '+z', name: 'top' },
+];
+
+/**
+ * The faces that can be touched in a setup, as loaded: only material above the jaw tops can be reached.
+ * @param loaded,finished meshes in seated axes
+ */
+export function planTouchOff(seat: SeatFacts, loaded: TriangleMesh, finished: TriangleMesh, zero: ZeroFacts, setup: Setup, jawTop: number): TouchOff[] {
+  const t: Vec3 = seat.pose.translation;
+  const zeroAt = add(zero.inDevice, setup.zero.extra);
+  const above = { z: [jawTop + TOUCH_MM - t.z, Infinity] as const };
+  const rows = FACES.flatMap(({ faces, name }) => {
+    const axis = faces[1] as Axis;
+    const side = faces[0] === '+' ? 1 : -1;
+    const reach = reachInWindow(loaded, axis, side, above);
+    if (!reach) return [];
+    const own = reachInWindow(finished, axis, side, above);
+    const surface: TouchOff['surface'] = own && Math.abs(own.level - reach.level) < TOUCH_MM ? 'finished' : 'raw';
+    const face = reach.level + t[axis] - zeroAt[axis];
+    const declare = axis === 'z' ? declareOnTop(face, setup.touchOff.feeler) : declareAtSide(face, side, setup.touchOff.toolDiameter / 2, setup.touchOff.feeler);
+    return [{ axis, faces, name, surface, face, declare }];
+  });
+  const nearest = (axis: Axis) => rows.filter((r) => r.axis === axis).sort((a, b) => Math.abs(a.face) - Math.abs(b.face))[0];
+  return rows.map((row) => ({ ...row, preferred: nearest(row.axis) === row }));
+}

@@ -1,0 +1,56 @@
+import { apply, byAxis, compose, NO_ROTATION, pose, rotate, rotationOf, transpose, vec, type Box3, type Pose, type Vec3 } from '../frames';
+import type { Setup, ZeroPlace } from '../job';
+import type { SeatFacts } from '../seat';
+import type { Station } from '../shop';
+
+/** What each place is called along each machine axis. */
+export const PLACE_NAME: Record<'x' | 'y' | 'z', Record<ZeroPlace, string>> = {
+  x: { min: 'left', middle: 'middle', max: 'right' },
+  y: { min: 'front', middle: 'middle', max: 'rear' },
+  z: { min: 'bottom', middle: 'middle', max: 'top' },
+};
+
+export interface ZeroFacts {
+  /** work zero in device coordinates, without the deliberate extra shift */
+  readonly inDevice: Vec3;
+  /** work zero in part coordinates, without the extra shift */
+  readonly inPart: Vec3;
+  /** register value W: work zero in machine coordinates, Z at the spindle gauge line; null while the station is unknown */
+  readonly inMachine: Vec3 | null;
+}
+
+function at(box: Box3, place: ZeroPlace, axis: 'x' | 'y' | 'z'): number {
+  if (place === 'middle') return (box.min[axis] + box.max[axis]) / 2;
+  return box[place][axis];
+}
+
+/** The box a work zero is taken from, device frame: finished part, material as loaded, or raw blank. */
+export function zeroBox(seat: SeatFacts, of: Setup['zero']['of']): Box3 {
+  if (of === 'finished part') return seat.finishedBox;
+  return of === 'what is left' ? seat.loadedBox : seat.blankBox;
+}
+
+/**
+ * Work zero of a setup through the chain of poses: `station ∘ device ∘ seat (z)`, where z is the chosen point in
+ * part coordinates. The device stands on the station with its datum on the station's and its axes parallel to the
+ * machine's, so that pose is the identity until devices are set askew.
+ */
+export function workZero(seat: SeatFacts, zero: Setup['zero'], station: Station | null): ZeroFacts {
+  const box = zeroBox(seat, zero.of);
+  const inDevice = byAxis((axis) => at(box, zero[axis], axis));
+  const t = seat.pose.translation;
+  const inPart = rotate(transpose(rotationOf(seat.orientation)), vec(inDevice.x - t.x, inDevice.y - t.y, inDevice.z - t.z));
+  if (!station?.position) return { inDevice, inPart, inMachine: null };
+  const deviceOnStation: Pose<'device', 'station'> = pose(NO_ROTATION, vec(0, 0, 0));
+  const stationInMachine: Pose<'station', 'machine'> = pose(NO_ROTATION, station.position);
+  const partInMachine = compose(compose(seat.pose, deviceOnStation), stationInMachine);
+  const { extra } = zero;
+  const point = apply(partInMachine, inPart);
+  return { inDevice, inPart, inMachine: vec(point.x + extra.x, point.y + extra.y, point.z + extra.z) };
+}
+
+/** "finished part: left, rear, top" */
+export function zeroInWords(zero: Setup['zero']): string {
+  const name = zero.of === 'what is left' ? 'what is left (as loaded)' : zero.of;
+  return `${name}: ${PLACE_NAME.x[zero.x]}, ${PLACE_NAME.y[zero.y]}, ${PLACE_NAME.z[zero.z]}`;
+}

@@ -1,0 +1,110 @@
+import { newJob, type Job, type Setup } from '@violet-jaw/core/job';
+import type { Shop } from '@violet-jaw/core/shop';
+
+/** The demo shop: invented, ours. Machine coordinates count from machine zero, so they are negative. */
+export const demoShop: Shop = {
+  name: 'Skerry Instrument Works',
+  machines: [
+    {
+      id: 'mill-1', name: 'Mill 1',
+      travel: { x: { min: -760, max: 0 }, y: { min: -430, max: 0 }, z: { min: -510, max: 0 } },
+      table: { x: { min: -800, max: 40 }, y: { min: -420, max: -20 } },
+      homesTo: 'table far left and toward you, spindle up',
+      registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
+      stations: [
+        { id: 'station-a', name: 'A', position: { x: -487.35, y: -157.6, z: -471.25 }, plusMinus: 0.01, note: 'left vise, indicated along the fixed jaw' },
+        { id: 'station-b', name: 'B', position: null, plusMinus: null, note: 'right vise, moved last month and not measured since' },
+      ],
+    },
+    {
+      id: 'mill-2', name: 'Mill 2, small',
+      travel: { x: { min: -305, max: 0 }, y: { min: -254, max: 0 }, z: { min: -300, max: 0 } },
+      table: { x: { min: -330, max: 30 }, y: { min: -240, max: -10 } },
+      homesTo: 'table far left and toward you, spindle up',
+      registers: ['G54', 'G55', 'G56', 'G57'],
+      stations: [
+        { id: 'station-c', name: 'C', position: null, plusMinus: null, note: 'center of the table' },
+      ],
+    },
+  ],
+  vises: [
+    {
+      id: 'vise-150', name: 'Vise 150', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20,
+      parallelThickness: 8, stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
+    },
+    {
+      id: 'vise-4in', name: 'Vise 4 in', jawWidth: 101.6, jawHeight: 31.75, jawThickness: 31.75, maxOpening: 101.6, bedThickness: 19.05,
+      parallelThickness: 6.35, stopDiameter: 6.35, minimumGrip: 4.7625, clearanceAboveJaws: 0.762, minimumRestAreaMm2: 200,
+    },
+  ],
+};
+
+const none = { x: 0, y: 0, z: 0 };
+
+/** Op 10 faces and profiles the top with the blank on high parallels; Op 20 grips the finished sides under the raw flange. */
+function vaneSetups(): Setup[] {
+  return [
+    {
+      id: 'op-10', op: 10, does: 'faces the top, profiles the sides, bores through', register: 'G54', orientation: { up: '+z', right: '+x' },
+      cutsBelowTop: 31, vise: 'vise-150', station: 'station-a', parallels: { height: 32 },
+      stop: { side: 'left', position: 20, height: 36, fromJaw: 20 },
+      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
+      tools: [
+        { number: 3, description: 'face mill', diameter: 50, length: 142 },
+        { number: 5, description: 'end mill, 3 flutes', diameter: 16, length: 128.5 },
+        { number: 8, description: 'drill', diameter: 9, length: 151 },
+      ],
+      program: '2041', why: { seat: 'low corner of the saw cut to the front', hold: '8 mm is enough for the light profile pass', zero: 'the drawing is dimensioned from the rear left corner' },
+    },
+    {
+      id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
+      cutsBelowTop: 7.5, vise: 'vise-150', station: 'station-a', parallels: { height: 16 },
+      stop: { side: 'left', position: 20, height: 30, fromJaw: 20 },
+      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
+      tools: [
+        { number: 3, description: 'face mill', diameter: 50, length: 142 },
+        { number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118 },
+      ],
+      program: '2042', why: { seat: '', hold: '', zero: '' },
+    },
+  ];
+}
+
+/** @param step what the job calls the STEP file: a path, or the content hash of the stored file */
+export function vaneBearingBlockJob(step: string): Job {
+  return {
+    ...newJob({ number: 'SK-1041', part: 'Vane bearing block', revision: 'C', material: 'EN AW-6082 T6', quantity: 24, units: 'mm' }, { step, body: 0, fileName: 'vane-bearing-block.step' }),
+    due: '2026-12-11',
+    sizeTolerance: 0.05,
+    allowance: { xMinus: 3, xPlus: 3, yMinus: 3, yPlus: 3, zMinus: 3, zPlus: 3 },
+    machine: 'mill-1',
+    setups: vaneSetups(),
+  };
+}
+
+/** A typed block in inches on a station that is not measured yet. */
+export function sensorFootJob(): Job {
+  const inch = 25.4;
+  const setup = (part: Partial<Setup>): Setup => ({
+    id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch,
+    vise: 'vise-4in', station: 'station-c', parallels: { height: 1.0 * inch },
+    stop: { side: 'left', position: 0.25 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch },
+    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 0.5 * inch, feeler: 0 },
+    tools: [], program: '1007', why: { seat: '', hold: '', zero: '' }, ...part,
+  });
+  return {
+    ...newJob({ number: 'SK-1007', part: 'Sensor foot', revision: 'A', material: 'brass CW614N', quantity: 6, units: 'inch' }, { block: { x: 3 * inch, y: 2 * inch, z: 1.25 * inch } }),
+    due: '2026-12-04',
+    sizeTolerance: 0.005 * inch,
+    allowance: { xMinus: 0.06 * inch, xPlus: 0.06 * inch, yMinus: 0.03 * inch, yPlus: 0.03 * inch, zMinus: 0.125 * inch, zPlus: 0.03 * inch },
+    machine: 'mill-2',
+    setups: [
+      setup({}),
+      setup({
+        id: 'op-20', op: 20, does: 'faces the underside', register: 'G55', orientation: { up: '-z', right: '-x' }, cutsBelowTop: 0.26 * inch,
+        parallels: { height: 0.625 * inch }, stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch },
+        zero: { of: 'finished part', x: 'max', y: 'max', z: 'max', extra: none },
+      }),
+    ],
+  };
+}

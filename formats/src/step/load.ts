@@ -1,0 +1,9 @@
+import start from 'occt-import-js';
+import type { StepKernel } from './index';
+
+/** Starts the STEP kernel. @param wasmUrl where the page serves its binary; not needed under Node.js */
+export async function loadStepKernel(wasmUrl?: string): Promise<StepKernel> {
+  // The kernel reports its own syntax errors on these channels; the reader tells them in words instead.
+  const quiet = { print: () => undefined, printErr: () => undefined };
+  return start(wasmUrl ? { ...quiet, locateFile: () => wasmUrl } : quiet);
+}
