@@ -80,12 +80,12 @@ export class Planner {
       this.cache.endPlan();
       return { ok: true, value: { part: summary, blank, machine, setups: [], transitions: [], unreached: null, findings } };
     }
-    const { material, kept } = this.#blankMaterial(part.value, blank);
+    const { material, kept, keptMm3 } = this.#blankMaterial(part.value, blank);
     const cuts: Cut[] = [];
     const setups: PlannedSetup[] = [];
     for (const setup of job.setups) {
       const before = cuts.at(-1)?.left ?? material;
-      const cut = this.#cut(part.value, before, kept, setup);
+      const cut = this.#cut(part.value, before, kept, keptMm3, setup);
       cuts.push(cut);
       setups.push(this.#setup(input, machine, part.value, blank, before, cut, setup, setups[0] ?? null));
     }
@@ -110,22 +110,23 @@ export class Planner {
     return this.cache.get('part', key, () => makePart(this.kernel, body, input.bodies), (made) => { if (made.ok) made.value.solid.release(); });
   }
 
-  #blankMaterial(part: Part, blank: BlankFacts): { material: Material; kept: Solid } {
+  #blankMaterial(part: Part, blank: BlankFacts): { material: Material; kept: Solid; keptMm3: number } {
     const key = `${part.key} in ${JSON.stringify(blank.box)}`;
     return this.cache.get('blank', key, () => {
       const solid = this.kernel.box(blank.box);
       const kept = blank.short.length === 0 ? part.solid : this.kernel.intersect(part.solid, solid);
-      return { material: { key, solid, volumeMm3: solid.volumeMm3() }, kept };
+      return { material: { key, solid, volumeMm3: solid.volumeMm3() }, kept, keptMm3: kept.volumeMm3() };
     }, ({ material, kept }) => {
       material.solid.release();
       if (kept !== part.solid) kept.release();
     });
   }
 
-  #cut(part: Part, before: Material, kept: Solid, setup: Setup): Cut {
+  #cut(part: Part, before: Material, kept: Solid, keptMm3: number, setup: Setup): Cut {
     const { up } = setup.orientation;
     return this.cache.get('what is left', `${before.key} → ${up} ${setup.cutsBelowTop}`, () =>
-      cutFrom(this.kernel, before, kept, up, depthPlane(part, up, setup.cutsBelowTop)), (cut) => cut.left.solid.release());
+      cutFrom(this.kernel, before, kept, keptMm3, up, depthPlane(part, up, setup.cutsBelowTop)),
+    (cut) => { if (cut.left !== before && cut.left.solid !== kept) cut.left.solid.release(); });
   }
 
   #setup(input: PlanInput, machine: Machine | null, part: Part, blank: BlankFacts, before: Material, cut: Cut, setup: Setup, first: PlannedSetup | null): PlannedSetup {

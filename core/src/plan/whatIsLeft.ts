@@ -2,6 +2,9 @@ import { axisOf, signOf, type Box3, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
 import type { Kernel, Solid } from '../solid';
 
+/** Less than this is rounding, not metal. */
+const NOTHING_MM3 = 1e-3;
+
 /** The material at one point of the route, part coordinates. */
 export interface Material {
   readonly key: string;
@@ -31,21 +34,30 @@ export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): num
  * What is left after a setup that cuts from direction `up` down to a depth plane:
  * `I' = kept ∪ ( I ∩ ( {u·x ≤ c} ∪ shadow ) )`. Nothing of the finished part is ever cut, and what an overhang of the
  * part hides from the cutter stays.
- * @param kept the finished part, or what of it lies inside the blank
+ * @param kept the finished part, or what of it lies inside the blank, with its volume
  */
-export function cutFrom(kernel: Kernel, before: Material, kept: Solid, up: Direction, along: number): Cut {
+export function cutFrom(kernel: Kernel, before: Material, kept: Solid, keptMm3: number, up: Direction, along: number): Cut {
   const scrap: Solid[] = [];
   const hold = (s: Solid) => { scrap.push(s); return s; };
-  const stays = [kept, hold(kernel.below(before.solid, up, along))];
+  // Since the part lies inside what is left, the rule is the same as taking away what the cutter reaches:
+  // above the plane, outside part and shadow. That needs fewer and smaller boolean operations.
+  const open = hold(kernel.above(before.solid, up, along));
   const shadow = kernel.shadow(kept, up, along);
-  if (shadow) stays.push(hold(kernel.intersect(before.solid, hold(shadow))));
-  const solid = kernel.union(stays);
-  const removed = hold(kernel.subtract(before.solid, solid));
-  const volumeMm3 = solid.volumeMm3();
-  const removedMm3 = before.volumeMm3 - volumeMm3;
-  const removedBox = removed.isEmpty() || removed.volumeMm3() < 1e-3 ? null : removed.box();
+  const safe = hold(kernel.above(kept, up, along));
+  const bare = open.isEmpty() || safe.isEmpty() ? open : hold(kernel.subtract(open, safe));
+  const removed = shadow ? hold(kernel.subtract(bare, hold(shadow))) : bare;
+  const removedMm3 = removed.isEmpty() ? 0 : removed.volumeMm3();
+  const removedBox = removedMm3 < NOTHING_MM3 ? null : removed.box();
+  if (!removedBox) {
+    scrap.forEach((s) => s.release());
+    return { left: before, removedMm3: 0, removedBox, along };
+  }
+  const volumeMm3 = before.volumeMm3 - removedMm3;
+  // Once only the part is left, its own clean surface stands for it.
+  const done = volumeMm3 - keptMm3 < NOTHING_MM3;
+  const solid = done ? kept : kernel.subtract(before.solid, removed);
   scrap.forEach((s) => s.release());
-  return { left: { key: `${before.key} → ${up} ${along}`, solid, volumeMm3 }, removedMm3: removedBox ? removedMm3 : 0, removedBox, along };
+  return { left: { key: `${before.key} → ${up} ${along}`, solid, volumeMm3: done ? keptMm3 : solid.volumeMm3() }, removedMm3, removedBox, along };
 }
 
 /** Metal that no setup reached: one entry a separate piece. */
@@ -56,6 +68,7 @@ export interface Unreached {
 
 /** What is left less the finished part, with the part sides each piece stands out on. */
 export function unreachedMetal(kernel: Kernel, last: Material, part: Part): Unreached {
+  if (last.solid === part.solid) return { volumeMm3: 0, pieces: [] };
   const rest = kernel.subtract(last.solid, part.solid);
   const pieces = rest.isEmpty() ? [] : kernel.pieces(rest).map((piece) => {
     const box = piece.box();

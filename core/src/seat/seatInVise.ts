@@ -1,5 +1,5 @@
 import {
-  add, AXES, partSideFacing, pose, rotationOf, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
+  add, AXES, partSideFacing, pose, rotationOf, signOf, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
 } from '../frames';
 import type { Setup } from '../job';
 import type { Vise } from '../shop';
@@ -91,26 +91,35 @@ function stopWindow(stop: Setup['stop'], vise: Vise): Window {
   return { y: [-stop.fromJaw - r + TOUCH_MM, -stop.fromJaw + r - TOUCH_MM], z: [stop.height - r + TOUCH_MM, stop.height + r - TOUCH_MM] };
 }
 
-function contact(input: SeatInput, faces: Direction, windows: readonly Window[], t: Vec3): Contact {
+function furthest(mesh: TriangleMesh, faces: Direction, windows: readonly Window[], t: Vec3): Reach | null {
   const axis = faces[1] as Axis;
-  const towards = faces[0] === '+' ? 1 : -1;
-  const furthest = (mesh: TriangleMesh) => windows
+  const towards = signOf(faces);
+  return windows
     .map((w) => reachInWindow(mesh, axis, towards, toSeated(w, t)))
     .filter((r) => r !== null)
     .sort((a, b) => towards * (b.level - a.level))[0] ?? null;
-  const extreme = (mesh: TriangleMesh) => meshBox(mesh)[towards > 0 ? 'max' : 'min'][axis];
-  const found = furthest(input.loaded);
-  const seatedLevel = found?.level ?? extreme(input.loaded);
-  const finishedHere = furthest(input.finished)?.level;
+}
+
+const extreme = (mesh: TriangleMesh, faces: Direction) => meshBox(mesh)[signOf(faces) > 0 ? 'max' : 'min'][faces[1] as Axis];
+
+/** Level of the material a locator meets; where it meets nothing, the material's overall extreme stands in. Seated frame. */
+function metLevel(input: SeatInput, faces: Direction, windows: readonly Window[], t: Vec3): number {
+  return furthest(input.loaded, faces, windows, t)?.level ?? extreme(input.loaded, faces);
+}
+
+function contact(input: SeatInput, faces: Direction, windows: readonly Window[], t: Vec3): Contact {
+  const found = furthest(input.loaded, faces, windows, t);
+  const seatedLevel = found?.level ?? extreme(input.loaded, faces);
+  const finishedHere = furthest(input.finished, faces, windows, t)?.level;
   const onFinished = finishedHere !== undefined && Math.abs(finishedHere - seatedLevel) < TOUCH_MM;
-  const finishedLevel = onFinished ? seatedLevel : extreme(input.finished);
+  const finishedLevel = onFinished ? seatedLevel : extreme(input.finished, faces);
   return {
     faces,
     side: partSideFacing(input.orientation, faces),
     touches: found !== null,
     seatedLevel,
     finishedLevel,
-    rawMm: towards * (seatedLevel - finishedLevel),
+    rawMm: onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel),
     flatAreaMm2: found?.flatAreaMm2 ?? 0,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
   };
@@ -138,34 +147,30 @@ export function seatInVise(input: SeatInput): SeatFacts {
     parallelsHeight - box.min.z,
   );
   const grip = gripWindow(vise, parallelsHeight);
-  const look = () => {
-    const movingJaw = contact(input, LOCATOR.movingJaw, [grip], t);
-    const strips = restWindows(vise, parallelsHeight, movingJaw.seatedLevel + t.y);
-    return {
-      movingJaw,
-      strips,
-      rest: contact(input, LOCATOR.rest, strips, t),
-      jaw: contact(input, LOCATOR.jaw, [grip], t),
-      stop: contact(input, stopFaces, [stopWindow(stop, vise)], t),
-    };
-  };
-  let at = look();
+  const strips = () => restWindows(vise, parallelsHeight, metLevel(input, LOCATOR.movingJaw, [grip], t) + t.y);
   let settled = false;
   for (let round = 0; round < 12 && !settled; round++) {
-    const z = parallelsHeight - at.rest.seatedLevel;
-    const moved = Math.abs(z - t.z) > 1e-9;
-    t = vec(t.x, t.y, z);
-    if (moved) at = look();
-    const next = vec(stop.position - at.stop.seatedLevel, -at.jaw.seatedLevel, z);
-    settled = !moved && Math.abs(next.x - t.x) < 1e-9 && Math.abs(next.y - t.y) < 1e-9;
+    const z = parallelsHeight - metLevel(input, LOCATOR.rest, strips(), t);
+    const dropped = vec(t.x, t.y, z);
+    const next = vec(
+      stop.position - metLevel(input, stopFaces, [stopWindow(stop, vise)], dropped),
+      -metLevel(input, LOCATOR.jaw, [grip], dropped),
+      z,
+    );
+    settled = AXES.every((axis) => Math.abs(next[axis] - t[axis]) < 1e-9);
     t = next;
-    if (!settled) at = look();
   }
+  const at = {
+    rest: contact(input, LOCATOR.rest, strips(), t),
+    jaw: contact(input, LOCATOR.jaw, [grip], t),
+    movingJaw: contact(input, LOCATOR.movingJaw, [grip], t),
+    stop: contact(input, stopFaces, [stopWindow(stop, vise)], t),
+  };
   const strip = (w: Window) => {
     const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
     return reach && Math.abs(reach.level - at.rest.seatedLevel) < TOUCH_MM ? reach.flatAreaMm2 : 0;
   };
-  const [rear, front] = at.strips;
+  const [rear, front] = strips();
   const restStripsMm2: [number, number] = [strip(rear), strip(front)];
   const sameStrip = parallelsHeight === 0 || (rear.y?.[0] ?? 0) < (front.y?.[1] ?? 0);
   const restArea = parallelsHeight === 0

@@ -1,6 +1,7 @@
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
 import { axisOf, signOf, transpose, unitVector, type Box3, type Direction, type Rotation, vec } from '../frames';
 import { boxMesh, facet, openEdges, vertex, weldMesh, type TriangleMesh } from './mesh';
+import { patchesOf, prismMesh } from './patch';
 
 /** Closed outlines in a drawing plane: outer ones counter-clockwise, holes clockwise. */
 export type Outlines = readonly (readonly (readonly [number, number])[])[];
@@ -127,22 +128,29 @@ export class Kernel {
     const axis = axisOf(up);
     const sign = signOf(up);
     const mesh = solid.mesh();
-    const prisms: Solid[] = [];
-    for (let t = 0; t < mesh.triangles.length; t += 3) {
-      const { normal } = facet(mesh, t);
-      if (normal[axis] * sign > -1e-7) continue;
-      const corners = [0, 1, 2].map((k) => vertex(mesh, mesh.triangles[t + k]));
-      if (corners.every((c) => sign * c[axis] <= along + 1e-9)) continue;
-      const floor = corners.map((c) => ({ ...c, [axis]: sign * Math.min(along, ...corners.map((k) => sign * k[axis])) }));
-      const points = [...corners, ...floor].map((c): [number, number, number] => [c.x, c.y, c.z]);
-      prisms.push(new Solid(this.wasm.Manifold.hull(points)));
-    }
+    const looksDown = (t: number) => facet(mesh, t).normal[axis] * sign < -1e-7
+      && [0, 1, 2].some((k) => sign * vertex(mesh, mesh.triangles[t + k])[axis] > along + 1e-9);
+    const prisms = patchesOf(mesh, looksDown).flatMap((patch) => this.#prismsUnder(mesh, patch, up, along));
     if (prisms.length === 0) return null;
     const all = this.union(prisms);
     prisms.forEach((p) => p.release());
     const shadow = this.above(all, up, along);
     all.release();
     return shadow;
+  }
+
+  /** One prism from a patch down to the plane; a patch that is no clean height field is taken triangle by triangle. */
+  #prismsUnder(mesh: TriangleMesh, patch: readonly number[], up: Direction, along: number): Solid[] {
+    const axis = axisOf(up);
+    const sign = signOf(up);
+    const corners = [...new Set(patch.flatMap((t) => [0, 1, 2].map((k) => mesh.triangles[t + k])))];
+    const floor = sign * Math.min(along, ...corners.map((v) => sign * vertex(mesh, v)[axis])) - sign;
+    const whole = this.fromMesh(prismMesh(mesh, patch, axis, floor));
+    if (whole.ok) return [whole.value];
+    return patch.flatMap((t) => {
+      const one = this.fromMesh(prismMesh(mesh, [t], axis, floor));
+      return one.ok ? [one.value] : [];
+    });
   }
 
   /** Outline of the solid seen from the +Z end of a view turned by `view` (rows: drawing right, drawing up, towards the eye). */

@@ -13,15 +13,22 @@ export function vertex(mesh: TriangleMesh, index: number): Vec3 {
   return vec(p[3 * index], p[3 * index + 1], p[3 * index + 2]);
 }
 
+const boxes = new WeakMap<TriangleMesh, Box3>();
+
+/** Smallest box around a mesh; remembered, as meshes never change. */
 export function meshBox(mesh: TriangleMesh): Box3 {
+  const known = boxes.get(mesh);
+  if (known) return known;
   const min = [Infinity, Infinity, Infinity];
   const max = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < mesh.positions.length; i++) {
     const axis = i % 3;
-    min[axis] = Math.min(min[axis], mesh.positions[i]);
-    max[axis] = Math.max(max[axis], mesh.positions[i]);
+    if (mesh.positions[i] < min[axis]) min[axis] = mesh.positions[i];
+    if (mesh.positions[i] > max[axis]) max[axis] = mesh.positions[i];
   }
-  return { min: vec(min[0], min[1], min[2]), max: vec(max[0], max[1], max[2]) };
+  const box = { min: vec(min[0], min[1], min[2]), max: vec(max[0], max[1], max[2]) };
+  boxes.set(mesh, box);
+  return box;
 }
 
 /** Volume by the divergence theorem: a sixth of the sum of the corner determinants. */

@@ -37,18 +37,23 @@ function clip(polygon: Corner[], axis: number, bound: number, keep: 1 | -1): Cor
   return out;
 }
 
-function insideWindow(mesh: TriangleMesh, t: number, window: Window): Corner[] {
-  let polygon: Corner[] = [0, 1, 2].map((k) => {
+function corners(mesh: TriangleMesh, t: number): Corner[] {
+  return [0, 1, 2].map((k) => {
     const i = 3 * mesh.triangles[t + k];
     return [mesh.positions[i], mesh.positions[i + 1], mesh.positions[i + 2]];
   });
-  for (let a = 0; a < 3; a++) {
-    const range = window[AXES[a]];
-    if (!range) continue;
-    if (polygon.every((c) => c[a] < range[0]) || polygon.every((c) => c[a] > range[1])) return [];
-    if (polygon.some((c) => c[a] < range[0])) polygon = clip(polygon, a, range[0], 1);
-    if (polygon.some((c) => c[a] > range[1])) polygon = clip(polygon, a, range[1], -1);
-    if (polygon.length === 0) return [];
+}
+
+/** The window as six numbers: what the loop over all triangles compares with. */
+function limits(window: Window): { low: number[]; high: number[] } {
+  return { low: AXES.map((a) => window[a]?.[0] ?? -Infinity), high: AXES.map((a) => window[a]?.[1] ?? Infinity) };
+}
+
+function clipped(mesh: TriangleMesh, t: number, low: readonly number[], high: readonly number[]): Corner[] {
+  let polygon = corners(mesh, t);
+  for (let a = 0; a < 3 && polygon.length > 0; a++) {
+    if (polygon.some((c) => c[a] < low[a])) polygon = clip(polygon, a, low[a], 1);
+    if (polygon.some((c) => c[a] > high[a])) polygon = clip(polygon, a, high[a], -1);
   }
   return polygon;
 }
@@ -75,18 +80,33 @@ function area(polygon: Corner[]): number {
  */
 export function reachInWindow(mesh: TriangleMesh, axis: Axis, towards: 1 | -1, window: Window): Reach | null {
   const along = AXES.indexOf(axis);
-  const pieces: Corner[][] = [];
+  const { low, high } = limits(window);
+  const { positions: p, triangles } = mesh;
   let level = -Infinity;
-  for (let t = 0; t < mesh.triangles.length; t += 3) {
-    const piece = insideWindow(mesh, t, window);
+  let candidates: { reach: number; piece: Corner[] }[] = [];
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [i, j, k] = [3 * triangles[t], 3 * triangles[t + 1], 3 * triangles[t + 2]];
+    const most = Math.max(towards * p[i + along], towards * p[j + along], towards * p[k + along]);
+    if (most < level - TOUCH_MM) continue;
+    let outside = false;
+    let inside = true;
+    for (let a = 0; a < 3 && !outside; a++) {
+      const [u, v, w] = [p[i + a], p[j + a], p[k + a]];
+      outside = (u < low[a] && v < low[a] && w < low[a]) || (u > high[a] && v > high[a] && w > high[a]);
+      inside &&= u >= low[a] && v >= low[a] && w >= low[a] && u <= high[a] && v <= high[a] && w <= high[a];
+    }
+    if (outside) continue;
+    const piece = inside ? corners(mesh, t) : clipped(mesh, t, low, high);
     if (piece.length === 0) continue;
-    pieces.push(piece);
-    for (const corner of piece) level = Math.max(level, towards * corner[along]);
+    const reach = Math.max(...piece.map((c) => towards * c[along]));
+    if (reach > level + TOUCH_MM) candidates = candidates.filter((c) => c.reach > reach - TOUCH_MM);
+    level = Math.max(level, reach);
+    if (reach > level - TOUCH_MM) candidates.push({ reach, piece });
   }
-  if (pieces.length === 0) return null;
+  if (candidates.length === 0) return null;
   let flatAreaMm2 = 0;
   const touch: [number, number][] = [[Infinity, -Infinity], [Infinity, -Infinity], [Infinity, -Infinity]];
-  for (const piece of pieces) {
+  for (const { piece } of candidates) {
     const touching = piece.filter((corner) => towards * corner[along] > level - TOUCH_MM);
     if (touching.length === piece.length) flatAreaMm2 += area(piece);
     for (const corner of touching) {

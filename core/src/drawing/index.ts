@@ -1,0 +1,5 @@
+export * from './outlines';
+export * from './scene';
+export * from './setupScene';
+export * from './layout';
+export * from './hatch';

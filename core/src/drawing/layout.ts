@@ -1,0 +1,174 @@
+import type { Outlines } from '../solid';
+import { hatchLines, stippleDots } from './hatch';
+import { sceneBounds, type Dimension, type Point, type Role, type Scene } from './scene';
+
+/** What a renderer draws: paths and texts in page units, y downwards. Screen and PDF get the same. */
+export type Primitive =
+  | { readonly kind: 'path'; readonly d: string; readonly role: PathRole; readonly measures?: string }
+  | { readonly kind: 'text'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; readonly role: 'label' | 'number' | 'register'; readonly size: number; readonly measures?: string };
+
+export type PathRole = Role | 'hatch' | 'stipple' | 'dimension' | 'arrow' | 'zero-ink' | 'zero-paper' | 'zero-line';
+
+export interface LayoutOptions {
+  readonly width: number;
+  readonly height: number;
+  /** page units per millimetre; left out: as large as fits */
+  readonly scale?: number;
+  readonly fontSize: number;
+  readonly hatchSpacing: number;
+  /** half the size of the zero mark */
+  readonly markSize: number;
+}
+
+export interface Page {
+  readonly width: number;
+  readonly height: number;
+  readonly scale: number;
+  readonly primitives: readonly Primitive[];
+  /** drawing millimetres to page units */
+  readonly toPage: (p: Point) => Point;
+}
+
+const n = (v: number) => (Math.round(v * 100) / 100).toString();
+
+function pathOf(outlines: Outlines, toPage: (p: Point) => Point): string {
+  return outlines.map((ring) => `M${ring.map((p) => toPage(p).map(n).join(' ')).join('L')}Z`).join('');
+}
+
+function linesPath(lines: readonly (readonly [Point, Point])[]): string {
+  return lines.map(([a, b]) => `M${a.map(n).join(' ')}L${b.map(n).join(' ')}`).join('');
+}
+
+const HATCHED: readonly Role[] = ['steel'];
+
+function margins(scene: Scene, fontSize: number): Record<Dimension['side'], number> {
+  const dims = scene.shapes.filter((s) => s.kind === 'dimension');
+  const rows = (side: Dimension['side']) => dims.filter((d) => d.side === side).length;
+  const labels = scene.shapes.some((s) => s.kind === 'label');
+  const widest = (side: Dimension['side']) => Math.max(0, ...dims.filter((d) => d.side === side).map((d) => d.text.length)) * fontSize * 0.62;
+  const vertical = (side: 'left' | 'right') => (rows(side) > 0 ? rows(side) * fontSize * 1.2 + widest(side) + fontSize : fontSize * 0.6);
+  return {
+    left: vertical('left'),
+    right: Math.max(vertical('right'), labels ? fontSize * 2 : 0),
+    top: rows('top') * fontSize * 2 + fontSize * 1.6,
+    bottom: rows('bottom') * fontSize * 2 + fontSize * 0.6,
+  };
+}
+
+/** Work zero: a quartered square with one serrated corner. Machine zero: its open counterpart. */
+function zeroMark(mark: 'work' | 'machine', [x, y]: Point, r: number): Primitive[] {
+  const square = `M${n(x - r)} ${n(y - r)}H${n(x + r)}V${n(y + r)}H${n(x - r)}Z`;
+  const quarters = `M${n(x - r)} ${n(y - r)}H${n(x)}V${n(y)}H${n(x - r)}ZM${n(x)} ${n(y)}H${n(x + r)}V${n(y + r)}H${n(x)}Z`;
+  const tooth = r / 3;
+  const teeth = `M${n(x - r)} ${n(y - r)}${[0, 1, 2].map((i) => `L${n(x - r + (i + 0.5) * tooth * 2)} ${n(y - r - tooth)}L${n(x - r + (i + 1) * tooth * 2)} ${n(y - r)}`).join('')}`;
+  const cross = `M${n(x - r)} ${n(y)}H${n(x + r)}M${n(x)} ${n(y - r)}V${n(y + r)}`;
+  const paper: Primitive = { kind: 'path', d: square, role: 'zero-paper' };
+  const edge: Primitive = { kind: 'path', d: `${square}${teeth}${mark === 'machine' ? cross : ''}`, role: 'zero-line' };
+  return mark === 'work' ? [paper, { kind: 'path', d: quarters, role: 'zero-ink' }, edge] : [paper, edge];
+}
+
+function arrow([x, y]: Point, [dx, dy]: Point, size: number): string {
+  const [px, py] = [-dy, dx];
+  const back: Point = [x - dx * size, y - dy * size];
+  return `M${n(x)} ${n(y)}L${n(back[0] + px * size * 0.3)} ${n(back[1] + py * size * 0.3)}L${n(back[0] - px * size * 0.3)} ${n(back[1] - py * size * 0.3)}Z`;
+}
+
+function drawDimension(d: Dimension, row: number, box: { left: number; right: number; top: number; bottom: number }, toPage: (p: Point) => Point, fontSize: number): Primitive[] {
+  const arrowSize = fontSize * 0.7;
+  if (d.along === 'vertical') {
+    const outwards = d.side === 'left' ? -1 : 1;
+    const x = (d.side === 'left' ? box.left : box.right) + outwards * fontSize * (0.8 + row * 1.2);
+    const [reach, y0] = toPage([d.reach, d.from]);
+    const [, y1] = toPage([d.reach, d.to]);
+    const [top, bottom] = [Math.min(y0, y1), Math.max(y0, y1)];
+    const extension = linesPath([[[reach, y0], [x + outwards * 3, y0]], [[reach, y1], [x + outwards * 3, y1]], [[x, top], [x, bottom]]]);
+    const room = bottom - top > 2.4 * arrowSize;
+    const arrows = room ? arrow([x, top], [0, -1], arrowSize) + arrow([x, bottom], [0, 1], arrowSize) : arrow([x, top], [0, 1], arrowSize) + arrow([x, bottom], [0, -1], arrowSize);
+    return [
+      { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
+      { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
+      { kind: 'text', at: [x + outwards * fontSize * 0.4, (top + bottom) / 2 + fontSize * 0.35], text: d.text, anchor: d.side === 'left' ? 'end' : 'start', role: 'number', size: fontSize, measures: d.measures },
+    ];
+  }
+  const outwards = d.side === 'top' ? -1 : 1;
+  const y = (d.side === 'top' ? box.top : box.bottom) + outwards * fontSize * (0.9 + row * 2);
+  const [x0, reach] = toPage([d.from, d.reach]);
+  const [x1] = toPage([d.to, d.reach]);
+  const [left, right] = [Math.min(x0, x1), Math.max(x0, x1)];
+  const extension = linesPath([[[x0, reach], [x0, y + outwards * 3]], [[x1, reach], [x1, y + outwards * 3]], [[left, y], [right, y]]]);
+  const room = right - left > 2.4 * arrowSize;
+  const arrows = room ? arrow([left, y], [-1, 0], arrowSize) + arrow([right, y], [1, 0], arrowSize) : arrow([left, y], [1, 0], arrowSize) + arrow([right, y], [-1, 0], arrowSize);
+  const inside = right - left > d.text.length * fontSize * 0.62 + 4;
+  return [
+    { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
+    { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
+    {
+      kind: 'text', at: inside ? [(left + right) / 2, y - fontSize * 0.3] : [right + fontSize * 0.6, y + fontSize * 0.35],
+      text: d.text, anchor: inside ? 'middle' : 'start', role: 'number', size: fontSize, measures: d.measures,
+    },
+  ];
+}
+
+/**
+ * Lays a scene out on a page area: true to scale, hatch and type in page units, dimensions in rows outside the
+ * picture. The same for screen, storyboard and paper.
+ */
+export function layoutScene(scene: Scene, options: LayoutOptions): Page {
+  const { width, height, fontSize } = options;
+  const bounds = sceneBounds(scene);
+  const m = margins(scene, fontSize);
+  const [w, h] = [bounds.max[0] - bounds.min[0], bounds.max[1] - bounds.min[1]];
+  const fit = Math.min((width - m.left - m.right) / Math.max(w, 1e-6), (height - m.top - m.bottom) / Math.max(h, 1e-6));
+  const scale = options.scale ?? Math.max(fit, 1e-3);
+  const left = m.left + (width - m.left - m.right - w * scale) / 2;
+  const top = m.top + (height - m.top - m.bottom - h * scale) / 2;
+  const toPage = ([u, v]: Point): Point => [left + (u - bounds.min[0]) * scale, top + (bounds.max[1] - v) * scale];
+  const box = { left, right: left + w * scale, top, bottom: top + h * scale };
+  const onPage = (o: Outlines): Outlines => o.map((ring) => ring.map(toPage));
+  const rowsUsed: Record<Dimension['side'], number> = { left: 0, right: 0, top: 0, bottom: 0 };
+  const primitives = scene.shapes.flatMap((shape): Primitive[] => {
+    switch (shape.kind) {
+      case 'region': {
+        if (shape.outlines.length === 0) return [];
+        const path: Primitive = { kind: 'path', d: pathOf(shape.outlines, toPage), role: shape.role };
+        if (HATCHED.includes(shape.role)) return [path, { kind: 'path', d: linesPath(hatchLines(onPage(shape.outlines), options.hatchSpacing)), role: 'hatch' }];
+        if (shape.role === 'removed') {
+          const dots = stippleDots(onPage(shape.outlines), options.hatchSpacing * 0.8).map(([x, y]) => `M${n(x)} ${n(y)}h0.01`).join('');
+          return dots ? [path, { kind: 'path', d: dots, role: 'stipple' }] : [path];
+        }
+        return [path];
+      }
+      case 'line':
+        return [{ kind: 'path', d: `M${shape.points.map((p) => toPage(p).map(n).join(' ')).join('L')}`, role: shape.role }];
+      case 'zero': {
+        const at = toPage(shape.at);
+        const r = options.markSize;
+        const label: Primitive[] = shape.label ? [{ kind: 'text', at: [at[0] + r * 1.5, at[1] - r * 1.5], text: shape.label, anchor: 'start', role: 'register', size: fontSize * 1.1 }] : [];
+        return [...zeroMark(shape.mark, at, r), ...label];
+      }
+      case 'label': {
+        const [x, y] = toPage(shape.at);
+        const aside = shape.anchor === 'middle' ? 0 : shape.anchor === 'start' ? fontSize * 0.4 : -fontSize * 0.4;
+        return [{ kind: 'text', at: [x + aside, shape.anchor === 'middle' ? y - fontSize * 0.4 : y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size: fontSize * 0.92 }];
+      }
+      case 'dimension': {
+        const row = rowsUsed[shape.side];
+        rowsUsed[shape.side] += 1;
+        return drawDimension(shape, row, box, toPage, fontSize);
+      }
+    }
+  });
+  return { width, height, scale, primitives, toPage };
+}
+
+/** Scales of ISO 5455 as page units per millimetre for a page whose unit is `unitsPerMm`: the largest that fits all scenes. */
+export function standardScale(scenes: readonly { scene: Scene; width: number; height: number }[], fontSize: number, unitsPerMm: number): { scale: number; says: string } {
+  const standard: [number, string][] = [[5, '5:1'], [2, '2:1'], [1, '1:1'], [1 / 2, '1:2'], [1 / 5, '1:5'], [1 / 10, '1:10'], [1 / 20, '1:20'], [1 / 50, '1:50']];
+  const fits = (factor: number) => scenes.every(({ scene, width, height }) => {
+    const { min, max } = sceneBounds(scene);
+    const m = margins(scene, fontSize);
+    return (max[0] - min[0]) * factor * unitsPerMm <= width - m.left - m.right && (max[1] - min[1]) * factor * unitsPerMm <= height - m.top - m.bottom;
+  });
+  const [factor, says] = standard.find(([f]) => fits(f)) ?? standard[standard.length - 1];
+  return { scale: factor * unitsPerMm, says };
+}

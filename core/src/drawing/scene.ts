@@ -1,0 +1,58 @@
+import type { Outlines } from '../solid';
+
+export type Point = readonly [number, number];
+
+/** What a shape stands for; the look of each role is the theme's business. */
+export type Role =
+  | 'left' | 'removed' | 'loaded' | 'section' | 'edges' | 'blank' | 'part'
+  | 'steel' | 'steel-open' | 'grip' | 'stop' | 'table' | 'cut-level';
+
+/** One thing in a drawing, in the view's millimetres (v upwards). */
+export type Shape =
+  | { readonly kind: 'region'; readonly role: Role; readonly outlines: Outlines }
+  | { readonly kind: 'line'; readonly role: Role; readonly points: readonly Point[] }
+  | { readonly kind: 'zero'; readonly mark: 'work' | 'machine'; readonly at: Point; readonly label: string }
+  | { readonly kind: 'label'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end' }
+  | Dimension;
+
+/** A dimension between two levels along the drawing's horizontal or vertical, drawn outside the picture in rows. */
+export interface Dimension {
+  readonly kind: 'dimension';
+  /** what is measured, for highlighting: "grip", "opening" … */
+  readonly measures: string;
+  readonly along: 'horizontal' | 'vertical';
+  readonly from: number;
+  readonly to: number;
+  /** where the extension lines begin, across the measured direction */
+  readonly reach: number;
+  readonly side: 'left' | 'right' | 'top' | 'bottom';
+  readonly text: string;
+}
+
+export interface Scene {
+  readonly title: string;
+  readonly shapes: readonly Shape[];
+}
+
+export function rectangle(x0: number, y0: number, x1: number, y1: number): Outlines {
+  return [[[x0, y0], [x1, y0], [x1, y1], [x0, y1]]];
+}
+
+export function moveOutlines(outlines: Outlines, [du, dv]: Point): Outlines {
+  return outlines.map((ring) => ring.map(([u, v]) => [u + du, v + dv] as const));
+}
+
+/** Smallest box around the drawn geometry; dimensions and labels stand outside it. */
+export function sceneBounds(scene: Scene): { min: Point; max: Point } {
+  const points = scene.shapes.flatMap((s): readonly Point[] => {
+    if (s.kind === 'region') return s.outlines.flat();
+    if (s.kind === 'line') return s.points;
+    return s.kind === 'zero' ? [s.at] : [];
+  });
+  if (points.length === 0) return { min: [0, 0], max: [1, 1] };
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const [x, y] of points) {
+    x0 = Math.min(x0, x); x1 = Math.max(x1, x); y0 = Math.min(y0, y); y1 = Math.max(y1, y);
+  }
+  return { min: [x0, y0], max: [x1, y1] };
+}
