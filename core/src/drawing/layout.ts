@@ -18,7 +18,11 @@ export interface LayoutOptions {
   readonly hatchSpacing: number;
   /** half the size of the zero mark */
   readonly markSize: number;
+  /** room kept for dimensions; left out: what this scene needs. Give views that stand one above the other the same. */
+  readonly margins?: Margins;
 }
+
+export type Margins = Readonly<Record<Dimension['side'], number>>;
 
 export interface Page {
   readonly width: number;
@@ -41,7 +45,7 @@ function linesPath(lines: readonly (readonly [Point, Point])[]): string {
 
 const HATCHED: readonly Role[] = ['steel'];
 
-function margins(scene: Scene, fontSize: number): Record<Dimension['side'], number> {
+function margins(scene: Scene, fontSize: number): Margins {
   const dims = scene.shapes.filter((s) => s.kind === 'dimension');
   const rows = (side: Dimension['side']) => dims.filter((d) => d.side === side).length;
   const labels = scene.shapes.some((s) => s.kind === 'label');
@@ -53,6 +57,13 @@ function margins(scene: Scene, fontSize: number): Record<Dimension['side'], numb
     top: rows('top') * fontSize * 2 + fontSize * 1.6,
     bottom: rows('bottom') * fontSize * 2 + fontSize * 0.6,
   };
+}
+
+/** Margins that serve several views: so that above and front stand aligned as on a drawing board. */
+export function sharedMargins(scenes: readonly Scene[], fontSize: number): Margins {
+  const all = scenes.map((scene) => margins(scene, fontSize));
+  const most = (side: Dimension['side']) => Math.max(0, ...all.map((m) => m[side]));
+  return { left: most('left'), right: most('right'), top: most('top'), bottom: most('bottom') };
 }
 
 /** Work zero: a quartered square with one serrated corner. Machine zero: its open counterpart. */
@@ -116,7 +127,7 @@ function drawDimension(d: Dimension, row: number, box: { left: number; right: nu
 export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const { width, height, fontSize } = options;
   const bounds = sceneBounds(scene);
-  const m = margins(scene, fontSize);
+  const m = options.margins ?? margins(scene, fontSize);
   const [w, h] = [bounds.max[0] - bounds.min[0], bounds.max[1] - bounds.min[1]];
   const fit = Math.min((width - m.left - m.right) / Math.max(w, 1e-6), (height - m.top - m.bottom) / Math.max(h, 1e-6));
   const scale = options.scale ?? Math.max(fit, 1e-3);

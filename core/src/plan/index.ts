@@ -1,3 +1,4 @@
 export { Planner, type PlanInput, type PlanSolids } from './planner';
 export * from './planned';
 export type { Cut, Material, Unreached } from './whatIsLeft';
+export * from './output';

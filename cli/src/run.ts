@@ -1,0 +1,93 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
+import { controlLines } from '@violet-jaw/core/control';
+import { outlinesOf } from '@violet-jaw/core/drawing';
+import { readJobFile, type JobFile } from '@violet-jaw/core/job';
+import { planOutput, Planner, type PlannedJob } from '@violet-jaw/core/plan';
+import { blockingFindings, buildSheet } from '@violet-jaw/core/sheet';
+import { loadKernel, type Result } from '@violet-jaw/core/solid';
+import { bodiesFor } from '@violet-jaw/formats/step/bodies.ts';
+import { loadStepKernel } from '@violet-jaw/formats/step/load.ts';
+import { renderSheetPdf, type Paper } from '@violet-jaw/formats/pdf';
+
+export interface Terminal {
+  readonly out: (text: string) => void;
+  readonly err: (text: string) => void;
+}
+
+const USAGE = `violet-jaw plan job.json
+    prints the planned job's numbers as JSON, all lengths in millimetres
+violet-jaw export job.json [--sheet out.pdf] [--paper A4|Letter] [--control out.nc]
+    writes the setup sheet (marked as a draft) and the G10 L2 lines
+Exit: 0 no stop findings (or all accepted), 1 stop findings, 2 bad input
+`;
+
+const OK = 0;
+const STOPS = 1;
+const BAD_INPUT = 2;
+
+function readFile(path: string): Result<Buffer> {
+  try {
+    return { ok: true, value: readFileSync(path) };
+  } catch (error) {
+    return { ok: false, problem: `${path}: ${error instanceof Error ? error.message : String(error)}` };
+  }
+}
+
+interface Planned {
+  readonly file: JobFile;
+  readonly planner: Planner;
+  readonly planned: PlannedJob;
+}
+
+async function planFile(path: string): Promise<Result<Planned>> {
+  const text = readFile(path);
+  if (!text.ok) return text;
+  const file = readJobFile(text.value.toString('utf8'));
+  if (!file.ok) return { ok: false, problem: file.problems.map((p) => `${path}: ${p}`).join('\n') };
+  const { job, shop } = file.value;
+  const kernel = 'step' in job.body ? await loadStepKernel() : null;
+  const bodies = bodiesFor(job.body, kernel, (reference) => readFile(resolve(dirname(path), reference)));
+  if (!bodies.ok) return bodies;
+  const planner = new Planner(await loadKernel());
+  const planned = planner.plan({ job, shop, bodies: bodies.value });
+  return planned.ok ? { ok: true, value: { file: file.value, planner, planned: planned.value } } : planned;
+}
+
+function option(args: readonly string[], name: string): string | undefined {
+  const at = args.indexOf(name);
+  return at >= 0 ? args[at + 1] : undefined;
+}
+
+function unknownOptions(args: readonly string[], known: readonly string[]): string[] {
+  return args.filter((a) => a.startsWith('--') && !known.includes(a));
+}
+
+/** Runs the command line. @returns the exit code */
+export async function run(args: readonly string[], terminal: Terminal): Promise<number> {
+  const [command, path, ...rest] = args;
+  const bad = (message: string) => { terminal.err(`${message}\n`); return BAD_INPUT; };
+  if (command === '--help' || command === 'help') { terminal.out(USAGE); return OK; }
+  if ((command !== 'plan' && command !== 'export') || !path) return bad(USAGE);
+  const stray = unknownOptions(rest, command === 'export' ? ['--sheet', '--paper', '--control'] : []);
+  if (stray.length > 0) return bad(`unknown option ${stray.join(', ')}\n${USAGE}`);
+  const [sheet, control, paper] = [option(rest, '--sheet'), option(rest, '--control'), option(rest, '--paper') ?? 'A4'];
+  if (command === 'export' && !sheet && !control) return bad('Nothing to export: give --sheet out.pdf, --control out.nc, or both.');
+  if (paper !== 'A4' && paper !== 'Letter') return bad(`--paper: expected A4 or Letter, found ${paper}.`);
+  const result = await planFile(path);
+  if (!result.ok) return bad(result.problem);
+  const { file: { job, shop }, planner, planned } = result.value;
+  if (command === 'plan') {
+    terminal.out(`${JSON.stringify(planOutput(planned), null, 2)}\n`);
+  } else {
+    try {
+      if (sheet) writeFileSync(sheet, await renderSheetPdf(buildSheet(job, planned, outlinesOf(planner, planned), shop.name, null), paper satisfies Paper));
+      if (control) writeFileSync(control, controlLines(job, planned, 'DRAFT'));
+    } catch (error) {
+      return bad(`Could not write: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+  const stops = blockingFindings(planned, job.accepted);
+  for (const f of stops) terminal.err(`stop${f.op === null ? '' : `, Op ${f.op}`}: ${f.says} ${f.remedy}\n`);
+  return stops.length > 0 ? STOPS : OK;
+}

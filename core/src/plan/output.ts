@@ -1,0 +1,54 @@
+import { byAxis, type Axis, type Vec3 } from '../frames';
+import type { Finding } from '../findings';
+import type { PlannedJob } from './planned';
+
+/** The planned job's numbers as plain data for scripts. All lengths in millimetres. */
+export interface PlanOutput {
+  readonly units: 'mm';
+  readonly setups: readonly {
+    readonly op: number;
+    readonly register: string;
+    readonly workZeroInMachine: Vec3 | null;
+    readonly terms: Readonly<Record<Axis, readonly { readonly term: string; readonly value: number | null; readonly from: string; readonly plusMinus: number | null }[]>>;
+    readonly findings: readonly Finding[];
+  }[];
+  readonly transitions: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly says: string;
+    readonly shift: Vec3 | null;
+    readonly terms: Readonly<Record<Axis, readonly { readonly term: string; readonly value: number }[]>>;
+    readonly conditions: readonly string[];
+  }[];
+  readonly findings: readonly Finding[];
+}
+
+const perAxis = <T>(value: (axis: Axis) => T): Record<Axis, T> => ({ x: value('x'), y: value('y'), z: value('z') });
+
+/** A coordinate as told to scripts: no −0, and no digits below a picometre that only rounding put there. */
+const clean = (mm: number): number => Math.round(mm * 1e9) / 1e9 + 0;
+const cleanVec = (v: Vec3): Vec3 => byAxis((axis) => clean(v[axis]));
+
+export function planOutput(planned: PlannedJob): PlanOutput {
+  return {
+    units: 'mm',
+    setups: planned.setups.map((s) => ({
+      op: s.op,
+      register: s.register,
+      workZeroInMachine: s.facts?.zero.inMachine ? cleanVec(s.facts.zero.inMachine) : null,
+      terms: perAxis((axis) => (s.facts?.ledger[axis] ?? []).map(({ term, value, from, plusMinus }) =>
+        ({ term, value: value === null ? null : clean(value), from, plusMinus }))),
+      findings: s.findings,
+    })),
+    transitions: planned.transitions.map((t) => ({
+      from: t.fromOp,
+      to: t.toOp,
+      says: t.facts.says,
+      shift: t.shift.shift ? cleanVec(t.shift.shift) : null,
+      terms: perAxis((axis) => t.shift.terms.filter((term) => term.axis === axis).map((term) => ({ term: term.says, value: clean(term.value) }))),
+      conditions: t.shift.conditions,
+    })),
+    findings: planned.findings,
+  };
+}
+

@@ -1,0 +1,95 @@
+import { AXES } from '../frames';
+import { DIRECTIONS } from '../frames';
+import { allowanceOn } from '../blank';
+import type { Job } from '../job';
+import { PART_SIDE } from '../part';
+import type { PlannedJob } from '../plan';
+import { speechIn, toUnits } from '../units';
+import { zeroInWords } from '../zero';
+
+/** One number or choice of an issue, under a name that stays the same between issues. */
+export interface Entry {
+  readonly place: string;
+  readonly name: string;
+  readonly text: string;
+  /** in the job's units, where it is a number */
+  readonly value: number | null;
+}
+
+/** What changed between two issues. */
+export interface Change {
+  readonly place: string;
+  readonly name: string;
+  readonly before: string;
+  readonly after: string;
+  /** after − before in the later issue's units; null where either is not a number */
+  readonly difference: string | null;
+}
+
+/** Every number and choice an operator acts on, flattened. */
+export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
+  const speech = speechIn(job.units);
+  const text = (place: string, name: string, value: string): Entry => ({ place, name, text: value, value: null });
+  const size = (place: string, name: string, mm: number): Entry => ({ place, name, text: speech.size(mm), value: toUnits(mm, job.units) });
+  const coordinate = (place: string, name: string, mm: number | null): Entry =>
+    ({ place, name, text: mm === null ? 'not known' : speech.signed(mm), value: mm === null ? null : toUnits(mm, job.units) });
+  const entries: Entry[] = [
+    text('Job', 'part', job.part), text('Job', 'revision', job.revision), text('Job', 'material', job.material),
+    text('Job', 'quantity', String(job.quantity)), text('Job', 'units', job.units), text('Job', 'due', job.due ?? ''), text('Job', 'notes', job.notes),
+    text('Job', 'machine', planned.machine?.name ?? 'not chosen'),
+    ...AXES.map((a) => size('Part', `size ${a.toUpperCase()}`, planned.part.size[a])),
+    ...DIRECTIONS.map((d) => size('Blank', `allowance ${PART_SIDE[d]}`, allowanceOn(job.allowance, d))),
+  ];
+  for (const s of planned.setups) {
+    const place = `Op ${s.op}`;
+    const { setup, facts } = s;
+    entries.push(
+      text(place, 'does', setup.does), text(place, 'register', s.register), text(place, 'program', setup.program),
+      text(place, 'vise', s.vise?.name ?? 'not chosen'), text(place, 'station', s.station?.name ?? 'not chosen'),
+      text(place, 'face up', PART_SIDE[setup.orientation.up]), text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
+      size(place, 'cuts below top', setup.cutsBelowTop), size(place, 'parallels', setup.parallels.height),
+      text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
+      text(place, 'work zero of', zeroInWords(setup.zero)),
+      text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description}`).join(', ')),
+    );
+    if (!facts) continue;
+    entries.push(
+      ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, facts.zero.inMachine?.[a] ?? null)),
+      ...(s.fromFirst?.shift ? AXES.map((a) => coordinate(place, `shift from first setup ${a.toUpperCase()}`, s.fromFirst?.shift?.[a] ?? null)) : []),
+      ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name} face`, t.declare)),
+      size(place, 'grip depth', facts.hold.gripDepthMm), size(place, 'jaw opening', facts.hold.openingMm), coordinate(place, 'jaws to lowest cut', facts.prove.aboveJaws),
+    );
+  }
+  for (const t of planned.transitions) {
+    entries.push(text(`Op ${t.fromOp} to Op ${t.toOp}`, 'hand move', t.facts.says));
+  }
+  return entries;
+}
+
+/** What changed from one issue to the next, number by number, in the order of the sheet. */
+export function compareEntries(before: readonly Entry[], after: readonly Entry[]): Change[] {
+  const key = (e: Entry) => `${e.place}|${e.name}`;
+  const old = new Map(before.map((e) => [key(e), e]));
+  const fresh = new Map(after.map((e) => [key(e), e]));
+  const names = [...new Set([...after.map(key), ...before.map(key)])];
+  return names.flatMap((name): Change[] => {
+    const [a, b] = [old.get(name), fresh.get(name)];
+    if (a?.text === b?.text) return [];
+    const { place, name: what } = (b ?? a)!;
+    const both = a?.value !== undefined && a.value !== null && b?.value !== undefined && b.value !== null;
+    const digits = b?.text.split('.')[1]?.length ?? 3;
+    const by = both ? b.value! - a.value! : null;
+    return [{
+      place, name: what, before: a?.text ?? 'was not there', after: b?.text ?? 'no longer there',
+      difference: by === null ? null : `${by < 0 ? '\u2212' : '+'}${Math.abs(by).toFixed(digits)}`,
+    }];
+  });
+}
+
+/** The letter after this one: A … Z, then AA, AB … */
+export function nextLetter(letter: string | null): string {
+  if (!letter) return 'A';
+  const last = letter.at(-1)!;
+  if (last !== 'Z') return letter.slice(0, -1) + String.fromCharCode(last.charCodeAt(0) + 1);
+  return `${nextLetter(letter.slice(0, -1) || null)}A`;
+}

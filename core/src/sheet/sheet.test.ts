@@ -1,0 +1,89 @@
+import { demoShop, sensorFootJob } from '../../../demo';
+import { controlLines } from '../control';
+import { layoutScene, outlinesOf, sceneBounds } from '../drawing';
+import { loadKernel } from '../solid';
+import { Planner } from '../plan';
+import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter } from '.';
+
+let planner: Planner;
+beforeAll(async () => { planner = new Planner(await loadKernel()); });
+
+function plan(change: (job: ReturnType<typeof sensorFootJob>, shop: typeof demoShop) => void = () => undefined) {
+  const [job, shop] = [sensorFootJob(), structuredClone(demoShop)];
+  change(job, shop);
+  const planned = planner.plan({ job, shop, bodies: () => null });
+  if (!planned.ok) throw new Error(planned.problem);
+  return { job, planned: planned.value, outlines: outlinesOf(planner, planned.value) };
+}
+
+const measured = (shop: typeof demoShop) => { shop.machines[1].stations[0].position = { x: -200, y: -100, z: -250 }; };
+
+test('letters run A, B … Z, AA, AB', () => {
+  expect([null, 'A', 'Y', 'Z', 'AZ', 'ZZ'].map(nextLetter)).toEqual(['A', 'B', 'Z', 'AA', 'BA', 'AAA']);
+});
+
+test('the sheet says what to do before hands go in, and every coordinate has sign and axis', () => {
+  const { job, planned, outlines } = plan();
+  const sheet = buildSheet(job, planned, outlines, 'Skerry Instrument Works', { letter: 'A', on: '2026-11-30' });
+  expect(sheet.transitions[0].first).toBe('Stop the spindle, put the tool away, then open the vise.');
+  expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear')?.declare).toBe('Y +0.2800');
+  expect(sheet.setups[0].touchOff.find((t) => t.face === 'top')?.declare).toBe('Z +0.0300');
+  for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values)))) expect(value).toMatch(/^([+−]\d+\.\d{4}|\?)$/);
+});
+
+test('an unknown station prints the shift instead of a work zero, and no control line', () => {
+  const { job, planned, outlines } = plan();
+  const sheet = buildSheet(job, planned, outlines, 's', null);
+  expect(sheet.setups[1].workZero).toBeNull();
+  expect(sheet.setups[1].shiftFromFirst).toEqual({ x: '+2.9400', y: '+0.0300', z: '−0.5000' });
+  const lines = controlLines(job, planned, 'DRAFT');
+  expect(lines).not.toMatch(/^G10/m);
+  expect(lines).toContain('OR G54 OF OP 10 PLUS X+2.9400 Y+0.0300 Z-0.5000');
+});
+
+test('control lines are G10 L2 with absolute machine coordinates, signed, in the job\'s unit', () => {
+  const { job, planned } = plan((_, shop) => measured(shop));
+  const text = controlLines(job, planned, 'ISSUE A');
+  const zero = planned.setups[0].facts!.zero.inMachine!;
+  expect(text.split('\n')[2]).toBe('G20');
+  expect(text).toContain(`G10 L2 P1 X${(zero.x / 25.4).toFixed(4)} Y${(zero.y / 25.4).toFixed(4)} Z${(zero.z / 25.4).toFixed(4)} (OP 10 G54`);
+  expect(text).toMatch(/^G10 L2 P2 X[+-]\d+\.\d{4} Y[+-]\d+\.\d{4} Z[+-]\d+\.\d{4} \(/m);
+});
+
+test('a register claimed for two zeros is not written', () => {
+  const { job, planned } = plan((j, shop) => { measured(shop); j.setups[1].register = 'G54'; });
+  expect(controlLines(job, planned, 'DRAFT')).not.toMatch(/^G10/m);
+});
+
+test('an accepted stop no longer blocks; when its numbers change the acceptance lapses', () => {
+  const change = (depth: number) => plan((j) => { j.setups[1].cutsBelowTop = depth; });
+  const { planned } = change(0);
+  const [stop] = blockingFindings(planned, []);
+  expect(stop.code).toBe('metal-never-reached');
+  const accepted = [{ code: stop.code, setupId: stop.setupId, says: stop.says, reason: 'sawn off later', by: 'Planner' }];
+  expect(blockingFindings(planned, accepted)).toEqual([]);
+  expect(blockingFindings(change(1).planned, accepted)).toHaveLength(1);
+});
+
+test('two issues are compared number by number', () => {
+  const before = plan((_, shop) => measured(shop));
+  const after = plan((j, shop) => { measured(shop); j.setups[1].parallels.height = 0.5 * 25.4; });
+  const changes = compareEntries(entriesOf(before.job, before.planned), entriesOf(after.job, after.planned));
+  expect(changes.find((c) => c.name === 'parallels')).toEqual({ place: 'Op 20', name: 'parallels', before: '0.6250', after: '0.5000', difference: '−0.1250' });
+  expect(changes.find((c) => c.name === 'work zero Z')?.difference).toBe('−0.1250');
+  expect(changes.every((c) => c.place === 'Op 20')).toBe(true);
+});
+
+test('a drawing is true to scale: one page unit per millimetre means just that', () => {
+  const { job, planned, outlines } = plan();
+  const sheet = buildSheet(job, planned, outlines, 's', null);
+  const scene = sheet.setups[0].scenes!.leftEnd;
+  const page = layoutScene(scene, { width: 600, height: 400, scale: 1.5, fontSize: 10, hatchSpacing: 5, markSize: 5 });
+  const [a, b] = [page.toPage([0, 0]), page.toPage([10, 20])];
+  expect(b[0] - a[0]).toBeCloseTo(15, 9);
+  expect(a[1] - b[1]).toBeCloseTo(30, 9);
+  const { min, max } = sceneBounds(scene);
+  // from the rear of the fixed jaw to the front of the moving jaw
+  const opening = planned.setups[0].facts!.hold.openingMm;
+  expect(max[0] - min[0]).toBeCloseTo(31.75 * 2 + opening, 6);
+});

@@ -1,0 +1,214 @@
+import { setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
+import { AXES, partSideFacing, type Axis, type Direction, DIRECTIONS } from '../frames';
+import { isAcceptedBy, type Finding } from '../findings';
+import type { Acceptance, Job } from '../job';
+import { plusMinusOf, sumOf, type Ledger } from '../ledger';
+import { PART_SIDE } from '../part';
+import type { PlannedJob, PlannedSetup, PlannedTransition } from '../plan';
+import { allowanceOn } from '../blank';
+import { faceKeptInWords } from '../transition';
+import { speechIn, unitName, type Speech } from '../units';
+
+/** A value with its name, ready to print. */
+export interface Row {
+  readonly label: string;
+  readonly value: string;
+}
+
+/** Signed values per axis, ready to print. */
+export type Signed = Readonly<Record<Axis, string>>;
+
+export interface SheetSetup {
+  readonly op: number;
+  readonly does: string;
+  readonly register: string;
+  readonly program: string;
+  readonly orientation: readonly string[];
+  readonly seat: string;
+  readonly zeroOf: string;
+  readonly rows: readonly Row[];
+  /** work zero in machine coordinates; null: not known */
+  readonly workZero: Signed | null;
+  /** said instead of a work zero that is not known */
+  readonly instead: string;
+  readonly shiftFromFirst: Signed | null;
+  readonly ledger: readonly { readonly term: string; readonly from: string; readonly values: Signed }[];
+  readonly plusMinus: Signed;
+  readonly touchOff: readonly { readonly axis: string; readonly face: string; readonly surface: string; readonly declare: string; readonly preferred: boolean }[];
+  readonly touchOffTool: string;
+  readonly tools: readonly { readonly number: string; readonly description: string; readonly diameter: string; readonly length: string }[];
+  readonly why: readonly Row[];
+  readonly scenes: Readonly<Record<ViewName, Scene>> | null;
+}
+
+export interface SheetTransition {
+  readonly fromOp: number;
+  readonly toOp: number;
+  /** the order of safety: always said before the hands go in */
+  readonly first: string;
+  readonly says: string;
+  readonly edges: string;
+  readonly kept: readonly string[];
+  readonly shift: Signed | null;
+  readonly because: Readonly<Record<Axis, string>>;
+  readonly conditions: readonly string[];
+}
+
+export interface SheetFinding {
+  readonly level: Finding['level'];
+  readonly where: string;
+  readonly says: string;
+  readonly remedy: string;
+  readonly accepted: { readonly reason: string; readonly by: string } | null;
+}
+
+/** The setup sheet as data: page, PDF and text are views of it. */
+export interface Sheet {
+  readonly shop: string;
+  readonly number: string;
+  readonly part: string;
+  readonly revision: string;
+  readonly units: string;
+  /** issue letter, or null for a draft */
+  readonly letter: string | null;
+  readonly issuedOn: string;
+  readonly head: readonly Row[];
+  readonly setups: readonly SheetSetup[];
+  readonly transitions: readonly SheetTransition[];
+  readonly findings: readonly SheetFinding[];
+  readonly notes: string;
+}
+
+export const BEFORE_HANDS_GO_IN = 'Stop the spindle, put the tool away, then open the vise.';
+
+const MACHINE_SIDE: Record<Direction, string> = {
+  '+z': 'up, to the spindle', '-z': 'down', '+y': 'to the rear, on the fixed jaw', '-y': 'to the front', '-x': 'to the left', '+x': 'to the right',
+};
+
+/** Which part face looks where, one line a face. */
+export function orientationInWords(planned: PlannedSetup): string[] {
+  const { orientation } = planned.setup;
+  const order: Direction[] = ['+z', '+y', '-x'];
+  return order.map((machine) => `${PART_SIDE[partSideFacing(orientation, machine)]} ${MACHINE_SIDE[machine]}`);
+}
+
+const signed = (speech: Speech, value: (axis: Axis) => number | null): Signed => {
+  const text = (axis: Axis) => { const v = value(axis); return v === null ? '?' : speech.signed(v); };
+  return { x: text('x'), y: text('y'), z: text('z') };
+};
+
+export function ledgerRows(ledger: Ledger, speech: Speech): SheetSetup['ledger'] {
+  const keys = [...new Set(AXES.flatMap((a) => ledger[a].map((t) => t.key)))];
+  return keys.map((key) => {
+    const terms = AXES.map((axis) => ledger[axis].find((t) => t.key === key));
+    const froms = [...new Set(AXES.map((axis, i) => (terms[i] ? `${axis.toUpperCase()} ${terms[i].from}` : '')).filter(Boolean))];
+    const same = new Set(terms.map((t) => t?.from)).size === 1;
+    return {
+      term: key === 'locator' ? 'stop, jaw, parallels' : terms.find((t) => t)?.term ?? key,
+      from: same ? terms[0]?.from ?? '' : froms.join('; '),
+      values: signed(speech, (axis) => { const t = ledger[axis].find((x) => x.key === key); return t ? t.value : 0; }),
+    };
+  });
+}
+
+export function workZeroOf(ledger: Ledger, speech: Speech): Signed | null {
+  return AXES.some((a) => sumOf(ledger[a]) === null) ? null : signed(speech, (a) => sumOf(ledger[a]));
+}
+
+function sheetSetup(planned: PlannedSetup, first: PlannedSetup, outlines: RouteOutlines | null, speech: Speech): SheetSetup {
+  const { facts, setup, vise, station } = planned;
+  const unit = unitName(speech.units);
+  const base = {
+    op: planned.op, does: setup.does, register: planned.register, program: setup.program, orientation: orientationInWords(planned),
+    tools: setup.tools.map((t) => ({
+      number: `T${t.number}`, description: t.description,
+      diameter: t.diameter === null ? '' : `dia ${speech.size(t.diameter)}`, length: t.length === null ? 'not given' : speech.size(t.length),
+    })),
+    why: [['Seat', setup.why.seat], ['Hold', setup.why.hold], ['Zero', setup.why.zero]].flatMap(([label, value]) => (value ? [{ label, value }] : [])),
+    touchOffTool: `tool dia ${speech.size(setup.touchOff.toolDiameter)}${setup.touchOff.feeler > 0 ? `, feeler ${speech.size(setup.touchOff.feeler)}` : ''}`,
+  };
+  if (!facts || !vise) {
+    return { ...base, seat: 'No vise chosen.', zeroOf: '', rows: [], workZero: null, instead: 'not known', shiftFromFirst: null, ledger: [], plusMinus: signed(speech, () => null), touchOff: [], scenes: null };
+  }
+  const shift = planned.fromFirst?.shift ?? null;
+  const views = outlines?.setups.find((s) => s.id === planned.id)?.views;
+  return {
+    ...base,
+    seat: facts.says.seat,
+    zeroOf: facts.says.zero,
+    rows: [
+      { label: 'Vise', value: vise.name },
+      { label: 'Station', value: station ? `${station.name}${station.position ? '' : ', not measured'}` : 'not chosen' },
+      { label: 'Parallels', value: setup.parallels.height === 0 ? 'none, on the bed' : `${speech.size(setup.parallels.height)} ${unit}` },
+      { label: 'Stop', value: `${setup.stop.side}, X ${speech.signed(setup.stop.position)} from left jaw end` },
+      { label: 'Stop height', value: `${speech.size(setup.stop.height)} above bed` },
+      { label: 'Grip depth', value: `${speech.size(facts.hold.gripDepthMm)} ${unit}` },
+      { label: 'Jaw opening', value: `${speech.size(facts.hold.openingMm)} ${unit}` },
+      { label: 'Jaws to lowest cut', value: `Z ${speech.signed(facts.prove.aboveJaws)} ${unit}` },
+    ],
+    workZero: workZeroOf(facts.ledger, speech),
+    instead: planned.id === first.id
+      ? 'Not known: the station is not measured. Touch off here; the other setups follow by their shifts.'
+      : shift ? `Not known in machine coordinates: take ${first.register} of Op ${first.op} as touched off and add the shift.` : 'Not known: touch off.',
+    shiftFromFirst: shift ? signed(speech, (a) => shift[a]) : null,
+    ledger: ledgerRows(facts.ledger, speech),
+    plusMinus: signed(speech, (a) => plusMinusOf(facts.ledger[a])),
+    touchOff: facts.touchOff.map((t) => ({ axis: t.axis.toUpperCase(), face: t.name, surface: t.surface, declare: `${t.axis.toUpperCase()} ${speech.signed(t.declare)}`, preferred: t.preferred })),
+    scenes: views
+      ? Object.fromEntries(VIEW_NAMES.map((v) => [v, setupScene(v, planned, views[v], speech, { dimensions: true, labels: true })])) as Record<ViewName, Scene>
+      : null,
+  };
+}
+
+function sheetTransition(t: PlannedTransition, speech: Speech): SheetTransition {
+  return {
+    fromOp: t.fromOp, toOp: t.toOp,
+    first: BEFORE_HANDS_GO_IN,
+    says: `${t.facts.says}.`,
+    edges: `${t.facts.edges.join('; ')}.`,
+    kept: [faceKeptInWords(t.facts.jaw, 'fixed jaw'), faceKeptInWords(t.facts.stop, 'stop')],
+    shift: t.shift.shift ? signed(speech, (a) => t.shift.shift?.[a] ?? null) : null,
+    because: t.shift.says,
+    conditions: t.shift.conditions,
+  };
+}
+
+/** What the checks said, with the acceptance that belongs to it. */
+export function sheetFindings(planned: PlannedJob, accepted: readonly Acceptance[]): SheetFinding[] {
+  return planned.findings.map((f) => {
+    const a = accepted.find((x) => isAcceptedBy(f, x));
+    return { level: f.level, where: f.op === null ? 'Job' : `Op ${f.op}`, says: f.says, remedy: f.remedy, accepted: a ? { reason: a.reason, by: a.by } : null };
+  });
+}
+
+/** Stops nobody has accepted in writing: what blocks an issue. */
+export function blockingFindings(planned: PlannedJob, accepted: readonly Acceptance[]): Finding[] {
+  return planned.findings.filter((f) => f.level === 'stop' && !accepted.some((a) => isAcceptedBy(f, a)));
+}
+
+/**
+ * The setup sheet of a planned job. Every length is printed in the job's unit, every coordinate with sign and axis.
+ * @param issue the letter and day of an issue; null for a draft
+ */
+export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutlines | null, shopName: string, issue: { letter: string; on: string } | null): Sheet {
+  const speech = speechIn(job.units);
+  const unit = unitName(job.units);
+  const size = (v: { x: number; y: number; z: number }) => AXES.map((a) => `${a.toUpperCase()} ${speech.size(v[a])}`).join(' × ');
+  return {
+    shop: shopName, number: job.number, part: job.part, revision: job.revision, units: job.units === 'mm' ? 'millimetres' : 'inches',
+    letter: issue?.letter ?? null, issuedOn: issue?.on ?? '',
+    head: [
+      { label: 'Machine', value: planned.machine?.name ?? 'not chosen' },
+      { label: 'Material', value: job.material || 'not given' },
+      { label: 'Quantity', value: String(job.quantity) },
+      { label: 'Due', value: job.due ?? 'not given' },
+      { label: `Blank, ${unit}`, value: size(planned.blank.size) },
+      { label: `Finished part, ${unit}`, value: size(planned.part.size) },
+      { label: `Allowance, ${unit}`, value: DIRECTIONS.map((d) => `${PART_SIDE[d].replace(' face', '')} ${speech.size(allowanceOn(job.allowance, d))}`).join(', ') },
+    ],
+    setups: planned.setups.map((s) => sheetSetup(s, planned.setups[0], outlines, speech)),
+    transitions: planned.transitions.map((t) => sheetTransition(t, speech)),
+    findings: sheetFindings(planned, job.accepted),
+    notes: job.notes,
+  };
+}

@@ -1,0 +1,1 @@
+export { renderSheetPdf, type Paper } from './sheetPdf';

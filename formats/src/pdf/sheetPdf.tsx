@@ -1,0 +1,242 @@
+import { Document, G, Page, Path, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
+import { layoutScene, sharedMargins, standardScale, type Margins, type Scene } from '@violet-jaw/core/drawing';
+import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
+import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
+
+export type Paper = 'A4' | 'Letter';
+
+const AXIS_NAMES = ['x', 'y', 'z'] as const;
+const POINTS_PER_MM = 72 / 25.4;
+const DRAWING_FONT = 10;
+
+function Drawing({ scene, width, height, scale, margins }: { scene: Scene; width: number; height: number; scale: number; margins?: Margins }) {
+  const page = layoutScene(scene, { width, height, scale, fontSize: DRAWING_FONT, hatchSpacing: 4.5, markSize: 6, margins });
+  return (
+    <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
+      <G>
+        {page.primitives.map((p, i) => {
+          if (p.kind === 'text') {
+            return (
+              <Text key={i} x={p.at[0]} y={p.at[1]} textAnchor={p.anchor} style={{ fontSize: p.size, fontFamily: p.role === 'label' ? TEXT[0] : NUMBER[0], fontWeight: p.role === 'register' ? 700 : 400 }}>
+                {p.text}
+              </Text>
+            );
+          }
+          const s = PATH_STYLE[p.role] ?? {};
+          return <Path key={i} d={p.d} fill={s.fill ?? 'none'} fillRule="evenodd" stroke={s.stroke ?? 'none'} strokeWidth={s.width ?? 0} strokeDasharray={s.dash} strokeLinecap={s.cap} />;
+        })}
+      </G>
+    </Svg>
+  );
+}
+
+function Band({ sheet }: { sheet: Sheet }) {
+  return (
+    <View style={styles.band} fixed>
+      <View>
+        <Text style={styles.title}>{`${sheet.number}  ${sheet.part}  rev ${sheet.revision || '?'}`}</Text>
+        <Text>{`${sheet.shop} · setup sheet · all lengths in ${sheet.units}`}</Text>
+      </View>
+      <View style={{ alignItems: 'flex-end' }}>
+        <Text style={styles.letter}>{sheet.letter ? `Issue ${sheet.letter}` : 'DRAFT'}</Text>
+        <Text>{sheet.letter ? `issued ${sheet.issuedOn}` : 'not issued, do not run'}</Text>
+      </View>
+    </View>
+  );
+}
+
+function Foot({ sheet }: { sheet: Sheet }) {
+  return (
+    <View style={styles.foot} fixed>
+      <Text>{`${sheet.number} ${sheet.letter ? `issue ${sheet.letter}` : 'draft'}`}</Text>
+      <Text render={({ pageNumber, totalPages }) => `page ${pageNumber} of ${totalPages}`} />
+    </View>
+  );
+}
+
+function Rows({ rows }: { rows: Sheet['head'] }) {
+  return (
+    <View>
+      {rows.map((r) => (
+        <View key={r.label} style={styles.cell} wrap={false}>
+          <Text style={{ width: '38%' }}>{r.label}</Text>
+          <Text style={[styles.right, { width: '62%' }]}>{r.value}</Text>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function Transition({ t }: { t: SheetTransition }) {
+  return (
+    <View style={styles.warning} wrap={false}>
+      <Text style={[styles.strong, { fontSize: 12.5 }]}>{t.first}</Text>
+      <Text><Text style={styles.strong}>{`Op ${t.fromOp} to Op ${t.toOp}: ${t.says} `}</Text>{`${t.edges[0].toUpperCase()}${t.edges.slice(1)}`}</Text>
+      <Text>{`${t.kept.join('; ')}.`}</Text>
+      {t.shift
+        ? AXIS_NAMES.map((a) => (
+          <Text key={a}><Text style={[styles.number, styles.strong]}>{`Shift ${a.toUpperCase()} ${t.shift?.[a]}`}</Text>{`  ${t.because[a]}`}</Text>
+        ))
+        : <Text>The shift is not known until both stations are measured.</Text>}
+      <Text>{`Holds only while: ${t.conditions.join(' ')}`}</Text>
+    </View>
+  );
+}
+
+function WorkZero({ setup }: { setup: SheetSetup }) {
+  const values = setup.workZero ?? setup.shiftFromFirst;
+  return (
+    <View>
+      <View style={styles.zeroBox}>
+        <Text style={{ fontSize: 17, fontWeight: 700 }}>{setup.workZero ? setup.register : `${setup.register}${values ? ' shift' : ''}`}</Text>
+        {values
+          ? AXIS_NAMES.map((a) => <Text key={a} style={styles.big}>{`${a.toUpperCase()} ${values[a]}`}</Text>)
+          : <Text>{setup.instead}</Text>}
+      </View>
+      <Text>{`Work zero: ${setup.zeroOf}.${setup.workZero ? ' Machine coordinates.' : values ? ` ${setup.instead}` : ''}`}</Text>
+    </View>
+  );
+}
+
+function Ledger({ setup }: { setup: SheetSetup }) {
+  return (
+    <View wrap={false}>
+      <Text style={styles.h}>Where work zero comes from</Text>
+      {setup.ledger.map((line) => (
+        <View key={line.term} style={styles.cell}>
+          <Text style={{ width: '46%' }}><Text style={styles.strong}>{line.term}</Text>{`, ${line.from}`}</Text>
+          {AXIS_NAMES.map((a) => <Text key={a} style={[styles.number, styles.right, { width: '18%' }]}>{`${a.toUpperCase()} ${line.values[a]}`}</Text>)}
+        </View>
+      ))}
+      {setup.workZero && (
+        <View style={styles.cell}>
+          <Text style={[styles.strong, { width: '46%' }]}>{`work zero ${setup.register}`}</Text>
+          {AXIS_NAMES.map((a) => <Text key={a} style={[styles.number, styles.right, styles.strong, { width: '18%' }]}>{`${a.toUpperCase()} ${setup.workZero?.[a]}`}</Text>)}
+        </View>
+      )}
+    </View>
+  );
+}
+
+function TouchOff({ setup }: { setup: SheetSetup }) {
+  return (
+    <View wrap={false}>
+      <Text style={styles.h}>{`Touch off, ${setup.touchOffTool}: declare`}</Text>
+      {setup.touchOff.length === 0 && <Text>Nothing stands above the jaw tops to touch.</Text>}
+      {setup.touchOff.map((t) => (
+        <View key={t.face} style={styles.cell}>
+          <Text>{`${t.preferred ? '» ' : ''}${t.face} face, ${t.surface}`}</Text>
+          <Text style={[styles.number, t.preferred ? styles.strong : {}]}>{t.declare}</Text>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function Setup({ sheet, setup, transition, paper }: { sheet: Sheet; setup: SheetSetup; transition: SheetTransition | undefined; paper: Paper }) {
+  const width = paper === 'A4' ? 539 : 556;
+  const half = width / 2;
+  const { scenes } = setup;
+  const heights = { above: 205, front: 135, leftEnd: 170 };
+  const scale = scenes ? standardScale([
+    { scene: scenes.above, width: half, height: heights.above }, { scene: scenes.front, width: half, height: heights.front }, { scene: scenes.leftEnd, width: half, height: heights.leftEnd },
+  ], DRAWING_FONT, POINTS_PER_MM) : null;
+  const shared = scenes ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT) : undefined;
+  return (
+    <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
+      <Band sheet={sheet} />
+      {transition && <Transition t={transition} />}
+      <View style={[styles.row, { justifyContent: 'space-between', alignItems: 'flex-end' }]}>
+        <Text style={styles.op}>{`Op ${setup.op}  ${setup.does}`}</Text>
+        <Text>{setup.program ? `program ${setup.program}` : ''}</Text>
+      </View>
+      <WorkZero setup={setup} />
+      <View style={[styles.row, { marginTop: 5 }]} wrap={false}>
+        <View style={{ width: half }}>
+          {scenes && scale && (
+            <>
+              <Text style={styles.strong}>{`From above, ${scale.says}`}</Text>
+              <Drawing scene={scenes.above} width={half} height={heights.above} scale={scale.scale} margins={shared} />
+              <Text style={styles.strong}>{`From the front, ${scale.says} (moving jaw left out)`}</Text>
+              <Drawing scene={scenes.front} width={half} height={heights.front} scale={scale.scale} margins={shared} />
+            </>
+          )}
+        </View>
+        <View style={{ width: half, paddingLeft: 8 }}>
+          {scenes && scale && (
+            <>
+              <Text style={styles.strong}>{`From the left end, ${scale.says}`}</Text>
+              <Drawing scene={scenes.leftEnd} width={half - 8} height={heights.leftEnd} scale={scale.scale} />
+            </>
+          )}
+          <Text style={styles.strong}>{setup.seat}</Text>
+          {setup.orientation.map((line) => <Text key={line}>{`· ${line}`}</Text>)}
+          <Rows rows={setup.rows} />
+        </View>
+      </View>
+      <View style={[styles.row, { gap: 10 }]}>
+        <View style={{ width: '42%' }}><TouchOff setup={setup} /></View>
+        <View style={{ width: '58%' }}>
+          <Text style={styles.h}>Tools</Text>
+          {setup.tools.length === 0 && <Text>No tools listed.</Text>}
+          {setup.tools.map((t) => (
+            <View key={t.number} style={styles.cell}>
+              <Text style={[styles.strong, { width: '12%' }]}>{t.number}</Text>
+              <Text style={{ width: '38%' }}>{t.description}</Text>
+              <Text style={[styles.number, styles.right, { width: '25%' }]}>{t.diameter}</Text>
+              <Text style={[styles.number, styles.right, { width: '25%' }]}>{t.length}</Text>
+            </View>
+          ))}
+        </View>
+      </View>
+      <Ledger setup={setup} />
+      {setup.why.map((w) => <Text key={w.label}>{`Why, ${w.label.toLowerCase()}: ${w.value}`}</Text>)}
+      <View style={[styles.row, { marginTop: 8, gap: 20 }]} wrap={false}>
+        {['Set up by', 'Checked by', 'Date and time'].map((who) => (
+          <View key={who} style={{ flex: 1, borderBottomWidth: 0.8, height: 26, justifyContent: 'flex-end' }}><Text>{who}</Text></View>
+        ))}
+      </View>
+      <Foot sheet={sheet} />
+    </Page>
+  );
+}
+
+function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
+  const accepted = sheet.findings.filter((f) => f.accepted);
+  const others = sheet.findings.filter((f) => !f.accepted);
+  return (
+    <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
+      <Band sheet={sheet} />
+      <Text style={styles.h}>Job</Text>
+      <Rows rows={sheet.head} />
+      <Text style={styles.h}>Work zeros</Text>
+      {sheet.setups.map((s) => <View key={s.op}><Text style={styles.strong}>{`Op ${s.op}  ${s.does}`}</Text><WorkZero setup={s} /></View>)}
+      <Text style={styles.h}>Accepted in writing</Text>
+      {accepted.length === 0 && <Text>Nothing.</Text>}
+      {accepted.map((f) => (
+        <View key={`${f.where}${f.says}`} style={styles.warning} wrap={false}>
+          <Text style={styles.strong}>{`${f.level.toUpperCase()}, ${f.where}: ${f.says}`}</Text>
+          <Text>{`Accepted by ${f.accepted?.by}: ${f.accepted?.reason}`}</Text>
+        </View>
+      ))}
+      <Text style={styles.h}>Findings</Text>
+      {others.length === 0 && <Text>None.</Text>}
+      {others.map((f) => <Text key={`${f.where}${f.says}`}><Text style={styles.strong}>{`${f.level.toUpperCase()}, ${f.where}: `}</Text>{f.says}</Text>)}
+      {sheet.notes ? <><Text style={styles.h}>Notes</Text><Text>{sheet.notes}</Text></> : null}
+      <Foot sheet={sheet} />
+    </Page>
+  );
+}
+
+/** Renders a setup sheet as PDF: a summary page, then a page for every setup with the transition that leads to it. */
+export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
+  registerFonts();
+  return renderToBuffer(
+    <Document title={`${sheet.number} ${sheet.part} ${sheet.letter ?? 'draft'}`} creator="Violet Jaw" producer="Violet Jaw">
+      <Summary sheet={sheet} paper={paper} />
+      {sheet.setups.map((setup) => (
+        <Setup key={setup.op} sheet={sheet} setup={setup} paper={paper} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
+      ))}
+    </Document>,
+  );
+}

@@ -1,0 +1,68 @@
+import { createRequire } from 'node:module';
+import { Font, StyleSheet } from '@react-pdf/renderer';
+import type { PathRole } from '@violet-jaw/core/drawing';
+
+const require = createRequire(import.meta.url);
+const font = (family: 'next' | 'mono', subset: string, weight: number) =>
+  require.resolve(`@fontsource/atkinson-hyperlegible-${family}/files/atkinson-hyperlegible-${family}-${subset}-${weight}-normal.woff`);
+
+let registered = false;
+
+/** The same typefaces as on screen, embedded in the PDF. */
+export function registerFonts(): void {
+  if (registered) return;
+  registered = true;
+  for (const [family, name] of [['next', 'Text'], ['mono', 'Number']] as const) {
+    for (const [subset, suffix] of [['latin', ''], ['latin-ext', 'Ext']] as const) {
+      Font.register({ family: `${name}${suffix}`, fonts: [{ src: font(family, subset, 400), fontWeight: 400 }, { src: font(family, subset, 700), fontWeight: 700 }] });
+    }
+  }
+  Font.registerHyphenationCallback((word) => [word]);
+}
+
+export const INK = '#231636';
+const HAIR = '#8d8698';
+
+export const TEXT = ['Text', 'TextExt'];
+export const NUMBER = ['Number', 'NumberExt'];
+
+export const styles = StyleSheet.create({
+  page: { padding: 28, paddingTop: 20, paddingBottom: 34, fontFamily: TEXT, fontSize: 10, color: INK, lineHeight: 1.25 },
+  band: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 1.5, borderColor: INK, paddingBottom: 4, marginBottom: 6 },
+  title: { fontSize: 15, fontWeight: 700 },
+  letter: { fontSize: 20, fontWeight: 700 },
+  op: { fontSize: 16, fontWeight: 700 },
+  h: { fontSize: 10.5, fontWeight: 700, marginTop: 6, marginBottom: 2 },
+  row: { flexDirection: 'row' },
+  cell: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 0.5, borderColor: HAIR, paddingVertical: 1.5 },
+  number: { fontFamily: NUMBER },
+  big: { fontFamily: NUMBER, fontSize: 19, fontWeight: 700 },
+  zeroBox: { borderWidth: 1.5, borderColor: INK, padding: 4, paddingHorizontal: 8, flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', marginTop: 4 },
+  warning: { borderWidth: 2, borderColor: INK, padding: 5, marginBottom: 5 },
+  strong: { fontWeight: 700 },
+  right: { textAlign: 'right' },
+  foot: { position: 'absolute', bottom: 14, left: 28, right: 28, flexDirection: 'row', justifyContent: 'space-between', fontSize: 10 },
+});
+
+/** Black-and-white safe: every role differs by weight, dash or texture, none by colour alone. */
+export const PATH_STYLE: Partial<Record<PathRole, { fill?: string; stroke?: string; width?: number; dash?: string; cap?: 'round' }>> = {
+  left: { fill: '#f1eef6', stroke: INK, width: 1.2 },
+  part: { fill: '#f1eef6', stroke: INK, width: 1.2 },
+  removed: { stroke: INK, width: 0.4, dash: '2 2' },
+  loaded: { stroke: INK, width: 0.6, dash: '4 2' },
+  blank: { stroke: INK, width: 0.6, dash: '4 2' },
+  section: { stroke: INK, width: 0.6, dash: '1 2' },
+  edges: { stroke: INK, width: 0.6 },
+  steel: { fill: '#ffffff', stroke: INK, width: 0.7 },
+  'steel-open': { fill: '#ffffff', stroke: HAIR, width: 0.6 },
+  stop: { fill: '#ffffff', stroke: INK, width: 1 },
+  grip: { stroke: INK, width: 2.6 },
+  'cut-level': { stroke: INK, width: 0.6, dash: '8 2 2 2' },
+  hatch: { stroke: HAIR, width: 0.4 },
+  stipple: { stroke: HAIR, width: 0.9, cap: 'round' },
+  dimension: { stroke: INK, width: 0.4 },
+  arrow: { fill: INK },
+  'zero-paper': { fill: '#ffffff' },
+  'zero-ink': { fill: INK },
+  'zero-line': { stroke: INK, width: 1 },
+};
