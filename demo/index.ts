@@ -70,10 +70,10 @@ function vaneSetups(): Setup[] {
   ];
 }
 
-/** @param step what the job calls the STEP file: a path, or the content hash of the stored file */
-export function vaneBearingBlockJob(step: string): Job {
+/** @param step path of the STEP file beside the job file; @param sha256 its content hash where it is stored */
+export function vaneBearingBlockJob(step = 'vane-bearing-block.step', sha256?: string): Job {
   return {
-    ...newJob({ number: 'SK-1041', part: 'Vane bearing block', revision: 'C', material: 'EN AW-6082 T6', quantity: 24, units: 'mm' }, { step, body: 0, fileName: 'vane-bearing-block.step' }),
+    ...newJob({ number: 'SK-1041', part: 'Vane bearing block', revision: 'C', material: 'EN AW-6082 T6', quantity: 24, units: 'mm' }, { step, body: 0, ...(sha256 ? { sha256 } : {}) }),
     due: '2026-12-11',
     sizeTolerance: 0.05,
     allowance: { xMinus: 3, xPlus: 3, yMinus: 3, yPlus: 3, zMinus: 3, zPlus: 3 },

@@ -3,6 +3,6 @@ import { writeFileSync } from 'node:fs';
 import { jobFile } from '@violet-jaw/core/job';
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '.';
 
-for (const [name, job] of [['vane-bearing-block', vaneBearingBlockJob('vane-bearing-block.step')], ['sensor-foot', sensorFootJob()]] as const) {
+for (const [name, job] of [['vane-bearing-block', vaneBearingBlockJob()], ['sensor-foot', sensorFootJob()]] as const) {
   writeFileSync(`demo/${name}.json`, `${JSON.stringify(jobFile(job, demoShop), null, 2)}\n`);
 }

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { controlLines } from '@violet-jaw/core/control';
@@ -34,6 +35,13 @@ function readFile(path: string): Result<Buffer> {
   }
 }
 
+/** Reads the part's file beside the job file; with a content hash in the job, only the very same file will do. */
+function readStepFile(jobPath: string, step: string, sha256: string | undefined): Result<Buffer> {
+  const bytes = readFile(resolve(dirname(jobPath), step));
+  if (!bytes.ok || !sha256 || createHash('sha256').update(bytes.value).digest('hex') === sha256) return bytes;
+  return { ok: false, problem: `${step}: this is not the file the job was planned with (its content hash differs). Put the right revision beside the job file.` };
+}
+
 interface Planned {
   readonly file: JobFile;
   readonly planner: Planner;
@@ -47,7 +55,7 @@ async function planFile(path: string): Promise<Result<Planned>> {
   if (!file.ok) return { ok: false, problem: file.problems.map((p) => `${path}: ${p}`).join('\n') };
   const { job, shop } = file.value;
   const kernel = 'step' in job.body ? await loadStepKernel() : null;
-  const bodies = bodiesFor(job.body, kernel, (reference) => readFile(resolve(dirname(path), reference)));
+  const bodies = bodiesFor(job.body, kernel, (source) => readStepFile(path, source.step, source.sha256));
   if (!bodies.ok) return bodies;
   const planner = new Planner(await loadKernel());
   const planned = planner.plan({ job, shop, bodies: bodies.value });

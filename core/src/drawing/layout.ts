@@ -7,7 +7,7 @@ export type Primitive =
   | { readonly kind: 'path'; readonly d: string; readonly role: PathRole; readonly measures?: string }
   | { readonly kind: 'text'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; readonly role: 'label' | 'number' | 'register'; readonly size: number; readonly measures?: string };
 
-export type PathRole = Role | 'hatch' | 'stipple' | 'dimension' | 'arrow' | 'zero-ink' | 'zero-paper' | 'zero-line';
+export type PathRole = Role | 'hatch' | 'stipple' | 'dimension' | 'arrow' | 'zero-ink' | 'zero-paper' | 'zero-line' | 'ground';
 
 export interface LayoutOptions {
   readonly width: number;
@@ -49,7 +49,7 @@ function margins(scene: Scene, fontSize: number): Margins {
   const dims = scene.shapes.filter((s) => s.kind === 'dimension');
   const rows = (side: Dimension['side']) => dims.filter((d) => d.side === side).length;
   const labels = scene.shapes.some((s) => s.kind === 'label');
-  const widest = (side: Dimension['side']) => Math.max(0, ...dims.filter((d) => d.side === side).map((d) => d.text.length)) * fontSize * 0.62;
+  const widest = (side: Dimension['side']) => Math.max(0, ...dims.filter((d) => d.side === side).map((d) => Math.max(d.value.length, d.name.length * 0.85))) * fontSize * 0.62;
   const vertical = (side: 'left' | 'right') => (rows(side) > 0 ? rows(side) * fontSize * 1.2 + widest(side) + fontSize : fontSize * 0.6);
   return {
     left: vertical('left'),
@@ -94,11 +94,16 @@ function drawDimension(d: Dimension, row: number, box: { left: number; right: nu
     const [top, bottom] = [Math.min(y0, y1), Math.max(y0, y1)];
     const extension = linesPath([[[reach, y0], [x + outwards * 3, y0]], [[reach, y1], [x + outwards * 3, y1]], [[x, top], [x, bottom]]]);
     const room = bottom - top > 2.4 * arrowSize;
+    const lines = d.name ? [d.name, d.value] : [d.value];
+    const middle = (top + bottom) / 2 + fontSize * (0.35 - (lines.length - 1) * 0.52);
     const arrows = room ? arrow([x, top], [0, -1], arrowSize) + arrow([x, bottom], [0, 1], arrowSize) : arrow([x, top], [0, 1], arrowSize) + arrow([x, bottom], [0, -1], arrowSize);
     return [
       { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
       { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
-      { kind: 'text', at: [x + outwards * fontSize * 0.4, (top + bottom) / 2 + fontSize * 0.35], text: d.text, anchor: d.side === 'left' ? 'end' : 'start', role: 'number', size: fontSize, measures: d.measures },
+      ...lines.map((text, i): Primitive => ({
+        kind: 'text', at: [x + outwards * fontSize * 0.4, middle + i * fontSize * 1.05], text, anchor: d.side === 'left' ? 'end' : 'start',
+        role: text === d.value ? 'number' : 'label', size: text === d.value ? fontSize : fontSize * 0.92, measures: d.measures,
+      })),
     ];
   }
   const outwards = d.side === 'top' ? -1 : 1;
@@ -109,13 +114,14 @@ function drawDimension(d: Dimension, row: number, box: { left: number; right: nu
   const extension = linesPath([[[x0, reach], [x0, y + outwards * 3]], [[x1, reach], [x1, y + outwards * 3]], [[left, y], [right, y]]]);
   const room = right - left > 2.4 * arrowSize;
   const arrows = room ? arrow([left, y], [-1, 0], arrowSize) + arrow([right, y], [1, 0], arrowSize) : arrow([left, y], [1, 0], arrowSize) + arrow([right, y], [-1, 0], arrowSize);
-  const inside = right - left > d.text.length * fontSize * 0.62 + 4;
+  const text = d.name ? `${d.name} ${d.value}` : d.value;
+  const inside = right - left > text.length * fontSize * 0.62 + 4;
   return [
     { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
     { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
     {
       kind: 'text', at: inside ? [(left + right) / 2, y - fontSize * 0.3] : [right + fontSize * 0.6, y + fontSize * 0.35],
-      text: d.text, anchor: inside ? 'middle' : 'start', role: 'number', size: fontSize, measures: d.measures,
+      text, anchor: inside ? 'middle' : 'start', role: 'number', size: fontSize, measures: d.measures,
     },
   ];
 }
@@ -160,7 +166,10 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
       case 'label': {
         const [x, y] = toPage(shape.at);
         const aside = shape.anchor === 'middle' ? 0 : shape.anchor === 'start' ? fontSize * 0.4 : -fontSize * 0.4;
-        return [{ kind: 'text', at: [x + aside, shape.anchor === 'middle' ? y - fontSize * 0.4 : y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size: fontSize * 0.92 }];
+        const size = fontSize * 0.92;
+        const half = shape.text.length * size * 0.27 + 3;
+        const ground: Primitive[] = shape.backed ? [{ kind: 'path', d: `M${n(x - half)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`, role: 'ground' }] : [];
+        return [...ground, { kind: 'text', at: [x + aside, y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size }];
       }
       case 'dimension': {
         const row = rowsUsed[shape.side];
@@ -172,9 +181,9 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   return { width, height, scale, primitives, toPage };
 }
 
-/** Scales of ISO 5455 as page units per millimetre for a page whose unit is `unitsPerMm`: the largest that fits all scenes. */
+/** A round scale as page units per millimetre, for a page with `unitsPerMm` units in a millimetre: the largest that fits all scenes (ISO 5455, with 1:2.5, 1:3 and 1:4 in between). */
 export function standardScale(scenes: readonly { scene: Scene; width: number; height: number }[], fontSize: number, unitsPerMm: number): { scale: number; says: string } {
-  const standard: [number, string][] = [[5, '5:1'], [2, '2:1'], [1, '1:1'], [1 / 2, '1:2'], [1 / 5, '1:5'], [1 / 10, '1:10'], [1 / 20, '1:20'], [1 / 50, '1:50']];
+  const standard: [number, string][] = [[5, '5:1'], [2, '2:1'], [1, '1:1'], [1 / 2, '1:2'], [1 / 2.5, '1:2.5'], [1 / 3, '1:3'], [1 / 4, '1:4'], [1 / 5, '1:5'], [1 / 10, '1:10'], [1 / 20, '1:20'], [1 / 50, '1:50']];
   const fits = (factor: number) => scenes.every(({ scene, width, height }) => {
     const { min, max } = sceneBounds(scene);
     const m = margins(scene, fontSize);

@@ -12,7 +12,7 @@ export type Shape =
   | { readonly kind: 'region'; readonly role: Role; readonly outlines: Outlines }
   | { readonly kind: 'line'; readonly role: Role; readonly points: readonly Point[] }
   | { readonly kind: 'zero'; readonly mark: 'work' | 'machine'; readonly at: Point; readonly label: string }
-  | { readonly kind: 'label'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end' }
+  | { readonly kind: 'label'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; /** on a paper-coloured ground, where it stands on hatch */ readonly backed?: boolean }
   | Dimension;
 
 /** A dimension between two levels along the drawing's horizontal or vertical, drawn outside the picture in rows. */
@@ -26,7 +26,9 @@ export interface Dimension {
   /** where the extension lines begin, across the measured direction */
   readonly reach: number;
   readonly side: 'left' | 'right' | 'top' | 'bottom';
-  readonly text: string;
+  /** what it is, and the number: two lines beside a vertical dimension, one along a horizontal */
+  readonly name: string;
+  readonly value: string;
 }
 
 export interface Scene {

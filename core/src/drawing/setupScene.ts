@@ -39,34 +39,33 @@ function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: Planne
   return view === 'leftEnd' ? [] : [stopRod];
 }
 
-const MARGIN_V = 'vertical' as const;
-
 function dimensions(view: ViewName, setup: PlannedSetup, facts: SetupFacts, vise: Vise, speech: Speech): Dimension[] {
   const { seat, hold, prove } = facts;
   const front = -hold.openingMm;
   const grip = Math.max(seat.jaw.touch.z[0], seat.movingJaw.touch.z[0]);
-  const vertical = (measures: string, from: number, to: number, reach: number, side: 'left' | 'right', text: string): Dimension =>
-    ({ kind: 'dimension', measures, along: MARGIN_V, from, to, reach, side, text });
-  const horizontal = (measures: string, from: number, to: number, reach: number, side: 'top' | 'bottom', text: string): Dimension =>
-    ({ kind: 'dimension', measures, along: 'horizontal', from, to, reach, side, text });
+  const { height } = setup.setup.parallels;
   const loaded = seat.loadedBox;
+  const vertical = (name: string, from: number, to: number, reach: number, side: 'left' | 'right', value: string): Dimension =>
+    ({ kind: 'dimension', measures: name || 'width', along: 'vertical', from, to, reach, side, name, value });
+  const horizontal = (name: string, from: number, to: number, reach: number, side: 'top' | 'bottom', value: string): Dimension =>
+    ({ kind: 'dimension', measures: name || 'length', along: 'horizontal', from, to, reach, side, name, value });
   if (view === 'leftEnd') {
     return [
-      vertical('grip', grip, vise.jawHeight, -vise.jawThickness, 'left', `grip ${speech.size(hold.gripDepthMm)}`),
-      vertical('clearance', vise.jawHeight, prove.lowestCut, -front, 'right', `${speech.signed(prove.aboveJaws)} jaws to lowest cut`),
-      horizontal('opening', 0, -front, vise.jawHeight, 'bottom', `opening ${speech.size(hold.openingMm)}`),
+      vertical('grip', grip, vise.jawHeight, -vise.jawThickness, 'left', speech.size(hold.gripDepthMm)),
+      vertical('clear', vise.jawHeight, prove.lowestCut, -front, 'right', speech.signed(prove.aboveJaws)),
+      horizontal('opening', 0, -front, vise.jawHeight, 'bottom', speech.size(hold.openingMm)),
     ];
   }
   if (view === 'front') {
     return [
-      ...(setup.setup.parallels.height > 0 ? [vertical('parallels', 0, setup.setup.parallels.height, 0, 'left', `parallels ${speech.size(setup.setup.parallels.height)}`)] : []),
-      vertical('top', 0, loaded.max.z, loaded.max.x, 'right', `${speech.size(loaded.max.z)} above bed`),
+      ...(height > 0 ? [vertical('parallels', 0, height, 0, 'left', speech.size(height))] : []),
+      vertical('top', 0, loaded.max.z, loaded.max.x, 'right', speech.size(loaded.max.z)),
     ];
   }
   return [
-    horizontal('stop', 0, setup.setup.stop.position, -setup.setup.stop.fromJaw, 'bottom', `stop ${speech.signed(setup.setup.stop.position)}`),
-    horizontal('length', loaded.min.x, loaded.max.x, loaded.max.y, 'top', speech.size(loaded.max.x - loaded.min.x)),
-    vertical('width', loaded.min.y, loaded.max.y, loaded.max.x, 'right', speech.size(loaded.max.y - loaded.min.y)),
+    horizontal('stop', 0, setup.setup.stop.position, -setup.setup.stop.fromJaw, 'bottom', speech.signed(setup.setup.stop.position)),
+    horizontal('', loaded.min.x, loaded.max.x, loaded.max.y, 'top', speech.size(loaded.max.x - loaded.min.x)),
+    vertical('', loaded.min.y, loaded.max.y, loaded.max.x, 'right', speech.size(loaded.max.y - loaded.min.y)),
   ];
 }
 
@@ -127,18 +126,18 @@ function gripLines(view: ViewName, facts: SetupFacts): Shape[] {
 
 function labels(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup']): Shape[] {
   const front = -facts.hold.openingMm;
+  const onSteel = (at: [number, number], text: string): Shape => ({ kind: 'label', at, text, anchor: 'middle', backed: true });
+  const t = vise.jawThickness;
   if (view === 'above') {
+    const left = setup.stop.side === 'left';
     return [
-      { kind: 'label', at: [vise.jawWidth, vise.jawThickness / 2], text: 'fixed jaw, rear', anchor: 'start' },
-      { kind: 'label', at: [vise.jawWidth, front - vise.jawThickness / 2], text: 'moving jaw', anchor: 'start' },
-      { kind: 'label', at: [setup.stop.position + (setup.stop.side === 'left' ? -20 : 20), -setup.stop.fromJaw], text: 'stop', anchor: setup.stop.side === 'left' ? 'end' : 'start' },
+      onSteel([vise.jawWidth / 2, t * 0.6], 'fixed jaw, rear'),
+      onSteel([vise.jawWidth / 2, front - t * 0.6], 'moving jaw, front'),
+      { kind: 'label', at: [setup.stop.position + (left ? -20 : 20), -setup.stop.fromJaw], text: 'stop', anchor: left ? 'end' : 'start' },
     ];
   }
   if (view === 'leftEnd') {
-    return [
-      { kind: 'label', at: [-vise.jawThickness / 2, vise.jawHeight], text: 'fixed', anchor: 'middle' },
-      { kind: 'label', at: [-front + vise.jawThickness / 2, vise.jawHeight], text: 'moving', anchor: 'middle' },
-    ];
+    return [onSteel([-t * 0.55, vise.jawHeight * 0.35], 'fixed'), onSteel([-front + t * 0.55, vise.jawHeight * 0.35], 'moving')];
   }
   return [];
 }

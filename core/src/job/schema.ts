@@ -13,9 +13,9 @@ export const blockSchema = Type.Object({ x: positiveMm, y: positiveMm, z: positi
 export const partSchema = Type.Union([
   Type.Object({ block: blockSchema }, { additionalProperties: false }),
   Type.Object({
-    step: Type.String({ minLength: 1, maxLength: 500, description: 'Path relative to the job file, or the content hash of a stored file.' }),
+    step: Type.String({ minLength: 1, maxLength: 500, description: 'Path of the STEP file relative to the job file.' }),
     body: Type.Optional(Type.Union([Type.Null(), Type.Integer({ minimum: 0 })], { description: 'Which body of the file, counted from 0; may be left out when there is one.' })),
-    fileName: Type.Optional(shortText),
+    sha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$', description: 'Content hash: which stored file it is, and a check that the path leads to the same one.' })),
   }, { additionalProperties: false }),
 ], { description: 'A typed block with one corner at the part origin, or a STEP file.' });
 

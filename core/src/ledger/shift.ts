@@ -73,11 +73,10 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
     : a.parallels.height === 0 ? 'The part lies on the clean bed both times.' : 'The same parallels are used both times.');
   const locators: [Axis, (s: SeatFacts) => SeatFacts['jaw']][] = [['x', (s) => s.stop], ['y', (s) => s.jaw], ['z', (s) => s.rest]];
   for (const side of [from, to]) {
-    for (const [axis, of] of locators) {
-      const contact = of(side.seat);
-      if (Math.abs(contact.rawMm) > 1e-9 && differs(axis, 'raw')) {
-        conditions.push(`The blank really has ${speech.size(contact.rawMm)} on its ${PART_SIDE[contact.side]}: measure it in Op ${side.setup.op}.`);
-      }
+    const raw = locators.map(([axis, of]) => ({ axis, contact: of(side.seat) })).filter(({ axis, contact }) => Math.abs(contact.rawMm) > 1e-9 && differs(axis, 'raw'));
+    if (raw.length > 0) {
+      const faces = raw.map(({ contact }) => `${speech.size(contact.rawMm)} on its ${PART_SIDE[contact.side]}`);
+      conditions.push(`In Op ${side.setup.op} the stock is really ${faces.join(', ')}: measure it.`);
     }
   }
   if (terms.some((t) => t.key === 'faceToZero')) {

@@ -18,7 +18,7 @@ export interface Part {
 export type BodyMeshes = (source: Extract<PartSource, { step: string }>) => { mesh: TriangleMesh; key: string } | null;
 
 export function partKey(source: PartSource): string {
-  return 'block' in source ? `block ${source.block.x}×${source.block.y}×${source.block.z}` : `step ${source.step}#${source.body ?? 0}`;
+  return 'block' in source ? `block ${source.block.x}×${source.block.y}×${source.block.z}` : `step ${source.sha256 ?? source.step}#${source.body ?? 0}`;
 }
 
 /** Makes the part's solid from a typed block or from the mesh of a body that a reader found in a file. */
@@ -29,7 +29,7 @@ export function makePart(kernel: Kernel, source: PartSource, meshes: BodyMeshes)
     return made.ok ? { ok: true, value: { key: partKey(source), solid: made.value, box } } : made;
   }
   const body = meshes(source);
-  if (!body) return { ok: false, problem: `The part's file "${source.fileName ?? source.step}" has not been read yet, or the body chosen in it is not there.` };
+  if (!body) return { ok: false, problem: `The part's file "${source.step}" has not been read yet, or the body chosen in it is not there.` };
   const made = kernel.fromMesh(body.mesh);
   return made.ok ? { ok: true, value: { key: body.key, solid: made.value, box: meshBox(body.mesh) } } : made;
 }

@@ -70,7 +70,7 @@ function Rows({ rows }: { rows: Sheet['head'] }) {
 function Transition({ t }: { t: SheetTransition }) {
   return (
     <View style={styles.warning} wrap={false}>
-      <Text style={[styles.strong, { fontSize: 12.5 }]}>{t.first}</Text>
+      <Text style={[styles.strong, { fontSize: 12.5, lineHeight: 1.25 }]}>{t.first}</Text>
       <Text><Text style={styles.strong}>{`Op ${t.fromOp} to Op ${t.toOp}: ${t.says} `}</Text>{`${t.edges[0].toUpperCase()}${t.edges.slice(1)}`}</Text>
       <Text>{`${t.kept.join('; ')}.`}</Text>
       {t.shift
@@ -88,7 +88,7 @@ function WorkZero({ setup }: { setup: SheetSetup }) {
   return (
     <View>
       <View style={styles.zeroBox}>
-        <Text style={{ fontSize: 17, fontWeight: 700 }}>{setup.workZero ? setup.register : `${setup.register}${values ? ' shift' : ''}`}</Text>
+        <Text style={{ fontSize: 17, lineHeight: 1.2, fontWeight: 700 }}>{setup.workZero ? setup.register : `${setup.register}${values ? ' shift' : ''}`}</Text>
         {values
           ? AXIS_NAMES.map((a) => <Text key={a} style={styles.big}>{`${a.toUpperCase()} ${values[a]}`}</Text>)
           : <Text>{setup.instead}</Text>}
@@ -101,7 +101,7 @@ function WorkZero({ setup }: { setup: SheetSetup }) {
 function Ledger({ setup }: { setup: SheetSetup }) {
   return (
     <View wrap={false}>
-      <Text style={styles.h}>Where work zero comes from</Text>
+      <Text style={styles.h}>{`Op ${setup.op}, ${setup.register}: ${setup.zeroOf}`}</Text>
       {setup.ledger.map((line) => (
         <View key={line.term} style={styles.cell}>
           <Text style={{ width: '46%' }}><Text style={styles.strong}>{line.term}</Text>{`, ${line.from}`}</Text>
@@ -135,11 +135,12 @@ function TouchOff({ setup }: { setup: SheetSetup }) {
 
 function Setup({ sheet, setup, transition, paper }: { sheet: Sheet; setup: SheetSetup; transition: SheetTransition | undefined; paper: Paper }) {
   const width = paper === 'A4' ? 539 : 556;
-  const half = width / 2;
   const { scenes } = setup;
-  const heights = { above: 205, front: 135, leftEnd: 170 };
+  const left = width * 0.47;
+  const right = width - left;
+  const heights = { above: 212, front: 116, leftEnd: 150 };
   const scale = scenes ? standardScale([
-    { scene: scenes.above, width: half, height: heights.above }, { scene: scenes.front, width: half, height: heights.front }, { scene: scenes.leftEnd, width: half, height: heights.leftEnd },
+    { scene: scenes.above, width: left, height: heights.above }, { scene: scenes.front, width: left, height: heights.front }, { scene: scenes.leftEnd, width: right - 6, height: heights.leftEnd },
   ], DRAWING_FONT, POINTS_PER_MM) : null;
   const shared = scenes ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT) : undefined;
   return (
@@ -152,21 +153,21 @@ function Setup({ sheet, setup, transition, paper }: { sheet: Sheet; setup: Sheet
       </View>
       <WorkZero setup={setup} />
       <View style={[styles.row, { marginTop: 5 }]} wrap={false}>
-        <View style={{ width: half }}>
+        <View style={{ width: left }}>
           {scenes && scale && (
             <>
               <Text style={styles.strong}>{`From above, ${scale.says}`}</Text>
-              <Drawing scene={scenes.above} width={half} height={heights.above} scale={scale.scale} margins={shared} />
+              <Drawing scene={scenes.above} width={left} height={heights.above} scale={scale.scale} margins={shared} />
               <Text style={styles.strong}>{`From the front, ${scale.says} (moving jaw left out)`}</Text>
-              <Drawing scene={scenes.front} width={half} height={heights.front} scale={scale.scale} margins={shared} />
+              <Drawing scene={scenes.front} width={left} height={heights.front} scale={scale.scale} margins={shared} />
             </>
           )}
         </View>
-        <View style={{ width: half, paddingLeft: 8 }}>
+        <View style={{ width: right, paddingLeft: 6 }}>
           {scenes && scale && (
             <>
               <Text style={styles.strong}>{`From the left end, ${scale.says}`}</Text>
-              <Drawing scene={scenes.leftEnd} width={half - 8} height={heights.leftEnd} scale={scale.scale} />
+              <Drawing scene={scenes.leftEnd} width={right - 6} height={heights.leftEnd} scale={scale.scale} />
             </>
           )}
           <Text style={styles.strong}>{setup.seat}</Text>
@@ -189,7 +190,6 @@ function Setup({ sheet, setup, transition, paper }: { sheet: Sheet; setup: Sheet
           ))}
         </View>
       </View>
-      <Ledger setup={setup} />
       {setup.why.map((w) => <Text key={w.label}>{`Why, ${w.label.toLowerCase()}: ${w.value}`}</Text>)}
       <View style={[styles.row, { marginTop: 8, gap: 20 }]} wrap={false}>
         {['Set up by', 'Checked by', 'Date and time'].map((who) => (
@@ -209,6 +209,7 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       <Band sheet={sheet} />
       <Text style={styles.h}>Job</Text>
       <Rows rows={sheet.head} />
+      {sheet.notes ? <><Text style={styles.h}>Notes</Text><Text>{sheet.notes}</Text></> : null}
       <Text style={styles.h}>Work zeros</Text>
       {sheet.setups.map((s) => <View key={s.op}><Text style={styles.strong}>{`Op ${s.op}  ${s.does}`}</Text><WorkZero setup={s} /></View>)}
       <Text style={styles.h}>Accepted in writing</Text>
@@ -222,13 +223,23 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       <Text style={styles.h}>Findings</Text>
       {others.length === 0 && <Text>None.</Text>}
       {others.map((f) => <Text key={`${f.where}${f.says}`}><Text style={styles.strong}>{`${f.level.toUpperCase()}, ${f.where}: `}</Text>{f.says}</Text>)}
-      {sheet.notes ? <><Text style={styles.h}>Notes</Text><Text>{sheet.notes}</Text></> : null}
       <Foot sheet={sheet} />
     </Page>
   );
 }
 
-/** Renders a setup sheet as PDF: a summary page, then a page for every setup with the transition that leads to it. */
+function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
+  return (
+    <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
+      <Band sheet={sheet} />
+      <Text style={styles.op}>Where the work zeros come from</Text>
+      {sheet.setups.map((s) => <Ledger key={s.op} setup={s} />)}
+      <Foot sheet={sheet} />
+    </Page>
+  );
+}
+
+/** Renders a setup sheet as PDF: a summary page, a page for every setup with the transition that leads to it, and the ledgers. */
 export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
   registerFonts();
   return renderToBuffer(
@@ -237,6 +248,7 @@ export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer
       {sheet.setups.map((setup) => (
         <Setup key={setup.op} sheet={sheet} setup={setup} paper={paper} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
       ))}
+      <Ledgers sheet={sheet} paper={paper} />
     </Document>,
   );
 }

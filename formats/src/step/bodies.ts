@@ -18,12 +18,12 @@ export function chooseBody(bodies: readonly StepBody[], body: number | null | un
  * Reads what a job's part refers to, for planning outside the browser.
  * @param load gives the bytes for the job's file reference, or a problem
  */
-export function bodiesFor(source: PartSource, kernel: StepKernel | null, load: (reference: string) => Result<Uint8Array>): Result<BodyMeshes> {
+export function bodiesFor(source: PartSource, kernel: StepKernel | null, load: (source: Extract<PartSource, { step: string }>) => Result<Uint8Array>): Result<BodyMeshes> {
   if ('block' in source || !kernel) return { ok: true, value: () => null };
-  const bytes = load(source.step);
+  const bytes = load(source);
   if (!bytes.ok) return bytes;
   const read = readStep(kernel, bytes.value);
-  if (!read.ok) return { ok: false, problem: `${source.fileName ?? source.step}: ${read.problem}` };
+  if (!read.ok) return { ok: false, problem: `${source.step}: ${read.problem}` };
   const body = chooseBody(read.value, source.body);
   if (!body.ok) return body;
   const key = partKey({ ...source, body: body.value.index });

@@ -1,0 +1,73 @@
+import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../../demo';
+import { jobFile, mergeDocuments, readJobFile, takeTheirs, type Job } from '.';
+
+const text = (change: (file: Record<string, any>) => void) => {
+  const file = structuredClone(jobFile(sensorFootJob(), demoShop)) as unknown as Record<string, any>;
+  change(file);
+  return JSON.stringify(file);
+};
+const problems = (t: string) => { const read = readJobFile(t); return read.ok ? [] : read.problems; };
+
+test('a job file is read back as it was written, with only the machines and vises it uses', () => {
+  for (const job of [sensorFootJob(), vaneBearingBlockJob()]) {
+    const file = jobFile(job, demoShop);
+    expect(readJobFile(JSON.stringify(file))).toEqual({ ok: true, value: file });
+    expect(file.shop.machines).toHaveLength(1);
+    expect(file.shop.vises).toHaveLength(1);
+  }
+});
+
+describe('bad input is told in words, with the place', () => {
+  test.each([
+    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 1/],
+    ['an unknown key', text((f) => { f.job.colour = 'red'; }), /^job: unknown key "colour"/],
+    ['NaN', text(() => undefined).replace('"quantity":6', '"quantity":NaN'), /not JSON.*NaN or Infinity/],
+    ['1e308', text((f) => { f.job.allowance.xPlus = 1e308; }), /^job\.allowance\.xPlus: must be <= 100000/],
+    ['a block without size', text((f) => { f.job.body.block.z = 0; }), /^job\.body\.block\.z: must be > 0/],
+    ['an orientation that does not exist', text((f) => { f.job.setups[0].orientation = { up: '+z', right: '-z' }; }), /job\.setups\.0\.orientation.*same axis/],
+    ['an operation number twice', text((f) => { f.job.setups[1].op = 10; }), /Op 10 is used twice/],
+    ['another format', '{"format":"something"}', /not a job file/],
+    ['a cut-off file', text(() => undefined).slice(0, 500), /not JSON/],
+    ['a list', '[]', /expected an object/],
+    ['text for a number', text((f) => { f.job.setups[0].parallels.height = '16'; }), /^job\.setups\.0\.parallels\.height: expected number/],
+  ])('%s', (_, input, says) => {
+    expect(problems(input).join('\n')).toMatch(says);
+  });
+});
+
+test('version 0, the short form a person types, gets its plain values', () => {
+  const setup = { op: 10, register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1, vise: 'v', station: null, parallels: { height: 5 }, stop: { side: 'left', position: 0, height: 8, fromJaw: 5 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max' } };
+  const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 1, y: 2, z: 3 } }, setups: [setup] } }));
+  expect(read).toMatchObject({ ok: true, value: { version: 1, job: { units: 'mm', setups: [{ id: 'setup-1', zero: { extra: { x: 0, y: 0, z: 0 } } }] } } });
+});
+
+describe('two people on one job', () => {
+  const base = sensorFootJob();
+  const edit = (change: (job: Job) => void) => { const job = structuredClone(base); change(job); return job; };
+
+  test('edits in different places are both kept', () => {
+    const mine = edit((j) => { j.setups[0].parallels.height = 9; });
+    const theirs = edit((j) => { j.setups[1].parallels.height = 7; j.material = 'steel'; });
+    const { merged, conflicts, taken } = mergeDocuments(base, mine, theirs);
+    expect(conflicts).toEqual([]);
+    expect([merged.setups[0].parallels.height, merged.setups[1].parallels.height, merged.material]).toEqual([9, 7, 'steel']);
+    expect(taken).toEqual(['material', 'setups / op-20 / parallels / height']);
+  });
+
+  test('the same place changed twice is a conflict; mine stays until theirs is chosen', () => {
+    const mine = edit((j) => { j.setups[0].parallels.height = 9; });
+    const theirs = edit((j) => { j.setups[0].parallels.height = 7; });
+    const { merged, conflicts } = mergeDocuments(base, mine, theirs);
+    expect(merged.setups[0].parallels.height).toBe(9);
+    expect(conflicts).toEqual([{ path: ['setups', 'op-10', 'parallels', 'height'], mine: 9, theirs: 7 }]);
+    expect(takeTheirs(merged, conflicts).setups[0].parallels.height).toBe(7);
+  });
+
+  test('a setup added by one and one taken out by the other', () => {
+    const mine = edit((j) => { j.setups.splice(1, 1); });
+    const theirs = edit((j) => { j.setups.push({ ...structuredClone(j.setups[1]), id: 'new', op: 30 }); });
+    const { merged, conflicts } = mergeDocuments(base, mine, theirs);
+    expect(conflicts).toEqual([]);
+    expect(merged.setups.map((s) => s.id)).toEqual(['op-10', 'new']);
+  });
+});
