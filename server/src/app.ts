@@ -1,0 +1,31 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type Express } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import helmet from 'helmet';
+import { problemHandler } from './problem';
+import { apiRoutes } from './routes/api';
+import type { Services } from './services';
+
+/** The web server: API under /api/v1, the built application under everything else. */
+export function makeApp(services: Services, webFolder: string | null, log: (line: string) => void): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('etag', false);
+  app.use(helmet({
+    // plain http on loopback: upgrading requests to https would only break it
+    strictTransportSecurity: false,
+    contentSecurityPolicy: {
+      useDefaults: true,
+      directives: { 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'worker-src': ["'self'", 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'upgrade-insecure-requests': null },
+    },
+  }));
+  app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), apiRoutes(services));
+  if (webFolder && existsSync(webFolder)) {
+    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }));
+    app.use(express.static(webFolder, { index: false }));
+    app.get('/{*path}', (_request, response) => { response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html')); });
+  }
+  app.use(problemHandler(log));
+  return app;
+}

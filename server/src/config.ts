@@ -1,0 +1,25 @@
+import { resolve } from 'node:path';
+
+export interface Config {
+  readonly port: number;
+  readonly host: string;
+  /** database, files and secrets of this instance */
+  readonly dataFolder: string;
+  /** an existing MariaDB server instead of the private one */
+  readonly databaseUrl: string | null;
+  /** the built web application; null: API only */
+  readonly webFolder: string | null;
+}
+
+/** Reads the configuration from the environment; throws with a sentence when it is wrong. */
+export function configFrom(env: NodeJS.ProcessEnv, root: string): Config {
+  const port = Number(env.PORT ?? 4680);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT: expected a number from 0 to 65535, found "${env.PORT}".`);
+  return {
+    port,
+    host: env.HOST ?? '127.0.0.1',
+    dataFolder: resolve(root, env.VIOLET_JAW_DATA ?? '.violet-jaw'),
+    databaseUrl: env.VIOLET_JAW_DB_URL ?? null,
+    webFolder: resolve(root, 'dist/web'),
+  };
+}

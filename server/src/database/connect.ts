@@ -1,0 +1,55 @@
+import { QueryTypes, Sequelize } from 'sequelize';
+import { Umzug, type UmzugStorage } from 'umzug';
+import { defineModels, type Models } from '../models';
+import { migrations } from './migrations';
+
+export interface Database {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+}
+
+/** Applied migrations are noted in a table, so that each runs once. */
+class NoteInTable implements UmzugStorage {
+  constructor(private readonly sequelize: Sequelize) {}
+
+  async #ready(): Promise<void> {
+    await this.sequelize.query('CREATE TABLE IF NOT EXISTS migrations (name VARCHAR(120) PRIMARY KEY, applied_at DATETIME NOT NULL)');
+  }
+
+  async logMigration({ name }: { name: string }): Promise<void> {
+    await this.#ready();
+    await this.sequelize.query('INSERT INTO migrations (name, applied_at) VALUES (?, UTC_TIMESTAMP())', { replacements: [name] });
+  }
+
+  async unlogMigration(): Promise<void> {
+    throw new Error('migrations only go forward');
+  }
+
+  async executed(): Promise<string[]> {
+    await this.#ready();
+    const rows = await this.sequelize.query<{ name: string }>('SELECT name FROM migrations ORDER BY name', { type: QueryTypes.SELECT });
+    return rows.map((r) => r.name);
+  }
+}
+
+/** Connects and brings the tables up to date. */
+export async function connect(url: string): Promise<Database> {
+  const sequelize = new Sequelize(url, {
+    dialect: 'mariadb', logging: false,
+    pool: { max: 12, min: 0, acquire: 6000, idle: 10_000 },
+    dialectOptions: { connectTimeout: 4000, maxAllowedPacket: 128 * 1024 * 1024 },
+    define: { underscored: true, freezeTableName: true },
+  });
+  await migrate(sequelize);
+  return { sequelize, models: defineModels(sequelize) };
+}
+
+/** Runs the migrations that are still missing, in order, forward only. @returns their names */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  const umzug = new Umzug({
+    migrations: migrations.map(({ name, up }) => ({ name, up: () => up(sequelize.getQueryInterface()) })),
+    storage: new NoteInTable(sequelize),
+    logger: undefined,
+  });
+  return (await umzug.up()).map((m) => m.name);
+}

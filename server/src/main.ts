@@ -1,0 +1,26 @@
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { configFrom } from './config';
+import { DEMO_STEP, startInstance } from './instance';
+
+const here = dirname(fileURLToPath(import.meta.url));
+const root = resolve(here, '../..');
+const log = (line: string) => console.log(`[violet-jaw] ${line}`);
+
+try {
+  const config = configFrom(process.env, root);
+  const instance = await startInstance(config, { worker: join(here, 'plan.worker.js'), demoStep: join(root, DEMO_STEP) }, log);
+  log(`Violet Jaw is ready: ${instance.address}`);
+  let stopping = false;
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    log('Stopping.');
+    void instance.stop().then(() => process.exit(0), (error: unknown) => { log(String(error)); process.exit(1); });
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+} catch (error) {
+  log(error instanceof Error ? error.message : String(error));
+  process.exit(1);
+}

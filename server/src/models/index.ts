@@ -1,0 +1,51 @@
+import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model, type ModelStatic, type Sequelize } from 'sequelize';
+
+type Row<M extends Model> = ModelStatic<M>;
+
+export interface ShopRow extends Model<InferAttributes<ShopRow>, InferCreationAttributes<ShopRow>> { id: number; name: string; revision: CreationOptional<number> }
+export interface MachineRow extends Model<InferAttributes<MachineRow>, InferCreationAttributes<MachineRow>> { id: string; place: number; document: string }
+export interface StationRow extends Model<InferAttributes<StationRow>, InferCreationAttributes<StationRow>> { machineId: string; id: string; place: number; document: string }
+export interface ViseRow extends Model<InferAttributes<ViseRow>, InferCreationAttributes<ViseRow>> { id: string; place: number; document: string }
+export interface FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> { hash: string; name: string; size: number; createdAt: CreationOptional<Date> }
+export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
+  id: string; number: string; part: string; due: string | null; machineId: string | null; fileHash: string | null;
+  revision: CreationOptional<number>; document: string; summary: CreationOptional<string | null>;
+  createdAt: CreationOptional<Date>; updatedAt: CreationOptional<Date>;
+}
+export interface IssueRow extends Model<InferAttributes<IssueRow>, InferCreationAttributes<IssueRow>> {
+  id: string; jobId: string; letter: string; place: number; issuedAt: Date; note: string; document: string; shop: string; planned: string; sheet: string;
+  entries: string; control: string; pdfA4: Buffer; pdfLetter: Buffer; hash: string;
+}
+
+export interface Models {
+  readonly shop: Row<ShopRow>;
+  readonly machines: Row<MachineRow>;
+  readonly stations: Row<StationRow>;
+  readonly vises: Row<ViseRow>;
+  readonly files: Row<FileRow>;
+  readonly jobs: Row<JobRow>;
+  readonly issues: Row<IssueRow>;
+}
+
+const text = DataTypes.TEXT('long');
+const key = () => ({ type: DataTypes.STRING(200), primaryKey: true });
+
+/** The tables as models. Columns are made by the migrations, never from here. */
+export function defineModels(sequelize: Sequelize): Models {
+  const still = { timestamps: false };
+  return {
+    shop: sequelize.define<ShopRow>('shop', { id: { type: DataTypes.INTEGER, primaryKey: true }, name: DataTypes.STRING(200), revision: DataTypes.INTEGER }, still),
+    machines: sequelize.define<MachineRow>('machines', { id: key(), place: DataTypes.INTEGER, document: text }, still),
+    stations: sequelize.define<StationRow>('stations', { machineId: key(), id: key(), place: DataTypes.INTEGER, document: text }, still),
+    vises: sequelize.define<ViseRow>('vises', { id: key(), place: DataTypes.INTEGER, document: text }, still),
+    files: sequelize.define<FileRow>('files', { hash: { type: DataTypes.CHAR(64), primaryKey: true }, name: DataTypes.STRING(500), size: DataTypes.BIGINT, createdAt: DataTypes.DATE }, { updatedAt: false }),
+    jobs: sequelize.define<JobRow>('jobs', {
+      id: { type: DataTypes.UUID, primaryKey: true }, number: DataTypes.STRING(60), part: DataTypes.STRING(200), due: DataTypes.STRING(10), machineId: DataTypes.STRING(200),
+      fileHash: DataTypes.CHAR(64), revision: DataTypes.INTEGER, document: text, summary: text, createdAt: DataTypes.DATE, updatedAt: DataTypes.DATE,
+    }),
+    issues: sequelize.define<IssueRow>('issues', {
+      id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), place: DataTypes.INTEGER, issuedAt: DataTypes.DATE, note: DataTypes.TEXT,
+      document: text, shop: text, planned: text, sheet: text, entries: text, control: text, pdfA4: DataTypes.BLOB('long'), pdfLetter: DataTypes.BLOB('long'), hash: DataTypes.CHAR(64),
+    }, still),
+  };
+}

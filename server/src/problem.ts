@@ -1,0 +1,50 @@
+import type { ErrorRequestHandler, Response } from 'express';
+import { BaseError, ConnectionError, ConnectionAcquireTimeoutError, DatabaseError } from 'sequelize';
+
+/** Problem details of RFC 9457, with what a person needs to go on. */
+export interface ProblemDetails {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly problems?: readonly string[];
+  readonly [extra: string]: unknown;
+}
+
+/** An answer that is not a success: thrown by services, written by the error handler. */
+export class Problem extends Error {
+  constructor(readonly status: number, readonly title: string, readonly detail: string, readonly extra: Record<string, unknown> = {}) {
+    super(detail);
+  }
+}
+
+export const notFound = (what: string) => new Problem(404, 'Not found', `${what} is not here. It may have been deleted.`);
+export const badInput = (problems: readonly string[]) => new Problem(400, 'Input not accepted', problems.join(' '), { problems });
+
+export function sendProblem(response: Response, { status, title, detail, extra }: Problem): void {
+  const body: ProblemDetails = { type: 'about:blank', title, status, detail, ...extra };
+  response.status(status).type('application/problem+json').send(JSON.stringify(body));
+}
+
+function isDatabaseAway(error: unknown): boolean {
+  if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) return true;
+  return error instanceof DatabaseError && /connection|socket|closed|ECONN|shutdown|timeout/i.test(error.message);
+}
+
+/** Writes every error as problem details; never a stack trace. */
+export function problemHandler(log: (line: string) => void): ErrorRequestHandler {
+  return (error: unknown, request, response, next) => {
+    if (response.headersSent) { next(error); return; }
+    if (error instanceof Problem) { sendProblem(response, error); return; }
+    const { status, type } = error as { status?: number; type?: string };
+    if (type === 'entity.parse.failed') { sendProblem(response, new Problem(400, 'Not JSON', 'The body is not JSON. NaN and Infinity are not numbers in JSON.')); return; }
+    if (type === 'entity.too.large' || status === 413) { sendProblem(response, new Problem(413, 'Too large', 'The request is larger than the server takes.')); return; }
+    if (isDatabaseAway(error)) {
+      sendProblem(response, new Problem(503, 'Database away', 'The database is not answering. Nothing was saved; try again in a moment.'));
+      return;
+    }
+    if (status && status >= 400 && status < 500) { sendProblem(response, new Problem(status, 'Request not understood', 'The request is not one the server understands.')); return; }
+    log(`${request.method} ${request.path}: ${error instanceof BaseError ? error.name : ''} ${error instanceof Error ? error.stack ?? error.message : String(error)}`);
+    sendProblem(response, new Problem(500, 'Server error', 'Something went wrong on the server. Your entries are kept; try again, and tell the shop lead if it stays.'));
+  };
+}

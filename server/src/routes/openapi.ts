@@ -1,0 +1,59 @@
+import { jobFileSchema, jobSchema } from '@violet-jaw/core/job';
+import { shopSchema } from '@violet-jaw/core/shop';
+
+const problem = { description: 'Problem details (RFC 9457)', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
+const json = (schema: object, description: string) => ({ description, content: { 'application/json': { schema } } });
+const body = (schema: object) => ({ required: true, content: { 'application/json': { schema } } });
+const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
+const id = { name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } };
+const letter = { name: 'letter', in: 'path', required: true, schema: { type: 'string', pattern: '^[A-Z]{1,4}$' } };
+const ifMatch = { name: 'If-Match', in: 'header', required: true, schema: { type: 'string' }, description: 'Revision the edit starts from, as given in ETag.' };
+const ifNoneMatch = { name: 'If-None-Match', in: 'header', required: false, schema: { type: 'string' } };
+const any = { type: 'object' };
+const list = { type: 'array', items: any };
+
+/** OpenAPI 3.1 description of the API, with the schemas the server checks with. */
+export function openApi(): Record<string, unknown> {
+  const fails = (...codes: number[]) => Object.fromEntries(codes.map((c) => [c, problem]));
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Violet Jaw', version: '1', description: 'Jobs, shop library, files and issued setup sheets. All lengths in millimetres.' },
+    servers: [{ url: '/api/v1' }],
+    paths: {
+      '/health': { get: { summary: 'Application and database are ready', responses: { 200: json(any, 'ready'), ...fails(503) } } },
+      '/openapi.json': { get: { summary: 'This document', responses: { 200: json(any, 'OpenAPI') } } },
+      '/shop': {
+        get: { summary: 'Machines, stations and vises', parameters: [ifNoneMatch], responses: { 200: json(ref('Shop'), 'the library; ETag is its revision'), 304: { description: 'unchanged' } } },
+        put: { summary: 'Write the library', parameters: [ifMatch], requestBody: body(ref('Shop')), responses: { 200: json(ref('Shop'), 'written'), ...fails(400, 409, 428, 503) } },
+      },
+      '/jobs': {
+        get: { summary: 'All jobs with their summaries', responses: { 200: json(list, 'jobs') } },
+        post: { summary: 'A new job', requestBody: body(ref('Job')), responses: { 201: json(any, 'made'), ...fails(400, 503) } },
+      },
+      '/jobs/import': { post: { summary: 'A new job from an open job file', requestBody: body(ref('JobFile')), responses: { 201: json(any, 'made'), ...fails(400, 409, 503) } } },
+      '/jobs/{id}': {
+        get: { summary: 'A job document', parameters: [id, ifNoneMatch], responses: { 200: json(ref('Job'), 'the document; ETag is its revision'), 304: { description: 'unchanged' }, ...fails(404) } },
+        put: { summary: 'Write a job document', parameters: [id, ifMatch], requestBody: body(ref('Job')), responses: { 200: json(ref('Job'), 'written'), ...fails(400, 404, 409, 428, 503) } },
+        delete: { summary: 'Delete a job that was never issued', parameters: [id], responses: { 204: { description: 'deleted' }, ...fails(404, 409) } },
+      },
+      '/jobs/{id}/issues': {
+        get: { summary: 'Issues with what changed between them', parameters: [id], responses: { 200: json(list, 'issues'), ...fails(404) } },
+        post: { summary: 'Issue the next letter', parameters: [id, ifMatch], requestBody: body({ type: 'object', properties: { note: { type: 'string' } }, required: ['note'] }), responses: { 201: json(any, 'issued'), ...fails(400, 404, 409, 428, 503) } },
+      },
+      '/jobs/{id}/issues/{letter}/sheet': { get: { summary: 'The frozen sheet as data', parameters: [id, letter], responses: { 200: json(any, 'sheet'), ...fails(404) } } },
+      '/jobs/{id}/issues/{letter}/entries': { get: { summary: 'The frozen numbers, flat', parameters: [id, letter], responses: { 200: json(list, 'entries'), ...fails(404) } } },
+      '/jobs/{id}/issues/{letter}/sheet.pdf': {
+        get: { summary: 'The frozen PDF', parameters: [id, letter, { name: 'paper', in: 'query', schema: { enum: ['A4', 'Letter'] } }], responses: { 200: { description: 'PDF', content: { 'application/pdf': {} } }, ...fails(400, 404) } },
+      },
+      '/jobs/{id}/issues/{letter}/control.nc': { get: { summary: 'G10 L2 lines', parameters: [id, letter], responses: { 200: { description: 'text', content: { 'text/plain': {} } }, ...fails(404) } } },
+      '/files': { post: { summary: 'Store a file by content hash', parameters: [{ name: 'X-File-Name', in: 'header', schema: { type: 'string' } }], requestBody: { content: { 'application/octet-stream': {} } }, responses: { 201: json(any, 'stored'), ...fails(400, 413, 503) } } },
+      '/files/{hash}': { get: { summary: 'A stored file', parameters: [{ name: 'hash', in: 'path', required: true, schema: { type: 'string' } }], responses: { 200: { description: 'bytes', content: { 'application/octet-stream': {} } }, ...fails(404) } } },
+    },
+    components: {
+      schemas: {
+        Job: jobSchema, Shop: shopSchema, JobFile: jobFileSchema,
+        Problem: { type: 'object', required: ['type', 'title', 'status', 'detail'], properties: { type: { type: 'string' }, title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' }, problems: { type: 'array', items: { type: 'string' } } } },
+      },
+    },
+  };
+}

@@ -1,0 +1,56 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createWriteStream, existsSync, mkdirSync } from 'node:fs';
+import { rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { sizeProblem, STEP_SIZE_LIMIT } from '@violet-jaw/formats/step';
+import type { Models } from '../models';
+import { Problem } from '../problem';
+
+export interface StoredFile {
+  readonly hash: string;
+  readonly name: string;
+  readonly size: number;
+}
+
+/** Files by content hash: the same bytes are stored once and never change. */
+export class Files {
+  readonly #folder: string;
+
+  constructor(private readonly models: Models, dataFolder: string) {
+    this.#folder = join(dataFolder, 'files');
+    mkdirSync(this.#folder, { recursive: true, mode: 0o700 });
+  }
+
+  /** Stores a stream. Half a file is never seen under its hash: it is written aside and moved when complete. */
+  async store(source: Readable, name: string): Promise<StoredFile> {
+    const aside = join(this.#folder, `.${randomUUID()}`);
+    const hash = createHash('sha256');
+    let size = 0;
+    const measure = new Transform({
+      transform(chunk: Buffer, _encoding, done) {
+        size += chunk.length;
+        hash.update(chunk);
+        done(size > STEP_SIZE_LIMIT ? new Problem(413, 'File too large', sizeProblem(size).replace(/^The file has/, 'The file has more than')) : null, chunk);
+      },
+    });
+    try {
+      await pipeline(source, measure, createWriteStream(aside, { mode: 0o600 }));
+      if (size === 0) throw new Problem(400, 'Empty file', 'The file is empty. Export it again from the drawing program.');
+      const digest = hash.digest('hex');
+      await rename(aside, join(this.#folder, digest));
+      await this.models.files.findOrCreate({ where: { hash: digest }, defaults: { hash: digest, name, size } });
+      return { hash: digest, name, size };
+    } finally {
+      await rm(aside, { force: true });
+    }
+  }
+
+  /** Path of a stored file; null when it is not here. */
+  path(hash: string | undefined): string | null {
+    if (!hash || !/^[0-9a-f]{64}$/.test(hash)) return null;
+    const path = join(this.#folder, hash);
+    return existsSync(path) ? path : null;
+  }
+}

@@ -1,0 +1,107 @@
+import { createHash, randomUUID } from 'node:crypto';
+import type { Sequelize } from 'sequelize';
+import { jobFile, type Job } from '@violet-jaw/core/job';
+import { compareEntries, nextLetter, type Change, type Entry, type Sheet } from '@violet-jaw/core/sheet';
+import type { IssueRow, Models } from '../models';
+import { notFound, Problem } from '../problem';
+import type { Files } from './files';
+import type { Planning } from './planning';
+import { staleWrite, type ShopService } from './shop';
+
+export interface IssueHead {
+  readonly letter: string;
+  readonly issuedAt: string;
+  readonly note: string;
+  readonly hash: string;
+  /** against the issue before; empty for the first */
+  readonly changes: readonly Change[];
+}
+
+const HEAD = ['letter', 'place', 'issuedAt', 'note', 'hash', 'entries'];
+
+/** Frozen, lettered releases of a job's setup sheet. Rows are only ever added. */
+export class IssueService {
+  constructor(
+    private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
+    private readonly files: Files, private readonly planning: Planning, private readonly today: () => Date = () => new Date(),
+  ) {}
+
+  async list(jobId: string): Promise<IssueHead[]> {
+    if (!await this.models.jobs.findByPk(jobId, { attributes: ['id'] })) throw notFound('The job');
+    const rows = await this.models.issues.findAll({ where: { jobId }, attributes: HEAD, order: [['place', 'ASC']] });
+    return rows.map((row, i) => ({
+      letter: row.letter, issuedAt: row.issuedAt.toISOString(), note: row.note, hash: row.hash,
+      changes: i === 0 ? [] : compareEntries(JSON.parse(rows[i - 1].entries) as Entry[], JSON.parse(row.entries) as Entry[]),
+    }));
+  }
+
+  /**
+   * Issues the next letter from the stored document at `revision`: planned anew on the server, frozen with its PDFs.
+   * Refused while stops are not accepted in writing, and when nothing changed since the last issue.
+   */
+  async issue(jobId: string, revision: number, note: string): Promise<IssueHead> {
+    const row = await this.models.jobs.findByPk(jobId);
+    if (!row) throw notFound('The job');
+    const job = JSON.parse(row.document) as Job;
+    if (row.revision !== revision) throw staleWrite({ revision: row.revision, document: job });
+    const shop = await this.shop.read();
+    const last = await this.#last(jobId);
+    const document = JSON.stringify(job);
+    const shopPart = JSON.stringify(jobFile(job, shop.document).shop);
+    if (last && last.document === document && last.shop === shopPart) {
+      throw new Problem(409, 'Nothing changed', `Nothing has changed since issue ${last.letter}. Use that sheet.`);
+    }
+    const letter = nextLetter(last?.letter ?? null);
+    const issuedAt = this.today();
+    const frozen = await this.planning.freeze({
+      job, shop: shop.document, stepPath: 'step' in job.body ? this.files.path(job.body.sha256) : null, letter, on: issuedAt.toISOString().slice(0, 10),
+    });
+    if (!frozen.ok) throw new Problem(409, 'Cannot be planned', frozen.problem);
+    const { blocking, planned, sheet, entries, control, pdfA4, pdfLetter } = frozen.value;
+    if (blocking.length > 0) {
+      throw new Problem(409, 'Stops are open', `${blocking.length} ${blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue: mend or accept in writing.`, { findings: blocking });
+    }
+    const pdfs = [Buffer.from(pdfA4), Buffer.from(pdfLetter)];
+    const hash = createHash('sha256').update(document).update(shopPart).update(planned).update(pdfs[0]).update(pdfs[1]).digest('hex');
+    await this.sequelize.transaction(async (transaction) => {
+      const current = await this.models.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'revision', 'document'] });
+      if (current?.revision !== revision) throw staleWrite({ revision: current?.revision ?? 0, document: current ? JSON.parse(current.document) as Job : job });
+      const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']], transaction });
+      if ((newest?.letter ?? null) !== (last?.letter ?? null)) throw new Problem(409, 'Issued meanwhile', `Issue ${newest?.letter} was made at the same moment. Look at it first.`);
+      await this.models.issues.create({
+        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
+      }, { transaction });
+    });
+    return {
+      letter, issuedAt: issuedAt.toISOString(), note, hash,
+      changes: last ? compareEntries(JSON.parse(last.entries) as Entry[], entries) : [],
+    };
+  }
+
+  async sheet(jobId: string, letter: string): Promise<Sheet> {
+    return JSON.parse((await this.#one(jobId, letter, ['sheet'])).sheet) as Sheet;
+  }
+
+  async entries(jobId: string, letter: string): Promise<Entry[]> {
+    return JSON.parse((await this.#one(jobId, letter, ['entries'])).entries) as Entry[];
+  }
+
+  async pdf(jobId: string, letter: string, paper: 'A4' | 'Letter'): Promise<Buffer> {
+    const row = await this.#one(jobId, letter, [paper === 'A4' ? 'pdfA4' : 'pdfLetter']);
+    return paper === 'A4' ? row.pdfA4 : row.pdfLetter;
+  }
+
+  async control(jobId: string, letter: string): Promise<string> {
+    return (await this.#one(jobId, letter, ['control'])).control;
+  }
+
+  async #one(jobId: string, letter: string, attributes: string[]): Promise<IssueRow> {
+    const row = await this.models.issues.findOne({ where: { jobId, letter }, attributes });
+    if (!row) throw notFound(`Issue ${letter}`);
+    return row;
+  }
+
+  #last(jobId: string): Promise<IssueRow | null> {
+    return this.models.issues.findOne({ where: { jobId }, attributes: ['letter', 'place', 'document', 'shop', 'entries'], order: [['place', 'DESC']] });
+  }
+}

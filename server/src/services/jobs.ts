@@ -1,0 +1,147 @@
+import { randomUUID } from 'node:crypto';
+import type { Sequelize, Transaction } from 'sequelize';
+import { checkJob, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
+import type { Models, JobRow } from '../models';
+import { badInput, notFound, Problem } from '../problem';
+import type { Summary } from '../worker/plan.worker';
+import type { Files } from './files';
+import type { Planning } from './planning';
+import { staleWrite, type Revised, type ShopService } from './shop';
+
+export interface JobListEntry {
+  readonly id: string;
+  readonly number: string;
+  readonly part: string;
+  readonly revision: string;
+  readonly machine: string | null;
+  readonly due: string | null;
+  readonly units: Job['units'];
+  readonly letter: string | null;
+  readonly updatedAt: string;
+  readonly summary: Summary | null;
+}
+
+interface StoredSummary {
+  readonly revision: number;
+  readonly shopRevision: number;
+  readonly summary: Summary;
+}
+
+function checked(input: unknown): Job {
+  const shape = checkJob(input);
+  if (!shape.ok) throw badInput(shape.problems);
+  const problems = jobProblems(shape.value);
+  if (problems.length > 0) throw badInput(problems);
+  return shape.value;
+}
+
+/** Job documents with a revision counter; lists carry a summary planned in the background. */
+export class JobService {
+  readonly #summarizing = new Set<string>();
+
+  constructor(
+    private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
+    private readonly files: Files, private readonly planning: Planning, private readonly log: (line: string) => void,
+  ) {}
+
+  async list(): Promise<JobListEntry[]> {
+    const [rows, shop, letters] = await Promise.all([
+      this.models.jobs.findAll({ order: [['number', 'ASC'], ['createdAt', 'ASC']] }), this.shop.read(),
+      this.models.issues.findAll({ attributes: ['jobId', 'letter', 'place'], order: [['place', 'ASC']] }),
+    ]);
+    return rows.map((row) => {
+      const job = JSON.parse(row.document) as Job;
+      const stored = row.summary ? JSON.parse(row.summary) as StoredSummary : null;
+      const current = stored && stored.revision === row.revision && stored.shopRevision === shop.revision;
+      if (!current) this.summarizeLater(row.id);
+      return {
+        id: row.id, number: row.number, part: row.part, revision: job.revision, due: row.due, units: job.units, updatedAt: row.updatedAt.toISOString(),
+        machine: shop.document.machines.find((m) => m.id === job.machine)?.name ?? null,
+        letter: letters.filter((l) => l.jobId === row.id).at(-1)?.letter ?? null,
+        summary: current ? stored.summary : null,
+      };
+    });
+  }
+
+  async read(id: string): Promise<Revised<Job>> {
+    const row = await this.#row(id);
+    return { revision: row.revision, document: JSON.parse(row.document) as Job };
+  }
+
+  /** Only the revision, for looking whether somebody else changed it. */
+  async revision(id: string): Promise<number> {
+    const row = await this.models.jobs.findByPk(id, { attributes: ['revision'] });
+    if (!row) throw notFound('The job');
+    return row.revision;
+  }
+
+  async create(input: unknown): Promise<Revised<Job> & { id: string }> {
+    const job = checked(input);
+    const id = randomUUID();
+    await this.models.jobs.create({ id, ...await this.#columns(job), revision: 1, document: JSON.stringify(job) });
+    this.summarizeLater(id);
+    return { id, revision: 1, document: job };
+  }
+
+  /** Reads an open job file into a new job, or over an existing one as an ordinary edit. */
+  async import(text: string): Promise<Revised<Job> & { id: string; adopted: string[] }> {
+    const file = readJobFile(text);
+    if (!file.ok) throw badInput(file.problems);
+    const adopted = await this.shop.adopt(file.value.shop);
+    return { ...await this.create(file.value.job), adopted };
+  }
+
+  async write(id: string, input: unknown, expected: number): Promise<Revised<Job>> {
+    const job = checked(input);
+    const columns = await this.#columns(job);
+    const result = await this.sequelize.transaction(async (transaction: Transaction) => {
+      const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+      if (!row) throw notFound('The job');
+      if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: JSON.parse(row.document) as Job });
+      await row.update({ ...columns, document: JSON.stringify(job), revision: expected + 1 }, { transaction });
+      return { revision: expected + 1, document: job };
+    });
+    this.summarizeLater(id);
+    return result;
+  }
+
+  async remove(id: string): Promise<void> {
+    const issued = await this.models.issues.count({ where: { jobId: id } });
+    if (issued > 0) throw new Problem(409, 'Issued', `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`);
+    if (await this.models.jobs.destroy({ where: { id } }) === 0) throw notFound('The job');
+  }
+
+  /** Plans a job for the list, without anybody waiting for it. */
+  summarizeLater(id: string): void {
+    if (this.#summarizing.has(id)) return;
+    this.#summarizing.add(id);
+    void this.#summarize(id).catch((error: unknown) => this.log(`summary of ${id}: ${error instanceof Error ? error.message : String(error)}`)).finally(() => this.#summarizing.delete(id));
+  }
+
+  async #summarize(id: string): Promise<void> {
+    for (let round = 0; round < 20; round++) {
+      const [row, shop] = await Promise.all([this.models.jobs.findByPk(id), this.shop.read()]);
+      if (!row) return;
+      const job = JSON.parse(row.document) as Job;
+      const summary = await this.planning.summarize({ job, shop: shop.document, stepPath: 'step' in job.body ? this.files.path(job.body.sha256) : null });
+      const stored: StoredSummary = { revision: row.revision, shopRevision: shop.revision, summary };
+      const [written] = await this.models.jobs.update({ summary: JSON.stringify(stored) }, { where: { id, revision: row.revision }, silent: true });
+      if (written > 0) return;
+    }
+  }
+
+  async #row(id: string): Promise<JobRow> {
+    const row = await this.models.jobs.findByPk(id);
+    if (!row) throw notFound('The job');
+    return row;
+  }
+
+  async #columns(job: Job) {
+    const hash = 'step' in job.body ? job.body.sha256 : undefined;
+    const [file, machine] = await Promise.all([
+      hash ? this.models.files.findByPk(hash, { attributes: ['hash'] }) : null,
+      job.machine ? this.models.machines.findByPk(job.machine, { attributes: ['id'] }) : null,
+    ]);
+    return { number: job.number, part: job.part, due: job.due, machineId: machine?.id ?? null, fileHash: file?.hash ?? null };
+  }
+}

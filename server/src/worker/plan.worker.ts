@@ -1,0 +1,91 @@
+import { readFileSync } from 'node:fs';
+import { controlLines } from '@violet-jaw/core/control';
+import { layoutScene, outlinesOf, setupScene, type Page } from '@violet-jaw/core/drawing';
+import type { Job } from '@violet-jaw/core/job';
+import { Planner } from '@violet-jaw/core/plan';
+import { blockingFindings, buildSheet, entriesOf, type Entry } from '@violet-jaw/core/sheet';
+import type { Finding } from '@violet-jaw/core/findings';
+import type { Shop } from '@violet-jaw/core/shop';
+import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
+import { speechIn } from '@violet-jaw/core/units';
+import { bodiesFor } from '@violet-jaw/formats/step/bodies.ts';
+import type { StepKernel } from '@violet-jaw/formats/step';
+import { loadStepKernel } from '@violet-jaw/formats/step/load.ts';
+import { renderSheetPdf } from '@violet-jaw/formats/pdf';
+
+interface Input {
+  readonly job: Job;
+  readonly shop: Shop;
+  /** path of the stored STEP file; null for a typed block or a file that is not stored */
+  readonly stepPath: string | null;
+}
+
+/** What the Jobs page shows of a job without opening it. */
+export interface Summary {
+  readonly counts: { readonly stop: number; readonly caution: number; readonly note: number };
+  readonly setups: readonly { readonly op: number; readonly register: string; readonly picture: Pick<Page, 'width' | 'height' | 'primitives'> | null }[];
+  readonly problem: string | null;
+}
+
+/** Everything an issue freezes, computed on the server from the stored document. */
+export interface Frozen {
+  readonly blocking: readonly Finding[];
+  readonly planned: string;
+  readonly sheet: string;
+  readonly entries: readonly Entry[];
+  readonly control: string;
+  readonly pdfA4: Uint8Array;
+  readonly pdfLetter: Uint8Array;
+}
+
+let kernel: Promise<Kernel> | null = null;
+let stepKernel: Promise<StepKernel> | null = null;
+
+async function planFresh({ job, shop, stepPath }: Input) {
+  kernel ??= loadKernel();
+  const isStep = 'step' in job.body;
+  if (isStep) stepKernel ??= loadStepKernel();
+  const bodies = bodiesFor(job.body, isStep ? await stepKernel : null, (source): Result<Uint8Array> => (stepPath
+    ? { ok: true, value: readFileSync(stepPath) }
+    : { ok: false, problem: `The file "${source.step}" is not stored here. Drop it on the Part & blank page.` }));
+  if (!bodies.ok) return bodies;
+  const planner = new Planner(await kernel);
+  const planned = planner.plan({ job, shop, bodies: bodies.value });
+  if (!planned.ok) return planned;
+  return { ok: true as const, value: { planner, planned: planned.value } };
+}
+
+export async function summarize(input: Input): Promise<Summary> {
+  const result = await planFresh(input);
+  if (!result.ok) return { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: result.problem };
+  const { planner, planned } = result.value;
+  const outlines = outlinesOf(planner, planned);
+  const count = (level: Finding['level']) => planned.findings.filter((f) => f.level === level).length;
+  const summary: Summary = {
+    counts: { stop: blockingFindings(planned, input.job.accepted).length, caution: count('caution'), note: count('note') },
+    problem: null,
+    setups: planned.setups.map((s) => {
+      const views = outlines?.setups.find((o) => o.id === s.id)?.views;
+      const page = views ? layoutScene(setupScene('leftEnd', s, views.leftEnd, speechIn(input.job.units), { dimensions: false, labels: false }), { width: 96, height: 60, fontSize: 3, hatchSpacing: 5, markSize: 3.5 }) : null;
+      return { op: s.op, register: s.register, picture: page ? { width: page.width, height: page.height, primitives: page.primitives } : null };
+    }),
+  };
+  planner.cache.clear();
+  return summary;
+}
+
+/** Plans a job for issue. With blocking findings, nothing is rendered. */
+export async function freeze(input: Input & { letter: string; on: string }): Promise<Result<Frozen>> {
+  const result = await planFresh(input);
+  if (!result.ok) return result;
+  const { planner, planned } = result.value;
+  const { job, shop } = input;
+  const blocking = blockingFindings(planned, job.accepted);
+  const empty = new Uint8Array();
+  const base = { blocking, planned: JSON.stringify(planned), entries: entriesOf(job, planned), control: controlLines(job, planned, `ISSUE ${input.letter}`) };
+  if (blocking.length > 0) return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
+  const sheet = buildSheet(job, planned, outlinesOf(planner, planned), shop.name, { letter: input.letter, on: input.on });
+  const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
+  planner.cache.clear();
+  return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };
+}
