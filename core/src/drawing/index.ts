@@ -3,3 +3,5 @@ export * from './scene';
 export * from './setupScene';
 export * from './layout';
 export * from './hatch';
+export * from './partScene';
+export * from './tableScene';

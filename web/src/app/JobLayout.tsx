@@ -1,0 +1,126 @@
+import { createContext, useContext, useEffect, useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Outlet, useNavigate, useParams } from 'react-router';
+import type { Job, Setup } from '@violet-jaw/core/job';
+import type { Shop } from '@violet-jaw/core/shop';
+import { speechIn, unitName, type Speech } from '@violet-jaw/core/units';
+import { jobPlace } from '../store/api';
+import { openDocument, type DocumentStore } from '../store/documentStore';
+import { clearPlan, requestPlan, usePlan } from '../store/planStore';
+import { shopStore } from '../store/shopStore';
+import { Head } from './Shell';
+import { SaveBanner, SaveMark } from './SaveMark';
+import { useShortcuts } from './shortcuts';
+
+interface OpenJob {
+  readonly id: string;
+  readonly store: DocumentStore<Job>;
+  readonly job: Job;
+  readonly shop: Shop;
+  readonly speech: Speech;
+  /** changes fields of the job */
+  readonly change: (fields: Partial<Job>) => void;
+  /** changes one setup */
+  readonly changeSetup: (setupId: string, change: (setup: Setup) => Setup) => void;
+  readonly chosen: string | null;
+  readonly choose: (setupId: string) => void;
+}
+
+const Context = createContext<OpenJob | null>(null);
+
+/** The job of this page. Only below JobLayout. */
+export function useJob(): OpenJob {
+  const open = useContext(Context);
+  if (!open) throw new Error('useJob outside JobLayout');
+  return open;
+}
+
+export function JobLayout() {
+  const { id = '' } = useParams();
+  return <OpenedJob key={id} id={id} />;
+}
+
+function useOpened(id: string): DocumentStore<Job> {
+  const [store] = useState(() => openDocument(jobPlace(id)));
+  useEffect(() => {
+    clearPlan();
+    store.getState().open();
+    return () => store.getState().close();
+  }, [store]);
+  return store;
+}
+
+function OpenedJob({ id }: { id: string }) {
+  const store = useOpened(id);
+  const state = store();
+  const shop = shopStore()((s) => s.document);
+  const { planned, problem, stage, cancel } = usePlan();
+  const { document: job } = state;
+  const [picked, setPicked] = useState<string | null>(null);
+  const navigate = useNavigate();
+
+  useEffect(() => { if (job && shop) void requestPlan(job, shop); }, [job, shop]);
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => { if (store.getState().saveState !== 'saved') event.preventDefault(); };
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [store]);
+
+  const ids = job?.setups.map((s) => s.id) ?? [];
+  const chosen = picked && ids.includes(picked) ? picked : ids[0] ?? null;
+  const step = (by: number) => {
+    const next = ids[ids.indexOf(chosen ?? '') + by];
+    if (next) setPicked(next);
+  };
+  const go = (page: string) => () => { void navigate(page); };
+  useShortcuts({
+    '[': () => step(-1), ']': () => step(1),
+    'ctrl+z': state.undo, 'ctrl+shift+z': state.redo, 'ctrl+y': state.redo,
+    'g j': go('/jobs'), 'g o': go('/shop'), 'g p': go(`/jobs/${id}/part`), 'g r': go(`/jobs/${id}/route`), 'g l': go(`/jobs/${id}/ledger`), 'g s': go(`/jobs/${id}/sheet`),
+  });
+
+  const open = useMemo<OpenJob | null>(() => (job && shop ? {
+    id, store, job, shop, speech: speechIn(job.units), chosen, choose: setPicked,
+    change: (fields) => store.getState().edit((j) => ({ ...j, ...fields })),
+    changeSetup: (setupId, change) => store.getState().edit((j) => ({ ...j, setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)) })),
+  } : null), [id, store, job, shop, chosen]);
+
+  useEffect(() => { if (job) document.title = `${job.number} ${job.part} · Violet Jaw`; }, [job]);
+
+  const count = (level: 'stop' | 'caution' | 'note') => planned?.findings.filter((f) => f.level === level).length ?? 0;
+  return (
+    <>
+      <Head
+        pages={[{ to: '/jobs', says: 'Jobs' }, { to: `/jobs/${id}/part`, says: 'Part & blank' }, { to: `/jobs/${id}/route`, says: 'Route' }, { to: `/jobs/${id}/ledger`, says: 'Ledger' }, { to: `/jobs/${id}/sheet`, says: 'Sheet' }, { to: '/shop', says: 'Shop' }]}
+        tools={job && (
+          <>
+            {planned && <Tally stop={count('stop')} caution={count('caution')} note={count('note')} onClick={go(`/jobs/${id}/sheet`)} />}
+            <Button variant="outline-primary" size="sm" disabled={state.past.length === 0} onClick={state.undo}>Undo</Button>
+            <Button variant="outline-primary" size="sm" disabled={state.future.length === 0} onClick={state.redo}>Redo</Button>
+            <SaveMark state={state.saveState} />
+            <span className="unit number" title="Unit of this job">{unitName(job.units)}</span>
+          </>
+        )}
+      >
+        {job && <span className="jobname"><strong>{job.number}</strong> {job.part} <span className="quiet">rev {job.revision || '?'}</span></span>}
+      </Head>
+      <SaveBanner state={state} />
+      {problem && <div className="banner stop" role="alert">{problem}</div>}
+      {stage && job && stage !== 'planning' && (
+        <div className="banner" role="status"><span className="spinner-border spinner-border-sm" aria-hidden="true" /> {stage}… {cancel && <Button size="sm" variant="outline-primary" onClick={cancel}>Cancel</Button>}</div>
+      )}
+      <main>{open ? <Context value={open}><Outlet /></Context> : !state.problem && <p>Loading the job…</p>}</main>
+    </>
+  );
+}
+
+function Tally({ stop, caution, note, onClick }: { stop: number; caution: number; note: number; onClick: () => void }) {
+  const say = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+  return (
+    <>
+      {stop > 0 && <button type="button" className="tally stop" onClick={onClick}>{say(stop, 'stop', 'stops')}</button>}
+      {caution > 0 && <button type="button" className="tally caution" onClick={onClick}>{say(caution, 'caution', 'cautions')}</button>}
+      {stop + caution === 0 && <button type="button" className="tally note" onClick={onClick}>{note === 0 ? 'no findings' : say(note, 'note', 'notes')}</button>}
+    </>
+  );
+}

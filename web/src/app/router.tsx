@@ -1,0 +1,28 @@
+import { createBrowserRouter, Navigate } from 'react-router';
+import { JobLayout } from './JobLayout';
+import { Broken, NotThere, Shell } from './Shell';
+
+/** Pages are loaded when they are first opened. */
+export const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Broken />,
+    hydrateFallbackElement: <p className="p-3">Loading…</p>,
+    children: [
+      { path: '/', element: <Navigate to="/jobs" replace /> },
+      { path: '/jobs', lazy: async () => ({ Component: (await import('../pages/jobs/JobsPage')).JobsPage }) },
+      { path: '/shop', lazy: async () => ({ Component: (await import('../pages/shop/ShopPage')).ShopPage }) },
+      {
+        path: '/jobs/:id', element: <JobLayout />,
+        children: [
+          { index: true, element: <Navigate to="route" replace /> },
+          { path: 'part', lazy: async () => ({ Component: (await import('../pages/part/PartPage')).PartPage }) },
+          { path: 'route', lazy: async () => ({ Component: (await import('../pages/route/RoutePage')).RoutePage }) },
+          { path: 'ledger', lazy: async () => ({ Component: (await import('../pages/ledger/LedgerPage')).LedgerPage }) },
+          { path: 'sheet', lazy: async () => ({ Component: (await import('../pages/sheet/SheetPage')).SheetPage }) },
+        ],
+      },
+      { path: '*', element: <NotThere /> },
+    ],
+  },
+]);

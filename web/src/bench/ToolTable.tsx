@@ -1,0 +1,38 @@
+import { Button, Table } from 'react-bootstrap';
+import type { Tool } from '@violet-jaw/core/job';
+import { useJob } from '../app/JobLayout';
+import { LengthField } from '../fields/LengthField';
+import { CountField, TextField } from '../fields/TextField';
+
+/** The tools of a setup; lengths that are not given can be given. */
+export function ToolTable({ tools, onChange }: { tools: readonly Tool[]; onChange: (tools: Tool[]) => void }) {
+  const { job } = useJob();
+  const edit = (i: number, fields: Partial<Tool>) => onChange(tools.map((t, k) => (k === i ? { ...t, ...fields } : t)));
+  const optional = (i: number, key: 'diameter' | 'length', label: string) => {
+    const mm = tools[i][key];
+    return mm === null
+      ? <Button size="sm" variant="link" onClick={() => edit(i, { [key]: key === 'length' ? 100 : 10 })}>give {key}</Button>
+      : <LengthField hideLabel label={`${label} of T${tools[i].number}`} mm={mm} units={job.units} positive max={2000} onCommit={(v) => edit(i, { [key]: v })} />;
+  };
+  return (
+    <>
+      {tools.length > 0 && (
+        <Table size="sm" className="mt-2">
+          <thead><tr><th style={{ width: '4.5rem' }}>T</th><th>Tool</th><th style={{ width: '6.5rem' }} className="number">Diameter</th><th style={{ width: '6.5rem' }} className="number">Length</th><th><span className="visually-hidden">Remove</span></th></tr></thead>
+          <tbody>
+            {tools.map((t, i) => (
+              <tr key={`${i}-${t.number}`}>
+                <td><CountField hideLabel label="Tool number" value={t.number} min={1} max={999} onCommit={(number) => edit(i, { number })} /></td>
+                <td><TextField hideLabel label={`Description of T${t.number}`} value={t.description} onCommit={(description) => edit(i, { description })} /></td>
+                <td>{optional(i, 'diameter', 'Diameter')}</td>
+                <td>{optional(i, 'length', 'Length')}</td>
+                <td><Button size="sm" variant="outline-primary" aria-label={`Remove T${t.number}`} onClick={() => onChange(tools.filter((_, k) => k !== i))}>✕</Button></td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange([...tools, { number: Math.min(999, Math.max(0, ...tools.map((t) => t.number)) + 1), description: '', diameter: null, length: null }])}>Add tool</Button>
+    </>
+  );
+}

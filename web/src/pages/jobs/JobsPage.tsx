@@ -1,0 +1,116 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, Form, Table } from 'react-bootstrap';
+import { Link, useNavigate } from 'react-router';
+import { Head } from '../../app/Shell';
+import { useShortcuts } from '../../app/shortcuts';
+import { PageView } from '../../drawing/Drawing';
+import { api, ServerProblem, type JobListEntry } from '../../store/api';
+import { NewJob } from './NewJob';
+
+const matches = (job: JobListEntry, text: string) =>
+  `${job.number} ${job.part} ${job.machine ?? ''} ${job.revision}`.toLowerCase().includes(text.trim().toLowerCase());
+
+type Show = 'all' | 'open findings' | 'not issued';
+
+/** The shop's jobs. A part or job file dropped anywhere makes a new one. */
+export function JobsPage() {
+  const [jobs, setJobs] = useState<readonly JobListEntry[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [text, setText] = useState('');
+  const [show, setShow] = useState<Show>('all');
+  const [making, setMaking] = useState<{ file: File | null } | null>(null);
+  const [dropping, setDropping] = useState(false);
+  const search = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  useShortcuts({ '/': () => search.current?.focus(), 'g o': () => { void navigate('/shop'); } });
+
+  const load = useCallback(async () => {
+    try {
+      setJobs(await api.jobs());
+      setProblem(null);
+    } catch (error) {
+      setProblem(error instanceof ServerProblem ? error.message : String(error));
+    }
+  }, []);
+  useEffect(() => {
+    document.title = 'Jobs · Violet Jaw';
+    void load();
+    const timer = setInterval(() => { void load(); }, 3000);
+    return () => clearInterval(timer);
+  }, [load]);
+
+  const take = async (file: File) => {
+    if (!/\.json$/i.test(file.name)) { setMaking({ file }); return; }
+    try {
+      const { id } = await api.importJob(await file.text());
+      void navigate(`/jobs/${id}/part`);
+    } catch (error) {
+      setProblem(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  };
+
+  const shown = useMemo(() => (jobs ?? []).filter((j) => matches(j, text)
+    && (show !== 'open findings' || (j.summary && j.summary.counts.stop + j.summary.counts.caution > 0))
+    && (show !== 'not issued' || j.letter === null)), [jobs, text, show]);
+
+  return (
+    <div
+      className={dropping ? 'dropping' : undefined} style={{ flex: 1 }}
+      onDragOver={(e) => { e.preventDefault(); setDropping(true); }}
+      onDragLeave={(e) => { if (e.currentTarget === e.target) setDropping(false); }}
+      onDrop={(e) => { e.preventDefault(); setDropping(false); const file = e.dataTransfer.files[0]; if (file) void take(file); }}
+    >
+      <Head />
+      {problem && <div className="banner stop" role="alert">{problem} <Button size="sm" variant="outline-primary" onClick={() => setProblem(null)}>Close</Button></div>}
+      <main>
+        <div className="d-flex gap-3 align-items-end mb-2 flex-wrap">
+          <h1 className="h4 mb-0 me-auto">Jobs</h1>
+          <Form.Control ref={search} type="search" aria-label="Search jobs" placeholder="Search number, part, machine  ( / )" value={text} onChange={(e) => setText(e.target.value)} style={{ width: '18rem' }} />
+          <Form.Select aria-label="Show" value={show} onChange={(e) => setShow(e.target.value as Show)} style={{ width: 'auto' }}>
+            <option value="all">all jobs</option><option value="open findings">with open findings</option><option value="not issued">not issued yet</option>
+          </Form.Select>
+          <Button onClick={() => setMaking({ file: null })}>New job</Button>
+        </div>
+        <Table hover className="jobs">
+          <thead><tr><th>Number</th><th>Part</th><th>Machine</th><th>Setups</th><th>Findings</th><th>Issue</th><th>Due</th></tr></thead>
+          <tbody>
+            {shown.map((job) => (
+              <tr key={job.id} onClick={(e) => { if (!(e.target as HTMLElement).closest('a')) void navigate(`/jobs/${job.id}/route`); }} style={{ cursor: 'pointer' }}>
+                <td><Link to={`/jobs/${job.id}/route`}><strong>{job.number}</strong></Link></td>
+                <td>{job.part} <span className="quiet">rev {job.revision || '?'}</span></td>
+                <td>{job.machine ?? <span className="quiet">not chosen</span>}</td>
+                <td>
+                  <div className="thumbs">
+                    {job.summary === null && <span className="quiet">planning…</span>}
+                    {job.summary?.problem && <span className="quiet">{job.summary.problem}</span>}
+                    {job.summary?.setups.map((s) => (s.picture
+                      ? <PageView key={s.op} page={s.picture} title={`Op ${s.op}, ${s.register}`} />
+                      : <span key={s.op} className="quiet">Op {s.op}</span>))}
+                  </div>
+                </td>
+                <td>{job.summary && <Counts {...job.summary.counts} />}</td>
+                <td>{job.letter ? <strong>{job.letter}</strong> : <span className="quiet">none</span>}</td>
+                <td className="text-nowrap">{job.due ?? <span className="quiet">not given</span>}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+        {jobs === null && !problem && <p>Loading the jobs…</p>}
+        {jobs?.length === 0 && <p>No jobs yet. Drop a STEP file here, or choose New job.</p>}
+        {jobs && jobs.length > 0 && shown.length === 0 && <p>No job fits the search.</p>}
+        <p className="quiet">Drop a STEP file or a job file (JSON) anywhere on this page to begin a job with it.</p>
+      </main>
+      {making && <NewJob file={making.file} onClose={() => setMaking(null)} onMade={(id) => { void navigate(`/jobs/${id}/part`); }} />}
+    </div>
+  );
+}
+
+function Counts({ stop, caution, note }: { stop: number; caution: number; note: number }) {
+  return (
+    <span className="text-nowrap">
+      {stop > 0 && <span className="tally stop">{stop} {stop === 1 ? 'stop' : 'stops'}</span>}
+      {caution > 0 && <span className="tally caution">{caution} {caution === 1 ? 'caution' : 'cautions'}</span>}
+      {stop + caution === 0 && <span className="tally note">{note === 0 ? 'none' : `${note} ${note === 1 ? 'note' : 'notes'}`}</span>}
+    </span>
+  );
+}

@@ -1,0 +1,86 @@
+import { useState, type FormEvent } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { newJob } from '@violet-jaw/core/job';
+import type { Units } from '@violet-jaw/core/units';
+import { ChoiceField } from '../../fields/TextField';
+import { LengthField } from '../../fields/LengthField';
+import { api } from '../../store/api';
+import { StepReader, type StepChoice } from './StepReader';
+
+/** A new job from a STEP file or from a block's dimensions. */
+export function NewJob({ file: first, onClose, onMade }: { file: File | null; onClose: () => void; onMade: (id: string) => void }) {
+  const [file, setFile] = useState<File | null>(first);
+  const [choice, setChoice] = useState<StepChoice | null>(null);
+  const [units, setUnits] = useState<Units>('mm');
+  const [head, setHead] = useState({ number: '', part: first?.name.replace(/\.[^.]+$/, '') ?? '', revision: '', material: '', quantity: '1' });
+  const [block, setBlock] = useState({ x: 100, y: 60, z: 40 });
+  const [problem, setProblem] = useState<string | null>(null);
+  const [sending, setSending] = useState(false);
+
+  const quantity = Number(head.quantity);
+  const missing = [
+    ...(head.number.trim() === '' ? ['a job number'] : []),
+    ...(!Number.isInteger(quantity) || quantity < 1 ? ['a quantity, a whole number from 1'] : []),
+    ...(file && !choice ? ['a body that is read and chosen, or no file'] : []),
+  ];
+
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    if (sending) return;
+    if (missing.length > 0) { setProblem(`Still needed: ${missing.join('; ')}.`); return; }
+    setSending(true);
+    try {
+      const body = choice ? { step: choice.fileName, body: choice.body.index, sha256: choice.hash } : { block };
+      const { id } = await api.createJob(newJob({ ...head, number: head.number.trim(), quantity, units }, body));
+      onMade(id);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+      setSending(false);
+    }
+  };
+
+  const text = (key: keyof typeof head, label: string) => (
+    <Form.Group controlId={`new-${key}`}>
+      <Form.Label>{label}</Form.Label>
+      <Form.Control value={head[key]} maxLength={key === 'number' ? 60 : key === 'revision' ? 20 : 200} autoComplete="off" onChange={(e) => setHead({ ...head, [key]: e.target.value })} />
+    </Form.Group>
+  );
+
+  return (
+    <Modal show onHide={onClose} size="lg" backdrop="static">
+      <Form onSubmit={(e) => { void make(e); }}>
+        <Modal.Header closeButton><Modal.Title as="h2">New job</Modal.Title></Modal.Header>
+        <Modal.Body>
+          <div className="fields mb-3">
+            {text('number', 'Job number')}{text('part', 'Part')}{text('revision', 'Revision')}{text('material', 'Material')}{text('quantity', 'Quantity')}
+            <ChoiceField label="Units" value={units} choices={[{ value: 'mm', says: 'mm' }, { value: 'inch', says: 'inch' }]} onCommit={setUnits} />
+          </div>
+          {file
+            ? <StepReader file={file} units={units} onChoice={setChoice} onCancel={() => { setFile(null); setChoice(null); }} />
+            : (
+              <div
+                className="panel"
+                onDragOver={(e) => { e.preventDefault(); e.stopPropagation(); }}
+                onDrop={(e) => { e.preventDefault(); e.stopPropagation(); setFile(e.dataTransfer.files[0] ?? null); }}
+              >
+                <h3>Part: a block of these dimensions</h3>
+                <div className="fields">
+                  {(['x', 'y', 'z'] as const).map((a) => <LengthField key={a} label={`Size ${a.toUpperCase()}`} mm={block[a]} units={units} positive max={10_000} onCommit={(v) => setBlock({ ...block, [a]: v })} />)}
+                </div>
+                <Form.Group controlId="new-file" className="mt-2">
+                  <Form.Label>or a STEP file (drop it here or choose it)</Form.Label>
+                  <Form.Control type="file" accept=".step,.stp,.STEP,.STP" onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)} />
+                </Form.Group>
+              </div>
+            )}
+          {file && <Button variant="link" onClick={() => { setFile(null); setChoice(null); }}>Use a block or another file instead</Button>}
+          {problem && <div className="finding stop" role="alert"><span className="level">not made</span>{problem}</div>}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="outline-primary" onClick={onClose}>Cancel</Button>
+          <Button type="submit" disabled={sending}>Make the job</Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

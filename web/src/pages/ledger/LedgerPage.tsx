@@ -1,0 +1,67 @@
+import { Button, Table } from 'react-bootstrap';
+import { controlLines } from '@violet-jaw/core/control';
+import { AXES } from '@violet-jaw/core/frames';
+import { downloadText } from '../../app/download';
+import { FindingList } from '../../app/FindingList';
+import { useJob } from '../../app/JobLayout';
+import { LedgerTable } from '../../bench/LedgerTable';
+import { usePlan } from '../../store/planStore';
+
+/** Every work zero as an account, what changes between setups and why, the registers, and the lines for the control. */
+export function LedgerPage() {
+  const { job, speech } = useJob();
+  const { planned } = usePlan();
+  if (!planned) return <p className="quiet">planning…</p>;
+  const lines = controlLines(job, planned, 'DRAFT');
+  return (
+    <>
+      <h1 className="h4">Ledger</h1>
+      <div className="row">
+        {planned.setups.map((s) => (
+          <div key={s.id} className="col-12 col-xl-6">
+            <div className="panel">
+              <h2>Op {s.op} <span className="number violet">{s.register}</span></h2>
+              {s.facts ? <><p className="mb-0">{s.facts.says.zero}. {s.facts.says.seat}</p><LedgerTable planned={s} /></> : <p className="quiet">No vise chosen: nothing to add up yet.</p>}
+              <FindingList findings={planned.findings.filter((f) => f.setupId === s.id && f.section === 'zero')} />
+            </div>
+          </div>
+        ))}
+        {planned.transitions.map((t) => (
+          <div key={t.toId} className="col-12 col-xl-6">
+            <div className="panel">
+              <h2>Op {t.fromOp} to Op {t.toOp}: what changed</h2>
+              <p className="mb-1">{t.facts.says}: {t.facts.edges.join('; ')}.</p>
+              <Table size="sm">
+                <thead><tr><th>Axis</th><th>Term</th><th className="number">Change</th></tr></thead>
+                <tbody>
+                  {t.shift.terms.map((term) => <tr key={`${term.axis}${term.key}`}><td>{term.axis.toUpperCase()}</td><td>{term.says}</td><td className="number">{speech.signed(term.value)}</td></tr>)}
+                  {AXES.map((a) => <tr key={a} className={a === 'x' ? 'total' : 'fw-bold'}><td>{a.toUpperCase()}</td><td>shift</td><td className="number">{t.shift.shift ? speech.signed(t.shift.shift[a]) : 'not known'}</td></tr>)}
+                </tbody>
+              </Table>
+              <p className="mb-0"><span className="quiet">Holds while:</span> {t.shift.conditions.join(' ')}</p>
+              <FindingList findings={planned.findings.filter((f) => f.setupId === t.toId && f.section === 'transition')} />
+            </div>
+          </div>
+        ))}
+      </div>
+      <div className="panel">
+        <h2>Registers</h2>
+        <Table size="sm" aria-label="Registers">
+          <thead><tr><th>Register</th><th>Op</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}</tr></thead>
+          <tbody>
+            {planned.setups.map((s) => (
+              <tr key={s.id}>
+                <td className="number text-start"><strong>{s.register}</strong></td><td>{s.op}</td>
+                {AXES.map((a) => <td key={a} className="number">{s.facts?.zero.inMachine ? speech.signed(s.facts.zero.inMachine[a]) : 'not known'}</td>)}
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+        <h2>Lines for the control</h2>
+        <pre className="lines" aria-label="Lines for the control" tabIndex={0}>{lines}</pre>
+        <Button size="sm" variant="outline-primary" onClick={() => downloadText(`${job.number}-draft.nc`, lines, 'text/plain')}>Download these lines (draft)</Button>
+        <span className="quiet ms-2">The issued lines are on the page Sheet.</span>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,34 @@
+import { useState } from 'react';
+import { FindingList } from '../../app/FindingList';
+import { useJob } from '../../app/JobLayout';
+import { Storyboard } from '../../bench/Storyboard';
+import { Views } from '../../bench/Views';
+import { Worksheet } from '../../bench/Worksheet';
+import { ChoiceField } from '../../fields/TextField';
+import { usePlan } from '../../store/planStore';
+
+/** The route as a storyboard, and the bench of the chosen setup below it. */
+export function RoutePage() {
+  const { job, shop, chosen, change } = useJob();
+  const { planned } = usePlan();
+  const [measured, setMeasured] = useState<string | null>(null);
+  const setup = job.setups.find((s) => s.id === chosen);
+  const plannedSetup = planned?.setups.find((s) => s.id === chosen);
+  return (
+    <>
+      <div className="d-flex gap-3 align-items-end flex-wrap">
+        <ChoiceField label="Machine" value={job.machine ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.machines.map((m) => ({ value: m.id, says: m.name }))]} onCommit={(m) => change({ machine: m || null })} />
+        <div className="flex-grow-1"><FindingList findings={(planned?.findings ?? []).filter((f) => f.setupId === null)} /></div>
+      </div>
+      <Storyboard />
+      {setup
+        ? (
+          <div className="bench">
+            <div className="views">{plannedSetup ? <Views planned={plannedSetup} measured={measured} /> : <p className="quiet">planning…</p>}</div>
+            <Worksheet key={setup.id} setup={setup} planned={plannedSetup} onLook={setMeasured} />
+          </div>
+        )
+        : <p>No setup yet. Choose “Add setup” to begin the route.</p>}
+    </>
+  );
+}

@@ -1,0 +1,178 @@
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Button, Form, Table } from 'react-bootstrap';
+import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
+import { jobFile, readJobFile } from '@violet-jaw/core/job';
+import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, type Change } from '@violet-jaw/core/sheet';
+import { downloadText } from '../../app/download';
+import { useJob } from '../../app/JobLayout';
+import { api, type IssueHead } from '../../store/api';
+import { usePlan } from '../../store/planStore';
+import { SheetView } from './SheetView';
+
+/** The setup sheet as it prints, what blocks its issue, and the issues with what changed between them. */
+export function SheetPage() {
+  const { job, shop } = useJob();
+  const { planned, outlines } = usePlan();
+  const draft = useMemo(() => (planned ? buildSheet(job, planned, outlines, shop.name, null) : null), [job, planned, outlines, shop.name]);
+  return (
+    <div className="bench" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(24rem, 28rem)' }}>
+      <div>{draft ? <SheetView sheet={draft} /> : <p className="quiet">planning…</p>}</div>
+      <div className="worksheet noprint">
+        <Blocking />
+        <Issues />
+        <OpenFile />
+      </div>
+    </div>
+  );
+}
+
+function Blocking() {
+  const { job, change } = useJob();
+  const { planned } = usePlan();
+  if (!planned) return null;
+  const withdraw = (f: Finding) => change({ accepted: job.accepted.filter((a) => !isAcceptedBy(f, a)) });
+  const stops = planned.findings.filter((f) => f.level === 'stop');
+  const others = planned.findings.filter((f) => f.level !== 'stop');
+  return (
+    <section aria-label="Findings">
+      <h3>What the checks say</h3>
+      {planned.findings.length === 0 && <p>Nothing.</p>}
+      {stops.map((f) => {
+        const accepted = job.accepted.find((a) => isAcceptedBy(f, a));
+        return (
+          <div key={`${f.code}${f.setupId}${f.says}`} className="finding stop" data-code={f.code}>
+            <span className="level">stop{f.op === null ? '' : `, Op ${f.op}`}</span>{f.says}
+            <div className="more">{f.because} <strong>{f.remedy}</strong></div>
+            {accepted
+              ? <div>Accepted by {accepted.by}: {accepted.reason} <Button size="sm" variant="link" onClick={() => withdraw(f)}>Withdraw</Button></div>
+              : <Accept finding={f} onAccept={(reason, by) => change({ accepted: [...job.accepted, { code: f.code, setupId: f.setupId, says: f.says, reason, by }] })} />}
+          </div>
+        );
+      })}
+      {others.map((f) => (
+        <div key={`${f.code}${f.setupId}${f.says}`} className={`finding ${f.level}`} data-code={f.code}>
+          <span className="level">{f.level}{f.op === null ? '' : `, Op ${f.op}`}</span>{f.says}
+          <div className="more">{f.because} <strong>{f.remedy}</strong></div>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Accept({ finding, onAccept }: { finding: Finding; onAccept: (reason: string, by: string) => void }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const [by, setBy] = useState('Planner');
+  if (!open) return <Button size="sm" variant="outline-primary" onClick={() => setOpen(true)}>Accept in writing</Button>;
+  const ready = reason.trim().length >= 3 && by.trim() !== '';
+  return (
+    <Form className="mt-1" onSubmit={(e) => { e.preventDefault(); if (ready) onAccept(reason.trim(), by.trim()); }}>
+      <Form.Group controlId={`reason-${finding.code}-${finding.setupId ?? 'job'}`}><Form.Label>Reason, printed on the sheet</Form.Label><Form.Control as="textarea" rows={2} value={reason} maxLength={4000} onChange={(e) => setReason(e.target.value)} /></Form.Group>
+      <Form.Group controlId={`by-${finding.code}-${finding.setupId ?? 'job'}`}><Form.Label>Accepted by (role)</Form.Label><Form.Control value={by} maxLength={200} onChange={(e) => setBy(e.target.value)} /></Form.Group>
+      <Button size="sm" type="submit" className="mt-1" disabled={!ready}>Accept this stop</Button>{' '}
+      <Button size="sm" className="mt-1" variant="outline-primary" onClick={() => setOpen(false)}>Leave it open</Button>
+      {!ready && <div className="field-hint">A reason of at least three letters and a role are needed.</div>}
+    </Form>
+  );
+}
+
+function Issues() {
+  const { id, job, store } = useJob();
+  const { planned, of } = usePlan();
+  const [issues, setIssues] = useState<readonly IssueHead[] | null>(null);
+  const [note, setNote] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [working, setWorking] = useState(false);
+  const [since, setSince] = useState<readonly Change[]>([]);
+  const last = issues?.at(-1) ?? null;
+
+  const load = useCallback(async () => {
+    try { setIssues(await api.issues(id)); } catch (error) { setProblem(error instanceof Error ? error.message : String(error)); }
+  }, [id]);
+  useEffect(() => { void load(); }, [load]);
+
+  const lastLetter = last?.letter;
+  useEffect(() => {
+    if (!lastLetter || !planned || of?.job !== job) { if (!lastLetter) setSince([]); return; }
+    let gone = false;
+    api.issueEntries(id, lastLetter).then((entries) => { if (!gone) setSince(compareEntries(entries, entriesOf(job, planned))); }, () => undefined);
+    return () => { gone = true; };
+  }, [id, lastLetter, planned, of, job]);
+
+  const blocking = planned ? blockingFindings(planned, job.accepted) : [];
+  const letter = nextLetter(last?.letter ?? null);
+  const issue = async () => {
+    if (working) return;
+    setWorking(true);
+    setProblem(null);
+    try {
+      if (!await store.getState().settle()) throw new Error('The job is not saved yet, so it cannot be issued. Try again when the header says “saved”.');
+      await api.issue(id, store.getState().revision, note);
+      setNote('');
+      await load();
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    } finally {
+      setWorking(false);
+    }
+  };
+
+  return (
+    <section aria-label="Issues">
+      <h3>Issue</h3>
+      {blocking.length > 0 && <p className="mb-1">{blocking.length} {blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue. Mend {blocking.length === 1 ? 'it' : 'them'}, or accept in writing above.</p>}
+      <Form.Group controlId="issue-note"><Form.Label>Note for this issue</Form.Label><Form.Control value={note} maxLength={4000} autoComplete="off" onChange={(e) => setNote(e.target.value)} /></Form.Group>
+      <Button className="mt-1" disabled={blocking.length > 0 || working || !planned || issues === null} onClick={() => { void issue(); }}>{working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}</Button>
+      {problem && <div className="finding stop" role="alert"><span className="level">not issued</span>{problem}</div>}
+      {last && since.length > 0 && <><p className="mt-2 mb-0">Changed since issue {last.letter}:</p><Changes changes={since} /></>}
+      {last && since.length === 0 && <p className="mt-2 mb-0">No number has changed since issue {last.letter}.</p>}
+      {[...issues ?? []].reverse().map((i) => (
+        <div key={i.letter} className="panel mt-2" data-issue={i.letter}>
+          <h2>Issue {i.letter} <span className="quiet fs-6">{i.issuedAt.slice(0, 16).replace('T', ' ')} UTC</span></h2>
+          {i.note && <p className="mb-1">{i.note}</p>}
+          <p className="mb-1">
+            <a href={api.pdfUrl(id, i.letter, 'A4')}>PDF A4</a>{' · '}<a href={api.pdfUrl(id, i.letter, 'Letter')}>PDF Letter</a>{' · '}<a href={api.controlUrl(id, i.letter)}>G10 L2 lines</a>
+            <span className="field-hint d-block">frozen, hash {i.hash.slice(0, 12)}</span>
+          </p>
+          {i.changes.length > 0 && <Changes changes={i.changes} />}
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Changes({ changes }: { changes: readonly Change[] }) {
+  return (
+    <Table size="sm">
+      <thead><tr><th>What</th><th className="number">Before</th><th className="number">After</th><th className="number">By</th></tr></thead>
+      <tbody>
+        {changes.map((c) => (
+          <tr key={`${c.place}${c.name}`}><td>{c.place}, {c.name}</td><td className="number text-wrap">{c.before}</td><td className="number text-wrap">{c.after}</td><td className="number">{c.difference ?? ''}</td></tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function OpenFile() {
+  const { job, shop, store } = useJob();
+  const [problem, setProblem] = useState<string | null>(null);
+  const read = async (file: File) => {
+    const result = readJobFile(await file.text());
+    if (!result.ok) { setProblem(`${file.name}: ${result.problems.join(' ')}`); return; }
+    setProblem(null);
+    store.getState().edit(() => result.value.job);
+  };
+  return (
+    <section aria-label="Job file">
+      <h3>Job as an open file</h3>
+      <Button size="sm" variant="outline-primary" onClick={() => downloadText(`${job.number}.json`, `${JSON.stringify(jobFile(job, shop), null, 2)}\n`, 'application/json')}>Download the job (JSON)</Button>{' '}
+      <Button size="sm" variant="outline-primary" onClick={() => window.print()}>Print this page</Button>
+      <Form.Group controlId="read-json" className="mt-2">
+        <Form.Label>Read a job file into this job (undo brings the old one back)</Form.Label>
+        <Form.Control size="sm" type="file" accept=".json" onChange={(e) => { const input = e.target as HTMLInputElement; const file = input.files?.[0]; if (file) void read(file); input.value = ''; }} />
+      </Form.Group>
+      {problem && <div className="finding stop" role="alert"><span className="level">not read</span>{problem}</div>}
+    </section>
+  );
+}

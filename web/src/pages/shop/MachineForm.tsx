@@ -1,0 +1,89 @@
+import { Button, Form, Table } from 'react-bootstrap';
+import { tableScene } from '@violet-jaw/core/drawing';
+import { AXES } from '@violet-jaw/core/frames';
+import { REGISTERS, type Machine, type Station } from '@violet-jaw/core/shop';
+import type { Units } from '@violet-jaw/core/units';
+import { Drawing } from '../../drawing/Drawing';
+import { LengthField } from '../../fields/LengthField';
+import { TextField } from '../../fields/TextField';
+
+interface MachineFormProps {
+  readonly machine: Machine;
+  readonly units: Units;
+  readonly onChange: (machine: Machine) => void;
+  readonly onRemove: () => void;
+}
+
+/** A machine: travel per axis from machine zero, registers, table and its stations. */
+export function MachineForm({ machine, units, onChange, onRemove }: MachineFormProps) {
+  const set = (fields: Partial<Machine>) => onChange({ ...machine, ...fields });
+  const toggle = (register: (typeof REGISTERS)[number]) => {
+    const registers = REGISTERS.filter((r) => (r === register ? !machine.registers.includes(r) : machine.registers.includes(r)));
+    if (registers.length > 0) set({ registers });
+  };
+  return (
+    <section className="panel" aria-label={machine.name}>
+      <div className="bench">
+        <div>
+          <div className="fields">
+            <TextField label="Machine" value={machine.name} required onCommit={(name) => set({ name })} />
+            <TextField className="wide" label="Machine zero: where homing ends" value={machine.homesTo} onCommit={(homesTo) => set({ homesTo })} />
+            {AXES.map((a) => (['min', 'max'] as const).map((end) => (
+              <LengthField
+                key={a + end} label={`Travel ${a.toUpperCase()} ${end === 'min' ? 'from' : 'to'}`} mm={machine.travel[a][end]} units={units} signed
+                min={end === 'max' ? machine.travel[a].min + 1 : -20_000} max={end === 'min' ? machine.travel[a].max - 1 : 20_000}
+                onCommit={(mm) => set({ travel: { ...machine.travel, [a]: { ...machine.travel[a], [end]: mm } } })}
+              />
+            )))}
+            {(['x', 'y'] as const).map((a) => (['min', 'max'] as const).map((end) => (
+              <LengthField key={`t${a}${end}`} label={`Table edge ${a.toUpperCase()} ${end === 'min' ? 'from' : 'to'}`} mm={machine.table[a][end]} units={units} signed onCommit={(mm) => set({ table: { ...machine.table, [a]: { ...machine.table[a], [end]: mm } } })} />
+            )))}
+          </div>
+          <div role="group" aria-label="Registers" className="mt-2">
+            <span className="quiet me-2">Registers</span>
+            {REGISTERS.map((r) => <Form.Check key={r} inline type="checkbox" id={`${machine.id}-${r}`} label={r} checked={machine.registers.includes(r)} onChange={() => toggle(r)} />)}
+          </div>
+        </div>
+        <div><Drawing scene={tableScene(machine)} width={430} height={260} fontSize={12} /></div>
+      </div>
+      <Stations machine={machine} units={units} onChange={(stations) => set({ stations })} />
+      <Button size="sm" variant="outline-primary" onClick={onRemove}>Remove {machine.name}</Button>
+    </section>
+  );
+}
+
+function Stations({ machine, units, onChange }: { machine: Machine; units: Units; onChange: (stations: Station[]) => void }) {
+  const edit = (id: string, fields: Partial<Station>) => onChange(machine.stations.map((s) => (s.id === id ? { ...s, ...fields } : s)));
+  return (
+    <>
+      <h3 className="mt-2">Stations on the table</h3>
+      <p className="quiet mb-1">Machine coordinates of the vise's datum: face of the fixed jaw, bed, left end of the jaws. Z is the spindle gauge line touching the bed.</p>
+      <Table size="sm">
+        <thead><tr><th>Name</th><th className="number">X</th><th className="number">Y</th><th className="number">Z</th><th className="number">±</th><th>Note</th><th><span className="visually-hidden">Change</span></th></tr></thead>
+        <tbody>
+          {machine.stations.map((s) => {
+            const { position } = s;
+            return (
+              <tr key={s.id}>
+                <td><TextField hideLabel label="Station name" value={s.name} required onCommit={(name) => edit(s.id, { name })} /></td>
+                {position
+                  ? AXES.map((a) => <td key={a}><LengthField hideLabel label={`Station ${s.name} ${a.toUpperCase()}`} mm={position[a]} units={units} signed onCommit={(mm) => edit(s.id, { position: { ...position, [a]: mm } })} /></td>)
+                  : <td colSpan={3} className="text-center">not measured <Button size="sm" variant="link" onClick={() => edit(s.id, { position: { x: 0, y: 0, z: 0 } })}>enter a measurement of {s.name}</Button></td>}
+                <td>{s.plusMinus === null
+                  ? <Button size="sm" variant="link" onClick={() => edit(s.id, { plusMinus: 0.01 })}>give ±</Button>
+                  : <LengthField hideLabel label={`Station ${s.name} ±`} mm={s.plusMinus} units={units} min={0} max={10} onCommit={(mm) => edit(s.id, { plusMinus: mm })} />}
+                </td>
+                <td><TextField hideLabel label={`Note on ${s.name}`} value={s.note} onCommit={(note) => edit(s.id, { note })} /></td>
+                <td className="text-nowrap">
+                  {position && <Button size="sm" variant="outline-primary" onClick={() => edit(s.id, { position: null, plusMinus: null })}>Forget position</Button>}{' '}
+                  <Button size="sm" variant="outline-primary" aria-label={`Remove station ${s.name}`} onClick={() => onChange(machine.stations.filter((x) => x.id !== s.id))}>✕</Button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
+      <Button size="sm" variant="outline-primary" className="me-2" onClick={() => onChange([...machine.stations, { id: crypto.randomUUID(), name: String.fromCharCode(65 + machine.stations.length % 26), position: null, plusMinus: null, note: '' }])}>Add station</Button>
+    </>
+  );
+}

@@ -1,0 +1,73 @@
+import { useEffect } from 'react';
+import { Button } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import type { Units } from '@violet-jaw/core/units';
+import { SaveBanner, SaveMark } from '../../app/SaveMark';
+import { Head } from '../../app/Shell';
+import { useShortcuts } from '../../app/shortcuts';
+import { ChoiceField, TextField } from '../../fields/TextField';
+import { shopStore } from '../../store/shopStore';
+import { MachineForm } from './MachineForm';
+import { useShopUnits } from './shopUnits';
+import { ViseForm } from './ViseForm';
+
+const newMachine = (id: string) => ({
+  id, name: 'New machine', travel: { x: { min: -500, max: 0 }, y: { min: -400, max: 0 }, z: { min: -400, max: 0 } }, table: { x: { min: -520, max: 20 }, y: { min: -410, max: 10 } },
+  homesTo: '', registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'] as ('G54' | 'G55' | 'G56' | 'G57' | 'G58' | 'G59')[], stations: [],
+});
+
+const newVise = (id: string) => ({
+  id, name: 'New vise', jawWidth: 150, jawHeight: 40, jawThickness: 40, maxOpening: 150, bedThickness: 20, parallelThickness: 8, stopDiameter: 8, minimumGrip: 5, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
+});
+
+/** The shop's library: machines with their stations, and vises. */
+export function ShopPage() {
+  const state = shopStore()();
+  const { document: shop, edit } = state;
+  const [units, setUnits] = useShopUnits();
+  const navigate = useNavigate();
+  useShortcuts({ 'ctrl+z': state.undo, 'ctrl+shift+z': state.redo, 'g j': () => { void navigate('/jobs'); } });
+  useEffect(() => { document.title = 'Shop · Violet Jaw'; }, []);
+  return (
+    <>
+      <Head tools={(
+        <>
+          <Button variant="outline-primary" size="sm" disabled={state.past.length === 0} onClick={state.undo}>Undo</Button>
+          <Button variant="outline-primary" size="sm" disabled={state.future.length === 0} onClick={state.redo}>Redo</Button>
+          <SaveMark state={state.saveState} />
+        </>
+      )}
+      />
+      <SaveBanner state={state} />
+      <main>
+        {shop && (
+          <>
+            <div className="d-flex gap-3 align-items-end flex-wrap mb-2">
+              <h1 className="h4 mb-0 me-auto">Shop</h1>
+              <TextField label="Name of the shop" value={shop.name} onCommit={(name) => edit((s) => ({ ...s, name }))} />
+              <ChoiceField label="Show lengths in" value={units} choices={[{ value: 'mm' as Units, says: 'mm' }, { value: 'inch' as Units, says: 'inch' }]} onCommit={setUnits} />
+            </div>
+            <h2>Machines</h2>
+            {shop.machines.map((m) => (
+              <MachineForm
+                key={m.id} machine={m} units={units}
+                onChange={(next) => edit((s) => ({ ...s, machines: s.machines.map((x) => (x.id === m.id ? next : x)) }))}
+                onRemove={() => edit((s) => ({ ...s, machines: s.machines.filter((x) => x.id !== m.id) }))}
+              />
+            ))}
+            <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, machines: [...s.machines, newMachine(crypto.randomUUID())] }))}>Add machine</Button>
+            <h2>Vises</h2>
+            {shop.vises.map((v) => (
+              <ViseForm
+                key={v.id} vise={v} units={units}
+                onChange={(next) => edit((s) => ({ ...s, vises: s.vises.map((x) => (x.id === v.id ? next : x)) }))}
+                onRemove={() => edit((s) => ({ ...s, vises: s.vises.filter((x) => x.id !== v.id) }))}
+              />
+            ))}
+            <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, vises: [...s.vises, newVise(crypto.randomUUID())] }))}>Add vise</Button>
+          </>
+        )}
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,111 @@
+import type { Job } from '@violet-jaw/core/job';
+import type { Change, Entry, Sheet } from '@violet-jaw/core/sheet';
+import type { Shop } from '@violet-jaw/core/shop';
+import type { Page } from '@violet-jaw/core/drawing';
+
+/** What the server answered instead of a success, in its own words. */
+export class ServerProblem extends Error {
+  constructor(readonly status: number, detail: string, readonly extra: Record<string, unknown>) {
+    super(detail);
+  }
+
+  /** Server or database cannot be reached: what was entered is kept and sent again. */
+  get isAway(): boolean {
+    return this.status === 0 || this.status === 502 || this.status === 503;
+  }
+}
+
+export interface Revised<T> {
+  readonly revision: number;
+  readonly document: T;
+}
+
+export interface JobListEntry {
+  readonly id: string;
+  readonly number: string;
+  readonly part: string;
+  readonly revision: string;
+  readonly machine: string | null;
+  readonly due: string | null;
+  readonly units: Job['units'];
+  readonly letter: string | null;
+  readonly summary: {
+    readonly counts: { readonly stop: number; readonly caution: number; readonly note: number };
+    readonly setups: readonly { readonly op: number; readonly register: string; readonly picture: Pick<Page, 'width' | 'height' | 'primitives'> | null }[];
+    readonly problem: string | null;
+  } | null;
+}
+
+export interface IssueHead {
+  readonly letter: string;
+  readonly issuedAt: string;
+  readonly note: string;
+  readonly hash: string;
+  readonly changes: readonly Change[];
+}
+
+const BASE = '/api/v1';
+
+async function request(path: string, init: RequestInit = {}): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(`${BASE}${path}`, { cache: 'no-store', signal: AbortSignal.timeout(60_000), ...init });
+  } catch {
+    throw new ServerProblem(0, 'The server is not answering.', {});
+  }
+  if (response.ok || response.status === 304) return response;
+  const body = await response.json().catch(() => ({})) as Record<string, unknown>;
+  throw new ServerProblem(response.status, typeof body.detail === 'string' ? body.detail : `The server answered ${response.status}.`, body);
+}
+
+const revisionOf = (response: Response) => Number((response.headers.get('ETag') ?? '"0"').replaceAll('"', ''));
+const asJson = { 'Content-Type': 'application/json' };
+const ifMatch = (revision: number) => ({ 'If-Match': `"${revision}"` });
+
+async function readRevised<T>(path: string): Promise<Revised<T>> {
+  const response = await request(path);
+  return { revision: revisionOf(response), document: await response.json() as T };
+}
+
+async function readIfChanged<T>(path: string, revision: number): Promise<Revised<T> | null> {
+  const response = await request(path, { headers: { 'If-None-Match': `"${revision}"` } });
+  return response.status === 304 ? null : { revision: revisionOf(response), document: await response.json() as T };
+}
+
+async function writeRevised<T>(path: string, document: T, revision: number): Promise<number> {
+  return revisionOf(await request(path, { method: 'PUT', headers: { ...asJson, ...ifMatch(revision) }, body: JSON.stringify(document) }));
+}
+
+/** Where a document lives: what the document store needs. */
+export interface Place<T> {
+  readonly key: string;
+  read(): Promise<Revised<T>>;
+  readIfChanged(revision: number): Promise<Revised<T> | null>;
+  /** @returns the new revision */
+  write(document: T, revision: number): Promise<number>;
+}
+
+function placeAt<T>(path: string): Place<T> {
+  return { key: path, read: () => readRevised<T>(path), readIfChanged: (r) => readIfChanged<T>(path, r), write: (d, r) => writeRevised(path, d, r) };
+}
+
+export const jobPlace = (id: string) => placeAt<Job>(`/jobs/${id}`);
+export const shopPlace = () => placeAt<Shop>('/shop');
+
+export const api = {
+  jobs: async () => await (await request('/jobs')).json() as JobListEntry[],
+  createJob: async (job: Job) => await (await request('/jobs', { method: 'POST', headers: asJson, body: JSON.stringify(job) })).json() as { id: string },
+  importJob: async (text: string) => await (await request('/jobs/import', { method: 'POST', headers: asJson, body: text })).json() as { id: string; adopted: string[] },
+  deleteJob: async (id: string) => { await request(`/jobs/${id}`, { method: 'DELETE' }); },
+  issues: async (id: string) => await (await request(`/jobs/${id}/issues`)).json() as IssueHead[],
+  issueEntries: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/entries`)).json() as Entry[],
+  issueSheet: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/sheet`)).json() as Sheet,
+  issue: async (id: string, revision: number, note: string) =>
+    await (await request(`/jobs/${id}/issues`, { method: 'POST', headers: { ...asJson, ...ifMatch(revision) }, body: JSON.stringify({ note }) })).json() as IssueHead,
+  storeFile: async (file: File) =>
+    await (await request('/files', { method: 'POST', headers: { 'Content-Type': 'application/octet-stream', 'X-File-Name': encodeURIComponent(file.name) }, body: file })).json() as { hash: string },
+  file: async (hash: string) => new Uint8Array(await (await request(`/files/${hash}`)).arrayBuffer()),
+  pdfUrl: (id: string, letter: string, paper: 'A4' | 'Letter') => `${BASE}/jobs/${id}/issues/${letter}/sheet.pdf?paper=${paper}`,
+  controlUrl: (id: string, letter: string) => `${BASE}/jobs/${id}/issues/${letter}/control.nc`,
+  fileUrl: (hash: string) => `${BASE}/files/${hash}`,
+};

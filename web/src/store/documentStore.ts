@@ -1,0 +1,191 @@
+import { create, type StoreApi, type UseBoundStore } from 'zustand';
+import { mergeDocuments, takeTheirs, type Conflict } from '@violet-jaw/core/job';
+import { ServerProblem, type Place, type Revised } from './api';
+
+/** What the header says about saving. */
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'refused' | 'conflict';
+
+export interface DocumentState<T> {
+  readonly document: T | null;
+  /** revision the server holds and the document as it was there */
+  readonly revision: number;
+  readonly base: T | null;
+  readonly saveState: SaveState;
+  /** why saving was refused, or why loading failed */
+  readonly problem: string | null;
+  readonly past: readonly T[];
+  readonly future: readonly T[];
+  /** places somebody else changed, until dismissed */
+  readonly elsewhere: readonly string[];
+  readonly conflicts: readonly Conflict[];
+  edit(change: (document: T) => T): void;
+  undo(): void;
+  redo(): void;
+  keepMine(): void;
+  takeTheirs(): void;
+  dismiss(): void;
+  /** waits until everything is saved; false when it cannot be now */
+  settle(): Promise<boolean>;
+  /** loads, and begins to look for changes from elsewhere */
+  open(): void;
+  /** sends what is unsaved and ends the timers; `open()` begins again */
+  close(): void;
+}
+
+export type DocumentStore<T> = UseBoundStore<StoreApi<DocumentState<T>>>;
+
+const SAVE_AFTER_MS = 250;
+const RETRY_AFTER_MS = 1500;
+const LOOK_EVERY_MS = 2500;
+const KEEP_STEPS = 200;
+
+interface Draft<T> {
+  readonly document: T;
+  readonly base: T;
+  readonly revision: number;
+}
+
+/** Unsaved work also lies in the browser's storage, so that closing the tab loses nothing. */
+function drafts<T>(key: string) {
+  const name = `violet-jaw draft ${key}`;
+  return {
+    keep: (draft: Draft<T>) => { try { localStorage.setItem(name, JSON.stringify(draft)); } catch { /* storage full or forbidden: the page itself still holds it */ } },
+    drop: () => localStorage.removeItem(name),
+    read: (): Draft<T> | null => { try { return JSON.parse(localStorage.getItem(name) ?? 'null') as Draft<T> | null; } catch { return null; } },
+  };
+}
+
+/**
+ * One document that is edited here and may be edited elsewhere: undo and redo, autosave with optimistic locking,
+ * merging of what others changed, and nothing lost while server or database are away. Does nothing until `open()`.
+ */
+export function openDocument<T>(place: Place<T>): DocumentStore<T> {
+  const kept = drafts<T>(place.key);
+  let saveTimer: ReturnType<typeof setTimeout> | undefined;
+  let lookTimer: ReturnType<typeof setTimeout> | undefined;
+  let saving: Promise<void> | null = null;
+  let closed = false;
+
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+
+  const store = create<DocumentState<T>>((set, get) => {
+    const changed = (document: T, rest: Partial<DocumentState<T>>) => {
+      const { base, revision, saveState } = get();
+      const unsaved = !same(document, base);
+      set({ document, ...rest, problem: null, saveState: saveState === 'conflict' || saveState === 'away' ? saveState : unsaved ? 'unsaved' : 'saved' });
+      if (base !== null && unsaved) kept.keep({ document, base, revision });
+      else kept.drop();
+      if (unsaved) schedule(SAVE_AFTER_MS);
+    };
+
+    const schedule = (ms: number) => {
+      clearTimeout(saveTimer);
+      if (!closed || ms === 0) saveTimer = setTimeout(() => { void save(); }, ms);
+    };
+
+    /** Takes in a newer revision from elsewhere; steps of undo are rebased, so that undoing never undoes others' work. */
+    const takeIn = (theirs: Revised<T>) => {
+      const { base, document, past, future } = get();
+      if (base === null || document === null) return;
+      const { merged, taken, conflicts } = mergeDocuments(base, document, theirs.document);
+      const rebase = (step: T) => mergeDocuments(base, step, theirs.document).merged;
+      set({
+        document: merged, base: theirs.document, revision: theirs.revision, past: past.map(rebase), future: future.map(rebase), conflicts,
+        elsewhere: [...new Set([...get().elsewhere, ...taken])],
+        saveState: conflicts.length > 0 ? 'conflict' : same(merged, theirs.document) ? 'saved' : 'unsaved',
+      });
+      if (same(merged, theirs.document)) kept.drop();
+      else {
+        kept.keep({ document: merged, base: theirs.document, revision: theirs.revision });
+        if (conflicts.length === 0) schedule(0);
+      }
+    };
+
+    const save = async (): Promise<void> => {
+      if (saving) { await saving; }
+      const { document, base, revision, saveState } = get();
+      if (document === null || saveState === 'conflict' || same(document, base)) return;
+      if (saveState !== 'away') set({ saveState: 'saving' });
+      saving = place.write(document, revision).then((next) => {
+        set({ base: document, revision: next, problem: null });
+        const now = get().document;
+        if (same(now, document)) { kept.drop(); set({ saveState: 'saved' }); }
+        else { set({ saveState: 'unsaved' }); schedule(0); }
+      }, (error: unknown) => {
+        if (!(error instanceof ServerProblem)) throw error;
+        if (error.status === 409 && error.extra.current) takeIn(error.extra.current as Revised<T>);
+        else if (error.isAway) { set({ saveState: 'away', problem: error.message }); schedule(RETRY_AFTER_MS); }
+        else set({ saveState: 'refused', problem: error.message });
+      }).finally(() => { saving = null; });
+      await saving;
+    };
+
+    const look = async (): Promise<void> => {
+      const { saveState, revision, base } = get();
+      if (base !== null && saveState === 'saved' && document.visibilityState !== 'hidden') {
+        const theirs = await place.readIfChanged(revision).catch(() => null);
+        if (theirs && get().revision === revision && get().saveState === 'saved') takeIn(theirs);
+      }
+      if (!closed) lookTimer = setTimeout(() => { void look(); }, LOOK_EVERY_MS);
+    };
+
+    const load = async (): Promise<void> => {
+      try {
+        const loaded = await place.read();
+        set({ document: loaded.document, base: loaded.document, revision: loaded.revision, saveState: 'saved', problem: null });
+        const draft = kept.read();
+        if (draft && !same(draft.document, loaded.document)) {
+          const { merged, conflicts } = mergeDocuments(draft.base, draft.document, loaded.document);
+          set({ conflicts, saveState: conflicts.length > 0 ? 'conflict' : 'unsaved' });
+          changed(merged, { past: [loaded.document] });
+        }
+        lookTimer = setTimeout(() => { void look(); }, LOOK_EVERY_MS);
+      } catch (error) {
+        set({ problem: error instanceof Error ? error.message : String(error) });
+        if (error instanceof ServerProblem && error.isAway && !closed) saveTimer = setTimeout(() => { void load(); }, RETRY_AFTER_MS);
+      }
+    };
+    return {
+      document: null, revision: 0, base: null, saveState: 'saved', problem: null, past: [], future: [], elsewhere: [], conflicts: [],
+      edit: (change) => {
+        const { document, past } = get();
+        if (document === null) return;
+        const next = change(document);
+        if (!same(next, document)) changed(next, { past: [...past, document].slice(-KEEP_STEPS), future: [] });
+      },
+      undo: () => {
+        const { document, past, future } = get();
+        if (document !== null && past.length > 0) changed(past[past.length - 1], { past: past.slice(0, -1), future: [document, ...future] });
+      },
+      redo: () => {
+        const { document, past, future } = get();
+        if (document !== null && future.length > 0) changed(future[0], { past: [...past, document], future: future.slice(1) });
+      },
+      keepMine: () => { set({ conflicts: [], saveState: 'unsaved' }); schedule(0); },
+      takeTheirs: () => {
+        const { document, conflicts } = get();
+        if (document === null) return;
+        set({ conflicts: [], saveState: 'unsaved' });
+        changed(takeTheirs(document, conflicts), {});
+      },
+      dismiss: () => set({ elsewhere: [] }),
+      settle: async () => {
+        clearTimeout(saveTimer);
+        await save();
+        return get().saveState === 'saved';
+      },
+      open: () => {
+        closed = false;
+        if (get().document === null) void load();
+        else void look();
+      },
+      close: () => {
+        closed = true;
+        clearTimeout(lookTimer);
+        clearTimeout(saveTimer);
+        void save();
+      },
+    };
+  });
+  return store;
+}
