@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
@@ -6,6 +7,16 @@ import helmet from 'helmet';
 import { problemHandler } from './problem';
 import { apiRoutes } from './routes/api';
 import type { Services } from './services';
+
+/**
+ * The STEP kernel's binding code makes functions from text, which the page's policy forbids. A worker has a policy of
+ * its own, so only the worker that reads STEP files, and talks to nobody but the page, may do it.
+ */
+function allowStepReader(response: ServerResponse, path: string): void {
+  if (/step\.worker-[^/]*\.js$/.test(path)) {
+    response.setHeader('Content-Security-Policy', "default-src 'none'; script-src 'self' 'wasm-unsafe-eval' 'unsafe-eval'; connect-src 'self'");
+  }
+}
 
 /** The web server: API under /api/v1, the built application under everything else. */
 export function makeApp(services: Services, webFolder: string | null, log: (line: string) => void): Express {
@@ -22,7 +33,7 @@ export function makeApp(services: Services, webFolder: string | null, log: (line
   }));
   app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), apiRoutes(services));
   if (webFolder && existsSync(webFolder)) {
-    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }));
+    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', setHeaders: allowStepReader }));
     app.use(express.static(webFolder, { index: false }));
     app.get('/{*path}', (_request, response) => { response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html')); });
   }

@@ -55,7 +55,7 @@ function margins(scene: Scene, fontSize: number): Margins {
     left: vertical('left'),
     right: Math.max(vertical('right'), labels ? fontSize * 2 : 0),
     top: rows('top') * fontSize * 2 + fontSize * 1.6,
-    bottom: rows('bottom') * fontSize * 2 + fontSize * 0.6,
+    bottom: rows('bottom') * fontSize * 2 + fontSize,
   };
 }
 
@@ -107,7 +107,7 @@ function drawDimension(d: Dimension, row: number, box: { left: number; right: nu
     ];
   }
   const outwards = d.side === 'top' ? -1 : 1;
-  const y = (d.side === 'top' ? box.top : box.bottom) + outwards * fontSize * (0.9 + row * 2);
+  const y = (d.side === 'top' ? box.top : box.bottom) + outwards * fontSize * ((d.side === 'bottom' ? 1.5 : 0.9) + row * 2);
   const [x0, reach] = toPage([d.from, d.reach]);
   const [x1] = toPage([d.to, d.reach]);
   const [left, right] = [Math.min(x0, x1), Math.max(x0, x1)];

@@ -1,7 +1,8 @@
-import { rotationOf, thenRotate, vec, type Orientation, type Rotation, type Vec3 } from '../frames';
+import { directionOf, rotationOf, thenRotate, vec, type Orientation, type Rotation, type Vec3 } from '../frames';
 import type { StageCache } from '../plan/cache';
 import type { Planner } from '../plan';
-import { flatLevels, type Kernel, type Outlines, type Solid } from '../solid';
+import type { Flats } from '../plan';
+import type { Kernel, Outlines, Solid } from '../solid';
 
 /** Ways to look at a setup. Rows: drawing right, drawing up, towards the eye, in seated (machine) axes. */
 export const VIEWS = {
@@ -33,16 +34,9 @@ export function viewRotation(view: ViewName, orientation: Orientation): Rotation
   return thenRotate(rotationOf(orientation), { rows: VIEWS[view].rows });
 }
 
-const MOST_LEVELS = 12;
-
-function look(kernel: Kernel, solid: Solid, rotation: Rotation): Seen {
-  // Levels towards the eye: the eye direction in part axes is the third row of the turn, an axis direction.
-  const eye = rotation.rows[2];
-  const axis = (['x', 'y', 'z'] as const).find((a) => Math.abs(eye[a]) > 0.5)!;
-  const sign = eye[axis] > 0 ? 1 : -1;
-  const levels = flatLevels(solid.mesh(), `${sign > 0 ? '+' : '-'}${axis}`, 1)
-    .sort((a, b) => b.areaMm2 - a.areaMm2).slice(0, MOST_LEVELS).map((l) => sign * l.level);
-  return { silhouette: kernel.silhouette(solid, rotation), flats: kernel.visibleFlats(solid, rotation, levels) };
+/** @param flats levels at which the solid can be flat, so that facets of curved faces are not drawn as faces */
+function look(kernel: Kernel, solid: Solid, rotation: Rotation, flats: Flats): Seen {
+  return { silhouette: kernel.silhouette(solid, rotation), flats: kernel.visibleFlats(solid, rotation, [...new Set(flats[directionOf(rotation.rows[2])])]) };
 }
 
 /** Outlines of one setup in one view: as loaded, as it comes out, and the section at half the grip. */
@@ -66,13 +60,13 @@ export type RouteOutlines = {
 export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { jawTop: number } } | null }[] }): RouteOutlines | null {
   const { kernel, cache, solids } = planner;
   if (!solids) return null;
-  const seen = (key: string, solid: Solid, view: ViewName, orientation: Orientation) =>
-    memo(cache, 'silhouette', `${key} ${view} ${JSON.stringify(orientation)}`, () => look(kernel, solid, viewRotation(view, orientation)));
+  const seen = (key: string, solid: Solid, flats: Flats, view: ViewName, orientation: Orientation) =>
+    memo(cache, 'silhouette', `${key} ${view} ${JSON.stringify(orientation)}`, () => look(kernel, solid, viewRotation(view, orientation), flats));
   const byView = <T>(make: (view: ViewName) => T) => Object.fromEntries(VIEW_NAMES.map((v) => [v, make(v)])) as Record<ViewName, T>;
   const plain: Orientation = { up: '+z', right: '+x' };
   return {
-    part: byView((view) => seen(solids.part.key, solids.part.solid, view, plain)),
-    blank: byView((view) => seen(solids.blank.key, solids.blank.solid, view, plain).silhouette),
+    part: byView((view) => seen(solids.part.key, solids.part.solid, solids.blank.flats, view, plain)),
+    blank: byView((view) => seen(solids.blank.key, solids.blank.solid, solids.blank.flats, view, plain).silhouette),
     setups: planned.setups.map(({ id, setup, facts }, i) => {
       const { cut, before } = { cut: solids.cuts[i], before: solids.cuts[i - 1]?.left ?? solids.blank };
       if (!facts || !cut) return { id, views: null };
@@ -80,8 +74,8 @@ export function outlinesOf(planner: Planner, planned: { setups: readonly { id: s
       return {
         id,
         views: byView((view): SetupOutlines => {
-          const loaded = seen(before.key, before.solid, view, orientation);
-          const left = seen(cut.left.key, cut.left.solid, view, orientation);
+          const loaded = seen(before.key, before.solid, before.flats, view, orientation);
+          const left = seen(cut.left.key, cut.left.solid, cut.left.flats, view, orientation);
           const depth = (facts.seat.pose.translation.z === 0 ? 0 : -facts.seat.pose.translation.z) + facts.hold.jawTop - 1;
           return {
             loaded, left,

@@ -15,7 +15,7 @@ export function tableScene(machine: Machine): Scene {
         { kind: 'label' as const, at: [s.position!.x + 30, s.position!.y - 22] as const, text: `station ${s.name}`, anchor: 'middle' as const, backed: true },
       ]),
       { kind: 'zero', mark: 'machine', at: [0, 0], label: '' },
-      { kind: 'label', at: [-8, -16], text: 'machine zero', anchor: 'end', backed: false },
+      { kind: 'label', at: [-90, -45], text: 'machine zero', anchor: 'middle', backed: true },
     ],
   };
 }

@@ -11,6 +11,8 @@ export const PART_SIDE: Record<Direction, string> = {
 export interface Part {
   readonly key: string;
   readonly solid: Solid;
+  /** the surface as it was read, with curved faces marked */
+  readonly surface: TriangleMesh;
   readonly box: Box3;
 }
 
@@ -25,13 +27,14 @@ export function partKey(source: PartSource): string {
 export function makePart(kernel: Kernel, source: PartSource, meshes: BodyMeshes): Result<Part> {
   if ('block' in source) {
     const box = { min: { x: 0, y: 0, z: 0 }, max: source.block };
-    const made = kernel.fromMesh(boxMesh(box));
-    return made.ok ? { ok: true, value: { key: partKey(source), solid: made.value, box } } : made;
+    const surface = boxMesh(box);
+    const made = kernel.fromMesh(surface);
+    return made.ok ? { ok: true, value: { key: partKey(source), solid: made.value, surface, box } } : made;
   }
   const body = meshes(source);
   if (!body) return { ok: false, problem: `The part's file "${source.step}" has not been read yet, or the body chosen in it is not there.` };
   const made = kernel.fromMesh(body.mesh);
-  return made.ok ? { ok: true, value: { key: body.key, solid: made.value, box: meshBox(body.mesh) } } : made;
+  return made.ok ? { ok: true, value: { key: body.key, solid: made.value, surface: body.mesh, box: meshBox(body.mesh) } } : made;
 }
 
 /** A face square to a direction, told as a depth below the part's highest point along it. */
@@ -43,7 +46,7 @@ export interface PartLevel extends FlatLevel {
 export function levelsBelowTop(part: Part, up: Direction): PartLevel[] {
   const axis = axisOf(up);
   const top = signOf(up) > 0 ? part.box.max[axis] : -part.box.min[axis];
-  return flatLevels(part.solid.mesh(), up).map((l) => ({ ...l, belowTop: top - signOf(up) * l.level }));
+  return flatLevels(part.surface, up).map((l) => ({ ...l, belowTop: top - signOf(up) * l.level }));
 }
 
 /** Mesh in seated axes: as the part lies, origin still the part's. */

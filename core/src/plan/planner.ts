@@ -30,6 +30,7 @@ import { choicesMade } from './checks/choicesMade';
 import { metalNeverReached } from './checks/metalNeverReached';
 import { largestDifference, registerUsedTwice, type RegisterUse } from './checks/registerUsedTwice';
 import type { PlannedJob, PlannedSetup, PlannedTransition, SetupFacts } from './planned';
+import { flatsOf, isFlatIn } from './flats';
 import { cutFrom, depthPlane, unreachedMetal, type Cut, type Material } from './whatIsLeft';
 
 export interface PlanInput {
@@ -115,7 +116,7 @@ export class Planner {
     return this.cache.get('blank', key, () => {
       const solid = this.kernel.box(blank.box);
       const kept = blank.short.length === 0 ? part.solid : this.kernel.intersect(part.solid, solid);
-      return { material: { key, solid, volumeMm3: solid.volumeMm3() }, kept, keptMm3: kept.volumeMm3() };
+      return { material: { key, solid, volumeMm3: solid.volumeMm3(), flats: flatsOf(part, blank.box) }, kept, keptMm3: kept.volumeMm3() };
     }, ({ material, kept }) => {
       material.solid.release();
       if (kept !== part.solid) kept.release();
@@ -179,7 +180,7 @@ export class Planner {
     const finished = this.cache.get('turned', `${part.key} ${turn}`, () => turnMesh(part.solid.mesh(), rotationOf(orientation)));
     const seatKey = JSON.stringify([before.key, part.key, orientation, vise, setup.parallels, setup.stop]);
     const seat = this.cache.get('seat', seatKey, () => seatInVise({
-      orientation, loaded, finished, blankSeated: turnedBox(blank.box, orientation), vise, parallelsHeight: setup.parallels.height, stop: setup.stop,
+      orientation, loaded, finished, blankSeated: turnedBox(blank.box, orientation), isFlat: isFlatIn(before.flats), vise, parallelsHeight: setup.parallels.height, stop: setup.stop,
     }));
     const zero = workZero(seat, setup.zero, station);
     return {

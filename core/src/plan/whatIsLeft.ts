@@ -1,6 +1,7 @@
 import { axisOf, signOf, type Box3, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
 import type { Kernel, Solid } from '../solid';
+import { withCutPlane, type Flats } from './flats';
 
 /** Less than this is rounding, not metal. */
 const NOTHING_MM3 = 1e-3;
@@ -10,6 +11,8 @@ export interface Material {
   readonly key: string;
   readonly solid: Solid;
   readonly volumeMm3: number;
+  /** levels at which it can be flat, per part side */
+  readonly flats: Flats;
 }
 
 export interface Cut {
@@ -57,7 +60,7 @@ export function cutFrom(kernel: Kernel, before: Material, kept: Solid, keptMm3: 
   const done = volumeMm3 - keptMm3 < NOTHING_MM3;
   const solid = done ? kept : kernel.subtract(before.solid, removed);
   scrap.forEach((s) => s.release());
-  return { left: { key: `${before.key} → ${up} ${along}`, solid, volumeMm3: done ? keptMm3 : solid.volumeMm3() }, removedMm3, removedBox, along };
+  return { left: { key: `${before.key} → ${up} ${along}`, solid, volumeMm3: done ? keptMm3 : solid.volumeMm3(), flats: withCutPlane(before.flats, up, along) }, removedMm3, removedBox, along };
 }
 
 /** Metal that no setup reached: one entry a separate piece. */

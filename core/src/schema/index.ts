@@ -1,5 +1,5 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
-import { Ajv, type ErrorObject } from 'ajv';
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 
 /** Coordinates and shifts: nothing in a machine shop is a hundred metres away. */
 export const lengthMm = Type.Number({ minimum: -100_000, maximum: 100_000 });
@@ -27,9 +27,11 @@ export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly o
 
 /** Compiles a schema into a check that tells in words what is wrong and where. */
 export function checker<S extends TSchema>(schema: S): (data: unknown) => Checked<Static<S>> {
-  const ajv = new Ajv({ allErrors: true, strict: true });
-  const validate = ajv.compile<Static<S>>(schema);
+  let compiled: ValidateFunction<Static<S>> | null = null;
   return (data) => {
+    // On the first call only: compiling takes time, and a page that never checks must not need it.
+    compiled ??= new Ajv({ allErrors: true, strict: true }).compile<Static<S>>(schema);
+    const validate = compiled;
     if (validate(data)) return { ok: true, value: data };
     const told = [...new Set((validate.errors ?? []).map(inWords))];
     // "none of the forms fits" only repeats what its branches have said; values of an enumeration are named below.

@@ -18,7 +18,7 @@ const UP: Orientation = { up: '+z', right: '+x' };
 
 function seat(loaded: Box3, finished: Box3, orientation: Orientation, parallelsHeight: number, side: 'left' | 'right' = 'left') {
   const turn = (b: Box3) => turnMesh(boxMesh(b), rotationOf(orientation));
-  return seatInVise({ orientation, loaded: turn(loaded), finished: turn(finished), blankSeated: turnedBox(loaded, orientation), vise, parallelsHeight, stop: { ...stop, side } });
+  return seatInVise({ orientation, loaded: turn(loaded), finished: turn(finished), isFlat: () => true, blankSeated: turnedBox(loaded, orientation), vise, parallelsHeight, stop: { ...stop, side } });
 }
 
 /** All eight corners through the pose, computed with ml-matrix. */
@@ -56,7 +56,7 @@ test('no gap and no overlap with jaw, rest and stop: random blanks, allowances a
 describe('the seat touches only where the device really is', () => {
   test('a boss hangs between the parallels', () => {
     const mesh = kernel.union([kernel.box(box([0, 0, 0], [60, 60, 30])), kernel.box(box([20, 20, -10], [40, 40, 0]))]).mesh();
-    const seated = seatInVise({ orientation: UP, loaded: mesh, finished: mesh, blankSeated: box([0, 0, -10], [60, 60, 30]), vise, parallelsHeight: 20, stop });
+    const seated = seatInVise({ orientation: UP, loaded: mesh, finished: mesh, isFlat: () => true, blankSeated: box([0, 0, -10], [60, 60, 30]), vise, parallelsHeight: 20, stop });
     expect(seated.loadedBox.min.z).toBeCloseTo(10, 9);
     expect(seated.rest.flatAreaMm2).toBeCloseTo(60 * 6 * 2, 6);
     expect(seated.restStripsMm2).toEqual([expect.closeTo(360, 6), expect.closeTo(360, 6)]);
@@ -64,7 +64,7 @@ describe('the seat touches only where the device really is', () => {
 
   test('a flange above the jaw tops touches nothing; below them it is what touches', () => {
     const tee = kernel.union([kernel.box(box([0, 0, 0], [60, 40, 25])), kernel.box(box([-5, -5, 25], [65, 45, 35]))]).mesh();
-    const input = { orientation: UP, loaded: tee, finished: boxMesh(box([0, 0, 0], [60, 40, 35])), blankSeated: box([-5, -5, 0], [65, 45, 35]), vise, stop: { ...stop, height: 26 } };
+    const input = { orientation: UP, loaded: tee, finished: boxMesh(box([0, 0, 0], [60, 40, 35])), isFlat: () => true, blankSeated: box([-5, -5, 0], [65, 45, 35]), vise, stop: { ...stop, height: 26 } };
     const clear = seatInVise({ ...input, parallelsHeight: 16 });
     expect(clear.jaw.rawMm).toBe(0);
     expect(clear.loadedBox.max.y).toBeCloseTo(5, 9);
@@ -76,13 +76,13 @@ describe('the seat touches only where the device really is', () => {
 
   test('a flange that ends exactly at the jaw top is not caught', () => {
     const tee = kernel.union([kernel.box(box([0, 0, 0], [60, 40, 25])), kernel.box(box([-5, -5, 25], [65, 45, 35]))]).mesh();
-    const seated = seatInVise({ orientation: UP, loaded: tee, finished: tee, blankSeated: box([-5, -5, 0], [65, 45, 35]), vise, parallelsHeight: 15, stop });
+    const seated = seatInVise({ orientation: UP, loaded: tee, finished: tee, isFlat: () => true, blankSeated: box([-5, -5, 0], [65, 45, 35]), vise, parallelsHeight: 15, stop });
     expect(seated.jaw.seatedLevel).toBe(40);
   });
 
   test('the stop meets the material at its own height, not the widest place', () => {
     const stepped = kernel.union([kernel.box(box([0, 0, 0], [60, 40, 20])), kernel.box(box([12, 0, 20], [60, 40, 40]))]).mesh();
-    const at = (height: number) => seatInVise({ orientation: UP, loaded: stepped, finished: stepped, blankSeated: box([0, 0, 0], [60, 40, 40]), vise, parallelsHeight: 10, stop: { ...stop, height } });
+    const at = (height: number) => seatInVise({ orientation: UP, loaded: stepped, finished: stepped, isFlat: () => true, blankSeated: box([0, 0, 0], [60, 40, 40]), vise, parallelsHeight: 10, stop: { ...stop, height } });
     expect(at(20).stop.seatedLevel).toBe(0);
     expect(at(36).stop.seatedLevel).toBe(12);
     expect(at(36).loadedBox.min.x).toBeCloseTo(30 - 12, 9);
@@ -90,7 +90,7 @@ describe('the seat touches only where the device really is', () => {
 
   test('material beside the jaws is not gripped', () => {
     const bar = boxMesh(box([0, 0, 0], [60, 40, 30]));
-    const beside = seatInVise({ orientation: UP, loaded: bar, finished: bar, blankSeated: box([0, 0, 0], [60, 40, 30]), vise, parallelsHeight: 20, stop: { ...stop, position: 420 } });
+    const beside = seatInVise({ orientation: UP, loaded: bar, finished: bar, isFlat: () => true, blankSeated: box([0, 0, 0], [60, 40, 30]), vise, parallelsHeight: 20, stop: { ...stop, position: 420 } });
     expect(beside.jaw.touches).toBe(false);
     expect(beside.rest.touches).toBe(false);
   });

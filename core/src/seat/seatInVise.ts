@@ -47,6 +47,8 @@ export interface SeatInput {
   readonly loaded: TriangleMesh;
   readonly finished: TriangleMesh;
   readonly blankSeated: Box3;
+  /** whether the material is really flat at a level of a part side, `u·x = along`: a facet of a curved face is not */
+  readonly isFlat: (side: Direction, along: number) => boolean;
   readonly vise: Vise;
   readonly parallelsHeight: number;
   readonly stop: Setup['stop'];
@@ -113,14 +115,15 @@ function contact(input: SeatInput, faces: Direction, windows: readonly Window[],
   const finishedHere = furthest(input.finished, faces, windows, t)?.level;
   const onFinished = finishedHere !== undefined && Math.abs(finishedHere - seatedLevel) < TOUCH_MM;
   const finishedLevel = onFinished ? seatedLevel : extreme(input.finished, faces);
+  const side = partSideFacing(input.orientation, faces);
   return {
     faces,
-    side: partSideFacing(input.orientation, faces),
+    side,
     touches: found !== null,
     seatedLevel,
     finishedLevel,
     rawMm: onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel),
-    flatAreaMm2: found?.flatAreaMm2 ?? 0,
+    flatAreaMm2: found && input.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
   };
 }
@@ -166,7 +169,9 @@ export function seatInVise(input: SeatInput): SeatFacts {
     movingJaw: contact(input, LOCATOR.movingJaw, [grip], t),
     stop: contact(input, stopFaces, [stopWindow(stop, vise)], t),
   };
+  const restIsFlat = input.isFlat(at.rest.side, -at.rest.seatedLevel);
   const strip = (w: Window) => {
+    if (!restIsFlat) return 0;
     const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
     return reach && Math.abs(reach.level - at.rest.seatedLevel) < TOUCH_MM ? reach.flatAreaMm2 : 0;
   };

@@ -6,6 +6,8 @@ export interface TriangleMesh {
   readonly positions: Float64Array;
   /** three vertex numbers a triangle */
   readonly triangles: Uint32Array;
+  /** one entry a triangle, 1 where it only approximates a curved face; left out: every facet is a flat face */
+  readonly curved?: Uint8Array;
 }
 
 export function vertex(mesh: TriangleMesh, index: number): Vec3 {
@@ -53,7 +55,7 @@ export function turnMesh(mesh: TriangleMesh, rotation: Rotation): TriangleMesh {
     positions[i + 1] = p.y;
     positions[i + 2] = p.z;
   }
-  return { positions, triangles: mesh.triangles };
+  return { ...mesh, positions };
 }
 
 /**
@@ -85,11 +87,14 @@ export function weldMesh(mesh: TriangleMesh, tolerance = 1e-6): TriangleMesh {
     place[i] = found;
   }
   const triangles: number[] = [];
+  const curved: number[] = [];
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const [a, b, c] = [place[mesh.triangles[t]], place[mesh.triangles[t + 1]], place[mesh.triangles[t + 2]]];
-    if (a !== b && b !== c && c !== a) triangles.push(a, b, c);
+    if (a === b || b === c || c === a) continue;
+    triangles.push(a, b, c);
+    curved.push(mesh.curved?.[t / 3] ?? 0);
   }
-  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles) };
+  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles), curved: Uint8Array.from(curved) };
 }
 
 /** Midpoints of the edges that do not have exactly one partner running the other way: where a shell is open. */
@@ -128,14 +133,14 @@ export function facet(mesh: TriangleMesh, t: number): { normal: Vec3; area: numb
   return twice < 1e-12 ? { normal: vec(0, 0, 0), area: 0 } : { normal: vec(nx / twice, ny / twice, nz / twice), area: twice / 2 };
 }
 
-/** Faces square to a direction and looking that way, gathered by level, highest along the direction first. */
+/** Flat faces square to a direction and looking that way, gathered by level, highest along the direction first. Facets of curved faces do not count. */
 export function flatLevels(mesh: TriangleMesh, facing: Direction, minimumAreaMm2 = 0.01): FlatLevel[] {
   const axis = axisOf(facing);
   const sign = signOf(facing);
   const levels = new Map<number, FlatLevel>();
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const { normal, area } = facet(mesh, t);
-    if (normal[axis] * sign < 1 - 1e-9) continue;
+    if (mesh.curved?.[t / 3] || normal[axis] * sign < 1 - 1e-9) continue;
     const level = vertex(mesh, mesh.triangles[t])[axis];
     const key = Math.round(level * 1e5);
     const known = levels.get(key);

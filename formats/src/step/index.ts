@@ -1,4 +1,5 @@
-import type { Result, TriangleMesh } from '@violet-jaw/core/solid';
+import { dot } from '@violet-jaw/core/frames';
+import { facet, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
 
 /** What the STEP kernel gives back; only what is used here. */
 interface KernelNode { name: string; meshes: number[]; children: KernelNode[] }
@@ -35,6 +36,17 @@ function looksLike(bytes: Uint8Array): string {
   if (/S\s{6}1\s*$/m.test(start.slice(0, 82))) return ' It looks like an IGES file.';
   if (start.startsWith('PK')) return ' It is a zip archive: unpack it first.';
   return '';
+}
+
+/** Marks the triangles of faces that are not plane: a face is plane when all its facets look the same way. */
+function withCurvedMarked(mesh: TriangleMesh, faces: readonly { first: number; last: number }[]): TriangleMesh {
+  const curved = new Uint8Array(mesh.triangles.length / 3);
+  for (const { first, last } of faces) {
+    const facets = Array.from({ length: last - first + 1 }, (_, i) => facet(mesh, 3 * (first + i))).filter((f) => f.area > 1e-9);
+    const [reference] = facets;
+    if (reference && facets.some((f) => dot(f.normal, reference.normal) < 1 - 1e-9)) curved.fill(1, first, last + 1);
+  }
+  return { ...mesh, curved };
 }
 
 /** What can be said about a file before the kernel reads it. @returns null when it may be STEP */
@@ -92,7 +104,7 @@ export function readStep(kernel: StepKernel, bytes: Uint8Array): Result<StepBody
       index,
       name: [names.get(index), m.name].filter((n, i, all) => n && all.indexOf(n) === i).join(' / ') || `body ${index + 1}`,
       faceCount: m.brep_faces.length,
-      mesh: { positions: Float64Array.from(m.attributes.position.array), triangles: Uint32Array.from(m.index.array) },
+      mesh: withCurvedMarked({ positions: Float64Array.from(m.attributes.position.array), triangles: Uint32Array.from(m.index.array) }, m.brep_faces),
     })),
   };
 }

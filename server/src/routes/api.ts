@@ -1,6 +1,7 @@
 import { createReadStream } from 'node:fs';
 import express, { Router, type Request, type RequestHandler, type Response } from 'express';
 import { Type } from '@sinclair/typebox';
+import { readJobFile } from '@violet-jaw/core/job';
 import { checker } from '@violet-jaw/core/schema';
 import { badInput, notFound, Problem } from '../problem';
 import type { Services } from '../services';
@@ -68,6 +69,11 @@ export function apiRoutes({ jobs, shop, files, issues, isReady }: Services): Rou
   api.post('/jobs/import', express.text({ type: () => true, limit: '4mb' }), route(async (request, response) => {
     const { id, revision, document, adopted } = await jobs.import(typeof request.body === 'string' ? request.body : '');
     response.status(201).set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`).json({ id, document, adopted });
+  }));
+  api.post('/jobs/read', express.text({ type: () => true, limit: '4mb' }), route((request, response) => {
+    const file = readJobFile(typeof request.body === 'string' ? request.body : '');
+    if (!file.ok) throw badInput(file.problems);
+    response.json(file.value);
   }));
   api.get('/jobs/:id', route(async (request, response) => {
     const id = jobId(request);

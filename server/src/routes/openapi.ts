@@ -31,6 +31,7 @@ export function openApi(): Record<string, unknown> {
         post: { summary: 'A new job', requestBody: body(ref('Job')), responses: { 201: json(any, 'made'), ...fails(400, 503) } },
       },
       '/jobs/import': { post: { summary: 'A new job from an open job file', requestBody: body(ref('JobFile')), responses: { 201: json(any, 'made'), ...fails(400, 409, 503) } } },
+      '/jobs/read': { post: { summary: 'Check an open job file and bring it up to date, storing nothing', requestBody: body(ref('JobFile')), responses: { 200: json(ref('JobFile'), 'the file in the current version'), ...fails(400) } } },
       '/jobs/{id}': {
         get: { summary: 'A job document', parameters: [id, ifNoneMatch], responses: { 200: json(ref('Job'), 'the document; ETag is its revision'), 304: { description: 'unchanged' }, ...fails(404) } },
         put: { summary: 'Write a job document', parameters: [id, ifMatch], requestBody: body(ref('Job')), responses: { 200: json(ref('Job'), 'written'), ...fails(400, 404, 409, 428, 503) } },

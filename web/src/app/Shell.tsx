@@ -38,7 +38,7 @@ export function Head({ children, pages, tools }: { children?: ReactNode; pages?:
         <Link className="brand" to="/jobs"><JawMark /> Violet Jaw</Link>
         {children}
         <nav aria-label="Pages">
-          {(pages ?? [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }]).map((p) => <NavLink key={p.to} to={p.to}>{p.says}</NavLink>)}
+          {(pages ?? [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }]).map((p) => <NavLink key={p.to} to={p.to} end>{p.says}</NavLink>)}
         </nav>
         <div className="tools">
           {tools}

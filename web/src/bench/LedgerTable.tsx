@@ -33,7 +33,7 @@ export function LedgerTable({ planned }: { planned: PlannedSetup }) {
         )}
         <tr>
           <td className="quiet">± of the terms known, worst case</td>
-          {AXES.map((a) => { const pm = plusMinusOf(facts.ledger[a]); return <td key={a} className="number quiet">{pm === null ? '?' : `±${speech.size(pm)}`}</td>; })}
+          {AXES.map((a) => { const pm = total ? plusMinusOf(facts.ledger[a]) : null; return <td key={a} className="number quiet">{pm === null ? '?' : `±${speech.size(pm)}`}</td>; })}
         </tr>
       </tbody>
     </Table>

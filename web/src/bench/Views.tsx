@@ -37,10 +37,10 @@ export function Views({ planned, measured }: { planned: PlannedSetup; measured: 
   };
   return (
     <>
-      {figure('above', 370, 330, true)}
-      {figure('leftEnd', 370, 330, false)}
-      {figure('front', 370, 230, true)}
       <Facts planned={planned} />
+      {figure('above', 360, 270, true)}
+      {figure('leftEnd', 360, 240, false)}
+      {figure('front', 360, 190, true)}
     </>
   );
 }
@@ -52,13 +52,14 @@ function Facts({ planned }: { planned: PlannedSetup }) {
   if (!facts) return null;
   const w = facts.zero.inMachine;
   const shift = planned.fromFirst?.shift;
+  const values = w ?? shift;
   return (
-    <div>
-      <figcaption>Work zero {planned.register}{w ? ', machine coordinates' : shift ? ', shift from the first setup' : ''}</figcaption>
-      <div className="big-zero number flex-column" data-testid="work-zero">
-        {(['x', 'y', 'z'] as const).map((a) => <span key={a}>{a.toUpperCase()} {w ? speech.signed(w[a]) : shift ? speech.signed(shift[a]) : 'not known'}</span>)}
+    <div style={{ gridColumn: '1 / -1' }}>
+      <div className="big-zero number" data-testid="work-zero">
+        <span className="violet">{planned.register}</span>
+        {(['x', 'y', 'z'] as const).map((a) => <span key={a}>{a.toUpperCase()} {values ? speech.signed(values[a]) : '?'}</span>)}
       </div>
-      <p className="mt-2 mb-0">{facts.says.seat}</p>
+      <p className="mb-1"><span className="quiet">{w ? 'Work zero in machine coordinates.' : shift ? 'Shift from the first setup: the station is not measured.' : 'Not known: the station is not measured. Touch off here.'}</span> {facts.says.seat}</p>
     </div>
   );
 }

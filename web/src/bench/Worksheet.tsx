@@ -98,7 +98,7 @@ function useLength(props: SectionProps, why: keyof Setup['why']) {
 
 function Seat(props: SectionProps) {
   const { setup, planned, edit } = props;
-  const { job, speech } = useJob();
+  const { speech } = useJob();
   const part = usePlan((s) => s.planned?.part);
   const length = useLength(props, 'seat');
   const { orientation } = setup;
@@ -116,7 +116,7 @@ function Seat(props: SectionProps) {
         {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}
       </div>
       <div className="fields">
-        {length({ label: 'Cuts down below top', mm: setup.cutsBelowTop, min: 0, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm }), hint: 'from the finished top face as it lies' })}
+        {length({ label: 'Cuts down below top', mm: setup.cutsBelowTop, min: 0, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm }), hint: 'from the finished top' })}
         {levels.length > 1 && (
           <ChoiceField
             label="…or down to a face" value={String(levels.findIndex((l) => Math.abs(l.belowTop - setup.cutsBelowTop) < 1e-6))}
@@ -133,7 +133,6 @@ function Seat(props: SectionProps) {
       {planned?.facts && <p className="mt-2 mb-1">{planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.</p>}
       <Findings id={setup.id} section="seat" />
       <Why {...props} of="seat" />
-      <span className="visually-hidden">{job.number}</span>
     </section>
   );
 }

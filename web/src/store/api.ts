@@ -1,4 +1,4 @@
-import type { Job } from '@violet-jaw/core/job';
+import type { Job, JobFile } from '@violet-jaw/core/job';
 import type { Change, Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { Page } from '@violet-jaw/core/drawing';
@@ -96,6 +96,7 @@ export const api = {
   jobs: async () => await (await request('/jobs')).json() as JobListEntry[],
   createJob: async (job: Job) => await (await request('/jobs', { method: 'POST', headers: asJson, body: JSON.stringify(job) })).json() as { id: string },
   importJob: async (text: string) => await (await request('/jobs/import', { method: 'POST', headers: asJson, body: text })).json() as { id: string; adopted: string[] },
+  readJobFile: async (text: string) => await (await request('/jobs/read', { method: 'POST', headers: asJson, body: text })).json() as JobFile,
   deleteJob: async (id: string) => { await request(`/jobs/${id}`, { method: 'DELETE' }); },
   issues: async (id: string) => await (await request(`/jobs/${id}/issues`)).json() as IssueHead[],
   issueEntries: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/entries`)).json() as Entry[],

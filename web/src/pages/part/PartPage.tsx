@@ -87,6 +87,7 @@ function PartFacts() {
       {planned && (
         <>
           <p className="mb-1 number">{AXES.map((a) => `${a.toUpperCase()} ${speech.size(planned.part.size[a])}`).join('  ')} {unitName(job.units)} · {speech.volume(planned.part.volumeMm3)}</p>
+          {'step' in body && <p className="field-hint mb-1">Flat faces are exact; curved faces are meshed within {speech.size(0.01)} {unitName(job.units)}.</p>}
           <Table size="sm">
             <thead><tr><th>Side</th><th>Flat faces, depth below the outermost, with area</th></tr></thead>
             <tbody>

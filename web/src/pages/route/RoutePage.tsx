@@ -16,8 +16,8 @@ export function RoutePage() {
   const plannedSetup = planned?.setups.find((s) => s.id === chosen);
   return (
     <>
-      <div className="d-flex gap-3 align-items-end flex-wrap">
-        <ChoiceField label="Machine" value={job.machine ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.machines.map((m) => ({ value: m.id, says: m.name }))]} onCommit={(m) => change({ machine: m || null })} />
+      <div className="d-flex gap-3 align-items-start flex-wrap">
+        <ChoiceField className="inline-field" label="Machine" value={job.machine ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.machines.map((m) => ({ value: m.id, says: m.name }))]} onCommit={(m) => change({ machine: m || null })} />
         <div className="flex-grow-1"><FindingList findings={(planned?.findings ?? []).filter((f) => f.setupId === null)} /></div>
       </div>
       <Storyboard />

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
-import { jobFile, readJobFile } from '@violet-jaw/core/job';
+import { jobFile } from '@violet-jaw/core/job';
 import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, type Change } from '@violet-jaw/core/sheet';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
@@ -157,11 +157,14 @@ function Changes({ changes }: { changes: readonly Change[] }) {
 function OpenFile() {
   const { job, shop, store } = useJob();
   const [problem, setProblem] = useState<string | null>(null);
-  const read = async (file: File) => {
-    const result = readJobFile(await file.text());
-    if (!result.ok) { setProblem(`${file.name}: ${result.problems.join(' ')}`); return; }
-    setProblem(null);
-    store.getState().edit(() => result.value.job);
+  const take = async (file: File) => {
+    try {
+      const { job: read } = await api.readJobFile(await file.text());
+      setProblem(null);
+      store.getState().edit(() => read);
+    } catch (error) {
+      setProblem(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
+    }
   };
   return (
     <section aria-label="Job file">
@@ -170,7 +173,7 @@ function OpenFile() {
       <Button size="sm" variant="outline-primary" onClick={() => window.print()}>Print this page</Button>
       <Form.Group controlId="read-json" className="mt-2">
         <Form.Label>Read a job file into this job (undo brings the old one back)</Form.Label>
-        <Form.Control size="sm" type="file" accept=".json" onChange={(e) => { const input = e.target as HTMLInputElement; const file = input.files?.[0]; if (file) void read(file); input.value = ''; }} />
+        <Form.Control size="sm" type="file" accept=".json" onChange={(e) => { const input = e.target as HTMLInputElement; const file = input.files?.[0]; if (file) void take(file); input.value = ''; }} />
       </Form.Group>
       {problem && <div className="finding stop" role="alert"><span className="level">not read</span>{problem}</div>}
     </section>
