@@ -35,6 +35,8 @@ function isDatabaseAway(error: unknown): boolean {
 export function problemHandler(log: (line: string) => void): ErrorRequestHandler {
   return (error: unknown, request, response, next) => {
     if (response.headersSent) { next(error); return; }
+    // A body that was not read to its end would be taken for the next request on this connection.
+    if (!request.complete) response.set('Connection', 'close');
     if (error instanceof Problem) { sendProblem(response, error); return; }
     const { status, type } = error as { status?: number; type?: string };
     if (type === 'entity.parse.failed') { sendProblem(response, new Problem(400, 'Not JSON', 'The body is not JSON. NaN and Infinity are not numbers in JSON.')); return; }

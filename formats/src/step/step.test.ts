@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { importSTEP, measureVolume, setOC } from 'replicad';
+import { importSTEP, measureVolume, setOC, type Shape3D } from 'replicad';
 import { boxSize } from '@violet-jaw/core/frames';
 import { flatLevels, loadKernel, meshBox, meshVolume, weldMesh, openEdges, type Kernel } from '@violet-jaw/core/solid';
 import { bodiesFor, chooseBody } from './bodies';
@@ -42,7 +42,7 @@ describe('against an independent kernel (replicad on OpenCascade 8) on CAx-IF fi
     const theirs = shape.boundingBox;
     // bounding boxes of the other kernel are widened by its tolerance; curved faces are meshed within 0.01 mm
     for (const [ours, other] of [[size.x, theirs.width], [size.y, theirs.height], [size.z, theirs.depth]]) expect(Math.abs(ours - other)).toBeLessThan(0.03);
-    const volume = measureVolume(shape);
+    const volume = measureVolume(shape as Shape3D);
     expect(Math.abs(meshVolume(body.mesh) - volume) / volume).toBeLessThan(2e-3);
   }, 120_000);
 

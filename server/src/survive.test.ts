@@ -1,0 +1,73 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { sensorFootJob } from '../../demo';
+import { testInstance } from './testing/testInstance';
+
+const sleep = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+/** The built server as its own process, the way a shop runs it. */
+async function startProcess(dataFolder: string): Promise<{ child: ChildProcess; address: string }> {
+  const child = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: dataFolder }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const address = await new Promise<string>((done, fail) => {
+    let said = '';
+    child.stdout!.on('data', (chunk: Buffer) => { said += chunk.toString(); const found = /ready: (http:\S+)/.exec(said); if (found) done(found[1]); });
+    child.once('exit', (code) => fail(new Error(`ended with ${code}: ${said}`)));
+  });
+  return { child, address };
+}
+
+const ended = (child: ChildProcess) => new Promise<number | null>((done) => { child.once('exit', (code) => done(code)); });
+
+test('killed between two edits, nothing that was answered as saved is lost; Ctrl+C stops both cleanly', async () => {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-kill-'));
+  const first = await startProcess(dataFolder);
+  const made = await fetch(`${first.address}/api/v1/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sensorFootJob()) });
+  const { id } = await made.json() as { id: string };
+  let saved = 0;
+  const job = sensorFootJob();
+  const writing = (async () => {
+    for (let i = 1; i < 500; i++) {
+      const answer = await fetch(`${first.address}/api/v1/jobs/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': `"${i}"` }, body: JSON.stringify({ ...job, notes: `edit ${i}` }) });
+      if (answer.status === 200) saved = i;
+    }
+  })().catch(() => undefined);
+  await sleep(700);
+  const exited = ended(first.child);
+  first.child.kill('SIGKILL');
+  await exited;
+  await writing;
+  expect(saved).toBeGreaterThan(3);
+
+  const second = await startProcess(dataFolder);
+  const back = await (await fetch(`${second.address}/api/v1/jobs/${id}`)).json() as { notes: string };
+  expect(Number(back.notes.replace('edit ', ''))).toBeGreaterThanOrEqual(saved);
+
+  const { pid } = JSON.parse(readFileSync(join(dataFolder, 'database-running.json'), 'utf8')) as { pid: number };
+  const stopped = ended(second.child);
+  second.child.kill('SIGINT');
+  expect(await stopped).toBe(0);
+  expect(() => process.kill(pid, 0)).toThrow();
+}, 120_000);
+
+test('while the database is away the API says so; it comes back by itself and finds its data', async () => {
+  const at = await testInstance();
+  const { json: { id } } = await at.call('POST', '/jobs', { body: sensorFootJob() });
+  process.kill(at.database!.pid()!, 'SIGKILL');
+  const away = await at.call('PUT', `/jobs/${id}`, { body: sensorFootJob(), headers: { 'If-Match': '"1"' } });
+  expect(away).toMatchObject({ status: 503, json: { detail: expect.stringMatching(/database is not answering/) } });
+  expect((await at.call('GET', '/health')).status).toBe(503);
+  let back = await at.call('GET', `/jobs/${id}`);
+  for (let i = 0; i < 100 && back.status !== 200; i++) { await sleep(200); back = await at.call('GET', `/jobs/${id}`); }
+  expect(back).toMatchObject({ status: 200, etag: '"1"', json: { number: 'SK-1007' } });
+  await at.stop();
+}, 120_000);
+
+test('a second start finds the data again', async () => {
+  const first = await testInstance({ demo: true });
+  await first.stop();
+  const second = await testInstance({ dataFolder: first.dataFolder, demo: true });
+  expect((await second.call('GET', '/jobs')).json).toHaveLength(2);
+  await second.stop();
+}, 120_000);
