@@ -1,0 +1,39 @@
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Stages of the core in the order of the work: a folder may import those before it, never those after it. */
+const STAGES = ['units', 'frames', 'solid', 'schema', 'shop', 'job', 'findings', 'part', 'blank', 'seat', 'hold', 'zero', 'ledger', 'transition', 'prove', 'plan', 'drawing', 'sheet', 'control'];
+
+const core = STAGES.map((stage, i) => ({
+  files: [`core/src/${stage}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': ['error', {
+      patterns: [
+        ...STAGES.slice(i + 1).map((later) => ({ group: [`../${later}`, `../${later}/*`, `../../${later}`, `../../${later}/*`], message: `${stage} comes before ${later} in the order of the work and must not know it.` })),
+        { regex: '^(?!\\.|manifold-3d$|@sinclair/typebox$|ajv$)', message: 'The core imports nothing from outside but geometry and schema libraries.' },
+      ],
+    }],
+  },
+}));
+
+const outside = (files, forbidden, message) => ({ files, ignores: ['**/*.test.{ts,tsx}'], rules: { 'no-restricted-imports': ['error', { patterns: forbidden.map((group) => ({ group: [group], message })) }] } });
+
+export default tseslint.config(
+  { ignores: ['dist/', 'node_modules/', '.violet-jaw/', 'test-results/', 'playwright-report/'] },
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  { files: ['**/*.config.{ts,mjs}', '**/*.d.ts'], rules: { 'no-restricted-exports': 'off' } },
+  { files: ['**/*.test.ts', '**/testing/**', 'bench/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
+  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': reactHooks }, rules: { 'react-hooks/rules-of-hooks': 'error' } },
+  ...core,
+  outside(['formats/src/**'], ['@violet-jaw/server*', '@violet-jaw/web*', '@violet-jaw/cli*'], 'formats read and write; they know only the core.'),
+  outside(['web/src/**'], ['@violet-jaw/server*', '@violet-jaw/cli*', 'node:*'], 'The page talks to the server through the API only.'),
+  outside(['cli/src/**', 'server/src/**'], ['@violet-jaw/web*'], 'Nothing outside the page knows the page.'),
+);
