@@ -14,6 +14,9 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 }
 
+/** Several parts of the page listen; a sequence must not change between them. */
+const afterAllListeners = (work: () => void) => { setTimeout(work, 0); };
+
 let pending = '';
 let pendingUntil = 0;
 
@@ -38,8 +41,8 @@ export function useShortcuts(actions: Readonly<Record<string, (() => void) | und
       const sequence = pending && Date.now() < pendingUntil ? `${pending} ${event.key}` : event.key;
       const run = current.current[sequence];
       if (run) { event.preventDefault(); run(); }
-      if (event.key === 'g' && sequence === 'g') queueMicrotask(() => { pending = 'g'; pendingUntil = Date.now() + 1500; });
-      else if (event.key.length === 1) queueMicrotask(() => { pending = ''; });
+      if (event.key === 'g' && sequence === 'g') afterAllListeners(() => { pending = 'g'; pendingUntil = Date.now() + 1500; });
+      else if (event.key.length === 1) afterAllListeners(() => { pending = ''; });
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

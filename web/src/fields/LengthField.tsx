@@ -56,7 +56,7 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
         onChange={(e) => setTyped(e.target.value)}
         onBlur={(e) => { onLook?.(false); void commit(e.target.value); }}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') void commit(e.currentTarget.value);
+          if (e.key === 'Enter') { e.preventDefault(); void commit(e.currentTarget.value); }
           if (e.key === 'Escape') { setTyped(null); setWrong(null); }
         }}
       />

@@ -16,6 +16,7 @@ type Show = 'all' | 'open findings' | 'not issued';
 export function JobsPage() {
   const [jobs, setJobs] = useState<readonly JobListEntry[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [away, setAway] = useState<string | null>(null);
   const [text, setText] = useState('');
   const [show, setShow] = useState<Show>('all');
   const [making, setMaking] = useState<{ file: File | null } | null>(null);
@@ -27,9 +28,9 @@ export function JobsPage() {
   const load = useCallback(async () => {
     try {
       setJobs(await api.jobs());
-      setProblem(null);
+      setAway(null);
     } catch (error) {
-      setProblem(error instanceof ServerProblem ? error.message : String(error));
+      setAway(error instanceof ServerProblem ? error.message : String(error));
     }
   }, []);
   useEffect(() => {
@@ -61,6 +62,7 @@ export function JobsPage() {
       onDrop={(e) => { e.preventDefault(); setDropping(false); const file = e.dataTransfer.files[0]; if (file) void take(file); }}
     >
       <Head />
+      {away && <div className="banner stop" role="alert">{away} Trying again.</div>}
       {problem && <div className="banner stop" role="alert">{problem} <Button size="sm" variant="outline-primary" onClick={() => setProblem(null)}>Close</Button></div>}
       <main>
         <div className="d-flex gap-3 align-items-end mb-2 flex-wrap">
@@ -95,7 +97,7 @@ export function JobsPage() {
             ))}
           </tbody>
         </Table>
-        {jobs === null && !problem && <p>Loading the jobs…</p>}
+        {jobs === null && !away && <p>Loading the jobs…</p>}
         {jobs?.length === 0 && <p>No jobs yet. Drop a STEP file here, or choose New job.</p>}
         {jobs && jobs.length > 0 && shown.length === 0 && <p>No job fits the search.</p>}
         <p className="quiet">Drop a STEP file or a job file (JSON) anywhere on this page to begin a job with it.</p>

@@ -1,0 +1,77 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import Module from 'manifold-3d';
+import { outlinesOf } from '@violet-jaw/core/drawing';
+import type { Job } from '@violet-jaw/core/job';
+import { Planner } from '@violet-jaw/core/plan';
+import { buildSheet } from '@violet-jaw/core/sheet';
+import { loadKernel } from '@violet-jaw/core/solid';
+import { renderSheetPdf } from '@violet-jaw/formats/pdf';
+import { CURVE_DEVIATION_MM, readStep } from '@violet-jaw/formats/step';
+import { loadStepKernel } from '@violet-jaw/formats/step/load.ts';
+import { demoShop, vaneBearingBlockJob } from '../demo';
+import { print, timed } from './measure';
+
+const step = await loadStepKernel();
+const planner = new Planner(await loadKernel());
+const read = readStep(step, readFileSync('demo/vane-bearing-block.step'));
+if (!read.ok) throw new Error(read.problem);
+const [body] = read.value;
+const bodies = () => ({ mesh: body.mesh, key: 'vane' });
+const job = (change: (job: Job) => void): Job => { const j = structuredClone(vaneBearingBlockJob()); change(j); return j; };
+const plan = (j: Job) => planner.plan({ job: j, shop: demoShop, bodies });
+
+// replanning after one edit, warm, every edit another value so that nothing comes from the cache
+plan(job(() => undefined));
+for (let i = 0; i < 15; i++) plan(job((j) => { j.setups[1].parallels.height = 12 + i * 0.01; }));
+print({ figure: 'replan after an edit of the parallels', value: await timed(40, (i) => plan(job((j) => { j.setups[1].parallels.height = 15 + i * 0.01; }))), unit: 'ms', target: '16 ms median' });
+print({ figure: 'replan after an edit of the zero', value: await timed(40, (i) => plan(job((j) => { j.setups[1].zero.extra.x = i * 0.01; }))), unit: 'ms', target: '16 ms median' });
+
+// an edit of the depth needs boolean operations: the same ones bare
+const replanDepth = await timed(15, (i) => plan(job((j) => { j.setups[1].cutsBelowTop = 7.6 + i * 0.01; })));
+const wasm = await Module();
+wasm.setup();
+const kernelSolids = planner.solids!;
+const [left, part] = [kernelSolids.cuts[0].left.solid.raw, kernelSolids.part.solid.raw];
+const bare = await timed(15, (i) => {
+  const along = 7.6 + i * 0.01;
+  const above = left.trimByPlane([0, 0, -1], -along);
+  const safe = part.trimByPlane([0, 0, -1], -along);
+  const removed = above.subtract(safe);
+  const rest = left.subtract(removed);
+  rest.volume();
+  [above, safe, removed, rest].forEach((x) => x.delete());
+});
+print({ figure: 'replan after an edit of the depth', value: replanDepth, unit: 'ms', baseline: { what: 'the boolean operations it needs, bare', value: bare }, target: 'at most 1.3 × baseline' });
+
+const bytes = readFileSync('demo/vane-bearing-block.step');
+const params = { linearUnit: 'millimeter', linearDeflectionType: 'absolute_value', linearDeflection: CURVE_DEVIATION_MM, angularDeflection: 0.5 };
+for (const [name, file] of [['demo part', bytes], ['CAx-IF io1-tu-203', readFileSync('node_modules/occt-import-js/test/testfiles/cax-if/io1-tu-203.stp')]] as const) {
+  await timed(2, () => readStep(step, file));
+  print({ figure: `reading STEP, ${name}`, value: await timed(7, () => readStep(step, file)), unit: 'ms', baseline: { what: 'bare library call', value: await timed(7, () => step.ReadStepFile(file, params)) }, target: 'at most 1.15 × baseline' });
+}
+
+// three setups: the flip back makes a third
+const three = job((j) => { j.setups.push({ ...structuredClone(j.setups[0]), id: 'op-30', op: 30, register: 'G56', cutsBelowTop: 0, parallels: { height: 16 } }); });
+const planned = plan(three);
+if (!planned.ok) throw new Error(planned.problem);
+print({ figure: 'outlines for drawing, cold', value: await timed(1, () => outlinesOf(planner, planned.value)), unit: 'ms', target: 'none' });
+const sheet = buildSheet(three, planned.value, outlinesOf(planner, planned.value), demoShop.name, { letter: 'A', on: '2026-01-01' });
+await renderSheetPdf(sheet, 'A4');
+print({ figure: 'setup sheet PDF, three setups', value: await timed(5, () => renderSheetPdf(sheet, 'A4')), unit: 'ms', target: '2000 ms' });
+
+// first load: what the first screen pulls in, from the built page (entry, what it preloads and the Jobs page)
+const assets = 'dist/web/assets';
+const files = readdirSync(assets);
+const entry = /src="\/assets\/([^"]+\.js)"/.exec(readFileSync('dist/web/index.html', 'utf8'))![1];
+const needed = new Set<string>();
+const follow = (name: string) => {
+  if (needed.has(name)) return;
+  needed.add(name);
+  for (const [, next] of readFileSync(join(assets, name), 'utf8').matchAll(/(?:from|import)\s*["']\.\/([\w.-]+\.js)["']/g)) follow(next);
+};
+follow(entry);
+follow(files.find((f) => f.startsWith('JobsPage'))!);
+const compressed = [...needed].reduce((sum, name) => sum + gzipSync(readFileSync(join(assets, name))).length, 0);
+print({ figure: 'first load, compressed JavaScript of the Jobs page', value: compressed / 1000, unit: 'kB', target: 'under 350 kB' });

@@ -1,0 +1,103 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+
+export interface RunningApp {
+  readonly address: string;
+  readonly dataFolder: string;
+  databasePid(): number;
+  /** ends the server the hard way, as a power cut does */
+  kill(): Promise<void>;
+  /** starts it again on the same data and port */
+  restart(): Promise<void>;
+}
+
+async function launch(dataFolder: string, port: string): Promise<{ child: ChildProcess; address: string }> {
+  const child = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, PORT: port, VIOLET_JAW_DATA: dataFolder }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const address = await new Promise<string>((done, fail) => {
+    let said = '';
+    child.stdout!.on('data', (chunk: Buffer) => { said += chunk.toString(); const found = /ready: (http:\S+)/.exec(said); if (found) done(found[1]); });
+    child.once('exit', (code) => fail(new Error(`server ended with ${code}: ${said}`)));
+  });
+  return { child, address };
+}
+
+const ended = (child: ChildProcess) => new Promise<void>((done) => { if (child.exitCode !== null || child.signalCode) done(); else child.once('exit', () => done()); });
+
+export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
+  // eslint-disable-next-line no-empty-pattern
+  running: [async ({}, use) => {
+    const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-e2e-'));
+    let { child, address } = await launch(dataFolder, '0');
+    const { port } = new URL(address);
+    await use({
+      get address() { return address; },
+      dataFolder,
+      databasePid: () => (JSON.parse(readFileSync(join(dataFolder, 'database-running.json'), 'utf8')) as { pid: number }).pid,
+      kill: async () => { child.kill('SIGKILL'); await ended(child); },
+      restart: async () => { ({ child, address } = await launch(dataFolder, port)); },
+    });
+    child.kill('SIGTERM');
+    await ended(child);
+  }, { scope: 'worker', timeout: 120_000 }],
+  app: async ({ running }, use) => { await use(running); },
+  // A page that logs an error or throws fails its test.
+  page: async ({ page, running }, use) => {
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    await page.goto(running.address);
+    await use(page);
+    expect(errors).toEqual([]);
+  },
+});
+
+export { expect };
+
+/** Types into a length or text field and leaves it, as a planner does. */
+export async function enter(field: Locator, text: string): Promise<void> {
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
+
+/** A block of the wanted size as a new job; ends on its Part & blank page. */
+export async function newBlockJob(page: Page, number: string, size: [string, string, string], units: 'mm' | 'inch' = 'mm'): Promise<void> {
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Job number').fill(number);
+  await dialog.getByLabel('Part', { exact: true }).fill('Test block');
+  await dialog.getByLabel('Units').selectOption(units);
+  for (const [i, axis] of ['X', 'Y', 'Z'].entries()) await enter(dialog.getByLabel(`Size ${axis}`), size[i]);
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]+\/part/);
+  await expect(page.getByText('The blank contains the part.')).toBeVisible();
+}
+
+/** Goes to a page of the open job. */
+export async function go(page: Page, name: 'Part & blank' | 'Route' | 'Ledger' | 'Sheet'): Promise<void> {
+  await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
+}
+
+/** All text of a PDF with plain minus signs. */
+export async function pdfText(path: string): Promise<string> {
+  const document = await getDocument({ data: new Uint8Array(readFileSync(path)) }).promise;
+  const pages: string[] = [];
+  for (let i = 1; i <= document.numPages; i++) {
+    const content = await (await document.getPage(i)).getTextContent();
+    pages.push(content.items.map((item) => ('str' in item ? item.str : '')).join(' '));
+  }
+  return pages.join(' ').replaceAll('\u2212', '-').replace(/\s+/g, ' ');
+}
+
+/** The last row of a ledger table: X, Y, Z as printed, with plain minus signs. */
+export async function ledgerTotal(page: Page, op: number): Promise<string[]> {
+  const row = page.getByRole('table', { name: new RegExp(`Ledger of G\\d+, Op ${op}$`) }).getByRole('row', { name: /^work zero/ });
+  await expect(row).toBeVisible();
+  const cells = await row.getByRole('cell').allTextContents();
+  return cells.slice(1).map((t) => t.replaceAll('\u2212', '-'));
+}

@@ -1,0 +1,66 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from './app';
+
+const PAGES = ['part', 'route', 'ledger', 'sheet'] as const;
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`no serious accessibility violations on any page, ${theme}`, async ({ page, app }) => {
+    await page.emulateMedia({ colorScheme: theme });
+    await page.goto(app.address);
+    await expect(page.getByRole('link', { name: 'SK-1041' })).toBeVisible();
+    const job = await page.getByRole('link', { name: 'SK-1041' }).getAttribute('href');
+    const check = async (url: string, ready: () => Promise<void>) => {
+      await page.goto(app.address + url);
+      await ready();
+      await expect(page.locator('html')).toHaveAttribute('data-bs-theme', theme);
+      // drawings are single images with a name; axe would weigh the contrast of each of their lines
+      const { violations } = await new AxeBuilder({ page }).exclude('svg.drawing').analyze();
+      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${url} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 120)).join(' | ')}`);
+      expect(serious).toEqual([]);
+    };
+    await check('/jobs', async () => { await expect(page.getByRole('img', { name: 'Op 10, G54' }).first()).toBeVisible(); });
+    await check('/shop', async () => { await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible(); });
+    for (const name of PAGES) {
+      await check(job!.replace('route', name), async () => { await expect(page.getByText('2 notes')).toBeVisible({ timeout: 60_000 }); });
+    }
+  });
+}
+
+test('the theme is switched and remembered', async ({ page }) => {
+  await page.getByRole('button', { name: 'Night shift' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
+  await expect(page.getByRole('button', { name: 'Day shift' })).toBeVisible();
+});
+
+test('nothing runs off the side at 1024 and 1920', async ({ page, app }) => {
+  const job = await page.getByRole('link', { name: 'SK-1041' }).getAttribute('href');
+  for (const width of [1024, 1920]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const url of ['/jobs', '/shop', ...PAGES.map((p) => job!.replace('route', p))]) {
+      await page.goto(app.address + url);
+      await expect(page.getByRole('banner')).toBeVisible();
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${url} at ${width}`).toBeLessThanOrEqual(0);
+    }
+  }
+});
+
+test('a shop lead adds a station and a vise, and a job can use them', async ({ page }) => {
+  await page.getByRole('link', { name: 'Shop' }).click();
+  const machine = page.getByRole('region', { name: 'Mill 2, small' });
+  await machine.getByRole('button', { name: 'enter a measurement of C' }).click();
+  for (const [axis, value] of [['X', '-150'], ['Y', '-120'], ['Z', '-260.5']]) {
+    const field = machine.getByLabel(`Station C ${axis}`);
+    await field.fill(value);
+    await field.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Add vise' }).click();
+  await expect(page.getByRole('region', { name: 'New vise' })).toBeVisible();
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await page.getByRole('link', { name: 'Jobs' }).click();
+  await page.getByRole('link', { name: 'SK-1007' }).click();
+  await expect(page.getByTestId('work-zero')).toContainText('G54X −5.5955Y −4.7544');
+  await page.getByRole('link', { name: 'Shop' }).click();
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+});

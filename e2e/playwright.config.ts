@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from '../scripts/browser.mjs';
+
+/** The built application in Debian's Chromium; every worker has an instance with a database of its own. */
+export default defineConfig({
+  testDir: '.',
+  fullyParallel: false,
+  workers: 2,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
+  reporter: [['list']],
+  outputDir: '../test-results',
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: CHROMIUM,
+    acceptDownloads: true,
+    trace: 'off',
+  },
+});

@@ -1,0 +1,166 @@
+import { enter, expect, go, newBlockJob, saved, test } from './app';
+
+async function twoSetups(page: import('@playwright/test').Page, number: string): Promise<void> {
+  await newBlockJob(page, number, ['80', '50', '30']);
+  for (const side of ['left face -X', 'right face +X', 'front face -Y', 'rear face +Y', 'bottom face -Z', 'top face +Z']) await enter(page.getByLabel(side), '2');
+  await go(page, 'Route');
+  await page.getByLabel('Machine').selectOption('Mill 1');
+  await page.getByRole('button', { name: 'Add setup' }).click();
+  await page.getByLabel('Station of the vise').selectOption('A');
+  await enter(page.getByLabel('Cuts down below top'), '10');
+  await saved(page);
+}
+
+test('undo and redo go across pages, and the keyboard reaches everything', async ({ page }) => {
+  await twoSetups(page, 'T-UNDO');
+  await enter(page.getByLabel('Parallels, height'), '12.5');
+  await page.keyboard.press('Escape');
+  await page.getByRole('heading', { name: 'Op 10' }).click();
+  await page.keyboard.press('g');
+  await page.keyboard.press('p');
+  await expect(page).toHaveURL(/\/part$/);
+  await enter(page.getByLabel('top face +Z'), '4');
+  await page.getByRole('heading', { name: 'Blank: stock on each side' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('top face +Z')).toHaveValue('2.000');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('g');
+  await page.keyboard.press('r');
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('20.000');
+  await page.getByRole('heading', { name: 'Op 10' }).click();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('12.500');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('previous and next setup');
+  await page.keyboard.press('Escape');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('12.500');
+});
+
+test('wrong input is marked, kept and explained; the last good value stays in force', async ({ page }) => {
+  await twoSetups(page, 'T-WRONG');
+  const zero = await page.getByTestId('work-zero').textContent();
+  const field = page.getByLabel('Parallels, height');
+  for (const [typed, says] of [['abc', 'Expected a length such as'], ['-5', 'Must be between 0.000 and'], ['1e308', 'Expected a length'], ['99999', 'Must be between'], ['', 'Expected a length']]) {
+    await enter(field, typed);
+    await expect(field).toHaveValue(typed);
+    await expect(page.getByText(says).first()).toBeVisible();
+  }
+  expect(await page.getByTestId('work-zero').textContent()).toBe(zero);
+  await field.press('Escape');
+  await expect(field).toHaveValue('20.000');
+  await enter(field, '1/2 in');
+  await expect(field).toHaveValue('12.700');
+  await enter(field, '45');
+  await expect(page.locator('[data-code="parallels-higher-than-jaws"]').first()).toContainText('45.000 mm high; the jaws only 40.000');
+});
+
+test('one job in two tabs: edits in different places join, the same place asks', async ({ page, context, app }) => {
+  await twoSetups(page, 'T-TABS');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await enter(other.getByLabel('Parallels, height'), '15');
+  await saved(other);
+  await expect(page.getByText(/Changed elsewhere and taken over: .*parallels \/ height/)).toBeVisible();
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('15.000');
+
+  // both change the same entry while one of them cannot save
+  await page.route('**/api/v1/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await enter(page.getByLabel('Parallels, height'), '17');
+  await expect(page.getByTestId('save-state')).toHaveText('not saved');
+  await enter(other.getByLabel('Parallels, height'), '18');
+  await saved(other);
+  await page.unroute('**/api/v1/jobs/*');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('Somebody else changed the same entries');
+  await expect(dialog.getByRole('row', { name: /parallels \/ height/ })).toContainText('1718');
+  await dialog.getByRole('button', { name: 'Keep mine' }).click();
+  await saved(page);
+  await expect(other.getByLabel('Parallels, height')).toHaveValue('17.000');
+  expect(app.address).toBeTruthy();
+  await other.close();
+});
+
+test('with the database stopped the page says so, keeps the edits and sends them when it is back', async ({ page, app }) => {
+  await twoSetups(page, 'T-AWAY');
+  process.kill(app.databasePid(), 'SIGKILL');
+  await enter(page.getByLabel('Parallels, height'), '14');
+  await expect(page.getByRole('alert')).toContainText('Your edits are kept here and are sent as soon as it is back');
+  await enter(page.getByLabel('Stop X, from left jaw end'), '7');
+  await expect(page.getByTestId('work-zero')).toContainText('X −478.350');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('14.000');
+  await expect(page.getByLabel('Stop X, from left jaw end')).toHaveValue('+7.000');
+});
+
+test('with the server killed mid-work nothing is lost, not even by closing the tab', async ({ page, context, app }) => {
+  await twoSetups(page, 'T-KILL');
+  const url = page.url();
+  await app.kill();
+  await enter(page.getByLabel('Parallels, height'), '13');
+  await expect(page.getByTestId('save-state')).toHaveText('not saved');
+  await page.close({ runBeforeUnload: false });
+  await app.restart();
+  const again = await context.newPage();
+  await again.goto(url);
+  await expect(again.getByLabel('Parallels, height')).toHaveValue('13.000');
+  await saved(again);
+  await again.reload();
+  await expect(again.getByLabel('Parallels, height')).toHaveValue('13.000');
+  await again.close();
+});
+
+test('bad STEP files get a clear message, several bodies a choice, and reading can be cancelled', async ({ page }) => {
+  await page.getByRole('button', { name: 'New job' }).click();
+  const dialog = page.getByRole('dialog');
+  const choose = (name: string, buffer: Buffer) => dialog.getByLabel(/or a STEP file/).setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+  const other = dialog.getByRole('button', { name: 'Use a block or another file instead' });
+  const cases: [string, Buffer, RegExp][] = [
+    ['empty.step', Buffer.alloc(0), /file is empty/],
+    ['half.step', Buffer.from('ISO-10303-21;\nHEADER;\n'), /cut off/],
+    ['part.stl', Buffer.from('solid x\nfacet'), /looks like an STL/],
+  ];
+  for (const [name, bytes, says] of cases) {
+    await choose(name, bytes);
+    await expect(dialog.getByRole('alert')).toContainText(says);
+    await other.click();
+  }
+  const { readFileSync } = await import('node:fs');
+  await choose('assembly.stp', readFileSync('node_modules/occt-import-js/test/testfiles/cax-if/dm1-oc-214.stp'));
+  await expect(dialog.getByText('The file holds 7 bodies. Which is the part?')).toBeVisible({ timeout: 60_000 });
+  await dialog.getByLabel('Job number').fill('T-BODY');
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('a body that is read and chosen');
+  await dialog.getByLabel(/plate|bracket/i).first().check();
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page.getByText('The blank contains the part.')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
+  await choose('large.stp', readFileSync('node_modules/occt-import-js/test/testfiles/cax-if/as1_pe_203.stp'));
+  await dialog.getByRole('button', { name: 'Cancel reading' }).click();
+  await expect(dialog.getByLabel(/or a STEP file/)).toBeVisible();
+});
+
+test('a job file with mistakes is refused with the places named', async ({ page }) => {
+  const drop = (name: string, text: string) => page.evaluateHandle(({ n, t }) => { const d = new DataTransfer(); d.items.add(new File([t], n)); return d; }, { n: name, t: text })
+    .then((dataTransfer) => page.getByRole('heading', { name: 'Jobs' }).dispatchEvent('drop', { dataTransfer }));
+  await drop('a.json', '{"version":1,"format":"violet-jaw-job","job":{"colour":1},"shop":{"name":"","machines":[],"vises":[]}}');
+  await expect(page.getByRole('alert')).toContainText('job: unknown key "colour"');
+  await drop('b.json', '{"quantity": NaN}');
+  await expect(page.getByRole('alert')).toContainText('NaN or Infinity');
+});
+
+test('a double click makes one job; the back button leaves the job as it is', async ({ page }) => {
+  await page.getByRole('button', { name: 'New job' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Job number').fill('T-TWICE');
+  await dialog.getByRole('button', { name: 'Make the job' }).dblclick();
+  await expect(page).toHaveURL(/\/part$/);
+  await enter(page.getByLabel('top face +Z'), '1.5');
+  await page.goBack();
+  await expect(page.getByRole('link', { name: 'T-TWICE' })).toHaveCount(1);
+  await page.goForward();
+  await expect(page.getByLabel('top face +Z')).toHaveValue('1.500');
+});

@@ -1,0 +1,60 @@
+/** `npm run shots`: one picture of each main view, made from the demo data on a fresh instance. */
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { CHROMIUM_PACKAGE, ensurePackages, ensurePrograms, MARIADB } from './ensure.mjs';
+
+process.chdir(resolve(import.meta.dirname, '..'));
+ensurePackages();
+ensurePrograms({ ...MARIADB, ...CHROMIUM_PACKAGE });
+if (!process.argv.includes('--no-build') && spawnSync(process.execPath, ['scripts/build.mjs'], { stdio: 'inherit' }).status !== 0) process.exit(1);
+
+const { chromium } = await import('@playwright/test');
+const { CHROMIUM } = await import('./browser.mjs');
+const data = mkdtempSync(join(tmpdir(), 'violet-jaw-shots-'));
+const server = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: data }, stdio: ['ignore', 'pipe', 'inherit'] });
+const address = await new Promise((done, fail) => {
+  let said = '';
+  server.stdout.on('data', (chunk) => { said += chunk; const found = /ready: (http:\S+)/.exec(said); if (found) done(found[1]); });
+  server.once('exit', () => fail(new Error(said)));
+});
+const browser = await chromium.launch(CHROMIUM);
+mkdirSync('docs/screenshots', { recursive: true });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+const shot = async (name) => { await page.waitForTimeout(600); await page.screenshot({ path: `docs/screenshots/${name}.png` }); console.log(`docs/screenshots/${name}.png`); };
+
+await page.goto(`${address}/jobs`);
+await page.getByRole('img', { name: 'Op 20, G55' }).nth(1).waitFor({ timeout: 60_000 });
+await shot('jobs');
+await page.getByRole('link', { name: 'SK-1041' }).click();
+await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });
+await page.keyboard.press(']');
+await page.getByRole('heading', { name: 'Op 20' }).waitFor();
+await shot('route');
+const open = async (name, ready) => { await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click(); await ready(); };
+await open('Part & blank', () => page.getByRole('img', { name: 'From above' }).waitFor());
+await shot('part');
+await open('Ledger', () => page.getByRole('heading', { name: 'Registers' }).waitFor());
+await shot('ledger');
+await open('Sheet', () => page.getByRole('img', { name: 'From the left end' }).first().waitFor());
+await page.getByRole('button', { name: 'Issue sheet A' }).click();
+await page.locator('[data-issue="A"]').waitFor({ timeout: 60_000 });
+await shot('sheet');
+await open('Shop', () => page.getByRole('heading', { name: 'Machines' }).waitFor());
+await shot('shop');
+await page.getByRole('button', { name: 'Night shift' }).click();
+await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+await page.getByRole('link', { name: 'SK-1007' }).click();
+await page.getByRole('img', { name: 'From the front' }).waitFor();
+await shot('route-night-inch');
+await browser.close();
+server.kill('SIGTERM');
+await new Promise((done) => server.once('exit', done));
+rmSync(data, { recursive: true, force: true });
+
+if (spawnSync('sh', ['-c', 'command -v pdftoppm'], { stdio: 'ignore' }).status === 0) {
+  spawnSync(process.execPath, ['dist/cli/main.js', 'export', 'demo/vane-bearing-block.json', '--sheet', join(tmpdir(), 'violet-jaw-sheet.pdf')]);
+  spawnSync('pdftoppm', ['-r', '80', '-f', '3', '-l', '3', '-singlefile', '-png', join(tmpdir(), 'violet-jaw-sheet.pdf'), 'docs/screenshots/sheet-pdf']);
+  console.log('docs/screenshots/sheet-pdf.png');
+}
