@@ -23,7 +23,7 @@ import { turnMesh, type Kernel, type Result, type Solid } from '../solid';
 import { describeTransition } from '../transition';
 import { sameFaceLost } from '../transition/checks/sameFaceLost';
 import { speechIn } from '../units';
-import { planTouchOff, workZero, zeroInWords } from '../zero';
+import { planTouchOff, touchableFaces, workZero, zeroInWords } from '../zero';
 import { stationKnown } from '../zero/checks/stationKnown';
 import { StageCache } from './cache';
 import { choicesMade } from './checks/choicesMade';
@@ -182,13 +182,14 @@ export class Planner {
     const seat = this.cache.get('seat', seatKey, () => seatInVise({
       orientation, loaded, finished, blankSeated: turnedBox(blank.box, orientation), isFlat: isFlatIn(before.flats), vise, parallelsHeight: setup.parallels.height, stop: setup.stop,
     }));
+    const touchable = this.cache.get('touchable faces', seatKey, () => touchableFaces(seat, loaded, finished, vise.jawHeight));
     const zero = workZero(seat, setup.zero, station);
     return {
       seat,
       hold: planHold(seat, vise, setup.parallels.height),
       zero,
       ledger: ledgerOf(setup, seat, zero, station, job.sizeTolerance, speech),
-      touchOff: planTouchOff(seat, loaded, finished, zero, setup, vise.jawHeight),
+      touchOff: planTouchOff(touchable, seat, zero, setup),
       prove: planProve(seat, zero, setup, vise, station, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
       says: { seat: seatInWords(seat, setup, speech), zero: zeroInWords(setup.zero) },
     };

@@ -36,7 +36,9 @@ export function checker<S extends TSchema>(schema: S): (data: unknown) => Checke
     const told = [...new Set((validate.errors ?? []).map(inWords))];
     // "none of the forms fits" only repeats what its branches have said; values of an enumeration are named below.
     const useful = told.filter((t) => !t.includes('must be "') && !t.includes('none of the allowed'));
-    return { ok: false, problems: (useful.length > 0 ? useful : told).slice(0, 12) };
+    const shown = useful.length > 0 ? useful : told;
+    // A misspelled key also makes the right one missing: the cause first.
+    return { ok: false, problems: [...shown.filter((t) => t.includes('unknown key')), ...shown.filter((t) => !t.includes('unknown key'))].slice(0, 12) };
   };
 }
 

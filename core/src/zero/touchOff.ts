@@ -1,4 +1,4 @@
-import { add, type Axis, type Direction, type Vec3 } from '../frames';
+import { add, signOf, type Axis, type Direction, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import type { SeatFacts } from '../seat';
 import { reachInWindow, TOUCH_MM, type TriangleMesh } from '../solid';
@@ -41,24 +41,39 @@ const FACES: readonly { faces: Direction; name: string }[] = [
   { faces: '-y', name: 'front' }, { faces: '+y', name: 'rear' }, { faces: '+z', name: 'top' },
 ];
 
+/** A face above the jaw tops, seated frame. */
+export interface TouchableFace {
+  readonly axis: Axis;
+  readonly faces: Direction;
+  readonly name: string;
+  readonly surface: 'raw' | 'finished';
+  readonly seatedLevel: number;
+}
+
 /**
  * The faces that can be touched in a setup, as loaded: only material above the jaw tops can be reached.
  * @param loaded,finished meshes in seated axes
  */
-export function planTouchOff(seat: SeatFacts, loaded: TriangleMesh, finished: TriangleMesh, zero: ZeroFacts, setup: Setup, jawTop: number): TouchOff[] {
+export function touchableFaces(seat: SeatFacts, loaded: TriangleMesh, finished: TriangleMesh, jawTop: number): TouchableFace[] {
+  const above = { z: [jawTop + TOUCH_MM - seat.pose.translation.z, Infinity] as const };
+  return FACES.flatMap(({ faces, name }) => {
+    const axis = faces[1] as Axis;
+    const reach = reachInWindow(loaded, axis, signOf(faces), above);
+    if (!reach) return [];
+    const own = reachInWindow(finished, axis, signOf(faces), above);
+    const surface: TouchableFace['surface'] = own && Math.abs(own.level - reach.level) < TOUCH_MM ? 'finished' : 'raw';
+    return [{ axis, faces, name, surface, seatedLevel: reach.level }];
+  });
+}
+
+/** What to declare at each touchable face, for the setup's tool and feeler. */
+export function planTouchOff(touchable: readonly TouchableFace[], seat: SeatFacts, zero: ZeroFacts, setup: Setup): TouchOff[] {
   const t: Vec3 = seat.pose.translation;
   const zeroAt = add(zero.inDevice, setup.zero.extra);
-  const above = { z: [jawTop + TOUCH_MM - t.z, Infinity] as const };
-  const rows = FACES.flatMap(({ faces, name }) => {
-    const axis = faces[1] as Axis;
-    const side = faces[0] === '+' ? 1 : -1;
-    const reach = reachInWindow(loaded, axis, side, above);
-    if (!reach) return [];
-    const own = reachInWindow(finished, axis, side, above);
-    const surface: TouchOff['surface'] = own && Math.abs(own.level - reach.level) < TOUCH_MM ? 'finished' : 'raw';
-    const face = reach.level + t[axis] - zeroAt[axis];
-    const declare = axis === 'z' ? declareOnTop(face, setup.touchOff.feeler) : declareAtSide(face, side, setup.touchOff.toolDiameter / 2, setup.touchOff.feeler);
-    return [{ axis, faces, name, surface, face, declare }];
+  const { toolDiameter, feeler } = setup.touchOff;
+  const rows = touchable.map(({ axis, faces, name, surface, seatedLevel }) => {
+    const face = seatedLevel + t[axis] - zeroAt[axis];
+    return { axis, faces, name, surface, face, declare: axis === 'z' ? declareOnTop(face, feeler) : declareAtSide(face, signOf(faces), toolDiameter / 2, feeler) };
   });
   const nearest = (axis: Axis) => rows.filter((r) => r.axis === axis).sort((a, b) => Math.abs(a.face) - Math.abs(b.face))[0];
   return rows.map((row) => ({ ...row, preferred: nearest(row.axis) === row }));

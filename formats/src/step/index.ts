@@ -1,4 +1,3 @@
-import { dot } from '@violet-jaw/core/frames';
 import { facet, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
 
 /** What the STEP kernel gives back; only what is used here. */
@@ -20,6 +19,9 @@ export const STEP_SIZE_LIMIT = 64 * 1024 * 1024;
  */
 export const CURVE_DEVIATION_MM = 0.01;
 
+/** A face whose corners lie within this of a plane is plane, mm. */
+const FLAT_WITHIN_MM = 1e-6;
+
 /** One body of a STEP file, millimetres whatever the file's unit, in the file's coordinates. */
 export interface StepBody {
   readonly index: number;
@@ -38,13 +40,26 @@ function looksLike(bytes: Uint8Array): string {
   return '';
 }
 
-/** Marks the triangles of faces that are not plane: a face is plane when all its facets look the same way. */
+/** Marks the triangles of faces that are not plane: a face is plane when all its corners lie in one plane. */
 function withCurvedMarked(mesh: TriangleMesh, faces: readonly { first: number; last: number }[]): TriangleMesh {
   const curved = new Uint8Array(mesh.triangles.length / 3);
+  const { positions: p, triangles } = mesh;
   for (const { first, last } of faces) {
-    const facets = Array.from({ length: last - first + 1 }, (_, i) => facet(mesh, 3 * (first + i))).filter((f) => f.area > 1e-9);
-    const [reference] = facets;
-    if (reference && facets.some((f) => dot(f.normal, reference.normal) < 1 - 1e-9)) curved.fill(1, first, last + 1);
+    let largest = facet(mesh, 3 * first);
+    let at = 3 * triangles[3 * first];
+    for (let t = first + 1; t <= last && largest.area < 1e-9; t++) {
+      largest = facet(mesh, 3 * t);
+      at = 3 * triangles[3 * t];
+    }
+    const { x, y, z } = largest.normal;
+    const level = p[at] * x + p[at + 1] * y + p[at + 2] * z;
+    for (let k = 3 * first; k < 3 * last + 3; k++) {
+      const i = 3 * triangles[k];
+      if (Math.abs(p[i] * x + p[i + 1] * y + p[i + 2] * z - level) > FLAT_WITHIN_MM) {
+        curved.fill(1, first, last + 1);
+        break;
+      }
+    }
   }
   return { ...mesh, curved };
 }

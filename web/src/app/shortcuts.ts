@@ -14,37 +14,51 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 }
 
-/** Several parts of the page listen; a sequence must not change between them. */
-const afterAllListeners = (work: () => void) => { setTimeout(work, 0); };
+type Actions = Readonly<Record<string, (() => void) | undefined>>;
 
+/** What is on the page now, outermost first; the innermost that knows a key gets it. */
+const listening = new Set<{ current: Actions }>();
 let pending = '';
 let pendingUntil = 0;
 
+function run(keys: string): boolean {
+  const action = [...listening].reverse().map((l) => l.current[keys]).find((a) => a !== undefined);
+  action?.();
+  return action !== undefined;
+}
+
+/** A field somebody has typed in keeps Ctrl+Z for itself. */
+function isHalfTyped(target: EventTarget | null): boolean {
+  return (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) && target.value !== target.defaultValue;
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey) {
+    if (isHalfTyped(event.target)) return;
+    if (run(`ctrl+${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}`)) event.preventDefault();
+    return;
+  }
+  if (event.altKey || event.key === 'Shift' || isTyping(event.target)) return;
+  const begun = pending !== '' && Date.now() < pendingUntil;
+  const keys = begun ? `${pending} ${event.key}` : event.key;
+  pending = !begun && event.key === 'g' ? 'g' : '';
+  pendingUntil = Date.now() + 1500;
+  if (run(keys)) event.preventDefault();
+}
+
 /**
- * Runs an action for a key such as `[`, a sequence such as `g p`, or `ctrl+z`. Single keys are left alone while
- * somebody types.
+ * Runs an action for a key such as `[`, a sequence such as `g p`, or `ctrl+z`, while the component is there. Single keys
+ * are left alone while somebody types.
  */
-export function useShortcuts(actions: Readonly<Record<string, (() => void) | undefined>>): void {
+export function useShortcuts(actions: Actions): void {
   const current = useRef(actions);
   current.current = actions;
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey) {
-        // In a field that is being typed in, undo belongs to the field.
-        if (isTyping(event.target) && event.target instanceof HTMLInputElement && event.target.value !== event.target.defaultValue) return;
-        const name = `ctrl+${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}`;
-        const run = current.current[name];
-        if (run) { event.preventDefault(); run(); }
-        return;
-      }
-      if (event.altKey || isTyping(event.target)) return;
-      const sequence = pending && Date.now() < pendingUntil ? `${pending} ${event.key}` : event.key;
-      const run = current.current[sequence];
-      if (run) { event.preventDefault(); run(); }
-      if (event.key === 'g' && sequence === 'g') afterAllListeners(() => { pending = 'g'; pendingUntil = Date.now() + 1500; });
-      else if (event.key.length === 1) afterAllListeners(() => { pending = ''; });
+    if (listening.size === 0) window.addEventListener('keydown', onKey);
+    listening.add(current);
+    return () => {
+      listening.delete(current);
+      if (listening.size === 0) window.removeEventListener('keydown', onKey);
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
   }, []);
 }
