@@ -19,39 +19,45 @@ const address = await new Promise((done, fail) => {
   server.stdout.on('data', (chunk) => { said += chunk; const found = /ready: (http:\S+)/.exec(said); if (found) done(found[1]); });
   server.once('exit', () => fail(new Error(said)));
 });
+let failed = null;
 const browser = await chromium.launch(CHROMIUM);
-mkdirSync('docs/screenshots', { recursive: true });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
-const shot = async (name) => { await page.waitForTimeout(600); await page.screenshot({ path: `docs/screenshots/${name}.png` }); console.log(`docs/screenshots/${name}.png`); };
+try {
+  mkdirSync('docs/screenshots', { recursive: true });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+  const shot = async (name) => { await page.waitForTimeout(600); await page.screenshot({ path: `docs/screenshots/${name}.png` }); console.log(`docs/screenshots/${name}.png`); };
 
-await page.goto(`${address}/jobs`);
-await page.getByRole('img', { name: 'Op 20, G55' }).nth(1).waitFor({ timeout: 60_000 });
-await shot('jobs');
-await page.getByRole('link', { name: 'SK-1041' }).click();
-await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });
-await page.keyboard.press(']');
-await page.getByRole('heading', { name: 'Op 20' }).waitFor();
-await shot('route');
-const open = async (name, ready) => { await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click(); await ready(); };
-await open('Part & blank', () => page.getByRole('img', { name: 'From above' }).waitFor());
-await shot('part');
-await open('Ledger', () => page.getByRole('heading', { name: 'Registers' }).waitFor());
-await shot('ledger');
-await open('Sheet', () => page.getByRole('img', { name: 'From the left end' }).first().waitFor());
-await page.getByRole('button', { name: 'Issue sheet A' }).click();
-await page.locator('[data-issue="A"]').waitFor({ timeout: 60_000 });
-await shot('sheet');
-await open('Shop', () => page.getByRole('heading', { name: 'Machines' }).waitFor());
-await shot('shop');
-await page.getByRole('button', { name: 'Night shift' }).click();
-await page.getByRole('link', { name: 'Jobs', exact: true }).click();
-await page.getByRole('link', { name: 'SK-1007' }).click();
-await page.getByRole('img', { name: 'From the front' }).waitFor();
-await shot('route-night-inch');
+  await page.goto(`${address}/jobs`);
+  await page.getByRole('img', { name: 'Op 20, G55' }).nth(1).waitFor({ timeout: 60_000 });
+  await shot('jobs');
+  await page.getByRole('link', { name: 'SK-1041' }).click();
+  await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });
+  await page.keyboard.press(']');
+  await page.getByRole('heading', { name: 'Op 20', exact: true }).waitFor();
+  await shot('route');
+  const open = async (name, ready) => { await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click(); await ready(); };
+  await open('Part & blank', () => page.getByRole('img', { name: 'From above' }).waitFor());
+  await shot('part');
+  await open('Ledger', () => page.getByRole('heading', { name: 'Registers' }).waitFor());
+  await shot('ledger');
+  await open('Sheet', () => page.getByRole('img', { name: 'From the left end' }).first().waitFor());
+  await page.getByRole('button', { name: 'Issue sheet A' }).click();
+  await page.locator('[data-issue="A"]').waitFor({ timeout: 60_000 });
+  await shot('sheet');
+  await open('Shop', () => page.getByRole('heading', { name: 'Machines' }).waitFor());
+  await shot('shop');
+  await page.getByRole('button', { name: 'Night shift' }).click();
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await page.getByRole('link', { name: 'SK-1007' }).click();
+  await page.getByRole('img', { name: 'From the front' }).waitFor();
+  await shot('route-night-inch');
+} catch (error) {
+  failed = error;
+}
 await browser.close();
 server.kill('SIGTERM');
 await new Promise((done) => server.once('exit', done));
 rmSync(data, { recursive: true, force: true });
+if (failed) throw failed;
 
 if (spawnSync('sh', ['-c', 'command -v pdftoppm'], { stdio: 'ignore' }).status === 0) {
   spawnSync(process.execPath, ['dist/cli/main.js', 'export', 'demo/vane-bearing-block.json', '--sheet', join(tmpdir(), 'violet-jaw-sheet.pdf')]);

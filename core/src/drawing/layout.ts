@@ -120,7 +120,7 @@ function drawDimension(d: Dimension, row: number, box: { left: number; right: nu
     { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
     { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
     {
-      kind: 'text', at: inside ? [(left + right) / 2, y - fontSize * 0.3] : [right + fontSize * 0.6, y + fontSize * 0.35],
+      kind: 'text', at: inside ? [(left + right) / 2, y - fontSize * 0.3] : [right + fontSize * 1.1, y + fontSize * 0.35],
       text, anchor: inside ? 'middle' : 'start', role: 'number', size: fontSize, measures: d.measures,
     },
   ];

@@ -131,8 +131,8 @@ function labels(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSet
   if (view === 'above') {
     const left = setup.stop.side === 'left';
     return [
-      onSteel([vise.jawWidth / 2, t * 0.6], 'fixed jaw, rear'),
-      onSteel([vise.jawWidth / 2, front - t * 0.6], 'moving jaw, front'),
+      onSteel([vise.jawWidth * 0.66, t * 0.62], 'fixed jaw, rear'),
+      onSteel([vise.jawWidth * 0.66, front - t * 0.62], 'moving jaw, front'),
       { kind: 'label', at: [setup.stop.position + (left ? -20 : 20), -setup.stop.fromJaw], text: 'stop', anchor: left ? 'end' : 'start' },
     ];
   }
