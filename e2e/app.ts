@@ -28,7 +28,6 @@ async function launch(dataFolder: string, port: string): Promise<{ child: ChildP
 const ended = (child: ChildProcess) => new Promise<void>((done) => { if (child.exitCode !== null || child.signalCode) done(); else child.once('exit', () => done()); });
 
 export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
-  // eslint-disable-next-line no-empty-pattern
   running: [async ({}, use) => {
     const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-e2e-'));
     let { child, address } = await launch(dataFolder, '0');

@@ -163,4 +163,8 @@ test('a double click makes one job; the back button leaves the job as it is', as
   await expect(page.getByRole('link', { name: 'T-TWICE' })).toHaveCount(1);
   await page.goForward();
   await expect(page.getByLabel('top face +Z')).toHaveValue('1.500');
+  await page.getByRole('button', { name: 'Delete this job…' }).click();
+  await page.getByRole('button', { name: 'Delete T-TWICE' }).click();
+  await expect(page).toHaveURL(/\/jobs$/);
+  await expect(page.getByRole('link', { name: 'T-TWICE' })).toHaveCount(0);
 });

@@ -62,6 +62,11 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   const [lines] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'G10 L2 lines' }).click()]);
   expect(readFileSync(await lines.path(), 'utf8')).toContain(`G10 L2 P1 X${ten[0]} Y${ten[1]} Z${ten[2]} (OP 10 G54`);
 
+  await page.getByRole('link', { name: 'Show on this page' }).click();
+  await expect(page.getByRole('article', { name: 'Setup sheet, Op 20' })).toContainText('Issue A');
+  await page.getByRole('button', { name: 'Show the draft' }).click();
+  await expect(page.getByRole('article', { name: 'Setup sheet, Op 20' })).toContainText('DRAFT');
+
   // editing afterwards leads to the next letter, with what changed number by number
   await go(page, 'Route');
   await page.getByRole('button', { name: /Op 20/ }).click();

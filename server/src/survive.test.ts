@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Sequelize } from 'sequelize';
 import { sensorFootJob } from '../../demo';
 import { testInstance } from './testing/testInstance';
 
@@ -62,6 +63,19 @@ test('while the database is away the API says so; it comes back by itself and fi
   for (let i = 0; i < 100 && back.status !== 200; i++) { await sleep(200); back = await at.call('GET', `/jobs/${id}`); }
   expect(back).toMatchObject({ status: 200, etag: '"1"', json: { number: 'SK-1007' } });
   await at.stop();
+}, 120_000);
+
+test('an existing server is used instead of a private one when its address is given', async () => {
+  const owner = await testInstance();
+  const root = new Sequelize(owner.database!.url, { dialect: 'mariadb', logging: false });
+  await root.query('CREATE DATABASE violet_jaw_other');
+  const guest = await testInstance({ demo: true, databaseUrl: owner.database!.url.replace(/violet_jaw$/, 'violet_jaw_other') });
+  expect(guest.database).toBeNull();
+  expect((await guest.call('GET', '/jobs')).json).toHaveLength(2);
+  expect((await owner.call('GET', '/jobs')).json).toHaveLength(0);
+  await guest.stop();
+  await root.close();
+  await owner.stop();
 }, 120_000);
 
 test('a second start finds the data again', async () => {

@@ -94,6 +94,8 @@ describe('findings', () => {
     ['grip-too-shallow', (j: Job) => { j.setups[0].parallels.height = 36; }, /4\.000 mm deep; this vise wants 6\.000/],
     ['jaw-top-above-lowest-cut', (j: Job) => { j.setups[0].cutsBelowTop = 33.5; }, /0\.500 mm below the jaw tops/],
     ['zero-outside-travel', (j: Job) => { j.setups[0].zero.extra.x = 600; }, /X by 135\.650 mm at the plus end/],
+    ['zero-outside-travel', (j: Job) => { j.setups[0].zero.extra.z = 400; j.setups[0].tools = []; }, /Z by 1\.750 mm at the plus end/],
+    ['cut-outside-travel', (j: Job) => { j.setups[0].tools[0].length = 400; }, /Z by 4\.750 mm at the plus end/],
     ['cut-outside-travel', (j: Job) => { j.setups[0].stop.position = 450; j.setups[0].stop.side = 'left'; }, /X by .* at the plus end/],
     ['register-used-twice', (j: Job) => { j.setups[1].register = 'G54'; }, /G54 is used by Op 10 and Op 20 for different zeros, 19\.000 mm apart/],
     ['metal-never-reached', (j: Job) => { j.setups[1].cutsBelowTop = 5; }, /after Op 20 are never reached/],

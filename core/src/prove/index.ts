@@ -7,7 +7,8 @@ import type { ZeroFacts } from '../zero';
 /** Room between a point and the ends of an axis' travel; negative: outside by that much. */
 export interface Room {
   readonly axis: Axis;
-  readonly toMin: number;
+  /** null: depends on the length of a tool that is not known */
+  readonly toMin: number | null;
   readonly toMax: number;
 }
 
@@ -18,15 +19,15 @@ export interface ProveFacts {
   readonly aboveJaws: number;
   /** what this setup removes, device frame; null: nothing */
   readonly removedBox: Box3 | null;
-  /** room of the spindle axis at work zero in X and Y; null while the station is unknown */
+  /** room of the spindle gauge line with the tip at work zero; null while the station is unknown */
   readonly zeroRoom: readonly Room[] | null;
-  /** room at the corners of the cut: X and Y always, Z with the tools' lengths (shortest for down, longest for up) */
+  /** room at the corners of the cut; in Z with the tools' lengths: the shortest for down, the longest for up */
   readonly cutRoom: readonly Room[] | null;
   /** the tool must be at least this long to reach the lowest cut within the Z travel; null while the station is unknown */
   readonly shortestToolMm: number | null;
 }
 
-function roomOf(axis: Axis, from: number, to: number, machine: Machine): Room {
+function roomOf(axis: Axis, from: number, to: number, machine: Machine): Room & { toMin: number } {
   const { min, max } = machine.travel[axis];
   return { axis, toMin: from - min, toMax: max - to };
 }
@@ -51,15 +52,17 @@ export function planProve(
   const { inMachine: w } = zero;
   const cut = removedBox ? { min: inMachine(removedBox.min), max: inMachine(removedBox.max) } : null;
   const lengths = setup.tools.map((tool) => tool.length).filter((l) => l !== null);
-  const cutRoom: Room[] = cut ? (['x', 'y'] as const).map((axis) => roomOf(axis, cut.min[axis], cut.max[axis], machine)) : [];
   const lowest = lowestCut + at.z;
-  if (cut && lengths.length > 0) {
-    cutRoom.push(roomOf('z', lowest + Math.min(...lengths), cut.max.z + Math.max(...lengths), machine));
-  }
+  // Going down, the shortest tool brings the gauge line lowest; going up, the longest brings it highest. A tool that is
+  // not known has at least no length: what is too high without any stays too high.
+  const alongZ = (from: number, to: number): Room => {
+    const { toMin, toMax } = roomOf('z', from + Math.min(...lengths), to + Math.max(0, ...lengths), machine);
+    return { axis: 'z', toMin: lengths.length > 0 ? toMin : null, toMax };
+  };
   return {
     ...base,
-    zeroRoom: (['x', 'y'] as const).map((axis) => roomOf(axis, w[axis], w[axis], machine)),
-    cutRoom,
+    zeroRoom: [...(['x', 'y'] as const).map((axis) => roomOf(axis, w[axis], w[axis], machine)), alongZ(w.z, w.z)],
+    cutRoom: cut ? [...(['x', 'y'] as const).map((axis) => roomOf(axis, cut.min[axis], cut.max[axis], machine)), alongZ(lowest, cut.max.z)] : [],
     shortestToolMm: Math.max(0, machine.travel.z.min - lowest),
   };
 }

@@ -18,9 +18,35 @@ function inWords(error: ErrorObject): string {
     case 'minimum': case 'maximum': case 'exclusiveMinimum': case 'exclusiveMaximum':
       return `${place}: must be ${String(p.comparison)} ${String(p.limit)}.`;
     case 'const': return `${place}: must be ${JSON.stringify(p.allowedValue)}.`;
-    case 'anyOf': return `${place}: none of the allowed forms fits.`;
+    case 'oneOfValues': return `${place}: must be one of ${(p.allowed as unknown[]).map((v) => JSON.stringify(v)).join(', ')}.`;
     default: return `${place}: ${error.message ?? 'not valid'}.`;
   }
+}
+
+/**
+ * Where one of several forms is allowed, a wrong document fails all of them. Only what the nearest form says is of use:
+ * the one whose keys fit best. Choices of values are told as one list.
+ */
+function likelyMeant(errors: readonly ErrorObject[]): ErrorObject[] {
+  const unions = errors.filter((e) => e.keyword === 'anyOf');
+  let left = [...errors];
+  for (const union of unions) {
+    const inside = left.filter((e) => e !== union && e.schemaPath.startsWith(`${union.schemaPath}/`));
+    const branchOf = (e: ErrorObject) => e.schemaPath.slice(union.schemaPath.length + 1).split('/')[0];
+    const branches = [...new Set(inside.map(branchOf))];
+    const misfits = (branch: string) => inside.filter((e) => branchOf(e) === branch && e.instancePath === union.instancePath).length;
+    const [best] = branches.sort((a, b) => misfits(a) - misfits(b));
+    const plain = inside.length > 0 && inside.every((e) => e.keyword === 'const' || e.keyword === 'type');
+    if (plain) {
+      const allowed = inside.flatMap((e) => (e.keyword === 'const' ? [(e.params as { allowedValue: unknown }).allowedValue] : []));
+      const types = inside.map((e) => String((e.params as { type?: unknown }).type));
+      const told = allowed.length > 0 ? { keyword: 'oneOfValues', params: { allowed } } : { keyword: 'type', params: { type: types.join(' or ') } };
+      left = left.filter((e) => !inside.includes(e)).map((e) => (e === union ? { ...e, ...told } : e));
+    } else {
+      left = left.filter((e) => e !== union && (!inside.includes(e) || branchOf(e) === best));
+    }
+  }
+  return left;
 }
 
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: string[] };
@@ -33,12 +59,10 @@ export function checker<S extends TSchema>(schema: S): (data: unknown) => Checke
     compiled ??= new Ajv({ allErrors: true, strict: true }).compile<Static<S>>(schema);
     const validate = compiled;
     if (validate(data)) return { ok: true, value: data };
-    const told = [...new Set((validate.errors ?? []).map(inWords))];
-    // "none of the forms fits" only repeats what its branches have said; values of an enumeration are named below.
-    const useful = told.filter((t) => !t.includes('must be "') && !t.includes('none of the allowed'));
-    const shown = useful.length > 0 ? useful : told;
+    const told = [...new Set(likelyMeant(validate.errors ?? []).map(inWords))];
     // A misspelled key also makes the right one missing: the cause first.
-    return { ok: false, problems: [...shown.filter((t) => t.includes('unknown key')), ...shown.filter((t) => !t.includes('unknown key'))].slice(0, 12) };
+    const isCause = (t: string) => t.includes('unknown key');
+    return { ok: false, problems: [...told.filter(isCause), ...told.filter((t) => !isCause(t))].slice(0, 12) };
   };
 }
 

@@ -1,6 +1,6 @@
 import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
 import { axisOf, signOf, transpose, unitVector, type Box3, type Direction, type Rotation, vec } from '../frames';
-import { boxMesh, facet, openEdges, vertex, weldMesh, type TriangleMesh } from './mesh';
+import { boxMesh, facet, shellProblem, vertex, weldMesh, type TriangleMesh } from './mesh';
 import { patchesOf, prismMesh } from './patch';
 
 /** Closed outlines in a drawing plane: outer ones counter-clockwise, holes clockwise. */
@@ -63,13 +63,8 @@ export class Kernel {
    */
   fromMesh(mesh: TriangleMesh): Result<Solid> {
     const welded = weldMesh(mesh);
-    if (welded.triangles.length === 0) return { ok: false, problem: 'The body has no surface.' };
-    const gaps = openEdges(welded);
-    if (gaps.length > 0) {
-      const [{ x, y, z }] = gaps;
-      const place = [x, y, z].map((v) => v.toFixed(3)).join(', ');
-      return { ok: false, problem: `The body is an open shell: ${gaps.length} open edges, the first near (${place}) mm. Close it in the drawing program and read it again.` };
-    }
+    const problem = shellProblem(welded);
+    if (problem) return { ok: false, problem };
     const single = Float32Array.from(welded.positions);
     const exact = new Map<string, number>();
     for (let i = 0; i < single.length; i += 3) exact.set(`${single[i]},${single[i + 1]},${single[i + 2]}`, i);

@@ -114,6 +114,15 @@ export function openEdges(mesh: TriangleMesh): Vec3[] {
   });
 }
 
+/** Why a surface is no closed solid, in words with a place; null when it is one. @param welded corners already joined */
+export function shellProblem(welded: TriangleMesh): string | null {
+  if (welded.triangles.length === 0) return 'The body has no surface.';
+  const gaps = openEdges(welded);
+  if (gaps.length === 0) return null;
+  const place = [gaps[0].x, gaps[0].y, gaps[0].z].map((v) => v.toFixed(3)).join(', ');
+  return `The body is an open shell: ${gaps.length} open edges, the first near (${place}) mm. Close it in the drawing program and read it again.`;
+}
+
 /** A level of the mesh along a direction at which it has flat area facing that way. */
 export interface FlatLevel {
   /** coordinate along the direction's axis, mm */

@@ -83,7 +83,10 @@ export async function freeze(input: Input & { letter: string; on: string }): Pro
   const blocking = blockingFindings(planned, job.accepted);
   const empty = new Uint8Array();
   const base = { blocking, planned: JSON.stringify(planned), entries: entriesOf(job, planned), control: controlLines(job, planned, `ISSUE ${input.letter}`) };
-  if (blocking.length > 0) return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
+  if (blocking.length > 0) {
+    planner.cache.clear();
+    return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
+  }
   const sheet = buildSheet(job, planned, outlinesOf(planner, planned), shop.name, { letter: input.letter, on: input.on });
   const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
   planner.cache.clear();

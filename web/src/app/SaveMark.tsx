@@ -23,7 +23,7 @@ export function SaveBanner({ state }: { state: Pick<DocumentState<unknown>, 'sav
   const { saveState, problem, elsewhere, conflicts } = state;
   return (
     <>
-      {state.document === null && problem && <div className="banner stop" role="alert">{problem} Trying again.</div>}
+      {state.document === null && problem && <div className="banner stop" role="alert">{problem}</div>}
       {state.document !== null && saveState === 'away' && (
         <div className="banner stop" role="alert">{problem} Your edits are kept here and are sent as soon as it is back.</div>
       )}

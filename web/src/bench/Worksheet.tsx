@@ -233,7 +233,7 @@ function Prove({ setup, planned, onLook }: SectionProps) {
         <>
           <p className="mb-1">Lowest cut Z <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>{speech.signed(facts.prove.aboveJaws)}</span> from the jaw tops. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves {speech.volume(planned?.material.leftMm3 ?? 0)}.</p>
           {facts.prove.cutRoom && facts.prove.cutRoom.length > 0
-            ? <p className="mb-1">Room to the ends of the travel at the corners of the cut: {facts.prove.cutRoom.map((r) => `${r.axis.toUpperCase()} ${speech.size(Math.min(r.toMin, r.toMax))}`).join(', ')}.</p>
+            ? <p className="mb-1">Room to the ends of the travel at the corners of the cut: {facts.prove.cutRoom.map((r) => `${r.axis.toUpperCase()} ${speech.size(Math.min(r.toMin ?? r.toMax, r.toMax))}`).join(', ')}.</p>
             : <p className="mb-1 quiet">Travel is not checked while the station is not known or nothing is cut.</p>}
         </>
       )}

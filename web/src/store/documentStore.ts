@@ -141,8 +141,9 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
         }
         lookTimer = setTimeout(() => { void look(); }, LOOK_EVERY_MS);
       } catch (error) {
-        set({ problem: error instanceof Error ? error.message : String(error) });
-        if (error instanceof ServerProblem && error.isAway && !closed) saveTimer = setTimeout(() => { void load(); }, RETRY_AFTER_MS);
+        const away = error instanceof ServerProblem && error.isAway;
+        set({ problem: `${error instanceof Error ? error.message : String(error)}${away ? ' Trying again.' : ''}` });
+        if (away && !closed) saveTimer = setTimeout(() => { void load(); }, RETRY_AFTER_MS);
       }
     };
     return {

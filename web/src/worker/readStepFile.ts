@@ -1,10 +1,9 @@
 import { proxy, wrap } from 'comlink';
 import type { Result } from '@violet-jaw/core/solid';
-import type { StepBody } from '@violet-jaw/formats/step';
-import type { StepWorker } from './step.worker';
+import type { CheckedBody, StepWorker } from './step.worker';
 
 export interface StepReading {
-  readonly done: Promise<Result<StepBody[]>>;
+  readonly done: Promise<Result<CheckedBody[]>>;
   cancel(): void;
 }
 
@@ -13,7 +12,7 @@ export function readStepFile(bytes: Uint8Array, tell: (stage: string) => void): 
   const worker = new Worker(new URL('./step.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<StepWorker>(worker);
   let cancel = () => undefined as void;
-  const done = new Promise<Result<StepBody[]>>((resolve) => {
+  const done = new Promise<Result<CheckedBody[]>>((resolve) => {
     cancel = () => resolve({ ok: false, problem: 'Reading was cancelled.' });
     worker.onerror = (event) => resolve({ ok: false, problem: `The STEP reader stopped: ${event.message || 'out of memory or not loaded'}. Try a smaller file.` });
     remote.read(bytes, proxy(tell)).then(resolve, (error: unknown) => resolve({ ok: false, problem: error instanceof Error ? error.message : String(error) }));

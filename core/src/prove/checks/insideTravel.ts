@@ -3,7 +3,7 @@ import type { ProveFacts, Room } from '..';
 
 function outside(rooms: readonly Room[]): { room: Room; by: number; end: 'minus' | 'plus' }[] {
   return rooms.flatMap((room) => [
-    ...(room.toMin < -1e-6 ? [{ room, by: -room.toMin, end: 'minus' as const }] : []),
+    ...(room.toMin !== null && room.toMin < -1e-6 ? [{ room, by: -room.toMin, end: 'minus' as const }] : []),
     ...(room.toMax < -1e-6 ? [{ room, by: -room.toMax, end: 'plus' as const }] : []),
   ]);
 }

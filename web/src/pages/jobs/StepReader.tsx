@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { StepBody } from '@violet-jaw/formats/step';
 import { sizeProblem, STEP_SIZE_LIMIT } from '@violet-jaw/formats/step';
 import { meshBox, meshVolume } from '@violet-jaw/core/solid';
 import { boxSize } from '@violet-jaw/core/frames';
@@ -8,11 +7,12 @@ import { formatLength, formatVolume, type Units } from '@violet-jaw/core/units';
 import { api } from '../../store/api';
 import { rememberBodies } from '../../store/planStore';
 import { readStepFile } from '../../worker/readStepFile';
+import type { CheckedBody } from '../../worker/step.worker';
 
 export interface StepChoice {
   readonly fileName: string;
   readonly hash: string;
-  readonly body: StepBody;
+  readonly body: CheckedBody;
 }
 
 /** Reads and stores one STEP file, with progress and cancel, and lets a body be chosen where there are several. */
@@ -20,7 +20,7 @@ export function StepReader({ file, units, onChoice, onCancel }: { file: File; un
   const [stage, setStage] = useState<string | null>('looking at the file');
   const [seconds, setSeconds] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
-  const [read, setRead] = useState<{ hash: string; bodies: readonly StepBody[] } | null>(null);
+  const [read, setRead] = useState<{ hash: string; bodies: readonly CheckedBody[] } | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const report = useRef(onChoice);
   report.current = onChoice;
@@ -51,9 +51,10 @@ export function StepReader({ file, units, onChoice, onCancel }: { file: File; un
 
   useEffect(() => {
     const body = read?.bodies.find((b) => b.index === chosen);
-    report.current(read && body ? { fileName: file.name, hash: read.hash, body } : null);
+    report.current(read && body && !body.problem ? { fileName: file.name, hash: read.hash, body } : null);
   }, [read, chosen, file.name]);
 
+  const chosenProblem = read?.bodies.find((b) => b.index === chosen)?.problem;
   return (
     <div className="panel">
       <strong>{file.name}</strong>
@@ -76,6 +77,7 @@ export function StepReader({ file, units, onChoice, onCancel }: { file: File; un
                 : <div key={b.index} className="number">{text}</div>;
             })}
           </div>
+          {chosenProblem && <div className="finding stop" role="alert"><span className="level">cannot be the part</span>{chosenProblem}</div>}
         </Form.Group>
       )}
     </div>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
 import { allowanceOn, withAllowance } from '@violet-jaw/core/blank';
 import { partScene, VIEW_NAMES } from '@violet-jaw/core/drawing';
 import { AXES, DIRECTIONS } from '@violet-jaw/core/frames';
@@ -32,8 +33,38 @@ export function PartPage() {
         <HeadFields />
         <PartFacts />
         <Blank />
+        <DeleteJob />
       </div>
     </div>
+  );
+}
+
+function DeleteJob() {
+  const { id, job } = useJob();
+  const [asking, setAsking] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const remove = async () => {
+    try {
+      await api.deleteJob(id);
+      void navigate('/jobs');
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return (
+    <section aria-label="Delete">
+      {asking
+        ? (
+          <>
+            <p className="mb-1">Delete {job.number} for good? This cannot be undone.</p>
+            <Button size="sm" variant="danger" onClick={() => { void remove(); }}>Delete {job.number}</Button>{' '}
+            <Button size="sm" variant="outline-primary" onClick={() => { setAsking(false); setProblem(null); }}>Keep it</Button>
+          </>
+        )
+        : <Button size="sm" variant="outline-primary" onClick={() => setAsking(true)}>Delete this job…</Button>}
+      {problem && <div className="finding stop" role="alert"><span className="level">not deleted</span>{problem}</div>}
+    </section>
   );
 }
 

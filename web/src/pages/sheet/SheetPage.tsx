@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
 import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
 import { jobFile } from '@violet-jaw/core/job';
-import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, type Change } from '@violet-jaw/core/sheet';
+import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, type Change, type Sheet } from '@violet-jaw/core/sheet';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
 import { api, type IssueHead } from '../../store/api';
@@ -11,12 +12,29 @@ import { SheetView } from './SheetView';
 
 /** The setup sheet as it prints, what blocks its issue, and the issues with what changed between them. */
 export function SheetPage() {
-  const { job, shop } = useJob();
+  const { id, job, shop } = useJob();
   const { planned, outlines } = usePlan();
+  const [search, setSearch] = useSearchParams();
+  const letter = search.get('issue');
+  const [frozen, setFrozen] = useState<{ letter: string; sheet: Sheet } | { letter: string; problem: string } | null>(null);
+  useEffect(() => {
+    if (!letter) return;
+    api.issueSheet(id, letter).then((sheet) => setFrozen({ letter, sheet }), (error: unknown) => setFrozen({ letter, problem: error instanceof Error ? error.message : String(error) }));
+  }, [id, letter]);
   const draft = useMemo(() => (planned ? buildSheet(job, planned, outlines, shop.name, null) : null), [job, planned, outlines, shop.name]);
   return (
     <div className="bench" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(24rem, 28rem)' }}>
-      <div>{draft ? <SheetView sheet={draft} /> : <p className="quiet">planning…</p>}</div>
+      <div>
+        {letter && (
+          <div className="banner noprint mb-2">
+            <span>This is issue {letter} as it was frozen.</span>
+            <Button size="sm" variant="outline-primary" onClick={() => setSearch({})}>Show the draft</Button>
+          </div>
+        )}
+        {letter
+          ? frozen?.letter === letter && ('sheet' in frozen ? <SheetView sheet={frozen.sheet} /> : <p className="finding stop" role="alert">{frozen.problem}</p>)
+          : draft ? <SheetView sheet={draft} /> : <p className="quiet">planning…</p>}
+      </div>
       <div className="worksheet noprint">
         <Blocking />
         <Issues />
@@ -131,6 +149,7 @@ function Issues() {
           <h2>Issue {i.letter} <span className="quiet fs-6">{i.issuedAt.slice(0, 16).replace('T', ' ')} UTC</span></h2>
           {i.note && <p className="mb-1">{i.note}</p>}
           <p className="mb-1">
+            <Link to={`?issue=${i.letter}`}>Show on this page</Link>{' · '}
             <a href={api.pdfUrl(id, i.letter, 'A4')}>PDF A4</a>{' · '}<a href={api.pdfUrl(id, i.letter, 'Letter')}>PDF Letter</a>{' · '}<a href={api.controlUrl(id, i.letter)}>G10 L2 lines</a>
             <span className="field-hint d-block">frozen, hash {i.hash.slice(0, 12)}</span>
           </p>

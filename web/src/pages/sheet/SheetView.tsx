@@ -15,6 +15,7 @@ export function SheetView({ sheet }: { sheet: Sheet }) {
         {sheet.findings.filter((f) => f.accepted).map((f) => (
           <div key={f.where + f.says} className="warning"><strong>{f.level}, {f.where}: {f.says}</strong><br />Accepted by {f.accepted?.by}: {f.accepted?.reason}</div>
         ))}
+        {sheet.findings.filter((f) => !f.accepted).map((f) => <div key={f.where + f.says}><strong>{f.level}, {f.where}:</strong> {f.says}</div>)}
       </article>
       {sheet.setups.map((setup) => (
         <SetupPage key={setup.op} sheet={sheet} setup={setup} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
