@@ -1,21 +1,13 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import { jobFile, type Job } from '@violet-jaw/core/job';
-import { compareEntries, nextLetter, type Change, type Entry, type Sheet } from '@violet-jaw/core/sheet';
+import { compareEntries, nextLetter, type Entry, type Sheet } from '@violet-jaw/core/sheet';
+import type { IssueHead } from '@violet-jaw/formats/api';
 import type { IssueRow, Models } from '../models';
 import { notFound, Problem } from '../problem';
 import type { Files } from './files';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
-
-export interface IssueHead {
-  readonly letter: string;
-  readonly issuedAt: string;
-  readonly note: string;
-  readonly hash: string;
-  /** against the issue before; empty for the first */
-  readonly changes: readonly Change[];
-}
 
 const HEAD = ['letter', 'place', 'issuedAt', 'note', 'hash', 'entries'];
 

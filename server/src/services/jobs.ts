@@ -1,30 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
 import { checkJob, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
+import type { JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
-import type { Summary } from '../worker/plan.worker';
 import type { Files } from './files';
 import type { Planning } from './planning';
-import { staleWrite, type Revised, type ShopService } from './shop';
-
-export interface JobListEntry {
-  readonly id: string;
-  readonly number: string;
-  readonly part: string;
-  readonly revision: string;
-  readonly machine: string | null;
-  readonly due: string | null;
-  readonly units: Job['units'];
-  readonly letter: string | null;
-  readonly updatedAt: string;
-  readonly summary: Summary | null;
-}
+import { staleWrite, type ShopService } from './shop';
 
 interface StoredSummary {
   readonly revision: number;
   readonly shopRevision: number;
-  readonly summary: Summary;
+  readonly summary: JobSummary;
 }
 
 function checked(input: unknown): Job {

@@ -2,7 +2,8 @@ import { Piscina } from 'piscina';
 import type { Job } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { Result } from '@violet-jaw/core/solid';
-import type { Frozen, Summary } from '../worker/plan.worker';
+import type { JobSummary } from '@violet-jaw/formats/api';
+import type { Frozen } from '../worker/plan.worker';
 
 interface Input {
   readonly job: Job;
@@ -18,8 +19,8 @@ export class Planning {
     this.#pool = new Piscina({ filename: workerFile, minThreads: 0, maxThreads: 2, idleTimeout: 30_000 });
   }
 
-  summarize(input: Input): Promise<Summary> {
-    return this.#pool.run(input, { name: 'summarize' }) as Promise<Summary>;
+  summarize(input: Input): Promise<JobSummary> {
+    return this.#pool.run(input, { name: 'summarize' }) as Promise<JobSummary>;
   }
 
   freeze(input: Input & { letter: string; on: string }): Promise<Result<Frozen>> {

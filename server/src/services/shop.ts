@@ -1,13 +1,9 @@
 import { Transaction, type Sequelize } from 'sequelize';
 import { checkShop } from '@violet-jaw/core/job';
 import type { Machine, Shop, Station, Vise } from '@violet-jaw/core/shop';
+import type { Revised } from '@violet-jaw/formats/api';
 import type { Models } from '../models';
 import { badInput, Problem } from '../problem';
-
-export interface Revised<T> {
-  readonly revision: number;
-  readonly document: T;
-}
 
 /** A write that started from an older revision: nothing is overwritten, the current document comes back. */
 export function staleWrite<T>(current: Revised<T>): Problem {

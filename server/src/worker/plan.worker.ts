@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { controlLines } from '@violet-jaw/core/control';
-import { layoutScene, outlinesOf, setupScene, type Page } from '@violet-jaw/core/drawing';
+import { layoutScene, outlinesOf, setupScene } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
 import { Planner } from '@violet-jaw/core/plan';
 import { blockingFindings, buildSheet, entriesOf, type Entry } from '@violet-jaw/core/sheet';
@@ -8,6 +8,7 @@ import type { Finding } from '@violet-jaw/core/findings';
 import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
 import { speechIn } from '@violet-jaw/core/units';
+import type { JobSummary } from '@violet-jaw/formats/api';
 import { bodiesFor } from '@violet-jaw/formats/step/bodies.ts';
 import type { StepKernel } from '@violet-jaw/formats/step';
 import { loadStepKernel } from '@violet-jaw/formats/step/load.ts';
@@ -18,13 +19,6 @@ interface Input {
   readonly shop: Shop;
   /** path of the stored STEP file; null for a typed block or a file that is not stored */
   readonly stepPath: string | null;
-}
-
-/** What the Jobs page shows of a job without opening it. */
-export interface Summary {
-  readonly counts: { readonly stop: number; readonly caution: number; readonly note: number };
-  readonly setups: readonly { readonly op: number; readonly register: string; readonly picture: Pick<Page, 'width' | 'height' | 'primitives'> | null }[];
-  readonly problem: string | null;
 }
 
 /** Everything an issue freezes, computed on the server from the stored document. */
@@ -55,13 +49,13 @@ async function planFresh({ job, shop, stepPath }: Input) {
   return { ok: true as const, value: { planner, planned: planned.value } };
 }
 
-export async function summarize(input: Input): Promise<Summary> {
+export async function summarize(input: Input): Promise<JobSummary> {
   const result = await planFresh(input);
   if (!result.ok) return { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: result.problem };
   const { planner, planned } = result.value;
   const outlines = outlinesOf(planner, planned);
   const count = (level: Finding['level']) => planned.findings.filter((f) => f.level === level).length;
-  const summary: Summary = {
+  const summary: JobSummary = {
     counts: { stop: blockingFindings(planned, input.job.accepted).length, caution: count('caution'), note: count('note') },
     problem: null,
     setups: planned.setups.map((s) => {

@@ -1,7 +1,7 @@
 import type { Job, JobFile } from '@violet-jaw/core/job';
-import type { Change, Entry, Sheet } from '@violet-jaw/core/sheet';
+import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
-import type { Page } from '@violet-jaw/core/drawing';
+import type { IssueHead, JobListEntry, Revised } from '@violet-jaw/formats/api';
 
 /** What the server answered instead of a success, in its own words. */
 export class ServerProblem extends Error {
@@ -13,35 +13,6 @@ export class ServerProblem extends Error {
   get isAway(): boolean {
     return this.status === 0 || this.status === 502 || this.status === 503;
   }
-}
-
-export interface Revised<T> {
-  readonly revision: number;
-  readonly document: T;
-}
-
-export interface JobListEntry {
-  readonly id: string;
-  readonly number: string;
-  readonly part: string;
-  readonly revision: string;
-  readonly machine: string | null;
-  readonly due: string | null;
-  readonly units: Job['units'];
-  readonly letter: string | null;
-  readonly summary: {
-    readonly counts: { readonly stop: number; readonly caution: number; readonly note: number };
-    readonly setups: readonly { readonly op: number; readonly register: string; readonly picture: Pick<Page, 'width' | 'height' | 'primitives'> | null }[];
-    readonly problem: string | null;
-  } | null;
-}
-
-export interface IssueHead {
-  readonly letter: string;
-  readonly issuedAt: string;
-  readonly note: string;
-  readonly hash: string;
-  readonly changes: readonly Change[];
 }
 
 const BASE = '/api/v1';

@@ -1,6 +1,7 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { mergeDocuments, takeTheirs, type Conflict } from '@violet-jaw/core/job';
-import { ServerProblem, type Place, type Revised } from './api';
+import type { Revised } from '@violet-jaw/formats/api';
+import { ServerProblem, type Place } from './api';
 
 /** What the header says about saving. */
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'refused' | 'conflict';

@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
+import type { JobListEntry } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { PageView } from '../../drawing/Drawing';
-import { api, ServerProblem, type JobListEntry } from '../../store/api';
+import { api, ServerProblem } from '../../store/api';
 import { NewJob } from './NewJob';
 
 const matches = (job: JobListEntry, text: string) =>

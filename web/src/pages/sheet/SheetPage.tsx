@@ -4,9 +4,10 @@ import { Link, useSearchParams } from 'react-router';
 import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
 import { jobFile } from '@violet-jaw/core/job';
 import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, type Change, type Sheet } from '@violet-jaw/core/sheet';
+import type { IssueHead } from '@violet-jaw/formats/api';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
-import { api, type IssueHead } from '../../store/api';
+import { api } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 import { SheetView } from './SheetView';
 

@@ -1,0 +1,76 @@
+import { box, seatBlock, setup, told, vise } from '../testing/fixtures';
+import { gripDepth } from './checks/gripDepth';
+import { jawOpening } from './checks/jawOpening';
+import { parallelsBelowJaws } from './checks/parallelsBelowJaws';
+import { rawCaught } from './checks/rawCaught';
+import { planHold } from '.';
+
+const block = box([0, 0, 0], [100, 60, 40]);
+const held = (height: number, size = block) => planHold(seatBlock(size, size, setup({ parallels: { height } })), vise, height);
+
+describe('how a plain block is held', () => {
+  test('opening is its width, grip is jaw top less parallels', () => {
+    const hold = held(25);
+    expect(hold.openingMm).toBeCloseTo(60, 9);
+    expect(hold.gripDepthMm).toBeCloseTo(15, 3);
+    expect(hold.caught).toEqual({ fixed: 0, moving: 0 });
+  });
+
+  test('both jaw faces touch over length × grip', () => {
+    const hold = held(25);
+    expect(hold.fixedJawAreaMm2).toBeCloseTo(100 * 15, 0);
+    expect(hold.movingJawAreaMm2).toBeCloseTo(100 * 15, 0);
+  });
+
+  test('a thin plate below the jaw tops is gripped over its own height', () => {
+    expect(held(20, box([0, 0, 0], [100, 60, 12])).gripDepthMm).toBeCloseTo(12, 3);
+  });
+
+  test('only what lies within the jaws\' width is gripped', () => {
+    const long = box([0, 0, 0], [300, 60, 40]);
+    expect(held(25, long).fixedJawAreaMm2).toBeCloseTo((150 - 10) * 15, 0);
+  });
+});
+
+describe('grip depth', () => {
+  test.each([[25, null], [34, null], [35, 'caution'], [36.5, 'caution'], [37.5, 'stop']] as const)('parallels %d: %s', (height, level) => {
+    expect(gripDepth(held(height), vise, told).map((f) => f.level)).toEqual(level ? [level] : []);
+  });
+
+  test('says how much is missing and what to do', () => {
+    expect(gripDepth(held(36), vise, told)[0]).toMatchObject({
+      says: 'The grip is 4.000 mm deep; this vise wants 6.000 mm.', remedy: expect.stringContaining('2.000 mm lower'),
+    });
+  });
+});
+
+test('a part as wide as the vise opens still goes in; a hair more does not', () => {
+  const wide = (y: number) => jawOpening(held(20, box([0, 0, 0], [100, y, 40])), vise, told);
+  expect(wide(160)).toEqual([]);
+  expect(wide(160.5)[0].says).toContain('0.500 mm too little');
+});
+
+test('parallels as high as the jaws are a stop', () => {
+  expect(parallelsBelowJaws(39.9, vise, told)).toEqual([]);
+  expect(parallelsBelowJaws(40, vise, told)).toHaveLength(1);
+});
+
+describe('raw stock caught by the jaws', () => {
+  const caught = (fixed: number, moving: number) => {
+    const seat = seatBlock(block, block);
+    return rawCaught({ ...planHold(seat, vise, 20), caught: { fixed, moving } }, seat, told)[0]?.says;
+  };
+  test('says which jaw', () => {
+    expect(caught(0, 0)).toBeUndefined();
+    expect(caught(2, 0)).toBe('The fixed jaw touches raw stock: the raw flange reaches 2.000 mm below the jaw tops.');
+    expect(caught(0, 3)).toMatch(/^The moving jaw touches/);
+    expect(caught(2, 3)).toMatch(/^Both jaws touch raw stock: the raw flange reaches 3\.000/);
+  });
+
+  test('a raw block held low down is raw on purpose: nothing narrower lies below', () => {
+    const raw = box([-3, -3, -3], [103, 63, 43]);
+    const seat = seatBlock(raw, block);
+    expect(seat.jaw.rawMm).toBeCloseTo(3, 9);
+    expect(rawCaught(planHold(seat, vise, 20), seat, told)).toEqual([]);
+  });
+});

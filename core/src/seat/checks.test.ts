@@ -1,0 +1,72 @@
+import { loadKernel, type Kernel } from '../solid';
+import { box, seatBlock, setup, told, UPRIGHT, vise } from '../testing/fixtures';
+import { locatorsTouch } from './checks/locatorsTouch';
+import { partRests } from './checks/partRests';
+import { seatInVise, seatInWords } from '.';
+
+let kernel: Kernel;
+beforeAll(async () => { kernel = await loadKernel(); });
+
+const block = box([0, 0, 0], [100, 60, 40]);
+
+describe('resting', () => {
+  test('a block on two parallels rests on both strips', () => {
+    const seat = seatBlock(block, block);
+    expect(seat.restStripsMm2).toEqual([expect.closeTo(800, 6), expect.closeTo(800, 6)]);
+    expect(seat.rest.flatAreaMm2).toBeCloseTo(1600, 6);
+    expect(partRests(seat, 20, vise, told)).toEqual([]);
+  });
+
+  test('a part narrower than two parallels is not counted twice', () => {
+    const narrow = box([0, 0, 0], [100, 12, 40]);
+    const seat = seatBlock(narrow, narrow, setup({ stop: { side: 'left', position: 10, height: 32, fromJaw: 6 } }));
+    expect(seat.rest.flatAreaMm2).toBeCloseTo(1200, 6);
+  });
+
+  test('on the bed the whole underside counts', () => {
+    const seat = seatBlock(block, block, setup({ parallels: { height: 0 } }));
+    expect(seat.rest.flatAreaMm2).toBeCloseTo(6000, 6);
+    expect(seat.loadedBox.min.z).toBeCloseTo(0, 9);
+  });
+
+  test('a step under the front leaves it on the rear parallel only', () => {
+    const mesh = kernel.subtract(kernel.box(block), kernel.box(box([-1, -1, -1], [101, 30, 5]))).mesh();
+    const seat = seatInVise({ orientation: UPRIGHT, loaded: mesh, finished: mesh, blankSeated: block, isFlat: () => true, vise, parallelsHeight: 20, stop: setup().stop });
+    expect(partRests(seat, 20, vise, told).map((f) => f.says)).toContain('The part rests on the rear parallel only.');
+  });
+
+  test('a facet of a curve under the part is no flat', () => {
+    const seat = seatInVise({ orientation: UPRIGHT, loaded: kernel.box(block).mesh(), finished: kernel.box(block).mesh(), blankSeated: block, isFlat: () => false, vise, parallelsHeight: 20, stop: setup().stop });
+    expect(partRests(seat, 20, vise, told)[0]).toMatchObject({ level: 'stop', says: 'The part does not rest: there is no flat face over the parallels.' });
+  });
+
+  test('too little flat is a caution with both areas', () => {
+    const small = box([0, 0, 0], [20, 30, 40]);
+    expect(partRests(seatBlock(small, small), 20, vise, told)[0]).toMatchObject({ level: 'caution', says: 'Only 320 mm² lie flat on the parallels; 400 mm² are wanted.' });
+  });
+});
+
+describe('locators', () => {
+  test('all touch a block in the vise', () => {
+    expect(locatorsTouch(seatBlock(block, block), told)).toEqual([]);
+  });
+
+  test.each([
+    ['the stop above the part', setup({ stop: { side: 'left', position: 10, height: 90, fromJaw: 15 } }), 'stop-touches-nothing'],
+    ['the stop in front of the part', setup({ stop: { side: 'left', position: 10, height: 32, fromJaw: 80 } }), 'stop-touches-nothing'],
+    ['the part beside the jaws', setup({ stop: { side: 'left', position: 200, height: 32, fromJaw: 15 } }), 'jaws-touch-nothing'],
+  ])('%s', (_, s, code) => {
+    expect(locatorsTouch(seatBlock(block, block, s), told).map((f) => f.code)).toContain(code);
+  });
+
+  test('a seat that never came to an end is a stop', () => {
+    expect(locatorsTouch({ ...seatBlock(block, block), settled: false }, told)[0].code).toBe('seat-not-settled');
+  });
+});
+
+test('the seat is said in one sentence, raw and finished told apart', () => {
+  const seat = seatBlock(box([-3, -3, -3], [103, 63, 43]), block);
+  expect(seatInWords(seat, setup(), told.speech)).toBe('Raw bottom face down on 20.000 parallels, raw rear face on the fixed jaw, raw left face on the left stop.');
+  const flipped = setup({ orientation: { up: '-z', right: '-x' }, parallels: { height: 0 }, stop: { side: 'right', position: 120, height: 32, fromJaw: 15 } });
+  expect(seatInWords(seatBlock(block, block, flipped), flipped, told.speech)).toBe('Finished top face down on the bed, finished rear face on the fixed jaw, finished left face on the right stop.');
+});

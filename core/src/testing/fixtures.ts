@@ -1,0 +1,42 @@
+import { vec, type Box3, type Orientation } from '../frames';
+import type { Told } from '../findings';
+import type { Setup } from '../job';
+import { seatInVise, turnedBox, type SeatFacts } from '../seat';
+import type { Machine, Station, Vise } from '../shop';
+import { boxMesh, turnMesh } from '../solid';
+import { rotationOf } from '../frames';
+import { speechIn } from '../units';
+
+/** Plain things to test with. Invented; round numbers, so that a reader can add them up. */
+export const UPRIGHT: Orientation = { up: '+z', right: '+x' };
+
+export const vise: Vise = {
+  id: 'v', name: 'Vise', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20, parallelThickness: 8,
+  stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
+};
+
+export const station: Station = { id: 'a', name: 'A', position: { x: -400, y: -200, z: -450 }, plusMinus: 0.01, note: '' };
+
+export const machine: Machine = {
+  id: 'm', name: 'Mill', travel: { x: { min: -760, max: 0 }, y: { min: -430, max: 0 }, z: { min: -510, max: 0 } }, table: { x: { min: -800, max: 40 }, y: { min: -420, max: -20 } },
+  homesTo: '', registers: ['G54', 'G55'], stations: [station],
+};
+
+export const setup = (change: Partial<Setup> = {}): Setup => ({
+  id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, vise: 'v', station: 'a', parallels: { height: 20 },
+  stop: { side: 'left', position: 10, height: 32, fromJaw: 15 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
+  touchOff: { toolDiameter: 10, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
+});
+
+export const told: Told = { setupId: 's', op: 10, speech: speechIn('mm') };
+
+export const box = (min: [number, number, number], max: [number, number, number]): Box3 => ({ min: vec(...min), max: vec(...max) });
+
+/** A block in the vise as the setup says. */
+export function seatBlock(loaded: Box3, finished: Box3, s: Setup = setup(), v: Vise = vise): SeatFacts {
+  const turn = (b: Box3) => turnMesh(boxMesh(b), rotationOf(s.orientation));
+  return seatInVise({
+    orientation: s.orientation, loaded: turn(loaded), finished: turn(finished), blankSeated: turnedBox(loaded, s.orientation), isFlat: () => true,
+    vise: v, parallelsHeight: s.parallels.height, stop: s.stop,
+  });
+}
