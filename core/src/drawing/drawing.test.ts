@@ -1,0 +1,121 @@
+import fc from 'fast-check';
+import { ALL_ORIENTATIONS } from '../frames';
+import { loadKernel, type Kernel, type Outlines } from '../solid';
+import { box, machine } from '../testing/fixtures';
+import { turnedBox } from '../seat';
+import { facingEye, hatchLines, layoutScene, onView, rectangle, sceneBounds, sharedMargins, standardScale, stippleDots, tableScene, VIEW_NAMES, viewRotation, type Scene } from '.';
+
+let kernel: Kernel;
+beforeAll(async () => { kernel = await loadKernel(); });
+
+const options = { width: 400, height: 300, fontSize: 10, hatchSpacing: 5, markSize: 5 };
+
+function extent(outlines: Outlines) {
+  const points = outlines.flat();
+  const of = (i: 0 | 1) => [Math.min(...points.map((p) => p[i])), Math.max(...points.map((p) => p[i]))];
+  return [...of(0), ...of(1)];
+}
+
+test('each view shows what the eye sees: silhouettes of a turned block agree with its turned corners', () => {
+  const shape = box([1, 2, 3], [11, 32, 53]);
+  const solid = kernel.box(shape);
+  fc.assert(fc.property(fc.constantFrom(...ALL_ORIENTATIONS), fc.constantFrom(...VIEW_NAMES), (orientation, view) => {
+    const turned = turnedBox(shape, orientation);
+    const [a, b] = [onView(view, turned.min), onView(view, turned.max)];
+    const expected = [Math.min(a[0], b[0]), Math.max(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[1], b[1])];
+    return extent(kernel.silhouette(solid, viewRotation(view, orientation))).every((v, i) => Math.abs(v - expected[i]) < 1e-6);
+  }));
+});
+
+test('from above the rear is up; from the left end the fixed jaw is on the left and the operator on the right', () => {
+  expect(onView('above', { x: 1, y: 2, z: 3 })).toEqual([1, 2]);
+  expect(onView('front', { x: 1, y: 2, z: 3 })).toEqual([1, 3]);
+  expect(onView('leftEnd', { x: 1, y: -2, z: 3 })).toEqual([2, 3]);
+  expect(VIEW_NAMES.map(facingEye)).toEqual(['+z', '-y', '-x']);
+});
+
+test('a face behind another one is not drawn; what stands beside it is', () => {
+  const stepped = kernel.union([kernel.box(box([0, 0, 0], [40, 30, 10])), kernel.box(box([10, 0, 10], [40, 30, 20]))]);
+  const flats = kernel.visibleFlats(stepped, viewRotation('above', { up: '+z', right: '+x' }), [20, 10]);
+  const areas = flats.map((ring) => Math.abs(ring.reduce((s, [x, y], i) => s + x * ring[(i + 1) % ring.length][1] - y * ring[(i + 1) % ring.length][0], 0) / 2)).sort((a, b) => a - b);
+  expect(areas).toEqual([expect.closeTo(300, 3), expect.closeTo(900, 3)]);
+});
+
+describe('hatch and stipple', () => {
+  const plate: Outlines = [[[0, 0], [100, 0], [100, 60], [0, 60]], [[30, 20], [30, 40], [70, 40], [70, 20]]];
+
+  test('hatch runs at 45° inside the steel and stays out of the hole', () => {
+    const lines = hatchLines(plate, 6);
+    expect(lines.length).toBeGreaterThan(10);
+    for (const [[x0, y0], [x1, y1]] of lines) {
+      expect(Math.abs((y1 - y0) / (x1 - x0))).toBeCloseTo(1, 6);
+      const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
+      expect(x >= 0 && x <= 100 && y >= 0 && y <= 60 && !(x > 30 && x < 70 && y > 20 && y < 40)).toBe(true);
+    }
+  });
+
+  test('hatch covers the area: lengths × spacing come to it', () => {
+    const total = hatchLines(plate, 0.5).reduce((sum, [a, b]) => sum + Math.hypot(b[0] - a[0], b[1] - a[1]), 0);
+    expect(Math.abs(total * 0.5 - (6000 - 800))).toBeLessThan(60);
+  });
+
+  test('dots lie inside only', () => {
+    for (const [x, y] of stippleDots(plate, 4)) expect(x > 30 && x < 70 && y > 20 && y < 40).toBe(false);
+    expect(stippleDots([], 4)).toEqual([]);
+    expect(hatchLines([], 4)).toEqual([]);
+  });
+});
+
+describe('laying out', () => {
+  const scene: Scene = {
+    title: 't',
+    shapes: [
+      { kind: 'region', role: 'steel', outlines: rectangle(0, 0, 100, 50) },
+      { kind: 'dimension', measures: 'length', along: 'horizontal', from: 0, to: 100, reach: 0, side: 'bottom', name: 'length', value: '100.000' },
+      { kind: 'dimension', measures: 'a', along: 'vertical', from: 0, to: 50, reach: 100, side: 'right', name: 'height', value: '50.000' },
+      { kind: 'dimension', measures: 'b', along: 'vertical', from: 0, to: 20, reach: 100, side: 'right', name: 'grip', value: '20.000' },
+      { kind: 'zero', mark: 'work', at: [0, 50], label: 'G54' },
+    ],
+  };
+
+  test('everything lies on the page', () => {
+    const page = layoutScene(scene, options);
+    for (const p of page.primitives) {
+      if (p.kind === 'text') { expect(p.at[0]).toBeGreaterThan(0); expect(p.at[0]).toBeLessThan(400); expect(p.at[1]).toBeGreaterThan(0); expect(p.at[1]).toBeLessThan(300); }
+      else for (const [, x, y] of p.d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)) { expect(Number(x)).toBeGreaterThanOrEqual(0); expect(Number(x)).toBeLessThanOrEqual(400); expect(Number(y)).toBeGreaterThanOrEqual(0); expect(Number(y)).toBeLessThanOrEqual(300); }
+    }
+  });
+
+  test('up in the drawing is up on the page, and both axes have one scale', () => {
+    const { toPage, scale } = layoutScene(scene, options);
+    expect(toPage([0, 50])[1]).toBeLessThan(toPage([0, 0])[1]);
+    expect(toPage([100, 0])[0] - toPage([0, 0])[0]).toBeCloseTo(100 * scale, 9);
+    expect(toPage([0, 0])[1] - toPage([0, 50])[1]).toBeCloseTo(50 * scale, 9);
+  });
+
+  test('two dimensions on one side stand in rows of their own', () => {
+    const xs = layoutScene(scene, options).primitives.flatMap((p) => (p.kind === 'text' && (p.text === '50.000' || p.text === '20.000') ? [p.at[0]] : []));
+    expect(new Set(xs).size).toBe(2);
+  });
+
+  test('with shared margins and one scale, above and front stand aligned', () => {
+    const other: Scene = { title: 'o', shapes: [{ kind: 'region', role: 'left', outlines: rectangle(0, 0, 100, 20) }] };
+    const margins = sharedMargins([scene, other], 10);
+    const [a, b] = [scene, other].map((s) => layoutScene(s, { ...options, scale: 1.5, margins }));
+    expect(a.toPage([37, 0])[0]).toBeCloseTo(b.toPage([37, 0])[0], 9);
+  });
+
+  test('the scale is a round one and the largest that fits', () => {
+    const at = (width: number) => standardScale([{ scene, width, height: 400 }], 10, 72 / 25.4);
+    expect(at(500).says).toBe('1:1');
+    expect(at(250)).toEqual({ scale: 72 / 25.4 / 2, says: '1:2' });
+    expect(at(120).says).not.toBe('1:2');
+  });
+});
+
+test('the table is drawn in machine coordinates with machine zero and the measured stations', () => {
+  const scene = tableScene({ ...machine, stations: [...machine.stations, { id: 'b', name: 'B', position: null, plusMinus: null, note: '' }] });
+  expect(scene.shapes.filter((s) => s.kind === 'label').map((s) => s.text)).toEqual(['station A', 'machine zero']);
+  expect(sceneBounds(scene)).toEqual({ min: [-800, -430], max: [40, 0] });
+  expect(scene.shapes).toContainEqual({ kind: 'zero', mark: 'machine', at: [0, 0], label: '' });
+});
