@@ -45,12 +45,16 @@ function Band({ sheet }: { sheet: Sheet }) {
   );
 }
 
-function Foot({ sheet }: { sheet: Sheet }) {
+const PAGE_HEIGHT: Record<Paper, number> = { A4: 842, Letter: 792 };
+
+/** Says which part of the sheet this is, so that a lost page is noticed: summary, one part a setup, ledgers. */
+function Foot({ sheet, paper, part }: { sheet: Sheet; paper: Paper; part: number }) {
+  const top = PAGE_HEIGHT[paper] - 28;
   return (
-    <View style={styles.foot} fixed>
-      <Text>{`${sheet.number} ${sheet.letter ? `issue ${sheet.letter}` : 'draft'}`}</Text>
-      <Text render={({ pageNumber, totalPages }) => `page ${pageNumber} of ${totalPages}`} />
-    </View>
+    <>
+      <Text style={[styles.foot, { top }]} fixed>{`${sheet.number} ${sheet.letter ? `issue ${sheet.letter}` : 'draft'}`}</Text>
+      <Text style={[styles.foot, { top, textAlign: 'right' }]} fixed>{`part ${part} of ${sheet.setups.length + 2}`}</Text>
+    </>
   );
 }
 
@@ -133,12 +137,12 @@ function TouchOff({ setup }: { setup: SheetSetup }) {
   );
 }
 
-function Setup({ sheet, setup, transition, paper }: { sheet: Sheet; setup: SheetSetup; transition: SheetTransition | undefined; paper: Paper }) {
+function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup: SheetSetup; transition: SheetTransition | undefined; paper: Paper; part: number }) {
   const width = paper === 'A4' ? 539 : 556;
   const { scenes } = setup;
   const left = width * 0.47;
   const right = width - left;
-  const heights = { above: 212, front: 116, leftEnd: 150 };
+  const heights = { above: 186, front: 102, leftEnd: 140 };
   const scale = scenes ? standardScale([
     { scene: scenes.above, width: left, height: heights.above }, { scene: scenes.front, width: left, height: heights.front }, { scene: scenes.leftEnd, width: right - 6, height: heights.leftEnd },
   ], DRAWING_FONT, POINTS_PER_MM) : null;
@@ -171,7 +175,7 @@ function Setup({ sheet, setup, transition, paper }: { sheet: Sheet; setup: Sheet
             </>
           )}
           <Text style={styles.strong}>{setup.seat}</Text>
-          {setup.orientation.map((line) => <Text key={line}>{`· ${line}`}</Text>)}
+          <Text>{`${setup.orientation.join('; ')}.`}</Text>
           <Rows rows={setup.rows} />
         </View>
       </View>
@@ -191,12 +195,12 @@ function Setup({ sheet, setup, transition, paper }: { sheet: Sheet; setup: Sheet
         </View>
       </View>
       {setup.why.map((w) => <Text key={w.label}>{`Why, ${w.label.toLowerCase()}: ${w.value}`}</Text>)}
-      <View style={[styles.row, { marginTop: 8, gap: 20 }]} wrap={false}>
+      <View style={[styles.row, { marginTop: 2, gap: 20 }]} wrap={false}>
         {['Set up by', 'Checked by', 'Date and time'].map((who) => (
-          <View key={who} style={{ flex: 1, borderBottomWidth: 0.8, height: 26, justifyContent: 'flex-end' }}><Text>{who}</Text></View>
+          <View key={who} style={{ flex: 1, borderBottomWidth: 0.8, height: 24, justifyContent: 'flex-end' }}><Text>{who}</Text></View>
         ))}
       </View>
-      <Foot sheet={sheet} />
+      <Foot sheet={sheet} paper={paper} part={part} />
     </Page>
   );
 }
@@ -223,7 +227,7 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       <Text style={styles.h}>Findings</Text>
       {others.length === 0 && <Text>None.</Text>}
       {others.map((f) => <Text key={`${f.where}${f.says}`}><Text style={styles.strong}>{`${f.level.toUpperCase()}, ${f.where}: `}</Text>{f.says}</Text>)}
-      <Foot sheet={sheet} />
+      <Foot sheet={sheet} paper={paper} part={1} />
     </Page>
   );
 }
@@ -234,7 +238,7 @@ function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       <Band sheet={sheet} />
       <Text style={styles.op}>Where the work zeros come from</Text>
       {sheet.setups.map((s) => <Ledger key={s.op} setup={s} />)}
-      <Foot sheet={sheet} />
+      <Foot sheet={sheet} paper={paper} part={sheet.setups.length + 2} />
     </Page>
   );
 }
@@ -245,8 +249,8 @@ export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer
   return renderToBuffer(
     <Document title={`${sheet.number} ${sheet.part} ${sheet.letter ?? 'draft'}`} creator="Violet Jaw" producer="Violet Jaw">
       <Summary sheet={sheet} paper={paper} />
-      {sheet.setups.map((setup) => (
-        <Setup key={setup.op} sheet={sheet} setup={setup} paper={paper} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
+      {sheet.setups.map((setup, i) => (
+        <Setup key={setup.op} part={i + 2} sheet={sheet} setup={setup} paper={paper} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
       ))}
       <Ledgers sheet={sheet} paper={paper} />
     </Document>,

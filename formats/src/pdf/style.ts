@@ -27,21 +27,21 @@ export const TEXT = ['Text', 'TextExt'];
 export const NUMBER = ['Number', 'NumberExt'];
 
 export const styles = StyleSheet.create({
-  page: { padding: 28, paddingTop: 20, paddingBottom: 34, fontFamily: TEXT, fontSize: 10, color: INK, lineHeight: 1.25 },
-  band: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 1.5, borderColor: INK, paddingBottom: 4, marginBottom: 6 },
+  page: { padding: 28, paddingTop: 16, paddingBottom: 30, fontFamily: TEXT, fontSize: 10, color: INK, lineHeight: 1.25 },
+  band: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 1.5, borderColor: INK, paddingBottom: 2, marginBottom: 4 },
   title: { fontSize: 15, lineHeight: 1.2, fontWeight: 700 },
   letter: { fontSize: 20, lineHeight: 1.1, fontWeight: 700 },
   op: { fontSize: 16, lineHeight: 1.2, fontWeight: 700 },
-  h: { fontSize: 10.5, fontWeight: 700, marginTop: 6, marginBottom: 2 },
+  h: { fontSize: 10.5, fontWeight: 700, marginTop: 4, marginBottom: 1 },
   row: { flexDirection: 'row' },
-  cell: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 0.5, borderColor: HAIR, paddingVertical: 1.5 },
+  cell: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 0.5, borderColor: HAIR, paddingVertical: 0.7 },
   number: { fontFamily: NUMBER },
   big: { fontFamily: NUMBER, fontSize: 18, lineHeight: 1.2, fontWeight: 700 },
-  zeroBox: { borderWidth: 1.5, borderColor: INK, padding: 4, paddingHorizontal: 8, flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', marginTop: 4 },
-  warning: { borderWidth: 2, borderColor: INK, padding: 5, marginBottom: 5 },
+  zeroBox: { borderWidth: 1.5, borderColor: INK, padding: 2, paddingHorizontal: 8, flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', marginTop: 2 },
+  warning: { borderWidth: 2, borderColor: INK, padding: 4, marginBottom: 3 },
   strong: { fontWeight: 700 },
   right: { textAlign: 'right' },
-  foot: { position: 'absolute', bottom: 14, left: 28, right: 28, flexDirection: 'row', justifyContent: 'space-between', fontSize: 10 },
+  foot: { position: 'absolute', left: 28, right: 28, height: 14, fontSize: 10 },
 });
 
 /** Black-and-white safe: every role differs by weight, dash or texture, none by colour alone. */

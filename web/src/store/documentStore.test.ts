@@ -1,0 +1,205 @@
+import { jest } from '@jest/globals';
+import { ServerProblem, type Place } from './api';
+import { openDocument, type DocumentStore } from './documentStore';
+
+interface Doc { a: number; b: number; list: { id: string; v: number }[] }
+
+/** A server in memory that can be away, be changed by others, and refuse. */
+class FakeServer implements Place<Doc> {
+  readonly key = 'test';
+  revision = 1;
+  document: Doc = { a: 1, b: 1, list: [{ id: 'x', v: 1 }] };
+  away = false;
+  refuse: string | null = null;
+  writes = 0;
+
+  #answer(): void {
+    if (this.away) throw new ServerProblem(0, 'The server is not answering.', {});
+  }
+
+  async read() {
+    this.#answer();
+    return { revision: this.revision, document: this.document };
+  }
+
+  async readIfChanged(revision: number) {
+    this.#answer();
+    return revision === this.revision ? null : { revision: this.revision, document: this.document };
+  }
+
+  async write(document: Doc, revision: number) {
+    this.#answer();
+    this.writes += 1;
+    if (this.refuse) throw new ServerProblem(400, this.refuse, {});
+    if (revision !== this.revision) throw new ServerProblem(409, 'Changed', { current: { revision: this.revision, document: this.document } });
+    this.document = document;
+    this.revision += 1;
+    return this.revision;
+  }
+
+  /** somebody else saves */
+  other(change: Partial<Doc>): void {
+    this.document = { ...this.document, ...change };
+    this.revision += 1;
+  }
+}
+
+let server: FakeServer;
+let store: DocumentStore<Doc>;
+const now = () => store.getState();
+const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+const edit = (change: Partial<Doc>) => now().edit((d) => ({ ...d, ...change }));
+
+async function open(): Promise<void> {
+  store = openDocument(server);
+  now().open();
+  await pass(1);
+}
+
+beforeEach(async () => {
+  jest.useFakeTimers();
+  const kept = new Map<string, string>();
+  Object.assign(globalThis, {
+    localStorage: { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => kept.set(k, v), removeItem: (k: string) => kept.delete(k) },
+    document: { visibilityState: 'visible' },
+  });
+  server = new FakeServer();
+  await open();
+});
+
+afterEach(() => {
+  now().close();
+  jest.useRealTimers();
+});
+
+test('edits save themselves, several quick ones in one write', async () => {
+  edit({ a: 2 });
+  edit({ a: 3 });
+  expect(now().saveState).toBe('unsaved');
+  await pass(400);
+  expect(now().saveState).toBe('saved');
+  expect(server).toMatchObject({ document: { a: 3 }, writes: 1, revision: 2 });
+});
+
+test('undo and redo are edits like others: they save, and a new edit ends the redo', async () => {
+  edit({ a: 2 });
+  edit({ a: 3 });
+  now().undo();
+  expect(now().document?.a).toBe(2);
+  now().redo();
+  now().undo();
+  now().undo();
+  expect(now()).toMatchObject({ document: { a: 1 }, past: [], saveState: 'saved' });
+  edit({ b: 9 });
+  expect(now().future).toEqual([]);
+  await pass(400);
+  expect(server.document).toMatchObject({ a: 1, b: 9 });
+});
+
+test('an edit that changes nothing is no step', () => {
+  edit({ a: 1 });
+  expect(now()).toMatchObject({ past: [], saveState: 'saved' });
+});
+
+test('while the server is away edits are kept, and sent when it is back', async () => {
+  server.away = true;
+  edit({ a: 2 });
+  await pass(400);
+  expect(now()).toMatchObject({ saveState: 'away', problem: 'The server is not answering.' });
+  edit({ b: 5 });
+  await pass(5000);
+  expect(now().saveState).toBe('away');
+  server.away = false;
+  await pass(2000);
+  expect(now().saveState).toBe('saved');
+  expect(server.document).toMatchObject({ a: 2, b: 5 });
+});
+
+test('unsaved work outlives the page and joins what others did meanwhile', async () => {
+  server.away = true;
+  edit({ a: 2 });
+  await pass(400);
+  now().close();
+  server.away = false;
+  server.other({ b: 7 });
+  await pass(10);
+  await open();
+  expect(now().document).toMatchObject({ a: 2, b: 7 });
+  await pass(400);
+  expect(server.document).toMatchObject({ a: 2, b: 7 });
+  expect(now().saveState).toBe('saved');
+});
+
+test('what somebody else saves appears by itself and is named', async () => {
+  server.other({ list: [{ id: 'x', v: 4 }] });
+  await pass(3000);
+  expect(now()).toMatchObject({ document: { list: [{ id: 'x', v: 4 }] }, elsewhere: ['list / x / v'], saveState: 'saved' });
+  now().dismiss();
+  expect(now().elsewhere).toEqual([]);
+});
+
+test('a stale write joins both edits; undo then takes back only mine', async () => {
+  server.other({ b: 7 });
+  edit({ a: 2 });
+  await pass(800);
+  expect(server.document).toMatchObject({ a: 2, b: 7 });
+  now().undo();
+  await pass(400);
+  expect(server.document).toMatchObject({ a: 1, b: 7 });
+});
+
+describe('the same entry changed by both', () => {
+  beforeEach(async () => {
+    server.other({ a: 50 });
+    edit({ a: 2, b: 3 });
+    await pass(800);
+  });
+
+  test('nothing is written until somebody chooses', async () => {
+    expect(now()).toMatchObject({ saveState: 'conflict', conflicts: [{ path: ['a'], mine: 2, theirs: 50 }] });
+    await pass(10_000);
+    expect(server.document).toMatchObject({ a: 50, b: 1 });
+  });
+
+  test('keep mine', async () => {
+    now().keepMine();
+    await pass(400);
+    expect(server.document).toMatchObject({ a: 2, b: 3 });
+  });
+
+  test('take theirs, and still keep what was no conflict', async () => {
+    now().takeTheirs();
+    await pass(400);
+    expect(server.document).toMatchObject({ a: 50, b: 3 });
+    expect(now()).toMatchObject({ saveState: 'saved', conflicts: [] });
+  });
+});
+
+test('what the server refuses stays here with the reason, and undo puts it right', async () => {
+  server.refuse = 'Op 10 is used twice.';
+  edit({ a: 2 });
+  await pass(400);
+  expect(now()).toMatchObject({ saveState: 'refused', problem: 'Op 10 is used twice.', document: { a: 2 } });
+  server.refuse = null;
+  now().undo();
+  expect(now()).toMatchObject({ saveState: 'saved', problem: null });
+});
+
+test('settle waits for the write; it says when it cannot', async () => {
+  edit({ a: 2 });
+  await expect(now().settle()).resolves.toBe(true);
+  expect(server.document.a).toBe(2);
+  server.away = true;
+  edit({ a: 3 });
+  await expect(now().settle()).resolves.toBe(false);
+});
+
+test('a document that is not there says so and does not retry; one behind a server that is away does', async () => {
+  now().close();
+  server.away = true;
+  await open();
+  expect(now()).toMatchObject({ document: null, problem: 'The server is not answering. Trying again.' });
+  server.away = false;
+  await pass(2000);
+  expect(now().document).toMatchObject({ a: 1 });
+});
