@@ -1,0 +1,29 @@
+import { demoShop } from '../../../demo';
+import { checkJob, newJob, nextSetup } from '.';
+
+const job = newJob({ number: 'N-1', part: 'Block', units: 'mm' }, { block: { x: 10, y: 10, z: 10 } });
+const [vise] = demoShop.vises;
+
+test('a new job is valid and assumes nothing that decides a number', () => {
+  expect(checkJob(job)).toMatchObject({ ok: true });
+  expect(job).toMatchObject({ machine: null, setups: [], accepted: [], allowance: { xMinus: 0, zPlus: 0 } });
+});
+
+test('the first setup takes the first register and a place for the stop above the parallels', () => {
+  const first = nextSetup(job, 'a', ['G54', 'G55'], vise);
+  expect(first).toMatchObject({ op: 10, register: 'G54', vise: vise.id, station: null, parallels: { height: 20 }, stop: { height: 30 } });
+  expect(checkJob({ ...job, setups: [first] })).toMatchObject({ ok: true });
+});
+
+test('the next is like the one before, with the next operation number and register and nothing to explain yet', () => {
+  const first = { ...nextSetup(job, 'a', ['G54', 'G55'], vise), does: 'tops', program: '1', why: { seat: 'because', hold: '', zero: '' }, op: 15 };
+  const second = nextSetup({ ...job, setups: [first] }, 'b', ['G54', 'G55'], vise);
+  expect(second).toMatchObject({ id: 'b', op: 20, register: 'G55', does: '', program: '', why: { seat: '' }, parallels: first.parallels });
+  const third = nextSetup({ ...job, setups: [first, second] }, 'c', ['G54', 'G55'], vise);
+  expect(third.register).toBe('G55');
+  expect(second.stop).not.toBe(first.stop);
+});
+
+test('without a vise the setup says so by null, not by a guess', () => {
+  expect(nextSetup(job, 'a', ['G54'], null)).toMatchObject({ vise: null, parallels: { height: 0 } });
+});
