@@ -20,5 +20,5 @@ await build({ ...common, entryPoints: { main: './server/src/main.ts', 'plan.work
 await build({ ...common, entryPoints: { main: './cli/src/main.ts' }, outdir: 'dist/cli' });
 if (!process.argv.includes('--no-web')) {
   const { build: buildWeb } = await import('vite');
-  await buildWeb({ root: 'web', logLevel: 'warn' });
+  await buildWeb({ root: 'web', logLevel: 'error' });
 }

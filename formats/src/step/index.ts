@@ -1,11 +1,12 @@
 import { facet, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
+import { withCrests } from './crests';
 
 /** What the STEP kernel gives back; only what is used here. */
 interface KernelNode { name: string; meshes: number[]; children: KernelNode[] }
 interface KernelMesh {
   name: string;
   brep_faces: { first: number; last: number }[];
-  attributes: { position: { array: number[] } };
+  attributes: { position: { array: number[] }; normal?: { array: number[] } };
   index: { array: number[] };
 }
 export interface StepKernel {
@@ -14,9 +15,7 @@ export interface StepKernel {
 
 export const STEP_SIZE_LIMIT = 64 * 1024 * 1024;
 
-/**
- * Curved faces are meshed within this distance of the model, mm; every vertex lies on the surface, flat faces are exact.
- */
+/** Curved faces are meshed within this distance of the model, mm; every vertex lies on the surface, flat faces and the crests of cylinders are exact. */
 export const CURVE_DEVIATION_MM = 0.01;
 
 /** A face whose corners lie within this of a plane is plane, mm. */
@@ -62,6 +61,11 @@ function withCurvedMarked(mesh: TriangleMesh, faces: readonly { first: number; l
     }
   }
   return { ...mesh, curved };
+}
+
+function meshOf({ attributes, index, brep_faces: faces }: KernelMesh): TriangleMesh {
+  const mesh = withCurvedMarked({ positions: Float64Array.from(attributes.position.array), triangles: Uint32Array.from(index.array) }, faces);
+  return attributes.normal ? withCrests({ mesh, normals: attributes.normal.array }) : mesh;
 }
 
 /** What can be said about a file before the kernel reads it. @returns null when it may be STEP */
@@ -119,7 +123,7 @@ export function readStep(kernel: StepKernel, bytes: Uint8Array): Result<StepBody
       index,
       name: [names.get(index), m.name].filter((n, i, all) => n && all.indexOf(n) === i).join(' / ') || `body ${index + 1}`,
       faceCount: m.brep_faces.length,
-      mesh: withCurvedMarked({ positions: Float64Array.from(m.attributes.position.array), triangles: Uint32Array.from(m.index.array) }, m.brep_faces),
+      mesh: meshOf(m),
     })),
   };
 }

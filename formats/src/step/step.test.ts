@@ -2,9 +2,10 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { importSTEP, measureVolume, setOC, type Shape3D } from 'replicad';
-import { boxSize } from '@violet-jaw/core/frames';
+import { boxSize, scale, vec, type Vec3 } from '@violet-jaw/core/frames';
 import { flatLevels, loadKernel, meshBox, meshVolume, weldMesh, openEdges, type Kernel } from '@violet-jaw/core/solid';
 import { bodiesFor, chooseBody } from './bodies';
+import { crestBetween } from './crests';
 import { loadStepKernel } from './load';
 import { readStep, STEP_SIZE_LIMIT, stepProblem, type StepBody, type StepKernel } from '.';
 
@@ -61,6 +62,33 @@ describe('against an independent kernel (replicad on OpenCascade 8) on CAx-IF fi
 test('the demo part has the volume of its drawing, within the mesh of its curves (closed formula)', () => {
   const exact = 110 * 70 * 38 - (4 - Math.PI) * 36 * 38 - Math.PI * 900 * 4 - Math.PI * 441 * 34 - 4 * Math.PI * 20.25 * 38;
   expect(Math.abs(meshVolume(bodies('demo/vane-bearing-block.step')[0].mesh) - exact) / exact).toBeLessThan(2e-4);
+});
+
+test('a round top reaches as far as the model does, not as far as its chords', () => {
+  // CAx-IF io1-cm-214: a cylinder of radius 44 lies across the top; its crest is at 88 above the base
+  const size = boxSize(meshBox(bodies(join(CAX_IF, 'cax-if/io1-cm-214.stp'))[0].mesh));
+  expect(size.z).toBeCloseTo(88, 6);
+});
+
+describe('the crest between two points of a cylinder of radius 10 along X', () => {
+  const on = (degrees: number, x: number): [Vec3, Vec3] => {
+    const [s, c] = [Math.sin(degrees * Math.PI / 180), Math.cos(degrees * Math.PI / 180)];
+    return [vec(x, 10 * s, 10 * c), vec(0, s, c)];
+  };
+  test('is on top, wherever the chord bridges it', () => {
+    const [[p, n], [q, m]] = [on(12, 0), on(-5, 30)];
+    const crest = crestBetween(p, n, q, m, '+z')!;
+    expect(crest.z).toBeCloseTo(10, 9);
+    expect(crest.x).toBeGreaterThan(0);
+    expect(crest.x).toBeLessThan(30);
+  });
+  test('is not there when both lie on one side, when the face is hollow, or in another direction', () => {
+    const [[p, n], [q, m]] = [on(12, 0), on(5, 30)];
+    expect(crestBetween(p, n, q, m, '+z')).toBeNull();
+    const [[r, k], [s, l]] = [on(12, 0), on(-5, 0)];
+    expect(crestBetween(r, scale(k, -1), s, scale(l, -1), '-z')).toBeNull();
+    expect(crestBetween(r, k, s, l, '+y')).toBeNull();
+  });
 });
 
 test('facets of a bore are not taken for flat faces', () => {

@@ -1,0 +1,95 @@
+import { AXES, cross, dot, scale, signOf, subtract, unitVector, DIRECTIONS, vec, type Direction, type Vec3 } from '@violet-jaw/core/frames';
+import { weldMesh, type TriangleMesh } from '@violet-jaw/core/solid';
+
+/** A triangle mesh as the reader gives it: every face with its own corners, and the surface's exact normal at each. */
+export interface MeshWithNormals {
+  readonly mesh: TriangleMesh;
+  /** xyzxyz…, unit length, in the order of the mesh's positions */
+  readonly normals: readonly number[];
+}
+
+const at = (list: ArrayLike<number>, i: number): Vec3 => vec(list[3 * i], list[3 * i + 1], list[3 * i + 2]);
+
+/**
+ * Where a chord bridges the crest of a round face: the point of the surface furthest along a direction, between the
+ * chord's ends. Exact for cylinders lying across the direction: there p = axis + R·n, so R and the crest follow from the
+ * ends' points and normals. Null when the surface has no crest between the ends, is hollow, or is no such cylinder.
+ */
+export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: Direction): Vec3 | null {
+  const d = unitVector(direction);
+  const [u1, u2] = [dot(n1, d), dot(n2, d)];
+  if (u1 < 0.8 || u2 < 0.8) return null;
+  const turn = subtract(n1, n2);
+  const turned = dot(turn, turn);
+  if (turned < 1e-10) return null;
+  const radius = dot(subtract(p1, p2), turn) / turned;
+  const across = subtract(turn, scale(d, dot(turn, d)));
+  const length = Math.sqrt(dot(across, across));
+  if (radius <= 0 || length < 1e-6) return null;
+  const e = scale(across, 1 / length);
+  const axis = cross(d, e);
+  if (Math.abs(dot(n1, axis)) > 1e-6 || Math.abs(dot(n2, axis)) > 1e-6) return null;
+  const [t1, t2] = [dot(n1, e), dot(n2, e)];
+  if (t1 < 1e-6 || t2 > -1e-6) return null;
+  const level = dot(p1, d) + radius * (1 - u1);
+  if (Math.abs(level - dot(p2, d) - radius * (1 - u2)) > 1e-5) return null;
+  const along = t1 / (t1 - t2);
+  const point = { x: p1.x + along * (p2.x - p1.x), y: p1.y + along * (p2.y - p1.y), z: p1.z + along * (p2.z - p1.z) };
+  const axisName = AXES.find((a) => Math.abs(d[a]) > 0.5)!;
+  return { ...point, [axisName]: signOf(direction) * level };
+}
+
+/** Triangles of one triangle whose sides are split at the given vertices (-1: not split). */
+function divided([a, b, c]: readonly number[], [ab, bc, ca]: readonly number[]): number[][] {
+  const splits = [ab, bc, ca].filter((m) => m >= 0).length;
+  if (splits === 0) return [[a, b, c]];
+  if (splits === 3) return [[a, ab, ca], [ab, b, bc], [ca, bc, c], [ab, bc, ca]];
+  if (ab < 0) return divided([b, c, a], [bc, ca, ab]);
+  if (splits === 1) return [[a, ab, c], [ab, b, c]];
+  return bc >= 0 ? [[ab, b, bc], [a, ab, c], [ab, bc, c]] : [[a, ab, ca], [ab, b, c], [ab, c, ca]];
+}
+
+/**
+ * Joins the faces' corners and puts a vertex on the crest of every round face that a chord bridges, so that the mesh
+ * reaches as far along ±X, ±Y and ±Z as the model does. Without it a lying cylinder would be short by the meshing deviation.
+ */
+export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
+  const found = new Map<string, Vec3>();
+  const key = (p: Vec3) => `${p.x.toFixed(5)},${p.y.toFixed(5)},${p.z.toFixed(5)}`;
+  const edge = (p: Vec3, q: Vec3) => [key(p), key(q)].sort().join('|');
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    if (!mesh.curved?.[t / 3]) continue;
+    for (let k = 0; k < 3; k++) {
+      const [i, j] = [mesh.triangles[t + k], mesh.triangles[t + ((k + 1) % 3)]];
+      const [p, q, n, m] = [at(mesh.positions, i), at(mesh.positions, j), at(normals, i), at(normals, j)];
+      for (const direction of DIRECTIONS) {
+        const crest = crestBetween(p, n, q, m, direction) ?? crestBetween(q, m, p, n, direction);
+        if (crest) found.set(edge(p, q), crest);
+      }
+    }
+  }
+  const welded = weldMesh(mesh);
+  if (found.size === 0) return welded;
+  const positions = [...welded.positions];
+  const place = new Map<string, number>();
+  const splitOf = (a: number, b: number): number => {
+    const name = edge(at(welded.positions, a), at(welded.positions, b));
+    const crest = found.get(name);
+    if (!crest) return -1;
+    const known = place.get(name);
+    if (known !== undefined) return known;
+    positions.push(crest.x, crest.y, crest.z);
+    place.set(name, positions.length / 3 - 1);
+    return positions.length / 3 - 1;
+  };
+  const triangles: number[] = [];
+  const curved: number[] = [];
+  for (let t = 0; t < welded.triangles.length; t += 3) {
+    const [a, b, c] = welded.triangles.subarray(t, t + 3);
+    for (const piece of divided([a, b, c], [splitOf(a, b), splitOf(b, c), splitOf(c, a)])) {
+      triangles.push(...piece);
+      curved.push(welded.curved?.[t / 3] ?? 0);
+    }
+  }
+  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles), curved: Uint8Array.from(curved) };
+}
