@@ -58,31 +58,52 @@ export function turnMesh(mesh: TriangleMesh, rotation: Rotation): TriangleMesh {
   return { ...mesh, positions };
 }
 
+/** Which cells of a coordinate a value lies in: its own, and the next one when it is within `tolerance` of the border. */
+function cellsOf(value: number, tolerance: number): number[] {
+  const cell = value / CELL_MM;
+  const own = Math.floor(cell);
+  const share = tolerance / CELL_MM;
+  if (cell - own < share) return [own, own - 1];
+  return own + 1 - cell < share ? [own, own + 1] : [own];
+}
+
+const CELL_MM = 0.01;
+/** Mixes cell numbers into one key; two cells that share a key only cost a comparison (Teschner et al. 2003). */
+const cellKey = (x: number, y: number, z: number) => (x * 73856093) ^ (y * 19349663) ^ (z * 83492791);
+
+/** A welded mesh, and which vertex each vertex of the input became. */
+export interface Welded {
+  readonly mesh: TriangleMesh;
+  readonly place: Uint32Array;
+}
+
 /**
  * Joins vertices that lie within `tolerance` of each other, as readers give every face its own copies,
  * and drops triangles that lose their area by it.
  */
-export function weldMesh(mesh: TriangleMesh, tolerance = 1e-6): TriangleMesh {
-  const cells = new Map<string, number[]>();
+export function weld(mesh: TriangleMesh, tolerance = 1e-6): Welded {
+  const cells = new Map<number, number[]>();
   const positions: number[] = [];
   const place = new Uint32Array(mesh.positions.length / 3);
-  const cell = (value: number) => Math.floor(value / (4 * tolerance));
   for (let i = 0; i < place.length; i++) {
-    const p = vertex(mesh, i);
-    const at = [cell(p.x), cell(p.y), cell(p.z)];
+    const [x, y, z] = [mesh.positions[3 * i], mesh.positions[3 * i + 1], mesh.positions[3 * i + 2]];
     let found = -1;
-    for (let d = 0; d < 27 && found < 0; d++) {
-      const key = `${at[0] + (d % 3) - 1},${at[1] + (Math.floor(d / 3) % 3) - 1},${at[2] + Math.floor(d / 9) - 1}`;
-      found = cells.get(key)?.find((j) =>
-        Math.abs(positions[3 * j] - p.x) <= tolerance
-        && Math.abs(positions[3 * j + 1] - p.y) <= tolerance
-        && Math.abs(positions[3 * j + 2] - p.z) <= tolerance) ?? -1;
+    for (const cx of cellsOf(x, tolerance)) {
+      for (const cy of cellsOf(y, tolerance)) {
+        for (const cz of cellsOf(z, tolerance)) {
+          for (const j of cells.get(cellKey(cx, cy, cz)) ?? []) {
+            if (found < 0 && Math.abs(positions[3 * j] - x) <= tolerance && Math.abs(positions[3 * j + 1] - y) <= tolerance && Math.abs(positions[3 * j + 2] - z) <= tolerance) found = j;
+          }
+        }
+      }
     }
     if (found < 0) {
       found = positions.length / 3;
-      positions.push(p.x, p.y, p.z);
-      const key = at.join(',');
-      cells.set(key, [...(cells.get(key) ?? []), found]);
+      positions.push(x, y, z);
+      const key = cellKey(Math.floor(x / CELL_MM), Math.floor(y / CELL_MM), Math.floor(z / CELL_MM));
+      const known = cells.get(key);
+      if (known) known.push(found);
+      else cells.set(key, [found]);
     }
     place[i] = found;
   }
@@ -94,7 +115,12 @@ export function weldMesh(mesh: TriangleMesh, tolerance = 1e-6): TriangleMesh {
     triangles.push(a, b, c);
     curved.push(mesh.curved?.[t / 3] ?? 0);
   }
-  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles), curved: Uint8Array.from(curved) };
+  return { mesh: { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved) }, place };
+}
+
+/** `weld` without the bookkeeping. */
+export function weldMesh(mesh: TriangleMesh, tolerance?: number): TriangleMesh {
+  return weld(mesh, tolerance).mesh;
 }
 
 /** Midpoints of the edges that do not have exactly one partner running the other way: where a shell is open. */

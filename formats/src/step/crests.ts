@@ -1,5 +1,5 @@
-import { AXES, cross, dot, scale, signOf, subtract, unitVector, DIRECTIONS, vec, type Direction, type Vec3 } from '@violet-jaw/core/frames';
-import { weldMesh, type TriangleMesh } from '@violet-jaw/core/solid';
+import { AXES, cross, dot, scale, signOf, subtract, unitVector, vec, type Direction, type Vec3 } from '@violet-jaw/core/frames';
+import { weld, type TriangleMesh } from '@violet-jaw/core/solid';
 
 /** A triangle mesh as the reader gives it: every face with its own corners, and the surface's exact normal at each. */
 export interface MeshWithNormals {
@@ -36,7 +36,8 @@ export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: 
   const along = t1 / (t1 - t2);
   const point = { x: p1.x + along * (p2.x - p1.x), y: p1.y + along * (p2.y - p1.y), z: p1.z + along * (p2.z - p1.z) };
   const axisName = AXES.find((a) => Math.abs(d[a]) > 0.5)!;
-  return { ...point, [axisName]: signOf(direction) * level };
+  // to a ten-thousandth of a micrometre: what is finer than that is noise of the normals
+  return { ...point, [axisName]: signOf(direction) * Math.round(level * 1e7) / 1e7 };
 }
 
 /** Triangles of one triangle whose sides are split at the given vertices (-1: not split). */
@@ -54,32 +55,36 @@ function divided([a, b, c]: readonly number[], [ab, bc, ca]: readonly number[]):
  * reaches as far along ±X, ±Y and ±Z as the model does. Without it a lying cylinder would be short by the meshing deviation.
  */
 export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
-  const found = new Map<string, Vec3>();
-  const key = (p: Vec3) => `${p.x.toFixed(5)},${p.y.toFixed(5)},${p.z.toFixed(5)}`;
-  const edge = (p: Vec3, q: Vec3) => [key(p), key(q)].sort().join('|');
-  for (let t = 0; t < mesh.triangles.length; t += 3) {
+  const { mesh: welded, place } = weld(mesh);
+  const found = new Map<number, Vec3>();
+  const edge = (a: number, b: number) => Math.min(a, b) * 2 ** 26 + Math.max(a, b);
+  const onCrest = new Uint8Array(welded.positions.length / 3);
+  const { triangles: corners } = mesh;
+  for (let t = 0; t < corners.length; t += 3) {
     if (!mesh.curved?.[t / 3]) continue;
     for (let k = 0; k < 3; k++) {
-      const [i, j] = [mesh.triangles[t + k], mesh.triangles[t + ((k + 1) % 3)]];
+      const [i, j] = [corners[t + k], corners[t + ((k + 1) % 3)]];
+      const direction = leaning(normals, i);
+      if (!direction || direction !== leaning(normals, j)) continue;
       const [p, q, n, m] = [at(mesh.positions, i), at(mesh.positions, j), at(normals, i), at(normals, j)];
-      for (const direction of DIRECTIONS) {
-        const crest = crestBetween(p, n, q, m, direction) ?? crestBetween(q, m, p, n, direction);
-        if (crest) found.set(edge(p, q), crest);
-      }
+      const crest = crestBetween(p, n, q, m, direction) ?? crestBetween(q, m, p, n, direction);
+      if (!crest) continue;
+      found.set(edge(place[i], place[j]), crest);
+      onCrest[place[i]] = onCrest[place[j]] = 1;
     }
   }
-  const welded = weldMesh(mesh);
   if (found.size === 0) return welded;
-  const positions = [...welded.positions];
-  const place = new Map<string, number>();
+  const positions = Array.from(welded.positions);
+  const split = new Map<number, number>();
   const splitOf = (a: number, b: number): number => {
-    const name = edge(at(welded.positions, a), at(welded.positions, b));
+    if (!onCrest[a] || !onCrest[b]) return -1;
+    const name = edge(a, b);
     const crest = found.get(name);
     if (!crest) return -1;
-    const known = place.get(name);
+    const known = split.get(name);
     if (known !== undefined) return known;
     positions.push(crest.x, crest.y, crest.z);
-    place.set(name, positions.length / 3 - 1);
+    split.set(name, positions.length / 3 - 1);
     return positions.length / 3 - 1;
   };
   const triangles: number[] = [];
@@ -91,5 +96,14 @@ export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
       curved.push(welded.curved?.[t / 3] ?? 0);
     }
   }
-  return { positions: Float64Array.from(positions), triangles: Uint32Array.from(triangles), curved: Uint8Array.from(curved) };
+  return { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved) };
+}
+
+/** The axis direction a normal leans to by less than 37° (cosine 0.8); null when there is none. */
+function leaning(normals: readonly number[], i: number): Direction | null {
+  for (let a = 0; a < 3; a++) {
+    const n = normals[3 * i + a];
+    if (Math.abs(n) > 0.8) return `${n > 0 ? '+' : '-'}${AXES[a]}`;
+  }
+  return null;
 }

@@ -64,7 +64,7 @@ function withCurvedMarked(mesh: TriangleMesh, faces: readonly { first: number; l
 }
 
 function meshOf({ attributes, index, brep_faces: faces }: KernelMesh): TriangleMesh {
-  const mesh = withCurvedMarked({ positions: Float64Array.from(attributes.position.array), triangles: Uint32Array.from(index.array) }, faces);
+  const mesh = withCurvedMarked({ positions: new Float64Array(attributes.position.array), triangles: new Uint32Array(index.array) }, faces);
   return attributes.normal ? withCrests({ mesh, normals: attributes.normal.array }) : mesh;
 }
 
