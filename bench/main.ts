@@ -49,7 +49,7 @@ print({ figure: 'replan after an edit of the depth', value: replanDepth, unit: '
 const bytes = readFileSync('demo/vane-bearing-block.step');
 const params = { linearUnit: 'millimeter', linearDeflectionType: 'absolute_value', linearDeflection: CURVE_DEVIATION_MM, angularDeflection: 0.5 };
 for (const [name, file] of [['demo part', bytes], ['CAx-IF io1-tu-203', readFileSync('node_modules/occt-import-js/test/testfiles/cax-if/io1-tu-203.stp')]] as const) {
-  await timed(2, () => readStep(step, file));
+  await timed(8, () => readStep(step, file));
   print({ figure: `reading STEP, ${name}`, value: await timed(7, () => readStep(step, file)), unit: 'ms', baseline: { what: 'bare library call', value: await timed(7, () => step.ReadStepFile(file, params)) }, target: 'at most 1.15 × baseline' });
 }
 
