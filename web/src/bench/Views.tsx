@@ -11,7 +11,7 @@ import { withFaceUp } from './orient';
 const FONT = 13;
 
 /** The drawings of one setup: above over front, aligned as on a drawing board, and the end view that tells a vise best. */
-export function Views({ planned, measured }: { planned: PlannedSetup; measured: string | null }) {
+export function Views({ planned, measured, width }: { planned: PlannedSetup; measured: string | null; width: number }) {
   const { speech, changeSetup } = useJob();
   const views = usePlan((s) => s.outlines?.setups.find((o) => o.id === planned.id)?.views);
   const scenes = useMemo(() => (views ? {
@@ -25,7 +25,7 @@ export function Views({ planned, measured }: { planned: PlannedSetup; measured: 
     const side = partSideFacing(planned.setup.orientation, facingEye(view));
     return { side, put: () => changeSetup(planned.id, (s) => ({ ...s, orientation: withFaceUp(s.orientation, side) })) };
   };
-  const figure = (view: ViewName, width: number, height: number, aligned: boolean) => {
+  const figure = (view: ViewName, height: number, aligned: boolean) => {
     const face = pick(view);
     return (
       <figure key={view}>
@@ -38,9 +38,9 @@ export function Views({ planned, measured }: { planned: PlannedSetup; measured: 
   return (
     <>
       <Facts planned={planned} />
-      {figure('above', 360, 270, true)}
-      {figure('leftEnd', 360, 240, false)}
-      {figure('front', 360, 190, true)}
+      {figure('above', Math.min(0.75 * width, 420), true)}
+      {figure('leftEnd', Math.min(0.67 * width, 380), false)}
+      {figure('front', Math.min(0.53 * width, 300), true)}
     </>
   );
 }

@@ -9,6 +9,7 @@ import { unitName } from '@violet-jaw/core/units';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
 import { Drawing } from '../../drawing/Drawing';
+import { useWidth } from '../../drawing/useWidth';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField, CountField, TextField } from '../../fields/TextField';
 import { api } from '../../store/api';
@@ -18,13 +19,14 @@ import { StepReader, type StepChoice } from '../jobs/StepReader';
 export function PartPage() {
   const { job, speech } = useJob();
   const { planned, outlines } = usePlan();
+  const [views, width] = useWidth<HTMLDivElement>(730);
   return (
     <div className="bench">
-      <div className="views">
+      <div className="views" ref={views}>
         {planned && outlines && VIEW_NAMES.map((view) => (
           <figure key={view}>
             <figcaption>{view === 'above' ? 'Top' : view === 'front' ? 'Front' : 'Left side'}</figcaption>
-            <Drawing scene={partScene(view, outlines.part[view], outlines.blank[view], planned.part.box, planned.blank.box, speech)} width={370} height={270} />
+            <Drawing scene={partScene(view, outlines.part[view], outlines.blank[view], planned.part.box, planned.blank.box, speech)} width={(width - 10) / 2} height={Math.min(0.73 * (width - 10) / 2, 420)} />
           </figure>
         ))}
         {planned && <p className="quiet" style={{ gridColumn: '1 / -1' }}>Full line: finished part. Dashed: blank. Part coordinates, as modelled; {unitName(job.units)}.</p>}

@@ -4,6 +4,7 @@ import { useJob } from '../../app/JobLayout';
 import { Storyboard } from '../../bench/Storyboard';
 import { Views } from '../../bench/Views';
 import { Worksheet } from '../../bench/Worksheet';
+import { useWidth } from '../../drawing/useWidth';
 import { ChoiceField } from '../../fields/TextField';
 import { usePlan } from '../../store/planStore';
 
@@ -11,6 +12,7 @@ import { usePlan } from '../../store/planStore';
 export function RoutePage() {
   const { job, shop, chosen, change } = useJob();
   const { planned } = usePlan();
+  const [views, width] = useWidth<HTMLDivElement>(730);
   const [measured, setMeasured] = useState<string | null>(null);
   const setup = job.setups.find((s) => s.id === chosen);
   const plannedSetup = planned?.setups.find((s) => s.id === chosen);
@@ -24,7 +26,7 @@ export function RoutePage() {
       {setup
         ? (
           <div className="bench">
-            <div className="views">{plannedSetup ? <Views planned={plannedSetup} measured={measured} /> : <p className="quiet">planning…</p>}</div>
+            <div className="views" ref={views}>{plannedSetup ? <Views planned={plannedSetup} measured={measured} width={(width - 10) / 2} /> : <p className="quiet">planning…</p>}</div>
             <Worksheet key={setup.id} setup={setup} planned={plannedSetup} onLook={setMeasured} />
           </div>
         )
