@@ -36,7 +36,7 @@ export const setupSchema = Type.Object({
   does: shortText,
   register: registerSchema,
   orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
-  cutsBelowTop: Type.Number({ minimum: 0, maximum: 100_000, description: 'Depth of the lowest cut below the finished part\'s highest point as it lies.' }),
+  cutsBelowTop: Type.Number({ minimum: -1000, maximum: 100_000, description: 'Depth of the lowest cut below the finished part\'s highest point as it lies; negative: that much stock stays on it.' }),
   vise: refersTo,
   station: refersTo,
   parallels: Type.Object({ height: Type.Number({ minimum: 0, maximum: 1000, description: 'Above the bed; 0: the part lies on the bed.' }) }, { additionalProperties: false }),

@@ -115,6 +115,16 @@ describe('findings', () => {
     expect(codes(plan(vane()))).not.toContain(code);
   });
 
+  test('a roughing setup may leave stock on the finished top', () => {
+    const job = sensorFootJob();
+    job.setups = [{ ...job.setups[0], cutsBelowTop: -0.25 }];
+    const planned = plan(job);
+    const [blank, part] = [planned.blank.size, planned.part.size];
+    // 0.03 in lie on the top; 0.25 mm stay, the rest is faced off
+    expect(planned.setups[0].material.removedMm3).toBeCloseTo(blank.x * blank.y * (0.03 * 25.4 - 0.25), 3);
+    expect(planned.setups[0].facts?.prove.lowestCut).toBeCloseTo((1 + 0.125) * 25.4 + part.z + 0.25, 9);
+  });
+
   test('an overhang keeps metal that no setup from above reaches', () => {
     // a side setup missing: a slot in the front of the part cannot be reached from top or bottom; here a block stands for
     // the part and the route leaves the bottom allowance under it

@@ -34,10 +34,10 @@ test.each([['A4', 595, 842], ['Letter', 612, 792]] as const)('%s has its size, a
   expect(text).toContain('issued 2026-11-30');
 });
 
-test('nothing is printed smaller than 9 pt, and the zero at least 18 pt', async () => {
+test('nothing is printed smaller than 10 pt, and the zero at least 18 pt', async () => {
   const { pages } = await render(() => undefined);
   const items = pages.flatMap((p) => p.items);
-  expect(Math.min(...items.map((i) => i.height))).toBeGreaterThanOrEqual(9);
+  expect(Math.min(...items.map((i) => i.height))).toBeGreaterThanOrEqual(10);
   expect(Math.max(...items.filter((i) => /[+\u2212]\d/.test(i.text)).map((i) => i.height))).toBeGreaterThanOrEqual(18);
 });
 

@@ -7,7 +7,8 @@ export type Paper = 'A4' | 'Letter';
 
 const AXIS_NAMES = ['x', 'y', 'z'] as const;
 const POINTS_PER_MM = 72 / 25.4;
-const DRAWING_FONT = 10;
+/** Labels in drawings are a little smaller than numbers and still 10 pt. */
+const DRAWING_FONT = 10.9;
 
 function Drawing({ scene, width, height, scale, margins }: { scene: Scene; width: number; height: number; scale: number; margins?: Margins }) {
   const page = layoutScene(scene, { width, height, scale, fontSize: DRAWING_FONT, hatchSpacing: 4.5, markSize: 6, margins });
@@ -142,7 +143,8 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
   const { scenes } = setup;
   const left = width * 0.47;
   const right = width - left;
-  const heights = { above: 186, front: 102, leftEnd: 140 };
+  // the transition to a setup stands on its page and takes its room
+  const heights = transition ? { above: 186, front: 104, leftEnd: 140 } : { above: 240, front: 130, leftEnd: 180 };
   const scale = scenes ? standardScale([
     { scene: scenes.above, width: left, height: heights.above }, { scene: scenes.front, width: left, height: heights.front }, { scene: scenes.leftEnd, width: right - 6, height: heights.leftEnd },
   ], DRAWING_FONT, POINTS_PER_MM) : null;

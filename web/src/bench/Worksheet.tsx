@@ -116,7 +116,7 @@ function Seat(props: SectionProps) {
         {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}
       </div>
       <div className="fields">
-        {length({ label: 'Cuts down below top', mm: setup.cutsBelowTop, min: 0, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm }), hint: 'from the finished top' })}
+        {length({ label: 'Cuts down below top', mm: setup.cutsBelowTop, min: -1000, max: 100_000, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm }), hint: 'from the finished top' })}
         {levels.length > 1 && (
           <ChoiceField
             label="…or down to a face" value={String(levels.findIndex((l) => Math.abs(l.belowTop - setup.cutsBelowTop) < 1e-6))}
