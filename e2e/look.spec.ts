@@ -48,12 +48,13 @@ test('nothing runs off the side at 1024 and 1920', async ({ page, app }) => {
 test('a shop lead adds a station and a vise, and a job can use them', async ({ page }) => {
   await page.getByRole('link', { name: 'Shop' }).click();
   const machine = page.getByRole('region', { name: 'Mill 2, small' });
-  await machine.getByRole('button', { name: 'enter a measurement of C' }).click();
   for (const [axis, value] of [['X', '-150'], ['Y', '-120'], ['Z', '-260.5']]) {
     const field = machine.getByLabel(`Station C ${axis}`);
     await field.fill(value);
     await field.press('Enter');
+    if (axis !== 'Z') await expect(machine.getByRole('button', { name: 'Forget position' })).toHaveCount(0);
   }
+  await expect(machine.getByRole('button', { name: 'Forget position' })).toBeVisible();
   await page.getByRole('button', { name: 'Add vise' }).click();
   await expect(page.getByRole('region', { name: 'New vise' })).toBeVisible();
   await expect(page.getByTestId('save-state')).toHaveText('saved');
@@ -61,6 +62,6 @@ test('a shop lead adds a station and a vise, and a job can use them', async ({ p
   await page.getByRole('link', { name: 'SK-1007' }).click();
   await expect(page.getByTestId('work-zero')).toContainText('G54X −5.5955Y −4.7544');
   await page.getByRole('link', { name: 'Shop' }).click();
-  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByTestId('save-state')).toHaveText('saved');
 });

@@ -1,6 +1,6 @@
 import { planBlank, type BlankFacts } from '../blank';
 import { blankContainsPart } from '../blank/checks/blankContainsPart';
-import { rotationOf } from '../frames';
+import { AXES, rotationOf } from '../frames';
 import { worstFirst, type Finding, type Told } from '../findings';
 import { planHold } from '../hold';
 import { gripDepth } from '../hold/checks/gripDepth';
@@ -28,7 +28,7 @@ import { stationKnown } from '../zero/checks/stationKnown';
 import { StageCache } from './cache';
 import { choicesMade } from './checks/choicesMade';
 import { metalNeverReached } from './checks/metalNeverReached';
-import { largestDifference, registerUsedTwice, type RegisterUse } from './checks/registerUsedTwice';
+import { registerUsedTwice, type RegisterUse } from './checks/registerUsedTwice';
 import type { PlannedJob, PlannedSetup, PlannedTransition, SetupFacts } from './planned';
 import { flatsOf, isFlatIn } from './flats';
 import { cutFrom, depthPlane, unreachedMetal, type Cut, type Material } from './whatIsLeft';
@@ -96,7 +96,7 @@ export class Planner {
     findings.push(
       ...setups.flatMap((s) => s.findings),
       ...transitions.flatMap((t) => sameFaceLost(t.facts, job.sizeTolerance, { setupId: t.toId, op: t.toOp, speech })),
-      ...registerUsedTwice(setups.flatMap((s) => registerUse(s, job)), (use) => ({ setupId: use.setupId, op: use.op, speech })),
+      ...registerUsedTwice(setups.flatMap(registerUse), zerosApart(job), (use) => ({ setupId: use.setupId, op: use.op, speech })),
       ...metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole),
     );
     this.#solids = { part: part.value, blank: material, cuts };
@@ -211,15 +211,19 @@ function side(planned: PlannedSetup, facts: SetupFacts): ShiftSide {
   return { setup: planned.setup, seat: facts.seat, ledger: facts.ledger };
 }
 
-function registerUse(planned: PlannedSetup, job: Job): (RegisterUse & { side: ShiftSide })[] {
+interface SidedUse extends RegisterUse {
+  readonly side: ShiftSide;
+}
+
+function registerUse(planned: PlannedSetup): SidedUse[] {
   const { facts } = planned;
-  if (!facts) return [];
-  const mine = side(planned, facts);
-  return [{
-    op: planned.op, setupId: planned.id, register: planned.register, side: mine,
-    differsFrom: (other) => {
-      const { shift } = shiftBetween((other as RegisterUse & { side: ShiftSide }).side, mine, job.sizeTolerance, speechIn(job.units));
-      return shift ? largestDifference(shift, { x: 0, y: 0, z: 0 }) : null;
-    },
-  }];
+  return facts ? [{ op: planned.op, setupId: planned.id, register: planned.register, side: side(planned, facts) }] : [];
+}
+
+/** Largest difference of two work zeros over the axes, mm; null while it hangs on an unknown station. */
+function zerosApart(job: Job): (a: SidedUse, b: SidedUse) => number | null {
+  return (a, b) => {
+    const { shift } = shiftBetween(a.side, b.side, job.sizeTolerance, speechIn(job.units));
+    return shift && Math.max(...AXES.map((axis) => Math.abs(shift[axis])));
+  };
 }

@@ -1,19 +1,16 @@
 import { Button, Table } from 'react-bootstrap';
 import type { Tool } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
-import { LengthField } from '../fields/LengthField';
+import { OptionalLengthField } from '../fields/OptionalLengthField';
 import { CountField, TextField } from '../fields/TextField';
 
 /** The tools of a setup; lengths that are not given can be given. */
 export function ToolTable({ tools, onChange }: { tools: readonly Tool[]; onChange: (tools: Tool[]) => void }) {
   const { job } = useJob();
   const edit = (i: number, fields: Partial<Tool>) => onChange(tools.map((t, k) => (k === i ? { ...t, ...fields } : t)));
-  const optional = (i: number, key: 'diameter' | 'length', label: string) => {
-    const mm = tools[i][key];
-    return mm === null
-      ? <Button size="sm" variant="link" onClick={() => edit(i, { [key]: key === 'length' ? 100 : 10 })}>give {key}</Button>
-      : <LengthField hideLabel label={`${label} of T${tools[i].number}`} mm={mm} units={job.units} positive max={2000} onCommit={(v) => edit(i, { [key]: v })} />;
-  };
+  const optional = (i: number, key: 'diameter' | 'length', label: string) => (
+    <OptionalLengthField label={`${label} of T${tools[i].number}`} mm={tools[i][key]} units={job.units} positive max={2000} onCommit={(mm) => edit(i, { [key]: mm })} />
+  );
   return (
     <>
       {tools.length > 0 && (

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { tableScene } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
@@ -5,6 +6,7 @@ import { REGISTERS, type Machine, type Station } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { Drawing } from '../../drawing/Drawing';
 import { LengthField } from '../../fields/LengthField';
+import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { TextField } from '../../fields/TextField';
 
 interface MachineFormProps {
@@ -52,12 +54,29 @@ export function MachineForm({ machine, units, onChange, onRemove }: MachineFormP
   );
 }
 
+/** The three coordinates of a station. It counts as measured only when all three have been entered. */
+function Position({ station, units, onCommit }: { station: Station; units: Units; onCommit: (position: NonNullable<Station['position']>) => void }) {
+  const [entered, setEntered] = useState<Record<'x' | 'y' | 'z', number | null>>(station.position ?? { x: null, y: null, z: null });
+  const enter = (axis: 'x' | 'y' | 'z', mm: number | null) => {
+    const next = { ...(station.position ?? entered), [axis]: mm };
+    setEntered(next);
+    const { x, y, z } = next;
+    if (x !== null && y !== null && z !== null) onCommit({ x, y, z });
+  };
+  const shown = station.position ?? entered;
+  return AXES.map((a) => (
+    <td key={a}>
+      <OptionalLengthField label={`Station ${station.name} ${a.toUpperCase()}`} mm={shown[a]} units={units} signed onCommit={(mm) => enter(a, mm)} />
+    </td>
+  ));
+}
+
 function Stations({ machine, units, onChange }: { machine: Machine; units: Units; onChange: (stations: Station[]) => void }) {
   const edit = (id: string, fields: Partial<Station>) => onChange(machine.stations.map((s) => (s.id === id ? { ...s, ...fields } : s)));
   return (
     <>
       <h3 className="mt-2">Stations on the table</h3>
-      <p className="quiet mb-1">Machine coordinates of the vise's datum: face of the fixed jaw, bed, left end of the jaws. Z is the spindle gauge line touching the bed.</p>
+      <p className="quiet mb-1">Machine coordinates of the vise's datum: face of the fixed jaw, bed, left end of the jaws. Z is the spindle gauge line touching the bed. A station counts as measured when all three are entered.</p>
       <Table size="sm">
         <thead><tr><th>Name</th><th className="number">X</th><th className="number">Y</th><th className="number">Z</th><th className="number">±</th><th>Note</th><th><span className="visually-hidden">Change</span></th></tr></thead>
         <tbody>
@@ -66,13 +85,8 @@ function Stations({ machine, units, onChange }: { machine: Machine; units: Units
             return (
               <tr key={s.id}>
                 <td><TextField hideLabel label="Station name" value={s.name} required onCommit={(name) => edit(s.id, { name })} /></td>
-                {position
-                  ? AXES.map((a) => <td key={a}><LengthField hideLabel label={`Station ${s.name} ${a.toUpperCase()}`} mm={position[a]} units={units} signed onCommit={(mm) => edit(s.id, { position: { ...position, [a]: mm } })} /></td>)
-                  : <td colSpan={3} className="text-center">not measured <Button size="sm" variant="link" onClick={() => edit(s.id, { position: { x: 0, y: 0, z: 0 } })}>enter a measurement of {s.name}</Button></td>}
-                <td>{s.plusMinus === null
-                  ? <Button size="sm" variant="link" onClick={() => edit(s.id, { plusMinus: 0.01 })}>give ±</Button>
-                  : <LengthField hideLabel label={`Station ${s.name} ±`} mm={s.plusMinus} units={units} min={0} max={10} onCommit={(mm) => edit(s.id, { plusMinus: mm })} />}
-                </td>
+                <Position key={position ? 'measured' : 'not measured'} station={s} units={units} onCommit={(next) => edit(s.id, { position: next })} />
+                <td><OptionalLengthField label={`Station ${s.name} ±`} mm={s.plusMinus} units={units} max={10} onCommit={(plusMinus) => edit(s.id, { plusMinus })} /></td>
                 <td><TextField hideLabel label={`Note on ${s.name}`} value={s.note} onCommit={(note) => edit(s.id, { note })} /></td>
                 <td className="text-nowrap">
                   {position && <Button size="sm" variant="outline-primary" onClick={() => edit(s.id, { position: null, plusMinus: null })}>Forget position</Button>}{' '}
