@@ -30,6 +30,12 @@ test('undo and redo go across pages, and the keyboard reaches everything', async
   await page.getByRole('heading', { name: 'Op 10' }).click();
   await page.keyboard.press('Control+Shift+z');
   await expect(page.getByLabel('Parallels, height')).toHaveValue('12.500');
+  // while a field is being typed in, Ctrl+Z belongs to the field
+  await page.getByLabel('Parallels, height').fill('99');
+  await page.keyboard.press('Control+z');
+  await page.getByLabel('Parallels, height').press('Escape');
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('12.500');
+  await page.getByRole('heading', { name: 'Op 10' }).click();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('previous and next setup');
   await page.keyboard.press('Escape');

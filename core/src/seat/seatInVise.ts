@@ -128,6 +128,19 @@ function contact(input: SeatInput, faces: Direction, windows: readonly Window[],
   };
 }
 
+/** Flat areas on the rear and front strip of the rest, and together; strips that overlap are counted once. mm² */
+function restAreas({ loaded, isFlat, parallelsHeight }: SeatInput, rest: Contact, [rear, front]: [Window, Window], t: Vec3): [[number, number], number] {
+  if (!isFlat(rest.side, -rest.seatedLevel)) return [[0, 0], 0];
+  const on = (w: Window) => {
+    const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
+    return reach && Math.abs(reach.level - rest.seatedLevel) < TOUCH_MM ? reach.flatAreaMm2 : 0;
+  };
+  const strips: [number, number] = [on(rear), on(front)];
+  if (parallelsHeight === 0) return [strips, strips[0]];
+  const [rearFrom, frontFrom, frontTo] = [rear.y?.[0] ?? 0, front.y?.[0] ?? 0, front.y?.[1] ?? 0];
+  return [strips, rearFrom < frontTo ? on({ x: rear.x, y: [frontFrom, 0] }) : strips[0] + strips[1]];
+}
+
 /**
  * Seats a part in a vise whose fixed jaw is at the rear.
  *
@@ -169,23 +182,12 @@ export function seatInVise(input: SeatInput): SeatFacts {
     movingJaw: contact(input, LOCATOR.movingJaw, [grip], t),
     stop: contact(input, stopFaces, [stopWindow(stop, vise)], t),
   };
-  const restIsFlat = input.isFlat(at.rest.side, -at.rest.seatedLevel);
-  const strip = (w: Window) => {
-    if (!restIsFlat) return 0;
-    const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
-    return reach && Math.abs(reach.level - at.rest.seatedLevel) < TOUCH_MM ? reach.flatAreaMm2 : 0;
-  };
-  const [rear, front] = strips();
-  const restStripsMm2: [number, number] = [strip(rear), strip(front)];
-  const sameStrip = parallelsHeight === 0 || (rear.y?.[0] ?? 0) < (front.y?.[1] ?? 0);
-  const restArea = parallelsHeight === 0
-    ? restStripsMm2[0]
-    : sameStrip ? strip({ x: rear.x, y: [front.y![0], 0] }) : restStripsMm2[0] + restStripsMm2[1];
+  const [restStripsMm2, restAreaMm2] = restAreas(input, at.rest, strips(), t);
   const finishedSeated = meshBox(input.finished);
   return {
     orientation: input.orientation,
     pose: pose(rotationOf(input.orientation), t),
-    rest: { ...at.rest, flatAreaMm2: restArea },
+    rest: { ...at.rest, flatAreaMm2: restAreaMm2 },
     restStripsMm2,
     jaw: at.jaw,
     movingJaw: at.movingJaw,

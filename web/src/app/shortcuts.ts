@@ -27,9 +27,9 @@ function run(keys: string): boolean {
   return action !== undefined;
 }
 
-/** A field somebody has typed in keeps Ctrl+Z for itself. */
+/** A field somebody has typed in and not left yet keeps Ctrl+Z for itself; fields mark themselves. */
 function isHalfTyped(target: EventTarget | null): boolean {
-  return (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) && target.value !== target.defaultValue;
+  return target instanceof HTMLElement && target.dataset.halfTyped === 'true';
 }
 
 function onKey(event: KeyboardEvent): void {

@@ -49,7 +49,7 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
       <Form.Control
-        id={id} className="number" value={typed ?? shown} isInvalid={wrong !== null} autoComplete="off" inputMode="text" spellCheck={false}
+        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong !== null} autoComplete="off" inputMode="text" spellCheck={false}
         aria-describedby={wrong ? `${id}-wrong` : undefined}
         onFocus={(e) => { e.target.select(); onLook?.(true); }}
         onMouseEnter={() => onLook?.(true)} onMouseLeave={() => onLook?.(false)}

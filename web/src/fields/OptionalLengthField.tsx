@@ -33,7 +33,7 @@ export function OptionalLengthField({ label, mm, units, onCommit, signed = false
     <Form.Group>
       <Form.Label htmlFor={id} className="visually-hidden">{label}</Form.Label>
       <Form.Control
-        id={id} className="number" placeholder="not known" value={typed ?? shown} isInvalid={wrong !== null} autoComplete="off"
+        id={id} className="number" data-half-typed={typed !== null} placeholder="not known" value={typed ?? shown} isInvalid={wrong !== null} autoComplete="off"
         onChange={(e) => setTyped(e.target.value)}
         onBlur={(e) => { void commit(e.target.value); }}
         onKeyDown={(e) => {

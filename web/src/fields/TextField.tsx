@@ -24,7 +24,7 @@ export function TextField({ label, value, onCommit, required, maxLength = 200, l
     if (typed !== value) onCommit(typed);
     setTyped(null);
   };
-  const shared = { id, value: typed ?? value, isInvalid: wrong, maxLength, placeholder, onBlur: commit, autoComplete: 'off' };
+  const shared = { id, 'data-half-typed': typed !== null, value: typed ?? value, isInvalid: wrong, maxLength, placeholder, onBlur: commit, autoComplete: 'off' };
   return (
     <Form.Group className={className}>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
@@ -50,7 +50,7 @@ export function CountField({ label, value, onCommit, min, max, hideLabel }: { la
   return (
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
-      <Form.Control id={id} className="number" value={typed ?? String(value)} isInvalid={wrong} autoComplete="off" onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); }} />
+      <Form.Control id={id} className="number" data-half-typed={typed !== null} value={typed ?? String(value)} isInvalid={wrong} autoComplete="off" onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); }} />
       {wrong && <Form.Control.Feedback type="invalid">Expected a whole number from {min} to {max}.</Form.Control.Feedback>}
     </Form.Group>
   );
