@@ -4,6 +4,7 @@ import { AXES, rotationOf } from '../frames';
 import { worstFirst, type Finding, type Told } from '../findings';
 import { planHold } from '../hold';
 import { gripDepth } from '../hold/checks/gripDepth';
+import { jawsTouch } from '../hold/checks/jawsTouch';
 import { jawOpening } from '../hold/checks/jawOpening';
 import { parallelsBelowJaws } from '../hold/checks/parallelsBelowJaws';
 import { rawCaught } from '../hold/checks/rawCaught';
@@ -13,11 +14,13 @@ import { makePart, partKey, seatedMesh, summarizePart, type BodyMeshes, type Par
 import { planProve } from '../prove';
 import { cutClearsJaws } from '../prove/checks/cutClearsJaws';
 import { cutsSomething } from '../prove/checks/cutsSomething';
-import { insideTravel } from '../prove/checks/insideTravel';
+import { cutInsideTravel } from '../prove/checks/cutInsideTravel';
+import { zeroInsideTravel } from '../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../prove/checks/zTravelNotProven';
 import { seatInVise, seatInWords, turnedBox } from '../seat';
-import { locatorsTouch } from '../seat/checks/locatorsTouch';
 import { partRests } from '../seat/checks/partRests';
+import { seatSettles } from '../seat/checks/seatSettles';
+import { stopTouches } from '../seat/checks/stopTouches';
 import type { Machine, Shop, Vise } from '../shop';
 import { turnMesh, type Kernel, type Result, type Solid } from '../solid';
 import { describeTransition } from '../transition';
@@ -26,9 +29,12 @@ import { speechIn } from '../units';
 import { planTouchOff, touchableFaces, workZero, zeroInWords } from '../zero';
 import { stationKnown } from '../zero/checks/stationKnown';
 import { StageCache } from './cache';
-import { choicesMade } from './checks/choicesMade';
+import { machineChosen } from './checks/machineChosen';
 import { metalNeverReached } from './checks/metalNeverReached';
+import { registerOnMachine } from './checks/registerOnMachine';
 import { registerUsedTwice, type RegisterUse } from './checks/registerUsedTwice';
+import { stationOnMachine } from './checks/stationOnMachine';
+import { viseChosen } from './checks/viseChosen';
 import type { PlannedJob, PlannedSetup, PlannedTransition, SetupFacts } from './planned';
 import { flatsOf, isFlatIn } from './flats';
 import { cutFrom, depthPlane, unreachedMetal, type Cut, type Material } from './whatIsLeft';
@@ -146,7 +152,7 @@ export class Planner {
     const speech = speechIn(job.units);
     const told: Told = { setupId: setup.id, op: setup.op, speech };
     const station = machine?.stations.find((s) => s.id === setup.station) ?? null;
-    const findings = choicesMade(setup, machine, job.machine, vise, told);
+    const findings = [...viseChosen(setup, vise, told), ...machineChosen(machine, job.machine, told), ...stationOnMachine(setup, machine, told), ...registerOnMachine(setup, machine, told)];
     const base = {
       id: setup.id, op: setup.op, register: setup.register, setup, vise, station, fromFirst: null,
       material: { loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3 },
@@ -158,14 +164,17 @@ export class Planner {
     findings.push(
       ...parallelsBelowJaws(height, vise, told),
       ...partRests(seat, height, vise, told),
-      ...locatorsTouch(seat, told),
+      ...seatSettles(seat, told),
+      ...stopTouches(seat, told),
+      ...jawsTouch(seat, told),
       ...rawCaught(hold, seat, told),
       ...jawOpening(hold, vise, told),
       ...gripDepth(hold, vise, told),
       ...stationKnown(station, told),
       ...cutClearsJaws(prove, vise, told),
       ...cutsSomething(prove, told),
-      ...insideTravel(prove, told),
+      ...zeroInsideTravel(prove, told),
+      ...cutInsideTravel(prove, told),
       ...zTravelNotProven(prove, setup, told),
     );
     return { ...base, facts, findings: worstFirst(findings) };

@@ -2,10 +2,12 @@ import { box, machine, seatBlock, setup, station, told, vise } from '../testing/
 import { workZero } from '../zero';
 import { cutClearsJaws } from './checks/cutClearsJaws';
 import { cutsSomething } from './checks/cutsSomething';
-import { insideTravel } from './checks/insideTravel';
+import { cutInsideTravel } from './checks/cutInsideTravel';
+import { zeroInsideTravel } from './checks/zeroInsideTravel';
 import { zTravelNotProven } from './checks/zTravelNotProven';
-import { planProve } from '.';
+import { planProve, type ProveFacts } from '.';
 
+const insideTravel = (facts: ProveFacts) => [...zeroInsideTravel(facts, told), ...cutInsideTravel(facts, told)];
 const part = box([0, 0, 0], [100, 60, 40]);
 const raw = box([0, 0, 0], [100, 60, 42]);
 const tool = (number: number, length: number | null) => ({ number, description: '', diameter: null, length });
@@ -36,7 +38,7 @@ describe('travel', () => {
     expect(prove(15).cutRoom).toEqual([
       { axis: 'x', toMin: 760 - 390, toMax: 290 }, { axis: 'y', toMin: 430 - 260, toMax: 200 }, { axis: 'z', toMin: null, toMax: 450 - 62 },
     ]);
-    expect(insideTravel(prove(15), told)).toEqual([]);
+    expect(insideTravel(prove(15))).toEqual([]);
   });
 
   test('in Z the shortest tool goes lowest and the longest highest', () => {
@@ -46,7 +48,7 @@ describe('travel', () => {
   });
 
   test('a tool too long for the height is a stop with the amount', () => {
-    const over = insideTravel(prove(15, setup({ tools: [tool(1, 400)] })), told);
+    const over = insideTravel(prove(15, setup({ tools: [tool(1, 400)] })));
     expect(over.map((f) => f.says)).toEqual([
       'Work zero lies outside the travel: Z by 10.000 mm at the plus end.', 'The cut reaches outside the travel: Z by 12.000 mm at the plus end.',
     ]);
@@ -55,12 +57,12 @@ describe('travel', () => {
 
   test('part of the cut beyond the end of the table is named by axis and end', () => {
     const far = setup({ stop: { ...setup().stop, position: 380 } });
-    expect(insideTravel(prove(15, far), told).map((f) => f.says)).toEqual(['The cut reaches outside the travel: X by 80.000 mm at the plus end.']);
+    expect(insideTravel(prove(15, far)).map((f) => f.says)).toEqual(['The cut reaches outside the travel: X by 80.000 mm at the plus end.']);
   });
 
   test('without a machine nothing is claimed', () => {
     expect(prove(15, setup(), null)).toMatchObject({ zeroRoom: null, cutRoom: null, shortestToolMm: null });
-    expect(insideTravel(prove(15, setup(), null), told)).toEqual([]);
+    expect(insideTravel(prove(15, setup(), null))).toEqual([]);
   });
 });
 

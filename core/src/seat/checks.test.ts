@@ -1,8 +1,10 @@
 import { loadKernel, type Kernel } from '../solid';
 import { box, seatBlock, setup, told, UPRIGHT, vise } from '../testing/fixtures';
-import { locatorsTouch } from './checks/locatorsTouch';
+import { jawsTouch } from '../hold/checks/jawsTouch';
 import { partRests } from './checks/partRests';
-import { seatInVise, seatInWords } from '.';
+import { seatSettles } from './checks/seatSettles';
+import { stopTouches } from './checks/stopTouches';
+import { seatInVise, seatInWords, type SeatFacts } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
@@ -46,9 +48,11 @@ describe('resting', () => {
   });
 });
 
+const locatorsTouch = (seat: SeatFacts) => [...seatSettles(seat, told), ...stopTouches(seat, told), ...jawsTouch(seat, told)];
+
 describe('locators', () => {
   test('all touch a block in the vise', () => {
-    expect(locatorsTouch(seatBlock(block, block), told)).toEqual([]);
+    expect(locatorsTouch(seatBlock(block, block))).toEqual([]);
   });
 
   test.each([
@@ -56,11 +60,11 @@ describe('locators', () => {
     ['the stop in front of the part', setup({ stop: { side: 'left', position: 10, height: 32, fromJaw: 80 } }), 'stop-touches-nothing'],
     ['the part beside the jaws', setup({ stop: { side: 'left', position: 200, height: 32, fromJaw: 15 } }), 'jaws-touch-nothing'],
   ])('%s', (_, s, code) => {
-    expect(locatorsTouch(seatBlock(block, block, s), told).map((f) => f.code)).toContain(code);
+    expect(locatorsTouch(seatBlock(block, block, s)).map((f) => f.code)).toContain(code);
   });
 
   test('a seat that never came to an end is a stop', () => {
-    expect(locatorsTouch({ ...seatBlock(block, block), settled: false }, told)[0].code).toBe('seat-not-settled');
+    expect(locatorsTouch({ ...seatBlock(block, block), settled: false })[0].code).toBe('seat-not-settled');
   });
 });
 
