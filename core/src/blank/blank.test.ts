@@ -6,7 +6,7 @@ import { allowanceOn, blankBox, planBlank, withAllowance } from '.';
 
 const part = box([0, 0, 0], [110, 70, 38]);
 const none = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
-const mm = fc.double({ min: -5, max: 20, noNaN: true });
+const mm = fc.integer({ min: -5000, max: 20_000 }).map((micrometres) => micrometres / 1000);
 const anyAllowance = fc.record({ xMinus: mm, xPlus: mm, yMinus: mm, yPlus: mm, zMinus: mm, zPlus: mm });
 
 test('each side of the blank stands off by its allowance', () => {
