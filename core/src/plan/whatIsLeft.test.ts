@@ -80,7 +80,7 @@ test('metal under an overhang is never reached from above or below, and its plac
 test('whatever the route, the finished part is never cut', () => {
   const solid = kernel.union([kernel.box(box([0, 0, 0], [30, 20, 10])), kernel.box(box([5, 5, 10], [12, 12, 25]))]);
   const part = partOf(solid);
-  fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...ALL_ORIENTATIONS), fc.double({ min: 0, max: 40, noNaN: true })), { minLength: 1, maxLength: 4 }), (route) => {
+  fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...ALL_ORIENTATIONS), fc.integer({ min: 0, max: 40_000 }).map((micrometres) => micrometres / 1000)), { minLength: 1, maxLength: 4 }), (route) => {
     let m = material(box([-1, -1, -1], [31, 21, 26]), part);
     for (const [o, depth] of route) m = cutFrom(kernel, m, solid, solid.volumeMm3(), o.up, depthPlane(part, o.up, depth)).left;
     return kernel.subtract(solid, m.solid).volumeMm3() < 1e-6 && m.volumeMm3 >= solid.volumeMm3() - 1e-6;
@@ -90,7 +90,7 @@ test('whatever the route, the finished part is never cut', () => {
 test('a depth that names a face is that face exactly', () => {
   const part = partOf(kernel.union([kernel.box(box([0, 0, 0], [30, 20, 1 / 3])), kernel.box(box([5, 5, 1 / 3], [12, 12, 25.1]))]));
   const [, step] = levelsBelowTop(part, '+z');
-  expect(depthPlane(part, '+z', step.belowTop + 1e-8)).toBe(1 / 3);
+  expect(depthPlane(part, '+z', step.belowTop + 1e-5)).toBe(1 / 3);
 });
 
 describe('the cache', () => {

@@ -1,6 +1,6 @@
 import { axisOf, signOf, type Box3, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import type { Kernel, Solid } from '../solid';
+import { TOUCH_MM, type Kernel, type Solid } from '../solid';
 import { withCutPlane, type Flats } from './flats';
 
 /** Less than this is rounding, not metal. */
@@ -24,11 +24,11 @@ export interface Cut {
   readonly along: number;
 }
 
-/** Level of the lowest cut along `up`, part coordinates; a depth that names a face of the part is that face exactly. */
+/** Level of the lowest cut along `up`, part coordinates; a depth within a tenth of a micrometre of a face of the part is that face exactly. */
 export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): number {
   const axis = axisOf(up);
   const sign = signOf(up);
-  const face = levelsBelowTop(part, up).find((l) => Math.abs(l.belowTop - cutsBelowTop) < 1e-6);
+  const face = levelsBelowTop(part, up).find((l) => Math.abs(l.belowTop - cutsBelowTop) < TOUCH_MM);
   if (face) return sign * face.level;
   return (sign > 0 ? part.box.max[axis] : -part.box.min[axis]) - cutsBelowTop;
 }
