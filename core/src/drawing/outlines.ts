@@ -57,7 +57,7 @@ export type RouteOutlines = {
  * Outlines of the planner's last plan, for drawing. Silhouettes are kept per solid and orientation.
  * @param planned the plan just made by this planner
  */
-export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { jawTop: number } } | null }[] }): RouteOutlines | null {
+export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { jawTop: number; gripDepthMm: number } } | null }[] }): RouteOutlines | null {
   const { kernel, cache, solids } = planner;
   if (!solids) return null;
   const seen = (key: string, solid: Solid, flats: Flats, view: ViewName, orientation: Orientation) =>
@@ -76,7 +76,7 @@ export function outlinesOf(planner: Planner, planned: { setups: readonly { id: s
         views: byView((view): SetupOutlines => {
           const loaded = seen(before.key, before.solid, before.flats, view, orientation);
           const left = seen(cut.left.key, cut.left.solid, cut.left.flats, view, orientation);
-          const depth = (facts.seat.pose.translation.z === 0 ? 0 : -facts.seat.pose.translation.z) + facts.hold.jawTop - 1;
+          const depth = facts.hold.jawTop - facts.hold.gripDepthMm / 2 - facts.seat.pose.translation.z;
           return {
             loaded, left,
             removed: memo(cache, 'removed outline', `${before.key} ${cut.left.key} ${view} ${JSON.stringify(orientation)}`, () => kernel.flatDifference(loaded.silhouette, left.silhouette)),

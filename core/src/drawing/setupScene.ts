@@ -13,7 +13,7 @@ function boxOn(view: ViewName, a: [number, number, number], b: [number, number, 
 }
 
 /** The vise closed on the part: bed, jaws, parallels and stop, device frame. */
-function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup'], above: 'behind' | 'front'): Shape[] {
+function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup'], layer: 'behind' | 'front'): Shape[] {
   const front = -facts.hold.openingMm;
   const { jawWidth: w, jawHeight: h, jawThickness: t, bedThickness: bed, parallelThickness: p } = vise;
   const region = (role: 'steel' | 'steel-open' | 'stop', a: [number, number, number], b: [number, number, number]): Shape => ({ kind: 'region', role, outlines: boxOn(view, a, b) });
@@ -22,7 +22,7 @@ function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: Planne
   const rod = vise.stopDiameter / 2;
   const outwards = stop.side === 'left' ? -1 : 1;
   const stopRod = region('stop', [stop.position, -stop.fromJaw - rod, stop.height - rod], [stop.position + outwards * 18, -stop.fromJaw + rod, stop.height + rod]);
-  if (above === 'behind') {
+  if (layer === 'behind') {
     const shapes: Shape[] = [];
     if (view !== 'above') shapes.push(region('steel', [0, front - t, -bed], [w, t, 0]));
     if (view === 'front') {
@@ -84,8 +84,7 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
   if (!facts || !vise) return { title: VIEWS[view].title, shapes: [] };
   const by = onView(view, facts.seat.pose.translation);
   const place = (o: Outlines) => moveOutlines(o, by);
-  const { extra } = setup.zero;
-  const at = onView(view, { x: facts.zero.inDevice.x + extra.x, y: facts.zero.inDevice.y + extra.y, z: facts.zero.inDevice.z + extra.z });
+  const at = onView(view, facts.zero.shiftedInDevice);
   const shapes: Shape[] = [
     ...viseShapes(view, vise, facts, setup, 'behind'),
     { kind: 'region', role: 'removed', outlines: place(outlines.removed) },

@@ -1,4 +1,4 @@
-import { axisOf, signOf, type Box3, type Direction } from '../frames';
+import { axisOf, DIRECTIONS, signOf, type Box3, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
 import { TOUCH_MM, type Kernel, type Solid } from '../solid';
 import { withCutPlane, type Flats } from './flats';
@@ -75,7 +75,7 @@ export function unreachedMetal(kernel: Kernel, last: Material, part: Part): Unre
   const rest = kernel.subtract(last.solid, part.solid);
   const pieces = rest.isEmpty() ? [] : kernel.pieces(rest).map((piece) => {
     const box = piece.box();
-    const sides = (['-x', '+x', '-y', '+y', '-z', '+z'] as const).filter((side) =>
+    const sides = DIRECTIONS.filter((side) =>
       (signOf(side) > 0 ? box.max[axisOf(side)] > part.box.max[axisOf(side)] + 1e-6 : box.min[axisOf(side)] < part.box.min[axisOf(side)] - 1e-6));
     const volumeMm3 = piece.volumeMm3();
     piece.release();

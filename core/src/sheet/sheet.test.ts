@@ -31,6 +31,34 @@ test('the sheet says what to do before hands go in, and every coordinate has sig
   for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values)))) expect(value).toMatch(/^([+−]\d+\.\d{4}|\?)$/);
 });
 
+test('a shift on purpose moves the mark in the drawing, what is declared and the control line by the same amount', () => {
+  const zOf = (extra: number) => {
+    const { job, planned, outlines } = plan((j, shop) => { measured(shop); j.setups[0].zero.extra = { x: 0, y: 0, z: extra }; });
+    const scene = buildSheet(job, planned, outlines, 's', null).setups[0].scenes!.front;
+    const mark = scene.shapes.find((s) => s.kind === 'zero')!;
+    const facts = planned.setups[0].facts!;
+    return {
+      mark: mark.kind === 'zero' ? mark.at[1] : NaN,
+      declare: facts.touchOff.find((t) => t.name === 'top')!.declare,
+      control: Number(/G10 L2 P1 .* Z([+-][\d.]+)/.exec(controlLines(job, planned, 'DRAFT'))![1]) * 25.4,
+    };
+  };
+  const [plain, shifted] = [zOf(0), zOf(-1.27)];
+  expect(shifted.mark - plain.mark).toBeCloseTo(-1.27, 9);
+  expect(shifted.declare - plain.declare).toBeCloseTo(1.27, 9);
+  expect(shifted.control - plain.control).toBeCloseTo(-1.27, 2);
+});
+
+test('the section from above is cut at half the grip, so it shows what the jaws hold under a flange', () => {
+  const { planned, outlines } = plan();
+  const [, flipped] = planned.setups;
+  const { section, left } = outlines!.setups[1].views!.above;
+  const width = (rings: readonly (readonly (readonly [number, number])[])[]) => Math.max(...rings.flat().map((p) => p[1])) - Math.min(...rings.flat().map((p) => p[1]));
+  expect(width(section)).toBeCloseTo(flipped.facts!.hold.openingMm, 6);
+  expect(width(section)).toBeCloseTo(width(left.silhouette), 6);
+  expect(width(outlines!.setups[1].views!.above.loaded.silhouette)).toBeGreaterThan(width(section));
+});
+
 test('an unknown station prints the shift instead of a work zero, and no control line', () => {
   const { job, planned, outlines } = plan();
   const sheet = buildSheet(job, planned, outlines, 's', null);

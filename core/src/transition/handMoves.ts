@@ -2,16 +2,16 @@ import { halfTurn, NO_ROTATION, quarterTurn, thenRotate, turned, type Orientatio
 
 /** What the hands do with a part in the vise, about machine axes. */
 export const HAND_MOVES = [
-  { id: 'flip-front-to-back', says: 'flip front to back', rotation: halfTurn('x'), keys: 'f' },
-  { id: 'flip-left-to-right', says: 'flip left to right', rotation: halfTurn('y'), keys: 'l' },
-  { id: 'turn-half-round', says: 'turn half round', rotation: halfTurn('z'), keys: 'h' },
-  { id: 'turn-quarter-left', says: 'turn a quarter left', rotation: quarterTurn('z', 1), keys: ',' },
-  { id: 'turn-quarter-right', says: 'turn a quarter right', rotation: quarterTurn('z', -1), keys: '.' },
-  { id: 'tip-toward-you', says: 'tip toward you', rotation: quarterTurn('x', 1), keys: 't' },
-  { id: 'tip-to-the-rear', says: 'tip to the rear', rotation: quarterTurn('x', -1), keys: 'r' },
-  { id: 'tip-to-the-right', says: 'tip to the right', rotation: quarterTurn('y', 1), keys: '' },
-  { id: 'tip-to-the-left', says: 'tip to the left', rotation: quarterTurn('y', -1), keys: '' },
-] as const satisfies readonly { id: string; says: string; rotation: Rotation; keys: string }[];
+  { id: 'flip-front-to-back', says: 'flip front to back', rotation: halfTurn('x') },
+  { id: 'flip-left-to-right', says: 'flip left to right', rotation: halfTurn('y') },
+  { id: 'turn-half-round', says: 'turn half round', rotation: halfTurn('z') },
+  { id: 'turn-quarter-left', says: 'turn a quarter left', rotation: quarterTurn('z', 1) },
+  { id: 'turn-quarter-right', says: 'turn a quarter right', rotation: quarterTurn('z', -1) },
+  { id: 'tip-toward-you', says: 'tip toward you', rotation: quarterTurn('x', 1) },
+  { id: 'tip-to-the-rear', says: 'tip to the rear', rotation: quarterTurn('x', -1) },
+  { id: 'tip-to-the-right', says: 'tip to the right', rotation: quarterTurn('y', 1) },
+  { id: 'tip-to-the-left', says: 'tip to the left', rotation: quarterTurn('y', -1) },
+] as const satisfies readonly { id: string; says: string; rotation: Rotation }[];
 
 export type HandMove = (typeof HAND_MOVES)[number];
 export type HandMoveId = HandMove['id'];

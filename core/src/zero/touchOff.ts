@@ -1,4 +1,4 @@
-import { add, signOf, type Axis, type Direction, type Vec3 } from '../frames';
+import { signOf, type Axis, type Direction, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import type { SeatFacts } from '../seat';
 import { reachInWindow, TOUCH_MM, type TriangleMesh } from '../solid';
@@ -69,10 +69,9 @@ export function touchableFaces(seat: SeatFacts, loaded: TriangleMesh, finished: 
 /** What to declare at each touchable face, for the setup's tool and feeler. */
 export function planTouchOff(touchable: readonly TouchableFace[], seat: SeatFacts, zero: ZeroFacts, setup: Setup): TouchOff[] {
   const t: Vec3 = seat.pose.translation;
-  const zeroAt = add(zero.inDevice, setup.zero.extra);
   const { toolDiameter, feeler } = setup.touchOff;
   const rows = touchable.map(({ axis, faces, name, surface, seatedLevel }) => {
-    const face = seatedLevel + t[axis] - zeroAt[axis];
+    const face = seatedLevel + t[axis] - zero.shiftedInDevice[axis];
     return { axis, faces, name, surface, face, declare: axis === 'z' ? declareOnTop(face, feeler) : declareAtSide(face, signOf(faces), toolDiameter / 2, feeler) };
   });
   const nearest = (axis: Axis) => rows.filter((r) => r.axis === axis).sort((a, b) => Math.abs(a.face) - Math.abs(b.face))[0];

@@ -1,4 +1,4 @@
-import { apply, byAxis, compose, NO_ROTATION, pose, rotate, rotationOf, transpose, vec, type Box3, type Pose, type Vec3 } from '../frames';
+import { add, apply, byAxis, compose, NO_ROTATION, pose, rotate, rotationOf, transpose, vec, type Box3, type Pose, type Vec3 } from '../frames';
 import type { Setup, ZeroPlace } from '../job';
 import type { SeatFacts } from '../seat';
 import type { Station } from '../shop';
@@ -13,6 +13,8 @@ export const PLACE_NAME: Record<'x' | 'y' | 'z', Record<ZeroPlace, string>> = {
 export interface ZeroFacts {
   /** work zero in device coordinates, without the deliberate extra shift */
   readonly inDevice: Vec3;
+  /** work zero in device coordinates as the control will have it: with the shift on purpose. What is drawn and touched off from */
+  readonly shiftedInDevice: Vec3;
   /** work zero in part coordinates, without the extra shift */
   readonly inPart: Vec3;
   /** register value W: work zero in machine coordinates, Z at the spindle gauge line; null while the station is unknown */
@@ -40,13 +42,12 @@ export function workZero(seat: SeatFacts, zero: Setup['zero'], station: Station 
   const inDevice = byAxis((axis) => at(box, zero[axis], axis));
   const t = seat.pose.translation;
   const inPart = rotate(transpose(rotationOf(seat.orientation)), vec(inDevice.x - t.x, inDevice.y - t.y, inDevice.z - t.z));
-  if (!station?.position) return { inDevice, inPart, inMachine: null };
+  const shiftedInDevice = add(inDevice, zero.extra);
+  if (!station?.position) return { inDevice, shiftedInDevice, inPart, inMachine: null };
   const deviceOnStation: Pose<'device', 'station'> = pose(NO_ROTATION, vec(0, 0, 0));
   const stationInMachine: Pose<'station', 'machine'> = pose(NO_ROTATION, station.position);
   const partInMachine = compose(compose(seat.pose, deviceOnStation), stationInMachine);
-  const { extra } = zero;
-  const point = apply(partInMachine, inPart);
-  return { inDevice, inPart, inMachine: vec(point.x + extra.x, point.y + extra.y, point.z + extra.z) };
+  return { inDevice, shiftedInDevice, inPart, inMachine: add(apply(partInMachine, inPart), zero.extra) };
 }
 
 /** "finished part: left, rear, top" */

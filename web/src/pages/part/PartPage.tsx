@@ -6,6 +6,7 @@ import { partScene, VIEW_NAMES } from '@violet-jaw/core/drawing';
 import { AXES, DIRECTIONS } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { unitName } from '@violet-jaw/core/units';
+import { CURVE_DEVIATION_MM } from '@violet-jaw/formats/step';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
 import { Drawing } from '../../drawing/Drawing';
@@ -120,7 +121,7 @@ function PartFacts() {
       {planned && (
         <>
           <p className="mb-1 number">{AXES.map((a) => `${a.toUpperCase()} ${speech.size(planned.part.size[a])}`).join('  ')} {unitName(job.units)} · {speech.volume(planned.part.volumeMm3)}</p>
-          {'step' in body && <p className="field-hint mb-1">Flat faces are exact; curved faces are meshed within {speech.size(0.01)} {unitName(job.units)}.</p>}
+          {'step' in body && <p className="field-hint mb-1">Flat faces are exact; curved faces are meshed within {speech.size(CURVE_DEVIATION_MM)} {unitName(job.units)}.</p>}
           <Table size="sm">
             <thead><tr><th>Side</th><th>Flat faces, depth below the outermost, with area</th></tr></thead>
             <tbody>
