@@ -6,8 +6,8 @@ export default defineConfig({
   testDir: '.',
   fullyParallel: false,
   workers: 2,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   reporter: [['list']],
   outputDir: '../test-results',
   use: {
