@@ -2,3 +2,5 @@ export * from './mesh';
 export * from './window';
 export * from './kernel';
 export { loadKernel } from './load';
+export { ViewMesh } from './viewMesh';
+export { viewLines, type Segments, type ViewLines } from './viewLines';

@@ -36,7 +36,9 @@ export class Solid {
       let positions = new Float64Array();
       // The kernel's own mesh is single precision; warping hands out the double-precision vertices in the same order.
       this.raw.warpBatch((vertices) => { positions = vertices.slice(); }).delete();
-      this.#mesh = { positions, triangles: this.raw.getMesh().triVerts.slice() };
+      const { triVerts, faceID } = this.raw.getMesh();
+      const faces = Uint32Array.from(faceID ?? new Uint32Array(triVerts.length / 3));
+      this.#mesh = { positions, triangles: triVerts.slice(), faces, curved: Uint8Array.from(faces, (id) => (id >= FIRST_CURVED_ID ? 1 : 0)) };
     }
     return this.#mesh;
   }
@@ -46,9 +48,34 @@ export class Solid {
   }
 }
 
+/**
+ * Ids given to triangles so that they can be told apart after boolean operations. Facets of curved faces get one each:
+ * the kernel takes triangles of one id for coplanar and would flatten a round face that shared an id.
+ */
+const FIRST_CURVED_ID = 2 ** 30;
+
 /** The geometry kernel's operations in this project's terms. */
 export class Kernel {
+  #nextCurvedId = FIRST_CURVED_ID;
+  #nextFlatId = 1;
+
   constructor(private readonly wasm: ManifoldToplevel) {}
+
+  /** Ids for a mesh whose curved facets are known; undefined: the kernel finds coplanar triangles itself. */
+  #triangleIds(mesh: TriangleMesh): Uint32Array | undefined {
+    const { curved, faces } = mesh;
+    if (!curved?.some((c) => c === 1)) return undefined;
+    const base = this.#nextFlatId;
+    let highest = 0;
+    const ids = Uint32Array.from(curved, (c, i) => {
+      if (c) return this.#nextCurvedId++;
+      const face = faces?.[i] ?? i;
+      highest = Math.max(highest, face);
+      return base + face;
+    });
+    this.#nextFlatId = base + highest + 1;
+    return ids;
+  }
 
   /** A block with exactly these corners. Throws on a box without volume: documents are checked before. */
   box(box: Box3): Solid {
@@ -70,7 +97,8 @@ export class Kernel {
     for (let i = 0; i < single.length; i += 3) exact.set(`${single[i]},${single[i + 1]},${single[i + 2]}`, i);
     let rough: Manifold;
     try {
-      rough = new this.wasm.Manifold(new this.wasm.Mesh({ numProp: 3, vertProperties: single, triVerts: welded.triangles }));
+      const faceID = this.#triangleIds(welded);
+      rough = new this.wasm.Manifold(new this.wasm.Mesh({ numProp: 3, vertProperties: single, triVerts: welded.triangles, ...(faceID ? { faceID } : {}) }));
     } catch (error) {
       return { ok: false, problem: `The body is not a clean closed solid (${error instanceof Error ? error.message : String(error)}). Repair it in the drawing program and read it again.` };
     }

@@ -8,6 +8,8 @@ export interface TriangleMesh {
   readonly triangles: Uint32Array;
   /** one entry a triangle, 1 where it only approximates a curved face; left out: every facet is a flat face */
   readonly curved?: Uint8Array;
+  /** one entry a triangle: number of the face it belongs to in the model it was read from */
+  readonly faces?: Uint32Array;
 }
 
 export function vertex(mesh: TriangleMesh, index: number): Vec3 {
@@ -109,13 +111,18 @@ export function weld(mesh: TriangleMesh, tolerance = 1e-6): Welded {
   }
   const triangles: number[] = [];
   const curved: number[] = [];
+  const faces: number[] = [];
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const [a, b, c] = [place[mesh.triangles[t]], place[mesh.triangles[t + 1]], place[mesh.triangles[t + 2]]];
     if (a === b || b === c || c === a) continue;
     triangles.push(a, b, c);
     curved.push(mesh.curved?.[t / 3] ?? 0);
+    if (mesh.faces) faces.push(mesh.faces[t / 3]);
   }
-  return { mesh: { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved) }, place };
+  return {
+    mesh: { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved), ...(mesh.faces ? { faces: new Uint32Array(faces) } : {}) },
+    place,
+  };
 }
 
 /** `weld` without the bookkeeping. */
@@ -193,5 +200,5 @@ export function boxMesh(box: Box3): TriangleMesh {
   const triangles = Uint32Array.from([
     0, 2, 1, 1, 2, 3, 4, 5, 6, 5, 7, 6, 0, 1, 4, 1, 5, 4, 2, 6, 3, 3, 6, 7, 0, 4, 2, 2, 4, 6, 1, 3, 5, 3, 7, 5,
   ]);
-  return { positions, triangles };
+  return { positions, triangles, faces: Uint32Array.from([0, 0, 1, 1, 2, 2, 3, 3, 4, 4, 5, 5]) };
 }

@@ -89,14 +89,16 @@ export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
   };
   const triangles: number[] = [];
   const curved: number[] = [];
+  const faces: number[] = [];
   for (let t = 0; t < welded.triangles.length; t += 3) {
     const [a, b, c] = welded.triangles.subarray(t, t + 3);
     for (const piece of divided([a, b, c], [splitOf(a, b), splitOf(b, c), splitOf(c, a)])) {
       triangles.push(...piece);
       curved.push(welded.curved?.[t / 3] ?? 0);
+      faces.push(welded.faces?.[t / 3] ?? 0);
     }
   }
-  return { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved) };
+  return { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved), faces: new Uint32Array(faces) };
 }
 
 /** The axis direction a normal leans to by less than 37° (cosine 0.8); null when there is none. */

@@ -42,8 +42,10 @@ function looksLike(bytes: Uint8Array): string {
 /** Marks the triangles of faces that are not plane: a face is plane when all its corners lie in one plane. */
 function withCurvedMarked(mesh: TriangleMesh, faces: readonly { first: number; last: number }[]): TriangleMesh {
   const curved = new Uint8Array(mesh.triangles.length / 3);
+  const faceOf = new Uint32Array(curved.length);
   const { positions: p, triangles } = mesh;
-  for (const { first, last } of faces) {
+  for (const [number, { first, last }] of faces.entries()) {
+    faceOf.fill(number, first, last + 1);
     let largest = facet(mesh, 3 * first);
     let at = 3 * triangles[3 * first];
     for (let t = first + 1; t <= last && largest.area < 1e-9; t++) {
@@ -60,7 +62,7 @@ function withCurvedMarked(mesh: TriangleMesh, faces: readonly { first: number; l
       }
     }
   }
-  return { ...mesh, curved };
+  return { ...mesh, curved, faces: faceOf };
 }
 
 function meshOf({ attributes, index, brep_faces: faces }: KernelMesh): TriangleMesh {

@@ -1,0 +1,173 @@
+import type { Rotation } from '../frames';
+import type { TriangleMesh } from './mesh';
+import { ViewMesh } from './viewMesh';
+
+/** Straight pieces in a view: u0 v0 u1 v1 … */
+export type Segments = Float64Array;
+
+/** The edges of a solid seen in a view: the pieces that can be seen, and those something stands in front of. */
+export interface ViewLines {
+  readonly visible: Segments;
+  readonly hidden: Segments;
+}
+
+/** Facets of a round face meet at less than this; between flat faces every angle is an edge. */
+const SMOOTH_COSINE = Math.cos((30 * Math.PI) / 180);
+const FLAT_COSINE = Math.cos((1 * Math.PI) / 180);
+/** Nearer in depth than this is the surface itself, mm. */
+const DEPTH_MM = 1e-5;
+
+type Range = [number, number];
+
+/** Edges to draw: sharp ones, and where a round face turns away from the eye. Pairs of vertex numbers. */
+function edgesToDraw(view: ViewMesh): [number, number][] {
+  const { triangles, mesh, towardsEye } = view;
+  const seenOnce = new Map<number, number>();
+  const found: [number, number][] = [];
+  const normals = facetNormals(mesh);
+  for (let t = 0; t < triangles.length; t += 3) {
+    for (let k = 0; k < 3; k++) {
+      const a = triangles[t + k];
+      const b = triangles[t + ((k + 1) % 3)];
+      const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
+      const other = seenOnce.get(key);
+      if (other === undefined) { seenOnce.set(key, t / 3); continue; }
+      seenOnce.delete(key);
+      const [i, j] = [other, t / 3];
+      const cosine = normals[3 * i] * normals[3 * j] + normals[3 * i + 1] * normals[3 * j + 1] + normals[3 * i + 2] * normals[3 * j + 2];
+      const round = mesh.curved?.[i] || mesh.curved?.[j];
+      const sharp = cosine < (round ? SMOOTH_COSINE : FLAT_COSINE);
+      const contour = round && (towardsEye[i] > 1e-7) !== (towardsEye[j] > 1e-7);
+      if (sharp || contour) found.push([a, b]);
+    }
+  }
+  return found;
+}
+
+function facetNormals({ positions: p, triangles }: TriangleMesh): Float64Array {
+  const normals = new Float64Array(triangles.length);
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [3 * triangles[t], 3 * triangles[t + 1], 3 * triangles[t + 2]];
+    const [ax, ay, az] = [p[b] - p[a], p[b + 1] - p[a + 1], p[b + 2] - p[a + 2]];
+    const [bx, by, bz] = [p[c] - p[a], p[c + 1] - p[a + 1], p[c + 2] - p[a + 2]];
+    const n = [ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx];
+    const length = Math.hypot(n[0], n[1], n[2]) || 1;
+    for (let k = 0; k < 3; k++) normals[t + k] = n[k] / length;
+  }
+  return normals;
+}
+
+/** The share of an edge that a triangle hides: where it lies inside the triangle's outline and behind its plane. */
+function hiddenBy(view: ViewMesh, t: number, a: number, b: number): Range | null {
+  const { u, v, w, triangles } = view;
+  let from = 0;
+  let to = 1;
+  const keep = (atStart: number, atEnd: number, least: number): boolean => {
+    const [s, e] = [atStart - least, atEnd - least];
+    if (s < 0 && e < 0) return false;
+    if (s < 0) from = Math.max(from, s / (s - e));
+    else if (e < 0) to = Math.min(to, s / (s - e));
+    return from < to;
+  };
+  const corner = [triangles[t], triangles[t + 1], triangles[t + 2]];
+  for (let k = 0; k < 3; k++) {
+    const [p, q] = [corner[k], corner[(k + 1) % 3]];
+    const [du, dv] = [u[q] - u[p], v[q] - v[p]];
+    const length = Math.hypot(du, dv);
+    const side = (i: number) => (du * (v[i] - v[p]) - dv * (u[i] - u[p])) / length;
+    if (!keep(side(a), side(b), -1e-7)) return null;
+  }
+  const [p, q, r] = corner;
+  const twice = (u[q] - u[p]) * (v[r] - v[p]) - (v[q] - v[p]) * (u[r] - u[p]);
+  const plane = (i: number) => {
+    const s = ((u[i] - u[p]) * (v[r] - v[p]) - (v[i] - v[p]) * (u[r] - u[p])) / twice;
+    const g = ((u[q] - u[p]) * (v[i] - v[p]) - (v[q] - v[p]) * (u[i] - u[p])) / twice;
+    return w[p] + s * (w[q] - w[p]) + g * (w[r] - w[p]);
+  };
+  return keep(plane(a) - w[a], plane(b) - w[b], DEPTH_MM) ? [from, to] : null;
+}
+
+/** Ranges joined where they touch or overlap, in order. */
+function joined(ranges: Range[], gap: number): Range[] {
+  const out: Range[] = [];
+  for (const [from, to] of [...ranges].sort((a, b) => a[0] - b[0])) {
+    const last = out.at(-1);
+    if (last && from <= last[1] + gap) last[1] = Math.max(last[1], to);
+    else out.push([from, to]);
+  }
+  return out;
+}
+
+/** What of `ranges` lies outside `taken`; both joined. */
+function outside(ranges: Range[], taken: Range[], least: number): Range[] {
+  return ranges.flatMap(([from, to]) => {
+    const out: Range[] = [];
+    let at = from;
+    for (const [s, e] of taken) {
+      if (e <= at || s >= to) continue;
+      if (s - at > least) out.push([at, s]);
+      at = Math.max(at, e);
+    }
+    if (to - at > least) out.push([at, to]);
+    return out;
+  });
+}
+
+/** Pieces gathered by the straight line they lie on, as ranges along it. */
+class Lines {
+  readonly #lines = new Map<string, { n: readonly [number, number]; c: number; visible: Range[]; hidden: Range[] }>();
+
+  add(kind: 'visible' | 'hidden', u0: number, v0: number, u1: number, v1: number): void {
+    let [du, dv] = [u1 - u0, v1 - v0];
+    const length = Math.hypot(du, dv);
+    if (length < 1e-6) return;
+    du /= length; dv /= length;
+    if (du < -1e-9 || (Math.abs(du) <= 1e-9 && dv < 0)) { du = -du; dv = -dv; }
+    const c = -dv * u0 + du * v0;
+    const key = `${Math.round(du * 1e5)},${Math.round(dv * 1e5)},${Math.round(c * 1e4)}`;
+    let line = this.#lines.get(key);
+    if (!line) this.#lines.set(key, line = { n: [du, dv], c, visible: [], hidden: [] });
+    const [s, e] = [line.n[0] * u0 + line.n[1] * v0, line.n[0] * u1 + line.n[1] * v1];
+    line[kind].push([Math.min(s, e), Math.max(s, e)]);
+  }
+
+  /** Each line drawn once; where it is visible, nothing hidden behind it is drawn. */
+  take(): ViewLines {
+    const visible: number[] = [];
+    const hidden: number[] = [];
+    for (const { n: [du, dv], c, ...ranges } of this.#lines.values()) {
+      const put = (into: number[], [s, e]: Range) => into.push(du * s - dv * c, dv * s + du * c, du * e - dv * c, dv * e + du * c);
+      const seen = joined(ranges.visible, 1e-6);
+      seen.forEach((r) => put(visible, r));
+      outside(joined(ranges.hidden, 1e-6), seen, 1e-4).forEach((r) => put(hidden, r));
+    }
+    return { visible: Float64Array.from(visible), hidden: Float64Array.from(hidden) };
+  }
+}
+
+/**
+ * Visible and hidden edges of a closed mesh in an orthographic view (ISO 128-2: full and dashed lines).
+ * Exact for the mesh: each edge is cut at the outline and the plane of every facet that stands in front of it.
+ * @param mesh closed, corners joined, curved facets marked
+ * @param rotation rows: drawing right, drawing up, towards the eye
+ */
+export function viewLines(mesh: TriangleMesh, rotation: Rotation): ViewLines {
+  const view = new ViewMesh(mesh, rotation);
+  const { u, v, w, triangles, towardsEye } = view;
+  const lines = new Lines();
+  const highest = (t: number) => Math.max(w[triangles[t]], w[triangles[t + 1]], w[triangles[t + 2]]);
+  for (const [a, b] of edgesToDraw(view)) {
+    const covered: Range[] = [];
+    const lowest = Math.min(w[a], w[b]);
+    view.near(u[a], v[a], u[b], v[b], (t) => {
+      if (towardsEye[t / 3] < 1e-6 || highest(t) <= lowest) return;
+      const range = hiddenBy(view, t, a, b);
+      if (range) covered.push(range);
+    });
+    const hidden = joined(covered, 1e-9);
+    const at = (s: number): [number, number] => [u[a] + s * (u[b] - u[a]), v[a] + s * (v[b] - v[a])];
+    for (const [s, e] of hidden) lines.add('hidden', ...at(s), ...at(e));
+    for (const [s, e] of outside([[0, 1]], hidden, 1e-9)) lines.add('visible', ...at(s), ...at(e));
+  }
+  return lines.take();
+}
