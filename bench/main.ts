@@ -7,12 +7,12 @@ import { Planner } from '@violet-jaw/core/plan';
 import { buildSheet } from '@violet-jaw/core/sheet';
 import { loadKernel } from '@violet-jaw/core/solid';
 import { renderSheetPdf } from '@violet-jaw/formats/pdf';
-import { CURVE_DEVIATION_MM, readStep } from '@violet-jaw/formats/step';
-import { loadStepKernel } from '@violet-jaw/formats/step/load.ts';
+import { CURVE_DEVIATION_MM, readStep } from '@violet-jaw/formats/model';
+import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { demoShop, vaneBearingBlockJob } from '../demo';
 import { print, timed } from './measure';
 
-const step = await loadStepKernel();
+const step = await loadModelKernel();
 const planner = new Planner(await loadKernel());
 const read = readStep(step, readFileSync('demo/vane-bearing-block.step'));
 if (!read.ok) throw new Error(read.problem);

@@ -1,9 +1,12 @@
-import { newJob, type Job, type Setup } from '@violet-jaw/core/job';
+import { newBlank, newJob, type Job, type Setup } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
+
+import { demoOffcuts, demoStock } from './material';
 
 /** The demo shop: invented, ours. Machine coordinates count from machine zero, so they are negative. */
 export const demoShop: Shop = {
   name: 'Skerry Instrument Works',
+  projection: 'third angle',
   machines: [
     {
       id: 'mill-1', name: 'Mill 1',
@@ -37,6 +40,8 @@ export const demoShop: Shop = {
       parallelThickness: 6.35, stopDiameter: 6.35, minimumGrip: 4.7625, clearanceAboveJaws: 0.762, minimumRestAreaMm2: 200,
     },
   ],
+  stock: demoStock,
+  offcuts: demoOffcuts,
 };
 
 const none = { x: 0, y: 0, z: 0 };
@@ -46,8 +51,8 @@ function vaneSetups(): Setup[] {
   return [
     {
       id: 'op-10', op: 10, does: 'faces the top, profiles the sides, bores through', register: 'G54', orientation: { up: '+z', right: '+x' },
-      cutsBelowTop: 31, vise: 'vise-150', station: 'station-a', parallels: { height: 32 },
-      stop: { side: 'left', position: 20, height: 36, fromJaw: 20 },
+      cutsBelowTop: 31, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, vise: 'vise-150', station: 'station-a', parallels: { height: 32 },
+      stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
       tools: [
         { number: 3, description: 'face mill', diameter: 50, length: 142 },
@@ -58,8 +63,8 @@ function vaneSetups(): Setup[] {
     },
     {
       id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
-      cutsBelowTop: 7.5, vise: 'vise-150', station: 'station-a', parallels: { height: 16 },
-      stop: { side: 'left', position: 20, height: 30, fromJaw: 20 },
+      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, vise: 'vise-150', station: 'station-a', parallels: { height: 16 },
+      stop: { side: 'left', position: 20, height: 30, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
       tools: [
         { number: 3, description: 'face mill', diameter: 50, length: 142 },
@@ -70,13 +75,16 @@ function vaneSetups(): Setup[] {
   ];
 }
 
-/** @param step path of the STEP file beside the job file; @param sha256 its content hash where it is stored */
-export function vaneBearingBlockJob(step = 'vane-bearing-block.step', sha256?: string): Job {
+const vaneAllowance = { xMinus: 3, xPlus: 3, yMinus: 3, yPlus: 3, zMinus: 3, zPlus: 3 };
+
+/** @param file path of the STEP file beside the job file; @param sha256 its content hash where it is stored */
+export function vaneBearingBlockJob(file = 'vane-bearing-block.step', sha256?: string): Job {
   return {
-    ...newJob({ number: 'SK-1041', part: 'Vane bearing block', revision: 'C', material: 'EN AW-6082 T6', quantity: 24, units: 'mm' }, { step, body: 0, ...(sha256 ? { sha256 } : {}) }),
+    ...newJob({ number: 'SK-1041', part: 'Vane bearing block', revision: 'C', material: 'EN AW-6082 T6', quantity: 24, units: 'mm' }, { file, body: 0, ...(sha256 ? { sha256 } : {}) }),
     due: '2026-12-11',
     sizeTolerance: 0.05,
-    allowance: { xMinus: 3, xPlus: 3, yMinus: 3, yPlus: 3, zMinus: 3, zPlus: 3 },
+    allowance: vaneAllowance,
+    blank: newBlank(vaneAllowance),
     machine: 'mill-1',
     setups: vaneSetups(),
   };
@@ -85,10 +93,11 @@ export function vaneBearingBlockJob(step = 'vane-bearing-block.step', sha256?: s
 /** A typed block in inches on a station that is not measured yet. */
 export function sensorFootJob(): Job {
   const inch = 25.4;
+  const footAllowance = { xMinus: 0.06 * inch, xPlus: 0.06 * inch, yMinus: 0.03 * inch, yPlus: 0.03 * inch, zMinus: 0.125 * inch, zPlus: 0.03 * inch };
   const setup = (part: Partial<Setup>): Setup => ({
-    id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch,
+    id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch, cutsTo: null, programmed: null,
     vise: 'vise-4in', station: 'station-c', parallels: { height: 1.0 * inch },
-    stop: { side: 'left', position: 0.25 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch },
+    stop: { side: 'left', position: 0.25 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null },
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 0.5 * inch, feeler: 0 },
     tools: [], program: '1007', why: { seat: '', hold: '', zero: '' }, ...part,
   });
@@ -96,13 +105,14 @@ export function sensorFootJob(): Job {
     ...newJob({ number: 'SK-1007', part: 'Sensor foot', revision: 'A', material: 'brass CW614N', quantity: 6, units: 'inch' }, { block: { x: 3 * inch, y: 2 * inch, z: 1.25 * inch } }),
     due: '2026-12-04',
     sizeTolerance: 0.005 * inch,
-    allowance: { xMinus: 0.06 * inch, xPlus: 0.06 * inch, yMinus: 0.03 * inch, yPlus: 0.03 * inch, zMinus: 0.125 * inch, zPlus: 0.03 * inch },
+    allowance: footAllowance,
+    blank: newBlank(footAllowance),
     machine: 'mill-2',
     setups: [
       setup({}),
       setup({
         id: 'op-20', op: 20, does: 'faces the underside', register: 'G55', orientation: { up: '-z', right: '-x' }, cutsBelowTop: 0.26 * inch,
-        parallels: { height: 0.625 * inch }, stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch },
+        parallels: { height: 0.625 * inch }, stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch, face: null },
         zero: { of: 'finished part', x: 'max', y: 'max', z: 'max', extra: none },
       }),
     ],

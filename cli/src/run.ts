@@ -7,8 +7,8 @@ import { readJobFile, type JobFile } from '@violet-jaw/core/job';
 import { planOutput, Planner, type PlannedJob } from '@violet-jaw/core/plan';
 import { blockingFindings, buildSheet } from '@violet-jaw/core/sheet';
 import { loadKernel, type Result } from '@violet-jaw/core/solid';
-import { bodiesFor } from '@violet-jaw/formats/step/bodies.ts';
-import { loadStepKernel } from '@violet-jaw/formats/step/load.ts';
+import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
+import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { renderSheetPdf, type Paper } from '@violet-jaw/formats/pdf';
 
 export interface Terminal {
@@ -36,10 +36,10 @@ function readFile(path: string): Result<Buffer> {
 }
 
 /** Reads the part's file beside the job file; with a content hash in the job, only the very same file will do. */
-function readStepFile(jobPath: string, step: string, sha256: string | undefined): Result<Buffer> {
-  const bytes = readFile(resolve(dirname(jobPath), step));
+function readPartFile(jobPath: string, file: string, sha256: string | undefined): Result<Buffer> {
+  const bytes = readFile(resolve(dirname(jobPath), file));
   if (!bytes.ok || !sha256 || createHash('sha256').update(bytes.value).digest('hex') === sha256) return bytes;
-  return { ok: false, problem: `${step}: this is not the file the job was planned with (its content hash differs). Put the right revision beside the job file.` };
+  return { ok: false, problem: `${file}: this is not the file the job was planned with (its content hash differs). Put the right revision beside the job file.` };
 }
 
 interface Planned {
@@ -54,8 +54,7 @@ async function planFile(path: string): Promise<Result<Planned>> {
   const file = readJobFile(text.value.toString('utf8'));
   if (!file.ok) return { ok: false, problem: file.problems.map((p) => `${path}: ${p}`).join('\n') };
   const { job, shop } = file.value;
-  const kernel = 'step' in job.body ? await loadStepKernel() : null;
-  const bodies = bodiesFor(job.body, kernel, (source) => readStepFile(path, source.step, source.sha256));
+  const bodies = await bodiesFor(job, () => loadModelKernel(), (source) => readPartFile(path, source.file, source.sha256));
   if (!bodies.ok) return bodies;
   const planner = new Planner(await loadKernel());
   const planned = planner.plan({ job, shop, bodies: bodies.value });

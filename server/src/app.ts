@@ -9,11 +9,11 @@ import { apiRoutes } from './routes/api';
 import type { Services } from './services';
 
 /**
- * The STEP kernel's binding code makes functions from text, which the page's policy forbids. A worker has a policy of
- * its own, so only the worker that reads STEP files, and talks to nobody but the page, may do it.
+ * The part reader's binding code makes functions from text, which the page's policy forbids. A worker has a policy of
+ * its own, so only the worker that reads part files, and talks to nobody but the page, may do it.
  */
-function allowStepReader(response: ServerResponse, path: string): void {
-  if (/step\.worker-[^/]*\.js$/.test(path)) {
+function allowPartReader(response: ServerResponse, path: string): void {
+  if (/read\.worker-[^/]*\.js$/.test(path)) {
     response.setHeader('Content-Security-Policy', "default-src 'none'; script-src 'self' 'wasm-unsafe-eval' 'unsafe-eval'; connect-src 'self'");
   }
 }
@@ -33,7 +33,7 @@ export function makeApp(services: Services, webFolder: string | null, log: (line
   }));
   app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), apiRoutes(services));
   if (webFolder && existsSync(webFolder)) {
-    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', setHeaders: allowStepReader }));
+    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', setHeaders: allowPartReader }));
     app.use(express.static(webFolder, { index: false }));
     app.get('/{*path}', (_request, response) => { response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html')); });
   }

@@ -1,5 +1,11 @@
-import { AXES, byAxis, DIRECTIONS, axisOf, signOf, boxSize, type Box3, type Direction, type Vec3 } from '../frames';
-import type { Allowance } from '../job';
+import { AXES, byAxis, DIRECTIONS, axisOf, signOf, boxSize, type Axis, type Box3, type Direction, type Vec3 } from '../frames';
+import type { Allowance, Blank, BlankKind, Copies, SurfaceState } from '../job';
+import type { BodyMeshes } from '../part';
+import { bar, boxMesh, meshBox, meshVolume, weldMesh, type TriangleMesh } from '../solid';
+import { boxOfCopies, copyPlaces, type CopyPlace } from './copies';
+
+export * from './copies';
+export * from './stock';
 
 const ALLOWANCE_KEY: Record<Direction, keyof Allowance> = {
   '-x': 'xMinus', '+x': 'xPlus', '-y': 'yMinus', '+y': 'yPlus', '-z': 'zMinus', '+z': 'zPlus',
@@ -13,6 +19,26 @@ export function withAllowance(allowance: Allowance, side: Direction, mm: number)
   return { ...allowance, [ALLOWANCE_KEY[side]]: mm };
 }
 
+/** Allowance from size: what the size changes by is shared evenly between the two sides. */
+export function withSize(allowance: Allowance, axis: Axis, from: number, to: number): Allowance {
+  const half = (to - from) / 2;
+  const minus = withAllowance(allowance, `-${axis}`, allowanceOn(allowance, `-${axis}`) + half);
+  return withAllowance(minus, `+${axis}`, allowanceOn(minus, `+${axis}`) + half);
+}
+
+export function stateOf(blank: Blank, side: Direction): SurfaceState {
+  return blank.sides[ALLOWANCE_KEY[side]];
+}
+
+export function withState(blank: Blank, side: Direction, state: SurfaceState): Blank {
+  return { ...blank, sides: { ...blank.sides, [ALLOWANCE_KEY[side]]: state } };
+}
+
+/** Kinds that are a block in shape: six flat sides, each with its own allowance. */
+export function isBoxKind(kind: BlankKind): boolean {
+  return kind === 'block' || kind === 'plate' || kind === 'sheet';
+}
+
 /** The block put around a part: the part's box grown by the allowance on each side, part coordinates. */
 export function blankBox(part: Box3, allowance: Allowance): Box3 {
   return {
@@ -21,27 +47,71 @@ export function blankBox(part: Box3, allowance: Allowance): Box3 {
   };
 }
 
-/** How the blank stands around the part. */
+/** How the blank stands around the part, or around all copies of it. Part coordinates. */
 export interface BlankFacts {
+  readonly kind: BlankKind;
   readonly box: Box3;
   readonly size: Vec3;
   readonly volumeMm3: number;
+  /** its surface, curved facets marked */
+  readonly surface: TriangleMesh;
+  /** changes with the shape only */
+  readonly key: string;
+  /** stock on each side of the part's box, as it comes out */
+  readonly allowance: Allowance;
   /** sides where the blank ends inside the part, with how far, mm */
   readonly short: readonly { readonly side: Direction; readonly by: number }[];
   readonly hasVolume: boolean;
+  /** why the blank is not what the job says; a block stands in for it */
+  readonly problem: string | null;
+  readonly copies: readonly CopyPlace[];
 }
 
-export function planBlank(part: Box3, allowance: Allowance): BlankFacts {
-  const box = blankBox(part, allowance);
+interface Shape {
+  readonly surface: TriangleMesh;
+  readonly key: string;
+  readonly problem: string | null;
+}
+
+function barShape(whole: Box3, allowance: Allowance, { kind, along, across, bore }: Blank): Shape | null {
+  const start = whole.min[along] - allowanceOn(allowance, `-${along}`);
+  const length = whole.max[along] + allowanceOn(allowance, `+${along}`) - start;
+  const wall = kind === 'tube' && bore >= across ? 'The tube has no wall: its bore is as large as its outside diameter.' : null;
+  if (across <= 0 || length <= 1e-6 || wall) return null;
+  const centre = byAxis((axis) => (axis === along ? start : (whole.min[axis] + whole.max[axis]) / 2));
+  const section = kind === 'hexagon bar' ? 'hexagon' as const : kind === 'tube' ? 'tube' as const : 'round' as const;
+  return { surface: bar({ section, across, bore: section === 'tube' ? bore : 0, length, along }, centre), key: `${section} ${across} ${bore} ${length} ${along} ${JSON.stringify(centre)}`, problem: null };
+}
+
+function shapeOf(whole: Box3, allowance: Allowance, blank: Blank, meshes: BodyMeshes): Shape {
+  const box = blankBox(whole, allowance);
+  const block = (problem: string | null): Shape => ({ surface: boxMesh(box), key: `block ${JSON.stringify(box)}`, problem });
+  if (isBoxKind(blank.kind)) return block(null);
+  if (blank.kind === 'own solid') {
+    if (!blank.solid) return block('No file is chosen for the blank.');
+    const found = meshes(blank.solid);
+    return found ? { surface: weldMesh(found.mesh), key: found.key, problem: null } : block(`The blank's file "${blank.solid.file}" has not been read yet, or the body chosen in it is not there.`);
+  }
+  return barShape(whole, allowance, blank) ?? block(blank.across <= 0 ? `The ${blank.kind} has no size across.` : `The ${blank.kind} has no length or no wall.`);
+}
+
+/**
+ * The blank around a part: a block, plate or sheet by its allowances, a bar by its size across and the allowance at its
+ * ends, or a solid of its own. What cannot be made is told as a problem, and a block by the allowances stands in for it.
+ */
+export function planBlank(part: Box3, job: { readonly allowance: Allowance; readonly blank: Blank; readonly copies: Copies }, meshes: BodyMeshes = () => null): BlankFacts {
+  const whole = boxOfCopies(part, job.copies);
+  const flat = blankBox(whole, job.allowance);
+  const hasVolume = !isBoxKind(job.blank.kind) || AXES.every((axis) => flat.max[axis] - flat.min[axis] > 1e-6);
+  const { surface, key, problem } = shapeOf(whole, job.allowance, job.blank, meshes);
+  const box = isBoxKind(job.blank.kind) ? flat : meshBox(surface);
   const size = boxSize(box);
+  const stock = (side: Direction) => signOf(side) * ((signOf(side) > 0 ? box.max : box.min)[axisOf(side)] - (signOf(side) > 0 ? whole.max : whole.min)[axisOf(side)]);
   return {
-    box,
-    size,
-    volumeMm3: size.x * size.y * size.z,
-    short: DIRECTIONS.flatMap((side) => {
-      const by = signOf(side) > 0 ? part.max[axisOf(side)] - box.max[axisOf(side)] : box.min[axisOf(side)] - part.min[axisOf(side)];
-      return by > 1e-9 ? [{ side, by }] : [];
-    }),
-    hasVolume: AXES.every((axis) => size[axis] > 1e-6),
+    kind: job.blank.kind, box, size, surface, key, problem, hasVolume,
+    volumeMm3: isBoxKind(job.blank.kind) ? size.x * size.y * size.z : meshVolume(surface),
+    allowance: isBoxKind(job.blank.kind) ? job.allowance : { xMinus: stock('-x'), xPlus: stock('+x'), yMinus: stock('-y'), yPlus: stock('+y'), zMinus: stock('-z'), zPlus: stock('+z') },
+    short: DIRECTIONS.flatMap((side) => (stock(side) < -1e-9 ? [{ side, by: -stock(side) }] : [])),
+    copies: copyPlaces(part, job.copies),
   };
 }

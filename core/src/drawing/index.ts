@@ -5,3 +5,8 @@ export * from './layout';
 export * from './hatch';
 export * from './partScene';
 export * from './tableScene';
+export * from './board';
+export * from './centres';
+export { placeDimensions, textWidth } from './dimensions';
+export { PartPicker, type Picked } from './pick';
+export { sectionOf, type SectionSeen } from './section';

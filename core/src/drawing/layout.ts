@@ -1,5 +1,6 @@
 import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
+import { linesOf, placeDimensions, roomFor, rowOffset, textOf, type Placed } from './dimensions';
 import { sceneBounds, type Dimension, type Point, type Role, type Scene } from './scene';
 
 /** What a renderer draws: paths and texts in page units, y downwards. Screen and PDF get the same. */
@@ -20,6 +21,8 @@ export interface LayoutOptions {
   readonly markSize: number;
   /** room kept for dimensions; left out: what this scene needs. Give views that stand one above the other the same. */
   readonly margins?: Margins;
+  /** upper left corner of the area on its page; left out: 0, 0 */
+  readonly origin?: Point;
 }
 
 export type Margins = Readonly<Record<Dimension['side'], number>>;
@@ -43,25 +46,36 @@ function linesPath(lines: readonly (readonly [Point, Point])[]): string {
   return lines.map(([a, b]) => `M${a.map(n).join(' ')}L${b.map(n).join(' ')}`).join('');
 }
 
-const HATCHED: readonly Role[] = ['steel'];
+const HATCHED: readonly Role[] = ['steel', 'cut-face', 'unreached'];
 
-function margins(scene: Scene, fontSize: number): Margins {
-  const dims = scene.shapes.filter((s) => s.kind === 'dimension');
-  const rows = (side: Dimension['side']) => dims.filter((d) => d.side === side).length;
+/** Room around a picture for its dimensions and labels. The scale decides which dimensions can share a row; it is not known before the room is, so a first guess is enough. */
+function margins(scene: Scene, fontSize: number, scale: number): Margins {
+  const placed = placeDimensions(scene, scale, fontSize);
   const labels = scene.shapes.some((s) => s.kind === 'label');
-  const widest = (side: Dimension['side']) => Math.max(0, ...dims.filter((d) => d.side === side).map((d) => Math.max(d.value.length, d.name.length * 0.85))) * fontSize * 0.62;
-  const vertical = (side: 'left' | 'right') => (rows(side) > 0 ? rows(side) * fontSize * 1.2 + widest(side) + fontSize : fontSize * 0.6);
   return {
-    left: vertical('left'),
-    right: Math.max(vertical('right'), labels ? fontSize * 2 : 0),
-    top: rows('top') * fontSize * 2 + fontSize * 1.6,
-    bottom: rows('bottom') * fontSize * 2 + fontSize,
+    left: Math.max(roomFor(placed, 'left', fontSize), fontSize * 0.6),
+    right: Math.max(roomFor(placed, 'right', fontSize), labels ? fontSize * 2 : fontSize * 0.6),
+    top: roomFor(placed, 'top', fontSize) + fontSize * 1.6,
+    bottom: roomFor(placed, 'bottom', fontSize) + fontSize,
   };
 }
 
+/** The scale at which a scene fills an area, with the room its dimensions need at that scale. */
+function fitted(scene: Scene, width: number, height: number, fontSize: number): { scale: number; margins: Margins } {
+  const { min, max } = sceneBounds(scene);
+  let scale = Math.min(width / Math.max(max[0] - min[0], 1e-6), height / Math.max(max[1] - min[1], 1e-6));
+  let room = margins(scene, fontSize, scale);
+  // two rounds come to rest: a smaller scale can only need more rows
+  for (let round = 0; round < 3; round++) {
+    scale = Math.max(Math.min((width - room.left - room.right) / Math.max(max[0] - min[0], 1e-6), (height - room.top - room.bottom) / Math.max(max[1] - min[1], 1e-6)), 1e-3);
+    room = margins(scene, fontSize, scale);
+  }
+  return { scale, margins: room };
+}
+
 /** Margins that serve several views: so that above and front stand aligned as on a drawing board. */
-export function sharedMargins(scenes: readonly Scene[], fontSize: number): Margins {
-  const all = scenes.map((scene) => margins(scene, fontSize));
+export function sharedMargins(scenes: readonly Scene[], fontSize: number, scale = 1): Margins {
+  const all = scenes.map((scene) => margins(scene, fontSize, scale));
   const most = (side: Dimension['side']) => Math.max(0, ...all.map((m) => m[side]));
   return { left: most('left'), right: most('right'), top: most('top'), bottom: most('bottom') };
 }
@@ -84,17 +98,17 @@ function arrow([x, y]: Point, [dx, dy]: Point, size: number): string {
   return `M${n(x)} ${n(y)}L${n(back[0] + px * size * 0.3)} ${n(back[1] + py * size * 0.3)}L${n(back[0] - px * size * 0.3)} ${n(back[1] - py * size * 0.3)}Z`;
 }
 
-function drawDimension(d: Dimension, row: number, box: { left: number; right: number; top: number; bottom: number }, toPage: (p: Point) => Point, fontSize: number): Primitive[] {
+function drawDimension({ dimension: d, row, offset, beside }: Placed, box: { left: number; right: number; top: number; bottom: number }, toPage: (p: Point) => Point, fontSize: number): Primitive[] {
   const arrowSize = fontSize * 0.7;
   if (d.along === 'vertical') {
     const outwards = d.side === 'left' ? -1 : 1;
-    const x = (d.side === 'left' ? box.left : box.right) + outwards * fontSize * (0.8 + row * 1.2);
+    const x = (d.side === 'left' ? box.left : box.right) + outwards * offset;
     const [reach, y0] = toPage([d.reach, d.from]);
     const [, y1] = toPage([d.reach, d.to]);
     const [top, bottom] = [Math.min(y0, y1), Math.max(y0, y1)];
     const extension = linesPath([[[reach, y0], [x + outwards * 3, y0]], [[reach, y1], [x + outwards * 3, y1]], [[x, top], [x, bottom]]]);
     const room = bottom - top > 2.4 * arrowSize;
-    const lines = d.name ? [d.name, d.value] : [d.value];
+    const lines = linesOf(d);
     const middle = (top + bottom) / 2 + fontSize * (0.35 - (lines.length - 1) * 0.52);
     const arrows = room ? arrow([x, top], [0, -1], arrowSize) + arrow([x, bottom], [0, 1], arrowSize) : arrow([x, top], [0, 1], arrowSize) + arrow([x, bottom], [0, -1], arrowSize);
     return [
@@ -106,22 +120,21 @@ function drawDimension(d: Dimension, row: number, box: { left: number; right: nu
       })),
     ];
   }
-  const outwards = d.side === 'top' ? -1 : 1;
-  const y = (d.side === 'top' ? box.top : box.bottom) + outwards * fontSize * ((d.side === 'bottom' ? 1.5 : 0.9) + row * 2);
+  const side = d.side === 'top' ? 'top' : 'bottom';
+  const outwards = side === 'top' ? -1 : 1;
+  const y = (side === 'top' ? box.top : box.bottom) + outwards * rowOffset(side, row, fontSize);
   const [x0, reach] = toPage([d.from, d.reach]);
   const [x1] = toPage([d.to, d.reach]);
   const [left, right] = [Math.min(x0, x1), Math.max(x0, x1)];
   const extension = linesPath([[[x0, reach], [x0, y + outwards * 3]], [[x1, reach], [x1, y + outwards * 3]], [[left, y], [right, y]]]);
   const room = right - left > 2.4 * arrowSize;
   const arrows = room ? arrow([left, y], [-1, 0], arrowSize) + arrow([right, y], [1, 0], arrowSize) : arrow([left, y], [1, 0], arrowSize) + arrow([right, y], [-1, 0], arrowSize);
-  const text = d.name ? `${d.name} ${d.value}` : d.value;
-  const inside = right - left > text.length * fontSize * 0.62 + 4;
   return [
     { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
     { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
     {
-      kind: 'text', at: inside ? [(left + right) / 2, y - fontSize * 0.3] : [right + fontSize * 1.1, y + fontSize * 0.35],
-      text, anchor: inside ? 'middle' : 'start', role: 'number', size: fontSize, measures: d.measures,
+      kind: 'text', at: beside ? [right + fontSize * 1.1, y + fontSize * 0.35] : [(left + right) / 2, y - fontSize * 0.3],
+      text: textOf(d), anchor: beside ? 'start' : 'middle', role: 'number', size: fontSize, measures: d.measures,
     },
   ];
 }
@@ -133,16 +146,18 @@ function drawDimension(d: Dimension, row: number, box: { left: number; right: nu
 export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const { width, height, fontSize } = options;
   const bounds = sceneBounds(scene);
-  const m = options.margins ?? margins(scene, fontSize);
   const [w, h] = [bounds.max[0] - bounds.min[0], bounds.max[1] - bounds.min[1]];
-  const fit = Math.min((width - m.left - m.right) / Math.max(w, 1e-6), (height - m.top - m.bottom) / Math.max(h, 1e-6));
-  const scale = options.scale ?? Math.max(fit, 1e-3);
-  const left = m.left + (width - m.left - m.right - w * scale) / 2;
-  const top = m.top + (height - m.top - m.bottom - h * scale) / 2;
+  const given = options.margins ?? (options.scale === undefined ? null : margins(scene, fontSize, options.scale));
+  const fit = given ? { margins: given, scale: Math.max(Math.min((width - given.left - given.right) / Math.max(w, 1e-6), (height - given.top - given.bottom) / Math.max(h, 1e-6)), 1e-3) } : fitted(scene, width, height, fontSize);
+  const m = fit.margins;
+  const scale = options.scale ?? fit.scale;
+  const [x0, y0] = options.origin ?? [0, 0];
+  const left = x0 + m.left + (width - m.left - m.right - w * scale) / 2;
+  const top = y0 + m.top + (height - m.top - m.bottom - h * scale) / 2;
   const toPage = ([u, v]: Point): Point => [left + (u - bounds.min[0]) * scale, top + (bounds.max[1] - v) * scale];
   const box = { left, right: left + w * scale, top, bottom: top + h * scale };
   const onPage = (o: Outlines): Outlines => o.map((ring) => ring.map(toPage));
-  const rowsUsed: Record<Dimension['side'], number> = { left: 0, right: 0, top: 0, bottom: 0 };
+  const placed = new Map(placeDimensions(scene, scale, fontSize).map((p) => [p.dimension, p]));
   const primitives = scene.shapes.flatMap((shape): Primitive[] => {
     switch (shape.kind) {
       case 'region': {
@@ -154,6 +169,14 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
           return dots ? [path, { kind: 'path', d: dots, role: 'stipple' }] : [path];
         }
         return [path];
+      }
+      case 'lines': {
+        const d: string[] = [];
+        for (let i = 0; i < shape.segments.length; i += 4) {
+          const [a, b] = [toPage([shape.segments[i], shape.segments[i + 1]]), toPage([shape.segments[i + 2], shape.segments[i + 3]])];
+          d.push(`M${n(a[0])} ${n(a[1])}L${n(b[0])} ${n(b[1])}`);
+        }
+        return d.length > 0 ? [{ kind: 'path', d: d.join(''), role: shape.role }] : [];
       }
       case 'line':
         return [{ kind: 'path', d: `M${shape.points.map((p) => toPage(p).map(n).join(' ')).join('L')}`, role: shape.role }];
@@ -171,11 +194,8 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
         const ground: Primitive[] = shape.backed ? [{ kind: 'path', d: `M${n(x - half)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`, role: 'ground' }] : [];
         return [...ground, { kind: 'text', at: [x + aside, y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size }];
       }
-      case 'dimension': {
-        const row = rowsUsed[shape.side];
-        rowsUsed[shape.side] += 1;
-        return drawDimension(shape, row, box, toPage, fontSize);
-      }
+      case 'dimension':
+        return drawDimension(placed.get(shape)!, box, toPage, fontSize);
     }
   });
   return { width, height, scale, primitives, toPage };
@@ -186,7 +206,7 @@ export function standardScale(scenes: readonly { scene: Scene; width: number; he
   const standard: [number, string][] = [[5, '5:1'], [2, '2:1'], [1, '1:1'], [1 / 2, '1:2'], [1 / 2.5, '1:2.5'], [1 / 3, '1:3'], [1 / 4, '1:4'], [1 / 5, '1:5'], [1 / 10, '1:10'], [1 / 20, '1:20'], [1 / 50, '1:50']];
   const fits = (factor: number) => scenes.every(({ scene, width, height }) => {
     const { min, max } = sceneBounds(scene);
-    const m = margins(scene, fontSize);
+    const m = margins(scene, fontSize, factor * unitsPerMm);
     return (max[0] - min[0]) * factor * unitsPerMm <= width - m.left - m.right && (max[1] - min[1]) * factor * unitsPerMm <= height - m.top - m.bottom;
   });
   const [factor, says] = standard.find(([f]) => fits(f)) ?? standard[standard.length - 1];

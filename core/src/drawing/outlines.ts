@@ -1,8 +1,7 @@
-import { directionOf, rotationOf, thenRotate, vec, type Orientation, type Rotation, type Vec3 } from '../frames';
+import { rotationOf, thenRotate, vec, type Orientation, type Rotation, type Vec3 } from '../frames';
 import type { StageCache } from '../plan/cache';
 import type { Planner } from '../plan';
-import type { Flats } from '../plan';
-import type { Kernel, Outlines, Solid } from '../solid';
+import { viewLines, type Kernel, type Outlines, type Solid, type ViewLines } from '../solid';
 
 /** Ways to look at a setup. Rows: drawing right, drawing up, towards the eye, in seated (machine) axes. */
 export const VIEWS = {
@@ -26,24 +25,25 @@ export function onView(view: ViewName, p: Vec3): [number, number] {
 /** What a solid looks like in one view, seated axes with the part's origin: moving the seat only shifts it. */
 export interface Seen {
   readonly silhouette: Outlines;
-  /** edges of the flat faces that look at the eye and are not hidden */
-  readonly flats: Outlines;
+  /** edges that are seen, and those something stands in front of */
+  readonly lines: ViewLines;
 }
 
 export function viewRotation(view: ViewName, orientation: Orientation): Rotation {
   return thenRotate(rotationOf(orientation), { rows: VIEWS[view].rows });
 }
 
-/** @param flats levels at which the solid can be flat, so that facets of curved faces are not drawn as faces */
-function look(kernel: Kernel, solid: Solid, rotation: Rotation, flats: Flats): Seen {
-  return { silhouette: kernel.silhouette(solid, rotation), flats: kernel.visibleFlats(solid, rotation, [...new Set(flats[directionOf(rotation.rows[2])])]) };
+function look(kernel: Kernel, solid: Solid, rotation: Rotation): Seen {
+  return { silhouette: kernel.silhouette(solid, rotation), lines: viewLines(solid.mesh(), rotation) };
 }
 
 /** Outlines of one setup in one view: as loaded, as it comes out, and the section at half the grip. */
 export interface SetupOutlines {
-  readonly loaded: Seen;
+  readonly loaded: Outlines;
   readonly left: Seen;
   readonly removed: Outlines;
+  /** metal no setup reaches; shown at the last setup */
+  readonly unreached: Outlines;
   readonly section: Outlines;
 }
 
@@ -51,6 +51,8 @@ export type RouteOutlines = {
   readonly setups: readonly { readonly id: string; readonly views: Readonly<Record<ViewName, SetupOutlines>> | null }[];
   readonly part: Readonly<Record<ViewName, Seen>>;
   readonly blank: Readonly<Record<ViewName, Outlines>>;
+  /** metal no setup reaches, part as modelled; null: none */
+  readonly unreached: Readonly<Record<ViewName, Outlines>> | null;
 };
 
 /**
@@ -60,13 +62,16 @@ export type RouteOutlines = {
 export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { jawTop: number; gripDepthMm: number } } | null }[] }): RouteOutlines | null {
   const { kernel, cache, solids } = planner;
   if (!solids) return null;
-  const seen = (key: string, solid: Solid, flats: Flats, view: ViewName, orientation: Orientation) =>
-    memo(cache, 'silhouette', `${key} ${view} ${JSON.stringify(orientation)}`, () => look(kernel, solid, viewRotation(view, orientation), flats));
+  const seen = (key: string, solid: Solid, view: ViewName, orientation: Orientation) =>
+    memo(cache, 'silhouette', `${key} ${view} ${JSON.stringify(orientation)}`, () => look(kernel, solid, viewRotation(view, orientation)));
+  const outline = (key: string, solid: Solid, view: ViewName, orientation: Orientation) =>
+    memo(cache, 'outline', `${key} ${view} ${JSON.stringify(orientation)}`, () => kernel.silhouette(solid, viewRotation(view, orientation)));
   const byView = <T>(make: (view: ViewName) => T) => Object.fromEntries(VIEW_NAMES.map((v) => [v, make(v)])) as Record<ViewName, T>;
   const plain: Orientation = { up: '+z', right: '+x' };
   return {
-    part: byView((view) => seen(solids.part.key, solids.part.solid, solids.blank.flats, view, plain)),
-    blank: byView((view) => seen(solids.blank.key, solids.blank.solid, solids.blank.flats, view, plain).silhouette),
+    part: byView((view) => seen(solids.part.key, solids.part.solid, view, plain)),
+    blank: byView((view) => outline(solids.blank.key, solids.blank.solid, view, plain)),
+    unreached: solids.unreached && byView((view) => outline(solids.unreached!.key, solids.unreached!.solid, view, plain)),
     setups: planned.setups.map(({ id, setup, facts }, i) => {
       const { cut, before } = { cut: solids.cuts[i], before: solids.cuts[i - 1]?.left ?? solids.blank };
       if (!facts || !cut) return { id, views: null };
@@ -74,12 +79,14 @@ export function outlinesOf(planner: Planner, planned: { setups: readonly { id: s
       return {
         id,
         views: byView((view): SetupOutlines => {
-          const loaded = seen(before.key, before.solid, before.flats, view, orientation);
-          const left = seen(cut.left.key, cut.left.solid, cut.left.flats, view, orientation);
+          const loaded = outline(before.key, before.solid, view, orientation);
+          const left = seen(cut.left.key, cut.left.solid, view, orientation);
+          const last = i === planned.setups.length - 1 ? solids.unreached : null;
           const depth = facts.hold.jawTop - facts.hold.gripDepthMm / 2 - facts.seat.pose.translation.z;
           return {
             loaded, left,
-            removed: memo(cache, 'removed outline', `${before.key} ${cut.left.key} ${view} ${JSON.stringify(orientation)}`, () => kernel.flatDifference(loaded.silhouette, left.silhouette)),
+            removed: memo(cache, 'removed outline', `${before.key} ${cut.left.key} ${view} ${JSON.stringify(orientation)}`, () => kernel.flatDifference(loaded, left.silhouette)),
+            unreached: last ? outline(last.key, last.solid, view, orientation) : [],
             section: view === 'above'
               ? memo(cache, 'section', `${before.key} ${depth} ${JSON.stringify(orientation)}`, () => kernel.section(before.solid, viewRotation('above', orientation), depth))
               : [],

@@ -1,29 +1,100 @@
-import { type Box3, type Direction } from '../frames';
-import type { Speech } from '../units';
-import { onView, VIEWS, type Seen, type ViewName } from './outlines';
-import type { Dimension, Scene } from './scene';
+import { AXES, type Box3, type Direction, type Rotation } from '../frames';
+import type { PartSummary } from '../part';
 import type { Outlines } from '../solid';
+import type { Speech } from '../units';
+import { centreLines } from './centres';
+import { onView, VIEWS, type Seen, type ViewName } from './outlines';
+import { moveSegments, type Dimension, type Scene, type Shape } from './scene';
 
-/** The finished part inside its blank, part coordinates, with overall sizes and the allowance on the sides seen. */
-export function partScene(view: ViewName, part: Seen, blank: Outlines, partBox: Box3, blankBox: Box3, speech: Speech): Scene {
-  const [u0, v0] = corner(view, partBox, -1);
-  const [u1, v1] = corner(view, partBox, 1);
+/** A cut through the part by a plane square to an axis: what the view along it shows hatched. */
+export interface SectionPlane {
+  readonly axis: 'x' | 'y' | 'z';
+  readonly at: number;
+}
+
+/** The view that looks at a cut square to an axis, and the side of the plane that is taken away. */
+export const SECTION_VIEW: Record<SectionPlane['axis'], { readonly view: ViewName; readonly removes: Direction }> = {
+  x: { view: 'leftEnd', removes: '-x' }, y: { view: 'front', removes: '-y' }, z: { view: 'above', removes: '+z' },
+};
+
+/** What of the part is drawn besides its outlines. */
+export interface PartSceneInput {
+  readonly view: ViewName;
+  readonly part: Seen;
+  readonly blank: Outlines;
+  readonly summary: PartSummary;
+  readonly blankBox: Box3;
+  readonly unreached: Outlines;
+  /** outlines of the cut where this view shows the section */
+  readonly cutFace?: Outlines;
+  readonly section?: SectionPlane | null;
+  /** edges of features to stand out: chosen and hovered, view coordinates */
+  readonly chosen?: ArrayLike<number>;
+  readonly hovered?: ArrayLike<number>;
+  readonly speech: Speech;
+}
+
+const PLAIN: Record<ViewName, Rotation> = { above: { rows: VIEWS.above.rows }, front: { rows: VIEWS.front.rows }, leftEnd: { rows: VIEWS.leftEnd.rows } };
+const STILL = [0, 0] as const;
+
+/** The finished part inside its blank, part coordinates: visible and hidden lines, centre lines, sizes, levels and allowance. */
+export function partScene(input: PartSceneInput): Scene {
+  const { view, part, blank, summary, blankBox, section, speech } = input;
+  const shapes: Shape[] = [
+    { kind: 'region', role: 'part', outlines: input.cutFace ? [] : part.silhouette },
+    ...(input.cutFace ? [{ kind: 'region' as const, role: 'cut-face' as const, outlines: input.cutFace }] : []),
+    ...(input.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: input.unreached }] : []),
+    ...(input.cutFace ? [] : [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(part.lines.hidden, STILL) }]),
+    { kind: 'lines', role: 'edges', segments: moveSegments(part.lines.visible, STILL) },
+    { kind: 'lines', role: 'centre', segments: moveSegments(centreLines(summary.features.features, PLAIN[view]), STILL) },
+    { kind: 'region', role: 'blank', outlines: blank },
+    ...cuttingLine(view, section ?? null, blankBox),
+    ...(input.hovered ? [{ kind: 'lines' as const, role: 'hovered' as const, segments: moveSegments(input.hovered, STILL) }] : []),
+    ...(input.chosen ? [{ kind: 'lines' as const, role: 'chosen' as const, segments: moveSegments(input.chosen, STILL) }] : []),
+    ...partDimensions(view, summary, blankBox, speech),
+  ];
+  return { title: VIEWS[view].title, shapes };
+}
+
+/** Where the section plane stands in the views that see it edge-on. */
+function cuttingLine(view: ViewName, section: SectionPlane | null, box: Box3): Shape[] {
+  if (!section || SECTION_VIEW[section.axis].view === view) return [];
+  const ends = [box.min, box.max].map((p) => onView(view, { ...p, [section.axis]: section.at }));
+  const [u, v] = VIEWS[view].rows;
+  const vertical = Math.abs(u[section.axis]) > 0.5;
+  if (!vertical && Math.abs(v[section.axis]) < 0.5) return [];
+  const k = vertical ? 1 : 0;
+  const [low, high] = [Math.min(ends[0][k], ends[1][k]), Math.max(ends[0][k], ends[1][k])];
+  const out = (high - low) * 0.06;
+  const at = ends[0][1 - k];
+  return [{ kind: 'line', role: 'cutting-line', points: vertical ? [[at, low - out], [at, high + out]] : [[low - out, at], [high + out, at]] }];
+}
+
+/** Overall sizes, the levels of flat faces that look to the side, and the stock on the two sides seen edge-on. */
+function partDimensions(view: ViewName, summary: PartSummary, blankBox: Box3, speech: Speech): Dimension[] {
+  const [u0, v0] = corner(view, summary.box, -1);
+  const [u1, v1] = corner(view, summary.box, 1);
   const [bu0, bv0] = corner(view, blankBox, -1);
   const [bu1, bv1] = corner(view, blankBox, 1);
   const across = (name: string, from: number, to: number, side: 'top' | 'bottom', reach: number): Dimension =>
     ({ kind: 'dimension', measures: name, along: 'horizontal', from, to, reach, side, name, value: speech.size(Math.abs(to - from)) });
   const up = (name: string, from: number, to: number, side: 'left' | 'right', reach: number): Dimension =>
     ({ kind: 'dimension', measures: name, along: 'vertical', from, to, reach, side, name, value: speech.size(Math.abs(to - from)) });
-  return {
-    title: VIEWS[view].title,
-    shapes: [
-      { kind: 'region', role: 'part', outlines: part.silhouette },
-      { kind: 'region', role: 'edges', outlines: part.flats },
-      { kind: 'region', role: 'blank', outlines: blank },
-      across('part', u0, u1, 'bottom', v0), across('blank', bu0, bu1, 'top', bv1),
-      up('part', v0, v1, 'right', u1), up('blank', bv0, bv1, 'left', bu0),
-    ],
-  };
+  const stock = (d: Dimension): Dimension[] => (Math.abs(d.to - d.from) > 1e-6 ? [d] : []);
+  const levels = view === 'above' ? [] : levelsUp(summary).map((level) => up('', level, v1, 'right', u1));
+  return [
+    across('part', u0, u1, 'bottom', v0), across('blank', bu0, bu1, 'top', bv1),
+    ...stock(across('stock', bu0, u0, 'bottom', v0)), ...stock(across('stock', u1, bu1, 'bottom', v0)),
+    up('part', v0, v1, 'right', u1), up('blank', bv0, bv1, 'left', bu0),
+    ...stock(up('stock', v1, bv1, 'left', bu0)), ...stock(up('stock', bv0, v0, 'left', bu0)),
+    ...levels.slice(0, 4),
+  ];
+}
+
+/** Levels below the top that a flat face looking up has, nearest the top first. */
+function levelsUp(summary: PartSummary): number[] {
+  const top = summary.sides.find((s) => s.side === '+z')?.levels ?? [];
+  return top.filter((l) => l.belowTop > 1e-6 && summary.box.max.z - l.belowTop > summary.box.min.z + 1e-6).map((l) => l.level);
 }
 
 /** Lower left (−1) or upper right (+1) corner of a box in a view. */
@@ -37,7 +108,14 @@ function corner(view: ViewName, box: Box3, end: 1 | -1): [number, number] {
 /** The part side that looks at the eye in a view of the part as modelled, or of a setup through its orientation. */
 export function facingEye(view: ViewName): Direction {
   const eye = VIEWS[view].rows[2];
-  const axis = (['x', 'y', 'z'] as const).find((a) => Math.abs(eye[a]) > 0.5)!;
+  const axis = AXES.find((a) => Math.abs(eye[a]) > 0.5)!;
   return `${eye[axis] > 0 ? '+' : '-'}${axis}`;
+}
+
+/** Position along an axis of a point of a view, for dragging a section plane; null where the view looks along it. */
+export function alongAxis(view: ViewName, axis: 'x' | 'y' | 'z', [u, v]: readonly [number, number]): number | null {
+  const [right, up] = VIEWS[view].rows;
+  if (Math.abs(right[axis]) > 0.5) return u * Math.sign(right[axis]);
+  return Math.abs(up[axis]) > 0.5 ? v * Math.sign(up[axis]) : null;
 }
 

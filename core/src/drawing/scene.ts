@@ -4,6 +4,7 @@ export type Point = readonly [number, number];
 
 /** What a shape stands for; the look of each role is the theme's business. */
 export type Role =
+  | 'hidden' | 'centre' | 'cut-face' | 'cutting-line' | 'unreached' | 'chosen' | 'hovered'
   | 'left' | 'removed' | 'loaded' | 'section' | 'edges' | 'blank' | 'part'
   | 'steel' | 'steel-open' | 'grip' | 'stop' | 'table' | 'cut-level';
 
@@ -11,6 +12,7 @@ export type Role =
 export type Shape =
   | { readonly kind: 'region'; readonly role: Role; readonly outlines: Outlines }
   | { readonly kind: 'line'; readonly role: Role; readonly points: readonly Point[] }
+  | { readonly kind: 'lines'; readonly role: Role; /** straight pieces: u0 v0 u1 v1 … */ readonly segments: readonly number[] }
   | { readonly kind: 'zero'; readonly mark: 'work' | 'machine'; readonly at: Point; readonly label: string }
   | { readonly kind: 'label'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; /** on a paper-coloured ground, where it stands on hatch */ readonly backed?: boolean }
   | Dimension;
@@ -38,6 +40,11 @@ export interface Scene {
 
 export function rectangle(x0: number, y0: number, x1: number, y1: number): Outlines {
   return [[[x0, y0], [x1, y0], [x1, y1], [x0, y1]]];
+}
+
+/** Straight pieces moved, rounded to what a drawing can show. */
+export function moveSegments(segments: ArrayLike<number>, [du, dv]: Point): number[] {
+  return Array.from(segments, (c, i) => Math.round((c + (i % 2 === 0 ? du : dv)) * 1e4) / 1e4);
 }
 
 export function moveOutlines(outlines: Outlines, [du, dv]: Point): Outlines {

@@ -3,7 +3,7 @@ import type { Vise } from '../shop';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { onView, VIEWS, type SetupOutlines, type ViewName } from './outlines';
-import { moveOutlines, rectangle, type Dimension, type Scene, type Shape } from './scene';
+import { moveOutlines, moveSegments, rectangle, type Dimension, type Scene, type Shape } from './scene';
 
 /** Box given by two corners of the setup, as a rectangle of the view. */
 function boxOn(view: ViewName, a: [number, number, number], b: [number, number, number]): Outlines {
@@ -89,8 +89,10 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
     ...viseShapes(view, vise, facts, setup, 'behind'),
     { kind: 'region', role: 'removed', outlines: place(outlines.removed) },
     { kind: 'region', role: 'left', outlines: place(outlines.left.silhouette) },
-    { kind: 'region', role: 'edges', outlines: place(outlines.left.flats) },
-    { kind: 'region', role: 'loaded', outlines: place(outlines.loaded.silhouette) },
+    ...(outlines.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: place(outlines.unreached) }] : []),
+    ...(options.dimensions ? [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(outlines.left.lines.hidden, by) }] : []),
+    { kind: 'lines', role: 'edges', segments: moveSegments(outlines.left.lines.visible, by) },
+    { kind: 'region', role: 'loaded', outlines: place(outlines.loaded) },
     ...(outlines.section.length > 0 ? [{ kind: 'region' as const, role: 'section' as const, outlines: place(outlines.section) }] : []),
     ...gripLines(view, facts),
     ...viseShapes(view, vise, facts, setup, 'front'),

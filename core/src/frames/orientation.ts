@@ -62,6 +62,11 @@ export function partSideFacing(orientation: Orientation, machine: Direction): Di
   return directionOf(rotate(transpose(rotationOf(orientation)), unitVector(machine)));
 }
 
+/** Some orientation with a direction up: for looking along it. */
+export function lookAlong(up: Direction): Orientation {
+  return { up, right: axisOf(up) === 'x' ? '+y' : '+x' };
+}
+
 /** Turns the part as it lies by a rotation about machine axes. */
 export function turned(orientation: Orientation, byMachine: Rotation): Orientation {
   return orientationOf(thenRotate(rotationOf(orientation), byMachine));

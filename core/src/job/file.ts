@@ -22,7 +22,7 @@ export const checkShop = checker(shopSchema);
 
 /** Puts a job and what it uses of the shop's library into one file. */
 export function jobFile(job: Job, shop: Shop): JobFile {
-  return { format: JOB_FORMAT, version: JOB_VERSION, job, shop: shopForJob(shop, job.machine, job.setups.map((s) => s.vise)) };
+  return { format: JOB_FORMAT, version: JOB_VERSION, job, shop: shopForJob(shop, job.machine, job.setups.map((s) => s.vise), job.blank.stock) };
 }
 
 /**

@@ -19,12 +19,12 @@ test('a job file is read back as it was written, with only the machines and vise
 
 describe('bad input is told in words, with the place', () => {
   test.each([
-    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 1/],
+    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 2/],
     ['an unknown key', text((f) => { f.job.colour = 'red'; }), /^job: unknown key "colour"/],
     ['NaN', text(() => undefined).replace('"quantity":6', '"quantity":NaN'), /not JSON.*NaN or Infinity/],
     ['1e308', text((f) => { f.job.allowance.xPlus = 1e308; }), /^job\.allowance\.xPlus: must be <= 100000/],
     ['a register that does not exist', text((f) => { f.job.setups[0].register = 'G99'; }), /^job\.setups\.0\.register: must be one of "G54", "G55"/],
-    ['a misspelled key of a STEP part', text((f) => { f.job.body = { step: 'a.step', boddy: 1 }; }), /^job\.body: unknown key "boddy"/],
+    ['a misspelled key of a part from a file', text((f) => { f.job.body = { file: 'a.step', boddy: 1 }; }), /^job\.body: unknown key "boddy"/],
     ['a number for an id', text((f) => { f.job.machine = 5; }), /^job\.machine: expected null or string/],
     ['a block without size', text((f) => { f.job.body.block.z = 0; }), /^job\.body\.block\.z: must be > 0/],
     ['an orientation that does not exist', text((f) => { f.job.setups[0].orientation = { up: '+z', right: '-z' }; }), /job\.setups\.0\.orientation.*same axis/],
@@ -41,7 +41,7 @@ describe('bad input is told in words, with the place', () => {
 test('version 0, the short form a person types, gets its plain values', () => {
   const setup = { op: 10, register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1, vise: 'v', station: null, parallels: { height: 5 }, stop: { side: 'left', position: 0, height: 8, fromJaw: 5 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max' } };
   const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 1, y: 2, z: 3 } }, setups: [setup] } }));
-  expect(read).toMatchObject({ ok: true, value: { version: 1, job: { units: 'mm', setups: [{ id: 'setup-1', zero: { extra: { x: 0, y: 0, z: 0 } } }] } } });
+  expect(read).toMatchObject({ ok: true, value: { version: 2, job: { units: 'mm', setups: [{ id: 'setup-1', zero: { extra: { x: 0, y: 0, z: 0 } } }] } } });
 });
 
 describe('two people on one job', () => {

@@ -1,7 +1,7 @@
 import type { Checked } from '../schema';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 
 type Document = Record<string, unknown>;
 const isDocument = (value: unknown): value is Document => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -39,8 +39,42 @@ function fromVersion0(file: Document): Document {
   };
 }
 
+/**
+ * Version 2: parts come from more kinds of files, so "step" is called "file"; blanks have a kind and told sides;
+ * copies, named features, the program's own zero, and a shop with stock and offcuts. What was there means the same as before.
+ */
+function fromVersion1(file: Document): Document {
+  const job = within(file.job);
+  const { step, ...body } = within(job.body);
+  const allowance = { ...NO_ALLOWANCE, ...within(job.allowance) };
+  const sides = Object.fromEntries(Object.entries(allowance).map(([side, mm]) => [side, mm === 0 ? 'finished' : 'sawn']));
+  const setups = Array.isArray(job.setups) ? job.setups : [];
+  return {
+    ...file,
+    version: 2,
+    shop: shopFromVersion1(file.shop),
+    job: {
+      features: [],
+      ...job,
+      body: step === undefined ? job.body : { file: step, ...body },
+      // a short form may tell some of this already
+      blank: { kind: 'block', along: 'z', across: 0, bore: 0, solid: null, stock: null, ...within(job.blank), sides: { ...sides, ...within(within(job.blank).sides) } },
+      copies: { x: 1, y: 1, z: 1, gap: 0, cutter: 0, ...within(job.copies) },
+      setups: setups.map((entry: unknown) => {
+        const setup = within(entry);
+        return { cutsTo: null, programmed: null, ...setup, stop: { face: null, ...within(setup.stop) } };
+      }),
+    },
+  };
+}
+
+/** A shop's library of version 1 as it is in version 2. */
+export function shopFromVersion1(shop: unknown): Document {
+  return { projection: 'third angle', stock: [], offcuts: [], ...within(shop) };
+}
+
 /** One step each: `steps[n]` brings a file of version n to version n + 1. Old steps are never edited. */
-const steps: readonly ((file: Document) => Document)[] = [fromVersion0];
+const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1];
 
 /** Brings a job file of any earlier version to the current one; a newer one is refused, untouched. */
 export function migrateJobFile(value: unknown): Checked<unknown> {

@@ -1,14 +1,26 @@
 import type { Units } from '../units';
 import type { Vise } from '../shop';
-import type { Job, PartSource, Setup } from './schema';
+import type { Allowance, Blank, Copies, Job, PartSource, Setup } from './schema';
 
 export const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
+
+/** Sides with stock on them are taken for sawn, sides without for finished, until the planner says otherwise. */
+export function newBlank(allowance: Allowance): Blank {
+  const state = (mm: number) => (mm === 0 ? 'finished' as const : 'sawn' as const);
+  const { xMinus, xPlus, yMinus, yPlus, zMinus, zPlus } = allowance;
+  return {
+    kind: 'block', along: 'z', across: 0, bore: 0, solid: null, stock: null,
+    sides: { xMinus: state(xMinus), xPlus: state(xPlus), yMinus: state(yMinus), yPlus: state(yPlus), zMinus: state(zMinus), zPlus: state(zPlus) },
+  };
+}
+
+export const ONE_COPY: Copies = { x: 1, y: 1, z: 1, gap: 0, cutter: 0 };
 
 /** A job with nothing decided yet beyond its head and part. */
 export function newJob(head: { number: string; part: string; revision?: string; material?: string; quantity?: number; units: Units }, body: PartSource): Job {
   return {
     number: head.number, part: head.part, revision: head.revision ?? '', material: head.material ?? '', quantity: head.quantity ?? 1, units: head.units,
-    due: null, sizeTolerance: 0.1, body, allowance: { ...NO_ALLOWANCE }, machine: null, setups: [], accepted: [], notes: '',
+    due: null, sizeTolerance: 0.1, body, features: [], allowance: { ...NO_ALLOWANCE }, blank: newBlank(NO_ALLOWANCE), copies: ONE_COPY, machine: null, setups: [], accepted: [], notes: '',
   };
 }
 
@@ -22,14 +34,14 @@ export function nextSetup(job: Job, id: string, registers: readonly Setup['regis
   const register = registers.find((r) => !used.has(r)) ?? last?.register ?? 'G54';
   const op = (Math.floor(Math.max(0, ...job.setups.map((s) => s.op)) / 10) + 1) * 10;
   if (last) {
-    return { ...structuredClone(last), id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, why: { seat: '', hold: '', zero: '' } };
+    return { ...structuredClone(last), stop: { ...last.stop, face: null }, id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, cutsTo: null, programmed: null, why: { seat: '', hold: '', zero: '' } };
   }
   const jaw = vise?.jawHeight ?? 0;
   return {
-    id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, vise: vise?.id ?? null, station: null,
+    id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, cutsTo: null, vise: vise?.id ?? null, station: null,
     parallels: { height: Math.round(jaw / 2) },
-    stop: { side: 'left', position: 0, height: Math.round(jaw * 0.75), fromJaw: 10 },
+    stop: { side: 'left', position: 0, height: Math.round(jaw * 0.75), fromJaw: 10, face: null },
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
-    touchOff: { toolDiameter: job.units === 'mm' ? 10 : 12.7, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' },
+    programmed: null, touchOff: { toolDiameter: job.units === 'mm' ? 10 : 12.7, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' },
   };
 }

@@ -5,19 +5,73 @@ import { registerSchema } from '../shop';
 
 const direction = Type.Union(DIRECTIONS.map((d) => Type.Literal(d)), { description: 'A part direction; it also names the side of the part that faces there.' });
 const lengthXyz = Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false });
-const place = Type.Union([Type.Literal('min'), Type.Literal('middle'), Type.Literal('max')], { description: 'Along the machine axis: min = left / front / bottom, max = right / rear / top.' });
+const axisName = Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')]);
+const featureId = Type.String({ minLength: 1, maxLength: 300, description: 'Id of an entry of "features".' });
+const place = Type.Union([
+  Type.Literal('min'), Type.Literal('middle'), Type.Literal('max'),
+  Type.Object({ on: featureId }, { additionalProperties: false }),
+  Type.Object({ between: Type.Tuple([featureId, featureId]) }, { additionalProperties: false }),
+], { description: 'Along the machine axis: min = left / front / bottom, max = right / rear / top of the body; on a face or on the axis of a bore; in the middle between two of them.' });
 const refersTo = Type.Union([Type.Null(), shortText]);
 
 export const blockSchema = Type.Object({ x: positiveMm, y: positiveMm, z: positiveMm }, { additionalProperties: false });
 
+const sha256 = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'Content hash: which stored file it is, and a check that the path leads to the same one.' });
+
+/** A body out of a file. */
+export const fileBodySchema = Type.Object({
+  file: Type.String({ minLength: 1, maxLength: 500, description: 'Path of the STEP, IGES, BREP, STL or DXF file relative to the job file.' }),
+  body: Type.Optional(Type.Union([Type.Null(), Type.Integer({ minimum: 0 })], { description: 'Which body of the file, counted from 0; may be left out when there is one.' })),
+  bodyName: Type.Optional(Type.String({ maxLength: 500, description: 'What the file calls the body: finds it again when a newer revision counts differently.' })),
+  unit: Type.Optional(Type.Union([Type.Literal('mm'), Type.Literal('inch')], { description: 'For STL and DXF: the unit its numbers are in.' })),
+  thickness: Type.Optional(positiveMm),
+  sha256: Type.Optional(sha256),
+}, { additionalProperties: false });
+
+export const barSchema = Type.Object({
+  section: Type.Union([Type.Literal('round'), Type.Literal('hexagon'), Type.Literal('tube')]),
+  across: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Diameter, or size across flats.' }),
+  bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Diameter of a tube\'s bore; 0 otherwise.' }),
+  length: positiveMm,
+  along: axisName,
+}, { additionalProperties: false });
+
 export const partSchema = Type.Union([
   Type.Object({ block: blockSchema }, { additionalProperties: false }),
-  Type.Object({
-    step: Type.String({ minLength: 1, maxLength: 500, description: 'Path of the STEP file relative to the job file.' }),
-    body: Type.Optional(Type.Union([Type.Null(), Type.Integer({ minimum: 0 })], { description: 'Which body of the file, counted from 0; may be left out when there is one.' })),
-    sha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$', description: 'Content hash: which stored file it is, and a check that the path leads to the same one.' })),
-  }, { additionalProperties: false }),
-], { description: 'A typed block with one corner at the part origin, or a STEP file.' });
+  Type.Object({ bar: barSchema }, { additionalProperties: false }),
+  fileBodySchema,
+], { description: 'A typed block with one corner at the part origin, a typed bar with its axis through it, or a body of a file.' });
+
+export const knownFeatureSchema = Type.Object({
+  id: featureId,
+  name: Type.String({ maxLength: 80, description: 'The planner\'s own name; empty: as found.' }),
+  called: Type.String({ maxLength: 200, description: 'What it was called when it was picked.' }),
+  kind: Type.Union([Type.Literal('plane'), Type.Literal('bore'), Type.Literal('boss'), Type.Literal('round')]),
+  direction: lengthXyz,
+  at: lengthXyz,
+  size: Type.Number({ minimum: 0, maximum: 1e9, description: 'Diameter in mm, or area in mm².' }),
+}, { additionalProperties: false, description: 'A face or bore of the part that a choice refers to or that has a name: where it was, so that it is found again in a newer revision.' });
+
+const surfaceState = Type.Union([Type.Literal('raw'), Type.Literal('sawn'), Type.Literal('finished')]);
+
+export const BLANK_KINDS = ['block', 'plate', 'sheet', 'round bar', 'hexagon bar', 'tube', 'own solid'] as const;
+
+export const blankSchema = Type.Object({
+  kind: Type.Union(BLANK_KINDS.map((k) => Type.Literal(k))),
+  along: Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')], { description: 'Bars: the part axis the bar runs along. Plate and sheet: the axis of the thickness.' }),
+  across: Type.Number({ minimum: 0, maximum: 10_000, description: 'Bars: diameter, or size across flats; 0 for the others.' }),
+  bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Tube: diameter of the bore; 0 for the others.' }),
+  solid: Type.Union([Type.Null(), fileBodySchema], { description: 'Own solid (a casting): a body of a file, in the part\'s coordinates.' }),
+  sides: Type.Object({ xMinus: surfaceState, xPlus: surfaceState, yMinus: surfaceState, yPlus: surfaceState, zMinus: surfaceState, zPlus: surfaceState }, { additionalProperties: false, description: 'How each side of the blank comes: raw (rolled, cast), sawn, or already finished.' }),
+  stock: refersTo,
+}, { additionalProperties: false });
+
+const countAlong = Type.Integer({ minimum: 1, maximum: 100 });
+export const copiesSchema = Type.Object({
+  x: countAlong, y: countAlong, z: countAlong,
+  gap: Type.Number({ minimum: 0, maximum: 1000, description: 'Between one copy and the next.' }),
+  cutter: Type.Number({ minimum: 0, maximum: 1000, description: 'Diameter of the cutter that passes between them.' }),
+}, { additionalProperties: false, description: 'How many of the part are made from one blank, in rows along the part axes.' });
 
 export const allowanceSchema = Type.Object({
   xMinus: lengthMm, xPlus: lengthMm, yMinus: lengthMm, yPlus: lengthMm, zMinus: lengthMm, zPlus: lengthMm,
@@ -37,6 +91,7 @@ export const setupSchema = Type.Object({
   register: registerSchema,
   orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
   cutsBelowTop: Type.Number({ minimum: -1000, maximum: 100_000, description: 'Depth of the lowest cut below the finished part\'s highest point as it lies; negative: that much stock stays on it.' }),
+  cutsTo: Type.Union([Type.Null(), featureId], { description: 'The face the lowest cut goes down to; it then decides the depth.' }),
   vise: refersTo,
   station: refersTo,
   parallels: Type.Object({ height: Type.Number({ minimum: 0, maximum: 1000, description: 'Above the bed; 0: the part lies on the bed.' }) }, { additionalProperties: false }),
@@ -45,12 +100,18 @@ export const setupSchema = Type.Object({
     position: Type.Number({ minimum: -5000, maximum: 5000, description: 'Touching end of the stop, from the jaws\' left end, + to the right.' }),
     height: Type.Number({ minimum: 0, maximum: 1000, description: 'Centre of the stop above the bed.' }),
     fromJaw: Type.Number({ minimum: 0, maximum: 5000, description: 'Centre of the stop in front of the fixed jaw\'s face.' }),
+    face: Type.Union([Type.Null(), featureId], { description: 'The face of the part that is meant to meet the stop.' }),
   }, { additionalProperties: false }),
   zero: Type.Object({
     of: Type.Union([Type.Literal('finished part'), Type.Literal('what is left'), Type.Literal('raw blank')], { description: 'What the min, middle and max are taken from. "what is left" is the material as loaded, before this setup cuts.' }),
     x: place, y: place, z: place,
     extra: lengthXyz,
   }, { additionalProperties: false }),
+  programmed: Type.Union([Type.Null(), Type.Object({
+    of: Type.Union([Type.Literal('finished part'), Type.Literal('raw blank')]),
+    orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
+    x: place, y: place, z: place,
+  }, { additionalProperties: false })], { description: 'How the program was made: where its zero is, and which way the part lay. null: not stated.' }),
   touchOff: Type.Object({ toolDiameter: sizeMm, feeler: sizeMm }, { additionalProperties: false }),
   tools: Type.Array(toolSchema, { maxItems: 99 }),
   program: shortText,
@@ -75,7 +136,10 @@ export const jobSchema = Type.Object({
   due: Type.Union([Type.Null(), Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })]),
   sizeTolerance: Type.Number({ minimum: 0, maximum: 100, description: '± on sizes of the part that carry no tolerance of their own.' }),
   body: partSchema,
+  features: Type.Array(knownFeatureSchema, { maxItems: 500 }),
   allowance: allowanceSchema,
+  blank: blankSchema,
+  copies: copiesSchema,
   machine: refersTo,
   setups: Type.Array(setupSchema, { maxItems: 40 }),
   accepted: Type.Array(acceptanceSchema, { maxItems: 200 }),
@@ -85,8 +149,20 @@ export const jobSchema = Type.Object({
 export type Job = Static<typeof jobSchema>;
 export type Setup = Static<typeof setupSchema>;
 export type PartSource = Static<typeof partSchema>;
+/** A body out of a file: what readers are asked for. */
+export type FileBody = Static<typeof fileBodySchema>;
+export type KnownFeature = Static<typeof knownFeatureSchema>;
+export type Blank = Static<typeof blankSchema>;
+export type BlankKind = Blank['kind'];
+export type SurfaceState = Static<typeof surfaceState>;
+export type Copies = Static<typeof copiesSchema>;
+export type Programmed = NonNullable<Setup['programmed']>;
 export type Allowance = Static<typeof allowanceSchema>;
 export type Tool = Static<typeof toolSchema>;
 export type Acceptance = Static<typeof acceptanceSchema>;
 export type ZeroPlace = Static<typeof place>;
 export type ZeroOf = Setup['zero']['of'];
+
+export function isFileBody(source: PartSource): source is FileBody {
+  return 'file' in source;
+}

@@ -4,7 +4,7 @@ import { PART_SIDE } from '../part';
 import { touchedFace, type Contact, type SeatFacts } from '../seat';
 import type { Station } from '../shop';
 import type { Speech } from '../units';
-import { PLACE_NAME, type ZeroFacts } from '../zero';
+import { placeName, type ZeroFacts } from '../zero';
 
 export type TermKey = 'station' | 'locator' | 'raw' | 'faceToZero' | 'extra';
 export const TERM_KEYS: readonly TermKey[] = ['station', 'locator', 'raw', 'faceToZero', 'extra'];
@@ -44,7 +44,7 @@ function locatorTerm(axis: Axis, setup: Setup, speech: Speech): Pick<Term, 'term
  * station + locator + raw stock on the located face + finished located face → zero + extra shift on purpose.
  * Signs are those of machine axes.
  */
-export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech): Ledger {
+export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech, nameOf: (featureId: string) => string = (id) => id): Ledger {
   const terms = (axis: Axis): Term[] => {
     const contact = LOCATES[axis](seat);
     const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
@@ -68,7 +68,7 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
       },
       {
         key: 'faceToZero', term: 'located face to zero', value: faceToZero, source: 'computed',
-        from: `part model: ${side} to ${setup.zero.of}, ${PLACE_NAME[axis][setup.zero[axis]]}`,
+        from: `part model: ${side} to ${setup.zero.of}, ${placeName(axis, setup.zero[axis], nameOf)}`,
         plusMinus: Math.abs(faceToZero) > 1e-9 ? sizeTolerance : 0,
       },
     ];

@@ -1,11 +1,7 @@
 import { axisOf, boxSize, DIRECTIONS, rotationOf, signOf, type Box3, type Direction, type Orientation, type Vec3 } from '../frames';
-import type { PartSource } from '../job';
-import { boxMesh, flatLevels, meshBox, turnMesh, type FlatLevel, type Kernel, type Result, type Solid, type TriangleMesh } from '../solid';
-
-/** What the sides of the part are called, whichever way it lies: by the part model's own axes. */
-export const PART_SIDE: Record<Direction, string> = {
-  '-x': 'left face', '+x': 'right face', '-y': 'front face', '+y': 'rear face', '-z': 'bottom face', '+z': 'top face',
-};
+import type { FileBody, PartSource } from '../job';
+import { findFeatures, type FeatureSet } from './features';
+import { bar, boxMesh, flatLevels, meshBox, turnMesh, type FlatLevel, type Kernel, type Result, type Solid, type TriangleMesh } from '../solid';
 
 /** The finished part in part coordinates. `key` changes with the shape and with nothing else. */
 export interface Part {
@@ -16,25 +12,47 @@ export interface Part {
   readonly box: Box3;
 }
 
-/** Where a stage gets a file's body from: looked up by what the job calls it. */
-export type BodyMeshes = (source: Extract<PartSource, { step: string }>) => { mesh: TriangleMesh; key: string } | null;
-
-export function partKey(source: PartSource): string {
-  return 'block' in source ? `block ${source.block.x}×${source.block.y}×${source.block.z}` : `step ${source.sha256 ?? source.step}#${source.body ?? 0}`;
+/** A part with copies of itself beside it, as one solid. @param surface the part's surface with the copies in it; @param key tells how they lie */
+export function severalOf(kernel: Kernel, part: Part, surface: TriangleMesh, key: string): Part {
+  if (surface === part.surface) return part;
+  const made = kernel.fromMesh(surface);
+  if (!made.ok) throw new Error(made.problem);
+  return { key: `${part.key} ${key}`, solid: made.value, surface, box: meshBox(surface) };
 }
 
-/** Makes the part's solid from a typed block or from the mesh of a body that a reader found in a file. */
-export function makePart(kernel: Kernel, source: PartSource, meshes: BodyMeshes): Result<Part> {
-  if ('block' in source) {
-    const box = { min: { x: 0, y: 0, z: 0 }, max: source.block };
-    const surface = boxMesh(box);
-    const made = kernel.fromMesh(surface);
-    return made.ok ? { ok: true, value: { key: partKey(source), solid: made.value, surface, box } } : made;
+/** Where a stage gets a file's body from: looked up by what the job calls it. */
+export type BodyMeshes = (source: FileBody) => { mesh: TriangleMesh; key: string } | null;
+
+/** Names a body: changes with the shape and with nothing else. */
+export function partKey(source: PartSource): string {
+  if ('block' in source) return `block ${source.block.x}×${source.block.y}×${source.block.z}`;
+  if ('bar' in source) return `bar ${JSON.stringify(source.bar)}`;
+  return `file ${source.sha256 ?? source.file}#${source.body ?? 0} ${source.unit ?? ''} ${source.thickness ?? ''}`;
+}
+
+/** Surface of a part given by typed sizes. */
+export function typedSurface(source: Exclude<PartSource, FileBody>): TriangleMesh {
+  return 'block' in source ? boxMesh({ min: { x: 0, y: 0, z: 0 }, max: source.block }) : bar(source.bar, { x: 0, y: 0, z: 0 });
+}
+
+function surfaceOf(source: PartSource, meshes: BodyMeshes): Result<{ mesh: TriangleMesh; key: string }> {
+  if ('block' in source) return { ok: true, value: { mesh: typedSurface(source), key: partKey(source) } };
+  if ('bar' in source) {
+    const { bar: b } = source;
+    if (b.section === 'tube' && b.bore >= b.across) return { ok: false, problem: 'The tube has no wall: its bore is as large as its outside diameter. Correct one of them.' };
+    return { ok: true, value: { mesh: typedSurface(source), key: partKey(source) } };
   }
-  const body = meshes(source);
-  if (!body) return { ok: false, problem: `The part's file "${source.step}" has not been read yet, or the body chosen in it is not there.` };
-  const made = kernel.fromMesh(body.mesh);
-  return made.ok ? { ok: true, value: { key: body.key, solid: made.value, surface: body.mesh, box: meshBox(body.mesh) } } : made;
+  const found = meshes(source);
+  return found ? { ok: true, value: found } : { ok: false, problem: `The part's file "${source.file}" has not been read yet, or the body chosen in it is not there.` };
+}
+
+/** Makes the part's solid from typed sizes or from the mesh of a body that a reader found in a file. */
+export function makePart(kernel: Kernel, source: PartSource, meshes: BodyMeshes): Result<Part> {
+  const surface = surfaceOf(source, meshes);
+  if (!surface.ok) return surface;
+  const { mesh, key } = surface.value;
+  const made = kernel.fromMesh(mesh);
+  return made.ok ? { ok: true, value: { key, solid: made.value, surface: mesh, box: meshBox(mesh) } } : made;
 }
 
 /** A face square to a direction, told as a depth below the part's highest point along it. */
@@ -59,14 +77,26 @@ export interface PartSummary {
   readonly box: Box3;
   readonly size: Vec3;
   readonly volumeMm3: number;
+  readonly features: FeatureSet;
   readonly sides: readonly { readonly side: Direction; readonly levels: readonly PartLevel[] }[];
 }
 
-export function summarizePart(part: Part): PartSummary {
+export function summarizePart(part: Part, features: FeatureSet = findFeatures(part.surface, part.box)): PartSummary {
   return {
     box: part.box,
     size: boxSize(part.box),
     volumeMm3: part.solid.volumeMm3(),
+    features: { features: features.features, counts: features.counts },
     sides: DIRECTIONS.map((side) => ({ side, levels: levelsBelowTop(part, side) })),
   };
 }
+
+export * from './sides';
+export * from './features';
+export * from './names';
+export * from './match';
+export * from './measure';
+export * from './symmetry';
+export { facesOf, type Face, type Surface } from './surfaces';
+export { markFaces } from './segment';
+export { fitCylinder, misfit, type Cylinder } from './cylinder';

@@ -16,7 +16,7 @@ test('a typed block is a part with one corner at the origin', () => {
 
 test('levels are depths below the outermost face, seen along the direction that is up', () => {
   const mesh = kernel.subtract(kernel.box(box([0, 0, 0], [40, 30, 20])), kernel.box(box([10, 10, 12], [30, 20, 21]))).mesh();
-  const made = makePart(kernel, { step: 'pocket.step' }, () => ({ mesh, key: 'pocket' }));
+  const made = makePart(kernel, { file: 'pocket.step' }, () => ({ mesh, key: 'pocket' }));
   if (!made.ok) throw new Error(made.problem);
   expect(levelsBelowTop(made.value, '+z').map((l) => [l.belowTop, Math.round(l.areaMm2)])).toEqual([[0, 1000], [8, 200]]);
   expect(levelsBelowTop(made.value, '-z').map((l) => [l.belowTop, Math.round(l.areaMm2)])).toEqual([[0, 1200]]);
@@ -24,11 +24,11 @@ test('levels are depths below the outermost face, seen along the direction that 
 });
 
 test('the key of a part changes with its shape and with nothing else', () => {
-  expect(partKey({ step: 'a.step', sha256: 'f'.repeat(64), body: 1 })).toBe(partKey({ step: 'renamed.step', sha256: 'f'.repeat(64), body: 1 }));
-  expect(partKey({ step: 'a.step', body: 1 })).not.toBe(partKey({ step: 'a.step', body: 2 }));
+  expect(partKey({ file: 'a.step', sha256: 'f'.repeat(64), body: 1 })).toBe(partKey({ file: 'renamed.step', sha256: 'f'.repeat(64), body: 1 }));
+  expect(partKey({ file: 'a.step', body: 1 })).not.toBe(partKey({ file: 'a.step', body: 2 }));
   expect(partKey({ block: { x: 1, y: 2, z: 3 } })).not.toBe(partKey({ block: { x: 1, y: 2, z: 3.0001 } }));
 });
 
 test('a file that is not read yet is a problem in words, with its name', () => {
-  expect(makePart(kernel, { step: 'bearing.step' }, () => null)).toMatchObject({ ok: false, problem: expect.stringContaining('"bearing.step" has not been read yet') });
+  expect(makePart(kernel, { file: 'bearing.step' }, () => null)).toMatchObject({ ok: false, problem: expect.stringContaining('"bearing.step" has not been read yet') });
 });

@@ -1,13 +1,14 @@
-import { axisOf, DIRECTIONS, signOf, type Box3, type Direction } from '../frames';
+import { DIRECTIONS, signOf, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
+import { flatLevels, type TriangleMesh } from '../solid';
 
 /** Levels at which material can be flat, per part side, as `u·x = along`: faces of the part, sides of the blank, cut planes. */
 export type Flats = Readonly<Record<Direction, readonly number[]>>;
 
 /** Where the blank or the finished part can be flat. */
-export function flatsOf(part: Part, blank: Box3): Flats {
+export function flatsOf(part: Part, blank: TriangleMesh): Flats {
   const of = (side: Direction) => [
-    (signOf(side) > 0 ? blank.max : blank.min)[axisOf(side)] * signOf(side),
+    ...flatLevels(blank, side).map((l) => signOf(side) * l.level),
     ...levelsBelowTop(part, side).map((l) => signOf(side) * l.level),
   ];
   return Object.fromEntries(DIRECTIONS.map((side) => [side, of(side)])) as Record<Direction, number[]>;

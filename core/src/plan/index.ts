@@ -3,3 +3,4 @@ export * from './planned';
 export type { Flats } from './flats';
 export type { Cut, Material, Unreached } from './whatIsLeft';
 export * from './output';
+export * from './depths';

@@ -4,11 +4,12 @@ import type { HoldFacts } from '../hold';
 import type { Setup } from '../job';
 import type { Ledger, Shift } from '../ledger';
 import type { PartSummary } from '../part';
+import type { ReferredFeature } from '../part/checks/featuresFound';
 import type { ProveFacts } from '../prove';
 import type { SeatFacts } from '../seat';
 import type { Machine, Register, Station, Vise } from '../shop';
 import type { TransitionFacts } from '../transition';
-import type { TouchOff, ZeroFacts } from '../zero';
+import type { ProgrammedFacts, TouchOff, ZeroFacts } from '../zero';
 import type { Unreached } from './whatIsLeft';
 
 /** Everything computed about one setup once its vise is chosen. */
@@ -19,6 +20,8 @@ export interface SetupFacts {
   readonly ledger: Ledger;
   readonly touchOff: readonly TouchOff[];
   readonly prove: ProveFacts;
+  /** how the program's own zero compares; null: not stated */
+  readonly programmed: ProgrammedFacts | null;
   readonly says: { readonly seat: string; readonly zero: string };
 }
 
@@ -26,10 +29,11 @@ export interface PlannedSetup {
   readonly id: string;
   readonly op: number;
   readonly register: Register;
+  /** as the job has it, with the depth of the face it cuts down to */
   readonly setup: Setup;
   readonly vise: Vise | null;
   readonly station: Station | null;
-  readonly material: { readonly loadedMm3: number; readonly leftMm3: number; readonly removedMm3: number };
+  readonly material: { readonly loadedMm3: number; readonly leftMm3: number; readonly removedMm3: number; /** at its thinnest under the lowest cut; null: no floor */ readonly floorMm: number | null };
   /** null while no vise is chosen */
   readonly facts: SetupFacts | null;
   /** shift of work zero from the first setup; null for the first and where it is not known */
@@ -49,6 +53,8 @@ export interface PlannedTransition {
 /** The planned job: what every screen, sheet and control line is a view of. Lengths in millimetres. */
 export interface PlannedJob {
   readonly part: PartSummary;
+  /** features that choices refer to or that have a name, found again */
+  readonly referred: readonly ReferredFeature[];
   readonly blank: BlankFacts;
   readonly machine: Machine | null;
   readonly setups: readonly PlannedSetup[];

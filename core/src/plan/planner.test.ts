@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../../demo';
-import { loadStepKernel } from '../../../formats/src/step/load';
-import { readStep } from '../../../formats/src/step';
+import { loadModelKernel } from '../../../formats/src/model/load';
+import { readStep } from '../../../formats/src/model';
 import { AXES } from '../frames';
 import type { Job } from '../job';
 import { sumOf } from '../ledger';
@@ -15,9 +15,9 @@ let bodies: BodyMeshes;
 
 beforeAll(async () => {
   planner = new Planner(await loadKernel());
-  const read = readStep(await loadStepKernel(), readFileSync('demo/vane-bearing-block.step'));
+  const read = readStep(await loadModelKernel(), readFileSync('demo/vane-bearing-block.step'));
   if (!read.ok) throw new Error(read.problem);
-  bodies = (source) => ({ mesh: read.value[source.body ?? 0].mesh, key: `${source.step}#${source.body}` });
+  bodies = (source) => ({ mesh: read.value[source.body ?? 0].mesh, key: `${source.file}#${source.body}` });
 });
 
 function plan(job: Job, shop = demoShop): PlannedJob {

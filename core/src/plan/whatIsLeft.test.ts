@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { ALL_ORIENTATIONS, DIRECTIONS, type Box3 } from '../frames';
 import { levelsBelowTop, makePart, type Part } from '../part';
-import { loadKernel, meshBox, type Kernel, type Solid } from '../solid';
+import { boxMesh, loadKernel, meshBox, type Kernel, type Solid } from '../solid';
 import { box } from '../testing/fixtures';
 import { StageCache } from './cache';
 import { flatsOf } from './flats';
@@ -16,7 +16,7 @@ function partOf(solid: Solid): Part {
 
 function material(blank: Box3, part: Part): Material {
   const solid = kernel.box(blank);
-  return { key: 'b', solid, volumeMm3: solid.volumeMm3(), flats: flatsOf(part, blank) };
+  return { key: 'b', solid, volumeMm3: solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)) };
 }
 
 const block = (b: Box3) => {
@@ -68,13 +68,15 @@ test('metal under an overhang is never reached from above or below, and its plac
   const part = partOf(solid);
   let m = material(part.box, part);
   for (const up of ['+z', '-z'] as const) m = cutFrom(kernel, m, solid, solid.volumeMm3(), up, depthPlane(part, up, 30)).left;
-  const unreached = unreachedMetal(kernel, m, part);
+  const { facts: unreached } = unreachedMetal(kernel, m, part);
   expect(unreached.volumeMm3).toBeCloseTo(25 * 30 * 10, 3);
   expect(unreached.pieces).toHaveLength(1);
   expect(unreached.pieces[0].sides).toEqual([]);
+  // the slot runs through from front to rear and is open to the left
+  expect(unreached.pieces[0].reachedFrom).toEqual(['-x', '-y', '+y']);
   // from the left it is reached
   const reached = cutFrom(kernel, m, solid, solid.volumeMm3(), '-x', depthPlane(part, '-x', 25)).left;
-  expect(unreachedMetal(kernel, reached, part)).toEqual({ volumeMm3: 0, pieces: [] });
+  expect(unreachedMetal(kernel, reached, part).facts).toEqual({ volumeMm3: 0, pieces: [] });
 });
 
 test('whatever the route, the finished part is never cut', () => {

@@ -1,6 +1,6 @@
-import { axisOf, DIRECTIONS, signOf, type Box3, type Direction } from '../frames';
+import { axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, type Box3, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { TOUCH_MM, type Kernel, type Solid } from '../solid';
+import { facet, TOUCH_MM, vertex, ViewMesh, type Kernel, type Solid, type TriangleMesh } from '../solid';
 import { withCutPlane, type Flats } from './flats';
 
 /** Less than this is rounding, not metal. */
@@ -66,21 +66,52 @@ export function cutFrom(kernel: Kernel, before: Material, kept: Solid, keptMm3: 
 /** Metal that no setup reached: one entry a separate piece. */
 export interface Unreached {
   readonly volumeMm3: number;
-  readonly pieces: readonly { readonly volumeMm3: number; readonly box: Box3; readonly sides: readonly Direction[] }[];
+  readonly pieces: readonly UnreachedPiece[];
 }
 
-/** What is left less the finished part, with the part sides each piece stands out on. */
-export function unreachedMetal(kernel: Kernel, last: Material, part: Part): Unreached {
-  if (last.solid === part.solid) return { volumeMm3: 0, pieces: [] };
+export interface UnreachedPiece {
+  readonly volumeMm3: number;
+  readonly box: Box3;
+  /** part sides it stands out on */
+  readonly sides: readonly Direction[];
+  /** directions a cutter can come from without meeting the part, all of the piece */
+  readonly reachedFrom: readonly Direction[];
+}
+
+/** Directions along which nothing of the part stands between the piece and the cutter. Sampled on the piece's facets. */
+function reachedFrom(piece: TriangleMesh, views: ReadonlyMap<Direction, ViewMesh>): Direction[] {
+  const step = Math.max(1, Math.floor(piece.triangles.length / 3 / 400)) * 3;
+  return DIRECTIONS.filter((d) => {
+    const view = views.get(d)!;
+    const { rows } = rotationOf(lookAlong(d));
+    for (let t = 0; t < piece.triangles.length; t += step) {
+      const { normal, area } = facet(piece, t);
+      if (area < 1e-6) continue;
+      const [a, b, c] = [0, 1, 2].map((k) => vertex(piece, piece.triangles[t + k]));
+      // a hair inside the piece, so that a wall of the part beside it is not in the way
+      const p = byAxis((axis) => (a[axis] + b[axis] + c[axis]) / 3 - normal[axis] * 1e-3);
+      const [u, v, w] = rows.map((r) => dot(r, p));
+      if (view.crossings(u, v).some((x) => x.w > w)) return false;
+    }
+    return true;
+  });
+}
+
+/** The metal no setup reached, with the part sides each piece stands out on and where it can be reached from. `rest` is to be released. */
+export function unreachedMetal(kernel: Kernel, last: Material, part: Part): { facts: Unreached; rest: Solid | null } {
+  if (last.solid === part.solid) return { facts: { volumeMm3: 0, pieces: [] }, rest: null };
   const rest = kernel.subtract(last.solid, part.solid);
-  const pieces = rest.isEmpty() ? [] : kernel.pieces(rest).map((piece) => {
+  const views = new Map<Direction, ViewMesh>();
+  const pieces = rest.isEmpty() ? [] : kernel.pieces(rest).flatMap((piece): UnreachedPiece[] => {
+    const volumeMm3 = piece.volumeMm3();
+    if (volumeMm3 <= 0.01) { piece.release(); return []; }
+    if (views.size === 0) for (const d of DIRECTIONS) views.set(d, new ViewMesh(part.solid.mesh(), rotationOf(lookAlong(d))));
     const box = piece.box();
     const sides = DIRECTIONS.filter((side) =>
       (signOf(side) > 0 ? box.max[axisOf(side)] > part.box.max[axisOf(side)] + 1e-6 : box.min[axisOf(side)] < part.box.min[axisOf(side)] - 1e-6));
-    const volumeMm3 = piece.volumeMm3();
+    const from = reachedFrom(piece.mesh(), views);
     piece.release();
-    return { volumeMm3, box, sides };
-  }).filter((p) => p.volumeMm3 > 0.01).sort((a, b) => b.volumeMm3 - a.volumeMm3);
-  rest.release();
-  return { volumeMm3: pieces.reduce((sum, p) => sum + p.volumeMm3, 0), pieces };
+    return [{ volumeMm3, box, sides, reachedFrom: from }];
+  }).sort((a, b) => b.volumeMm3 - a.volumeMm3);
+  return { facts: { volumeMm3: pieces.reduce((sum, p) => sum + p.volumeMm3, 0), pieces }, rest };
 }

@@ -21,7 +21,7 @@ describe('resting', () => {
 
   test('a part narrower than two parallels is not counted twice', () => {
     const narrow = box([0, 0, 0], [100, 12, 40]);
-    const seat = seatBlock(narrow, narrow, setup({ stop: { side: 'left', position: 10, height: 32, fromJaw: 6 } }));
+    const seat = seatBlock(narrow, narrow, setup({ stop: { side: 'left', position: 10, height: 32, fromJaw: 6, face: null } }));
     expect(seat.rest.flatAreaMm2).toBeCloseTo(1200, 6);
   });
 
@@ -56,9 +56,9 @@ describe('locators', () => {
   });
 
   test.each([
-    ['the stop above the part', setup({ stop: { side: 'left', position: 10, height: 90, fromJaw: 15 } }), 'stop-touches-nothing'],
-    ['the stop in front of the part', setup({ stop: { side: 'left', position: 10, height: 32, fromJaw: 80 } }), 'stop-touches-nothing'],
-    ['the part beside the jaws', setup({ stop: { side: 'left', position: 200, height: 32, fromJaw: 15 } }), 'jaws-touch-nothing'],
+    ['the stop above the part', setup({ stop: { side: 'left', position: 10, height: 90, fromJaw: 15, face: null } }), 'stop-touches-nothing'],
+    ['the stop in front of the part', setup({ stop: { side: 'left', position: 10, height: 32, fromJaw: 80, face: null } }), 'stop-touches-nothing'],
+    ['the part beside the jaws', setup({ stop: { side: 'left', position: 200, height: 32, fromJaw: 15, face: null } }), 'jaws-touch-nothing'],
   ])('%s', (_, s, code) => {
     expect(locatorsTouch(seatBlock(block, block, s)).map((f) => f.code)).toContain(code);
   });
@@ -71,6 +71,6 @@ describe('locators', () => {
 test('the seat is said in one sentence, raw and finished told apart', () => {
   const seat = seatBlock(box([-3, -3, -3], [103, 63, 43]), block);
   expect(seatInWords(seat, setup(), told.speech)).toBe('Raw bottom face down on 20.000 parallels, raw rear face on the fixed jaw, raw left face on the left stop.');
-  const flipped = setup({ orientation: { up: '-z', right: '-x' }, parallels: { height: 0 }, stop: { side: 'right', position: 120, height: 32, fromJaw: 15 } });
+  const flipped = setup({ orientation: { up: '-z', right: '-x' }, parallels: { height: 0 }, stop: { side: 'right', position: 120, height: 32, fromJaw: 15, face: null } });
   expect(seatInWords(seatBlock(block, block, flipped), flipped, told.speech)).toBe('Finished top face down on the bed, finished rear face on the fixed jaw, finished left face on the right stop.');
 });

@@ -12,7 +12,7 @@ const vise: Vise = {
   id: 'v', name: 'v', jawWidth: 400, jawHeight: 40, jawThickness: 40, maxOpening: 400, bedThickness: 20, parallelThickness: 6,
   stopDiameter: 8, minimumGrip: 5, clearanceAboveJaws: 1, minimumRestAreaMm2: 100,
 };
-const stop = { side: 'left' as const, position: 30, height: 34, fromJaw: 8 };
+const stop = { side: 'left' as const, position: 30, height: 34, fromJaw: 8, face: null };
 const box = (min: [number, number, number], max: [number, number, number]): Box3 => ({ min: vec(...min), max: vec(...max) });
 const UP: Orientation = { up: '+z', right: '+x' };
 

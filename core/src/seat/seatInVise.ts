@@ -1,7 +1,7 @@
 import {
   add, AXES, partSideFacing, pose, rotationOf, signOf, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
 } from '../frames';
-import type { Setup } from '../job';
+import type { Setup, SurfaceState } from '../job';
 import type { Vise } from '../shop';
 import { meshBox, reachInWindow, TOUCH_MM, type Reach, type TriangleMesh, type Window } from '../solid';
 
@@ -19,6 +19,8 @@ export interface Contact {
   readonly finishedLevel: number;
   /** stock between the touched face and the finished one, mm; 0 on a finished face */
   readonly rawMm: number;
+  /** how the touched face comes: a side of the blank as the job says, stock left by a cut, or finished */
+  readonly surface: SurfaceState;
   readonly flatAreaMm2: number;
   readonly touch: Reach['touch'];
 }
@@ -36,22 +38,31 @@ export interface SeatFacts {
   /** the material as loaded and the finished part, device frame */
   readonly loadedBox: Box3;
   readonly finishedBox: Box3;
+  /** the first copy's finished box; the same when there is one part only */
+  readonly firstCopyBox: Box3;
   readonly blankBox: Box3;
   /** false: sliding to rest, jaw and stop in turn did not come to an end */
   readonly settled: boolean;
 }
+
+/** Where the stop stands; which face it is meant for is a matter of the checks. */
+export type StopPlace = Omit<Setup['stop'], 'face'>;
 
 export interface SeatInput {
   readonly orientation: Orientation;
   /** what is left before this setup and the finished part, both in seated axes */
   readonly loaded: TriangleMesh;
   readonly finished: TriangleMesh;
+  /** box of the first copy; left out: of the finished part */
+  readonly firstCopySeated?: Box3;
   readonly blankSeated: Box3;
+  /** how each side of the blank comes; left out: raw where there is stock on it */
+  readonly blankSide?: (side: Direction) => SurfaceState;
   /** whether the material is really flat at a level of a part side, `u·x = along`: a facet of a curved face is not */
   readonly isFlat: (side: Direction, along: number) => boolean;
   readonly vise: Vise;
   readonly parallelsHeight: number;
-  readonly stop: Setup['stop'];
+  readonly stop: StopPlace;
 }
 
 const LOCATOR: Record<'rest' | 'jaw' | 'movingJaw', Direction> = { rest: '-z', jaw: '+y', movingJaw: '-y' };
@@ -88,7 +99,7 @@ function restWindows(vise: Vise, parallelsHeight: number, frontY: number): [Wind
   return [{ x, y: [rear, 0] }, { x, y: [frontY, front] }];
 }
 
-function stopWindow(stop: Setup['stop'], vise: Vise): Window {
+function stopWindow(stop: StopPlace, vise: Vise): Window {
   const r = vise.stopDiameter / 2;
   return { y: [-stop.fromJaw - r + TOUCH_MM, -stop.fromJaw + r - TOUCH_MM], z: [stop.height - r + TOUCH_MM, stop.height + r - TOUCH_MM] };
 }
@@ -116,13 +127,17 @@ function contact(input: SeatInput, faces: Direction, windows: readonly Window[],
   const onFinished = finishedHere !== undefined && Math.abs(finishedHere - seatedLevel) < TOUCH_MM;
   const finishedLevel = onFinished ? seatedLevel : extreme(input.finished, faces);
   const side = partSideFacing(input.orientation, faces);
+  const rawMm = onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel);
+  const onBlank = Math.abs(seatedLevel - (signOf(faces) > 0 ? input.blankSeated.max : input.blankSeated.min)[faces[1] as Axis]) < TOUCH_MM;
+  const stock = Math.abs(rawMm) > 1e-6 ? 'raw' : 'finished';
   return {
     faces,
     side,
     touches: found !== null,
     seatedLevel,
     finishedLevel,
-    rawMm: onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel),
+    rawMm,
+    surface: onBlank && input.blankSide ? input.blankSide(side) : stock,
     flatAreaMm2: found && input.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
   };
@@ -194,6 +209,7 @@ export function seatInVise(input: SeatInput): SeatFacts {
     stop: at.stop,
     loadedBox: shiftedBox(box, t),
     finishedBox: shiftedBox(finishedSeated, t),
+    firstCopyBox: shiftedBox(input.firstCopySeated ?? finishedSeated, t),
     blankBox: shiftedBox(input.blankSeated, t),
     settled,
   };

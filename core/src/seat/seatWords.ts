@@ -5,7 +5,7 @@ import type { Contact, SeatFacts } from './seatInVise';
 
 /** "raw bottom face" or "finished top face": what a locator touches. */
 export function touchedFace(contact: Contact): string {
-  return `${Math.abs(contact.rawMm) > 1e-6 ? 'raw' : 'finished'} ${PART_SIDE[contact.side]}`;
+  return `${contact.surface} ${PART_SIDE[contact.side]}`;
 }
 
 /** The seat in one sentence an operator can follow. */

@@ -43,11 +43,40 @@ export const viseSchema = Type.Object({
   minimumRestAreaMm2: Type.Number({ minimum: 0, maximum: 1e6, description: 'Flat area wanted on parallels or bed, mm².' }),
 }, { additionalProperties: false });
 
+export const STOCK_KINDS = ['flat bar', 'plate', 'sheet', 'round bar', 'hexagon bar', 'tube'] as const;
+
+export const stockSchema = Type.Object({
+  id: shortText,
+  name: shortText,
+  kind: Type.Union(STOCK_KINDS.map((k) => Type.Literal(k))),
+  material: shortText,
+  thickness: Type.Number({ minimum: 0, maximum: 10_000, description: 'Flat bar, plate, sheet: thickness. 0 for bars.' }),
+  width: Type.Number({ minimum: 0, maximum: 10_000, description: 'Flat bar: width; 0: cut to any width.' }),
+  across: Type.Number({ minimum: 0, maximum: 10_000, description: 'Round bar and tube: outside diameter. Hexagon bar: across flats.' }),
+  bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Tube: inside diameter.' }),
+}, { additionalProperties: false, description: 'A size the shop keeps or can order.' });
+
+const ring = Type.Array(Type.Tuple([lengthMm, lengthMm]), { minItems: 3, maxItems: 2000 });
+
+export const offcutSchema = Type.Object({
+  id: shortText,
+  name: shortText,
+  material: shortText,
+  thickness: positiveMm,
+  outline: ring,
+  holes: Type.Array(ring, { maxItems: 500, description: 'Holes, knots and flaws: nothing may be placed over them.' }),
+  photo: Type.Union([Type.Null(), Type.String({ pattern: '^[0-9a-f]{64}$' })], { description: 'Content hash of a stored picture.' }),
+  note: longText,
+}, { additionalProperties: false, description: 'A leftover piece, seen from above.' });
+
 /** The shop's library: what jobs refer to by id. All lengths in millimetres. */
 export const shopSchema = Type.Object({
   name: shortText,
+  projection: Type.Union([Type.Literal('third angle'), Type.Literal('first angle')], { description: 'How drawing views are arranged (ISO 5456-2).' }),
   machines: Type.Array(machineSchema, { maxItems: 200 }),
   vises: Type.Array(viseSchema, { maxItems: 500 }),
+  stock: Type.Array(stockSchema, { maxItems: 1000 }),
+  offcuts: Type.Array(offcutSchema, { maxItems: 1000 }),
 }, { additionalProperties: false });
 
 export type Station = Static<typeof stationSchema>;
@@ -55,12 +84,20 @@ export type Machine = Static<typeof machineSchema>;
 export type Vise = Static<typeof viseSchema>;
 export type Shop = Static<typeof shopSchema>;
 
-export const EMPTY_SHOP: Shop = { name: '', machines: [], vises: [] };
+export type Stock = Static<typeof stockSchema>;
+export type StockKind = Stock['kind'];
+export type Offcut = Static<typeof offcutSchema>;
+export type Projection = Shop['projection'];
+
+export const EMPTY_SHOP: Shop = { name: '', projection: 'third angle', machines: [], vises: [], stock: [], offcuts: [] };
 
 /** The part of the library a job needs: what goes into its file. */
-export function shopForJob(shop: Shop, machineId: string | null, viseIds: readonly (string | null)[]): Shop {
+export function shopForJob(shop: Shop, machineId: string | null, viseIds: readonly (string | null)[], stockId: string | null): Shop {
   return {
     name: shop.name,
+    projection: shop.projection,
+    stock: shop.stock.filter((s) => s.id === stockId),
+    offcuts: [],
     machines: shop.machines.filter((m) => m.id === machineId),
     vises: shop.vises.filter((v) => viseIds.includes(v.id)),
   };

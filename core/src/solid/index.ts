@@ -4,3 +4,5 @@ export * from './kernel';
 export { loadKernel } from './load';
 export { ViewMesh } from './viewMesh';
 export { viewLines, type Segments, type ViewLines } from './viewLines';
+export * from './prism';
+export { repairMesh, type Repaired } from './repair';

@@ -186,22 +186,6 @@ export class Kernel {
     return this.#seen(solid, view, (turned) => turned.slice(depth));
   }
 
-  /** Outlines of the flat faces that look at the eye, each less what stands in front of it. */
-  visibleFlats(solid: Solid, view: Rotation, levels: readonly number[]): Outlines {
-    const turned = this.#turn(solid, view);
-    const out: [number, number][][] = [];
-    for (const level of levels) {
-      const front = turned.trimByPlane([0, 0, 1], level + 1e-4);
-      const under = turned.slice(level - 1e-4);
-      const over = front.isEmpty() ? null : front.project();
-      const seen = over ? under.subtract(over) : under;
-      out.push(...(seen.toPolygons() as [number, number][][]));
-      [front, under, over, over ? seen : null].forEach((x) => x?.delete());
-    }
-    turned.delete();
-    return out;
-  }
-
   #turn(solid: Solid, view: Rotation): Manifold {
     const [a, b, c] = transpose(view).rows;
     return solid.raw.transform([a.x, a.y, a.z, 0, b.x, b.y, b.z, 0, c.x, c.y, c.z, 0, 0, 0, 0, 1]);
@@ -219,12 +203,54 @@ export class Kernel {
   /** a \ b of flat outlines. */
   flatDifference(a: Outlines, b: Outlines): Outlines {
     if (b.length === 0) return a;
-    const make = (o: Outlines) => new this.wasm.CrossSection(o.map((ring) => ring.map(([x, y]): [number, number] => [x, y])), 'NonZero');
-    const [left, right] = [make(a), make(b)];
+    const [left, right] = [this.#flat(a), this.#flat(b)];
     const rest = left.subtract(right);
-    const outlines = rest.toPolygons() as [number, number][][];
-    [left, right, rest].forEach((x) => x.delete());
+    return this.#take(rest, left, right);
+  }
+
+  /** Outlines grown (+) or shrunk (−) by a distance, corners kept sharp. Filled where the rings enclose, whatever their sense. */
+  offset(outlines: Outlines, mm: number): Outlines {
+    const flat = this.#flat(outlines, 'EvenOdd');
+    return this.#take(flat.offset(mm, 'Miter', 4), flat);
+  }
+
+  /**
+   * Where the origin of a shape may lie so that the whole shape stays inside a region: the region less every place at
+   * which its border would cut into the shape (Minkowski sum of the border with the mirrored shape).
+   * A shape that only just fits has places without area: these are found too, within a ten-thousandth of a millimetre.
+   */
+  placesFor(shape: readonly (readonly [number, number])[], room: Outlines): Outlines {
+    const HAIR = 1e-4;
+    const [smaller] = this.offset([shape], -HAIR);
+    if (!smaller || smaller.length < 3) return [];
+    const mirrored = smaller.map(([x, y]): [number, number] => [-x, -y]);
+    const pieces: CrossSection[] = [];
+    for (const ring of room) {
+      ring.forEach((p, i) => {
+        const q = ring[(i + 1) % ring.length];
+        const at = ([x, y]: readonly [number, number]) => mirrored.map(([a, b]): [number, number] => [a + x, b + y]);
+        pieces.push(this.#flat([at(p)], 'EvenOdd'));
+        mirrored.forEach((a, k) => {
+          const b = mirrored[(k + 1) % mirrored.length];
+          const quad: [number, number][] = [[a[0] + p[0], a[1] + p[1]], [a[0] + q[0], a[1] + q[1]], [b[0] + q[0], b[1] + q[1]], [b[0] + p[0], b[1] + p[1]]];
+          pieces.push(this.#flat([quad], 'NonZero'), this.#flat([[...quad].reverse()], 'NonZero'));
+        });
+      });
+    }
+    const blocked = this.wasm.CrossSection.union(pieces);
+    // the shape is inside or outside as a whole where the border does not touch it: one corner tells
+    const [u, v] = smaller[0];
+    const corner = this.#flat(room.map((ring) => ring.map(([x, y]): [number, number] => [x - u, y - v])), 'EvenOdd');
+    return this.#take(corner.subtract(blocked), corner, blocked, ...pieces);
+  }
+
+  #flat(outlines: Outlines, rule: 'NonZero' | 'EvenOdd' = 'NonZero'): CrossSection {
+    return new this.wasm.CrossSection(outlines.map((ring) => ring.map(([x, y]): [number, number] => [x, y])), rule);
+  }
+
+  #take(result: CrossSection, ...used: CrossSection[]): Outlines {
+    const outlines = result.toPolygons() as [number, number][][];
+    [result, ...used].forEach((x) => x.delete());
     return outlines;
   }
 }
-

@@ -23,8 +23,8 @@ export const machine: Machine = {
 };
 
 export const setup = (change: Partial<Setup> = {}): Setup => ({
-  id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, vise: 'v', station: 'a', parallels: { height: 20 },
-  stop: { side: 'left', position: 10, height: 32, fromJaw: 15 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
+  id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, cutsTo: null, programmed: null, vise: 'v', station: 'a', parallels: { height: 20 },
+  stop: { side: 'left', position: 10, height: 32, fromJaw: 15, face: null }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
   touchOff: { toolDiameter: 10, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
 });
 

@@ -5,7 +5,7 @@ import { describeTransition, faceKeptInWords, moved, type HandMoveId } from '.';
 
 const part = box([0, 0, 0], [100, 60, 40]);
 const raw = box([-2, -3, -4], [103, 65, 41]);
-const lying = (orientation = setup().orientation, loaded = part) => seatBlock(loaded, part, setup({ orientation, stop: { side: 'left', position: 10, height: 30, fromJaw: 12 } }));
+const lying = (orientation = setup().orientation, loaded = part) => seatBlock(loaded, part, setup({ orientation, stop: { side: 'left', position: 10, height: 30, fromJaw: 12, face: null } }));
 const after = (...moves: HandMoveId[]) => describeTransition(lying(), lying(moves.reduce(moved, setup().orientation)));
 
 test.each<[HandMoveId[], string, string]>([

@@ -1,2 +1,4 @@
+export * from './place';
 export * from './workZero';
 export * from './touchOff';
+export * from './programmed';

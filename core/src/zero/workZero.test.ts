@@ -11,7 +11,7 @@ const place = fc.constantFrom('min' as const, 'middle' as const, 'max' as const)
 
 test('the chain of poses gives the same point as 4×4 matrices multiplied by an independent library (ml-matrix)', () => {
   fc.assert(fc.property(fc.constantFrom(...ALL_ORIENTATIONS), place, place, place, (orientation, x, y, z) => {
-    const s = setup({ orientation, zero: { of: 'finished part', x, y, z, extra: { x: 0.1, y: -0.2, z: 0.3 } }, stop: { side: 'left', position: 10, height: 25, fromJaw: 15 } });
+    const s = setup({ orientation, zero: { of: 'finished part', x, y, z, extra: { x: 0.1, y: -0.2, z: 0.3 } }, stop: { side: 'left', position: 10, height: 25, fromJaw: 15, face: null } });
     const seat = seatBlock(raw, part, s);
     const zero = workZero(seat, s.zero, station);
     const r = seat.pose.rotation.rows;

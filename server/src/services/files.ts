@@ -4,7 +4,9 @@ import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { sizeProblem, STEP_SIZE_LIMIT } from '@violet-jaw/formats/step';
+import { sizeProblem, FILE_SIZE_LIMIT } from '@violet-jaw/formats/model';
+import type { Job } from '@violet-jaw/core/job';
+import { filesOf } from '@violet-jaw/formats/part/choose.ts';
 import type { Models } from '../models';
 import { Problem } from '../problem';
 
@@ -32,7 +34,7 @@ export class Files {
       transform(chunk: Buffer, _encoding, done) {
         size += chunk.length;
         hash.update(chunk);
-        done(size > STEP_SIZE_LIMIT ? new Problem(413, 'File too large', sizeProblem(size).replace(/^The file has/, 'The file has more than')) : null, chunk);
+        done(size > FILE_SIZE_LIMIT ? new Problem(413, 'File too large', sizeProblem(size).replace(/^The file has/, 'The file has more than')) : null, chunk);
       },
     });
     try {
@@ -45,6 +47,11 @@ export class Files {
     } finally {
       await rm(aside, { force: true });
     }
+  }
+
+  /** Paths of the files a job takes bodies from, by content hash; those that are not here are left out. */
+  pathsFor(job: Job): Record<string, string> {
+    return Object.fromEntries(filesOf(job).flatMap(({ sha256 }) => { const path = this.path(sha256); return sha256 && path ? [[sha256, path]] : []; }));
   }
 
   /** Path of a stored file; null when it is not here. */

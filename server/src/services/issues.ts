@@ -46,7 +46,7 @@ export class IssueService {
     const letter = nextLetter(last?.letter ?? null);
     const issuedAt = this.today();
     const frozen = await this.planning.freeze({
-      job, shop: shop.document, stepPath: 'step' in job.body ? this.files.path(job.body.sha256) : null, letter, on: issuedAt.toISOString().slice(0, 10),
+      job, shop: shop.document, paths: this.files.pathsFor(job), letter, on: issuedAt.toISOString().slice(0, 10),
     });
     if (!frozen.ok) throw new Problem(409, 'Cannot be planned', frozen.problem);
     const { blocking, planned, sheet, entries, control, pdfA4, pdfLetter } = frozen.value;

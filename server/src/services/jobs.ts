@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
-import { checkJob, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
+import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
 import type { JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
@@ -110,7 +110,7 @@ export class JobService {
       const [row, shop] = await Promise.all([this.models.jobs.findByPk(id), this.shop.read()]);
       if (!row) return;
       const job = JSON.parse(row.document) as Job;
-      const summary = await this.planning.summarize({ job, shop: shop.document, stepPath: 'step' in job.body ? this.files.path(job.body.sha256) : null });
+      const summary = await this.planning.summarize({ job, shop: shop.document, paths: this.files.pathsFor(job) });
       const stored: StoredSummary = { revision: row.revision, shopRevision: shop.revision, summary };
       const [written] = await this.models.jobs.update({ summary: JSON.stringify(stored) }, { where: { id, revision: row.revision }, silent: true });
       if (written > 0) return;
@@ -124,7 +124,7 @@ export class JobService {
   }
 
   async #columns(job: Job) {
-    const hash = 'step' in job.body ? job.body.sha256 : undefined;
+    const hash = isFileBody(job.body) ? job.body.sha256 : undefined;
     const [file, machine] = await Promise.all([
       hash ? this.models.files.findByPk(hash, { attributes: ['hash'] }) : null,
       job.machine ? this.models.machines.findByPk(job.machine, { attributes: ['id'] }) : null,

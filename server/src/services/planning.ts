@@ -8,7 +8,7 @@ import type { Frozen } from '../worker/plan.worker';
 interface Input {
   readonly job: Job;
   readonly shop: Shop;
-  readonly stepPath: string | null;
+  readonly paths: Record<string, string>;
 }
 
 /** Plans jobs in worker threads, so that the API answers while solids are computed. */

@@ -9,16 +9,16 @@ import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
 import { speechIn } from '@violet-jaw/core/units';
 import type { JobSummary } from '@violet-jaw/formats/api';
-import { bodiesFor } from '@violet-jaw/formats/step/bodies.ts';
-import type { StepKernel } from '@violet-jaw/formats/step';
-import { loadStepKernel } from '@violet-jaw/formats/step/load.ts';
+import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
+import type { ModelKernel } from '@violet-jaw/formats/model';
+import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { renderSheetPdf } from '@violet-jaw/formats/pdf';
 
 interface Input {
   readonly job: Job;
   readonly shop: Shop;
-  /** path of the stored STEP file; null for a typed block or a file that is not stored */
-  readonly stepPath: string | null;
+  /** paths of the stored files the job takes bodies from, by content hash */
+  readonly paths: Record<string, string>;
 }
 
 /** Everything an issue freezes, computed on the server from the stored document. */
@@ -33,15 +33,14 @@ export interface Frozen {
 }
 
 let kernel: Promise<Kernel> | null = null;
-let stepKernel: Promise<StepKernel> | null = null;
+let modelKernel: Promise<ModelKernel> | null = null;
 
-async function planFresh({ job, shop, stepPath }: Input) {
+async function planFresh({ job, shop, paths }: Input) {
   kernel ??= loadKernel();
-  const isStep = 'step' in job.body;
-  if (isStep) stepKernel ??= loadStepKernel();
-  const bodies = bodiesFor(job.body, isStep ? await stepKernel : null, (source): Result<Uint8Array> => (stepPath
-    ? { ok: true, value: readFileSync(stepPath) }
-    : { ok: false, problem: `The file "${source.step}" is not stored here. Drop it on the Part & blank page.` }));
+  const start = () => (modelKernel ??= loadModelKernel());
+  const bodies = await bodiesFor(job, start, ({ file, sha256 }): Result<Uint8Array> => (sha256 && paths[sha256]
+    ? { ok: true, value: readFileSync(paths[sha256]) }
+    : { ok: false, problem: `The file "${file}" is not stored here. Drop it on the Part & blank page.` }));
   if (!bodies.ok) return bodies;
   const planner = new Planner(await kernel);
   const planned = planner.plan({ job, shop, bodies: bodies.value });

@@ -1,4 +1,5 @@
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { facingEye, setupScene, sharedMargins, VIEWS, type ViewName } from '@violet-jaw/core/drawing';
 import { partSideFacing } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
@@ -8,11 +9,14 @@ import { Drawing } from '../drawing/Drawing';
 import { usePlan } from '../store/planStore';
 import { withFaceUp } from './orient';
 
+const Space = lazy(() => import('../drawing/Space').then((m) => ({ default: m.Space })));
+
 const FONT = 13;
 
 /** The drawings of one setup: above over front, aligned as on a drawing board, and the end view that tells a vise best. */
 export function Views({ planned, measured, width }: { planned: PlannedSetup; measured: string | null; width: number }) {
-  const { speech, changeSetup } = useJob();
+  const { job, shop, speech, changeSetup } = useJob();
+  const [inSpace, setInSpace] = useState(false);
   const views = usePlan((s) => s.outlines?.setups.find((o) => o.id === planned.id)?.views);
   const scenes = useMemo(() => (views ? {
     above: setupScene('above', planned, views.above, speech, { dimensions: true, labels: true }),
@@ -35,12 +39,17 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
       </figure>
     );
   };
+  const at = planned ? job.setups.findIndex((s) => s.id === planned.id) : -1;
+  const above = figure('above', Math.min(0.75 * width, 420), true);
+  const front = figure('front', Math.min(0.53 * width, 300), true);
+  const end = figure('leftEnd', Math.min(0.67 * width, 380), false);
   return (
     <>
       <Facts planned={planned} />
-      {figure('above', Math.min(0.75 * width, 420), true)}
-      {figure('leftEnd', Math.min(0.67 * width, 380), false)}
-      {figure('front', Math.min(0.53 * width, 300), true)}
+      <div style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> <span className="quiet">{inSpace ? 'Part coordinates, without the vise.' : shop.projection}</span></div>
+      {inSpace
+        ? <div style={{ gridColumn: '1 / -1' }}><Suspense fallback={<p className="quiet">loading the view in space…</p>}><Space width={2 * width + 10} height={500} setup={at} section={null} /></Suspense></div>
+        : shop.projection === 'third angle' ? <>{above}{end}{front}</> : <>{front}{end}{above}</>}
     </>
   );
 }

@@ -7,13 +7,18 @@ import { orientationInWords } from '@violet-jaw/core/sheet';
 import { REGISTERS } from '@violet-jaw/core/shop';
 import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
 import { unitName } from '@violet-jaw/core/units';
-import { PLACE_NAME } from '@violet-jaw/core/zero';
+import { looksTowards } from '@violet-jaw/core/zero';
 import { FindingList } from '../app/FindingList';
 import { useJob } from '../app/JobLayout';
 import { LengthField, type LengthFieldProps } from '../fields/LengthField';
 import { ChoiceField, CountField, TextField } from '../fields/TextField';
 import { usePlan } from '../store/planStore';
 import { LedgerTable } from './LedgerTable';
+import { FaceField, PlaceField } from './PlaceField';
+import { ProgramZero } from './ProgramZero';
+import { DepthProposals } from './DepthProposals';
+import { stopBefore } from './stopBefore';
+import { usePut } from './usePut';
 import { sidesForRear, withFaceRear, withFaceUp } from './orient';
 import { ToolTable } from './ToolTable';
 
@@ -99,10 +104,9 @@ function useLength(props: SectionProps, why: keyof Setup['why']) {
 function Seat(props: SectionProps) {
   const { setup, planned, edit } = props;
   const { speech } = useJob();
-  const part = usePlan((s) => s.planned?.part);
   const length = useLength(props, 'seat');
+  const put = usePut(setup.id);
   const { orientation } = setup;
-  const levels = part?.sides.find((s) => s.side === orientation.up)?.levels ?? [];
   const rear = partSideFacing(orientation, '+y');
   return (
     <section aria-label="Seat">
@@ -116,20 +120,22 @@ function Seat(props: SectionProps) {
         {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}
       </div>
       <div className="fields">
-        {length({ label: 'Cuts down below top', mm: setup.cutsBelowTop, min: -1000, max: 100_000, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm }), hint: 'from the finished top' })}
-        {levels.length > 1 && (
-          <ChoiceField
-            label="…or down to a face" value={String(levels.findIndex((l) => Math.abs(l.belowTop - setup.cutsBelowTop) < 1e-6))}
-            choices={[{ value: '-1', says: 'none of them' }, ...levels.map((l, i) => ({ value: String(i), says: `${speech.size(l.belowTop)} (${speech.area(l.areaMm2)})` }))]}
-            onCommit={(i) => { const level = levels[Number(i)]; if (level) edit((s) => ({ ...s, cutsBelowTop: level.belowTop })); }}
-          />
-        )}
+        {length({ label: 'Cuts down below top', mm: planned?.setup.cutsBelowTop ?? setup.cutsBelowTop, min: -1000, max: 100_000, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm, cutsTo: null }), hint: setup.cutsTo ? 'from the face' : 'from the finished top' })}
+        <FaceField
+          label="…or down to a face" value={setup.cutsTo} none="typed depth" allows={({ feature }) => feature.kind === 'plane' && feature.side === orientation.up}
+          onCommit={(named, features) => put((s) => ({ ...s, cutsTo: named?.id ?? null, cutsBelowTop: named?.feature.kind === 'plane' ? named.feature.belowOutermost ?? s.cutsBelowTop : planned?.setup.cutsBelowTop ?? s.cutsBelowTop }), features)}
+        />
         {length({ label: 'Parallels, height', mm: setup.parallels.height, min: 0, max: 1000, looks: 'parallels', set: (s, mm) => ({ ...s, parallels: { height: mm } }), hint: setup.parallels.height === 0 ? 'none: on the bed' : undefined })}
         <ChoiceField label="Stop side" value={setup.stop.side} choices={[{ value: 'left', says: 'left' }, { value: 'right', says: 'right' }]} onCommit={(side) => edit((s) => ({ ...s, stop: { ...s.stop, side } }))} />
+        <FaceField
+          label="Stop against a face" value={setup.stop.face} none="whatever it meets" allows={({ feature }) => looksTowards(feature, setup.stop.side === 'left' ? '-x' : '+x', orientation)}
+          onCommit={(named, features) => put((s) => ({ ...s, stop: named && planned?.facts ? { ...s.stop, ...stopBefore(named.feature, planned) } : { ...s.stop, face: named?.id ?? null } }), features)}
+        />
         {length({ label: 'Stop X, from left jaw end', mm: setup.stop.position, signed: true, min: -5000, max: 5000, looks: 'stop', set: (s, mm) => ({ ...s, stop: { ...s.stop, position: mm } }) })}
         {length({ label: 'Stop Z, above bed', mm: setup.stop.height, min: 0, max: 1000, set: (s, mm) => ({ ...s, stop: { ...s.stop, height: mm } }) })}
         {length({ label: 'Stop, in front of fixed jaw', mm: setup.stop.fromJaw, min: 0, max: 5000, set: (s, mm) => ({ ...s, stop: { ...s.stop, fromJaw: mm } }) })}
       </div>
+      <DepthProposals planned={planned} onTake={put} />
       {planned?.facts && <p className="mt-2 mb-1">{planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.</p>}
       <Findings id={setup.id} section="seat" />
       <Why {...props} of="seat" />
@@ -172,6 +178,7 @@ function Zero(props: SectionProps) {
   const { setup, planned, edit } = props;
   const { job, shop, speech } = useJob();
   const length = useLength(props, 'zero');
+  const put = usePut(setup.id);
   const machine = shop.machines.find((m) => m.id === job.machine);
   const set = (zero: Partial<Setup['zero']>) => edit((s) => ({ ...s, zero: { ...s.zero, ...zero } }));
   return (
@@ -182,7 +189,7 @@ function Zero(props: SectionProps) {
         <ChoiceField label="Register" value={setup.register} choices={(machine?.registers ?? REGISTERS).map((r) => ({ value: r, says: r }))} onCommit={(register) => edit((s) => ({ ...s, register }))} />
         <ChoiceField label="Work zero is on the" value={setup.zero.of} choices={OF} onCommit={(of) => set({ of })} />
         {AXES.map((a) => (
-          <ChoiceField key={a} label={`Zero in ${a.toUpperCase()}`} value={setup.zero[a]} choices={(['min', 'middle', 'max'] as const).map((p) => ({ value: p, says: PLACE_NAME[a][p] }))} onCommit={(place) => set({ [a]: place })} />
+          <PlaceField key={a} label={`Zero in ${a.toUpperCase()}`} axis={a} orientation={setup.orientation} place={setup.zero[a]} onCommit={(place, features) => put((s) => ({ ...s, zero: { ...s.zero, [a]: place } }), features)} />
         ))}
         {AXES.map((a) => <div key={a}>{length({ label: `Shift on purpose ${a.toUpperCase()}`, mm: setup.zero.extra[a], signed: true, set: (s, mm) => ({ ...s, zero: { ...s.zero, extra: { ...s.zero.extra, [a]: mm } } }) })}</div>)}
       </div>
@@ -213,11 +220,12 @@ function Zero(props: SectionProps) {
   );
 }
 
-function Tools({ setup, edit }: SectionProps) {
+function Tools({ setup, edit, planned }: SectionProps) {
   return (
     <section aria-label="Tools and program">
       <h3>Tools & program</h3>
       <TextField label="Program" value={setup.program} onCommit={(program) => edit((s) => ({ ...s, program }))} />
+      <ProgramZero setup={setup} planned={planned} />
       <ToolTable tools={setup.tools} onChange={(tools) => edit((s) => ({ ...s, tools }))} />
     </section>
   );
@@ -231,7 +239,7 @@ function Prove({ setup, planned, onLook }: SectionProps) {
       <h3>Prove</h3>
       {facts && (
         <>
-          <p className="mb-1">Lowest cut Z <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>{speech.signed(facts.prove.aboveJaws)}</span> from the jaw tops. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves {speech.volume(planned?.material.leftMm3 ?? 0)}.</p>
+          <p className="mb-1">Lowest cut Z <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>{speech.signed(facts.prove.aboveJaws)}</span> from the jaw tops. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves {speech.volume(planned?.material.leftMm3 ?? 0)}.{planned && planned.material.floorMm !== null && <> Floor under the lowest cut <span className="number">{speech.sizeWithUnit(planned.material.floorMm)}</span> at its thinnest.</>}</p>
           {facts.prove.cutRoom && facts.prove.cutRoom.length > 0
             ? <p className="mb-1">Room to the ends of the travel at the corners of the cut: {facts.prove.cutRoom.map((r) => `${r.axis.toUpperCase()} ${speech.size(Math.min(r.toMin ?? r.toMax, r.toMax))}`).join(', ')}.</p>
             : <p className="mb-1 quiet">Travel is not checked while the station is not known or nothing is cut.</p>}

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { layoutScene, type Margins, type Page, type Primitive, type Scene } from '@violet-jaw/core/drawing';
 
 function draw(p: Primitive, i: number, pick: (() => void) | undefined) {
@@ -8,6 +8,11 @@ function draw(p: Primitive, i: number, pick: (() => void) | undefined) {
   if (p.role === 'left' && pick) return <path key={i} d={p.d} className="left pickable" fillRule="evenodd" onClick={pick} />;
   return <path key={i} d={p.d} className={p.role} fillRule="evenodd" />;
 }
+
+/** Primitives of a page, for inside an svg. */
+export const PrimitiveList = memo(function PrimitiveList({ primitives }: { primitives: readonly Primitive[] }) {
+  return <>{primitives.map((p, i) => draw(p, i, undefined))}</>;
+});
 
 /** Draws primitives; dimensions named `measured` stand out. */
 export function PageView({ page, title, measured, onPick }: { page: Pick<Page, 'width' | 'height' | 'primitives'>; title: string; measured?: string | null; onPick?: () => void }) {

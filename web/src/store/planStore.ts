@@ -1,13 +1,14 @@
 import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import type { RouteOutlines } from '@violet-jaw/core/drawing';
-import type { Job } from '@violet-jaw/core/job';
+import type { FileBody, Job } from '@violet-jaw/core/job';
 import { partKey } from '@violet-jaw/core/part';
 import type { PlannedJob } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
-import type { StepBody } from '@violet-jaw/formats/step';
+import type { PartBody } from '@violet-jaw/formats/model';
+import { chooseBody, filesOf } from '@violet-jaw/formats/part/choose.ts';
 import type { PlanWorker } from '../worker/plan.worker';
-import { readStepFile } from '../worker/readStepFile';
+import { readPartInWorker } from '../worker/readPartInWorker';
 import { api } from './api';
 
 interface PlanState {
@@ -17,8 +18,8 @@ interface PlanState {
   /** what is going on before there is a plan */
   readonly stage: string | null;
   readonly cancel: (() => void) | null;
-  /** bodies of the job's STEP file, for choosing another one */
-  readonly bodies: readonly StepBody[];
+  /** bodies of the part's file, for choosing another one */
+  readonly bodies: readonly PartBody[];
   /** job and shop the plan was made from, to tell whether it is up to date */
   readonly of: { readonly job: Job; readonly shop: Shop } | null;
 }
@@ -28,14 +29,22 @@ const EMPTY: PlanState = { planned: null, outlines: null, problem: null, stage: 
 export const usePlan = create<PlanState>(() => EMPTY);
 
 let remote: Remote<PlanWorker> | null = null;
-let bodyInWorker = '';
+let bodiesInWorker = '';
 let request = 0;
 let busy = false;
 let waiting: { job: Job; shop: Shop } | null = null;
-const filesRead = new Map<string, readonly StepBody[]>();
+const filesRead = new Map<string, readonly PartBody[]>();
 
-export function rememberBodies(hash: string, bodies: readonly StepBody[]): void {
-  filesRead.set(hash, bodies);
+/** Files are read once for each way of reading them: unit and thickness change what comes out. */
+const readingOf = ({ sha256, unit, thickness }: FileBody) => `${sha256} ${unit ?? ''} ${thickness ?? ''}`;
+
+export function rememberBodies(source: FileBody, bodies: readonly PartBody[]): void {
+  filesRead.set(readingOf(source), bodies);
+}
+
+/** The worker that plans; null before the first plan. */
+export function planWorker(): Remote<PlanWorker> | null {
+  return remote;
 }
 
 /** Forgets the plan of the job before; call when another job is opened. */
@@ -44,39 +53,48 @@ export function clearPlan(): void {
   usePlan.setState(EMPTY);
 }
 
-async function bodiesOf(hash: string): Promise<readonly StepBody[] | string> {
-  const known = filesRead.get(hash);
+async function bodiesOf(source: FileBody): Promise<readonly PartBody[] | string> {
+  const known = filesRead.get(readingOf(source));
   if (known) return known;
-  usePlan.setState({ stage: 'fetching the part\'s file' });
-  const bytes = await api.file(hash);
-  const reading = readStepFile(bytes, (stage) => usePlan.setState({ stage }));
+  usePlan.setState({ stage: `fetching ${source.file}` });
+  const bytes = await api.file(source.sha256!);
+  const reading = readPartInWorker(bytes, source, (stage) => usePlan.setState({ stage }));
   usePlan.setState({ cancel: reading.cancel });
   const read = await reading.done;
   usePlan.setState({ cancel: null });
-  if (!read.ok) return read.problem;
-  filesRead.set(hash, read.value);
+  if (!read.ok) return `${source.file}: ${read.problem}`;
+  filesRead.set(readingOf(source), read.value);
   return read.value;
 }
 
-/** Puts the job's body into the worker. @returns a problem, or null */
-async function giveBody(worker: Remote<PlanWorker>, job: Job): Promise<string | null> {
-  const { body } = job;
-  const key = partKey(body);
-  if ('block' in body) {
-    usePlan.setState({ bodies: [] });
-    return null;
+/** Puts the bodies a job takes from files into the worker. @returns their keys, or a problem that leaves no part to plan with */
+async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<{ keys: { file: string; key: string }[] } | { problem: string }> {
+  const given: { file: string; key: string; mesh: PartBody['mesh'] }[] = [];
+  let choices: readonly PartBody[] = [];
+  for (const source of filesOf(job)) {
+    const isPart = source === job.body;
+    let problem: string | null = null;
+    if (!source.sha256) problem = `The file "${source.file}" is not stored here yet. Drop it on the page Part & blank.`;
+    else {
+      const bodies = await bodiesOf(source);
+      if (typeof bodies === 'string') problem = bodies;
+      else {
+        if (isPart) choices = bodies;
+        const chosen = chooseBody(bodies, source);
+        if (chosen.ok) given.push({ file: JSON.stringify(source), key: partKey(source), mesh: chosen.value.mesh });
+        else problem = `${source.file}: ${chosen.problem} Choose it on the page Part & blank.`;
+      }
+    }
+    // a blank that is missing is a finding of the plan; without a part there is no plan
+    if (problem && isPart) { usePlan.setState({ bodies: choices }); return { problem }; }
   }
-  if (!body.sha256) return `The part's file "${body.step}" is not stored here yet. Drop it on the page Part & blank.`;
-  const bodies = await bodiesOf(body.sha256);
-  if (typeof bodies === 'string') return bodies;
-  usePlan.setState({ bodies });
-  const chosen = bodies.length === 1 && body.body == null ? bodies[0] : bodies.find((b) => b.index === body.body);
-  if (!chosen) return `The file "${body.step}" holds ${bodies.length} bodies. Choose which is the part on the page Part & blank.`;
-  if (bodyInWorker !== key) {
-    await worker.setBody(chosen.mesh, key);
-    bodyInWorker = key;
+  usePlan.setState({ bodies: choices });
+  const all = given.map((g) => g.key).join('\n');
+  if (bodiesInWorker !== all) {
+    await worker.setBodies(given);
+    bodiesInWorker = all;
   }
-  return null;
+  return { keys: given.map(({ file, key }) => ({ file, key })) };
 }
 
 /** Plans a job in the worker. Calls while one is running are collapsed into the newest. */
@@ -90,8 +108,8 @@ export async function requestPlan(job: Job, shop: Shop): Promise<void> {
       const now: { job: Job; shop: Shop } = waiting;
       waiting = null;
       const mine = request;
-      const missing = await giveBody(remote, now.job);
-      const planned = missing === null ? await remote.plan(now.job, now.shop) : { ok: false as const, problem: missing };
+      const given = await giveBodies(remote, now.job);
+      const planned = 'keys' in given ? await remote.plan(now.job, now.shop, given.keys) : { ok: false as const, problem: given.problem };
       if (mine !== request) continue;
       usePlan.setState(planned.ok
         ? { planned: planned.value, problem: null, stage: null, of: now }

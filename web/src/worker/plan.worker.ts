@@ -1,24 +1,49 @@
 import { expose } from 'comlink';
 import wasmUrl from 'manifold-3d/manifold.wasm?url';
-import { outlinesOf, type RouteOutlines } from '@violet-jaw/core/drawing';
+import { barNeed, fittingStock, type StockFit } from '@violet-jaw/core/blank';
+import { outlinesOf, PartPicker, sectionOf, type Picked, type RouteOutlines, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
+import { boxSize } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
+import { symmetryOf, type Symmetry } from '@violet-jaw/core/part';
 import { Planner, type PlannedJob } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
-import { loadKernel, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
+import { loadKernel, meshBox, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
+
+/** A mesh to show in space, with what it is. */
+export interface Shown {
+  readonly of: 'part' | 'left' | 'removed' | 'unreached';
+  readonly mesh: TriangleMesh;
+}
 
 let planner: Promise<Planner> | null = null;
-let body: { mesh: TriangleMesh; key: string } | null = null;
+let bodies = new Map<string, TriangleMesh>();
 let last: PlannedJob | null = null;
+let picker: { key: string; picker: PartPicker } | null = null;
+
+const kernelReady = () => (planner ??= loadKernel(wasmUrl).then((kernel) => new Planner(kernel)));
+
+async function pickerNow(): Promise<PartPicker | null> {
+  const { solids } = await kernelReady();
+  if (!solids || !last) return null;
+  if (picker?.key !== solids.one.key) picker = { key: solids.one.key, picker: new PartPicker(solids.surface, last.part.features.features) };
+  return picker.picker;
+}
 
 const worker = {
-  /** Gives the mesh a STEP part refers to; null for a typed block. */
-  setBody(mesh: TriangleMesh | null, key: string): void {
-    body = mesh ? { mesh, key } : null;
+  /** Gives the meshes of the bodies a job takes from files, by their keys. */
+  setBodies(list: readonly { readonly key: string; readonly mesh: TriangleMesh }[]): void {
+    bodies = new Map(list.map(({ key, mesh }) => [key, mesh]));
   },
 
-  async plan(job: Job, shop: Shop): Promise<Result<PlannedJob>> {
-    planner ??= loadKernel(wasmUrl).then((kernel) => new Planner(kernel));
-    const planned = (await planner).plan({ job, shop, bodies: () => body });
+  async plan(job: Job, shop: Shop, keyOf: readonly { readonly file: string; readonly key: string }[]): Promise<Result<PlannedJob>> {
+    const planned = (await kernelReady()).plan({
+      job, shop,
+      bodies: (source) => {
+        const key = keyOf.find((k) => k.file === JSON.stringify(source))?.key;
+        const mesh = key === undefined ? undefined : bodies.get(key);
+        return key !== undefined && mesh ? { key, mesh } : null;
+      },
+    });
     last = planned.ok ? planned.value : null;
     return planned;
   },
@@ -26,6 +51,52 @@ const worker = {
   /** Outlines of the last plan; asked for after it, so that numbers come first. */
   async outlines(): Promise<RouteOutlines | null> {
     return planner && last ? outlinesOf(await planner, last) : null;
+  },
+
+  /** What lies under the pointer in a view of the part. */
+  async pick(view: ViewName, at: readonly [number, number], reach: number): Promise<Picked | null> {
+    return (await pickerNow())?.pick(view, at, reach) ?? null;
+  },
+
+  /** Edges of features in every view. */
+  async featureEdges(ids: readonly string[]): Promise<Record<ViewName, number[]> | null> {
+    return (await pickerNow())?.edges(ids) ?? null;
+  },
+
+  /** The part cut by a plane. */
+  async section(plane: SectionPlane): Promise<SectionSeen | null> {
+    const { solids, kernel } = await kernelReady();
+    return solids ? sectionOf(kernel, solids.part.solid, plane) : null;
+  },
+
+  /** In which views the part looks the same turned or mirrored. */
+  async symmetry(): Promise<Symmetry[]> {
+    const { solids, kernel } = await kernelReady();
+    return solids ? symmetryOf(kernel, solids.one) : [];
+  },
+
+  /** Sizes from the shop's stock that the part, with all its copies, comes out of. */
+  async stockFits(job: Job, shop: Shop, clean: number): Promise<StockFit[]> {
+    const { solids } = await kernelReady();
+    if (!solids) return [];
+    const { mesh, box } = { mesh: solids.part.surface, box: meshBox(solids.part.surface) };
+    const need = { x: barNeed(mesh, box, 'x'), y: barNeed(mesh, box, 'y'), z: barNeed(mesh, box, 'z') };
+    return fittingStock(boxSize(box), need, shop.stock.filter((s) => s.material === '' || job.material === '' || s.material === job.material), clean);
+  },
+
+  /** Meshes to show in space: the part alone, or what is left and removed in a setup, part coordinates. */
+  async meshes(setup: number | null): Promise<Shown[]> {
+    const { solids, kernel } = await kernelReady();
+    if (!solids) return [];
+    const part: Shown = { of: 'part', mesh: solids.one.surface };
+    const unreached: Shown[] = solids.unreached ? [{ of: 'unreached', mesh: solids.unreached.solid.mesh() }] : [];
+    const cut = setup === null ? null : solids.cuts[setup];
+    if (!cut) return [{ ...part, mesh: solids.part.surface }, ...unreached];
+    const before = setup ? solids.cuts[setup - 1].left : solids.blank;
+    const removed = kernel.subtract(before.solid, cut.left.solid);
+    const shown: Shown[] = [{ of: 'left', mesh: cut.left.solid.mesh() }, ...(removed.isEmpty() ? [] : [{ of: 'removed' as const, mesh: removed.mesh() }])];
+    removed.release();
+    return shown;
   },
 };
 

@@ -1,4 +1,5 @@
 import { finding, type Finding, type Told } from '../../findings';
+import { DIRECTIONS } from '../../frames';
 import { PART_SIDE } from '../../part';
 import type { Unreached } from '../whatIsLeft';
 
@@ -11,10 +12,14 @@ export function metalNeverReached(unreached: Unreached, lastOp: number | null, t
     ...(sides.length > 0 ? [`on the ${sides.map((s) => PART_SIDE[s]).join(', ')}`] : []),
     ...(inside > 0 ? [`in ${inside} ${inside === 1 ? 'place' : 'places'} inside the part's outline`] : []),
   ];
+  const from = DIRECTIONS.filter((d) => unreached.pieces.every((p) => p.reachedFrom.includes(d)));
+  const hidden = unreached.pieces.filter((p) => p.reachedFrom.length === 0).length;
   return [finding(told, 'metal-never-reached', 'transition')('stop', {
     says: `${told.speech.volume(unreached.volumeMm3)} ${lastOp === null ? 'of the blank' : `after Op ${lastOp}`} are never reached: ${places.join(' and ')}.`,
     numbers: { volumeMm3: unreached.volumeMm3, pieces: unreached.pieces.length },
     because: lastOp === null ? 'The route has no setup yet.' : 'No setup cuts deep enough there, or an overhang hides it.',
-    remedy: 'Cut a setup deeper, or add a setup with that side up.',
+    remedy: hidden > 0
+      ? `${hidden === unreached.pieces.length ? 'No straight direction reaches it whole' : `${hidden} of ${unreached.pieces.length} pieces cannot be reached whole from one straight direction`}: change the part, or machine it from several sides or with an undercutting tool.`
+      : `Cut a setup deeper, or add one${from.length > 0 ? `: all of it is reached with the ${from.map((d) => PART_SIDE[d]).join(' or the ')} up` : ' with that side up'}.`,
   })];
 }

@@ -1,5 +1,6 @@
 import type { QueryInterface } from 'sequelize';
 import { firstTables } from './0001-first-tables';
+import { knowThePart } from './0002-know-the-part';
 
 export interface Migration {
   readonly name: string;
@@ -9,4 +10,5 @@ export interface Migration {
 /** In order; entries are never edited or taken out once released. */
 export const migrations: readonly Migration[] = [
   { name: '0001-first-tables', up: firstTables },
+  { name: '0002-know-the-part', up: knowThePart },
 ];

@@ -99,9 +99,9 @@ export function JobsPage() {
           </tbody>
         </Table>
         {jobs === null && !away && <p>Loading the jobs…</p>}
-        {jobs?.length === 0 && <p>No jobs yet. Drop a STEP file here, or choose New job.</p>}
+        {jobs?.length === 0 && <p>No jobs yet. Drop a part file here, or choose New job.</p>}
         {jobs && jobs.length > 0 && shown.length === 0 && <p>No job fits the search.</p>}
-        <p className="quiet">Drop a STEP file or a job file (JSON) anywhere on this page to begin a job with it.</p>
+        <p className="quiet">Drop a part file (STEP, IGES, BREP, STL, DXF) or a job file (JSON) anywhere on this page to begin a job with it.</p>
       </main>
       {making && <NewJob file={making.file} onClose={() => setMaking(null)} onMade={(id) => { void navigate(`/jobs/${id}/part`); }} />}
     </div>

@@ -1,19 +1,22 @@
 import { useState, type FormEvent } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { newJob } from '@violet-jaw/core/job';
+import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
 import type { Units } from '@violet-jaw/core/units';
 import { ChoiceField } from '../../fields/TextField';
 import { LengthField } from '../../fields/LengthField';
 import { api } from '../../store/api';
-import { StepReader, type StepChoice } from './StepReader';
+import { PartReader, type PartChoice } from './PartReader';
 
-/** A new job from a STEP file or from a block's dimensions. */
+/** A new job from a part file or from typed sizes. */
 export function NewJob({ file: first, onClose, onMade }: { file: File | null; onClose: () => void; onMade: (id: string) => void }) {
   const [file, setFile] = useState<File | null>(first);
-  const [choice, setChoice] = useState<StepChoice | null>(null);
+  const [choice, setChoice] = useState<PartChoice | null>(null);
   const [units, setUnits] = useState<Units>('mm');
   const [head, setHead] = useState({ number: '', part: first?.name.replace(/\.[^.]+$/, '') ?? '', revision: '', material: '', quantity: '1' });
+  const [form, setForm] = useState<'block' | 'round' | 'hexagon' | 'tube'>('block');
   const [block, setBlock] = useState({ x: 100, y: 60, z: 40 });
+  const [bar, setBar] = useState({ across: 40, bore: 0, length: 100, along: 'x' as 'x' | 'y' | 'z' });
   const [problem, setProblem] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
 
@@ -21,7 +24,7 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
   const missing = [
     ...(head.number.trim() === '' ? ['a job number'] : []),
     ...(!Number.isInteger(quantity) || quantity < 1 ? ['a quantity, a whole number from 1'] : []),
-    ...(file && !choice ? ['a body that is read and chosen, or no file'] : []),
+    ...(file && !choice ? ['a body that is read and chosen, with its unit where it is asked for, or no file'] : []),
   ];
 
   const make = async (event: FormEvent) => {
@@ -30,7 +33,7 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
     if (missing.length > 0) { setProblem(`Still needed: ${missing.join('; ')}.`); return; }
     setSending(true);
     try {
-      const body = choice ? { step: choice.fileName, body: choice.body.index, sha256: choice.hash } : { block };
+      const body = choice ? choice.source : form === 'block' ? { block } : { bar: { ...bar, section: form } };
       const { id } = await api.createJob(newJob({ ...head, number: head.number.trim(), quantity, units }, body));
       onMade(id);
     } catch (error) {
@@ -56,24 +59,34 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
             <ChoiceField label="Units" value={units} choices={[{ value: 'mm', says: 'mm' }, { value: 'inch', says: 'inch' }]} onCommit={setUnits} />
           </div>
           {file
-            ? <StepReader file={file} units={units} onChoice={setChoice} onCancel={() => { setFile(null); setChoice(null); }} />
+            ? <PartReader file={file} units={units} onChoice={setChoice} onCancel={() => { setFile(null); setChoice(null); }} />
             : (
               <div
                 className="panel"
                 onDragOver={(e) => { e.preventDefault(); e.stopPropagation(); }}
                 onDrop={(e) => { e.preventDefault(); e.stopPropagation(); setFile(e.dataTransfer.files[0] ?? null); }}
               >
-                <h3>Part: a block of these dimensions</h3>
+                <h3>Part: typed sizes</h3>
                 <div className="fields">
-                  {(['x', 'y', 'z'] as const).map((a) => <LengthField key={a} label={`Size ${a.toUpperCase()}`} mm={block[a]} units={units} positive max={10_000} onCommit={(v) => setBlock({ ...block, [a]: v })} />)}
+                  <ChoiceField label="Shape" value={form} choices={[{ value: 'block', says: 'block or plate' }, { value: 'round', says: 'round bar' }, { value: 'hexagon', says: 'hexagon bar' }, { value: 'tube', says: 'tube' }]} onCommit={setForm} />
+                  {form === 'block'
+                    ? (['x', 'y', 'z'] as const).map((a) => <LengthField key={a} label={`Size ${a.toUpperCase()}`} mm={block[a]} units={units} positive max={10_000} onCommit={(v) => setBlock({ ...block, [a]: v })} />)
+                    : (
+                      <>
+                        <LengthField label={form === 'hexagon' ? 'Across flats' : 'Diameter'} mm={bar.across} units={units} positive max={10_000} onCommit={(across) => setBar({ ...bar, across })} />
+                        {form === 'tube' && <LengthField label="Bore" mm={bar.bore} units={units} min={0} max={10_000} onCommit={(bore) => setBar({ ...bar, bore })} />}
+                        <LengthField label="Length" mm={bar.length} units={units} positive max={10_000} onCommit={(length) => setBar({ ...bar, length })} />
+                        <ChoiceField label="Along" value={bar.along} choices={(['x', 'y', 'z'] as const).map((a) => ({ value: a, says: a.toUpperCase() }))} onCommit={(along) => setBar({ ...bar, along })} />
+                      </>
+                    )}
                 </div>
                 <Form.Group controlId="new-file" className="mt-2">
-                  <Form.Label>or a STEP file (drop it here or choose it)</Form.Label>
-                  <Form.Control type="file" accept=".step,.stp,.STEP,.STP" onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)} />
+                  <Form.Label>or a file: STEP, IGES, BREP, STL or a DXF outline (drop it here or choose it)</Form.Label>
+                  <Form.Control type="file" accept={PART_FILE_ENDINGS} onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)} />
                 </Form.Group>
               </div>
             )}
-          {file && <Button variant="link" onClick={() => { setFile(null); setChoice(null); }}>Use a block or another file instead</Button>}
+          {file && <Button variant="link" onClick={() => { setFile(null); setChoice(null); }}>Use typed sizes or another file instead</Button>}
           {problem && <div className="finding stop" role="alert"><span className="level">not made</span>{problem}</div>}
         </Modal.Body>
         <Modal.Footer>

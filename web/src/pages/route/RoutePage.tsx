@@ -1,6 +1,8 @@
 import { useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
+import { Proposal } from '../../bench/Proposal';
 import { Storyboard } from '../../bench/Storyboard';
 import { Views } from '../../bench/Views';
 import { Worksheet } from '../../bench/Worksheet';
@@ -14,14 +16,17 @@ export function RoutePage() {
   const { planned } = usePlan();
   const [views, width] = useWidth<HTMLDivElement>(730);
   const [measured, setMeasured] = useState<string | null>(null);
+  const [proposing, setProposing] = useState(false);
   const setup = job.setups.find((s) => s.id === chosen);
   const plannedSetup = planned?.setups.find((s) => s.id === chosen);
   return (
     <>
       <div className="d-flex gap-3 align-items-start flex-wrap">
         <ChoiceField className="inline-field" label="Machine" value={job.machine ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.machines.map((m) => ({ value: m.id, says: m.name }))]} onCommit={(m) => change({ machine: m || null })} />
+        <Button size="sm" variant="outline-primary" aria-pressed={proposing} onClick={() => setProposing(!proposing)}>Propose a route…</Button>
         <div className="flex-grow-1"><FindingList findings={(planned?.findings ?? []).filter((f) => f.setupId === null)} /></div>
       </div>
+      {proposing && <Proposal onClose={() => setProposing(false)} />}
       <Storyboard />
       {setup
         ? (
@@ -30,7 +35,7 @@ export function RoutePage() {
             <Worksheet key={setup.id} setup={setup} planned={plannedSetup} onLook={setMeasured} />
           </div>
         )
-        : <p>No setup yet. Choose “Add setup” to begin the route.</p>}
+        : <p>No setup yet. Choose “Add setup” to begin the route, or let one be proposed.</p>}
     </>
   );
 }

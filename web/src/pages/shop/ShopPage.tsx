@@ -9,6 +9,8 @@ import { ChoiceField, TextField } from '../../fields/TextField';
 import { shopStore } from '../../store/shopStore';
 import { MachineForm } from './MachineForm';
 import { useShopUnits } from './shopUnits';
+import { newOffcut, OffcutForm } from './OffcutForm';
+import { newStock, StockTable } from './StockTable';
 import { ViseForm } from './ViseForm';
 
 const newMachine = (id: string) => ({
@@ -20,7 +22,7 @@ const newVise = (id: string) => ({
   id, name: 'New vise', jawWidth: 150, jawHeight: 40, jawThickness: 40, maxOpening: 150, bedThickness: 20, parallelThickness: 8, stopDiameter: 8, minimumGrip: 5, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
 });
 
-/** The shop's library: machines with their stations, and vises. */
+/** The shop's library: machines with their stations, vises, stock sizes and offcuts. */
 export function ShopPage() {
   const state = shopStore()();
   const { document: shop, edit } = state;
@@ -47,6 +49,7 @@ export function ShopPage() {
               <TextField label="Name of the shop" value={shop.name} onCommit={(name) => edit((s) => ({ ...s, name }))} />
               <ChoiceField label="Show lengths in" value={units} choices={[{ value: 'mm' as Units, says: 'mm' }, { value: 'inch' as Units, says: 'inch' }]} onCommit={setUnits} />
             </div>
+            <ChoiceField className="mb-2 projection" label="Drawing views (ISO 5456-2)" value={shop.projection} choices={[{ value: 'third angle', says: 'third angle' }, { value: 'first angle', says: 'first angle' }]} onCommit={(projection) => edit((s) => ({ ...s, projection }))} />
             <h2>Machines</h2>
             {shop.machines.map((m) => (
               <MachineForm
@@ -65,6 +68,18 @@ export function ShopPage() {
               />
             ))}
             <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, vises: [...s.vises, newVise(crypto.randomUUID())] }))}>Add vise</Button>
+            <h2 className="mt-3">Stock sizes</h2>
+            <StockTable stock={shop.stock} units={units} onChange={(stock) => edit((s) => ({ ...s, stock }))} />
+            <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, stock: [...s.stock, newStock(crypto.randomUUID())] }))}>Add stock size</Button>
+            <h2>Offcuts</h2>
+            {shop.offcuts.map((o) => (
+              <OffcutForm
+                key={o.id} offcut={o} units={units}
+                onChange={(next) => edit((s) => ({ ...s, offcuts: s.offcuts.map((x) => (x.id === o.id ? next : x)) }))}
+                onRemove={() => edit((s) => ({ ...s, offcuts: s.offcuts.filter((x) => x.id !== o.id) }))}
+              />
+            ))}
+            <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, offcuts: [...s.offcuts, newOffcut(crypto.randomUUID())] }))}>Add offcut</Button>
           </>
         )}
       </main>

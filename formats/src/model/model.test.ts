@@ -2,26 +2,27 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { importSTEP, measureVolume, setOC, type Shape3D } from 'replicad';
+import { newJob } from '@violet-jaw/core/job';
 import { boxSize, scale, vec, type Vec3 } from '@violet-jaw/core/frames';
 import { flatLevels, loadKernel, meshBox, meshVolume, weldMesh, openEdges, type Kernel } from '@violet-jaw/core/solid';
-import { bodiesFor, chooseBody } from './bodies';
+import { bodiesFor, chooseBody } from '../part/bodies';
 import { crestBetween } from './crests';
-import { loadStepKernel } from './load';
-import { readStep, STEP_SIZE_LIMIT, stepProblem, type StepBody, type StepKernel } from '.';
+import { loadModelKernel } from './load';
+import { readStep, FILE_SIZE_LIMIT, modelProblem, type PartBody, type ModelKernel } from '.';
 
 const require = createRequire(import.meta.url);
 const CAX_IF = join(dirname(require.resolve('occt-import-js/package.json')), 'test/testfiles');
 
-let step: StepKernel;
+let step: ModelKernel;
 let kernel: Kernel;
 beforeAll(async () => {
-  [step, kernel] = await Promise.all([loadStepKernel(), loadKernel()]);
+  [step, kernel] = await Promise.all([loadModelKernel(), loadKernel()]);
   const entry = require.resolve('replicad-opencascadejs');
   const { default: start } = await import('replicad-opencascadejs') as unknown as { default: (o: { wasmBinary: Buffer }) => Promise<Parameters<typeof setOC>[0]> };
   setOC(await start({ wasmBinary: readFileSync(join(dirname(entry), 'replicad_single.wasm')) }));
 });
 
-function bodies(path: string): StepBody[] {
+function bodies(path: string): PartBody[] {
   const read = readStep(step, readFileSync(path));
   if (!read.ok) throw new Error(read.problem);
   return read.value;
@@ -102,9 +103,6 @@ describe('bad files get a clear message', () => {
   test.each([
     ['empty', Buffer.alloc(0), /file is empty/],
     ['cut in half', good.subarray(0, good.length / 2), /cut off: its last line END-ISO-10303-21/],
-    ['an STL file', Buffer.from('solid part\nfacet normal 0 0 1\n'), /not a STEP file.*looks like an STL/],
-    ['a zip', Buffer.from('PK\u0003\u0004rest'), /zip archive/],
-    ['a text', Buffer.from('hello'), /not a STEP file/],
     ['a header and nothing else', Buffer.from('ISO-10303-21;\nHEADER;\nENDSEC;\nDATA;\nENDSEC;\nEND-ISO-10303-21;\n'), /damaged|holds no solid/],
     ['rubbish inside', Buffer.from(`ISO-10303-21;\n${'#1=X((((;\n'.repeat(40)}END-ISO-10303-21;\n`), /damaged|no solid/],
   ])('%s', (_, bytes, says) => {
@@ -113,16 +111,16 @@ describe('bad files get a clear message', () => {
   });
 
   test('a file of 200 MB is refused before it is read', () => {
-    expect(stepProblem({ length: 200 * 1024 * 1024 } as Uint8Array)).toMatch(/has 200 MB; up to 64 MB/);
-    expect(STEP_SIZE_LIMIT).toBe(64 * 1024 * 1024);
+    expect(modelProblem({ length: 200 * 1024 * 1024 } as Uint8Array, 'STEP')).toMatch(/has 200 MB; up to 64 MB/);
+    expect(FILE_SIZE_LIMIT).toBe(64 * 1024 * 1024);
   });
 
   test('several bodies: one must be chosen, and they are listed', () => {
     const all = bodies(join(CAX_IF, 'cax-if/dm1-oc-214.stp'));
     expect(all).toHaveLength(7);
-    expect(chooseBody(all, undefined)).toMatchObject({ ok: false, problem: expect.stringMatching(/7 bodies.*"body": 0 .*nut/) });
-    expect(chooseBody(all, 99)).toMatchObject({ ok: false, problem: expect.stringMatching(/body 99 is not among them/) });
-    expect(chooseBody(all, 1)).toMatchObject({ ok: true });
+    expect(chooseBody(all, {})).toMatchObject({ ok: false, problem: expect.stringMatching(/7 bodies.*"body": 0 .*nut/) });
+    expect(chooseBody(all, { body: 99 })).toMatchObject({ ok: false, problem: expect.stringMatching(/body 99 is not among them/) });
+    expect(chooseBody(all, { body: 1 })).toMatchObject({ ok: true });
   });
 
   test('an open shell is named with a place', () => {
@@ -131,7 +129,8 @@ describe('bad files get a clear message', () => {
     expect(kernel.fromMesh(open)).toMatchObject({ ok: false, problem: expect.stringMatching(/open shell: \d+ open edges, the first near \(/) });
   });
 
-  test('what a file says is told with its name', () => {
-    expect(bodiesFor({ step: 'part.step' }, step, () => ({ ok: true, value: Buffer.from('x') }))).toMatchObject({ ok: false, problem: expect.stringMatching(/^part\.step: This is not a STEP file/) });
+  test('what a file says is told with its name', async () => {
+    const job = newJob({ number: '1', part: '', units: 'mm' }, { file: 'part.step' });
+    expect(await bodiesFor(job, async () => step, () => ({ ok: true, value: Buffer.from('x') }))).toMatchObject({ ok: false, problem: expect.stringMatching(/^part\.step: This is no part file/) });
   });
 });

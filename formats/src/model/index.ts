@@ -1,7 +1,7 @@
 import { facet, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
 import { withCrests } from './crests';
 
-/** What the STEP kernel gives back; only what is used here. */
+/** What the reading kernel gives back; only what is used here. */
 interface KernelNode { name: string; meshes: number[]; children: KernelNode[] }
 interface KernelMesh {
   name: string;
@@ -9,11 +9,18 @@ interface KernelMesh {
   attributes: { position: { array: number[] }; normal?: { array: number[] } };
   index: { array: number[] };
 }
-export interface StepKernel {
-  ReadStepFile(content: Uint8Array, params: Record<string, unknown>): { success: boolean; root?: KernelNode; meshes?: KernelMesh[] };
+interface KernelAnswer { success: boolean; root?: KernelNode; meshes?: KernelMesh[] }
+type Read = (content: Uint8Array, params: Record<string, unknown>) => KernelAnswer;
+export interface ModelKernel {
+  readonly ReadStepFile: Read;
+  readonly ReadIgesFile: Read;
+  readonly ReadBrepFile: Read;
 }
 
-export const STEP_SIZE_LIMIT = 64 * 1024 * 1024;
+/** Files of exact solids: STEP (ISO 10303-21), IGES 5.3 and BREP. */
+export type ModelKind = 'STEP' | 'IGES' | 'BREP';
+
+export const FILE_SIZE_LIMIT = 64 * 1024 * 1024;
 
 /** Curved faces are meshed within this distance of the model, mm; every vertex lies on the surface, flat faces and the crests of cylinders are exact. */
 export const CURVE_DEVIATION_MM = 0.01;
@@ -21,22 +28,15 @@ export const CURVE_DEVIATION_MM = 0.01;
 /** A face whose corners lie within this of a plane is plane, mm. */
 const FLAT_WITHIN_MM = 1e-6;
 
-/** One body of a STEP file, millimetres whatever the file's unit, in the file's coordinates. */
-export interface StepBody {
+/** One body of a file, millimetres whatever the file's unit, in the file's coordinates. */
+export interface PartBody {
   readonly index: number;
   /** path of names in the file's tree */
   readonly name: string;
   readonly faceCount: number;
   readonly mesh: TriangleMesh;
-}
-
-function looksLike(bytes: Uint8Array): string {
-  const start = new TextDecoder('latin1').decode(bytes.subarray(0, 400));
-  if (/^solid\b/.test(start)) return ' It looks like an STL file.';
-  if (/^\s*0\s+SECTION/.test(start)) return ' It looks like a DXF file.';
-  if (/S\s{6}1\s*$/m.test(start.slice(0, 82))) return ' It looks like an IGES file.';
-  if (start.startsWith('PK')) return ' It is a zip archive: unpack it first.';
-  return '';
+  /** what was repaired or left out while reading, in words */
+  readonly notes: readonly string[];
 }
 
 /** Marks the triangles of faces that are not plane: a face is plane when all its corners lie in one plane. */
@@ -70,22 +70,18 @@ function meshOf({ attributes, index, brep_faces: faces }: KernelMesh): TriangleM
   return attributes.normal ? withCrests({ mesh, normals: attributes.normal.array }) : mesh;
 }
 
-/** What can be said about a file before the kernel reads it. @returns null when it may be STEP */
-export function stepProblem(bytes: Uint8Array): string | null {
+/** What can be said about a file before the kernel reads it. @returns null when it may be good */
+export function modelProblem(bytes: Uint8Array, kind: ModelKind): string | null {
   if (bytes.length === 0) return 'The file is empty. Export it again from the drawing program.';
-  if (bytes.length > STEP_SIZE_LIMIT) return sizeProblem(bytes.length);
-  const text = new TextDecoder('latin1');
-  if (!text.decode(bytes.subarray(0, 2000)).includes('ISO-10303-21')) {
-    return `This is not a STEP file: it does not begin with ISO-10303-21.${looksLike(bytes)} Export the part as STEP (AP203, AP214 or AP242).`;
-  }
-  if (!text.decode(bytes.subarray(-4000)).includes('END-ISO-10303-21')) {
-    return 'The STEP file is cut off: its last line END-ISO-10303-21 is missing. Copy or export it again.';
-  }
+  if (bytes.length > FILE_SIZE_LIMIT) return sizeProblem(bytes.length);
+  const end = new TextDecoder('latin1').decode(bytes.subarray(-4000));
+  if (kind === 'STEP' && !end.includes('END-ISO-10303-21')) return 'The STEP file is cut off: its last line END-ISO-10303-21 is missing. Copy or export it again.';
+  if (kind === 'IGES' && !/T\s*\d+\s*$/.test(end)) return 'The IGES file is cut off: its last line, section T, is missing. Copy or export it again.';
   return null;
 }
 
 export function sizeProblem(size: number): string {
-  return `The file has ${Math.round(size / 1024 / 1024)} MB; up to ${STEP_SIZE_LIMIT / 1024 / 1024} MB can be read. Export the single part instead of the assembly.`;
+  return `The file has ${Math.round(size / 1024 / 1024)} MB; up to ${FILE_SIZE_LIMIT / 1024 / 1024} MB can be read. Export the single part instead of the assembly.`;
 }
 
 /** Names of the bodies by their place in the file's tree. */
@@ -101,24 +97,25 @@ function namePaths(root: KernelNode | undefined): Map<number, string> {
 }
 
 /**
- * Reads the bodies of a STEP file (ISO 10303-21) as meshes in millimetres.
+ * Reads the bodies of a STEP, IGES or BREP file as meshes in millimetres.
  * Bodies are numbered as the file lists them, so a choice stays valid when the file is read again.
  */
-export function readStep(kernel: StepKernel, bytes: Uint8Array): Result<StepBody[]> {
-  const problem = stepProblem(bytes);
+export function readModel(kernel: ModelKernel, bytes: Uint8Array, kind: ModelKind): Result<PartBody[]> {
+  const problem = modelProblem(bytes, kind);
   if (problem) return { ok: false, problem };
-  let read: ReturnType<StepKernel['ReadStepFile']>;
+  const read = { STEP: kernel.ReadStepFile, IGES: kernel.ReadIgesFile, BREP: kernel.ReadBrepFile }[kind];
+  let answer: KernelAnswer;
   try {
-    read = kernel.ReadStepFile(bytes, {
+    answer = read(bytes, {
       linearUnit: 'millimeter', linearDeflectionType: 'absolute_value', linearDeflection: CURVE_DEVIATION_MM, angularDeflection: 0.5,
     });
   } catch (error) {
-    return { ok: false, problem: `The STEP file could not be read: ${error instanceof Error ? error.message : String(error)}. Export it again.` };
+    return { ok: false, problem: `The ${kind} file could not be read: ${error instanceof Error ? error.message : String(error)}. Export it again.` };
   }
-  const meshes = read.success ? read.meshes ?? [] : [];
-  if (!read.success) return { ok: false, problem: 'The STEP file is damaged and could not be read. Export it again from the drawing program.' };
-  if (meshes.length === 0) return { ok: false, problem: 'The STEP file holds no solid body. Export the part as a solid, not as curves or points.' };
-  const names = namePaths(read.root);
+  if (!answer.success) return { ok: false, problem: `The ${kind} file is damaged and could not be read. Export it again from the drawing program.` };
+  const meshes = answer.meshes ?? [];
+  if (meshes.length === 0) return { ok: false, problem: `The ${kind} file holds no solid body. Export the part as a solid, not as curves or points.` };
+  const names = namePaths(answer.root);
   return {
     ok: true,
     value: meshes.map((m, index) => ({
@@ -126,6 +123,12 @@ export function readStep(kernel: StepKernel, bytes: Uint8Array): Result<StepBody
       name: [names.get(index), m.name].filter((n, i, all) => n && all.indexOf(n) === i).join(' / ') || `body ${index + 1}`,
       faceCount: m.brep_faces.length,
       mesh: meshOf(m),
+      notes: [],
     })),
   };
+}
+
+/** Reads a STEP file. */
+export function readStep(kernel: ModelKernel, bytes: Uint8Array): Result<PartBody[]> {
+  return readModel(kernel, bytes, 'STEP');
 }

@@ -1,0 +1,92 @@
+import { cross, dot, type Vec3 } from '../frames';
+import { facet, vertex, type TriangleMesh } from '../solid';
+import { fitCylinder, misfit, type Cylinder } from './cylinder';
+
+/** Facets that meet at less than this lie in one plane. */
+const SAME_PLANE = Math.cos((0.05 * Math.PI) / 180);
+/** Strips of a round face meet at less than this. */
+const NEXT_STRIP = Math.cos((35 * Math.PI) / 180);
+/** Corners of a surface read from single-precision numbers lie on it to within this, mm. */
+const ON_SURFACE_MM = 1e-3;
+/** A cylinder shows at least this many strips. */
+const STRIPS = 4;
+
+/**
+ * Finds the faces of a surface that came as bare facets (STL): facets in one plane are a flat face, strips that lie on a
+ * common cylinder are a round face. What is neither stays as small flat faces.
+ * @param mesh closed, corners joined
+ */
+export function markFaces(mesh: TriangleMesh): TriangleMesh {
+  const count = mesh.triangles.length / 3;
+  const facets = Array.from({ length: count }, (_, t) => facet(mesh, 3 * t));
+  const parent = Array.from({ length: count }, (_, i) => i);
+  const root = (i: number): number => { let r = i; while (parent[r] !== r) r = parent[r]; parent[i] = r; return r; };
+  const pairs: [number, number][] = [];
+  const open = new Map<number, number>();
+  for (let t = 0; t < count; t++) for (let k = 0; k < 3; k++) {
+    const [a, b] = [mesh.triangles[3 * t + k], mesh.triangles[3 * t + ((k + 1) % 3)]];
+    const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
+    const other = open.get(key);
+    if (other === undefined) { open.set(key, t); continue; }
+    open.delete(key);
+    pairs.push([other, t]);
+    if (dot(facets[t].normal, facets[other].normal) > SAME_PLANE) parent[root(t)] = root(other);
+  }
+  const strips = new Map<number, number[]>();
+  for (let t = 0; t < count; t++) strips.set(root(t), [...(strips.get(root(t)) ?? []), t]);
+  const corners = (strip: number): Vec3[] => [...new Set(strips.get(strip)!.flatMap((t) => [0, 1, 2].map((k) => mesh.triangles[3 * t + k])))].map((i) => vertex(mesh, i));
+  const normalOf = (strip: number) => strips.get(strip)!.map((t) => facets[t]).reduce((a, b) => (b.area > a.area ? b : a)).normal;
+  const beside = new Map<number, Set<number>>();
+  for (const [a, b] of pairs) {
+    const [p, q] = [root(a), root(b)];
+    if (p === q || dot(normalOf(p), normalOf(q)) < NEXT_STRIP) continue;
+    beside.set(p, (beside.get(p) ?? new Set()).add(q));
+    beside.set(q, (beside.get(q) ?? new Set()).add(p));
+  }
+  const faces = new Uint32Array(count);
+  const curved = new Uint8Array(count);
+  const placed = new Set<number>();
+  let number = 0;
+  const take = (group: readonly number[], isCurved: boolean) => {
+    for (const strip of group) { placed.add(strip); for (const t of strips.get(strip)!) { faces[t] = number; curved[t] = isCurved ? 1 : 0; } }
+    number += 1;
+  };
+  for (const [start, neighbours] of beside) {
+    if (placed.has(start)) continue;
+    for (const second of neighbours) {
+      if (placed.has(second)) continue;
+      const group = growCylinder(start, second, { corners, normalOf, beside, placed });
+      if (group.length >= STRIPS) { take(group, true); break; }
+    }
+  }
+  for (const strip of strips.keys()) if (!placed.has(strip)) take([strip], false);
+  return { positions: mesh.positions, triangles: mesh.triangles, curved, faces };
+}
+
+interface Strips {
+  readonly corners: (strip: number) => Vec3[];
+  readonly normalOf: (strip: number) => Vec3;
+  readonly beside: ReadonlyMap<number, ReadonlySet<number>>;
+  readonly placed: ReadonlySet<number>;
+}
+
+/** All strips, edge to edge with the first two, whose corners lie on the cylinder these two tell. */
+function growCylinder(first: number, second: number, { corners, normalOf, beside, placed }: Strips): number[] {
+  const turn = cross(normalOf(first), normalOf(second));
+  if (dot(turn, turn) < 1e-8) return [];
+  const points = [...corners(first), ...corners(second)];
+  let cylinder: Cylinder | null = fitCylinder(points, [normalOf(first), normalOf(second)]);
+  if (!cylinder || misfit(points, cylinder) > ON_SURFACE_MM) return [];
+  const group = [first, second];
+  for (let i = 0; i < group.length; i++) {
+    for (const next of beside.get(group[i]) ?? []) {
+      if (group.includes(next) || placed.has(next)) continue;
+      const here = corners(next);
+      if (Math.abs(dot(normalOf(next), cylinder.axis)) > 0.02 || misfit(here, cylinder) > ON_SURFACE_MM) continue;
+      group.push(next);
+      points.push(...here);
+      if (group.length < 8) cylinder = fitCylinder(points, group.map(normalOf)) ?? cylinder;
+    }
+  }
+  return group;
+}

@@ -1,0 +1,29 @@
+import { axisOf, rotationOf, signOf, type Orientation } from '../frames';
+import { facet, vertex, ViewMesh, type TriangleMesh } from '../solid';
+
+/**
+ * Thickness of what stays under the lowest cut, at its thinnest, mm: from the floor the cut leaves straight down to the
+ * next surface. @param mesh what is left, part coordinates; @param along depth plane, `u·x`
+ * @returns null when the cut leaves no floor: it goes through, or only faces sides
+ */
+export function floorThickness(mesh: TriangleMesh, orientation: Orientation, along: number): number | null {
+  const axis = axisOf(orientation.up);
+  const sign = signOf(orientation.up);
+  const view = new ViewMesh(mesh, rotationOf(orientation));
+  let thinnest = Infinity;
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    const { normal, area } = facet(mesh, t);
+    if (area < 1e-6 || normal[axis] * sign < 1 - 1e-9) continue;
+    if (Math.abs(sign * vertex(mesh, mesh.triangles[t])[axis] - along) > 1e-4) continue;
+    const [a, b, c] = [mesh.triangles[t], mesh.triangles[t + 1], mesh.triangles[t + 2]];
+    // the middle, and a point near each corner
+    for (const [i, j, k] of [[1, 1, 1], [8, 1, 1], [1, 8, 1], [1, 1, 8]]) {
+      const sum = i + j + k;
+      const at = (list: Float64Array) => (i * list[a] + j * list[b] + k * list[c]) / sum;
+      const [u, v, w] = [at(view.u), at(view.v), at(view.w)];
+      const below = view.crossings(u, v).filter((x) => x.w < w - 1e-6).map((x) => w - x.w);
+      if (below.length > 0) thinnest = Math.min(thinnest, ...below);
+    }
+  }
+  return Number.isFinite(thinnest) ? thinnest : null;
+}

@@ -1,0 +1,61 @@
+import { AXES, axisOf, dot, signOf, unitVector, type Box3 } from '../frames';
+import type { Job, Setup } from '../job';
+import { featureNames, matchFeatures, type Feature, type Match } from '../part';
+import type { ReferredFeature } from '../part/checks/featuresFound';
+import type { Speech } from '../units';
+import { featureIdsOf, type FeatureLookup } from '../zero';
+
+/** The features choices refer to, found again in the part as it is. */
+export interface Resolved {
+  readonly lookup: FeatureLookup;
+  readonly nameOf: (id: string) => string;
+  readonly referred: readonly ReferredFeature[];
+}
+
+/** Everything in a job that refers to a feature, in words, by its id. */
+function uses(job: Job): Map<string, string[]> {
+  const found = new Map<string, string[]>();
+  const use = (id: string, says: string) => found.set(id, [...(found.get(id) ?? []), says]);
+  for (const s of job.setups) {
+    for (const axis of AXES) for (const id of featureIdsOf(s.zero[axis])) use(id, `the zero of Op ${s.op} in ${axis.toUpperCase()}`);
+    for (const axis of AXES) for (const id of s.programmed ? featureIdsOf(s.programmed[axis]) : []) use(id, `the programmed zero of Op ${s.op} in ${axis.toUpperCase()}`);
+    if (s.cutsTo) use(s.cutsTo, `the depth of Op ${s.op}`);
+    if (s.stop.face) use(s.stop.face, `the stop of Op ${s.op}`);
+  }
+  return found;
+}
+
+export function resolveFeatures(job: Job, features: readonly Feature[], part: Box3, speech: Speech): Resolved {
+  const used = uses(job);
+  // what is referred to without an entry is looked for by its id alone
+  const known = [...job.features, ...[...used.keys()].filter((id) => !job.features.some((f) => f.id === id)).map((id) => ({
+    id, name: '', called: id, kind: 'plane' as const, direction: { x: 0, y: 0, z: 0 }, at: { x: 0, y: 0, z: 0 }, size: 0,
+  }))];
+  const matches = matchFeatures(known, features, part);
+  const names = featureNames(features, speech);
+  const nameOf = (id: string) => {
+    const entry = known.find((k) => k.id === id);
+    const match = matches.get(id);
+    return entry?.name || (match && match.state !== 'gone' ? names.get(match.feature.id) : undefined) || entry?.called || names.get(id) || id;
+  };
+  return {
+    lookup: (id) => { const match: Match | undefined = matches.get(id); return match && match.state !== 'gone' ? match.feature : null; },
+    nameOf,
+    referred: known.map((k) => ({ id: k.id, name: nameOf(k.id), match: matches.get(k.id)!, usedBy: used.get(k.id) ?? [] })),
+  };
+}
+
+/**
+ * The setup with its depth as the face it cuts down to has it. A face that is gone or does not look up leaves the number
+ * that was there; the finding says so.
+ * @returns the setup, and whether the face looks up
+ */
+export function withDepth(setup: Setup, part: Box3, lookup: FeatureLookup): { setup: Setup; looksUp: boolean } {
+  const face = setup.cutsTo ? lookup(setup.cutsTo) : null;
+  if (!face) return { setup, looksUp: true };
+  const { up } = setup.orientation;
+  const n = unitVector(up);
+  if (face.kind !== 'plane' || dot(face.normal, n) < 1 - 1e-9) return { setup, looksUp: false };
+  const top = signOf(up) * (signOf(up) > 0 ? part.max : part.min)[axisOf(up)];
+  return { setup: { ...setup, cutsBelowTop: top - face.level }, looksUp: true };
+}

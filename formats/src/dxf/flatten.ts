@@ -1,0 +1,95 @@
+/** A drawn curve as points within a deviation of it, every point on the curve. */
+export interface Curve {
+  readonly points: readonly (readonly [number, number])[];
+  readonly curved: boolean;
+  readonly closed: boolean;
+}
+
+type Point = readonly [number, number];
+
+/** Angle of a chord that stays within `deviation` of a circle. */
+function chordAngle(radius: number, deviation: number): number {
+  return 2 * Math.acos(Math.max(0.7, 1 - deviation / Math.max(radius, deviation)));
+}
+
+/** Points of an arc from one angle counter-clockwise to another, radians; the crests at 0, 90, 180 and 270° are always among them. */
+export function arcPoints(u: number, v: number, radius: number, from: number, to: number, deviation: number): Point[] {
+  const quarter = Math.PI / 2;
+  const end = to <= from ? to + 2 * Math.PI : to;
+  const stops = [from];
+  for (let k = Math.floor(from / quarter) + 1; k * quarter < end - 1e-9; k++) if (k * quarter > from + 1e-9) stops.push(k * quarter);
+  stops.push(end);
+  const step = Math.min(chordAngle(radius, deviation), Math.PI / 12);
+  const angles: number[] = [from];
+  for (let i = 0; i + 1 < stops.length; i++) {
+    const n = Math.max(1, Math.ceil((stops[i + 1] - stops[i]) / step - 1e-9));
+    for (let k = 1; k <= n; k++) angles.push(stops[i] + ((stops[i + 1] - stops[i]) * k) / n);
+  }
+  return angles.map((a): Point => {
+    const k = a / quarter;
+    if (Math.abs(k - Math.round(k)) > 1e-12) return [u + radius * Math.cos(a), v + radius * Math.sin(a)];
+    const c = ((Math.round(k) % 4) + 4) % 4;
+    return [u + [radius, 0, -radius, 0][c], v + [0, radius, 0, -radius][c]];
+  });
+}
+
+/** Arc of a polyline piece; the bulge is the tangent of a quarter of its angle, + to the left (DXF reference, LWPOLYLINE group 42). */
+export function bulgePoints(a: Point, b: Point, bulge: number, deviation: number): Point[] {
+  const [du, dv] = [b[0] - a[0], b[1] - a[1]];
+  const chord = Math.hypot(du, dv);
+  if (chord < 1e-12) return [a, b];
+  const radius = (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
+  const offset = (chord * (1 - bulge * bulge)) / (4 * bulge);
+  const centre: Point = [(a[0] + b[0]) / 2 - (dv / chord) * offset, (a[1] + b[1]) / 2 + (du / chord) * offset];
+  const angle = (p: Point) => Math.atan2(p[1] - centre[1], p[0] - centre[0]);
+  const points = bulge > 0
+    ? arcPoints(...centre, radius, angle(a), angle(b), deviation)
+    : arcPoints(...centre, radius, angle(b), angle(a), deviation).reverse();
+  return [a, ...points.slice(1, -1), b];
+}
+
+/** Point of a B-spline with weights at a parameter (de Boor's algorithm, in homogeneous coordinates). */
+function splinePoint(t: number, degree: number, control: readonly (readonly [number, number, number])[], knots: readonly number[]): Point {
+  let k = degree;
+  while (k < control.length - 1 && t >= knots[k + 1]) k += 1;
+  const d = Array.from({ length: degree + 1 }, (_, j) => [...control[j + k - degree]]);
+  for (let r = 1; r <= degree; r++) {
+    for (let j = degree; j >= r; j--) {
+      const i = j + k - degree;
+      const span = knots[i + degree - r + 1] - knots[i];
+      const alpha = span === 0 ? 0 : (t - knots[i]) / span;
+      d[j] = d[j].map((value, c) => (1 - alpha) * d[j - 1][c] + alpha * value);
+    }
+  }
+  const [x, y, w] = d[degree];
+  return [x / w, y / w];
+}
+
+/** Points of a B-spline, halved until every chord's middle is within `deviation` of the curve. */
+export function splinePoints(degree: number, control: readonly Point[], weights: readonly number[] | undefined, knots: readonly number[], deviation: number): Point[] {
+  const weighted = control.map(([x, y], i): [number, number, number] => { const w = weights?.[i] ?? 1; return [x * w, y * w, w]; });
+  const at = (t: number) => splinePoint(t, degree, weighted, knots);
+  const [first, last] = [knots[degree], knots[control.length]];
+  const spans = [...new Set(knots.filter((k) => k >= first && k <= last))].sort((a, b) => a - b);
+  const out: Point[] = [at(first)];
+  const halve = (t0: number, p0: Point, t1: number, p1: Point, depth: number) => {
+    const tm = (t0 + t1) / 2;
+    const pm = at(tm);
+    const off = Math.hypot(pm[0] - (p0[0] + p1[0]) / 2, pm[1] - (p0[1] + p1[1]) / 2);
+    if (depth < 3 || (off > deviation && depth < 12)) { halve(t0, p0, tm, pm, depth + 1); halve(tm, pm, t1, p1, depth + 1); } else out.push(p1);
+  };
+  for (let i = 0; i + 1 < spans.length; i++) halve(spans[i], at(spans[i]), spans[i + 1], at(spans[i + 1] - (i + 2 === spans.length ? 1e-12 * (last - first) : 0)), 0);
+  return out;
+}
+
+/** Points of an ellipse arc; parameters in radians from the long axis. */
+export function ellipsePoints(centre: Point, long: Point, ratio: number, from: number, to: number, deviation: number): Point[] {
+  const radius = Math.hypot(...long);
+  const end = to <= from + 1e-12 ? to + 2 * Math.PI : to;
+  const n = Math.max(8, Math.ceil((end - from) / Math.min(chordAngle(radius, deviation), 0.2)));
+  return Array.from({ length: n + 1 }, (_, i): Point => {
+    const a = from + ((end - from) * i) / n;
+    const [c, s] = [Math.cos(a), Math.sin(a) * ratio];
+    return [centre[0] + c * long[0] - s * long[1], centre[1] + c * long[1] + s * long[0]];
+  });
+}

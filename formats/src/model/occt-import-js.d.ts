@@ -1,0 +1,3 @@
+declare module 'occt-import-js' {
+  export default function start(options?: Record<string, unknown>): Promise<import('.').ModelKernel>;
+}

@@ -1,0 +1,21 @@
+import { isFileBody, type FileBody, type Job } from '@violet-jaw/core/job';
+import type { Result } from '@violet-jaw/core/solid';
+import type { PartBody } from '../model';
+
+/** The body a job means, out of those a file holds: by its number, or by its name when a newer file counts differently. */
+export function chooseBody(bodies: readonly PartBody[], { body, bodyName }: Pick<FileBody, 'body' | 'bodyName'>): Result<PartBody> {
+  if (bodies.length === 1 && (body === null || body === undefined)) return { ok: true, value: bodies[0] };
+  const list = bodies.slice(0, 12).map((b) => `${b.index} ${b.name}`).join(', ');
+  if (body === null || body === undefined) {
+    const named = bodies.filter((b) => bodyName && b.name === bodyName);
+    if (named.length === 1) return { ok: true, value: named[0] };
+    return { ok: false, problem: `The file holds ${bodies.length} bodies; say which is the part with "body": ${list}.` };
+  }
+  const found = bodies.find((b) => b.index === body);
+  return found ? { ok: true, value: found } : { ok: false, problem: `The file holds ${bodies.length} bodies; body ${body} is not among them: ${list}.` };
+}
+
+/** Every file a job takes a body from: its part, and a blank that is a solid of its own. */
+export function filesOf(job: Job): FileBody[] {
+  return [...(isFileBody(job.body) ? [job.body] : []), ...(job.blank.kind === 'own solid' && job.blank.solid ? [job.blank.solid] : [])];
+}

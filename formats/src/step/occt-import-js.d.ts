@@ -1,3 +1,0 @@
-declare module 'occt-import-js' {
-  export default function start(options?: Record<string, unknown>): Promise<import('.').StepKernel>;
-}

@@ -1,0 +1,82 @@
+import { useEffect, useRef, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { planBlank } from '@violet-jaw/core/blank';
+import { isFileBody } from '@violet-jaw/core/job';
+import { featureNames, typedSurface, PART_SIDE } from '@violet-jaw/core/part';
+import { setupsFrom, type Proposal as Proposed, type ProposedRoute } from '@violet-jaw/core/propose';
+import { REGISTERS } from '@violet-jaw/core/shop';
+import { chooseBody } from '@violet-jaw/formats/part/choose.ts';
+import { useJob } from '../app/JobLayout';
+import { ChoiceField } from '../fields/TextField';
+import { usePlan } from '../store/planStore';
+import { proxy, searchInWorker, type Searching } from '../worker/searchInWorker';
+
+/** Routes proposed from which directions each face can be reached; taking one makes ordinary setups of it. */
+export function Proposal({ onClose }: { onClose: () => void }) {
+  const { job, shop, speech, change, choose } = useJob();
+  const { planned, bodies } = usePlan();
+  const [viseId, setVise] = useState(job.setups[0]?.vise ?? shop.vises[0]?.id ?? '');
+  const [share, setShare] = useState<number | null>(null);
+  const [found, setFound] = useState<Proposed | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const running = useRef<Searching<Proposed | null> | null>(null);
+  useEffect(() => () => running.current?.cancel(), []);
+  const vise = shop.vises.find((v) => v.id === viseId) ?? null;
+
+  const look = async () => {
+    if (!vise) return;
+    const surface = isFileBody(job.body) ? (() => { const b = chooseBody(bodies, job.body); return b.ok ? b.value.mesh : null; })() : typedSurface(job.body);
+    if (!surface) { setProblem('The part has not been read yet.'); return; }
+    setFound(null); setProblem(null); setShare(0);
+    running.current = searchInWorker((remote) => remote.propose(surface, job, vise, proxy((s: number) => setShare(s))) as Promise<Proposed>);
+    try {
+      setFound(await running.current.done);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    } finally {
+      setShare(null);
+    }
+  };
+  const names = planned ? [...featureNames(planned.part.features.features, speech, job.features.filter((f) => f.name !== '')).values()] : [];
+  const nameOf = (f: number) => names[f] ?? 'a free face';
+  const take = (route: ProposedRoute) => {
+    if (!vise || !planned) return;
+    const machine = shop.machines.find((m) => m.id === job.machine);
+    const setups = setupsFrom(route, job, vise, planBlank(planned.part.box, job), machine?.registers ?? REGISTERS, nameOf, () => crypto.randomUUID());
+    const station = machine?.stations[0]?.id ?? null;
+    change({ setups: setups.map((s) => ({ ...s, station })) });
+    choose(setups[0].id);
+    onClose();
+  };
+  return (
+    <section className="panel" aria-label="Proposed route">
+      <div className="d-flex gap-2 align-items-end flex-wrap">
+        <h2 className="mb-0">Propose a route</h2>
+        <ChoiceField label="Held in" value={viseId} choices={shop.vises.map((v) => ({ value: v.id, says: v.name }))} onCommit={(v) => { setVise(v); setFound(null); }} />
+        {share === null
+          ? <Button size="sm" disabled={!vise || !planned} onClick={() => { void look(); }}>Look from all six sides</Button>
+          : <div role="status" style={{ minWidth: '16rem' }}><div className="progress" style={{ height: 8 }}><div className="progress-bar" style={{ width: `${share * 100}%` }} /></div>looking what each direction reaches… <Button size="sm" variant="outline-primary" onClick={() => running.current?.cancel()}>Cancel</Button></div>}
+        <Button size="sm" variant="outline-primary" className="ms-auto" onClick={onClose}>Close</Button>
+      </div>
+      {!vise && <p className="mb-0">There is no vise in the shop yet; enter one on the page Shop.</p>}
+      {problem && <div className="finding stop" role="alert"><span className="level">no proposal</span>{problem}</div>}
+      {found && found.unreachable.length > 0 && (
+        <div className="finding stop"><span className="level">out of reach</span>
+          No straight direction reaches all of {found.unreachable.slice(0, 6).map((u) => `${nameOf(u.feature)} (${speech.area(u.areaMm2)})`).join(', ')}{found.unreachable.length > 6 ? ` and ${found.unreachable.length - 6} more` : ''}. It needs an undercutting tool, another process or a changed part; the routes reach the rest.
+        </div>
+      )}
+      {found?.routes.length === 0 && <p className="mb-0">Nothing is to be cut, or the vise opens too little for the blank in every position.</p>}
+      <div className="proposals">
+        {found?.routes.map((route, i) => (
+          <div key={route.setups.map((s) => s.orientation.up).join()} className="panel mb-0">
+            <strong>{i === 0 ? 'Best' : `Alternative ${i}`}: {route.setups.map((s) => `${PART_SIDE[s.orientation.up]} up`).join(', then ')}</strong>
+            <ul className="mb-1">{route.reasons.map((r) => <li key={r}>{r}</li>)}</ul>
+            <div className="number mb-1">{route.setups.map((s, k) => `${k + 1}: cuts ${speech.size(s.cutsBelowTop)} below top`).join('   ')}</div>
+            <Button size="sm" variant={i === 0 ? 'primary' : 'outline-primary'} onClick={() => take(route)}>{job.setups.length > 0 ? `Replace the ${job.setups.length} ${job.setups.length === 1 ? 'setup' : 'setups'} by these` : 'Take this route'}</Button>
+          </div>
+        ))}
+      </div>
+      {found && job.setups.length > 0 && <p className="field-hint mb-0">Undo brings the setups back.</p>}
+    </section>
+  );
+}
