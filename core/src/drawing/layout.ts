@@ -8,7 +8,7 @@ export type Primitive =
   | { readonly kind: 'path'; readonly d: string; readonly role: PathRole; readonly measures?: string }
   | { readonly kind: 'text'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; readonly role: 'label' | 'number' | 'register'; readonly size: number; readonly measures?: string };
 
-export type PathRole = Role | 'hatch' | 'stipple' | 'dimension' | 'arrow' | 'zero-ink' | 'zero-paper' | 'zero-line' | 'ground';
+export type PathRole = Role | 'hatch' | 'stipple' | 'dimension' | 'arrow' | 'zero-ink' | 'zero-paper' | 'zero-line' | 'ground' | 'number-ground';
 
 export interface LayoutOptions {
   readonly width: number;
@@ -78,6 +78,12 @@ export function sharedMargins(scenes: readonly Scene[], fontSize: number, scale 
   const all = scenes.map((scene) => margins(scene, fontSize, scale));
   const most = (side: Dimension['side']) => Math.max(0, ...all.map((m) => m[side]));
   return { left: most('left'), right: most('right'), top: most('top'), bottom: most('bottom') };
+}
+
+function groundOf({ at: [x, y], text, anchor, size }: Extract<Primitive, { kind: 'text' }>): Primitive {
+  const w = text.length * size * 0.6;
+  const left = anchor === 'middle' ? x - w / 2 : anchor === 'start' ? x : x - w;
+  return { kind: 'path', d: `M${n(left - 1)} ${n(y - size * 0.8)}h${n(w + 2)}v${n(size)}h${n(-w - 2)}Z`, role: 'number-ground' };
 }
 
 /** Work zero: a quartered square with one serrated corner. Machine zero: its open counterpart. */
@@ -198,7 +204,10 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
         return drawDimension(placed.get(shape)!, box, toPage, fontSize);
     }
   });
-  return { width, height, scale, primitives, toPage };
+  // texts stand on ground of their own above all lines: an extension line further out must not run through a number
+  const isText = (p: Primitive) => p.measures !== undefined && p.kind === 'text';
+  const texts = primitives.filter(isText).flatMap((p) => (p.kind === 'text' ? [groundOf(p), p] : []));
+  return { width, height, scale, primitives: [...primitives.filter((p) => !isText(p)), ...texts], toPage };
 }
 
 /** A round scale as page units per millimetre, for a page with `unitsPerMm` units in a millimetre: the largest that fits all scenes (ISO 5455, with 1:2.5, 1:3 and 1:4 in between). */

@@ -70,7 +70,7 @@ function cuttingLine(view: ViewName, section: SectionPlane | null, box: Box3): S
   return [{ kind: 'line', role: 'cutting-line', points: vertical ? [[at, low - out], [at, high + out]] : [[low - out, at], [high + out, at]] }];
 }
 
-/** Overall sizes, the levels of flat faces that look to the side, and the stock on the two sides seen edge-on. */
+/** Overall sizes of part and blank, the levels of faces that look up, and the stock on the sides seen edge-on. */
 function partDimensions(view: ViewName, summary: PartSummary, blankBox: Box3, speech: Speech): Dimension[] {
   const [u0, v0] = corner(view, summary.box, -1);
   const [u1, v1] = corner(view, summary.box, 1);
@@ -81,13 +81,17 @@ function partDimensions(view: ViewName, summary: PartSummary, blankBox: Box3, sp
   const up = (name: string, from: number, to: number, side: 'left' | 'right', reach: number): Dimension =>
     ({ kind: 'dimension', measures: name, along: 'vertical', from, to, reach, side, name, value: speech.size(Math.abs(to - from)) });
   const stock = (d: Dimension): Dimension[] => (Math.abs(d.to - d.from) > 1e-6 ? [d] : []);
-  const levels = view === 'above' ? [] : levelsUp(summary).map((level) => up('', level, v1, 'right', u1));
+  // each size stands once, in the view that shows it best: X and Z in the front view, Y in the view from above
+  if (view === 'leftEnd') return [];
+  const upright = [
+    up('part', v0, v1, 'right', u1), ...stock(up('blank', bv0, bv1, 'left', bu0)),
+    ...stock(up('stock', v1, bv1, 'left', bu0)), ...stock(up('stock', bv0, v0, 'left', bu0)),
+  ];
+  if (view === 'above') return upright;
   return [
     across('part', u0, u1, 'bottom', v0), across('blank', bu0, bu1, 'top', bv1),
     ...stock(across('stock', bu0, u0, 'bottom', v0)), ...stock(across('stock', u1, bu1, 'bottom', v0)),
-    up('part', v0, v1, 'right', u1), up('blank', bv0, bv1, 'left', bu0),
-    ...stock(up('stock', v1, bv1, 'left', bu0)), ...stock(up('stock', bv0, v0, 'left', bu0)),
-    ...levels.slice(0, 4),
+    ...upright, ...levelsUp(summary).slice(0, 4).map((level) => up('', level, v1, 'right', u1)),
   ];
 }
 

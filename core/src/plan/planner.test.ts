@@ -66,7 +66,7 @@ describe('vane bearing block, two vise setups, one flip', () => {
   test('the plan has nothing to stop it, and says that the jaw face changed', () => {
     const planned = plan(vane());
     expect(planned.findings.filter((f) => f.level !== 'note')).toEqual([]);
-    expect(codes(planned)).toEqual(['same-face-lost', 'same-face-lost']);
+    expect(codes(planned)).toEqual(['located-by-raw-face', 'same-face-lost', 'same-face-lost']);
   });
 
   test('the seat grips finished sides under a raw flange that stands above the jaw tops', () => {

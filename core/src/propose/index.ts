@@ -3,6 +3,7 @@ import type { BlankFacts } from '../blank';
 import type { Job, Setup } from '../job';
 import type { Feature } from '../part';
 import { REGISTERS, type Register, type Vise } from '../shop';
+import type { Speech } from '../units';
 import { bitOf, directionsIn, type Reach } from './reach';
 
 export * from './reach';
@@ -10,7 +11,7 @@ export * from './reach';
 /** Less than this share of the surface is a gap between samples, not a face. */
 const NOTHING = 1e-5;
 /** So many alternatives are shown. */
-const SHOWN = 4;
+const SHOWN = 3;
 
 export interface ProposedSetup {
   readonly orientation: Orientation;
@@ -49,6 +50,8 @@ export interface ProposeInput {
   readonly blank: Pick<BlankFacts, 'box'>;
   readonly vise: Vise;
   readonly nameOf: (feature: number) => string;
+  /** writes areas in the reasons */
+  readonly speech: Speech;
 }
 
 const extent = (box: Box3, axis: Axis) => box.max[axis] - box.min[axis];
@@ -156,14 +159,14 @@ function exactDepth(sampled: number, up: Direction, limit: number, earlier: read
   return sampled <= limit + 1e-9 ? Math.min(next, Math.max(limit, sampled)) : next;
 }
 
-function worded(route: ProposedRoute, fewest: number, { nameOf }: ProposeInput): string[] {
+function worded(route: ProposedRoute, fewest: number, { nameOf, speech }: ProposeInput): string[] {
   const count = route.setups.length;
   const reach = `${count} ${count === 1 ? 'setup reaches' : 'setups reach'} every face that can be reached`;
   const said = [count === fewest ? `${reach}; no fewer do.` : `${reach}; by direction alone ${fewest} would do.`];
   if (route.jawsInWayMm > 0) said.push('The vise\'s jaws are in the way of a cut: it needs another way of holding.');
   if (count > 1) {
     said.push(`${route.flips} ${route.flips === 1 ? 'flip' : 'flips'}, ${route.turns} quarter ${route.turns === 1 ? 'turn' : 'turns'}.`);
-    said.push(route.holdMm2 > 0 ? `The first setup leaves ${Math.round(route.holdMm2)} mm² of finished faces to hold and locate the second by.` : 'The second setup must be held by faces that are still raw.');
+    said.push(route.holdMm2 > 0 ? `The first setup leaves ${speech.area(route.holdMm2)} of finished faces to hold and locate the second by.` : 'The second setup must be held by faces that are still raw.');
     said.push(route.sameJawSide ? 'The same face stays against the fixed jaw.' : 'The face against the fixed jaw has to change.');
   }
   route.setups.forEach((s, i) => { if (s.cuts.length > 0) said.push(`Setup ${i + 1} cuts ${s.cuts.slice(0, 5).map(nameOf).join(', ')}${s.cuts.length > 5 ? ` and ${s.cuts.length - 5} more` : ''}.`); });

@@ -22,7 +22,7 @@ function propose(solid: Solid, allowance = all(2), finished: readonly Direction[
   const level = (d: Direction, b: Box3) => (d[0] === '+' ? b.max[d[1] as 'x'] : -b.min[d[1] as 'x']);
   const reach = reachOf(marked, part, finished.map((side) => ({ side, level: level(side, blank.box) })));
   const nameOf = (f: number) => names.get(features[f]?.id) ?? 'a free face';
-  const proposal = proposeRoutes({ reach, features, part, blank, vise, nameOf });
+  const proposal = proposeRoutes({ reach, features, part, blank, vise, nameOf, speech: speechIn('mm') });
   return { ...proposal, ups: proposal.routes.map((r) => r.setups.map((s) => s.orientation.up)), names: proposal.unreachable.map((u) => nameOf(u.feature)) };
 }
 
@@ -117,7 +117,7 @@ test('each proposed setup is an ordinary setup: planned, the route leaves nothin
   const job = { ...newJob({ number: '1', part: 'block', units: 'mm' }, { file: 'stepped.step' }), allowance: all(3), blank: newBlank(all(3)), machine: 'm' };
   const blank = planBlank(part, job);
   const nameOf = (f: number) => [...featureNames(features, speechIn('mm')).values()][f];
-  const { routes } = proposeRoutes({ reach: reachOf(marked, part, []), features, part, blank, vise, nameOf });
+  const { routes } = proposeRoutes({ reach: reachOf(marked, part, []), features, part, blank, vise, nameOf, speech: speechIn('mm') });
   let n = 0;
   const setups = setupsFrom(routes[0], job, vise, blank, ['G54', 'G55'], nameOf, () => `s${++n}`);
   expect(setups.map((s) => [s.op, s.register])).toEqual([[10, 'G54'], [20, 'G55']]);

@@ -67,6 +67,7 @@ export const PATH_STYLE: Partial<Record<PathRole, { fill?: string; stroke?: stri
   dimension: { stroke: INK, width: 0.4 },
   arrow: { fill: INK },
   ground: { fill: '#ffffff' },
+  'number-ground': { fill: '#ffffff' },
   'zero-paper': { fill: '#ffffff' },
   'zero-ink': { fill: INK },
   'zero-line': { stroke: INK, width: 1 },

@@ -71,7 +71,7 @@ export function Proposal({ onClose }: { onClose: () => void }) {
           <div key={route.setups.map((s) => s.orientation.up).join()} className="panel mb-0">
             <strong>{i === 0 ? 'Best' : `Alternative ${i}`}: {route.setups.map((s) => `${PART_SIDE[s.orientation.up]} up`).join(', then ')}</strong>
             <ul className="mb-1">{route.reasons.map((r) => <li key={r}>{r}</li>)}</ul>
-            <div className="number mb-1">{route.setups.map((s, k) => `${k + 1}: cuts ${speech.size(s.cutsBelowTop)} below top`).join('   ')}</div>
+            <div className="mb-1">{route.setups.map((s, k) => <div key={s.orientation.up}>Setup {k + 1} cuts <span className="number">{speech.size(s.cutsBelowTop)}</span> below the top</div>)}</div>
             <Button size="sm" variant={i === 0 ? 'primary' : 'outline-primary'} onClick={() => take(route)}>{job.setups.length > 0 ? `Replace the ${job.setups.length} ${job.setups.length === 1 ? 'setup' : 'setups'} by these` : 'Take this route'}</Button>
           </div>
         ))}

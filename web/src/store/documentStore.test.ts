@@ -12,6 +12,8 @@ class FakeServer implements Place<Doc> {
   away = false;
   refuse: string | null = null;
   writes = 0;
+  slowMs = 0;
+  stale = 0;
 
   #answer(): void {
     if (this.away) throw new ServerProblem(0, 'The server is not answering.', {});
@@ -31,7 +33,8 @@ class FakeServer implements Place<Doc> {
     this.#answer();
     this.writes += 1;
     if (this.refuse) throw new ServerProblem(400, this.refuse, {});
-    if (revision !== this.revision) throw new ServerProblem(409, 'Changed', { current: { revision: this.revision, document: this.document } });
+    if (this.slowMs > 0) await new Promise((done) => { setTimeout(done, this.slowMs); });
+    if (revision !== this.revision) { this.stale += 1; throw new ServerProblem(409, 'Changed', { current: { revision: this.revision, document: this.document } }); }
     this.document = document;
     this.revision += 1;
     return this.revision;
@@ -202,4 +205,17 @@ test('a document that is not there says so and does not retry; one behind a serv
   server.away = false;
   await pass(2000);
   expect(now().document).toMatchObject({ a: 1 });
+});
+
+test('a slow server gets one save at a time, however often saving is asked for meanwhile', async () => {
+  server.slowMs = 3000;
+  edit({ a: 2 });
+  await pass(1000);
+  edit({ a: 3 });
+  await pass(1000);
+  edit({ b: 7 });
+  void now().settle();
+  void now().settle();
+  await pass(20_000);
+  expect([server.document.a, server.document.b, server.stale, now().saveState]).toEqual([3, 7, 0, 'saved']);
 });

@@ -103,7 +103,7 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
     };
 
     const save = async (): Promise<void> => {
-      if (saving) { await saving; }
+      while (saving) await saving;
       const { document, base, revision, saveState } = get();
       if (document === null || saveState === 'conflict' || same(document, base)) return;
       if (saveState !== 'away') set({ saveState: 'saving' });

@@ -24,11 +24,12 @@ const worker = {
     const part = meshBox(surface);
     const { features, surface: marked } = findFeatures(surface, part);
     const blank = planBlank(part, job);
-    const names = featureNames(features, speechIn(job.units), job.features.filter((f) => f.name !== ''));
+    const speech = speechIn(job.units);
+    const names = featureNames(features, speech, job.features.filter((f) => f.name !== ''));
     const finished = DIRECTIONS.filter((d) => stateOf(job.blank, d) === 'finished' && Math.abs(allowanceOn(blank.allowance, d)) < 1e-9)
       .map((side) => ({ side, level: signOf(side) * (signOf(side) > 0 ? part.max : part.min)[axisOf(side)] }));
     const reach = reachOf(marked, part, finished, tell);
-    return proposeRoutes({ reach, features, part, blank, vise, nameOf: (f) => names.get(features[f]?.id) ?? 'a free face' });
+    return proposeRoutes({ reach, features, part, blank, vise, nameOf: (f) => names.get(features[f]?.id) ?? 'a free face', speech });
   },
 };
 

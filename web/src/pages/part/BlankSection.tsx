@@ -134,7 +134,7 @@ function FromStock() {
                 <td>{f.stock.name}<div className="field-hint">sawn to {f.sawn.map((a) => a.toUpperCase()).join(' and ')}</div></td>
                 <td className="number">{AXES.map((a) => speech.size(f.size[a])).join(' × ')}</td>
                 <td className="number">{speech.volume(f.volumeMm3)}</td>
-                <td><Button size="sm" variant="outline-primary" onClick={() => take(f)}>Take it</Button></td>
+                <td><Button size="sm" variant="outline-primary" onClick={() => take(f)}>Take</Button></td>
               </tr>
             ))}
           </tbody>

@@ -99,7 +99,7 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
           ? measured ? <strong className="number">{measured.says}</strong> : ends.length === 2 ? 'No single distance: these do not lie parallel.' : `Measure: pick ${ends.length === 0 ? 'a face, a bore or a corner' : 'the second one'}.`
           : under ? <><strong>{under.name}</strong> <span className="number">{featureFacts(under.feature, speech)}</span></> : <span className="quiet">Point at a face or bore for its size; click to choose it.</span>}
       </p>
-      {section && <p className="mb-1 quiet">Cut at {section.axis.toUpperCase()} <span className="number">{speech.signed(section.at)}</span>: drag the chain line with the arrows in the other views.</p>}
+      {section && <p className="mb-1 quiet">Cut at {section.axis.toUpperCase()} <span className="number">{speech.signed(section.at)}</span>: drag the heavy chain line in the other views.</p>}
       <p className="quiet mb-0">Full line: part. Fine dashes: hidden edges. Dashed: blank. {planned.unreached && planned.unreached.volumeMm3 > 0 ? 'Hatched in the second color: never reached by the route. ' : ''}Part coordinates, {unitName(job.units)}.</p>
     </>
   );
