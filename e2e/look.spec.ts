@@ -21,7 +21,7 @@ for (const theme of ['light', 'dark'] as const) {
     await check('/jobs', async () => { await expect(page.getByRole('img', { name: 'Op 10, G54' }).first()).toBeVisible(); });
     await check('/shop', async () => { await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible(); });
     for (const name of PAGES) {
-      await check(job!.replace('route', name), async () => { await expect(page.getByText('2 notes')).toBeVisible({ timeout: 60_000 }); });
+      await check(job!.replace('route', name), async () => { await expect(page.getByText('3 notes')).toBeVisible({ timeout: 60_000 }); });
     }
   });
 }

@@ -20,7 +20,7 @@ test('undo and redo go across pages, and the keyboard reaches everything', async
   await page.keyboard.press('p');
   await expect(page).toHaveURL(/\/part$/);
   await enter(page.getByLabel('top face +Z'), '4');
-  await page.getByRole('heading', { name: 'Blank: stock on each side' }).click();
+  await page.getByRole('heading', { name: 'Blank', exact: true }).click();
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('top face +Z')).toHaveValue('2.000');
   await page.keyboard.press('Control+z');
@@ -117,15 +117,17 @@ test('with the server killed mid-work nothing is lost, not even by closing the t
   await again.close();
 });
 
-test('bad STEP files get a clear message, several bodies a choice, and reading can be cancelled', async ({ page }) => {
+test('bad part files get a clear message, several bodies a choice, and reading can be cancelled', async ({ page }) => {
   await page.getByRole('button', { name: 'New job' }).click();
   const dialog = page.getByRole('dialog');
-  const choose = (name: string, buffer: Buffer) => dialog.getByLabel(/or a STEP file/).setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
-  const other = dialog.getByRole('button', { name: 'Use a block or another file instead' });
+  const choose = (name: string, buffer: Buffer) => dialog.getByLabel(/or a file: STEP/).setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+  const other = dialog.getByRole('button', { name: 'Use typed sizes or another file instead' });
   const cases: [string, Buffer, RegExp][] = [
     ['empty.step', Buffer.alloc(0), /file is empty/],
     ['half.step', Buffer.from('ISO-10303-21;\nHEADER;\n'), /cut off/],
-    ['part.stl', Buffer.from('solid x\nfacet'), /looks like an STL/],
+    ['part.stl', Buffer.from('solid x\nfacet'), /no facets|damaged/],
+    ['letter.txt', Buffer.from('hello'), /neither STEP, IGES, BREP, STL nor DXF/],
+    ['open.dxf', Buffer.from('0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n0\n10\n0\n20\n0\n11\n50\n21\n0\n0\nENDSEC\n0\nEOF\n'), /not closed: 2 open ends, in mm: \(0\.000, 0\.000\)/],
   ];
   for (const [name, bytes, says] of cases) {
     await choose(name, bytes);
@@ -145,7 +147,7 @@ test('bad STEP files get a clear message, several bodies a choice, and reading c
   await page.getByRole('button', { name: 'New job' }).click();
   await choose('large.stp', readFileSync('node_modules/occt-import-js/test/testfiles/cax-if/as1_pe_203.stp'));
   await dialog.getByRole('button', { name: 'Cancel reading' }).click();
-  await expect(dialog.getByLabel(/or a STEP file/)).toBeVisible();
+  await expect(dialog.getByLabel(/or a file: STEP/)).toBeVisible();
 });
 
 test('a job file with mistakes is refused with the places named', async ({ page }) => {

@@ -5,7 +5,7 @@ import { newBlank, NO_ALLOWANCE, ONE_COPY, type Allowance, type Blank, type Copi
 import { bar, circleLoop, meshVolume, prism } from '../solid';
 import { blankContainsPart } from './checks/blankContainsPart';
 import { cutterFitsGap } from './checks/cutterFitsGap';
-import { allowanceOn, barNeed, blankBox, boxOfCopies, copyPlaces, fittingStock, gapFor, gapLeft, planBlank, withAllowance, withSize, withState, stateOf } from '.';
+import { allowanceOn, barNeed, blankBox, boxOfCopies, copyPlaces, fittingStock, gapFor, gapLeft, planBlank, withAllowance, withSize, withState, withStock, stateOf } from '.';
 
 const part = box([0, 0, 0], [110, 70, 38]);
 const none = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
@@ -95,6 +95,12 @@ describe('kinds of blank', () => {
       const allowance = withSize({ ...none, xMinus: 2 }, 'x', 112, wanted);
       return Math.abs(planBlank(part, job(allowance)).size.x - wanted) < 1e-9 && Math.abs(allowance.xMinus - allowance.xPlus - 2) < 1e-9;
     }));
+  });
+
+  test('a side that gets stock is no longer finished; one that was told raw stays raw', () => {
+    const told = withState(newBlank(none), '+x', 'raw');
+    const { blank } = withStock({ blank: told, allowance: none }, { ...none, xPlus: 2, xMinus: 1 });
+    expect([stateOf(blank, '-x'), stateOf(blank, '+x'), stateOf(blank, '+y')]).toEqual(['sawn', 'raw', 'finished']);
   });
 
   test('the state of a side is kept by side', () => {

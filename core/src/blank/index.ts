@@ -26,6 +26,12 @@ export function withSize(allowance: Allowance, axis: Axis, from: number, to: num
   return withAllowance(minus, `+${axis}`, allowanceOn(minus, `+${axis}`) + half);
 }
 
+/** The job's blank with other stock on its sides: a side that gets stock is no longer a finished one. */
+export function withStock({ blank, allowance }: { readonly blank: Blank; readonly allowance: Allowance }, next: Allowance): { blank: Blank; allowance: Allowance } {
+  const gains = DIRECTIONS.filter((d) => stateOf(blank, d) === 'finished' && allowanceOn(allowance, d) <= 0 && allowanceOn(next, d) > 0);
+  return { allowance: next, blank: gains.reduce((b, d) => withState(b, d, 'sawn'), blank) };
+}
+
 export function stateOf(blank: Blank, side: Direction): SurfaceState {
   return blank.sides[ALLOWANCE_KEY[side]];
 }

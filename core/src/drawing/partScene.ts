@@ -23,6 +23,8 @@ export interface PartSceneInput {
   readonly part: Seen;
   readonly blank: Outlines;
   readonly summary: PartSummary;
+  /** box of all copies; of the part when there is one */
+  readonly whole: Box3;
   readonly blankBox: Box3;
   readonly unreached: Outlines;
   /** outlines of the cut where this view shows the section */
@@ -51,7 +53,7 @@ export function partScene(input: PartSceneInput): Scene {
     ...cuttingLine(view, section ?? null, blankBox),
     ...(input.hovered ? [{ kind: 'lines' as const, role: 'hovered' as const, segments: moveSegments(input.hovered, STILL) }] : []),
     ...(input.chosen ? [{ kind: 'lines' as const, role: 'chosen' as const, segments: moveSegments(input.chosen, STILL) }] : []),
-    ...partDimensions(view, summary, blankBox, speech),
+    ...partDimensions(view, summary, input.whole, blankBox, speech),
   ];
   return { title: VIEWS[view].title, shapes };
 }
@@ -71,9 +73,11 @@ function cuttingLine(view: ViewName, section: SectionPlane | null, box: Box3): S
 }
 
 /** Overall sizes of part and blank, the levels of faces that look up, and the stock on the sides seen edge-on. */
-function partDimensions(view: ViewName, summary: PartSummary, blankBox: Box3, speech: Speech): Dimension[] {
+function partDimensions(view: ViewName, summary: PartSummary, whole: Box3, blankBox: Box3, speech: Speech): Dimension[] {
   const [u0, v0] = corner(view, summary.box, -1);
   const [u1, v1] = corner(view, summary.box, 1);
+  const [wu0, wv0] = corner(view, whole, -1);
+  const [wu1, wv1] = corner(view, whole, 1);
   const [bu0, bv0] = corner(view, blankBox, -1);
   const [bu1, bv1] = corner(view, blankBox, 1);
   const across = (name: string, from: number, to: number, side: 'top' | 'bottom', reach: number): Dimension =>
@@ -85,12 +89,14 @@ function partDimensions(view: ViewName, summary: PartSummary, blankBox: Box3, sp
   if (view === 'leftEnd') return [];
   const upright = [
     up('part', v0, v1, 'right', u1), ...stock(up('blank', bv0, bv1, 'left', bu0)),
-    ...stock(up('stock', v1, bv1, 'left', bu0)), ...stock(up('stock', bv0, v0, 'left', bu0)),
+    ...stock(up('stock', wv1, bv1, 'left', bu0)), ...stock(up('stock', bv0, wv0, 'left', bu0)),
+    ...stock(up('copies', wv0, wv1, 'right', wu1)).filter(() => Math.abs(wv1 - wv0 - (v1 - v0)) > 1e-6),
   ];
   if (view === 'above') return upright;
   return [
     across('part', u0, u1, 'bottom', v0), across('blank', bu0, bu1, 'top', bv1),
-    ...stock(across('stock', bu0, u0, 'bottom', v0)), ...stock(across('stock', u1, bu1, 'bottom', v0)),
+    ...stock(across('stock', bu0, wu0, 'bottom', v0)), ...stock(across('stock', wu1, bu1, 'bottom', v0)),
+    ...stock(across('copies', wu0, wu1, 'bottom', wv0)).filter(() => Math.abs(wu1 - wu0 - (u1 - u0)) > 1e-6),
     ...upright, ...levelsUp(summary).slice(0, 4).map((level) => up('', level, v1, 'right', u1)),
   ];
 }

@@ -67,8 +67,18 @@ export class Kernel {
     if (!curved?.some((c) => c === 1)) return undefined;
     const base = this.#nextFlatId;
     let highest = 0;
+    // the two triangles of a strip lie in one plane and may share an id: cuts then leave fewer corners behind
+    const strips = new Map<string, number>();
     const ids = Uint32Array.from(curved, (c, i) => {
-      if (c) return this.#nextCurvedId++;
+      if (c) {
+        const { normal } = facet(mesh, 3 * i);
+        const p = vertex(mesh, mesh.triangles[3 * i]);
+        const plane = [faces?.[i] ?? 0, ...[normal.x, normal.y, normal.z].map((v) => Math.round(v * 1e7)), Math.round((normal.x * p.x + normal.y * p.y + normal.z * p.z) * 1e5)].join();
+        const known = strips.get(plane);
+        if (known !== undefined) return known;
+        strips.set(plane, this.#nextCurvedId);
+        return this.#nextCurvedId++;
+      }
       const face = faces?.[i] ?? i;
       highest = Math.max(highest, face);
       return base + face;

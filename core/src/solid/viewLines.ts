@@ -60,31 +60,39 @@ function facetNormals({ positions: p, triangles }: TriangleMesh): Float64Array {
 /** The share of an edge that a triangle hides: where it lies inside the triangle's outline and behind its plane. */
 function hiddenBy(view: ViewMesh, t: number, a: number, b: number): Range | null {
   const { u, v, w, triangles } = view;
+  const corner = [triangles[t], triangles[t + 1], triangles[t + 2]];
   let from = 0;
   let to = 1;
-  const keep = (atStart: number, atEnd: number, least: number): boolean => {
-    const [s, e] = [atStart - least, atEnd - least];
-    if (s < 0 && e < 0) return false;
+  // keeps the share where a value that runs from `s` to `e` is not negative
+  for (let k = 0; k < 4; k++) {
+    let s: number;
+    let e: number;
+    if (k < 3) {
+      const p = corner[k];
+      const q = corner[(k + 1) % 3];
+      const du = u[q] - u[p];
+      const dv = v[q] - v[p];
+      const slack = 1e-7 * Math.sqrt(du * du + dv * dv);
+      s = du * (v[a] - v[p]) - dv * (u[a] - u[p]) + slack;
+      e = du * (v[b] - v[p]) - dv * (u[b] - u[p]) + slack;
+    } else {
+      s = planeAbove(view, corner, a) - w[a] - DEPTH_MM;
+      e = planeAbove(view, corner, b) - w[b] - DEPTH_MM;
+    }
+    if (s < 0 && e < 0) return null;
     if (s < 0) from = Math.max(from, s / (s - e));
     else if (e < 0) to = Math.min(to, s / (s - e));
-    return from < to;
-  };
-  const corner = [triangles[t], triangles[t + 1], triangles[t + 2]];
-  for (let k = 0; k < 3; k++) {
-    const [p, q] = [corner[k], corner[(k + 1) % 3]];
-    const [du, dv] = [u[q] - u[p], v[q] - v[p]];
-    const length = Math.hypot(du, dv);
-    const side = (i: number) => (du * (v[i] - v[p]) - dv * (u[i] - u[p])) / length;
-    if (!keep(side(a), side(b), -1e-7)) return null;
+    if (from >= to) return null;
   }
-  const [p, q, r] = corner;
+  return [from, to];
+}
+
+/** Depth of a triangle's plane over a vertex. */
+function planeAbove({ u, v, w }: ViewMesh, [p, q, r]: readonly number[], i: number): number {
   const twice = (u[q] - u[p]) * (v[r] - v[p]) - (v[q] - v[p]) * (u[r] - u[p]);
-  const plane = (i: number) => {
-    const s = ((u[i] - u[p]) * (v[r] - v[p]) - (v[i] - v[p]) * (u[r] - u[p])) / twice;
-    const g = ((u[q] - u[p]) * (v[i] - v[p]) - (v[q] - v[p]) * (u[i] - u[p])) / twice;
-    return w[p] + s * (w[q] - w[p]) + g * (w[r] - w[p]);
-  };
-  return keep(plane(a) - w[a], plane(b) - w[b], DEPTH_MM) ? [from, to] : null;
+  const s = ((u[i] - u[p]) * (v[r] - v[p]) - (v[i] - v[p]) * (u[r] - u[p])) / twice;
+  const g = ((u[q] - u[p]) * (v[i] - v[p]) - (v[q] - v[p]) * (u[i] - u[p])) / twice;
+  return w[p] + s * (w[q] - w[p]) + g * (w[r] - w[p]);
 }
 
 /** Ranges joined where they touch or overlap, in order. */
@@ -153,14 +161,13 @@ class Lines {
  */
 export function viewLines(mesh: TriangleMesh, rotation: Rotation): ViewLines {
   const view = new ViewMesh(mesh, rotation);
-  const { u, v, w, triangles, towardsEye } = view;
+  const { u, v, w, towardsEye, highest } = view;
   const lines = new Lines();
-  const highest = (t: number) => Math.max(w[triangles[t]], w[triangles[t + 1]], w[triangles[t + 2]]);
   for (const [a, b] of edgesToDraw(view)) {
     const covered: Range[] = [];
     const lowest = Math.min(w[a], w[b]);
     view.near(u[a], v[a], u[b], v[b], (t) => {
-      if (towardsEye[t / 3] < 1e-6 || highest(t) <= lowest) return;
+      if (towardsEye[t / 3] < 1e-6 || highest[t / 3] <= lowest + DEPTH_MM) return;
       const range = hiddenBy(view, t, a, b);
       if (range) covered.push(range);
     });

@@ -4,6 +4,49 @@ import type { TriangleMesh } from './mesh';
 /** Triangles seen more edge-on than this do not cover anything. */
 const EDGE_ON = 1e-7;
 
+interface Grid {
+  readonly u0: number;
+  readonly v0: number;
+  readonly cell: number;
+  readonly columns: number;
+  readonly rows: number;
+}
+
+/** Every cell a triangle that is not edge-on overlaps: row by row, only as wide as the triangle is there. */
+function eachCell({ u, v, triangles, towardsEye }: Pick<ViewMesh, 'u' | 'v' | 'triangles' | 'towardsEye'>, { u0, v0, cell, columns, rows }: Grid, put: (cell: number, t: number) => void): void {
+  const clamp = (x: number, most: number) => (x < 0 ? 0 : x > most ? most : x);
+  for (let t = 0; t < triangles.length; t += 3) {
+    if (Math.abs(towardsEye[t / 3]) < EDGE_ON) continue;
+    const va = v[triangles[t]];
+    const vb = v[triangles[t + 1]];
+    const vc = v[triangles[t + 2]];
+    const j0 = clamp(Math.floor((Math.min(va, vb, vc) - v0) / cell), rows - 1);
+    const j1 = clamp(Math.floor((Math.max(va, vb, vc) - v0) / cell), rows - 1);
+    for (let j = j0; j <= j1; j++) {
+      const low = j === j0 ? -Infinity : v0 + j * cell;
+      const high = j === j1 ? Infinity : v0 + (j + 1) * cell;
+      let from = Infinity;
+      let to = -Infinity;
+      for (let k = 0; k < 3; k++) {
+        const p = triangles[t + k];
+        const q = triangles[t + (k === 2 ? 0 : k + 1)];
+        const lowest = v[p] < v[q] ? p : q;
+        const highest = lowest === p ? q : p;
+        const span = v[highest] - v[lowest];
+        if (v[highest] < low || v[lowest] > high) continue;
+        const s = span === 0 || v[lowest] >= low ? 0 : (low - v[lowest]) / span;
+        const e = span === 0 || v[highest] <= high ? 1 : (high - v[lowest]) / span;
+        const at = u[lowest] + s * (u[highest] - u[lowest]);
+        const end = u[lowest] + e * (u[highest] - u[lowest]);
+        from = Math.min(from, at, end);
+        to = Math.max(to, at, end);
+      }
+      const i1 = clamp(Math.floor((to + 1e-9 - u0) / cell), columns - 1);
+      for (let i = clamp(Math.floor((from - 1e-9 - u0) / cell), columns - 1); i <= i1; i++) put(j * columns + i, t);
+    }
+  }
+}
+
 /**
  * A mesh turned into a view, its triangles sorted into a grid of the view's plane, so that everything above or below
  * a point or along a line is found without looking at the rest. View coordinates: u right, v up, w towards the eye.
@@ -15,7 +58,11 @@ export class ViewMesh {
   readonly triangles: Uint32Array;
   /** third component of each triangle's unit normal: + looks at the eye */
   readonly towardsEye: Float64Array;
-  readonly #cells: number[][];
+  /** greatest depth of each triangle */
+  readonly highest: Float64Array;
+  /** triangles of each cell, one after another, and where each cell begins */
+  readonly #inCell: Uint32Array;
+  readonly #begins: Uint32Array;
   readonly #columns: number;
   readonly #rows: number;
   readonly #min: readonly [number, number];
@@ -49,41 +96,58 @@ export class ViewMesh {
     this.#cell = Math.max(Math.sqrt((2 * area) / Math.max(triangles.length / 3, 1)), Math.max(u1 - u0, v1 - v0) / 400, 1e-6);
     this.#columns = Math.floor((u1 - u0) / this.#cell) + 1;
     this.#rows = Math.floor((v1 - v0) / this.#cell) + 1;
-    this.#cells = Array.from({ length: this.#columns * this.#rows }, () => []);
     this.#stamp = new Uint32Array(triangles.length / 3);
-    for (let t = 0; t < triangles.length; t += 3) this.#put(t);
+    this.highest = new Float64Array(triangles.length / 3);
+    for (let t = 0; t < triangles.length; t += 3) {
+      this.towardsEye[t / 3] = this.#facing(t);
+      this.highest[t / 3] = Math.max(this.w[triangles[t]], this.w[triangles[t + 1]], this.w[triangles[t + 2]]);
+    }
+    // counted first, then put: cells as one list instead of many
+    const grid: Grid = { u0, v0, cell: this.#cell, columns: this.#columns, rows: this.#rows };
+    const begins = new Uint32Array(this.#columns * this.#rows + 1);
+    eachCell(this, grid, (cell) => { begins[cell + 1] += 1; });
+    for (let c = 0; c < this.#columns * this.#rows; c++) begins[c + 1] += begins[c];
+    const inCell = new Uint32Array(begins[this.#columns * this.#rows]);
+    const filled = begins.slice();
+    eachCell(this, grid, (cell, t) => { inCell[filled[cell]++] = t; });
+    this.#begins = begins;
+    this.#inCell = inCell;
   }
 
-  #put(t: number): void {
+  /** Third component of a triangle's unit normal. */
+  #facing(t: number): number {
     const { u, v, w, triangles } = this;
     const [a, b, c] = [triangles[t], triangles[t + 1], triangles[t + 2]];
     const nx = (v[b] - v[a]) * (w[c] - w[a]) - (w[b] - w[a]) * (v[c] - v[a]);
     const ny = (w[b] - w[a]) * (u[c] - u[a]) - (u[b] - u[a]) * (w[c] - w[a]);
     const nz = (u[b] - u[a]) * (v[c] - v[a]) - (v[b] - v[a]) * (u[c] - u[a]);
-    const length = Math.hypot(nx, ny, nz);
-    this.towardsEye[t / 3] = length < 1e-14 ? 0 : nz / length;
-    if (Math.abs(this.towardsEye[t / 3]) < EDGE_ON) return;
-    const [i0, j0] = this.#at(Math.min(u[a], u[b], u[c]), Math.min(v[a], v[b], v[c]));
-    const [i1, j1] = this.#at(Math.max(u[a], u[b], u[c]), Math.max(v[a], v[b], v[c]));
-    for (let j = j0; j <= j1; j++) for (let i = i0; i <= i1; i++) this.#cells[j * this.#columns + i].push(t);
+    const length = Math.sqrt(nx * nx + ny * ny + nz * nz);
+    return length < 1e-14 ? 0 : nz / length;
   }
 
-  #at(u: number, v: number): [number, number] {
-    const clamp = (x: number, most: number) => Math.max(0, Math.min(most, x));
-    return [clamp(Math.floor((u - this.#min[0]) / this.#cell), this.#columns - 1), clamp(Math.floor((v - this.#min[1]) / this.#cell), this.#rows - 1)];
+  #column(u: number): number {
+    return Math.max(0, Math.min(this.#columns - 1, Math.floor((u - this.#min[0]) / this.#cell)));
+  }
+
+  #row(v: number): number {
+    return Math.max(0, Math.min(this.#rows - 1, Math.floor((v - this.#min[1]) / this.#cell)));
   }
 
   /** Calls `visit` once for every triangle that is not edge-on and may lie in a rectangle of the view. */
   near(u0: number, v0: number, u1: number, v1: number, visit: (t: number) => void): void {
     const margin = 1e-6;
-    const [i0, j0] = this.#at(Math.min(u0, u1) - margin, Math.min(v0, v1) - margin);
-    const [i1, j1] = this.#at(Math.max(u0, u1) + margin, Math.max(v0, v1) + margin);
+    const [i0, i1] = [this.#column(Math.min(u0, u1) - margin), this.#column(Math.max(u0, u1) + margin)];
+    const [j0, j1] = [this.#row(Math.min(v0, v1) - margin), this.#row(Math.max(v0, v1) + margin)];
     this.#stamps += 1;
+    // locals: these loops are where drawing spends its time
+    const [begins, inCell, stamp, stamps, columns] = [this.#begins, this.#inCell, this.#stamp, this.#stamps, this.#columns];
     for (let j = j0; j <= j1; j++) {
       for (let i = i0; i <= i1; i++) {
-        for (const t of this.#cells[j * this.#columns + i]) {
-          if (this.#stamp[t / 3] === this.#stamps) continue;
-          this.#stamp[t / 3] = this.#stamps;
+        const cell = j * columns + i;
+        for (let k = begins[cell]; k < begins[cell + 1]; k++) {
+          const t = inCell[k];
+          if (stamp[t / 3] === stamps) continue;
+          stamp[t / 3] = stamps;
           visit(t);
         }
       }

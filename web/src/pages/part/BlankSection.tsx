@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
-import { allowanceOn, countOf, gapFor, gapLeft, isBoxKind, stateOf, withAllowance, withSize, withState, type StockFit } from '@violet-jaw/core/blank';
+import { allowanceOn, countOf, gapFor, gapLeft, isBoxKind, stateOf, withAllowance, withSize, withState, withStock, type StockFit } from '@violet-jaw/core/blank';
 import { AXES, DIRECTIONS, axisOf } from '@violet-jaw/core/frames';
 import { BLANK_KINDS, type Blank, type BlankKind } from '@violet-jaw/core/job';
 import { PART_SIDE } from '@violet-jaw/core/part';
@@ -39,7 +39,7 @@ export function BlankSection() {
         {isBar && <LengthField label={blank.kind === 'hexagon bar' ? 'Across flats' : 'Diameter'} mm={blank.across} units={job.units} positive max={10_000} onCommit={(across) => set({ across })} />}
         {blank.kind === 'tube' && <LengthField label="Bore" mm={blank.bore} units={job.units} min={0} max={10_000} onCommit={(bore) => set({ bore })} />}
         {isBoxKind(blank.kind) && planned && AXES.map((a) => (
-          <LengthField key={a} label={`Blank ${a.toUpperCase()}`} mm={planned.blank.size[a]} units={job.units} positive max={100_000} onCommit={(to) => change({ allowance: withSize(allowance, a, planned.blank.size[a], to), blank: { ...blank, stock: null } })} />
+          <LengthField key={a} label={`Blank ${a.toUpperCase()}`} mm={planned.blank.size[a]} units={job.units} positive max={100_000} onCommit={(to) => change(withStock({ blank: { ...blank, stock: null }, allowance }, withSize(allowance, a, planned.blank.size[a], to)))} />
         ))}
       </div>
       {blank.kind === 'own solid' && <OwnSolid />}
@@ -53,7 +53,7 @@ export function BlankSection() {
                 <td className="text-nowrap">{PART_SIDE[d]} <span className="quiet">{d.toUpperCase()}</span></td>
                 <td className="number">
                   {typed
-                    ? <LengthField hideLabel label={`${PART_SIDE[d]} ${d.toUpperCase()}`} mm={allowanceOn(allowance, d)} units={job.units} min={-1000} max={1000} onCommit={(mm) => change({ allowance: withAllowance(allowance, d, mm) })} />
+                    ? <LengthField hideLabel label={`${PART_SIDE[d]} ${d.toUpperCase()}`} mm={allowanceOn(allowance, d)} units={job.units} min={-1000} max={1000} onCommit={(mm) => change(withStock(job, withAllowance(allowance, d, mm)))} />
                     : speech.size(allowanceOn(stockOn, d))}
                 </td>
                 <td><ChoiceField hideLabel label={`${PART_SIDE[d]} comes`} value={stateOf(blank, d)} choices={STATES} onCommit={(state) => change({ blank: withState(blank, d, state) })} /></td>

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { boxOfCopies } from '@violet-jaw/core/blank';
 import { alongAxis, partScene, SECTION_VIEW, VIEW_NAMES, type Scene, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
 import { featureFacts, measureBetween, type MeasureEnd } from '@violet-jaw/core/part';
@@ -34,10 +35,10 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
   const scenes = useMemo((): Record<ViewName, Scene> | null => (planned && outlines ? Object.fromEntries(VIEW_NAMES.map((view) => {
     const cutHere = section && cut && SECTION_VIEW[section.axis].view === view ? cut : null;
     return [view, partScene({
-      view, part: cutHere ? { silhouette: cutHere.silhouette, lines: cutHere.lines } : outlines.part[view], blank: outlines.blank[view], summary: planned.part, blankBox: planned.blank.box,
+      view, part: cutHere ? { silhouette: cutHere.silhouette, lines: cutHere.lines } : outlines.part[view], blank: outlines.blank[view], summary: planned.part, whole: boxOfCopies(planned.part.box, job.copies), blankBox: planned.blank.box,
       unreached: outlines.unreached?.[view] ?? [], cutFace: cutHere?.cutFace, section, chosen: chosenEdges?.[view], hovered: hoveredEdges?.[view], speech,
     })];
-  })) as Record<ViewName, Scene> : null), [planned, outlines, section, cut, chosenEdges, hoveredEdges, speech]);
+  })) as Record<ViewName, Scene> : null), [job.copies, planned, outlines, section, cut, chosenEdges, hoveredEdges, speech]);
 
   const find = async ({ view, point, reach }: At) => await planWorker()?.pick(view, point, reach) ?? null;
   const onHover = (at: At | null) => {
