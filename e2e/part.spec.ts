@@ -28,11 +28,11 @@ test('an STL asks for its unit and shows the size in both', async ({ page }) => 
     await dialog.getByLabel(/^inches: 101\.600/).check();
     await expect(dialog.getByText(/^surface: 101\.600 × 50\.800 × 25\.400 mm/)).toBeVisible();
   });
-  await expect(page.getByText('X 101.600 Y 50.800 Z 25.400 mm')).toBeVisible();
+  await expect(page.getByText('X 101.600 Y 50.800 Z 25.400 mm ·').first()).toBeVisible();
   // a reload reads the file again the same way
   await saved(page);
   await page.reload();
-  await expect(page.getByText('X 101.600 Y 50.800 Z 25.400 mm')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('X 101.600 Y 50.800 Z 25.400 mm ·').first()).toBeVisible({ timeout: 60_000 });
 });
 
 test('an open STL is closed where it is flat and says so; else it is refused with the place', async ({ page }) => {
@@ -50,7 +50,7 @@ test('a DXF outline with a thickness; zero on a bore; a newer revision moves it,
   await jobFromFile(page, 'T-DXF', 'plate.dxf', plateDxf(120, 60, [[30, 30, 10], [90, 30, 5]]), async (dialog) => {
     await enter(dialog.getByLabel('Thickness of the outline'), '12');
     await dialog.getByLabel(/^millimetres: 120\.000/).check({ timeout: 60_000 });
-    await expect(dialog.getByText(/120\.000 × 60\.000 × 12\.000 mm/)).toBeVisible();
+    await expect(dialog.getByText(/^outline 1 with 2 holes: 120\.000 × 60\.000 × 12\.000 mm/)).toBeVisible();
   });
   await features(page).getByRole('button', { name: 'bore ⌀20 through' }).click();
   await enter(page.getByLabel('Own name for it'), 'spigot seat');
@@ -135,7 +135,7 @@ test('zoom by button, wheel and key, and back', async ({ page }) => {
   const whole = await view();
   await page.getByRole('button', { name: 'Zoom in' }).click();
   expect(await view()).not.toBe(whole);
-  await page.getByRole('button', { name: 'Fit' }).click();
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
   await expect.poll(view).toBe(whole);
   await board(page).focus();
   await page.keyboard.press('+');
@@ -204,7 +204,7 @@ test('several copies from one blank: where each lies, and the cutter between the
   await enter(copies.getByLabel('Along X'), '3');
   await enter(copies.getByLabel('Gap', { exact: true }), '0.1 in');
   await enter(copies.getByLabel('Cutter between them'), '2');
-  await expect(copies.getByText('cutter leaves 0.540, 0.270 a side')).toBeVisible();
+  await expect(copies.getByText('The cutter leaves 0.540 mm between copies, 0.270 mm a side.')).toBeVisible();
   await expect(copies.getByRole('row', { name: /^3 / })).toContainText('+105.080');
   await enter(copies.getByLabel('Cutter between them'), '3');
   await expect(page.locator('[data-code="cutter-does-not-fit-gap"]')).toContainText('it is 0.460 mm too thick');
@@ -292,7 +292,7 @@ test('a route is proposed, taken, and is an ordinary route: nothing left over', 
   const proposed = page.getByRole('region', { name: 'Proposed route' });
   await proposed.getByRole('button', { name: 'Look from all six sides' }).click();
   await expect(proposed.getByText('2 setups reach every face that can be reached; no fewer do.').first()).toBeVisible({ timeout: 60_000 });
-  await proposed.getByRole('button', { name: 'Take this route' }).click();
+  await proposed.getByRole('button', { name: 'Take this route' }).first().click();
   await expect(page.getByText('nothing left over')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Op 20/ })).toBeVisible();
   // an ordinary setup: its depth is edited, and what is not reached then is told with the side it is reached from

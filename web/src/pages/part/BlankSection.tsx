@@ -160,13 +160,14 @@ export function CopiesSection() {
         {countOf(copies) > 1 && (
           <>
             <LengthField label="Cutter between them" mm={copies.cutter} units={job.units} min={0} max={1000} onCommit={(cutter) => set({ cutter })} />
-            <LengthField label="Gap" mm={copies.gap} units={job.units} min={0} max={1000} onCommit={(gap) => set({ gap })} hint={left === null ? undefined : `cutter leaves ${speech.size(left)}, ${speech.size(left / 2)} a side`} />
+            <LengthField label="Gap" mm={copies.gap} units={job.units} min={0} max={1000} onCommit={(gap) => set({ gap })} />
             <LengthField label="Clearance wanted a side" mm={clearance} units={job.units} min={0} max={100} onCommit={setClearance} />
           </>
         )}
       </div>
       {countOf(copies) > 1 && (
         <>
+          {left !== null && left > 0 && copies.cutter > 0 && <p className="mb-1 mt-1">The cutter leaves <span className="number">{speech.sizeWithUnit(left)}</span> between copies, <span className="number">{speech.sizeWithUnit(left / 2)}</span> a side.</p>}
           <Button size="sm" variant="outline-primary" className="mt-1" disabled={copies.cutter === 0} onClick={() => set({ gap: gapFor(copies.cutter, clearance) })}>Make the gap cutter and two clearances: {speech.sizeWithUnit(gapFor(copies.cutter, clearance))}</Button>
           <Table size="sm" className="mt-1" aria-label="Position of every copy from the first">
             <thead><tr><th>Copy</th>{AXES.map((a) => <th key={a} className="number">Δ{a.toUpperCase()}</th>)}</tr></thead>
