@@ -1,4 +1,4 @@
-import type { Dimension, Scene } from './scene';
+import { sceneBounds, type Dimension, type Scene } from './scene';
 
 /** Width of a text in page units, a little on the safe side for both typefaces. */
 export function textWidth(text: string, fontSize: number): number {
@@ -9,8 +9,10 @@ export function textWidth(text: string, fontSize: number): number {
 export interface Placed {
   readonly dimension: Dimension;
   readonly row: number;
-  /** vertical ones: distance of the dimension line from the picture, page units */
+  /** distance of the dimension line from the picture, page units */
   readonly offset: number;
+  /** vertical ones: middle of the text, millimetres of the drawing; kept beside the picture, so that corners stay free */
+  readonly textAt: number;
   /** horizontal ones: the text stands beside the line, as it does not fit over it */
   readonly beside: boolean;
 }
@@ -26,16 +28,20 @@ export const textOf = (d: Dimension): string => (d.name ? `${d.name} ${d.value}`
 const ROW = 2;
 const FIRST_VERTICAL = 0.8;
 
-function spanOnPage(d: Dimension, scale: number, fontSize: number): { from: number; to: number; beside: boolean } {
+const textHeight = (d: Dimension, fontSize: number) => linesOf(d).length * fontSize * 1.1;
+
+function spanOnPage(d: Dimension, scale: number, fontSize: number, upright: readonly [number, number]): { from: number; to: number; beside: boolean; textAt: number } {
   const [low, high] = [Math.min(d.from, d.to) * scale, Math.max(d.from, d.to) * scale];
   const middle = (low + high) / 2;
   if (d.along === 'vertical') {
-    const half = Math.max((high - low) / 2 + fontSize * 0.8, (linesOf(d).length * fontSize * 1.1) / 2 + fontSize * 0.3);
-    return { from: middle - half, to: middle + half, beside: false };
+    const half = textHeight(d, fontSize) / 2;
+    const [bottom, top] = [upright[0] * scale, upright[1] * scale];
+    const at = top - bottom < 2 * half ? (top + bottom) / 2 : Math.max(bottom + half, Math.min(top - half, middle));
+    return { from: Math.min(low - fontSize * 0.8, at - half - fontSize * 0.2), to: Math.max(high + fontSize * 0.8, at + half + fontSize * 0.2), beside: false, textAt: at / scale };
   }
   const width = textWidth(textOf(d), fontSize);
-  if (high - low > width + 4) return { from: low - 2, to: high + 2, beside: false };
-  return { from: low - fontSize, to: high + fontSize * 1.4 + width, beside: true };
+  if (high - low > width + 4) return { from: low - 2, to: high + 2, beside: false, textAt: 0 };
+  return { from: low - fontSize, to: high + fontSize * 1.4 + width, beside: true, textAt: 0 };
 }
 
 /**
@@ -45,21 +51,26 @@ function spanOnPage(d: Dimension, scale: number, fontSize: number): { from: numb
  */
 export function placeDimensions(scene: Scene, scale: number, fontSize: number): Placed[] {
   const out: Placed[] = [];
+  const { min, max } = sceneBounds(scene);
+  const upright = [min[1], max[1]] as const;
+  // texts beside a picture lower than they are stand out above and below it: rows begin beyond them
+  const highest = Math.max(0, ...scene.shapes.map((s) => (s.kind === 'dimension' && s.along === 'vertical' ? textHeight(s, fontSize) : 0)));
+  const standsOut = Math.max(0, (highest - (max[1] - min[1]) * scale) / 2);
   for (const side of SIDES) {
     const dims = scene.shapes.filter((s) => s.kind === 'dimension' && s.side === side) as Dimension[];
-    const rows: { spans: { from: number; to: number }[]; members: { d: Dimension; beside: boolean }[] }[] = [];
-    const ordered = dims.map((d, i) => ({ d, i, ...spanOnPage(d, scale, fontSize) })).sort((a, b) => Math.abs(a.d.to - a.d.from) - Math.abs(b.d.to - b.d.from) || a.i - b.i);
-    for (const { d, from, to, beside } of ordered) {
+    const rows: { spans: { from: number; to: number }[]; members: { d: Dimension; beside: boolean; textAt: number }[] }[] = [];
+    const ordered = dims.map((d, i) => ({ d, i, ...spanOnPage(d, scale, fontSize, upright) })).sort((a, b) => Math.abs(a.d.to - a.d.from) - Math.abs(b.d.to - b.d.from) || a.i - b.i);
+    for (const { d, from, to, beside, textAt } of ordered) {
       // no nearer than a row it would cross with its extension lines: the row after the last one it overlaps
       const last = rows.reduce((found, row, i) => (row.spans.some((s) => s.from < to && from < s.to) ? i : found), -1);
       const at = last + 1;
       rows[at] ??= { spans: [], members: [] };
       rows[at].spans.push({ from, to });
-      rows[at].members.push({ d, beside });
+      rows[at].members.push({ d, beside, textAt });
     }
     let offset = fontSize * FIRST_VERTICAL;
     rows.forEach((row, r) => {
-      for (const { d, beside } of row.members) out.push({ dimension: d, row: r, offset, beside });
+      for (const { d, beside, textAt } of row.members) out.push({ dimension: d, row: r, offset: d.along === 'vertical' ? offset : standsOut + rowOffset(side === 'top' ? 'top' : 'bottom', r, fontSize), beside, textAt });
       offset += Math.max(...row.members.map(({ d }) => Math.max(...linesOf(d).map((l) => textWidth(l, fontSize))))) + fontSize * 1.3;
     });
   }
@@ -70,11 +81,11 @@ export function placeDimensions(scene: Scene, scale: number, fontSize: number): 
 export function roomFor(placed: readonly Placed[], side: Side, fontSize: number): number {
   const here = placed.filter((p) => p.dimension.side === side);
   if (here.length === 0) return 0;
-  if (side === 'top' || side === 'bottom') return (Math.max(...here.map((p) => p.row)) + 1) * fontSize * ROW;
+  if (side === 'top' || side === 'bottom') return Math.max(...here.map((p) => p.offset)) + fontSize * (side === 'top' ? 1.1 : 0.5);
   return Math.max(...here.map((p) => p.offset + Math.max(...linesOf(p.dimension).map((l) => textWidth(l, fontSize))) + fontSize * 0.9));
 }
 
 /** Distance of a horizontal dimension line from the picture. */
-export function rowOffset(side: 'top' | 'bottom', row: number, fontSize: number): number {
+function rowOffset(side: 'top' | 'bottom', row: number, fontSize: number): number {
   return fontSize * ((side === 'bottom' ? 1.5 : 0.9) + row * ROW);
 }

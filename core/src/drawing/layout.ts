@@ -1,6 +1,6 @@
 import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
-import { linesOf, placeDimensions, roomFor, rowOffset, textOf, type Placed } from './dimensions';
+import { linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
 import { sceneBounds, type Dimension, type Point, type Role, type Scene } from './scene';
 
 /** What a renderer draws: paths and texts in page units, y downwards. Screen and PDF get the same. */
@@ -104,7 +104,7 @@ function arrow([x, y]: Point, [dx, dy]: Point, size: number): string {
   return `M${n(x)} ${n(y)}L${n(back[0] + px * size * 0.3)} ${n(back[1] + py * size * 0.3)}L${n(back[0] - px * size * 0.3)} ${n(back[1] - py * size * 0.3)}Z`;
 }
 
-function drawDimension({ dimension: d, row, offset, beside }: Placed, box: { left: number; right: number; top: number; bottom: number }, toPage: (p: Point) => Point, fontSize: number): Primitive[] {
+function drawDimension({ dimension: d, offset, beside, textAt }: Placed, box: { left: number; right: number; top: number; bottom: number }, toPage: (p: Point) => Point, fontSize: number): Primitive[] {
   const arrowSize = fontSize * 0.7;
   if (d.along === 'vertical') {
     const outwards = d.side === 'left' ? -1 : 1;
@@ -115,7 +115,7 @@ function drawDimension({ dimension: d, row, offset, beside }: Placed, box: { lef
     const extension = linesPath([[[reach, y0], [x + outwards * 3, y0]], [[reach, y1], [x + outwards * 3, y1]], [[x, top], [x, bottom]]]);
     const room = bottom - top > 2.4 * arrowSize;
     const lines = linesOf(d);
-    const middle = (top + bottom) / 2 + fontSize * (0.35 - (lines.length - 1) * 0.52);
+    const middle = toPage([0, textAt])[1] + fontSize * (0.35 - (lines.length - 1) * 0.52);
     const arrows = room ? arrow([x, top], [0, -1], arrowSize) + arrow([x, bottom], [0, 1], arrowSize) : arrow([x, top], [0, 1], arrowSize) + arrow([x, bottom], [0, -1], arrowSize);
     return [
       { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
@@ -128,7 +128,7 @@ function drawDimension({ dimension: d, row, offset, beside }: Placed, box: { lef
   }
   const side = d.side === 'top' ? 'top' : 'bottom';
   const outwards = side === 'top' ? -1 : 1;
-  const y = (side === 'top' ? box.top : box.bottom) + outwards * rowOffset(side, row, fontSize);
+  const y = (side === 'top' ? box.top : box.bottom) + outwards * offset;
   const [x0, reach] = toPage([d.from, d.reach]);
   const [x1] = toPage([d.to, d.reach]);
   const [left, right] = [Math.min(x0, x1), Math.max(x0, x1)];

@@ -106,3 +106,30 @@ export function fitCylinder(points: readonly Vec3[], normals: readonly Vec3[]): 
   const leading = AXES.find((k) => Math.abs(tidy[k]) > 1e-9)!;
   return radius > 0 && Number.isFinite(radius) ? { point, axis: tidy[leading] < 0 ? scale(tidy, -1) : tidy, radius } : null;
 }
+
+/** Corners on an edge where two faces meet may be off both by the tolerance of the model, mm. */
+const EDGE_TOLERANCE_MM = 0.01;
+const EXACT_MM = 1e-6;
+/** So many corners, and this share of all, must lie on the cylinder exactly. */
+const LEAST_EXACT = 8;
+const EXACT_SHARE = 0.15;
+
+/**
+ * Fits a cylinder to the corners of a face whose edges may be less exact than its inside, as where two bores meet:
+ * the corners that fit worst are left out until the rest lie on one cylinder exactly.
+ * @returns null when too few do, or when any corner is further off than a model's edges may be
+ */
+export function fitFace(points: readonly Vec3[], normals: readonly Vec3[]): Cylinder | null {
+  let kept = points;
+  for (let round = 0; round < 14; round++) {
+    const found = fitCylinder(kept, normals);
+    if (!found) return null;
+    const off = kept.map((p) => misfit([p], found));
+    if (Math.max(...off) < EXACT_MM) return misfit(points, found) < EDGE_TOLERANCE_MM ? found : null;
+    const worst = [...off].sort((a, b) => a - b)[Math.floor(off.length * 0.7)];
+    const next = kept.filter((_, i) => off[i] <= worst);
+    if (next.length === kept.length || next.length < Math.max(LEAST_EXACT, EXACT_SHARE * points.length)) return null;
+    kept = next;
+  }
+  return null;
+}

@@ -14,9 +14,14 @@ export type Match =
   | { readonly state: 'changed'; readonly feature: Feature; /** from the old place to the new one */ readonly moved: Vec3; /** change of diameter; 0 for a face */ readonly grown: number }
   | { readonly state: 'gone' };
 
-/** A feature may move by this share of the part's diagonal and a bore change its diameter by half and still be the same one. */
-const MAY_MOVE = 0.2;
-const MAY_GROW = 0.5;
+/**
+ * How far a feature may be from where it was and still be taken for the same one, as a share of the part's diagonal, and
+ * how much a bore's diameter or a face's area may change. Rather gone, which stops, than taken for its neighbour.
+ */
+const FACE_MOVES = 0.05;
+const BORE_MOVES = 0.1;
+const BORE_GROWS = 0.3;
+const FACE_GROWS = 4;
 
 const length = (v: Vec3) => Math.sqrt(dot(v, v));
 
@@ -29,9 +34,10 @@ function likeness(known: KnownFeature, f: Feature, diagonal: number): number | n
   const grown = Math.abs(size - known.size) / Math.max(known.size, 1e-9);
   if (f.kind === 'plane') {
     const level = Math.abs(dot(f.normal, subtract(f.at, known.at)));
-    return level > MAY_MOVE * diagonal ? null : level / diagonal + 0.3 * (away / diagonal) + 0.05 * Math.min(grown, 1);
+    const share = Math.max(size, known.size) / Math.max(Math.min(size, known.size), 1e-9);
+    return level > FACE_MOVES * diagonal || share > FACE_GROWS ? null : level / diagonal + 0.3 * (away / diagonal) + 0.05 * Math.min(grown, 1);
   }
-  return away > MAY_MOVE * diagonal || grown > MAY_GROW ? null : away / diagonal + 0.2 * grown;
+  return away > BORE_MOVES * diagonal || grown > BORE_GROWS ? null : away / diagonal + 0.2 * grown;
 }
 
 /**

@@ -1,6 +1,6 @@
 import { dot, type Vec3 } from '../frames';
 import { facet, vertex, type TriangleMesh } from '../solid';
-import { fitCylinder, misfit, type Cylinder } from './cylinder';
+import { fitCylinder, fitFace, misfit, type Cylinder } from './cylinder';
 
 /** Corners of a plane or cylindrical face lie on it to within this, mm: readers put them there. */
 const ON_SURFACE_MM = 1e-5;
@@ -31,8 +31,10 @@ function surfaceOf(mesh: TriangleMesh, triangles: readonly number[]): Surface {
   if (!mesh.curved?.[triangles[0] / 3] || corners.every((p) => Math.abs(dot(largest.normal, p) - level) < 1e-6)) {
     return { kind: 'plane', normal: largest.normal, level };
   }
-  const cylinder = fitCylinder(corners, [largest.normal, ...facets.map((f) => f.normal)]);
-  if (!cylinder || misfit(corners, cylinder) > ON_SURFACE_MM) return { kind: 'other' };
+  const normals = [largest.normal, ...facets.map((f) => f.normal)];
+  const plain = fitCylinder(corners, normals);
+  const cylinder = plain && misfit(corners, plain) <= ON_SURFACE_MM ? plain : fitFace(corners, normals);
+  if (!cylinder) return { kind: 'other' };
   return { kind: 'cylinder', ...cylinder, hollow: isHollow(mesh, largest, cylinder) };
 }
 

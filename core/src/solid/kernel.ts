@@ -36,9 +36,20 @@ export class Solid {
       let positions = new Float64Array();
       // The kernel's own mesh is single precision; warping hands out the double-precision vertices in the same order.
       this.raw.warpBatch((vertices) => { positions = vertices.slice(); }).delete();
-      const { triVerts, faceID } = this.raw.getMesh();
-      const faces = Uint32Array.from(faceID ?? new Uint32Array(triVerts.length / 3));
-      this.#mesh = { positions, triangles: triVerts.slice(), faces, curved: Uint8Array.from(faces, (id) => (id >= FIRST_CURVED_ID ? 1 : 0)) };
+      const { triVerts, faceID, runIndex, runOriginalID } = this.raw.getMesh();
+      const ids = faceID ?? new Uint32Array(triVerts.length / 3);
+      // ids are told apart only within the solid they come from
+      const numbers = new Map<string, number>();
+      const faces = new Uint32Array(ids.length);
+      for (let run = 0; run < runOriginalID.length; run++) {
+        for (let t = runIndex[run] / 3; t < runIndex[run + 1] / 3; t++) {
+          const name = `${runOriginalID[run]} ${ids[t]}`;
+          let number = numbers.get(name);
+          if (number === undefined) numbers.set(name, number = numbers.size);
+          faces[t] = number;
+        }
+      }
+      this.#mesh = { positions, triangles: triVerts.slice(), faces, curved: Uint8Array.from(ids, (id) => (id >= FIRST_CURVED_ID ? 1 : 0)) };
     }
     return this.#mesh;
   }

@@ -1,0 +1,37 @@
+import { QueryTypes, Sequelize } from 'sequelize';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { checkJob } from '@violet-jaw/core/job';
+import { startPrivateServer } from '../privateServer';
+import { firstTables } from './0001-first-tables';
+import { knowThePart } from './0002-know-the-part';
+import { migrations } from '.';
+
+test('migrations are named in order and none is there twice', () => {
+  const names = migrations.map((m) => m.name);
+  expect(names).toEqual([...new Set(names)].sort());
+});
+
+test('a database of the first version is brought up to date, its jobs with it', async () => {
+  const server = await startPrivateServer(mkdtempSync(join(tmpdir(), 'violet-jaw-migrate-')), () => undefined);
+  const sequelize = new Sequelize(server.url, { dialect: 'mariadb', logging: false });
+  try {
+    await firstTables(sequelize.getQueryInterface());
+    // a job as version 1 wrote it
+    const job = JSON.parse(readFileSync('server/src/database/migrations/job-version-1.json', 'utf8')) as Record<string, unknown>;
+    await sequelize.query('INSERT INTO shop (id, name, revision) VALUES (1, \'Old shop\', 4)');
+    await sequelize.query('INSERT INTO jobs (id, number, part, revision, document, summary, created_at, updated_at) VALUES (UUID(), \'SK-1041\', \'x\', 7, ?, \'{}\', UTC_TIMESTAMP(), UTC_TIMESTAMP())', { replacements: [JSON.stringify(job)] });
+    await knowThePart(sequelize.getQueryInterface());
+    const [row] = await sequelize.query<{ document: string; revision: number; summary: string | null }>('SELECT document, revision, summary FROM jobs', { type: QueryTypes.SELECT });
+    const now = checkJob(JSON.parse(row.document));
+    expect(now.ok ? [] : now.problems).toEqual([]);
+    expect(now).toMatchObject({ ok: true, value: { body: { file: 'vane-bearing-block.step', body: 0 }, blank: { kind: 'block', sides: { xMinus: 'sawn', zPlus: 'finished' } }, copies: { x: 1 }, features: [] } });
+    expect([row.revision, row.summary]).toEqual([7, null]);
+    expect(await sequelize.query('SELECT name, projection FROM shop', { type: QueryTypes.SELECT })).toEqual([{ name: 'Old shop', projection: 'third angle' }]);
+    expect(await sequelize.query('SELECT id FROM offcuts', { type: QueryTypes.SELECT })).toEqual([]);
+  } finally {
+    await sequelize.close();
+    await server.stop();
+  }
+}, 120_000);
