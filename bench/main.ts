@@ -58,7 +58,7 @@ const three = job((j) => { j.setups.push({ ...structuredClone(j.setups[0]), id: 
 const planned = plan(three);
 if (!planned.ok) throw new Error(planned.problem);
 print({ figure: 'outlines for drawing, cold', value: await timed(1, () => outlinesOf(planner, planned.value)), unit: 'ms', target: 'none' });
-const sheet = buildSheet(three, planned.value, outlinesOf(planner, planned.value), demoShop.name, { letter: 'A', on: '2026-01-01' });
+const sheet = buildSheet(three, planned.value, outlinesOf(planner, planned.value), demoShop, { letter: 'A', on: '2026-01-01' });
 await renderSheetPdf(sheet, 'A4');
 print({ figure: 'setup sheet PDF, three setups', value: await timed(5, () => renderSheetPdf(sheet, 'A4')), unit: 'ms', target: '2000 ms' });
 

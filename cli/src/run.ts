@@ -88,7 +88,7 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
     terminal.out(`${JSON.stringify(planOutput(planned), null, 2)}\n`);
   } else {
     try {
-      if (sheet) writeFileSync(sheet, await renderSheetPdf(buildSheet(job, planned, outlinesOf(planner, planned), shop.name, null), paper satisfies Paper));
+      if (sheet) writeFileSync(sheet, await renderSheetPdf(buildSheet(job, planned, outlinesOf(planner, planned), shop, null), paper satisfies Paper));
       if (control) writeFileSync(control, controlLines(job, planned, 'DRAFT'));
     } catch (error) {
       return bad(`Could not write: ${error instanceof Error ? error.message : String(error)}`);

@@ -11,6 +11,11 @@ const ARRANGED: Record<Projection, Record<ViewName | 'symbol', readonly [0 | 1, 
   'first angle': { above: [0, 1], front: [0, 0], leftEnd: [1, 0], symbol: [1, 1] },
 };
 
+/** Which of the two views that stand above each other comes first; drawings of old issues have no projection told and are third angle. */
+export function viewsInOrder(projection: Projection | undefined): readonly ('above' | 'front')[] {
+  return projection === 'first angle' ? ['front', 'above'] : ['above', 'front'];
+}
+
 export interface BoardView {
   readonly view: ViewName;
   readonly title: string;

@@ -5,6 +5,8 @@ import type { PlannedJob } from './planned';
 /** The planned job's numbers as plain data for scripts. All lengths in millimetres. */
 export interface PlanOutput {
   readonly units: 'mm';
+  /** shift of every copy from the first, part axes; one entry when there is one */
+  readonly copies: readonly { readonly number: number; readonly by: Vec3 }[];
   readonly setups: readonly {
     readonly op: number;
     readonly register: string;
@@ -32,6 +34,7 @@ const cleanVec = (v: Vec3): Vec3 => byAxis((axis) => clean(v[axis]));
 export function planOutput(planned: PlannedJob): PlanOutput {
   return {
     units: 'mm',
+    copies: planned.blank.copies.map((c) => ({ number: c.number, by: cleanVec(c.by) })),
     setups: planned.setups.map((s) => ({
       op: s.op,
       register: s.register,

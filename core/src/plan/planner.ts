@@ -1,4 +1,4 @@
-import { copiedMesh, isBoxKind, planBlank, stateOf, type BlankFacts } from '../blank';
+import { copiedMesh, planBlank, stateOf, type BlankFacts } from '../blank';
 import { blankContainsPart } from '../blank/checks/blankContainsPart';
 import { blankIsMade } from '../blank/checks/blankIsMade';
 import { cutterFitsGap } from '../blank/checks/cutterFitsGap';
@@ -36,6 +36,7 @@ import { compareProgrammed, featureLevel, featureLevels, looksTowards, planTouch
 import { stationKnown } from '../zero/checks/stationKnown';
 import { zeroAsProgrammed } from '../zero/checks/zeroAsProgrammed';
 import { zeroOnFeature } from '../zero/checks/zeroOnFeature';
+import { blankMaterial, releaseBlank, type BlankMaterial } from './blankMaterial';
 import { StageCache } from './cache';
 import { depthFaceLooksUp } from './checks/depthFaceLooksUp';
 import { machineChosen } from './checks/machineChosen';
@@ -45,7 +46,7 @@ import { registerUsedTwice, type RegisterUse } from './checks/registerUsedTwice'
 import { stationOnMachine } from './checks/stationOnMachine';
 import { viseChosen } from './checks/viseChosen';
 import type { PlannedJob, PlannedSetup, PlannedTransition, SetupFacts } from './planned';
-import { flatsOf, isFlatIn } from './flats';
+import { isFlatIn } from './flats';
 import { floorThickness } from './floor';
 import { resolveFeatures, withDepth, type Resolved } from './resolve';
 import { cutFrom, depthPlane, unreachedMetal, type Cut, type Material } from './whatIsLeft';
@@ -67,14 +68,6 @@ export interface PlanSolids {
   readonly cuts: readonly Cut[];
   /** metal never reached; null: none */
   readonly unreached: { readonly key: string; readonly solid: Solid } | null;
-}
-
-interface BlankMaterial {
-  readonly material: Material;
-  /** the part, or what of it lies inside the blank */
-  readonly kept: Solid;
-  readonly keptMm3: number;
-  readonly outside: { readonly volumeMm3: number; readonly box: Box3 | null };
 }
 
 /** What every setup of one plan is computed from. */
@@ -175,22 +168,7 @@ export class Planner {
 
   #blankMaterial(part: Part, blank: BlankFacts): BlankMaterial {
     const key = `${part.key} in ${blank.key}`;
-    return this.cache.get('blank', key, () => {
-      const made = this.kernel.fromMesh(blank.surface);
-      const solid = made.ok ? made.value : this.kernel.box(blank.box);
-      const flats = flatsOf(part, blank.surface);
-      const material = { key, solid, volumeMm3: solid.volumeMm3(), flats };
-      const nothing = { volumeMm3: 0, box: null };
-      if (isBoxKind(blank.kind) && blank.short.length === 0) return { material, kept: part.solid, keptMm3: part.solid.volumeMm3(), outside: nothing };
-      const rest = this.kernel.subtract(part.solid, solid);
-      const outside = rest.isEmpty() || rest.volumeMm3() < 0.01 ? nothing : { volumeMm3: rest.volumeMm3(), box: rest.box() };
-      rest.release();
-      const kept = outside.box ? this.kernel.intersect(part.solid, solid) : part.solid;
-      return { material, kept, keptMm3: kept.volumeMm3(), outside };
-    }, ({ material, kept }) => {
-      material.solid.release();
-      if (kept !== part.solid) kept.release();
-    });
+    return this.cache.get('blank', key, () => blankMaterial(this.kernel, part, blank, key), (made) => releaseBlank(made, part));
   }
 
   #cut(part: Part, before: Material, kept: Solid, keptMm3: number, setup: Setup): Cut {

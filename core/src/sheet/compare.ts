@@ -1,6 +1,6 @@
 import { AXES } from '../frames';
 import { DIRECTIONS } from '../frames';
-import { allowanceOn } from '../blank';
+import { allowanceOn, stateOf } from '../blank';
 import type { Job } from '../job';
 import { PART_SIDE } from '../part';
 import type { PlannedJob } from '../plan';
@@ -38,7 +38,10 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
     text('Job', 'quantity', String(job.quantity)), text('Job', 'units', job.units), text('Job', 'due', job.due ?? ''), text('Job', 'notes', job.notes),
     text('Job', 'machine', planned.machine?.name ?? 'not chosen'),
     ...AXES.map((a) => size('Part', `size ${a.toUpperCase()}`, planned.part.size[a])),
-    ...DIRECTIONS.map((d) => size('Blank', `allowance ${PART_SIDE[d]}`, allowanceOn(job.allowance, d))),
+    ...DIRECTIONS.map((d) => size('Blank', `allowance ${PART_SIDE[d]}`, allowanceOn(planned.blank.allowance, d))),
+    text('Blank', 'kind', planned.blank.kind), ...AXES.map((a) => size('Blank', `size ${a.toUpperCase()}`, planned.blank.size[a])),
+    ...DIRECTIONS.map((d) => text('Blank', `${PART_SIDE[d]} comes`, stateOf(job.blank, d))),
+    ...AXES.map((a) => text('Copies', `along ${a.toUpperCase()}`, String(job.copies[a]))), size('Copies', 'gap', job.copies.gap),
   ];
   for (const s of planned.setups) {
     const place = `Op ${s.op}`;
@@ -49,7 +52,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       text(place, 'face up', PART_SIDE[setup.orientation.up]), text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
       size(place, 'cuts below top', setup.cutsBelowTop), size(place, 'parallels', setup.parallels.height),
       text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
-      text(place, 'work zero of', zeroInWords(setup.zero)),
+      text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero)),
       text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description}`).join(', ')),
     );
     if (!facts) continue;

@@ -2,7 +2,7 @@ import { demoShop, sensorFootJob } from '../../../demo';
 import { controlLines } from '../control';
 import { layoutScene, outlinesOf, sceneBounds } from '../drawing';
 import { loadKernel } from '../solid';
-import { Planner } from '../plan';
+import { planOutput, Planner } from '../plan';
 import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter } from '.';
 
 let planner: Planner;
@@ -24,7 +24,7 @@ test('letters run A, B … Z, AA, AB', () => {
 
 test('the sheet says what to do before hands go in, and every coordinate has sign and axis', () => {
   const { job, planned, outlines } = plan();
-  const sheet = buildSheet(job, planned, outlines, 'Skerry Instrument Works', { letter: 'A', on: '2026-11-30' });
+  const sheet = buildSheet(job, planned, outlines, { name: 'Skerry Instrument Works', projection: 'third angle' }, { letter: 'A', on: '2026-11-30' });
   expect(sheet.transitions[0].first).toBe('Stop the spindle, put the tool away, then open the vise.');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear')?.declare).toBe('Y +0.2800');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'top')?.declare).toBe('Z +0.0300');
@@ -34,7 +34,7 @@ test('the sheet says what to do before hands go in, and every coordinate has sig
 test('a shift on purpose moves the mark in the drawing, what is declared and the control line by the same amount', () => {
   const zOf = (extra: number) => {
     const { job, planned, outlines } = plan((j, shop) => { measured(shop); j.setups[0].zero.extra = { x: 0, y: 0, z: extra }; });
-    const scene = buildSheet(job, planned, outlines, 's', null).setups[0].scenes!.front;
+    const scene = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null).setups[0].scenes!.front;
     const mark = scene.shapes.find((s) => s.kind === 'zero')!;
     const facts = planned.setups[0].facts!;
     return {
@@ -61,7 +61,7 @@ test('the section from above is cut at half the grip, so it shows what the jaws 
 
 test('an unknown station prints the shift instead of a work zero, and no control line', () => {
   const { job, planned, outlines } = plan();
-  const sheet = buildSheet(job, planned, outlines, 's', null);
+  const sheet = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null);
   expect(sheet.setups[1].workZero).toBeNull();
   expect(sheet.setups[1].shiftFromFirst).toEqual({ x: '+2.9400', y: '+0.0300', z: '−0.5000' });
   const lines = controlLines(job, planned, 'DRAFT');
@@ -104,7 +104,7 @@ test('two issues are compared number by number', () => {
 
 test('a drawing is true to scale: one page unit per millimetre means just that', () => {
   const { job, planned, outlines } = plan();
-  const sheet = buildSheet(job, planned, outlines, 's', null);
+  const sheet = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null);
   const scene = sheet.setups[0].scenes!.leftEnd;
   const page = layoutScene(scene, { width: 600, height: 400, scale: 1.5, fontSize: 10, hatchSpacing: 5, markSize: 5 });
   const [a, b] = [page.toPage([0, 0]), page.toPage([10, 20])];
@@ -114,4 +114,17 @@ test('a drawing is true to scale: one page unit per millimetre means just that',
   // from the rear of the fixed jaw to the front of the moving jaw
   const opening = planned.setups[0].facts!.hold.openingMm;
   expect(max[0] - min[0]).toBeCloseTo(31.75 * 2 + opening, 6);
+});
+
+test('copies and how the blank comes stand on the sheet, with the shift to the next copy in machine axes', () => {
+  const { job, planned } = plan((j) => {
+    j.copies = { x: 2, y: 1, z: 1, gap: 12.7, cutter: 6.35 };
+    j.blank.sides.zMinus = 'raw';
+  });
+  const sheet = buildSheet(job, planned, null, { name: 's', projection: 'third angle' }, null);
+  expect(sheet.head.find((r) => r.label === 'Copies from one blank')?.value).toBe('2 along X, 0.5000 in apart; zero is on the first');
+  expect(sheet.head.find((r) => r.label === 'Sides of the blank')?.value).toBe('bottom raw; left, right, front, rear, top sawn');
+  // 3 in long and half an inch apart; in Op 20 the part's right looks to the left
+  expect(sheet.setups.map((s) => s.rows.find((r) => r.label === 'Copy 1 to copy 2')?.value)).toEqual(['X +3.5000', 'X −3.5000']);
+  expect(planOutput(planned).copies).toEqual([{ number: 1, by: { x: 0, y: 0, z: 0 } }, { number: 2, by: { x: 88.9, y: 0, z: 0 } }]);
 });

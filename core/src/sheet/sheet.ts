@@ -1,11 +1,12 @@
 import { setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
-import { AXES, partSideFacing, type Axis, type Direction, DIRECTIONS } from '../frames';
+import { AXES, partSideFacing, rotate, rotationOf, type Axis, type Direction, DIRECTIONS } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
 import type { Acceptance, Job } from '../job';
 import { plusMinusOf, sumOf, type Ledger } from '../ledger';
 import { PART_SIDE } from '../part';
 import type { PlannedJob, PlannedSetup, PlannedTransition } from '../plan';
-import { allowanceOn } from '../blank';
+import { allowanceOn, stateOf, type CopyPlace } from '../blank';
+import type { Projection, Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
 
@@ -65,6 +66,8 @@ export interface SheetFinding {
 /** The setup sheet as data: page, PDF and text are views of it. */
 export interface Sheet {
   readonly shop: string;
+  /** how the views stand to each other; left out on issues older than the setting */
+  readonly projection?: Projection;
   readonly number: string;
   readonly part: string;
   readonly revision: string;
@@ -115,7 +118,7 @@ export function workZeroOf(ledger: Ledger, speech: Speech): Signed | null {
   return AXES.some((a) => sumOf(ledger[a]) === null) ? null : signed(speech, (a) => sumOf(ledger[a]));
 }
 
-function sheetSetup(planned: PlannedSetup, first: PlannedSetup, outlines: RouteOutlines | null, speech: Speech): SheetSetup {
+function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly CopyPlace[], outlines: RouteOutlines | null, speech: Speech): SheetSetup {
   const { facts, setup, vise, station } = planned;
   const unit = unitName(speech.units);
   const base = {
@@ -145,6 +148,8 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, outlines: RouteO
       { label: 'Grip depth', value: `${speech.size(facts.hold.gripDepthMm)} ${unit}` },
       { label: 'Jaw opening', value: `${speech.size(facts.hold.openingMm)} ${unit}` },
       { label: 'Jaws to lowest cut', value: `Z ${speech.signed(facts.prove.aboveJaws)} ${unit}` },
+      ...(planned.material.floorMm === null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
+      ...copyShiftRows(planned, copies, speech),
     ],
     workZero: workZeroOf(facts.ledger, speech),
     instead: planned.id === first.id
@@ -158,6 +163,30 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, outlines: RouteO
       ? Object.fromEntries(VIEW_NAMES.map((v) => [v, setupScene(v, planned, views[v], speech, { dimensions: true, labels: true })])) as Record<ViewName, Scene>
       : null,
   };
+}
+
+/** "left raw, bottom sawn, others already finished" */
+function sidesInWords(blank: Job['blank']): string {
+  const states = ['raw', 'sawn', 'finished'] as const;
+  return states.flatMap((state) => {
+    const sides = DIRECTIONS.filter((d) => stateOf(blank, d) === state).map((d) => PART_SIDE[d].replace(' face', ''));
+    return sides.length === 0 ? [] : [`${sides.length === 6 ? 'all' : sides.join(', ')} ${state}`];
+  }).join('; ');
+}
+
+function copiesRow(job: Job, planned: PlannedJob, speech: Speech): Row[] {
+  if (planned.blank.copies.length === 1) return [];
+  const counts = AXES.filter((a) => job.copies[a] > 1).map((a) => `${job.copies[a]} along ${a.toUpperCase()}`).join(', ');
+  return [{ label: 'Copies from one blank', value: `${counts}, ${speech.sizeWithUnit(job.copies.gap)} apart; zero is on the first` }];
+}
+
+/** Shift of work zero from the first copy to the next in each row, machine axes of the setup. */
+function copyShiftRows({ setup }: PlannedSetup, copies: readonly CopyPlace[], speech: Speech): Row[] {
+  const next = AXES.flatMap((axis) => { const c = copies.find((x) => x.by[axis] !== 0 && AXES.every((o) => o === axis || x.by[o] === 0)); return c ? [c] : []; });
+  return next.map((c) => {
+    const by = rotate(rotationOf(setup.orientation), c.by);
+    return { label: `Copy 1 to copy ${c.number}`, value: AXES.filter((a) => Math.abs(by[a]) > 1e-9).map((a) => `${a.toUpperCase()} ${speech.signed(by[a])}`).join('  ') };
+  });
 }
 
 function sheetTransition(t: PlannedTransition, speech: Speech): SheetTransition {
@@ -190,23 +219,25 @@ export function blockingFindings(planned: PlannedJob, accepted: readonly Accepta
  * The setup sheet of a planned job. Every length is printed in the job's unit, every coordinate with sign and axis.
  * @param issue the letter and day of an issue; null for a draft
  */
-export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutlines | null, shopName: string, issue: { letter: string; on: string } | null): Sheet {
+export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutlines | null, shop: Pick<Shop, 'name' | 'projection'>, issue: { letter: string; on: string } | null): Sheet {
   const speech = speechIn(job.units);
   const unit = unitName(job.units);
   const size = (v: { x: number; y: number; z: number }) => AXES.map((a) => `${a.toUpperCase()} ${speech.size(v[a])}`).join(' × ');
   return {
-    shop: shopName, number: job.number, part: job.part, revision: job.revision, units: job.units === 'mm' ? 'millimetres' : 'inches',
+    shop: shop.name, projection: shop.projection, number: job.number, part: job.part, revision: job.revision, units: job.units === 'mm' ? 'millimetres' : 'inches',
     letter: issue?.letter ?? null, issuedOn: issue?.on ?? '',
     head: [
       { label: 'Machine', value: planned.machine?.name ?? 'not chosen' },
       { label: 'Material', value: job.material || 'not given' },
       { label: 'Quantity', value: String(job.quantity) },
       { label: 'Due', value: job.due ?? 'not given' },
-      { label: `Blank, ${unit}`, value: size(planned.blank.size) },
+      { label: `Blank, ${unit}`, value: `${planned.blank.kind} ${size(planned.blank.size)}` },
+      { label: 'Sides of the blank', value: sidesInWords(job.blank) },
       { label: `Finished part, ${unit}`, value: size(planned.part.size) },
-      { label: `Allowance, ${unit}`, value: DIRECTIONS.map((d) => `${PART_SIDE[d].replace(' face', '')} ${speech.size(allowanceOn(job.allowance, d))}`).join(', ') },
+      { label: `Allowance, ${unit}`, value: DIRECTIONS.map((d) => `${PART_SIDE[d].replace(' face', '')} ${speech.size(allowanceOn(planned.blank.allowance, d))}`).join(', ') },
+      ...copiesRow(job, planned, speech),
     ],
-    setups: planned.setups.map((s) => sheetSetup(s, planned.setups[0], outlines, speech)),
+    setups: planned.setups.map((s) => sheetSetup(s, planned.setups[0], planned.blank.copies, outlines, speech)),
     transitions: planned.transitions.map((t) => sheetTransition(t, speech)),
     findings: sheetFindings(planned, job.accepted),
     notes: job.notes,

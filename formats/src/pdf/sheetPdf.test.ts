@@ -15,7 +15,7 @@ async function render(change: (job: Job) => void, paper: Paper = 'A4') {
   change(job);
   const planned = planner.plan({ job, shop: demoShop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
-  const bytes = await renderSheetPdf(buildSheet(job, planned.value, outlinesOf(planner, planned.value), demoShop.name, { letter: 'C', on: '2026-11-30' }), paper);
+  const bytes = await renderSheetPdf(buildSheet(job, planned.value, outlinesOf(planner, planned.value), demoShop, { letter: 'C', on: '2026-11-30' }), paper);
   const document = await getDocument({ data: new Uint8Array(bytes) }).promise;
   const pages = await Promise.all(Array.from({ length: document.numPages }, async (_, i) => {
     const page = await document.getPage(i + 1);

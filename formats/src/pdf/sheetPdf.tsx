@@ -1,6 +1,7 @@
 import { Document, G, Page, Path, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
-import { layoutScene, sharedMargins, standardScale, type Margins, type Scene } from '@violet-jaw/core/drawing';
+import { layoutScene, projectionSymbol, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene } from '@violet-jaw/core/drawing';
 import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
+import type { Projection } from '@violet-jaw/core/shop';
 import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
 
 export type Paper = 'A4' | 'Letter';
@@ -28,6 +29,21 @@ function Drawing({ scene, width, height, scale, margins }: { scene: Scene; width
         })}
       </G>
     </Svg>
+  );
+}
+
+/** Says how the views stand to each other (ISO 5456-2). */
+function ProjectionMark({ projection }: { projection: Projection }) {
+  return (
+    <View style={[styles.row, { alignItems: 'center', gap: 6, marginBottom: 3 }]}>
+      <Svg width={56} height={24} viewBox="0 0 56 24">
+        {projectionSymbol(projection, [6, 12], 16).map((p, i) => {
+          const s = p.kind === 'path' ? PATH_STYLE[p.role] : undefined;
+          return p.kind === 'path' ? <Path key={i} d={p.d} fill="none" stroke={s?.stroke ?? 'none'} strokeWidth={s?.width ?? 0} strokeDasharray={s?.dash} /> : null;
+        })}
+      </Svg>
+      <Text>{projection}</Text>
+    </View>
   );
 }
 
@@ -162,10 +178,12 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
         <View style={{ width: left }}>
           {scenes && scale && (
             <>
-              <Text style={styles.strong}>{`From above, ${scale.says}`}</Text>
-              <Drawing scene={scenes.above} width={left} height={heights.above} scale={scale.scale} margins={shared} />
-              <Text style={styles.strong}>{`From the front, ${scale.says} (moving jaw left out)`}</Text>
-              <Drawing scene={scenes.front} width={left} height={heights.front} scale={scale.scale} margins={shared} />
+              {viewsInOrder(sheet.projection).map((view) => (
+                <View key={view}>
+                  <Text style={styles.strong}>{view === 'above' ? `From above, ${scale.says}` : `From the front, ${scale.says} (moving jaw left out)`}</Text>
+                  <Drawing scene={scenes[view]} width={left} height={heights[view]} scale={scale.scale} margins={shared} />
+                </View>
+              ))}
             </>
           )}
         </View>
@@ -174,6 +192,7 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
             <>
               <Text style={styles.strong}>{`From the left end, ${scale.says}`}</Text>
               <Drawing scene={scenes.leftEnd} width={right - 6} height={heights.leftEnd} scale={scale.scale} />
+              {sheet.projection && <ProjectionMark projection={sheet.projection} />}
             </>
           )}
           <Text style={styles.strong}>{setup.seat}</Text>

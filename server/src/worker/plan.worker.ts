@@ -80,7 +80,7 @@ export async function freeze(input: Input & { letter: string; on: string }): Pro
     planner.cache.clear();
     return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
   }
-  const sheet = buildSheet(job, planned, outlinesOf(planner, planned), shop.name, { letter: input.letter, on: input.on });
+  const sheet = buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on });
   const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
   planner.cache.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };

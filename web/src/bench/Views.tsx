@@ -6,6 +6,7 @@ import { PART_SIDE } from '@violet-jaw/core/part';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { useJob } from '../app/JobLayout';
 import { Drawing } from '../drawing/Drawing';
+import { ProjectionMark } from '../drawing/ProjectionMark';
 import { usePlan } from '../store/planStore';
 import { withFaceUp } from './orient';
 
@@ -46,7 +47,7 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
   return (
     <>
       <Facts planned={planned} />
-      <div style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> <span className="quiet">{inSpace ? 'Part coordinates, without the vise.' : shop.projection}</span></div>
+      <div className="d-flex gap-3 align-items-center" style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> {inSpace ? <span className="quiet">Part coordinates, without the vise.</span> : <ProjectionMark projection={shop.projection} />}</div>
       {inSpace
         ? <div style={{ gridColumn: '1 / -1' }}><Suspense fallback={<p className="quiet">loading the view in space…</p>}><Space width={2 * width + 10} height={500} setup={at} section={null} /></Suspense></div>
         : shop.projection === 'third angle' ? <>{above}{end}{front}</> : <>{front}{end}{above}</>}

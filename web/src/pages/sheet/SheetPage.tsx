@@ -22,7 +22,7 @@ export function SheetPage() {
     if (!letter) return;
     api.issueSheet(id, letter).then((sheet) => setFrozen({ letter, sheet }), (error: unknown) => setFrozen({ letter, problem: error instanceof Error ? error.message : String(error) }));
   }, [id, letter]);
-  const draft = useMemo(() => (planned ? buildSheet(job, planned, outlines, shop.name, null) : null), [job, planned, outlines, shop.name]);
+  const draft = useMemo(() => (planned ? buildSheet(job, planned, outlines, shop, null) : null), [job, planned, outlines, shop]);
   return (
     <div className="bench" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(24rem, 28rem)' }}>
       <div>

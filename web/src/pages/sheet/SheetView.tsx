@@ -1,8 +1,9 @@
 import { Table } from 'react-bootstrap';
-import { sharedMargins } from '@violet-jaw/core/drawing';
+import { sharedMargins, viewsInOrder } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
 import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
 import { Drawing } from '../../drawing/Drawing';
+import { ProjectionMark } from '../../drawing/ProjectionMark';
 
 /** The setup sheet on screen: the same data the PDF is made from. */
 export function SheetView({ sheet }: { sheet: Sheet }) {
@@ -61,11 +62,15 @@ function SetupPage({ sheet, setup, transition }: { sheet: Sheet; setup: SheetSet
       <p className="mb-1">Work zero: {setup.zeroOf}. {setup.workZero ? 'Machine coordinates.' : values ? setup.instead : ''}</p>
       <div className="sheet-cols">
         <div>
-          {scenes && <><strong>From above</strong><Drawing scene={scenes.above} width={350} height={290} fontSize={12} margins={shared} />
-            <strong>From the front (moving jaw left out)</strong><Drawing scene={scenes.front} width={350} height={180} fontSize={12} margins={shared} /></>}
+          {scenes && viewsInOrder(sheet.projection).map((view) => (
+            <div key={view}>
+              <strong>{view === 'above' ? 'From above' : 'From the front (moving jaw left out)'}</strong>
+              <Drawing scene={scenes[view]} width={350} height={view === 'above' ? 290 : 180} fontSize={12} margins={shared} />
+            </div>
+          ))}
         </div>
         <div>
-          {scenes && <><strong>From the left end</strong><Drawing scene={scenes.leftEnd} width={350} height={220} fontSize={12} /></>}
+          {scenes && <><strong>From the left end</strong><Drawing scene={scenes.leftEnd} width={350} height={220} fontSize={12} /><ProjectionMark projection={sheet.projection} /></>}
           <p className="mb-1"><strong>{setup.seat}</strong></p>
           <ul className="mb-1">{setup.orientation.map((o) => <li key={o}>{o}</li>)}</ul>
           <Table size="sm"><tbody>{setup.rows.map((r) => <tr key={r.label}><th scope="row">{r.label}</th><td className="number">{r.value}</td></tr>)}</tbody></Table>
