@@ -44,6 +44,7 @@ test('an open STL is closed where it is flat and says so; else it is refused wit
   await dialog.getByRole('button', { name: 'Use typed sizes or another file instead' }).click();
   await put([0, 4]);
   await expect(dialog.getByRole('alert')).toContainText(/open at \d+ edges and cannot be closed without guessing: near \(/);
+  await expect(dialog.getByRole('img', { name: 'From above' }).locator('.chosen').first()).toBeAttached();
 });
 
 test('a DXF outline with a thickness; zero on a bore; a newer revision moves it, the next one takes it away', async ({ page }) => {
@@ -127,6 +128,32 @@ test('pointing gives sizes, two picks measure, a cut is hatched and dragged', as
   await page.mouse.move(cutLine.x + cutLine.width / 2, cutLine.y + cutLine.height / 2 - 30, { steps: 4 });
   await page.mouse.up();
   await expect(page.getByText('Cut at Y +12.000: drag')).toHaveCount(0);
+});
+
+test('a face or bore picked in the drawing is taken for zero, depth or stop', async ({ page }) => {
+  await newBlockJob(page, 'T-USE', ['100', '60', '30']);
+  await go(page, 'Route');
+  await page.getByLabel('Machine').selectOption('Mill 1');
+  await page.getByRole('button', { name: 'Add setup' }).click();
+  await page.getByLabel('Station of the vise').selectOption('A');
+  await go(page, 'Part & blank');
+  await features(page).getByRole('button', { name: 'right face' }).click();
+  await features(page).getByRole('button', { name: 'Zero X', exact: true }).click();
+  await expect(features(page).getByText('Zero in X of Op 10 is on right face now.')).toBeVisible();
+  await expect(features(page).getByText('Used by the zero of Op 10 in X.')).toBeVisible();
+  await features(page).getByRole('button', { name: 'left face' }).click();
+  await features(page).getByRole('button', { name: 'Stop against it' }).click();
+  await features(page).getByRole('button', { name: 'top face' }).click();
+  await features(page).getByRole('button', { name: 'Depth down to it' }).click();
+  await go(page, 'Route');
+  await expect(page.getByLabel('Zero in X', { exact: true }).locator('option:checked')).toHaveText('right face');
+  await expect(page.getByLabel('Stop against a face').locator('option:checked')).toHaveText('left face');
+  await expect(page.getByLabel('…or down to a face').locator('option:checked')).toHaveText('top face');
+  await page.getByLabel('Zero in X', { exact: true }).selectOption('middle between two…');
+  await page.getByLabel('Zero in X, first of the two').selectOption('left face');
+  await page.getByLabel('Zero in X, second of the two').selectOption('right face');
+  await go(page, 'Ledger');
+  await expect(page.getByText(/middle between left face and right face/).first()).toBeVisible();
 });
 
 test('zoom by button, wheel and key, and back', async ({ page }) => {

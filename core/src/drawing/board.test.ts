@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { findFeatures, featureNames, measureBetween, symmetryOf, type Feature } from '../part';
-import { boxMesh, circleLoop, loadKernel, meshBox, polygonLoop, prism, type Kernel } from '../solid';
+import { boxMesh, circleLoop, loadKernel, meshBox, openEdges, polygonLoop, prism, type Kernel } from '../solid';
 import { box } from '../testing/fixtures';
 import { speechIn } from '../units';
-import { centreLines, layoutBoard, layoutScene, PartPicker, placeDimensions, projectionSymbol, rectangle, sectionOf, textWidth, VIEWS, type Dimension, type Primitive, type Scene } from '.';
+import { centreLines, layoutBoard, openScene, openViews, layoutScene, PartPicker, placeDimensions, projectionSymbol, rectangle, sectionOf, textWidth, VIEWS, type Dimension, type Primitive, type Scene } from '.';
 import { loadModelKernel } from '../../../formats/src/model/load';
 import { readStep } from '../../../formats/src/model';
 
@@ -171,4 +171,13 @@ test('the hidden lines of the demo part from the front: two bores and the recess
   expect(total(visible)).toBeCloseTo(2 * (110 + 38), 2);
   // two ⌀9 (the rear ones stand behind them), ⌀42 below the recess, recess sides 4 deep and its floor
   expect(total(hidden)).toBeCloseTo(2 * 2 * 38 + 2 * 34 + 2 * 4 + 60, 1);
+});
+
+test('an open surface is shown with a cross where it is open', () => {
+  const cube = boxMesh(box([0, 0, 0], [10, 10, 10]));
+  const open = { ...cube, triangles: cube.triangles.slice(6) };
+  const views = openViews(open, openEdges(open));
+  expect(views.above.places).toHaveLength(4);
+  const scene = openScene('above', views.above);
+  expect(scene.shapes.map((s) => (s.kind === 'lines' ? [s.role, s.segments.length / 4] : []))).toEqual([['edges', 12], ['chosen', 8]]);
 });

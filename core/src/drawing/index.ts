@@ -10,3 +10,4 @@ export * from './centres';
 export { placeDimensions, textWidth } from './dimensions';
 export { PartPicker, type Picked } from './pick';
 export { sectionOf, type SectionSeen } from './section';
+export { openScene, openViews, type OpenView } from './openShell';

@@ -56,6 +56,7 @@ export function sceneBounds(scene: Scene): { min: Point; max: Point } {
   const points = scene.shapes.flatMap((s): readonly Point[] => {
     if (s.kind === 'region') return s.outlines.flat();
     if (s.kind === 'line') return s.points;
+    if (s.kind === 'lines') return Array.from({ length: s.segments.length / 2 }, (_, i): Point => [s.segments[2 * i], s.segments[2 * i + 1]]);
     return s.kind === 'zero' ? [s.at] : [];
   });
   if (points.length === 0) return { min: [0, 0], max: [1, 1] };

@@ -55,7 +55,9 @@ function said(mm: number, between: string, speech: Speech): Measured {
 export function featureFacts(f: Feature, speech: Speech): string {
   if (f.kind === 'plane') {
     const level = f.side ? `, ${f.side[1].toUpperCase()} ${speech.signed(f.at[f.side[1] as 'x'])}` : '';
-    return `${speech.area(f.areaMm2)}${level}`;
+    const sizes = AXES.map((a) => f.box.max[a] - f.box.min[a]).filter((_, i) => f.side === null || AXES[i] !== f.side[1]);
+    const normal = f.side ? '' : `, looks along ${AXES.map((a) => `${a.toUpperCase()} ${f.normal[a].toFixed(3)}`).join(' ')}`;
+    return `${sizes.map((v) => speech.size(v)).join(' × ')}, ${speech.area(f.areaMm2)}${level}${normal}`;
   }
   const centre = AXES.filter((a) => Math.abs(f.axis[a]) < 0.5).map((a) => `${a.toUpperCase()} ${speech.signed(f.at[a])}`).join(' ');
   if (f.kind === 'round') return `R ${speech.size(f.diameter / 2)}, ${speech.size(f.depth)} long`;

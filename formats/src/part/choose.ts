@@ -15,6 +15,14 @@ export function chooseBody(bodies: readonly PartBody[], { body, bodyName }: Pick
   return found ? { ok: true, value: found } : { ok: false, problem: `The file holds ${bodies.length} bodies; body ${body} is not among them: ${list}.` };
 }
 
+/** The body of a newer file that was chosen in the one before: by name where that tells it, else by its number; null: there is none like it. */
+export function sameBody(bodies: readonly PartBody[], { body, bodyName }: Pick<FileBody, 'body' | 'bodyName'>): PartBody | null {
+  if (bodies.length === 1) return bodies[0];
+  const named = bodies.filter((b) => b.name === bodyName);
+  if (bodyName === undefined) return bodies.find((b) => b.index === body) ?? null;
+  return named.find((b) => b.index === body) ?? (named.length === 1 ? named[0] : null);
+}
+
 /** Every file a job takes a body from: its part, and a blank that is a solid of its own. */
 export function filesOf(job: Job): FileBody[] {
   return [...(isFileBody(job.body) ? [job.body] : []), ...(job.blank.kind === 'own solid' && job.blank.solid ? [job.blank.solid] : [])];

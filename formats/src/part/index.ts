@@ -2,13 +2,16 @@ import type { FileBody } from '@violet-jaw/core/job';
 import { prism, type Result } from '@violet-jaw/core/solid';
 import { readDxf } from '../dxf';
 import { FILE_SIZE_LIMIT, readModel, sizeProblem, type ModelKernel, type PartBody } from '../model';
-import { readStl } from '../stl';
+import { readStl, type OpenShell } from '../stl';
 import { fileKind, unknownFile } from './kind';
 
 export * from './kind';
 
 /** What a person has to tell about a file that does not say it. */
 export type ReadOptions = Pick<FileBody, 'unit' | 'thickness'>;
+
+/** Bodies, or why there are none; for an open surface with the places. */
+export type PartRead = Result<PartBody[]> & { readonly open?: OpenShell };
 
 const PLAIN_THICKNESS_MM = 10;
 
@@ -17,7 +20,7 @@ const PLAIN_THICKNESS_MM = 10;
  * @param startKernel starts the reader of exact solids; asked for only when it is needed
  * @param options unit of STL and DXF (left out: millimetres, or as the DXF says) and thickness of a DXF outline
  */
-export async function readPartFile(bytes: Uint8Array, options: ReadOptions, startKernel: () => Promise<ModelKernel>): Promise<Result<PartBody[]>> {
+export async function readPartFile(bytes: Uint8Array, options: ReadOptions, startKernel: () => Promise<ModelKernel>): Promise<PartRead> {
   if (bytes.length > FILE_SIZE_LIMIT) return { ok: false, problem: sizeProblem(bytes.length) };
   const kind = fileKind(bytes);
   if (kind === null) return { ok: false, problem: unknownFile(bytes) };

@@ -5,7 +5,8 @@ import { findFeatures } from '@violet-jaw/core/part';
 import { boxMesh, meshBox, meshVolume, openEdges, type TriangleMesh } from '@violet-jaw/core/solid';
 import { boxSize, vec } from '@violet-jaw/core/frames';
 import { loadModelKernel } from '../model/load';
-import type { ModelKernel } from '../model';
+import type { ModelKernel, PartBody } from '../model';
+import { sameBody } from './choose';
 import { fileKind, readPartFile, type ReadOptions } from '.';
 
 const require = createRequire(import.meta.url);
@@ -149,4 +150,14 @@ test.each([
   ['half an IGES file', readFileSync(join(FILES, 'cube-10x10mm/Cube 10x10.igs')).subarray(0, 4000), /IGES file is cut off/],
 ])('%s is told apart and refused in words', async (_, bytes, says) => {
   expect(await problem(bytes)).toMatch(says);
+});
+
+describe('a choice of body is kept in a newer file', () => {
+  const body = (index: number, name: string): PartBody => ({ index, name, faceCount: 1, mesh: boxMesh({ min: vec(0, 0, 0), max: vec(1, 1, 1) }), notes: [] });
+  const bodies = [body(0, 'nut'), body(1, 'plate'), body(2, 'nut'), body(3, 'rod')];
+  test.each([
+    ['by its name where that is its alone', { body: 0, bodyName: 'plate' }, 1], ['by name and number where the name is there twice', { body: 2, bodyName: 'nut' }, 2],
+    ['by number where no name was kept', { body: 3 }, 3], ['not at all where the name is gone', { body: 1, bodyName: 'lid' }, null], ['not at all where it could be either', { body: 1, bodyName: 'nut' }, null],
+  ])('%s', (_, wanted, index) => { expect(sameBody(bodies, wanted)?.index ?? null).toBe(index); });
+  test('the only body of a file is the one', () => { expect(sameBody([body(0, 'new name')], { body: 4, bodyName: 'old name' })?.index).toBe(0); });
 });

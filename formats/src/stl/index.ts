@@ -1,12 +1,22 @@
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { markFaces } from '@violet-jaw/core/part';
-import { repairMesh, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
+import type { Vec3 } from '@violet-jaw/core/frames';
+import { repairMesh, type TriangleMesh } from '@violet-jaw/core/solid';
 
 export interface StlMesh {
   readonly mesh: TriangleMesh;
   /** what had to be repaired, in words */
   readonly repaired: readonly string[];
 }
+
+/** A surface that could not be closed, for showing where. */
+export interface OpenShell {
+  readonly mesh: TriangleMesh;
+  /** midpoints of its open edges, mm */
+  readonly places: readonly Vec3[];
+}
+
+export type StlResult = { readonly ok: true; readonly value: StlMesh } | { readonly ok: false; readonly problem: string; readonly open?: OpenShell };
 
 const AT_MOST_PLACES = 4;
 
@@ -15,7 +25,7 @@ const AT_MOST_PLACES = 4;
  * @param mmPerUnit 1 for millimetres, 25.4 for inches
  * @returns a closed surface with its faces found, or where it is open
  */
-export function readStl(bytes: Uint8Array, mmPerUnit: number): Result<StlMesh> {
+export function readStl(bytes: Uint8Array, mmPerUnit: number): StlResult {
   let numbers: ArrayLike<number>;
   try {
     const geometry = new STLLoader().parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
@@ -30,7 +40,7 @@ export function readStl(bytes: Uint8Array, mmPerUnit: number): Result<StlMesh> {
   if (mesh.triangles.length === 0) return { ok: false, problem: 'The facets of the STL file have no area. Export it again.' };
   if (open.length > 0) {
     const places = open.slice(0, AT_MOST_PLACES).map((p) => `(${[p.x, p.y, p.z].map((c) => c.toFixed(3)).join(', ')})`).join(', ');
-    return { ok: false, problem: `The surface is open at ${open.length} edges and cannot be closed without guessing: near ${places} mm${open.length > AT_MOST_PLACES ? ' and more' : ''}. Close it in the drawing program and export it again.` };
+    return { ok: false, open: { mesh, places: open }, problem: `The surface is open at ${open.length} edges and cannot be closed without guessing: near ${places} mm${open.length > AT_MOST_PLACES ? ' and more' : ''}. Close it in the drawing program and export it again.` };
   }
   return { ok: true, value: { mesh: markFaces(mesh), repaired: done } };
 }

@@ -3,6 +3,9 @@ import { Form } from 'react-bootstrap';
 import { AmbientLight, BufferAttribute, BufferGeometry, Color, DirectionalLight, DoubleSide, EdgesGeometry, Group, LineBasicMaterial, LineSegments, Mesh, MeshLambertMaterial, PerspectiveCamera, Plane, Raycaster, Scene as Space3D, Vector2, Vector3, WebGLRenderer } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { SectionPlane } from '@violet-jaw/core/drawing';
+import { AXES, type Axis, type Box3 } from '@violet-jaw/core/frames';
+import { unitName } from '@violet-jaw/core/units';
+import { useJob } from '../app/JobLayout';
 import { planWorker, usePlan } from '../store/planStore';
 import type { Shown } from '../worker/plan.worker';
 import { useFeatures } from '../app/useFeatures';
@@ -14,7 +17,8 @@ interface SpaceProps {
   readonly height: number;
   /** which setup's material to show; null: the part */
   readonly setup: number | null;
-  readonly section: SectionPlane | null;
+  /** left out: the view has a cut of its own */
+  readonly section?: SectionPlane | null;
   readonly chosen?: string | null;
   readonly onPick?: (featureId: string) => void;
 }
@@ -34,7 +38,10 @@ function spread(mesh: Shown['mesh']): Float32Array {
 }
 
 /** The part, or what a setup leaves and takes away, in space: drag to turn, wheel to zoom, cut open by the section plane. */
-export function Space({ width, height, setup, section, chosen = null, onPick }: SpaceProps) {
+export function Space({ width, height, setup, section: given, chosen = null, onPick }: SpaceProps) {
+  const { job, speech } = useJob();
+  const [own, setOwn] = useState<SectionPlane | null>(null);
+  const section = given === undefined ? own : given;
   const planned = usePlan((s) => s.planned);
   const { list } = useFeatures();
   const holder = useRef<HTMLDivElement>(null);
@@ -165,11 +172,23 @@ export function Space({ width, height, setup, section, chosen = null, onPick }: 
         {shown.map(({ of }) => (
           <Form.Check key={of} inline id={`show-${of}`} label={NAMES[of]} checked={!off.includes(of)} onChange={() => setOff(off.includes(of) ? off.filter((o) => o !== of) : [...off, of])} />
         ))}
+        {given === undefined && planned && (
+          <>
+            <Form.Select size="sm" aria-label="Cut open in space" style={{ width: 'auto' }} value={own?.axis ?? ''} onChange={(e) => setOwn(e.target.value === '' ? null : { axis: e.target.value as SectionPlane['axis'], at: middleOf(planned.blank.box, e.target.value as SectionPlane['axis']) })}>
+              <option value="">not cut open</option>
+              {AXES.map((a) => <option key={a} value={a}>cut open across {a.toUpperCase()}</option>)}
+            </Form.Select>
+            {own && <Form.Range aria-label={`Cut at ${own.axis.toUpperCase()}`} style={{ width: '10rem' }} min={planned.blank.box.min[own.axis]} max={planned.blank.box.max[own.axis]} step={0.1} value={own.at} onChange={(e) => setOwn({ ...own, at: Number(e.target.value) })} />}
+            {own && <span className="number">{own.axis.toUpperCase()} {speech.signed(own.at)} {unitName(job.units)}</span>}
+          </>
+        )}
         <span className="quiet">Drag turns, wheel zooms, right button moves.</span>
       </div>
     </div>
   );
 }
+
+const middleOf = (box: Box3, axis: Axis) => (box.min[axis] + box.max[axis]) / 2;
 
 /** What is taken away lies on the side the drawing's section view looks from. */
 function cutting({ axis, at }: SectionPlane): Plane {

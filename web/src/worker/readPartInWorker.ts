@@ -1,12 +1,11 @@
 import { proxy, wrap } from 'comlink';
 import type { Feature } from '@violet-jaw/core/part';
-import type { Result } from '@violet-jaw/core/solid';
 import type { PartBody } from '@violet-jaw/formats/model';
 import type { ReadOptions } from '@violet-jaw/formats/part';
-import type { CheckedBody, ReadWorker } from './read.worker';
+import type { CheckedRead, ReadWorker } from './read.worker';
 
 export interface PartReading {
-  readonly done: Promise<Result<CheckedBody[]>>;
+  readonly done: Promise<CheckedRead>;
   cancel(): void;
 }
 
@@ -17,7 +16,7 @@ export function readPartInWorker(bytes: Uint8Array, options: ReadOptions, tell: 
   const worker = start();
   const remote = wrap<ReadWorker>(worker);
   let cancel = () => undefined as void;
-  const done = new Promise<Result<CheckedBody[]>>((resolve) => {
+  const done = new Promise<CheckedRead>((resolve) => {
     cancel = () => resolve({ ok: false, problem: 'Reading was cancelled.' });
     worker.onerror = (event) => resolve({ ok: false, problem: `The reader stopped: ${event.message || 'out of memory or not loaded'}. Try a smaller file.` });
     remote.read(bytes, options, proxy(tell)).then(resolve, (error: unknown) => resolve({ ok: false, problem: error instanceof Error ? error.message : String(error) }));

@@ -6,11 +6,14 @@ import { fileKind, needsUnit, unknownFile, type FileKind } from '@violet-jaw/for
 import { meshBox, meshVolume } from '@violet-jaw/core/solid';
 import { boxSize } from '@violet-jaw/core/frames';
 import { formatLength, formatVolume, type Units } from '@violet-jaw/core/units';
+import { sameBody } from '@violet-jaw/formats/part/choose.ts';
 import { LengthField } from '../../fields/LengthField';
 import { api } from '../../store/api';
 import { rememberBodies } from '../../store/planStore';
 import { readPartInWorker } from '../../worker/readPartInWorker';
-import type { CheckedBody } from '../../worker/read.worker';
+import { openScene, VIEW_NAMES } from '@violet-jaw/core/drawing';
+import { Drawing } from '../../drawing/Drawing';
+import type { CheckedBody, CheckedRead } from '../../worker/read.worker';
 
 export interface PartChoice {
   readonly source: FileBody;
@@ -34,10 +37,12 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
   const [opened, setOpened] = useState<{ bytes: Uint8Array; kind: FileKind } | null>(null);
   const [unit, setUnit] = useState<'mm' | 'inch' | null>(wanted?.unit ?? null);
   const [thickness, setThickness] = useState(wanted?.thickness ?? 10);
+  const [openViews, setOpenViews] = useState<CheckedRead['openViews'] | null>(null);
   const [read, setRead] = useState<{ source: FileBody; bodies: readonly CheckedBody[] } | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const report = useRef(onChoice);
   report.current = onChoice;
+  const [wantedBody, wantedName] = [wanted?.body, wanted?.bodyName];
   const asks = opened !== null && needsUnit(opened.kind);
 
   useEffect(() => {
@@ -59,27 +64,29 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
     let gone = false;
     let cancel = () => undefined as void;
     const options = needsUnit(opened.kind) ? { ...(unit ? { unit } : {}), ...(opened.kind === 'DXF' ? { thickness } : {}) } : {};
-    setSeconds(0); setProblem(null); setRead(null);
+    setSeconds(0); setProblem(null); setRead(null); setOpenViews(null);
     const timer = setInterval(() => setSeconds((s) => s + 1), 1000);
     const work = async () => {
       const reading = readPartInWorker(opened.bytes, options, (s) => { if (!gone) setStage(s); });
       cancel = reading.cancel;
       const result = await reading.done;
       if (gone) return;
-      if (!result.ok) throw new Error(result.problem);
+      if (!result.ok) {
+        setOpenViews(result.openViews ?? null);
+        throw new Error(result.problem);
+      }
       setStage('storing the file');
       const { hash } = await api.storeFile(file);
       if (gone) return;
       const source: FileBody = { file: file.name, sha256: hash, ...options };
       rememberBodies(source, result.value);
-      const named = result.value.find((b) => b.name === wanted?.bodyName) ?? result.value.find((b) => b.index === wanted?.body);
-      setChosen(result.value.length === 1 ? 0 : named?.index ?? null);
+      setChosen(sameBody(result.value, { body: wantedBody, bodyName: wantedName })?.index ?? null);
       setRead({ source, bodies: result.value });
     };
     work().catch((error: unknown) => { if (!gone) setProblem(error instanceof Error ? error.message : String(error)); })
       .finally(() => { clearInterval(timer); if (!gone) setStage(null); });
     return () => { gone = true; clearInterval(timer); cancel(); };
-  }, [file, opened, unit, thickness, wanted?.bodyName, wanted?.body]);
+  }, [file, opened, unit, thickness, wantedBody, wantedName]);
 
   useEffect(() => {
     const body = read?.bodies.find((b) => b.index === chosen);
@@ -99,6 +106,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
         </div>
       )}
       {problem && <div className="finding stop" role="alert"><span className="level">not read</span>{problem}</div>}
+      {openViews && <div className="d-flex flex-wrap gap-2">{VIEW_NAMES.map((v) => <figure key={v} className="mb-0"><figcaption className="quiet">{openScene(v, openViews[v]).title}</figcaption><Drawing scene={openScene(v, openViews[v])} width={220} height={150} fontSize={11} /></figure>)}</div>}
       {asks && shownBodies.length > 0 && <UnitQuestion body={shownBodies[0]} readAs={unit} onChoose={setUnit} />}
       {opened?.kind === 'DXF' && <LengthField label="Thickness of the outline" mm={thickness} units={units} positive max={10_000} onCommit={setThickness} />}
       {read && (

@@ -6,6 +6,7 @@ import { useJob } from '../../app/JobLayout';
 import { TextField } from '../../fields/TextField';
 import { planWorker, usePlan } from '../../store/planStore';
 import { useFeatures } from '../../app/useFeatures';
+import { UseFor } from './UseFor';
 
 const VIEW_ALONG = { x: 'from left and right', y: 'from front and rear', z: 'from top and bottom' } as const;
 
@@ -42,6 +43,7 @@ export function Features({ chosen, onChoose }: { chosen: string | null; onChoose
         <div className="panel">
           <div><strong>{named.name}</strong> <span className="number">{featureFacts(named.feature, speech)}</span></div>
           <TextField label="Own name for it" value={named.name} maxLength={80} onCommit={(name) => rename(named, name)} />
+          <UseFor key={named.id} named={named} />
         </div>
       )}
       <div style={{ maxHeight: '17rem', overflowY: 'auto' }}>

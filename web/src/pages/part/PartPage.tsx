@@ -8,6 +8,7 @@ import { ChoiceField, CountField, TextField } from '../../fields/TextField';
 import { api } from '../../store/api';
 import { BlankSection, CopiesSection } from './BlankSection';
 import { Features } from './Features';
+import { NeverReached } from './NeverReached';
 import { OffcutFit } from './OffcutFit';
 import { PartDrawing } from './PartDrawing';
 import { PartSource } from './PartSource';
@@ -26,6 +27,7 @@ export function PartPage() {
         <Features chosen={chosen} onChoose={setChosen} />
         <BlankSection />
         <CopiesSection />
+        <NeverReached />
         <OffcutFit />
         <HeadFields />
         <DeleteJob />

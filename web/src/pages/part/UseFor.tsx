@@ -1,0 +1,44 @@
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { AXES } from '@violet-jaw/core/frames';
+import { featureLevel, looksTowards } from '@violet-jaw/core/zero';
+import { useJob } from '../../app/JobLayout';
+import { useFeatures, type NamedFeature } from '../../app/useFeatures';
+import { stopBefore } from '../../bench/stopBefore';
+import { usePut } from '../../bench/usePut';
+import { ChoiceField } from '../../fields/TextField';
+import { usePlan } from '../../store/planStore';
+
+/** What a chosen face or bore can be taken for in a setup, and what already refers to it. */
+export function UseFor({ named }: { named: NamedFeature }) {
+  const { job, chosen, choose } = useJob();
+  const planned = usePlan((s) => s.planned);
+  const { withFeature } = useFeatures();
+  const [said, setSaid] = useState<string | null>(null);
+  const setup = job.setups.find((s) => s.id === chosen) ?? null;
+  const put = usePut(setup?.id ?? '');
+  const usedBy = planned?.referred.find((r) => r.id === named.id)?.usedBy ?? [];
+  const uses = usedBy.length > 0 && <div className="field-hint">Used by {usedBy.join(', ')}.</div>;
+  if (!setup) return uses || <div className="field-hint">A setup can take its zero, depth or stop from it once there is one.</div>;
+  const { feature, id } = named;
+  const { orientation } = setup;
+  const plannedSetup = planned?.setups.find((s) => s.id === setup.id);
+  const stopSide = setup.stop.side === 'left' ? '-x' as const : '+x' as const;
+  const take = (says: string, change: Parameters<typeof put>[0]) => { put(change, withFeature(named)); setSaid(`${says} of Op ${setup.op} is on ${named.name} now.`); };
+  const axes = AXES.filter((a) => feature.kind !== 'round' && featureLevel(feature, a, orientation) !== null);
+  return (
+    <>
+      {uses}
+      <div className="d-flex gap-1 flex-wrap align-items-end mt-1" role="group" aria-label={`Take ${named.name} for`}>
+        {job.setups.length > 1
+          ? <ChoiceField label="Take it in" value={setup.id} choices={job.setups.map((s) => ({ value: s.id, says: `Op ${s.op}` }))} onCommit={(s) => { choose(s); setSaid(null); }} />
+          : <span className="quiet">In Op {setup.op}:</span>}
+        {axes.length > 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes.map((a) => a.toUpperCase()).join(' and ')}`, (s) => ({ ...s, zero: { ...s.zero, ...Object.fromEntries(axes.map((a) => [a, { on: id }])) } }))}>Zero {axes.map((a) => a.toUpperCase()).join(' and ')}</Button>}
+        {axes.length === 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes[0].toUpperCase()}`, (s) => ({ ...s, zero: { ...s.zero, [axes[0]]: { on: id } } }))}>Zero {axes[0].toUpperCase()}</Button>}
+        {feature.kind === 'plane' && feature.side === orientation.up && <Button size="sm" variant="outline-primary" onClick={() => take('The depth', (s) => ({ ...s, cutsTo: id, cutsBelowTop: feature.belowOutermost ?? s.cutsBelowTop }))}>Depth down to it</Button>}
+        {looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && <Button size="sm" variant="outline-primary" onClick={() => take('The stop', (s) => ({ ...s, stop: { ...s.stop, ...stopBefore(feature, plannedSetup), face: id } }))}>Stop against it</Button>}
+      </div>
+      {said && <div role="status" className="field-hint">{said}</div>}
+    </>
+  );
+}
