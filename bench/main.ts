@@ -1,11 +1,16 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { outlinesOf } from '@violet-jaw/core/drawing';
+import { planBlank } from '@violet-jaw/core/blank';
+import { layoutScene, outlinesOf, setupScene, viewRotation } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
 import { Planner } from '@violet-jaw/core/plan';
+import { fitIntoPiece } from '@violet-jaw/core/offcut';
+import { findFeatures } from '@violet-jaw/core/part';
+import { proposeRoutes, reachOf } from '@violet-jaw/core/propose';
 import { buildSheet } from '@violet-jaw/core/sheet';
-import { loadKernel } from '@violet-jaw/core/solid';
+import { loadKernel, meshBox, viewLines, weldMesh } from '@violet-jaw/core/solid';
+import { speechIn } from '@violet-jaw/core/units';
 import { renderSheetPdf } from '@violet-jaw/formats/pdf';
 import { CURVE_DEVIATION_MM, readStep } from '@violet-jaw/formats/model';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
@@ -61,6 +66,44 @@ print({ figure: 'outlines for drawing, cold', value: await timed(1, () => outlin
 const sheet = buildSheet(three, planned.value, outlinesOf(planner, planned.value), demoShop, { letter: 'A', on: '2026-01-01' });
 await renderSheetPdf(sheet, 'A4');
 print({ figure: 'setup sheet PDF, three setups', value: await timed(5, () => renderSheetPdf(sheet, 'A4')), unit: 'ms', target: '2000 ms' });
+
+// a bench view after an edit of the depth, the solids being there: outlines with hidden lines of one view, scene and layout
+const speech = speechIn('mm');
+let edit = 0;
+const bench = async (): Promise<number> => {
+  const edited = plan(job((j) => { j.setups[0].cutsBelowTop = 30 + (edit += 0.001); }));
+  if (!edited.ok) throw new Error(edited.problem);
+  const start = performance.now();
+  const { left } = planner.solids!.cuts[0];
+  left.solid.mesh();
+  const before = performance.now();
+  const views = viewLines(left.solid.mesh(), viewRotation('front', { up: '+z', right: '+x' }));
+  const silhouette = planner.kernel.silhouette(left.solid, viewRotation('front', { up: '+z', right: '+x' }));
+  const outline = { silhouette, lines: views };
+  layoutScene(setupScene('front', edited.value.setups[0], { loaded: silhouette, left: outline, removed: [], unreached: [], section: [] }, speech, { dimensions: true, labels: true }), { width: 360, height: 260, fontSize: 13, hatchSpacing: 7, markSize: 7 });
+  return performance.now() - start - (before - start);
+};
+const drawn: number[] = [];
+for (let i = 0; i < 12; i++) drawn.push(await bench());
+print({ figure: 'drawing a bench view after an edit', value: drawn.sort((x, y) => x - y)[6], unit: 'ms', target: 'within 50 ms once the solids are there' });
+
+// recognition and hidden lines of the largest CAx-IF part, the proposal for the demo part
+const largest = ['as1-tu-203.stp', 'as1_pe_203.stp', 'as1-oc-214.stp', 'dm1-id-214.stp', 'dm1-oc-214.stp', 'dm1-pe-214.stp', 'io1-cm-214.stp', 'io1-tu-203.stp', 'sg1-c5-214.stp'].flatMap((name) => {
+  const found = readStep(step, readFileSync(join('node_modules/occt-import-js/test/testfiles/cax-if', name)));
+  return found.ok ? found.value.map((b) => ({ name: `${name} ${b.name}`, mesh: b.mesh })) : [];
+}).reduce((m, n) => (n.mesh.triangles.length > m.mesh.triangles.length ? n : m));
+const facets = largest.mesh.triangles.length / 3;
+const welded = weldMesh(largest.mesh);
+print({ figure: `recognition, CAx-IF ${largest.name} (${facets} facets)`, value: await timed(5, () => findFeatures(largest.mesh, meshBox(largest.mesh))), unit: 'ms', baseline: { what: 'joining its corners', value: await timed(5, () => weldMesh(largest.mesh)) }, target: 'none' });
+print({ figure: `hidden lines, CAx-IF ${largest.name}, front view`, value: await timed(5, () => viewLines(welded, viewRotation('front', { up: '+z', right: '+x' }))), unit: 'ms', target: 'none' });
+print({ figure: 'recognition, demo part', value: await timed(15, () => findFeatures(body.mesh, meshBox(body.mesh))), unit: 'ms', target: 'none' });
+const found = findFeatures(body.mesh, meshBox(body.mesh));
+const demo = vaneBearingBlockJob();
+const propose = () => proposeRoutes({
+  reach: reachOf(found.surface, meshBox(body.mesh), []), features: found.features, part: meshBox(body.mesh), blank: planBlank(meshBox(body.mesh), demo), vise: demoShop.vises[0], nameOf: String, speech,
+});
+print({ figure: 'proposal of routes, demo part', value: await timed(5, propose), unit: 'ms', baseline: { what: 'looking along the six directions', value: await timed(5, () => reachOf(found.surface, meshBox(body.mesh), [])) }, target: 'none' });
+print({ figure: 'place for the demo blank in an L-shaped offcut with a hole', value: await timed(7, () => fitIntoPiece(planner.kernel, { outline: [[0, 0], [116, 0], [116, 76], [0, 76]] }, demoShop.offcuts[0], { edgeMargin: 5, holeMargin: 2 })), unit: 'ms', target: 'none' });
 
 // first load: what the first screen pulls in, from the built page (entry, what it preloads and the Jobs page)
 const assets = 'dist/web/assets';

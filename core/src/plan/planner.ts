@@ -245,7 +245,7 @@ export class Planner {
       orientation, loaded, finished, firstCopySeated: turnedBox(firstCopy, orientation), blankSeated: turnedBox(blank.box, orientation), blankSide: (s) => stateOf(job.blank, s),
       isFlat: isFlatIn(before.flats), vise, parallelsHeight: setup.parallels.height, stop: setup.stop,
     }));
-    const touchable = this.cache.get('touchable faces', seatKey, () => touchableFaces(seat, loaded, finished, vise.jawHeight));
+    const touchable = this.cache.get('touchable faces', seatKey, () => touchableFaces(seat, loaded, finished, vise.jawHeight, (s) => stateOf(job.blank, s)));
     const zero = workZero(seat, setup.zero, station, featureLevels(setup.zero, orientation, lookup).levels);
     return {
       seat,

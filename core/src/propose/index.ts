@@ -151,12 +151,24 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
  * Samples lie inside faces: the depth is that of the nearest level below the deepest of them where a face ends or an
  * earlier setup from the opposite direction stopped.
  */
-function exactDepth(sampled: number, up: Direction, limit: number, earlier: readonly number[], { features, part, reach }: ProposeInput): number {
-  const top = topOf(part, up);
-  const reached = new Set(reach.places.flatMap((p) => ((p.mask & bitOf(up)) !== 0 && p.feature >= 0 ? [p.feature] : [])));
-  const levels = [...earlier, ...[...reached].map((i) => top + topOf(features[i].box, opposite(up)))].filter((d) => d >= sampled - 1e-6);
+function exactDepth(sampled: number, up: Direction, limit: number, earlier: readonly number[], input: ProposeInput): number {
+  const levels = [...earlier, ...endsOf(input)[up]].filter((d) => d >= sampled - 1e-6);
   const next = levels.length > 0 ? Math.min(...levels) : sampled;
   return sampled <= limit + 1e-9 ? Math.min(next, Math.max(limit, sampled)) : next;
+}
+
+const ends = new WeakMap<Reach, Record<Direction, number[]>>();
+
+/** Depths at which the faces reached from each direction end, below the part's outermost; kept, as every order of setups asks for them. */
+function endsOf({ reach, features, part }: ProposeInput): Record<Direction, number[]> {
+  const known = ends.get(reach);
+  if (known) return known;
+  const masks = new Map<number, number>();
+  for (const p of reach.places) if (p.feature >= 0) masks.set(p.feature, (masks.get(p.feature) ?? 0) | p.mask);
+  const of = (up: Direction) => [...new Set([...masks].flatMap(([i, mask]) => ((mask & bitOf(up)) !== 0 ? [topOf(part, up) + topOf(features[i].box, opposite(up))] : [])))];
+  const made = Object.fromEntries(DIRECTIONS.map((d) => [d, of(d)])) as Record<Direction, number[]>;
+  ends.set(reach, made);
+  return made;
 }
 
 function worded(route: ProposedRoute, fewest: number, { nameOf, speech }: ProposeInput): string[] {

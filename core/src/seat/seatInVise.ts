@@ -67,6 +67,12 @@ export interface SeatInput {
 
 const LOCATOR: Record<'rest' | 'jaw' | 'movingJaw', Direction> = { rest: '-z', jaw: '+y', movingJaw: '-y' };
 
+/** How a face comes: a side of the blank as the job says, else finished or, with stock on it, raw. Level and blank in one frame. */
+export function surfaceAt(level: number, faces: Direction, side: Direction, isFinished: boolean, blank: Box3, blankSide: ((side: Direction) => SurfaceState) | undefined): SurfaceState {
+  const onBlank = Math.abs(level - (signOf(faces) > 0 ? blank.max : blank.min)[faces[1] as Axis]) < TOUCH_MM;
+  return onBlank && blankSide ? blankSide(side) : isFinished ? 'finished' : 'raw';
+}
+
 const shiftedBox = (box: Box3, by: Vec3): Box3 => ({ min: add(box.min, by), max: add(box.max, by) });
 
 /** A window given in the device frame, in seated coordinates. */
@@ -128,8 +134,6 @@ function contact(input: SeatInput, faces: Direction, windows: readonly Window[],
   const finishedLevel = onFinished ? seatedLevel : extreme(input.finished, faces);
   const side = partSideFacing(input.orientation, faces);
   const rawMm = onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel);
-  const onBlank = Math.abs(seatedLevel - (signOf(faces) > 0 ? input.blankSeated.max : input.blankSeated.min)[faces[1] as Axis]) < TOUCH_MM;
-  const stock = Math.abs(rawMm) > 1e-6 ? 'raw' : 'finished';
   return {
     faces,
     side,
@@ -137,7 +141,7 @@ function contact(input: SeatInput, faces: Direction, windows: readonly Window[],
     seatedLevel,
     finishedLevel,
     rawMm,
-    surface: onBlank && input.blankSide ? input.blankSide(side) : stock,
+    surface: surfaceAt(seatedLevel, faces, side, Math.abs(rawMm) <= 1e-6, input.blankSeated, input.blankSide),
     flatAreaMm2: found && input.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
   };

@@ -43,7 +43,7 @@ export class Solid {
       const faces = new Uint32Array(ids.length);
       for (let run = 0; run < runOriginalID.length; run++) {
         for (let t = runIndex[run] / 3; t < runIndex[run + 1] / 3; t++) {
-          const name = `${runOriginalID[run]} ${ids[t]}`;
+          const name = ids[t] >= FIRST_CURVED_ID ? `curved ${faceOfCurvedId[ids[t] - FIRST_CURVED_ID]}` : `${runOriginalID[run]} ${ids[t]}`;
           let number = numbers.get(name);
           if (number === undefined) numbers.set(name, number = numbers.size);
           faces[t] = number;
@@ -65,9 +65,12 @@ export class Solid {
  */
 const FIRST_CURVED_ID = 2 ** 30;
 
+/** For each id of a curved facet, from the first on: the face it belongs to, numbered over all solids made. */
+const faceOfCurvedId: number[] = [];
+let facesMade = 0;
+
 /** The geometry kernel's operations in this project's terms. */
 export class Kernel {
-  #nextCurvedId = FIRST_CURVED_ID;
   #nextFlatId = 1;
 
   constructor(private readonly wasm: ManifoldToplevel) {}
@@ -87,14 +90,17 @@ export class Kernel {
         const plane = [faces?.[i] ?? 0, ...[normal.x, normal.y, normal.z].map((v) => Math.round(v * 1e7)), Math.round((normal.x * p.x + normal.y * p.y + normal.z * p.z) * 1e5)].join();
         const known = strips.get(plane);
         if (known !== undefined) return known;
-        strips.set(plane, this.#nextCurvedId);
-        return this.#nextCurvedId++;
+        const id = FIRST_CURVED_ID + faceOfCurvedId.length;
+        faceOfCurvedId.push(facesMade + (faces?.[i] ?? i));
+        strips.set(plane, id);
+        return id;
       }
       const face = faces?.[i] ?? i;
       highest = Math.max(highest, face);
       return base + face;
     });
     this.#nextFlatId = base + highest + 1;
+    facesMade += (faces ? faces.reduce((most, f) => Math.max(most, f), 0) : curved.length) + 1;
     return ids;
   }
 

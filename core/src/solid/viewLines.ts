@@ -17,6 +17,14 @@ const FLAT_COSINE = Math.cos((1 * Math.PI) / 180);
 /** Nearer in depth than this is the surface itself, mm. */
 const DEPTH_MM = 1e-5;
 
+/** Facets of a round wall seen along itself lean to and fro by up to this, as chords do: no contour runs between them. */
+const TURNED = 0.03;
+/** A facet as nearly edge-on as this covers nothing that its neighbours do not. */
+const THIN = 1e-4;
+
+/** Height of a facet as a share of its length below which its normal is rounding. */
+const SLIVER = 1e-4;
+
 type Range = [number, number];
 
 /** Edges to draw: sharp ones, and where a round face turns away from the eye. Pairs of vertex numbers. */
@@ -24,7 +32,7 @@ function edgesToDraw(view: ViewMesh): [number, number][] {
   const { triangles, mesh, towardsEye } = view;
   const seenOnce = new Map<number, number>();
   const found: [number, number][] = [];
-  const normals = facetNormals(mesh);
+  const { normals, sliver } = facetNormals(mesh);
   for (let t = 0; t < triangles.length; t += 3) {
     for (let k = 0; k < 3; k++) {
       const a = triangles[t + k];
@@ -36,25 +44,31 @@ function edgesToDraw(view: ViewMesh): [number, number][] {
       const [i, j] = [other, t / 3];
       const cosine = normals[3 * i] * normals[3 * j] + normals[3 * i + 1] * normals[3 * j + 1] + normals[3 * i + 2] * normals[3 * j + 2];
       const round = mesh.curved?.[i] || mesh.curved?.[j];
-      const sharp = cosine < (round ? SMOOTH_COSINE : FLAT_COSINE);
-      const contour = round && (towardsEye[i] > 1e-7) !== (towardsEye[j] > 1e-7);
+      // inside one round face there are no edges, however its facets lie
+      const inside = round && mesh.faces !== undefined && mesh.faces[i] === mesh.faces[j];
+      const sharp = !inside && cosine < (round ? SMOOTH_COSINE : FLAT_COSINE);
+      const contour = round && !sliver[i] && !sliver[j] && (towardsEye[i] > TURNED) !== (towardsEye[j] > TURNED);
       if (sharp || contour) found.push([a, b]);
     }
   }
   return found;
 }
 
-function facetNormals({ positions: p, triangles }: TriangleMesh): Float64Array {
+/** Unit normals of the facets, and which facets are so thin that theirs means nothing. */
+function facetNormals({ positions: p, triangles }: TriangleMesh): { normals: Float64Array; sliver: Uint8Array } {
   const normals = new Float64Array(triangles.length);
+  const sliver = new Uint8Array(triangles.length / 3);
   for (let t = 0; t < triangles.length; t += 3) {
     const [a, b, c] = [3 * triangles[t], 3 * triangles[t + 1], 3 * triangles[t + 2]];
     const [ax, ay, az] = [p[b] - p[a], p[b + 1] - p[a + 1], p[b + 2] - p[a + 2]];
     const [bx, by, bz] = [p[c] - p[a], p[c + 1] - p[a + 1], p[c + 2] - p[a + 2]];
     const n = [ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx];
-    const length = Math.hypot(n[0], n[1], n[2]) || 1;
+    const length = Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]) || 1;
     for (let k = 0; k < 3; k++) normals[t + k] = n[k] / length;
+    const longest = Math.max(ax * ax + ay * ay + az * az, bx * bx + by * by + bz * bz, (bx - ax) ** 2 + (by - ay) ** 2 + (bz - az) ** 2);
+    if (length < SLIVER * longest) sliver[t / 3] = 1;
   }
-  return normals;
+  return { normals, sliver };
 }
 
 /** The share of an edge that a triangle hides: where it lies inside the triangle's outline and behind its plane. */
@@ -167,7 +181,7 @@ export function viewLines(mesh: TriangleMesh, rotation: Rotation): ViewLines {
     const covered: Range[] = [];
     const lowest = Math.min(w[a], w[b]);
     view.near(u[a], v[a], u[b], v[b], (t) => {
-      if (towardsEye[t / 3] < 1e-6 || highest[t / 3] <= lowest + DEPTH_MM) return;
+      if (towardsEye[t / 3] < THIN || highest[t / 3] <= lowest + DEPTH_MM) return;
       const range = hiddenBy(view, t, a, b);
       if (range) covered.push(range);
     });

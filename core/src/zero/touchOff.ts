@@ -1,6 +1,6 @@
-import { signOf, type Axis, type Direction, type Vec3 } from '../frames';
-import type { Setup } from '../job';
-import type { SeatFacts } from '../seat';
+import { partSideFacing, signOf, type Axis, type Direction, type Vec3 } from '../frames';
+import type { Setup, SurfaceState } from '../job';
+import { surfaceAt, type SeatFacts } from '../seat';
 import { reachInWindow, TOUCH_MM, type TriangleMesh } from '../solid';
 import type { ZeroFacts } from './workZero';
 
@@ -27,7 +27,7 @@ export interface TouchOff {
   /** machine direction the touched face looks in */
   readonly faces: Direction;
   readonly name: string;
-  readonly surface: 'raw' | 'finished';
+  readonly surface: SurfaceState;
   /** the face in work coordinates, mm */
   readonly face: number;
   /** what to declare as the work position while touching, mm */
@@ -46,22 +46,24 @@ export interface TouchableFace {
   readonly axis: Axis;
   readonly faces: Direction;
   readonly name: string;
-  readonly surface: 'raw' | 'finished';
+  readonly surface: SurfaceState;
   readonly seatedLevel: number;
 }
 
 /**
  * The faces that can be touched in a setup, as loaded: only material above the jaw tops can be reached.
  * @param loaded,finished meshes in seated axes
+ * @param blankSide how each side of the blank comes
  */
-export function touchableFaces(seat: SeatFacts, loaded: TriangleMesh, finished: TriangleMesh, jawTop: number): TouchableFace[] {
+export function touchableFaces(seat: SeatFacts, loaded: TriangleMesh, finished: TriangleMesh, jawTop: number, blankSide?: (side: Direction) => SurfaceState): TouchableFace[] {
   const above = { z: [jawTop + TOUCH_MM - seat.pose.translation.z, Infinity] as const };
   return FACES.flatMap(({ faces, name }) => {
     const axis = faces[1] as Axis;
     const reach = reachInWindow(loaded, axis, signOf(faces), above);
     if (!reach) return [];
     const own = reachInWindow(finished, axis, signOf(faces), above);
-    const surface: TouchableFace['surface'] = own && Math.abs(own.level - reach.level) < TOUCH_MM ? 'finished' : 'raw';
+    const isFinished = own !== null && Math.abs(own.level - reach.level) < TOUCH_MM;
+    const surface = surfaceAt(reach.level + seat.pose.translation[axis], faces, partSideFacing(seat.orientation, faces), isFinished, seat.blankBox, blankSide);
     return [{ axis, faces, name, surface, seatedLevel: reach.level }];
   });
 }
