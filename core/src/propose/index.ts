@@ -82,11 +82,11 @@ function withRear(up: Direction, rear: Direction): Orientation {
   return { up, right: directionOf(cross(unitVector(rear), unitVector(up))) };
 }
 
-/** Area of the flat faces on one side that were cut with a direction of `done` up. */
+/** Area of the outermost flat faces on one side that were cut with a direction of `done` up: what jaws and rest can touch. */
 function finishedOn(side: Direction, done: number, { reach, features }: ProposeInput): number {
   return reach.places.reduce((sum, p) => {
     const f = features[p.feature];
-    return f?.kind === 'plane' && f.side === side && (p.mask & done) !== 0 ? sum + p.areaMm2 : sum;
+    return f?.kind === 'plane' && f.side === side && f.belowOutermost! < 1e-6 && (p.mask & done) !== 0 ? sum + p.areaMm2 : sum;
   }, 0);
 }
 
