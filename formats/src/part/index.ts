@@ -11,7 +11,11 @@ export * from './kind';
 export type ReadOptions = Pick<FileBody, 'unit' | 'thickness'>;
 
 /** Bodies, or why there are none; for an open surface with the places. */
-export type PartRead = Result<PartBody[]> & { readonly open?: OpenShell };
+export type PartRead = Result<PartBody[]> & {
+  readonly open?: OpenShell;
+  /** STL and DXF: millimetres a number of the file was taken for */
+  readonly mmPerUnit?: number;
+};
 
 const PLAIN_THICKNESS_MM = 10;
 
@@ -29,7 +33,7 @@ export async function readPartFile(bytes: Uint8Array, options: ReadOptions, star
     const read = readStl(bytes, told ?? 1);
     if (!read.ok) return read;
     const { mesh, repaired } = read.value;
-    return { ok: true, value: [{ index: 0, name: 'surface', faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes: repaired }] };
+    return { ok: true, mmPerUnit: told ?? 1, value: [{ index: 0, name: 'surface', faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes: repaired }] };
   }
   if (kind === 'DXF') {
     const read = readDxf(bytes, told);
@@ -38,6 +42,7 @@ export async function readPartFile(bytes: Uint8Array, options: ReadOptions, star
     const notes = leftOut.map((what) => `left out ${what}`);
     return {
       ok: true,
+      mmPerUnit: told ?? read.value.mmPerUnitTold ?? 1,
       value: outlines.map(({ outer, holes }, index) => {
         const mesh = prism(outer, holes, options.thickness ?? PLAIN_THICKNESS_MM);
         return { index, name: `outline ${index + 1}${holes.length > 0 ? ` with ${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}` : ''}`, faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes };

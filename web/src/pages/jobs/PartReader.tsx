@@ -38,7 +38,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
   const [unit, setUnit] = useState<'mm' | 'inch' | null>(wanted?.unit ?? null);
   const [thickness, setThickness] = useState(wanted?.thickness ?? 10);
   const [openViews, setOpenViews] = useState<CheckedRead['openViews'] | null>(null);
-  const [read, setRead] = useState<{ source: FileBody; bodies: readonly CheckedBody[] } | null>(null);
+  const [read, setRead] = useState<{ source: FileBody; bodies: readonly CheckedBody[]; mmPerUnit: number } | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const report = useRef(onChoice);
   report.current = onChoice;
@@ -81,7 +81,9 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
       const source: FileBody = { file: file.name, sha256: hash, ...options };
       rememberBodies(source, result.value);
       setChosen(sameBody(result.value, { body: wantedBody, bodyName: wantedName })?.index ?? null);
-      setRead({ source, bodies: result.value });
+      setRead({ source, bodies: result.value, mmPerUnit: result.mmPerUnit ?? 1 });
+      // a DXF may say its unit itself; it is still shown, so that a wrong one is seen
+      if (opened.kind === 'DXF' && unit === null && result.mmPerUnit === 25.4) setUnit('inch');
     };
     work().catch((error: unknown) => { if (!gone) setProblem(error instanceof Error ? error.message : String(error)); })
       .finally(() => { clearInterval(timer); if (!gone) setStage(null); });
@@ -107,7 +109,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
       )}
       {problem && <div className="finding stop" role="alert"><span className="level">not read</span>{problem}</div>}
       {openViews && <div className="d-flex flex-wrap gap-2">{VIEW_NAMES.map((v) => <figure key={v} className="mb-0"><figcaption className="quiet">{openScene(v, openViews[v]).title}</figcaption><Drawing scene={openScene(v, openViews[v])} width={220} height={150} fontSize={11} /></figure>)}</div>}
-      {asks && shownBodies.length > 0 && <UnitQuestion body={shownBodies[0]} readAs={unit} onChoose={setUnit} />}
+      {asks && read && shownBodies.length > 0 && <UnitQuestion body={shownBodies[0]} mmPerUnit={read.mmPerUnit} chosen={unit} onChoose={setUnit} />}
       {opened?.kind === 'DXF' && <LengthField label="Thickness of the outline" mm={thickness} units={units} positive max={10_000} onCommit={setThickness} />}
       {read && (
         <Form.Group role="radiogroup" aria-label="Body that is the part">
@@ -138,17 +140,17 @@ function BodyLine({ body, units, alone, chosen, onChoose }: { body: CheckedBody;
 }
 
 /** The same numbers as millimetres and as inches, so that a mistake by 25.4 is obvious. */
-function UnitQuestion({ body, readAs, onChoose }: { body: CheckedBody; readAs: 'mm' | 'inch' | null; onChoose: (unit: 'mm' | 'inch') => void }) {
+function UnitQuestion({ body, mmPerUnit, chosen, onChoose }: { body: CheckedBody; mmPerUnit: number; chosen: 'mm' | 'inch' | null; onChoose: (unit: 'mm' | 'inch') => void }) {
   const size = boxSize(meshBox(body.mesh));
-  const factor = readAs === 'inch' ? 25.4 : 1;
-  const numbers = [size.x, size.y, size.z].map((v) => v / factor);
+  // the thickness of an outline is told in millimetres and does not change with the unit of the drawing
+  const numbers = [size.x, size.y].map((v) => v / mmPerUnit);
   const asMm = (f: number) => numbers.map((v) => formatLength(v * f, 'mm')).join(' × ');
   const asInch = (f: number) => numbers.map((v) => formatLength(v * f, 'inch')).join(' × ');
   return (
     <Form.Group role="radiogroup" aria-label="Unit of the file">
       <div>The file does not say for certain what its numbers are. How large is the part?</div>
-      <Form.Check type="radio" id="unit-mm" name="unit" checked={readAs === 'mm'} onChange={() => onChoose('mm')} label={<span className="number">millimetres: {asMm(1)} mm = {asInch(1)} in</span>} />
-      <Form.Check type="radio" id="unit-inch" name="unit" checked={readAs === 'inch'} onChange={() => onChoose('inch')} label={<span className="number">inches: {asMm(25.4)} mm = {asInch(25.4)} in</span>} />
+      <Form.Check type="radio" id="unit-mm" name="unit" checked={chosen === 'mm'} onChange={() => onChoose('mm')} label={<span className="number">millimetres: {asMm(1)} mm = {asInch(1)} in</span>} />
+      <Form.Check type="radio" id="unit-inch" name="unit" checked={chosen === 'inch'} onChange={() => onChoose('inch')} label={<span className="number">inches: {asMm(25.4)} mm = {asInch(25.4)} in</span>} />
     </Form.Group>
   );
 }
