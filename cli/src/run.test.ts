@@ -79,3 +79,43 @@ test('export writes a sheet whose text carries the ledger\'s numbers, and the co
   const text = pages.join(' ').replaceAll('−', '-').replace(/\s+/g, ' ');
   for (const wanted of ['DRAFT', 'G54 X -464.350 Y -160.600 Z -398.250', 'G55 X -467.350 Y -157.600 Z -417.250', 'Shift Z -19.000', 'Stop the spindle, put the tool away, then open the vise.', 'Y +8.000']) expect(text).toContain(wanted);
 }, 60_000);
+
+describe('parts that are no STEP file', () => {
+  function place(name: string, content: string, body: Job['body'], change: (job: Job) => void = () => undefined): string {
+    const folder = mkdtempSync(join(tmpdir(), 'violet-jaw-cli-'));
+    writeFileSync(join(folder, name), content);
+    const job = { ...sensorFootJob(), body };
+    change(job);
+    writeFileSync(join(folder, 'job.json'), JSON.stringify(jobFile(job, demoShop)));
+    return join(folder, 'job.json');
+  }
+  const line = (a: number, b: number, c: number, d: number) => `0\nLINE\n8\n0\n10\n${a}\n20\n${b}\n11\n${c}\n21\n${d}\n`;
+  const dxf = (entities: string) => `0\nSECTION\n2\nENTITIES\n${entities}0\nENDSEC\n0\nEOF\n`;
+  const outline = line(0, 0, 3, 0) + line(3, 0, 3, 2) + line(3, 2, 0, 2) + line(0, 2, 0, 0);
+
+  test('a DXF outline in inches is planned as the block of the same size is', async () => {
+    const asBlock = JSON.parse((await violetJaw('plan', write(sensorFootJob()))).out) as PlanOutput;
+    const { out } = await violetJaw('plan', place('foot.dxf', dxf(outline), { file: 'foot.dxf', unit: 'inch', thickness: 1.25 * 25.4 }));
+    const planned = JSON.parse(out) as PlanOutput;
+    expect(planned.setups.map((s) => s.terms)).toEqual(asBlock.setups.map((s) => s.terms));
+    expect(planned.copies).toEqual([{ number: 1, by: { x: 0, y: 0, z: 0 } }]);
+  });
+
+  test('an outline that is not closed is bad input, with the coordinates of its ends', async () => {
+    const { code, err } = await violetJaw('plan', place('foot.dxf', dxf(outline.replace(line(0, 2, 0, 0), '')), { file: 'foot.dxf', unit: 'mm', thickness: 5 }));
+    expect(code).toBe(2);
+    expect(err).toMatch(/foot\.dxf: The outline is not closed: 2 open ends, in mm: \((0|3|2)\.000, [02]\.000\)/);
+  });
+
+  test('a typed bar needs no file', async () => {
+    const { code, out } = await violetJaw('plan', write({ ...sensorFootJob(), body: { bar: { section: 'hexagon', across: 50.8, bore: 0, length: 31.75, along: 'z' } } }));
+    expect([0, 1]).toContain(code);
+    expect((JSON.parse(out) as PlanOutput).setups).toHaveLength(2);
+  });
+
+  test('a casting that is not there is bad input, with its name', async () => {
+    const { code, err } = await violetJaw('plan', place('x.dxf', dxf(outline), { file: 'x.dxf', unit: 'mm', thickness: 5 }, (j) => { j.blank = { ...j.blank, kind: 'own solid', solid: { file: 'casting.step' } }; }));
+    expect(code).toBe(2);
+    expect(err).toMatch(/casting\.step/);
+  });
+});

@@ -177,3 +177,49 @@ test('migrations run once; the password is for its owner only', async () => {
   await sequelize.close();
   expect(statSync(join(at.dataFolder, 'database-password')).mode & 0o777).toBe(0o600);
 });
+
+describe('stock sizes and offcuts', () => {
+  const piece = (id: string, photo: string | null = null) => ({ id, name: `Piece ${id}`, material: 'oak', thickness: 20, outline: [[0, 0], [100, 0], [100, 50]], holes: [[[10, 5], [20, 5], [20, 8]]], photo, note: '' });
+
+  test('come back as they were written, in order, with the photo of a stored file', async () => {
+    const { json: shop, etag } = await at.call('GET', '/shop');
+    const photo = await at.call('POST', '/files', { raw: Buffer.from('picture'), headers: { 'X-File-Name': 'p.png' } });
+    const next = { ...shop, projection: 'first angle', stock: [...shop.stock].reverse(), offcuts: [piece('b', photo.json.hash), piece('a', 'f'.repeat(64))] };
+    const written = await at.call('PUT', '/shop', { body: next, headers: ifMatch(etag) });
+    expect(written.status).toBe(200);
+    const read = await at.call('GET', '/shop');
+    expect(read.json).toEqual(next);
+    expect((await at.call('PUT', '/shop', { body: shop, headers: ifMatch(read.etag) })).status).toBe(200);
+  });
+
+  test.each([
+    ['an outline of two corners', { ...piece('x'), outline: [[0, 0], [1, 0]] }, /offcuts\.0\.outline/],
+    ['a corner that is no pair', { ...piece('x'), outline: [[0, 0], [1], [1, 1]] }, /offcuts\.0\.outline\.1/],
+    ['no thickness', { ...piece('x'), thickness: 0 }, /offcuts\.0\.thickness: must be > 0/],
+    ['a photo that is no hash', { ...piece('x'), photo: '../../etc/passwd' }, /offcuts\.0\.photo/],
+  ])('%s is refused in words', async (_, wrong, says) => {
+    const { json: shop, etag } = await at.call('GET', '/shop');
+    const answer = await at.call('PUT', '/shop', { body: { ...shop, offcuts: [wrong] }, headers: ifMatch(etag) });
+    expect(answer.status).toBe(400);
+    expect(JSON.stringify(answer.json)).toMatch(says);
+  });
+
+  test('the same id twice is refused', async () => {
+    const { json: shop, etag } = await at.call('GET', '/shop');
+    const answer = await at.call('PUT', '/shop', { body: { ...shop, offcuts: [piece('a'), piece('a')] }, headers: ifMatch(etag) });
+    expect(JSON.stringify(answer.json)).toMatch(/offcuts: \\"a\\" is there twice/);
+  });
+});
+
+test('a job whose part is a DXF outline is planned and issued on the server', async () => {
+  const square = (s: number) => [[0, 0, s, 0], [s, 0, s, s], [s, s, 0, s], [0, s, 0, 0]].map(([a, b, c, d]) => `0\nLINE\n8\n0\n10\n${a}\n20\n${b}\n11\n${c}\n21\n${d}\n`).join('');
+  const stored = await at.call('POST', '/files', { raw: Buffer.from(`0\nSECTION\n2\nENTITIES\n${square(60)}0\nENDSEC\n0\nEOF\n`), headers: { 'X-File-Name': 'plate.dxf' } });
+  const job = { ...sensorFootJob(), number: 'DXF-1', body: { file: 'plate.dxf', body: 0, unit: 'mm' as const, thickness: 25, sha256: stored.json.hash as string } };
+  const id = await newJob(job);
+  let summary: { problem: string | null; setups: unknown[] } | null = null;
+  for (let i = 0; i < 150 && !summary; i++) {
+    summary = ((await at.call('GET', '/jobs')).json as { id: string; summary: typeof summary }[]).find((j) => j.id === id)!.summary;
+    await new Promise((done) => setTimeout(done, 200));
+  }
+  expect(summary).toMatchObject({ problem: null, setups: [{ op: 10 }, { op: 20 }] });
+}, 60_000);

@@ -74,3 +74,33 @@ describe('two people on one job', () => {
     expect(merged.setups.map((s) => s.id)).toEqual(['op-10', 'new']);
   });
 });
+
+describe('a job of version 1', () => {
+  const old = (change: (job: Record<string, any>) => void = () => undefined) => {
+    const { features: _f, blank: _b, copies: _c, ...job } = structuredClone(vaneBearingBlockJob()) as unknown as Record<string, any>;
+    const { file, ...body } = job.body as Record<string, unknown>;
+    job.body = { step: file, ...body };
+    job.setups = (job.setups as Record<string, any>[]).map(({ cutsTo: _to, programmed: _p, stop: { face: _face, ...stop }, ...s }) => ({ ...s, stop }));
+    change(job);
+    const { projection: _projection, stock: _stock, offcuts: _offcuts, ...shop } = demoShop;
+    return readJobFile(JSON.stringify({ format: 'violet-jaw-job', version: 1, job, shop: { ...shop, machines: [demoShop.machines[0]], vises: [demoShop.vises[0]] } }));
+  };
+
+  test('means the same as before: its file, a block, sides with stock sawn, one copy, nothing referred to', () => {
+    const read = old((job) => { job.allowance.zMinus = 0; });
+    expect(read).toMatchObject({ ok: true, value: { version: 2, job: {
+      body: { file: 'vane-bearing-block.step', body: 0 }, features: [], copies: { x: 1, y: 1, z: 1 },
+      blank: { kind: 'block', sides: { xMinus: 'sawn', zMinus: 'finished', zPlus: 'sawn' } },
+      setups: [{ cutsTo: null, programmed: null, stop: { face: null, position: 20 } }, { cutsTo: null }],
+    }, shop: { projection: 'third angle', stock: [], offcuts: [] } } });
+  });
+
+  test('with a typed block keeps it', () => {
+    expect(old((job) => { job.body = { block: { x: 1, y: 2, z: 3 } }; })).toMatchObject({ ok: true, value: { job: { body: { block: { x: 1, y: 2, z: 3 } } } } });
+  });
+});
+
+test('the short form may say what is new as well', () => {
+  const read = readJobFile(JSON.stringify({ job: { number: '1', body: { bar: { section: 'round', across: 40, bore: 0, length: 90, along: 'x' } }, blank: { kind: 'round bar', across: 45, along: 'x', sides: { xPlus: 'raw' } }, copies: { x: 2, gap: 5 }, setups: [] } }));
+  expect(read).toMatchObject({ ok: true, value: { job: { blank: { kind: 'round bar', across: 45, bore: 0, sides: { xPlus: 'raw', xMinus: 'finished' } }, copies: { x: 2, y: 1, gap: 5 } } } });
+});

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { cross, vec, type Vec3 } from '../frames';
-import { bar, circleLoop, loadKernel, meshBox, polygonLoop, prism, type Kernel } from '../solid';
+import { bar, circleLoop, loadKernel, meshBox, polygonLoop, prism, repairMesh, type Kernel } from '../solid';
 import { speechIn } from '../units';
 import { compareParts, featureNames, findFeatures, fitCylinder, knownFeature, markFaces, matchFeatures, misfit, type CylinderFeature, type Feature } from '.';
 import { loadModelKernel } from '../../../formats/src/model/load';
@@ -80,6 +80,26 @@ test('the demo part as bare facets, as an STL file has them: the same bores', ()
   const { features, counts } = findFeatures(marked, meshBox(marked));
   expect(bores(features).map((b) => [b.diameter, b.at.x, b.through])).toEqual([[expect.closeTo(20, 6), expect.closeTo(30, 6), true], [expect.closeTo(8, 6), expect.closeTo(70, 6), true]]);
   expect(counts).toEqual({ planes: 6, cylinders: 2, others: 0 });
+});
+
+test('a free form as bare facets is one free face, not thousands of flat ones; the flat face it stands on is kept', () => {
+  // half a ball: rings of facets over a flat circle
+  const [rings, round, r] = [10, 40, 20];
+  const at = (i: number, j: number): [number, number, number] => {
+    const [lift, turn] = [(i / rings) * (Math.PI / 2), (j / round) * 2 * Math.PI];
+    return [r * Math.cos(lift) * Math.cos(turn), r * Math.cos(lift) * Math.sin(turn), r * Math.sin(lift)];
+  };
+  const corners: number[] = [];
+  for (let i = 0; i < rings; i++) for (let j = 0; j < round; j++) {
+    corners.push(...at(i, j), ...at(i, j + 1), ...at(i + 1, j + 1));
+    if (i < rings - 1) corners.push(...at(i, j), ...at(i + 1, j + 1), ...at(i + 1, j));
+  }
+  for (let j = 0; j < round; j++) corners.push(...at(0, j + 1), ...at(0, j), 0, 0, 0);
+  const { mesh, open } = repairMesh({ positions: Float64Array.from(corners), triangles: Uint32Array.from({ length: corners.length / 3 }, (_, i) => i) });
+  expect(open).toEqual([]);
+  const { features, counts } = findFeatures(markFaces(mesh), meshBox(mesh));
+  expect(counts).toEqual({ planes: 1, cylinders: 0, others: 1 });
+  expect(features).toMatchObject([{ kind: 'plane', side: '-z' }]);
 });
 
 test('ids depend on the shape only: facets in another order give the same ones', () => {

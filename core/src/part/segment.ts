@@ -6,14 +6,17 @@ import { fitCylinder, misfit, type Cylinder } from './cylinder';
 const SAME_PLANE = Math.cos((0.05 * Math.PI) / 180);
 /** Strips of a round face meet at less than this. */
 const NEXT_STRIP = Math.cos((35 * Math.PI) / 180);
-/** Corners of a surface read from single-precision numbers lie on it to within this, mm. */
-const ON_SURFACE_MM = 1e-3;
+/** Corners lie on their surface to within this, mm, or to within what the mesh says of itself. */
+const ON_SURFACE_MM = 2e-5;
+/** So many small facets that run into each other are a free form, of which no flat faces are told. */
+const FREE_FORM = 6;
+const LARGE = 20;
 /** A cylinder shows at least this many strips. */
 const STRIPS = 4;
 
 /**
  * Finds the faces of a surface that came as bare facets (STL): facets in one plane are a flat face, strips that lie on a
- * common cylinder are a round face. What is neither stays as small flat faces.
+ * common cylinder are a round face, small facets that run into each other are a free form. The rest are small flat faces.
  * @param mesh closed, corners joined
  */
 export function markFaces(mesh: TriangleMesh): TriangleMesh {
@@ -23,6 +26,7 @@ export function markFaces(mesh: TriangleMesh): TriangleMesh {
   const root = (i: number): number => { let r = i; while (parent[r] !== r) r = parent[r]; parent[i] = r; return r; };
   const pairs: [number, number][] = [];
   const open = new Map<number, number>();
+  const onSurface = Math.max(ON_SURFACE_MM, mesh.cornersWithin ?? 0);
   for (let t = 0; t < count; t++) for (let k = 0; k < 3; k++) {
     const [a, b] = [mesh.triangles[3 * t + k], mesh.triangles[3 * t + ((k + 1) % 3)]];
     const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
@@ -55,12 +59,28 @@ export function markFaces(mesh: TriangleMesh): TriangleMesh {
     if (placed.has(start)) continue;
     for (const second of neighbours) {
       if (placed.has(second)) continue;
-      const group = growCylinder(start, second, { corners, normalOf, beside, placed });
+      const group = growCylinder(start, second, { corners, normalOf, beside, placed, onSurface });
       if (group.length >= STRIPS) { take(group, true); break; }
     }
   }
+  const areaOf = (strip: number) => strips.get(strip)!.reduce((sum, t) => sum + facets[t].area, 0);
+  for (const start of beside.keys()) {
+    if (placed.has(start)) continue;
+    const together = smoothlyJoined(start, beside, placed);
+    const middle = together.map(areaOf).sort((a, b) => a - b)[Math.floor(together.length / 2)];
+    // a flat face that runs smoothly into a free form stands out by its size
+    const free = together.filter((s) => areaOf(s) <= LARGE * middle);
+    if (together.length >= FREE_FORM) take(free, true);
+  }
   for (const strip of strips.keys()) if (!placed.has(strip)) take([strip], false);
-  return { positions: mesh.positions, triangles: mesh.triangles, curved, faces };
+  return { ...mesh, curved, faces };
+}
+
+/** Strips that can be walked to over edges nearly in line, none of them placed yet. */
+function smoothlyJoined(start: number, beside: ReadonlyMap<number, ReadonlySet<number>>, placed: ReadonlySet<number>): number[] {
+  const found = new Set([start]);
+  for (const strip of found) for (const next of beside.get(strip) ?? []) if (!placed.has(next)) found.add(next);
+  return [...found];
 }
 
 interface Strips {
@@ -68,21 +88,22 @@ interface Strips {
   readonly normalOf: (strip: number) => Vec3;
   readonly beside: ReadonlyMap<number, ReadonlySet<number>>;
   readonly placed: ReadonlySet<number>;
+  readonly onSurface: number;
 }
 
 /** All strips, edge to edge with the first two, whose corners lie on the cylinder these two tell. */
-function growCylinder(first: number, second: number, { corners, normalOf, beside, placed }: Strips): number[] {
+function growCylinder(first: number, second: number, { corners, normalOf, beside, placed, onSurface }: Strips): number[] {
   const turn = cross(normalOf(first), normalOf(second));
   if (dot(turn, turn) < 1e-8) return [];
   const points = [...corners(first), ...corners(second)];
   let cylinder: Cylinder | null = fitCylinder(points, [normalOf(first), normalOf(second)]);
-  if (!cylinder || misfit(points, cylinder) > ON_SURFACE_MM) return [];
+  if (!cylinder || misfit(points, cylinder) > onSurface) return [];
   const group = [first, second];
   for (let i = 0; i < group.length; i++) {
     for (const next of beside.get(group[i]) ?? []) {
       if (group.includes(next) || placed.has(next)) continue;
       const here = corners(next);
-      if (Math.abs(dot(normalOf(next), cylinder.axis)) > 0.02 || misfit(here, cylinder) > ON_SURFACE_MM) continue;
+      if (Math.abs(dot(normalOf(next), cylinder.axis)) > 0.02 || misfit(here, cylinder) > onSurface) continue;
       group.push(next);
       points.push(...here);
       if (group.length < 8) cylinder = fitCylinder(points, group.map(normalOf)) ?? cylinder;

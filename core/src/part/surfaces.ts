@@ -33,7 +33,7 @@ function surfaceOf(mesh: TriangleMesh, triangles: readonly number[]): Surface {
   }
   const normals = [largest.normal, ...facets.map((f) => f.normal)];
   const plain = fitCylinder(corners, normals);
-  const cylinder = plain && misfit(corners, plain) <= ON_SURFACE_MM ? plain : fitFace(corners, normals);
+  const cylinder = plain && misfit(corners, plain) <= Math.max(ON_SURFACE_MM, mesh.cornersWithin ?? 0) ? plain : fitFace(corners, normals);
   if (!cylinder) return { kind: 'other' };
   return { kind: 'cylinder', ...cylinder, hollow: isHollow(mesh, largest, cylinder) };
 }

@@ -10,6 +10,8 @@ export interface TriangleMesh {
   readonly curved?: Uint8Array;
   /** one entry a triangle: number of the face it belongs to in the model it was read from */
   readonly faces?: Uint32Array;
+  /** how far corners may lie off the model, mm, where the file's numbers are short; left out: they lie on it */
+  readonly cornersWithin?: number;
 }
 
 export function vertex(mesh: TriangleMesh, index: number): Vec3 {
@@ -120,7 +122,7 @@ export function weld(mesh: TriangleMesh, tolerance = 1e-6): Welded {
     if (mesh.faces) faces.push(mesh.faces[t / 3]);
   }
   return {
-    mesh: { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved), ...(mesh.faces ? { faces: new Uint32Array(faces) } : {}) },
+    mesh: { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved), ...(mesh.faces ? { faces: new Uint32Array(faces) } : {}), ...(mesh.cornersWithin ? { cornersWithin: mesh.cornersWithin } : {}) },
     place,
   };
 }

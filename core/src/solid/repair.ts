@@ -141,5 +141,5 @@ export function repairMesh(loose: TriangleMesh): Repaired {
     }
     mesh = { positions: mesh.positions, triangles: Uint32Array.from([...mesh.triangles, ...lids.flatMap((l) => l.triangles)]) };
   }
-  return { mesh, done, open: openEdges(mesh) };
+  return { mesh: loose.cornersWithin ? { ...mesh, cornersWithin: loose.cornersWithin } : mesh, done, open: openEdges(mesh) };
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { findFeatures } from '@violet-jaw/core/part';
-import { boxMesh, meshBox, meshVolume, openEdges, type TriangleMesh } from '@violet-jaw/core/solid';
+import { boxMesh, circleLoop, meshBox, meshVolume, openEdges, polygonLoop, prism, type TriangleMesh } from '@violet-jaw/core/solid';
 import { boxSize, vec } from '@violet-jaw/core/frames';
 import { loadModelKernel } from '../model/load';
 import type { ModelKernel, PartBody } from '../model';
@@ -75,6 +75,13 @@ describe('STL', () => {
     expect(meshVolume(closed.mesh)).toBeCloseTo(40.123 * 600, 6);
     expect(closed.notes.join()).toMatch(/closed a flat hole of 4 corners near \(/);
     expect(openEdges(closed.mesh)).toEqual([]);
+  });
+
+  test('bores are found again in spite of the short numbers: to a ten-thousandth', async () => {
+    const plate = prism(polygonLoop([[0, 0], [210, 0], [210, 130], [0, 130]]), [circleLoop(61.234567, 47.654321, 17.3), circleLoop(150.1, 80.2, 6.05)], 14.2);
+    const [body] = await bodies(stl(plate), { unit: 'mm' });
+    const found = findFeatures(body.mesh, meshBox(body.mesh)).features.filter((f) => f.kind === 'bore');
+    expect(found).toMatchObject([{ diameter: expect.closeTo(34.6, 4), through: true, at: { x: expect.closeTo(61.234567, 4) } }, { diameter: expect.closeTo(12.1, 4) }]);
   });
 
   test('inside out as a whole is turned', async () => {

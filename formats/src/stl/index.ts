@@ -36,7 +36,9 @@ export function readStl(bytes: Uint8Array, mmPerUnit: number): StlResult {
   if (numbers.length === 0) return { ok: false, problem: 'The STL file holds no facets. Export it again from the drawing program.' };
   const positions = Float64Array.from(numbers, (v) => Number(v.toPrecision(7)) * mmPerUnit);
   if (positions.some((v) => !Number.isFinite(v))) return { ok: false, problem: 'The STL file holds coordinates that are not numbers. Export it again.' };
-  const { mesh, done, open } = repairMesh({ positions, triangles: Uint32Array.from({ length: positions.length / 3 }, (_, i) => i) });
+  // seven digits count: the last one is off by up to a half, and a fit sums several
+  const cornersWithin = 2e-6 * positions.reduce((most, v) => Math.max(most, Math.abs(v)), 0);
+  const { mesh, done, open } = repairMesh({ positions, cornersWithin, triangles: Uint32Array.from({ length: positions.length / 3 }, (_, i) => i) });
   if (mesh.triangles.length === 0) return { ok: false, problem: 'The facets of the STL file have no area. Export it again.' };
   if (open.length > 0) {
     const places = open.slice(0, AT_MOST_PLACES).map((p) => `(${[p.x, p.y, p.z].map((c) => c.toFixed(3)).join(', ')})`).join(', ');
