@@ -10,7 +10,6 @@ for (const theme of ['light', 'dark'] as const) {
     await expect(page.getByRole('link', { name: 'SK-1041' })).toBeVisible();
     const job = await page.getByRole('link', { name: 'SK-1041' }).getAttribute('href');
     const check = async (url: string, ready: () => Promise<void>) => {
-      await page.goto(app.address + url);
       await ready();
       await expect(page.locator('html')).toHaveAttribute('data-bs-theme', theme);
       // drawings are single images with a name; axe would weigh the contrast of each of their lines
@@ -19,9 +18,14 @@ for (const theme of ['light', 'dark'] as const) {
       expect(serious).toEqual([]);
     };
     await check('/jobs', async () => { await expect(page.getByRole('img', { name: 'Op 10, G54' }).first()).toBeVisible(); });
+    await page.getByRole('link', { name: 'Shop' }).click();
     await check('/shop', async () => { await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible(); });
-    for (const name of PAGES) {
-      await check(job!.replace('route', name), async () => { await expect(page.getByText('3 notes')).toBeVisible({ timeout: 60_000 }); });
+    // the part is read once; the pages of the job are gone to as a planner does
+    await page.goto(app.address + job!);
+    await expect(page.getByText('3 notes')).toBeVisible({ timeout: 60_000 });
+    for (const [name, ready] of [['Route', 'Seat'], ['Part & blank', 'Faces and bores'], ['Ledger', 'Registers'], ['Sheet', 'What the checks say']] as const) {
+      await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
+      await check(name, async () => { await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible(); });
     }
   });
 }

@@ -62,6 +62,7 @@ test('a DXF outline with a thickness; zero on a bore; a newer revision moves it,
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
   await page.getByLabel('Station of the vise').selectOption('A');
+  await expect(page.getByTestId('work-zero')).toContainText(/X [+−]/);
   const before = await page.getByTestId('work-zero').innerText();
   for (const axis of ['X', 'Y']) await page.getByLabel(`Zero in ${axis}`, { exact: true }).selectOption('axis of spigot seat');
   // from the left rear corner to the axis: 30 to the right, 30 to the front

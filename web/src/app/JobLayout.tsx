@@ -18,8 +18,8 @@ interface OpenJob {
   readonly job: Job;
   readonly shop: Shop;
   readonly speech: Speech;
-  /** changes fields of the job */
-  readonly change: (fields: Partial<Job>) => void;
+  /** changes fields of the job; what depends on the job as it is then is given as a function, as fields may be read one after another */
+  readonly change: (fields: Partial<Job> | ((job: Job) => Partial<Job>)) => void;
   /** changes one setup */
   readonly changeSetup: (setupId: string, change: (setup: Setup) => Setup) => void;
   readonly chosen: string | null;
@@ -81,7 +81,7 @@ function OpenedJob({ id }: { id: string }) {
 
   const open = useMemo<OpenJob | null>(() => (job && shop ? {
     id, store, job, shop, speech: speechIn(job.units), chosen, choose: setPicked,
-    change: (fields) => store.getState().edit((j) => ({ ...j, ...fields })),
+    change: (fields) => store.getState().edit((j) => ({ ...j, ...(typeof fields === 'function' ? fields(j) : fields) })),
     changeSetup: (setupId, change) => store.getState().edit((j) => ({ ...j, setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)) })),
   } : null), [id, store, job, shop, chosen]);
 

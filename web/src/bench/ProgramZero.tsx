@@ -1,6 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { AXES, DIRECTIONS, axisOf } from '@violet-jaw/core/frames';
-import type { Programmed, Setup } from '@violet-jaw/core/job';
+import type { Job, Programmed, Setup } from '@violet-jaw/core/job';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { useJob } from '../app/JobLayout';
@@ -9,9 +9,9 @@ import { PlaceField } from './PlaceField';
 
 /** How the program was made: where its zero is and which way the part lay, compared with the setup. */
 export function ProgramZero({ setup, planned }: { setup: Setup; planned: PlannedSetup | undefined }) {
-  const { job, change, speech } = useJob();
+  const { change, speech } = useJob();
   const { programmed } = setup;
-  const put = (next: Programmed | null, features = job.features) => change({ features, setups: job.setups.map((s) => (s.id === setup.id ? { ...s, programmed: next } : s)) });
+  const put = (next: Programmed | null, features: Job['features'] | null = null) => change((j) => ({ features: features ?? j.features, setups: j.setups.map((s) => (s.id === setup.id ? { ...s, programmed: next } : s)) }));
   const facts = planned?.facts?.programmed;
   const agrees = facts && facts.sameWay && facts.problems.length === 0 && AXES.every((a) => Math.abs(facts.off[a]) < 1e-6);
   const stated = () => ({ of: 'finished part' as const, orientation: setup.orientation, x: setup.zero.x, y: setup.zero.y, z: setup.zero.z });
@@ -26,7 +26,7 @@ export function ProgramZero({ setup, planned }: { setup: Setup; planned: Planned
             onCommit={(up) => put({ ...programmed, orientation: { up, right: axisOf(up) === axisOf(programmed.orientation.right) ? DIRECTIONS.find((d) => axisOf(d) !== axisOf(up) && d[0] === '+')! : programmed.orientation.right } })}
           />
           <ChoiceField label="…and to the right" value={programmed.orientation.right} choices={DIRECTIONS.filter((d) => axisOf(d) !== axisOf(programmed.orientation.up)).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(right) => put({ ...programmed, orientation: { ...programmed.orientation, right } })} />
-          {AXES.map((a) => <PlaceField key={a} label={`Programmed ${a.toUpperCase()}`} axis={a} orientation={programmed.orientation} place={programmed[a]} onCommit={(place, features) => put({ ...programmed, [a]: place }, features ?? job.features)} />)}
+          {AXES.map((a) => <PlaceField key={a} label={`Programmed ${a.toUpperCase()}`} axis={a} orientation={programmed.orientation} place={programmed[a]} onCommit={(place, features) => put({ ...programmed, [a]: place }, features)} />)}
         </div>
       )}
       {agrees && <p className="mt-1 mb-0">The program's zero and the setup's are the same point{facts ? <> (part X <span className="number">{speech.signed(facts.inPart.x)}</span> Y <span className="number">{speech.signed(facts.inPart.y)}</span> Z <span className="number">{speech.signed(facts.inPart.z)}</span>)</> : null}.</p>}

@@ -1,7 +1,7 @@
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatLength, formatSigned, unitName, type Units } from '@violet-jaw/core/units';
-import { parseLength } from './parseLength';
+import { parseLength, parsePlain } from './parseLength';
 
 export interface LengthFieldProps {
   readonly label: string;
@@ -28,11 +28,14 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const [expression, setExpression] = useState<string | null>(null);
+  // reading arithmetic takes a moment, in which other fields may have changed what the commit works on
+  const latest = useRef(onCommit);
+  latest.current = onCommit;
   const shown = signed ? formatSigned(mm, units) : formatLength(mm, units);
 
   const commit = async (text: string) => {
     if (text === shown) { setTyped(null); setWrong(null); return; }
-    const parsed = await parseLength(text, units);
+    const parsed = parsePlain(text, units) ?? await parseLength(text, units);
     if (!parsed.ok) { setWrong('Expected a length such as 12.5, 4.5-0.03, 1 1/2 in or 12.7mm.'); return; }
     if (positive && parsed.mm <= 0) { setWrong('Must be more than 0.'); return; }
     if (parsed.mm < min - 1e-9 || parsed.mm > max + 1e-9) {
@@ -42,7 +45,7 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
     setTyped(null);
     setWrong(null);
     setExpression(parsed.isExpression ? text : null);
-    if (Math.abs(parsed.mm - mm) > 1e-12) onCommit(parsed.mm);
+    if (Math.abs(parsed.mm - mm) > 1e-12) latest.current(parsed.mm);
   };
 
   return (

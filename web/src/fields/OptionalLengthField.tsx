@@ -1,7 +1,7 @@
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatLength, formatSigned, unitName, type Units } from '@violet-jaw/core/units';
-import { parseLength } from './parseLength';
+import { parseLength, parsePlain } from './parseLength';
 
 interface OptionalLengthFieldProps {
   readonly label: string;
@@ -20,11 +20,13 @@ export function OptionalLengthField({ label, mm, units, onCommit, signed = false
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const shown = mm === null ? '' : signed ? formatSigned(mm, units) : formatLength(mm, units);
+  const latest = useRef(onCommit);
+  latest.current = onCommit;
   const commit = async (text: string) => {
     if (text === shown) { setTyped(null); setWrong(null); return; }
-    const take = (value: number | null) => { setTyped(null); setWrong(null); onCommit(value); };
+    const take = (value: number | null) => { setTyped(null); setWrong(null); latest.current(value); };
     if (text.trim() === '') { take(null); return; }
-    const parsed = await parseLength(text, units);
+    const parsed = parsePlain(text, units) ?? await parseLength(text, units);
     if (!parsed.ok) setWrong('Expected a length such as 12.5 or 1 1/2 in, or nothing.');
     else if ((positive && parsed.mm <= 0) || (!signed && parsed.mm < 0) || Math.abs(parsed.mm) > max) setWrong(`Must be ${positive ? 'more than 0 and ' : ''}at most ${formatLength(max, units)} ${unitName(units)}.`);
     else take(parsed.mm);

@@ -1,4 +1,4 @@
-import { parseLength } from './parseLength';
+import { parseLength, parsePlain } from './parseLength';
 
 const mm = async (text: string, units: 'mm' | 'inch') => { const p = await parseLength(text, units); return p.ok ? p.mm : null; };
 
@@ -11,4 +11,10 @@ test.each([
 
 test.each(['', 'abc', '1/0', '3..4', 'import("x")', '2 +', '5 m', '1e308*10'])('"%s" is refused', async (text) => {
   expect(await mm(text, 'mm')).toBeNull();
+});
+
+test('a plain number is read at once, arithmetic is left to be worked out', () => {
+  expect(parsePlain(' 12.5 ', 'mm')).toEqual({ ok: true, mm: 12.5, isExpression: false });
+  expect(parsePlain('\u22120,5', 'inch')).toEqual({ ok: true, mm: -12.7, isExpression: false });
+  for (const text of ['1 1/2 in', '4.5-0.03', '12.7mm', 'seven', '']) expect(parsePlain(text, 'inch')?.ok === true && text !== '12.7mm').toBe(false);
 });

@@ -70,13 +70,13 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
                 <div className="fields">
                   <ChoiceField label="Shape" value={form} choices={[{ value: 'block', says: 'block or plate' }, { value: 'round', says: 'round bar' }, { value: 'hexagon', says: 'hexagon bar' }, { value: 'tube', says: 'tube' }]} onCommit={setForm} />
                   {form === 'block'
-                    ? (['x', 'y', 'z'] as const).map((a) => <LengthField key={a} label={`Size ${a.toUpperCase()}`} mm={block[a]} units={units} positive max={10_000} onCommit={(v) => setBlock({ ...block, [a]: v })} />)
+                    ? (['x', 'y', 'z'] as const).map((a) => <LengthField key={a} label={`Size ${a.toUpperCase()}`} mm={block[a]} units={units} positive max={10_000} onCommit={(v) => setBlock((b) => ({ ...b, [a]: v }))} />)
                     : (
                       <>
-                        <LengthField label={form === 'hexagon' ? 'Across flats' : 'Diameter'} mm={bar.across} units={units} positive max={10_000} onCommit={(across) => setBar({ ...bar, across })} />
-                        {form === 'tube' && <LengthField label="Bore" mm={bar.bore} units={units} min={0} max={10_000} onCommit={(bore) => setBar({ ...bar, bore })} />}
-                        <LengthField label="Length" mm={bar.length} units={units} positive max={10_000} onCommit={(length) => setBar({ ...bar, length })} />
-                        <ChoiceField label="Along" value={bar.along} choices={(['x', 'y', 'z'] as const).map((a) => ({ value: a, says: a.toUpperCase() }))} onCommit={(along) => setBar({ ...bar, along })} />
+                        <LengthField label={form === 'hexagon' ? 'Across flats' : 'Diameter'} mm={bar.across} units={units} positive max={10_000} onCommit={(across) => setBar((b) => ({ ...b, across }))} />
+                        {form === 'tube' && <LengthField label="Bore" mm={bar.bore} units={units} min={0} max={10_000} onCommit={(bore) => setBar((b) => ({ ...b, bore }))} />}
+                        <LengthField label="Length" mm={bar.length} units={units} positive max={10_000} onCommit={(length) => setBar((b) => ({ ...b, length }))} />
+                        <ChoiceField label="Along" value={bar.along} choices={(['x', 'y', 'z'] as const).map((a) => ({ value: a, says: a.toUpperCase() }))} onCommit={(along) => setBar((b) => ({ ...b, along }))} />
                       </>
                     )}
                 </div>

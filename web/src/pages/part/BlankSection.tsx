@@ -21,7 +21,7 @@ export function BlankSection() {
   const planned = usePlan((s) => s.planned);
   const { blank, allowance } = job;
   const isBar = blank.kind === 'round bar' || blank.kind === 'hexagon bar' || blank.kind === 'tube';
-  const set = (fields: Partial<typeof blank>) => change({ blank: { ...blank, stock: null, ...fields } });
+  const set = (fields: Partial<typeof blank>) => change((j) => ({ blank: { ...j.blank, stock: null, ...fields } }));
   const stockOn = planned?.blank.allowance ?? allowance;
   const setKind = (kind: BlankKind) => {
     const size = planned?.part.size;
@@ -39,7 +39,7 @@ export function BlankSection() {
         {isBar && <LengthField label={blank.kind === 'hexagon bar' ? 'Across flats' : 'Diameter'} mm={blank.across} units={job.units} positive max={10_000} onCommit={(across) => set({ across })} />}
         {blank.kind === 'tube' && <LengthField label="Bore" mm={blank.bore} units={job.units} min={0} max={10_000} onCommit={(bore) => set({ bore })} />}
         {isBoxKind(blank.kind) && planned && AXES.map((a) => (
-          <LengthField key={a} label={`Blank ${a.toUpperCase()}`} mm={planned.blank.size[a]} units={job.units} positive max={100_000} onCommit={(to) => change(withStock({ blank: { ...blank, stock: null }, allowance }, withSize(allowance, a, planned.blank.size[a], to)))} />
+          <LengthField key={a} label={`Blank ${a.toUpperCase()}`} mm={planned.blank.size[a]} units={job.units} positive max={100_000} onCommit={(to) => change((j) => withStock({ blank: { ...j.blank, stock: null }, allowance: j.allowance }, withSize(j.allowance, a, planned.blank.size[a], to)))} />
         ))}
       </div>
       {blank.kind === 'own solid' && <OwnSolid />}
@@ -53,10 +53,10 @@ export function BlankSection() {
                 <td className="text-nowrap">{PART_SIDE[d]} <span className="quiet">{d.toUpperCase()}</span></td>
                 <td className="number">
                   {typed
-                    ? <LengthField hideLabel label={`${PART_SIDE[d]} ${d.toUpperCase()}`} mm={allowanceOn(allowance, d)} units={job.units} min={-1000} max={1000} onCommit={(mm) => change(withStock(job, withAllowance(allowance, d, mm)))} />
+                    ? <LengthField hideLabel label={`${PART_SIDE[d]} ${d.toUpperCase()}`} mm={allowanceOn(allowance, d)} units={job.units} min={-1000} max={1000} onCommit={(mm) => change((j) => withStock(j, withAllowance(j.allowance, d, mm)))} />
                     : speech.size(allowanceOn(stockOn, d))}
                 </td>
-                <td><ChoiceField hideLabel label={`${PART_SIDE[d]} comes`} value={stateOf(blank, d)} choices={STATES} onCommit={(state) => change({ blank: withState(blank, d, state) })} /></td>
+                <td><ChoiceField hideLabel label={`${PART_SIDE[d]} comes`} value={stateOf(blank, d)} choices={STATES} onCommit={(state) => change((j) => ({ blank: withState(j.blank, d, state) }))} /></td>
               </tr>
             );
           })}
@@ -92,7 +92,7 @@ function OwnSolid() {
         ? (
           <>
             <PartReader file={file} units={job.units} onChoice={setChoice} onCancel={close} />
-            <Button size="sm" disabled={!choice} onClick={() => { if (choice) change({ blank: { ...job.blank, solid: choice.source, stock: null } }); close(); }}>Use this body as the blank</Button>{' '}
+            <Button size="sm" disabled={!choice} onClick={() => { if (choice) change((j) => ({ blank: { ...j.blank, solid: choice.source, stock: null } })); close(); }}>Use this body as the blank</Button>{' '}
             <Button size="sm" variant="outline-primary" onClick={close}>Leave the blank as it is</Button>
           </>
         )
@@ -150,7 +150,7 @@ export function CopiesSection() {
   const planned = usePlan((s) => s.planned);
   const { copies } = job;
   const [clearance, setClearance] = useState(job.units === 'mm' ? 0.3 : 25.4 * 0.01);
-  const set = (fields: Partial<typeof copies>) => change({ copies: { ...copies, ...fields } });
+  const set = (fields: Partial<typeof copies>) => change((j) => ({ copies: { ...j.copies, ...fields } }));
   const left = gapLeft(copies);
   return (
     <section aria-label="Copies">

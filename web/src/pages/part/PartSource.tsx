@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import { isFileBody, type FileBody } from '@violet-jaw/core/job';
 import { compareParts, featureNames, type RevisionReport } from '@violet-jaw/core/part';
-import { meshBox } from '@violet-jaw/core/solid';
+import { meshBox, type Bar } from '@violet-jaw/core/solid';
 import { unitName } from '@violet-jaw/core/units';
 import { CURVE_DEVIATION_MM } from '@violet-jaw/formats/model';
 import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
@@ -24,6 +24,7 @@ export function PartSource() {
   const [report, setReport] = useState<RevisionReport | null>(null);
   const { body } = job;
 
+  const setBar = (fields: Partial<Bar>) => change((j) => ('bar' in j.body ? { body: { bar: { ...j.body.bar, ...fields } } } : {}));
   const choose = (next: PartChoice | null) => {
     setChoice(next);
     setReport(null);
@@ -41,16 +42,16 @@ export function PartSource() {
       <h3>Part</h3>
       {'block' in body && (
         <div className="fields">
-          {AXES.map((a) => <LengthField key={a} label={`Block ${a.toUpperCase()}`} mm={body.block[a]} units={job.units} positive max={10_000} onCommit={(v) => change({ body: { block: { ...body.block, [a]: v } } })} />)}
+          {AXES.map((a) => <LengthField key={a} label={`Block ${a.toUpperCase()}`} mm={body.block[a]} units={job.units} positive max={10_000} onCommit={(v) => change((j) => ('block' in j.body ? { body: { block: { ...j.body.block, [a]: v } } } : {}))} />)}
         </div>
       )}
       {'bar' in body && (
         <div className="fields">
-          <ChoiceField label="Section" value={body.bar.section} choices={(['round', 'hexagon', 'tube'] as const).map((value) => ({ value, says: value }))} onCommit={(section) => change({ body: { bar: { ...body.bar, section } } })} />
-          <LengthField label={body.bar.section === 'hexagon' ? 'Across flats' : 'Diameter'} mm={body.bar.across} units={job.units} positive max={10_000} onCommit={(across) => change({ body: { bar: { ...body.bar, across } } })} />
-          {body.bar.section === 'tube' && <LengthField label="Bore" mm={body.bar.bore} units={job.units} min={0} max={10_000} onCommit={(bore) => change({ body: { bar: { ...body.bar, bore } } })} />}
-          <LengthField label="Length" mm={body.bar.length} units={job.units} positive max={10_000} onCommit={(length) => change({ body: { bar: { ...body.bar, length } } })} />
-          <ChoiceField label="Along" value={body.bar.along} choices={AXES.map((a) => ({ value: a, says: a.toUpperCase() }))} onCommit={(along) => change({ body: { bar: { ...body.bar, along } } })} />
+          <ChoiceField label="Section" value={body.bar.section} choices={(['round', 'hexagon', 'tube'] as const).map((value) => ({ value, says: value }))} onCommit={(section) => setBar({ section })} />
+          <LengthField label={body.bar.section === 'hexagon' ? 'Across flats' : 'Diameter'} mm={body.bar.across} units={job.units} positive max={10_000} onCommit={(across) => setBar({ across })} />
+          {body.bar.section === 'tube' && <LengthField label="Bore" mm={body.bar.bore} units={job.units} min={0} max={10_000} onCommit={(bore) => setBar({ bore })} />}
+          <LengthField label="Length" mm={body.bar.length} units={job.units} positive max={10_000} onCommit={(length) => setBar({ length })} />
+          <ChoiceField label="Along" value={body.bar.along} choices={AXES.map((a) => ({ value: a, says: a.toUpperCase() }))} onCommit={(along) => setBar({ along })} />
         </div>
       )}
       {isFileBody(body) && <FileLine body={body} bodies={bodies} onChange={(next) => change({ body: next })} />}
