@@ -42,6 +42,9 @@ test('the demo part: its drawing is found again (110 × 70 × 38, R6 corners, re
     expect(Math.abs(found.diameter - d)).toBeLessThan(1e-6);
     expect(found.axis).toEqual(vec(0, 0, 1));
   }
+  // a round face is as large as its circle, not as its chords
+  expect(vane[6].box).toMatchObject({ min: { x: expect.closeTo(25, 6), y: expect.closeTo(5, 6) }, max: { x: expect.closeTo(85, 6), y: expect.closeTo(65, 6) } });
+  expect(bore.box.max).toMatchObject({ x: expect.closeTo(76, 6), y: expect.closeTo(56, 6) });
   expect(vane[6]).toMatchObject({ side: '+z', belowOutermost: expect.closeTo(4, 9), level: expect.closeTo(34, 9) });
 });
 

@@ -144,6 +144,24 @@ function cylinderFeature(mesh: TriangleMesh, face: Face, surface: Extract<Surfac
   };
 }
 
+/** Chords end short of the round they stand for by less than this, mm. */
+const CHORD_MM = 0.02;
+
+/** A box in which sides that end in a round edge reach as far as the round does, not as far as its chords. */
+function exactBox(f: Feature, cylinders: readonly CylinderFeature[]): Box3 {
+  const along = f.kind === 'plane' ? f.normal : f.axis;
+  const around = f.kind === 'plane' ? cylinders.filter((c) => Math.abs(dot(c.axis, along)) > 1 - 1e-9) : [f];
+  const end = (axis: 'x' | 'y' | 'z', value: number, sign: 1 | -1) => {
+    if (Math.abs(along[axis]) > 1e-9) return value;
+    const crest = around.map((c) => c.at[axis] + (sign * c.diameter) / 2).find((level) => sign * (level - value) > 0 && sign * (level - value) < CHORD_MM);
+    return crest ?? value;
+  };
+  return {
+    min: vec(end('x', f.box.min.x, -1), end('y', f.box.min.y, -1), end('z', f.box.min.z, -1)),
+    max: vec(end('x', f.box.max.x, 1), end('y', f.box.max.y, 1), end('z', f.box.max.z, 1)),
+  };
+}
+
 /** What was found in a part, with the count of its model's faces by kind. */
 export interface FeatureSet {
   readonly features: readonly Feature[];
@@ -171,6 +189,8 @@ export function findFeatures(surface: TriangleMesh, part: Box3): FeatureSet & { 
     if (face.surface.kind === 'plane') return [{ f: planeFeature(mesh, face, face.surface, part), face }];
     return face.surface.kind === 'cylinder' ? [{ f: cylinderFeature(mesh, face, face.surface, inside), face }] : [];
   });
+  const cylinders = found.flatMap(({ f }) => (f.kind === 'plane' ? [] : [f]));
+  for (const one of found) one.f = { ...one.f, box: exactBox(one.f, cylinders) };
   // differences below a ten-thousandth are rounding and must not decide an order
   const step = (d: number) => (Math.abs(d) < 1e-4 ? 0 : d);
   found.sort(({ f: a }, { f: b }) => ORDER[a.kind] - ORDER[b.kind] || (a.kind === 'plane' || b.kind === 'plane' ? step(b.areaMm2 - a.areaMm2) : step(b.diameter - a.diameter))

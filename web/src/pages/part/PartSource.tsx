@@ -58,7 +58,7 @@ export function PartSource() {
       {planned && (
         <>
           <p className="mb-1 number">{AXES.map((a) => `${a.toUpperCase()} ${speech.size(planned.part.size[a])}`).join('  ')} {unitName(job.units)} · {speech.volume(planned.part.volumeMm3)}</p>
-          {isFileBody(body) && <p className="field-hint mb-1">Flat faces are exact; curved faces are meshed within {speech.size(CURVE_DEVIATION_MM)} {unitName(job.units)}.</p>}
+          {isFileBody(body) && <p className="field-hint mb-1">Levels, sizes and diameters are exact. Areas and volumes with round edges are those of chords within {speech.size(CURVE_DEVIATION_MM)} {unitName(job.units)} of them.</p>}
         </>
       )}
       {file
