@@ -123,6 +123,19 @@ test('pointing gives sizes, two picks measure, a cut is hatched and dragged', as
   await expect(page.getByText('Cut at Y +12.000: drag')).toHaveCount(0);
 });
 
+test('by keyboard alone: two lines of the list are measured, a copy too many is refused', async ({ page }) => {
+  await newBlockJob(page, 'T-KEYS', ['100', '60', '30']);
+  const press = async (name: string) => { const button = page.getByRole('button', { name, exact: true }); await button.focus(); await page.keyboard.press('Enter'); };
+  await press('Measure');
+  await expect(page.getByText('Measure: pick a face, a bore or a corner, here or in the list.')).toBeVisible();
+  await press('left face');
+  await press('right face');
+  await expect(page.locator('p.reading')).toHaveText('left face to right face 100.000 mm');
+  const copies = page.getByRole('region', { name: 'Copies' });
+  await enter(copies.getByLabel('Along X'), '201');
+  await expect(copies.getByText('Expected a whole number from 1 to 200.')).toBeVisible();
+});
+
 test('a face or bore picked in the drawing is taken for zero, depth or stop', async ({ page }) => {
   await newBlockJob(page, 'T-USE', ['100', '60', '30']);
   await go(page, 'Route');

@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { checker, parseJson, type Checked } from '../schema';
 import { shopForJob, shopSchema, type Shop } from '../shop';
 import { migrateJobFile, JOB_VERSION } from './migrations';
-import { jobSchema, type Job } from './schema';
+import { jobSchema, MOST_COPIES, type Job } from './schema';
 
 export const JOB_FORMAT = 'violet-jaw-job';
 
@@ -43,6 +43,8 @@ export function readJobFile(text: string): Checked<JobFile> {
 /** What is wrong with a job beyond its schema: orientations that do not exist, numbers used twice. */
 export function jobProblems(job: Job): string[] {
   const problems: string[] = [];
+  const { x, y, z } = job.copies;
+  if (x * y * z > MOST_COPIES) problems.push(`job.copies: ${x} × ${y} × ${z} are ${x * y * z} copies; up to ${MOST_COPIES} are planned together.`);
   const seen = { id: new Set<string>(), op: new Set<number>() };
   job.setups.forEach((setup, i) => {
     const place = `job.setups.${i}`;

@@ -29,6 +29,7 @@ describe('bad input is told in words, with the place', () => {
     ['a block without size', text((f) => { f.job.body.block.z = 0; }), /^job\.body\.block\.z: must be > 0/],
     ['an orientation that does not exist', text((f) => { f.job.setups[0].orientation = { up: '+z', right: '-z' }; }), /job\.setups\.0\.orientation.*same axis/],
     ['an operation number twice', text((f) => { f.job.setups[1].op = 10; }), /Op 10 is used twice/],
+    ['more copies than are planned together', text((f) => { f.job.copies.x = 100; f.job.copies.y = 3; }), /^job\.copies: 100 × 3 × 1 are 300 copies; up to 200/],
     ['another format', '{"format":"something"}', /not a job file/],
     ['a cut-off file', text(() => undefined).slice(0, 500), /not JSON/],
     ['a list', '[]', /expected an object/],

@@ -66,7 +66,9 @@ export const blankSchema = Type.Object({
   stock: refersTo,
 }, { additionalProperties: false });
 
-const countAlong = Type.Integer({ minimum: 1, maximum: 100 });
+/** So many copies in all are planned together. */
+export const MOST_COPIES = 200;
+const countAlong = Type.Integer({ minimum: 1, maximum: MOST_COPIES });
 export const copiesSchema = Type.Object({
   x: countAlong, y: countAlong, z: countAlong,
   gap: Type.Number({ minimum: 0, maximum: 1000, description: 'Between one copy and the next.' }),

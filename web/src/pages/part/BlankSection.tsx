@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { allowanceOn, countOf, gapFor, gapLeft, isBoxKind, stateOf, withAllowance, withSize, withState, withStock, type StockFit } from '@violet-jaw/core/blank';
 import { AXES, DIRECTIONS, axisOf } from '@violet-jaw/core/frames';
-import { BLANK_KINDS, type Blank, type BlankKind } from '@violet-jaw/core/job';
+import { BLANK_KINDS, MOST_COPIES, type Blank, type BlankKind } from '@violet-jaw/core/job';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { unitName } from '@violet-jaw/core/units';
 import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
@@ -156,7 +156,7 @@ export function CopiesSection() {
     <section aria-label="Copies">
       <h3>Copies from one blank</h3>
       <div className="fields">
-        {AXES.map((a) => <CountField key={a} label={`Along ${a.toUpperCase()}`} value={copies[a]} min={1} max={100} onCommit={(n) => set({ [a]: n })} />)}
+        {AXES.map((a) => <CountField key={a} label={`Along ${a.toUpperCase()}`} value={copies[a]} min={1} max={Math.floor((MOST_COPIES * copies[a]) / countOf(copies))} onCommit={(n) => set({ [a]: n })} />)}
         {countOf(copies) > 1 && (
           <>
             <LengthField label="Cutter between them" mm={copies.cutter} units={job.units} min={0} max={1000} onCommit={(cutter) => set({ cutter })} />

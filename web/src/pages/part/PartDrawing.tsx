@@ -29,6 +29,17 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
   const cut = useSection(section);
   const asked = useRef(0);
 
+  // a line of the list chosen while measuring is an end, so that measuring works without the pointer
+  const pickedInList = mode === 'measure' ? byId(chosen) : null;
+  const pickedId = pickedInList?.feature.id ?? null;
+  const inList = useRef(pickedInList);
+  inList.current = pickedInList;
+  useEffect(() => {
+    const named = inList.current;
+    if (!pickedId || !named) return;
+    setEnds((e) => (e.some((o) => o.key === pickedId) ? e : [...(e.length === 2 ? [] : e), { feature: named.feature, name: named.name, key: pickedId }]));
+  }, [pickedId]);
+
   const marked = mode === 'measure' ? ends.flatMap((e) => ('feature' in e ? [e.feature.id] : [])) : chosen ? [chosen] : [];
   const chosenEdges = useFeatureEdges(marked);
   const hoveredEdges = useFeatureEdges(useMemo(() => (hovered ? [hovered] : []), [hovered]));
@@ -97,7 +108,7 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
         : scenes && <BoardView scenes={scenes} projection={shop.projection} width={width} height={height} title="Part and blank on the drawing board" onHover={onHover} onPick={onPick} onDrag={onDrag}>{tools}</BoardView>}
       <p className="mb-1 reading" role="status">
         {mode === 'measure'
-          ? measured ? <strong className="number">{measured.says}</strong> : ends.length === 2 ? 'No single distance: these do not lie parallel.' : `Measure: pick ${ends.length === 0 ? 'a face, a bore or a corner' : 'the second one'}.`
+          ? measured ? <strong className="number">{measured.says}</strong> : ends.length === 2 ? 'No single distance: these do not lie parallel.' : `Measure: pick ${ends.length === 0 ? 'a face, a bore or a corner, here or in the list' : 'the second one'}.`
           : under ? <><strong>{under.name}</strong> <span className="number">{featureFacts(under.feature, speech)}</span></> : <span className="quiet">Point at a face or bore for its size; click to choose it.</span>}
       </p>
       {section && <p className="mb-1 quiet">Cut at {section.axis.toUpperCase()} <span className="number">{speech.signed(section.at)}</span>: drag the heavy chain line in the other views.</p>}
