@@ -9,7 +9,7 @@ async function jobFromFile(page: Page, number: string, name: string, bytes: Buff
   await dialog.getByLabel(/or a file: STEP/).setInputFiles({ name, mimeType: 'application/octet-stream', buffer: bytes });
   await answer(dialog);
   await dialog.getByRole('button', { name: 'Make the job' }).click();
-  await expect(page.getByText('The blank contains the part.')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('The blank contains the part.')).toBeVisible({ timeout: 150_000 });
 }
 
 const features = (page: Page) => page.getByRole('region', { name: 'Faces and bores' });
@@ -17,12 +17,12 @@ const board = (page: Page) => page.getByRole('img', { name: 'Part and blank on t
 const openDemo = async (page: Page) => {
   await page.getByRole('link', { name: 'SK-1041' }).click();
   await go(page, 'Part & blank');
-  await expect(features(page).getByRole('button', { name: 'bore ⌀42 through' })).toBeVisible({ timeout: 60_000 });
+  await expect(features(page).getByRole('button', { name: 'bore ⌀42 through' })).toBeVisible({ timeout: 150_000 });
 };
 
 test('an STL asks for its unit and shows the size in both', async ({ page }) => {
   await jobFromFile(page, 'T-STL', 'block.stl', blockStl(4, 2, 1), async (dialog) => {
-    await expect(dialog.getByText('millimetres: 4.000 × 2.000 mm = 0.1575 × 0.0787 in')).toBeVisible({ timeout: 60_000 });
+    await expect(dialog.getByText('millimetres: 4.000 × 2.000 mm = 0.1575 × 0.0787 in')).toBeVisible({ timeout: 150_000 });
     await dialog.getByRole('button', { name: 'Make the job' }).click();
     await expect(dialog.getByRole('alert')).toContainText('with its unit where it is asked for');
     await dialog.getByLabel(/^inches: 101\.600/).check();
@@ -32,7 +32,7 @@ test('an STL asks for its unit and shows the size in both', async ({ page }) => 
   // a reload reads the file again the same way
   await saved(page);
   await page.reload();
-  await expect(page.getByText('X 101.600 Y 50.800 Z 25.400 mm ·').first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('X 101.600 Y 50.800 Z 25.400 mm ·').first()).toBeVisible({ timeout: 150_000 });
 });
 
 test('an open STL is closed where it is flat and says so; else it is refused with the place', async ({ page }) => {
@@ -40,7 +40,7 @@ test('an open STL is closed where it is flat and says so; else it is refused wit
   const dialog = page.getByRole('dialog');
   const put = (skip: number[]) => dialog.getByLabel(/or a file: STEP/).setInputFiles({ name: 'open.stl', mimeType: 'model/stl', buffer: blockStl(40, 20, 10, skip) });
   await put([0, 1]);
-  await expect(dialog.getByText(/closed a flat hole of 4 corners near \(/)).toBeVisible({ timeout: 60_000 });
+  await expect(dialog.getByText(/closed a flat hole of 4 corners near \(/)).toBeVisible({ timeout: 150_000 });
   await dialog.getByRole('button', { name: 'Use typed sizes or another file instead' }).click();
   await put([0, 4]);
   await expect(dialog.getByRole('alert')).toContainText(/open at \d+ edges and cannot be closed without guessing: near \(/);
@@ -50,7 +50,7 @@ test('an open STL is closed where it is flat and says so; else it is refused wit
 test('a DXF outline with a thickness; zero on a bore; a newer revision moves it, the next one takes it away', async ({ page }) => {
   await jobFromFile(page, 'T-DXF', 'plate.dxf', plateDxf(120, 60, [[30, 30, 10], [90, 30, 5]]), async (dialog) => {
     await enter(dialog.getByLabel('Thickness of the outline'), '12');
-    await dialog.getByLabel(/^millimetres: 120\.000/).check({ timeout: 60_000 });
+    await dialog.getByLabel(/^millimetres: 120\.000/).check({ timeout: 150_000 });
     await expect(dialog.getByText(/^outline 1 with 2 holes: 120\.000 × 60\.000 × 12\.000 mm/)).toBeVisible();
   });
   await features(page).getByRole('button', { name: 'bore ⌀20 through' }).click();
@@ -74,7 +74,7 @@ test('a DXF outline with a thickness; zero on a bore; a newer revision moves it,
   const revise = async (holes: [number, number, number][], says: RegExp) => {
     await go(page, 'Part & blank');
     await page.getByLabel(/Read a newer revision/).setInputFiles({ name: 'plate-b.dxf', mimeType: 'application/dxf', buffer: plateDxf(120, 60, holes) });
-    await expect(page.getByText(says)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(says)).toBeVisible({ timeout: 150_000 });
     await page.getByRole('button', { name: 'Use this body as the part' }).click();
   };
   await revise([[32, 30, 10], [90, 30, 5]], /1 moved or changed: bore ⌀20 through/);
@@ -250,7 +250,7 @@ test('does it fit an offcut: a place, turned and clear of a hole, or by how much
   await openDemo(page);
   const offcuts = page.getByRole('region', { name: 'Offcuts' });
   await offcuts.getByRole('button', { name: 'Does it fit?' }).click();
-  await expect(offcuts.getByText('Rack 1: fits')).toBeVisible({ timeout: 60_000 });
+  await expect(offcuts.getByText('Rack 1: fits')).toBeVisible({ timeout: 150_000 });
   await expect(offcuts.getByText('Rack 2: does not fit')).toBeVisible();
   await expect(offcuts.getByText(/It would fit if it were/)).toBeVisible();
   await expect(offcuts.getByText('another material: oak')).toBeVisible();
@@ -324,7 +324,7 @@ test('a route is proposed, taken, and is an ordinary route: nothing left over', 
   await page.getByRole('button', { name: 'Propose a route…' }).click();
   const proposed = page.getByRole('region', { name: 'Proposed route' });
   await proposed.getByRole('button', { name: 'Look from all six sides' }).click();
-  await expect(proposed.getByText('2 setups reach every face that can be reached; no fewer do.').first()).toBeVisible({ timeout: 60_000 });
+  await expect(proposed.getByText('2 setups reach every face that can be reached; no fewer do.').first()).toBeVisible({ timeout: 150_000 });
   await proposed.getByRole('button', { name: 'Take this route' }).first().click();
   await expect(page.getByText('nothing left over')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Op 20/ })).toBeVisible();

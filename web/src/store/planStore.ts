@@ -109,6 +109,7 @@ export async function requestPlan(job: Job, shop: Shop): Promise<void> {
       waiting = null;
       const mine = request;
       const given = await giveBodies(remote, now.job);
+      if ('keys' in given && !usePlan.getState().planned) usePlan.setState({ stage: 'finding faces and planning' });
       const planned = 'keys' in given ? await remote.plan(now.job, now.shop, given.keys) : { ok: false as const, problem: given.problem };
       if (mine !== request) continue;
       usePlan.setState(planned.ok

@@ -85,7 +85,7 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
   const measured = ends.length === 2 ? measureBetween(ends[0], ends[1], speech) : null;
   const tools = (
     <>
-      <Button size="sm" variant={mode === 'measure' ? 'primary' : 'outline-primary'} aria-pressed={mode === 'measure'} onClick={() => { setMode(mode === 'measure' ? 'pick' : 'measure'); setEnds([]); }}>Measure</Button>
+      <Button size="sm" variant={mode === 'measure' ? 'primary' : 'outline-primary'} aria-pressed={mode === 'measure'} onClick={() => { setMode(mode === 'measure' ? 'pick' : 'measure'); setEnds([]); onChoose(null); }}>Measure</Button>
       <Form.Select size="sm" aria-label="Cut open" style={{ width: 'auto' }} value={section?.axis ?? ''} onChange={(e) => openSection(e.target.value)}>
         <option value="">not cut open</option>
         {AXES.map((a) => <option key={a} value={a}>cut open across {a.toUpperCase()}</option>)}
