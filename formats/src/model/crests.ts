@@ -1,4 +1,5 @@
-import { AXES, cross, dot, scale, signOf, subtract, unitVector, vec, type Direction, type Vec3 } from '@violet-jaw/core/frames';
+import { AXES, axisOf, byAxis, cross, dot, scale, signOf, subtract, unitVector, vec, type Direction, type Vec3 } from '@violet-jaw/core/frames';
+import { fitCylinder, misfit, type Cylinder } from '@violet-jaw/core/part';
 import { weld, type TriangleMesh } from '@violet-jaw/core/solid';
 
 /** A triangle mesh as the reader gives it: every face with its own corners, and the surface's exact normal at each. */
@@ -33,11 +34,19 @@ export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: 
   if (t1 < 1e-6 || t2 > -1e-6) return null;
   const level = dot(p1, d) + radius * (1 - u1);
   if (Math.abs(level - dot(p2, d) - radius * (1 - u2)) > 1e-5) return null;
-  const along = t1 / (t1 - t2);
-  const point = { x: p1.x + along * (p2.x - p1.x), y: p1.y + along * (p2.y - p1.y), z: p1.z + along * (p2.z - p1.z) };
-  const axisName = AXES.find((a) => Math.abs(d[a]) > 0.5)!;
-  // to a ten-thousandth of a micrometre: what is finer than that is noise of the normals
-  return { ...point, [axisName]: signOf(direction) * Math.round(level * 1e7) / 1e7 };
+  return chordAt(p1, p2, t1 / (t1 - t2), direction, level);
+}
+
+/** The point of a chord lifted to a level along a direction, to a ten-thousandth of a micrometre: what is finer is noise of the normals. */
+function chordAt(p: Vec3, q: Vec3, along: number, direction: Direction, level: number): Vec3 {
+  const point = byAxis((axis) => p[axis] + along * (q[axis] - p[axis]));
+  return { ...point, [axisOf(direction)]: signOf(direction) * Math.round(level * 1e7) / 1e7 };
+}
+
+/** Whether two normals lean away from a direction to opposite sides, so that a round face may have its crest between them. */
+function bridges(n: Vec3, m: Vec3, direction: Direction): boolean {
+  const d = unitVector(direction);
+  return dot(subtract(n, scale(d, dot(n, d))), subtract(m, scale(d, dot(m, d)))) < 0;
 }
 
 /** Triangles of one triangle whose sides are split at the given vertices (-1: not split). */
@@ -50,6 +59,44 @@ function divided([a, b, c]: readonly number[], [ab, bc, ca]: readonly number[]):
   return bc >= 0 ? [[ab, b, bc], [a, ab, c], [ab, bc, c]] : [[a, ab, ca], [ab, b, c], [ab, c, ca]];
 }
 
+/** A face drawn as a free form counts as a cylinder when its corners lie on one this closely, mm. */
+const ON_CYLINDER_MM = 1e-4;
+
+/** The cylinders that faces are by their corners, whatever their normals say; each face is fitted once, when it is first asked for. */
+class FittedCylinders {
+  #byFace = new Map<number, Cylinder | null>();
+
+  constructor(private readonly source: MeshWithNormals) {}
+
+  /** @param t start of a triangle of the face; null: the face is no cylinder */
+  of(t: number): Cylinder | null {
+    const face = this.source.mesh.faces?.[t / 3];
+    if (face === undefined) return null;
+    let fitted = this.#byFace.get(face);
+    if (fitted === undefined) this.#byFace.set(face, fitted = this.#fit(face));
+    return fitted;
+  }
+
+  #fit(face: number): Cylinder | null {
+    const { mesh: { triangles, faces, positions }, normals } = this.source;
+    const corners = new Set<number>();
+    for (let k = 0; k < triangles.length; k++) if (faces?.[Math.floor(k / 3)] === face) corners.add(triangles[k]);
+    const points = [...corners].map((i) => at(positions, i));
+    const found = fitCylinder(points, [...corners].map((i) => at(normals, i)));
+    return found && misfit(points, found) < ON_CYLINDER_MM ? found : null;
+  }
+}
+
+/** Where a chord between two points of a cylinder bridges its crest; null when the cylinder does not lie across the direction. */
+function crestOfCylinder({ point, axis, radius }: Cylinder, p: Vec3, q: Vec3, direction: Direction): Vec3 | null {
+  const d = unitVector(direction);
+  if (Math.abs(dot(axis, d)) > 1e-6) return null;
+  const e = cross(axis, d);
+  const [t1, t2] = [dot(subtract(p, point), e), dot(subtract(q, point), e)];
+  if (t1 * t2 > -1e-12) return null;
+  return chordAt(p, q, t1 / (t1 - t2), direction, dot(point, d) + radius);
+}
+
 /**
  * Joins the faces' corners and puts a vertex on the crest of every round face that a chord bridges, so that the mesh
  * reaches as far along ±X, ±Y and ±Z as the model does. Without it a lying cylinder would be short by the meshing deviation.
@@ -60,6 +107,7 @@ export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
   const edge = (a: number, b: number) => Math.min(a, b) * 2 ** 26 + Math.max(a, b);
   const onCrest = new Uint8Array(welded.positions.length / 3);
   const { triangles: corners } = mesh;
+  const fitted = new FittedCylinders({ mesh, normals });
   for (let t = 0; t < corners.length; t += 3) {
     if (!mesh.curved?.[t / 3]) continue;
     for (let k = 0; k < 3; k++) {
@@ -67,7 +115,11 @@ export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
       const direction = leaning(normals, i);
       if (!direction || direction !== leaning(normals, j)) continue;
       const [p, q, n, m] = [at(mesh.positions, i), at(mesh.positions, j), at(normals, i), at(normals, j)];
-      const crest = crestBetween(p, n, q, m, direction) ?? crestBetween(q, m, p, n, direction);
+      let crest = crestBetween(p, n, q, m, direction) ?? crestBetween(q, m, p, n, direction);
+      if (!crest && bridges(n, m, direction)) {
+        const cylinder = fitted.of(t);
+        crest = cylinder && dot(n, subtract(p, cylinder.point)) > 0 ? crestOfCylinder(cylinder, p, q, direction) : null;
+      }
       if (!crest) continue;
       found.set(edge(place[i], place[j]), crest);
       onCrest[place[i]] = onCrest[place[j]] = 1;

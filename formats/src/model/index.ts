@@ -84,15 +84,26 @@ export function sizeProblem(size: number): string {
   return `The file has ${Math.round(size / 1024 / 1024)} MB; up to ${FILE_SIZE_LIMIT / 1024 / 1024} MB can be read. Export the single part instead of the assembly.`;
 }
 
+/** The same names told apart: the second of a name gets "(2)" and so on, so that the ones before keep theirs. */
+function toldApart(names: readonly string[]): string[] {
+  const seen = new Map<string, number>();
+  return names.map((name) => {
+    const count = (seen.get(name) ?? 0) + 1;
+    seen.set(name, count);
+    return count === 1 || name === '' ? name : `${name} (${count})`;
+  });
+}
+
 /** Names of the bodies by their place in the file's tree. */
-function namePaths(root: KernelNode | undefined): Map<number, string> {
-  const names = new Map<number, string>();
-  const walk = (node: KernelNode, path: string[]) => {
-    const here = node.name && node.name !== path.at(-1) ? [...path, node.name] : path;
-    node.meshes.forEach((m) => names.set(m, here.join(' / ')));
-    node.children.forEach((child) => walk(child, here));
+function namePaths(root: KernelNode | undefined): Map<number, readonly string[]> {
+  const names = new Map<number, readonly string[]>();
+  const walk = (node: KernelNode, name: string, path: string[]) => {
+    const here = name && name !== path.at(-1) ? [...path, name] : path;
+    node.meshes.forEach((m) => names.set(m, here));
+    const childNames = toldApart(node.children.map((c) => c.name));
+    node.children.forEach((child, i) => walk(child, childNames[i], here));
   };
-  if (root) walk(root, []);
+  if (root) walk(root, root.name, []);
   return names;
 }
 
@@ -115,12 +126,16 @@ export function readModel(kernel: ModelKernel, bytes: Uint8Array, kind: ModelKin
   if (!answer.success) return { ok: false, problem: `The ${kind} file is damaged and could not be read. Export it again from the drawing program.` };
   const meshes = answer.meshes ?? [];
   if (meshes.length === 0) return { ok: false, problem: `The ${kind} file holds no solid body. Export the part as a solid, not as curves or points.` };
-  const names = namePaths(answer.root);
+  const paths = namePaths(answer.root);
+  const names = toldApart(meshes.map((m, i) => {
+    const path = paths.get(i) ?? [];
+    return (m.name && m.name !== path.at(-1) ? [...path, m.name] : path).join(' / ') || `body ${i + 1}`;
+  }));
   return {
     ok: true,
     value: meshes.map((m, index) => ({
       index,
-      name: [names.get(index), m.name].filter((n, i, all) => n && all.indexOf(n) === i).join(' / ') || `body ${index + 1}`,
+      name: names[index],
       faceCount: m.brep_faces.length,
       mesh: meshOf(m),
       notes: [],

@@ -115,7 +115,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
         <Form.Group role="radiogroup" aria-label="Body that is the part">
           {shownBodies.length > 1 && <div>The file holds {shownBodies.length} bodies. Which is the part?</div>}
           <div style={{ maxHeight: '14rem', overflowY: 'auto' }}>
-            {shownBodies.map((b) => <BodyLine key={b.index} body={b} units={units} alone={shownBodies.length === 1} chosen={chosen === b.index} onChoose={() => setChosen(b.index)} />)}
+            {shownBodies.map((b, i) => <BodyLine key={b.index} body={b} before={i > 0 ? shownBodies[i - 1].name.split(' / ') : []} units={units} alone={shownBodies.length === 1} chosen={chosen === b.index} onChoose={() => setChosen(b.index)} />)}
           </div>
           {chosenProblem && <div className="finding stop" role="alert"><span className="level">cannot be the part</span>{chosenProblem}</div>}
           {shownBodies.find((b) => b.index === chosen)?.notes.map((note) => <div key={note} className="finding caution"><span className="level">repaired</span>{note}. Check the size.</div>)}
@@ -125,17 +125,22 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
   );
 }
 
-/** Names lead down the file's tree: each step stands indented below the one before. */
-function BodyLine({ body, units, alone, chosen, onChoose }: { body: CheckedBody; units: Units; alone: boolean; chosen: boolean; onChoose: () => void }) {
+/** Names lead down the file's tree, each step once and indented below the one before. @param before path of the line above */
+function BodyLine({ body, before, units, alone, chosen, onChoose }: { body: CheckedBody; before: readonly string[]; units: Units; alone: boolean; chosen: boolean; onChoose: () => void }) {
   const size = boxSize(meshBox(body.mesh));
   const path = body.name.split(' / ');
   const text = `${path.at(-1)}: ${[size.x, size.y, size.z].map((v) => formatLength(v, units)).join(' × ')} ${units}, ${body.faceCount} faces, ${formatVolume(meshVolume(body.mesh), units)}`;
   if (alone) return <div className="number">{text}</div>;
+  const differsAt = path.findIndex((step, i) => step !== before[i]);
+  const shared = differsAt < 0 ? path.length : differsAt;
+  const indent = (steps: number) => ({ paddingLeft: `${steps * 0.9}rem` });
   return (
-    <div style={{ paddingLeft: `${(path.length - 1) * 0.9}rem` }}>
-      {path.length > 1 && <span className="quiet">{path.slice(0, -1).join(' / ')}</span>}
-      <Form.Check type="radio" id={`body-${body.index}`} name="body" label={text} checked={chosen} onChange={onChoose} />
-    </div>
+    <>
+      {path.slice(0, -1).map((step, i) => (i < shared ? null : <div key={i} className="quiet" style={indent(i)}>{step}</div>))}
+      <div style={indent(path.length - 1)}>
+        <Form.Check type="radio" id={`body-${body.index}`} name="body" label={text} checked={chosen} onChange={onChoose} />
+      </div>
+    </>
   );
 }
 
