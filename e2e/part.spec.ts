@@ -196,6 +196,9 @@ test('in space: the part is drawn, turned and picked; a setup shows what it leav
   await page.mouse.move(box.x + box.width / 2 + 90, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
   await expect.poll(picture).not.toBe(first);
+  await expect(features(page).getByLabel('Own name for it')).toHaveCount(0);
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  await expect(features(page).getByLabel('Own name for it')).toHaveValue(/face|side|bore/);
   const turned = await picture();
   await page.getByLabel('Cut open').selectOption('x');
   await expect.poll(picture).not.toBe(turned);

@@ -59,7 +59,8 @@ try {
   await typed('Cutter between them', '10');
   await typed('Gap', '12');
   await page.getByRole('region', { name: 'Copies' }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -60); });
-  await page.waitForTimeout(4000);
+  await page.getByText('122.000').first().waitFor();
+  await page.getByText('Drawing the change…').waitFor({ state: 'detached', timeout: 60_000 });
   await shot('copies');
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await open('Route', () => page.getByRole('button', { name: 'Propose a route…' }).waitFor());

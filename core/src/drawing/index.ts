@@ -9,5 +9,5 @@ export * from './board';
 export * from './centres';
 export { placeDimensions, textWidth } from './dimensions';
 export { PartPicker, type Picked } from './pick';
-export { sectionOf, type SectionSeen } from './section';
+export { keptBySection, sectionOf, type SectionSeen } from './section';
 export { openScene, openViews, type OpenView } from './openShell';

@@ -19,7 +19,7 @@ function Badge({ findings }: { findings: readonly Finding[] }) {
 /** The route from blank to finished part: a true-to-scale card a setup, the hand move and shift between them. */
 export function Storyboard() {
   const { job, shop, speech, chosen, choose, change } = useJob();
-  const { planned, outlines } = usePlan();
+  const { planned, drawn } = usePlan();
   const add = () => {
     const id = crypto.randomUUID();
     const machine = shop.machines.find((m) => m.id === job.machine);
@@ -35,7 +35,8 @@ export function Storyboard() {
       </div>
       {job.setups.map((setup, i) => {
         const p = planned?.setups.find((s) => s.id === setup.id);
-        const views = outlines?.setups.find((s) => s.id === setup.id)?.views;
+        const views = drawn?.outlines.setups.find((s) => s.id === setup.id)?.views;
+        const shown = drawn?.planned.setups.find((s) => s.id === setup.id);
         const transition = planned?.transitions.find((t) => t.toId === setup.id);
         const shift = transition?.shift.shift;
         return (
@@ -52,8 +53,8 @@ export function Storyboard() {
             <button type="button" className={`card-setup${setup.id === chosen ? ' chosen' : ''}`} aria-pressed={setup.id === chosen} onClick={() => choose(setup.id)}>
               <strong>Op {setup.op}</strong> <span className="number violet">{setup.register}</span>
               <Badge findings={planned?.findings.filter((f) => f.setupId === setup.id) ?? []} />
-              {p && views
-                ? <Drawing scene={setupScene('leftEnd', p, views.leftEnd, speech, { dimensions: false, labels: false })} width={150} height={92} fontSize={4} />
+              {p?.facts && shown && views
+                ? <Drawing scene={setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: false, labels: false })} width={150} height={92} fontSize={4} />
                 : <div className="quiet" style={{ height: 92 }}>{p && !p.facts ? 'choose a vise' : '…'}</div>}
             </button>
           </div>

@@ -18,12 +18,13 @@ const FONT = 13;
 export function Views({ planned, measured, width }: { planned: PlannedSetup; measured: string | null; width: number }) {
   const { job, shop, speech, changeSetup } = useJob();
   const [inSpace, setInSpace] = useState(false);
-  const views = usePlan((s) => s.outlines?.setups.find((o) => o.id === planned.id)?.views);
-  const scenes = useMemo(() => (views ? {
-    above: setupScene('above', planned, views.above, speech, { dimensions: true, labels: true }),
-    front: setupScene('front', planned, views.front, speech, { dimensions: true, labels: true }),
-    leftEnd: setupScene('leftEnd', planned, views.leftEnd, speech, { dimensions: true, labels: true }),
-  } : null), [planned, views, speech]);
+  const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
+  const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
+  const scenes = useMemo(() => (views && shown?.facts && planned.facts ? {
+    above: setupScene('above', shown, views.above, speech, { dimensions: true, labels: true }),
+    front: setupScene('front', shown, views.front, speech, { dimensions: true, labels: true }),
+    leftEnd: setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: true, labels: true }),
+  } : null), [planned.facts, shown, views, speech]);
   if (!scenes) return <p className="quiet">{planned.facts ? 'drawing…' : 'Choose a vise in the section Hold to see the part in it.'}</p>;
   const shared = sharedMargins([scenes.above, scenes.front], FONT);
   const pick = (view: ViewName) => {

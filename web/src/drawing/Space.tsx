@@ -1,9 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { AmbientLight, BufferAttribute, BufferGeometry, Color, DirectionalLight, DoubleSide, EdgesGeometry, Group, LineBasicMaterial, LineSegments, Mesh, MeshLambertMaterial, PerspectiveCamera, Plane, Raycaster, Scene as Space3D, Vector2, Vector3, WebGLRenderer } from 'three';
+import { AmbientLight, BufferAttribute, BufferGeometry, Color, DirectionalLight, DoubleSide, EdgesGeometry, Group, LineBasicMaterial, LineSegments, Mesh, MeshLambertMaterial, PerspectiveCamera, Raycaster, Scene as Space3D, Vector2, Vector3, WebGLRenderer } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { SectionPlane } from '@violet-jaw/core/drawing';
-import { AXES, type Axis, type Box3 } from '@violet-jaw/core/frames';
+import { AXES, dot, subtract, type Axis, type Box3, type Vec3 } from '@violet-jaw/core/frames';
+import type { Feature } from '@violet-jaw/core/part';
+import { facet, vertex } from '@violet-jaw/core/solid';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { planWorker, usePlan } from '../store/planStore';
@@ -23,17 +25,26 @@ interface SpaceProps {
   readonly onPick?: (featureId: string) => void;
 }
 
-function geometryOf({ mesh }: Shown): BufferGeometry {
-  // facets keep their own normals: flat faces stay flat and edges sharp
+/** Facets keep their own normals: flat faces stay flat and edges sharp. @param triangles starts of those to take */
+function geometryOf({ mesh }: Shown, triangles: readonly number[]): BufferGeometry {
+  const corners = new Float32Array(triangles.length * 9);
+  triangles.forEach((t, i) => { for (let k = 0; k < 9; k++) corners[9 * i + k] = mesh.positions[3 * mesh.triangles[t + Math.floor(k / 3)] + (k % 3)]; });
   const geometry = new BufferGeometry();
-  geometry.setAttribute('position', new BufferAttribute(spread(mesh), 3));
+  geometry.setAttribute('position', new BufferAttribute(corners, 3));
   geometry.computeVertexNormals();
   return geometry;
 }
 
-function spread(mesh: Shown['mesh']): Float32Array {
-  const out = new Float32Array(mesh.triangles.length * 3);
-  mesh.triangles.forEach((v, i) => { for (let k = 0; k < 3; k++) out[3 * i + k] = mesh.positions[3 * v + k]; });
+/** Triangles of a mesh sorted by what they show: the cut a section plane made, the chosen face or bore, and the rest. */
+function sorted({ mesh }: Shown, section: SectionPlane | null, chosen: Feature | null): { cut: number[]; chosen: number[]; other: number[] } {
+  const out = { cut: [] as number[], chosen: [] as number[], other: [] as number[] };
+  const corner = (t: number, k: number): Vec3 => vertex(mesh, mesh.triangles[t + k]);
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    const three = [corner(t, 0), corner(t, 1), corner(t, 2)];
+    if (section && three.every((p) => Math.abs(p[section.axis] - section.at) < 1e-6)) out.cut.push(t);
+    else if (chosen && liesOn(chosen, three, facet(mesh, t).normal)) out.chosen.push(t);
+    else out.other.push(t);
+  }
   return out;
 }
 
@@ -57,9 +68,9 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
 
   useEffect(() => {
     let gone = false;
-    void planWorker()?.meshes(setup).then((found) => { if (!gone) setShown(found as Shown[]); });
+    void planWorker()?.meshes(setup, section).then((found) => { if (!gone) setShown(found as Shown[]); });
     return () => { gone = true; };
-  }, [planned, setup]);
+  }, [planned, setup, section]);
 
   useEffect(() => {
     const watch = new MutationObserver(() => setTheme(document.documentElement.dataset.bsTheme));
@@ -93,7 +104,6 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
     renderer.domElement.setAttribute('role', 'img');
     renderer.domElement.setAttribute('aria-label', 'In space');
     holder.current?.append(renderer.domElement);
-    renderer.localClippingEnabled = true;
     let down: [number, number] | null = null;
     const onDown = (e: PointerEvent) => { down = [e.clientX, e.clientY]; };
     const onUp = (e: PointerEvent) => {
@@ -135,24 +145,26 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
     s.group.traverse((o) => { if (o instanceof Mesh || o instanceof LineSegments) { o.geometry.dispose(); o.material.dispose(); } });
     s.group.clear();
     const first = s.group.userData.framed !== true;
-    const planes = section ? [cutting(section)] : [];
+    const picked = features.current.find((f) => f.feature.id === chosen)?.feature ?? null;
     const faces: Record<Shown['of'], [string, number]> = { part: ['--fill', 1], left: ['--fill', 1], removed: ['--violet', 0.28], unreached: ['--amber', 0.9] };
     for (const item of shown) {
       if (off.includes(item.of)) continue;
-      const geometry = geometryOf(item);
       const [name, opacity] = faces[item.of];
-      const mesh = new Mesh(geometry, new MeshLambertMaterial({ color: color(name), side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1, clippingPlanes: planes, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }));
-      mesh.userData.of = item.of;
-      s.group.add(mesh, new LineSegments(new EdgesGeometry(geometry, 31), new LineBasicMaterial({ color: color(item.of === 'unreached' ? '--amber' : '--violet'), transparent: opacity < 1, opacity: Math.max(opacity, 0.5), clippingPlanes: planes })));
-    }
-    const picked = features.current.find((f) => f.feature.id === chosen);
-    if (picked) {
-      const { min, max } = picked.feature.box;
-      const size = new Vector3(max.x - min.x, max.y - min.y, max.z - min.z);
-      s.group.add(boxLines(new Vector3(min.x, min.y, min.z), size, color('--ink')));
+      const surface = (triangles: readonly number[], tint: Color) => {
+        if (triangles.length === 0) return;
+        const mesh = new Mesh(geometryOf(item, triangles), new MeshLambertMaterial({ color: tint, side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }));
+        mesh.userData.of = item.of;
+        s.group.add(mesh);
+      };
+      const parts = sorted(item, section, item.of === 'part' ? picked : null);
+      surface(parts.other, color(name));
+      surface(parts.cut, color('--steel'));
+      surface(parts.chosen, color('--violet'));
+      const edges = new EdgesGeometry(geometryOf(item, all(item)), 31);
+      s.group.add(new LineSegments(edges, new LineBasicMaterial({ color: color(item.of === 'unreached' ? '--amber' : '--violet'), transparent: opacity < 1, opacity: Math.max(opacity, 0.5) })));
     }
     if (first) {
-      const box = shown.map((i) => geometryOf(i)).map((g) => { g.computeBoundingSphere(); return g.boundingSphere!; }).reduce((a, b) => (b.radius > a.radius ? b : a));
+      const box = shown.map((i) => geometryOf(i, all(i))).map((g) => { g.computeBoundingSphere(); return g.boundingSphere!; }).reduce((a, b) => (b.radius > a.radius ? b : a));
       s.controls.target.copy(box.center);
       s.camera.position.copy(box.center).add(new Vector3(0.75, -1.25, 0.95).normalize().multiplyScalar(box.radius * 4.2));
       s.camera.near = box.radius / 100;
@@ -190,24 +202,23 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
 
 const middleOf = (box: Box3, axis: Axis) => (box.min[axis] + box.max[axis]) / 2;
 
-/** What is taken away lies on the side the drawing's section view looks from. */
-function cutting({ axis, at }: SectionPlane): Plane {
-  const towards = axis === 'z' ? -1 : 1;
-  return new Plane(new Vector3(axis === 'x' ? towards : 0, axis === 'y' ? towards : 0, axis === 'z' ? towards : 0), -towards * at);
-}
+const all = ({ mesh }: Shown): number[] => Array.from({ length: mesh.triangles.length / 3 }, (_, i) => 3 * i);
 
-function boxLines(min: Vector3, size: Vector3, color: Color): LineSegments {
-  const corner = (i: number) => new Vector3(min.x + (i & 1 ? size.x : 0), min.y + (i & 2 ? size.y : 0), min.z + (i & 4 ? size.z : 0));
-  const pairs = [[0, 1], [2, 3], [4, 5], [6, 7], [0, 2], [1, 3], [4, 6], [5, 7], [0, 4], [1, 5], [2, 6], [3, 7]];
-  return new LineSegments(new BufferGeometry().setFromPoints(pairs.flatMap(([a, b]) => [corner(a), corner(b)])), new LineBasicMaterial({ color }));
+/** Corners of a facet that a cut or the meshing moved off a round face are off by less than this, mm. */
+const ROUND_SLACK_MM = 0.02;
+
+/** Whether a facet is part of a face or bore: its corners lie on it, and it looks the right way. */
+function liesOn(f: Feature, corners: readonly Vec3[], normal: Vec3): boolean {
+  const turn = f.kind === 'plane' ? 1 - dot(normal, f.normal) : Math.abs(dot(normal, f.axis));
+  return turn < 0.05 && corners.every((p) => offFeature(f, p) < ROUND_SLACK_MM);
 }
 
 /** Distance of a point from the surface a feature lies on, infinite outside its box. */
-function offFeature(f: ReturnType<typeof useFeatures>['list'][number]['feature'], p: Vector3): number {
+function offFeature(f: Feature, p: Vec3): number {
   const slack = 0.05;
   for (const a of ['x', 'y', 'z'] as const) if (p[a] < f.box.min[a] - slack || p[a] > f.box.max[a] + slack) return Infinity;
   if (f.kind === 'plane') return Math.abs(f.normal.x * p.x + f.normal.y * p.y + f.normal.z * p.z - f.level);
-  const d = new Vector3(p.x - f.at.x, p.y - f.at.y, p.z - f.at.z);
-  const h = d.x * f.axis.x + d.y * f.axis.y + d.z * f.axis.z;
-  return Math.abs(Math.sqrt(Math.max(0, d.lengthSq() - h * h)) - f.diameter / 2);
+  const d = subtract(p, f.at);
+  const h = dot(d, f.axis);
+  return Math.abs(Math.sqrt(Math.max(0, dot(d, d) - h * h)) - f.diameter / 2);
 }

@@ -11,9 +11,17 @@ import type { PlanWorker } from '../worker/plan.worker';
 import { readPartInWorker } from '../worker/readPartInWorker';
 import { api } from './api';
 
+/** Outlines with the plan and the job they were made of: a drawing never mixes two plans. */
+export interface Drawn {
+  readonly outlines: RouteOutlines;
+  readonly planned: PlannedJob;
+  readonly job: Job;
+}
+
 interface PlanState {
   readonly planned: PlannedJob | null;
-  readonly outlines: RouteOutlines | null;
+  /** what the drawings show: outlines come after the numbers, so until then they are those of the plan before */
+  readonly drawn: Drawn | null;
   readonly problem: string | null;
   /** what is going on before there is a plan */
   readonly stage: string | null;
@@ -24,7 +32,7 @@ interface PlanState {
   readonly of: { readonly job: Job; readonly shop: Shop } | null;
 }
 
-const EMPTY: PlanState = { planned: null, outlines: null, problem: null, stage: 'planning', cancel: null, bodies: [], of: null };
+const EMPTY: PlanState = { planned: null, drawn: null, problem: null, stage: 'planning', cancel: null, bodies: [], of: null };
 
 export const usePlan = create<PlanState>(() => EMPTY);
 
@@ -114,14 +122,14 @@ export async function requestPlan(job: Job, shop: Shop): Promise<void> {
       if (mine !== request) continue;
       usePlan.setState(planned.ok
         ? { planned: planned.value, problem: null, stage: null, of: now }
-        : { planned: null, outlines: null, problem: planned.problem, stage: null, of: now });
+        : { planned: null, drawn: null, problem: planned.problem, stage: null, of: now });
       if (planned.ok && !waiting) {
         const outlines = await remote.outlines();
-        if (mine === request) usePlan.setState({ outlines });
+        if (mine === request && outlines) usePlan.setState({ drawn: { outlines, planned: planned.value, job: now.job } });
       }
     }
   } catch (error) {
-    usePlan.setState({ planned: null, outlines: null, stage: null, problem: error instanceof Error ? error.message : String(error) });
+    usePlan.setState({ planned: null, drawn: null, stage: null, problem: error instanceof Error ? error.message : String(error) });
   } finally {
     busy = false;
   }

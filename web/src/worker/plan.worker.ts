@@ -1,13 +1,13 @@
 import { expose } from 'comlink';
 import wasmUrl from 'manifold-3d/manifold.wasm?url';
 import { barNeed, fittingStock, type StockFit } from '@violet-jaw/core/blank';
-import { outlinesOf, PartPicker, sectionOf, type Picked, type RouteOutlines, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
+import { keptBySection, outlinesOf, PartPicker, sectionOf, type Picked, type RouteOutlines, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
 import { boxSize } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
 import { symmetryOf, type Symmetry } from '@violet-jaw/core/part';
 import { Planner, type PlannedJob } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
-import { loadKernel, meshBox, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
+import { loadKernel, meshBox, type Result, type Solid, type TriangleMesh } from '@violet-jaw/core/solid';
 
 /** A mesh to show in space, with what it is. */
 export interface Shown {
@@ -84,19 +84,27 @@ const worker = {
     return fittingStock(boxSize(box), need, shop.stock.filter((s) => s.material === '' || job.material === '' || s.material === job.material), clean);
   },
 
-  /** Meshes to show in space: the part alone, or what is left and removed in a setup, part coordinates. */
-  async meshes(setup: number | null): Promise<Shown[]> {
+  /**
+   * Meshes to show in space: the part alone, or what is left and removed in a setup, part coordinates; cut open by a
+   * plane they are closed where it cuts them.
+   */
+  async meshes(setup: number | null, section: SectionPlane | null): Promise<Shown[]> {
     const { solids, kernel } = await kernelReady();
     if (!solids) return [];
-    const part: Shown = { of: 'part', mesh: solids.one.surface };
-    const unreached: Shown[] = solids.unreached ? [{ of: 'unreached', mesh: solids.unreached.solid.mesh() }] : [];
+    const shown = (of: Shown['of'], solid: Solid): Shown[] => {
+      if (!section) return solid.isEmpty() ? [] : [{ of, mesh: solid.mesh() }];
+      const open = keptBySection(kernel, solid, section);
+      const found = open.isEmpty() ? [] : [{ of, mesh: open.mesh() }];
+      open.release();
+      return found;
+    };
     const cut = setup === null ? null : solids.cuts[setup];
-    if (!cut) return [{ ...part, mesh: solids.part.surface }, ...unreached];
+    if (!cut) return [...shown('part', solids.part.solid), ...(solids.unreached ? shown('unreached', solids.unreached.solid) : [])];
     const before = setup ? solids.cuts[setup - 1].left : solids.blank;
     const removed = kernel.subtract(before.solid, cut.left.solid);
-    const shown: Shown[] = [{ of: 'left', mesh: cut.left.solid.mesh() }, ...(removed.isEmpty() ? [] : [{ of: 'removed' as const, mesh: removed.mesh() }])];
+    const all = [...shown('left', cut.left.solid), ...shown('removed', removed)];
     removed.release();
-    return shown;
+    return all;
   },
 };
 

@@ -19,7 +19,7 @@ type End = MeasureEnd & { readonly key: string };
 /** The part on the drawing board: hover for size, pick a face or bore, measure between two, cut open; or in space. */
 export function PartDrawing({ width, height, chosen, onChoose }: { width: number; height: number; chosen: string | null; onChoose: (featureId: string | null) => void }) {
   const { job, shop, speech } = useJob();
-  const { planned, outlines } = usePlan();
+  const { planned, drawn } = usePlan();
   const { byId } = useFeatures();
   const [mode, setMode] = useState<'pick' | 'measure'>('pick');
   const [inSpace, setInSpace] = useState(false);
@@ -43,13 +43,14 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
   const marked = mode === 'measure' ? ends.flatMap((e) => ('feature' in e ? [e.feature.id] : [])) : chosen ? [chosen] : [];
   const chosenEdges = useFeatureEdges(marked);
   const hoveredEdges = useFeatureEdges(useMemo(() => (hovered ? [hovered] : []), [hovered]));
-  const scenes = useMemo((): Record<ViewName, Scene> | null => (planned && outlines ? Object.fromEntries(VIEW_NAMES.map((view) => {
+  const scenes = useMemo((): Record<ViewName, Scene> | null => (drawn ? Object.fromEntries(VIEW_NAMES.map((view) => {
     const cutHere = section && cut && SECTION_VIEW[section.axis].view === view ? cut : null;
     return [view, partScene({
-      view, part: cutHere ? { silhouette: cutHere.silhouette, lines: cutHere.lines } : outlines.part[view], blank: outlines.blank[view], summary: planned.part, whole: boxOfCopies(planned.part.box, job.copies), blankBox: planned.blank.box,
-      unreached: outlines.unreached?.[view] ?? [], cutFace: cutHere?.cutFace, section, chosen: chosenEdges?.[view], hovered: hoveredEdges?.[view], speech,
+      view, part: cutHere ? { silhouette: cutHere.silhouette, lines: cutHere.lines } : drawn.outlines.part[view], blank: drawn.outlines.blank[view],
+      summary: drawn.planned.part, whole: boxOfCopies(drawn.planned.part.box, drawn.job.copies), blankBox: drawn.planned.blank.box,
+      unreached: drawn.outlines.unreached?.[view] ?? [], cutFace: cutHere?.cutFace, section, chosen: chosenEdges?.[view], hovered: hoveredEdges?.[view], speech,
     })];
-  })) as Record<ViewName, Scene> : null), [job.copies, planned, outlines, section, cut, chosenEdges, hoveredEdges, speech]);
+  })) as Record<ViewName, Scene> : null), [drawn, section, cut, chosenEdges, hoveredEdges, speech]);
 
   const find = async ({ view, point, reach }: At) => await planWorker()?.pick(view, point, reach) ?? null;
   const onHover = (at: At | null) => {
@@ -111,8 +112,8 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
           ? measured ? <strong className="number">{measured.says}</strong> : ends.length === 2 ? 'No single distance: these do not lie parallel.' : `Measure: pick ${ends.length === 0 ? 'a face, a bore or a corner, here or in the list' : 'the second one'}.`
           : under ? <><strong>{under.name}</strong> <span className="number">{featureFacts(under.feature, speech)}</span></> : <span className="quiet">Point at a face or bore for its size; click to choose it.</span>}
       </p>
-      {section && <p className="mb-1 quiet">Cut at {section.axis.toUpperCase()} <span className="number">{speech.signed(section.at)}</span>: drag the heavy chain line in the other views.</p>}
-      <p className="quiet mb-0">Full line: part. Fine dashes: hidden edges. Dashed: blank. {planned.unreached && planned.unreached.volumeMm3 > 0 ? 'Hatched in the second color: never reached by the route. ' : ''}Part coordinates, {unitName(job.units)}.</p>
+      {section && <p className="mb-1 quiet">Cut at {section.axis.toUpperCase()} <span className="number">{speech.signed(section.at)}</span>{inSpace ? '.' : ': drag the heavy chain line in the other views.'}</p>}
+      <p className="quiet mb-0">{inSpace ? 'Solid color: chosen. Gray: where it is cut. ' : 'Full line: part. Fine dashes: hidden edges. Dashed: blank. '}{planned.unreached && planned.unreached.volumeMm3 > 0 ? 'Hatched in the second color: never reached by the route. ' : ''}Part coordinates, {unitName(job.units)}.{drawn && drawn.planned !== planned && <strong> Drawing the change…</strong>}</p>
     </>
   );
 }

@@ -14,7 +14,7 @@ import { SheetView } from './SheetView';
 /** The setup sheet as it prints, what blocks its issue, and the issues with what changed between them. */
 export function SheetPage() {
   const { id, job, shop } = useJob();
-  const { planned, outlines } = usePlan();
+  const { planned, drawn } = usePlan();
   const [search, setSearch] = useSearchParams();
   const letter = search.get('issue');
   const [frozen, setFrozen] = useState<{ letter: string; sheet: Sheet } | { letter: string; problem: string } | null>(null);
@@ -22,7 +22,7 @@ export function SheetPage() {
     if (!letter) return;
     api.issueSheet(id, letter).then((sheet) => setFrozen({ letter, sheet }), (error: unknown) => setFrozen({ letter, problem: error instanceof Error ? error.message : String(error) }));
   }, [id, letter]);
-  const draft = useMemo(() => (planned ? buildSheet(job, planned, outlines, shop, null) : null), [job, planned, outlines, shop]);
+  const draft = useMemo(() => (planned ? buildSheet(job, planned, drawn?.planned === planned ? drawn.outlines : null, shop, null) : null), [job, planned, drawn, shop]);
   return (
     <div className="bench" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(24rem, 28rem)' }}>
       <div>
