@@ -90,6 +90,18 @@ test('findings stand in their section with numbers and remedy, and go when the c
   await expect(page.getByRole('table', { name: /Ledger of G55/ })).toContainText('shift on purpose');
 });
 
+test('one view is had large, by keyboard too, and all three again', async ({ page }) => {
+  await oneSetup(page, 'R-LARGE');
+  const front = page.getByRole('img', { name: 'From the front' });
+  const small = (await front.boundingBox())!.width;
+  await page.getByRole('button', { name: 'From the front, larger' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('img', { name: 'From above' })).toHaveCount(0);
+  expect((await front.boundingBox())!.width).toBeGreaterThan(1.8 * small);
+  await page.getByRole('button', { name: 'All three views' }).click();
+  await expect(page.getByRole('img', { name: 'From above' })).toBeVisible();
+});
+
 test('tools are listed with lengths that prove the Z travel', async ({ page }) => {
   await oneSetup(page, 'R-TOOLS');
   await page.getByRole('button', { name: 'Add tool' }).click();

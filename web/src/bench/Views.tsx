@@ -13,11 +13,14 @@ import { withFaceUp } from './orient';
 const Space = lazy(() => import('../drawing/Space').then((m) => ({ default: m.Space })));
 
 const FONT = 13;
+/** Height of a view that stands alone. */
+const LARGE = 420;
 
 /** The drawings of one setup: above over front, aligned as on a drawing board, and the end view that tells a vise best. */
 export function Views({ planned, measured, width }: { planned: PlannedSetup; measured: string | null; width: number }) {
   const { job, shop, speech, changeSetup } = useJob();
   const [inSpace, setInSpace] = useState(false);
+  const [large, setLarge] = useState<ViewName | null>(null);
   const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
   const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
   const scenes = useMemo(() => (views && shown?.facts && planned.facts ? {
@@ -33,10 +36,11 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
   };
   const figure = (view: ViewName, height: number, aligned: boolean) => {
     const face = pick(view);
+    const isLarge = large === view;
     return (
-      <figure key={view}>
-        <figcaption>{VIEWS[view].title}</figcaption>
-        <Drawing scene={scenes[view]} width={width} height={height} fontSize={FONT} margins={aligned ? shared : undefined} measured={measured} onPick={view === 'above' ? undefined : face.put} />
+      <figure key={view} style={isLarge ? { gridColumn: '1 / -1' } : undefined}>
+        <figcaption>{VIEWS[view].title} <button type="button" className="btn btn-link btn-sm" aria-label={isLarge ? 'All three views' : `${VIEWS[view].title}, larger`} onClick={() => setLarge(isLarge ? null : view)}>{isLarge ? 'all three views' : 'larger'}</button></figcaption>
+        <Drawing scene={scenes[view]} width={isLarge ? 2 * width + 10 : width} height={isLarge ? LARGE : height} fontSize={isLarge ? FONT + 2 : FONT} margins={aligned && !isLarge ? shared : undefined} measured={measured} onPick={view === 'above' ? undefined : face.put} />
         {view !== 'above' && <button type="button" className="btn btn-link btn-sm" onClick={face.put}>Put this {PART_SIDE[face.side]} up</button>}
       </figure>
     );
@@ -51,7 +55,7 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
       <div className="d-flex gap-3 align-items-center" style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> {inSpace ? <span className="quiet">Part coordinates, without the vise.</span> : <ProjectionMark projection={shop.projection} />}</div>
       {inSpace
         ? <div style={{ gridColumn: '1 / -1' }}><Suspense fallback={<p className="quiet">loading the view in space…</p>}><Space width={2 * width + 10} height={500} setup={at} /></Suspense></div>
-        : shop.projection === 'third angle' ? <>{above}{end}{front}</> : <>{front}{end}{above}</>}
+        : large !== null ? { above, front, leftEnd: end }[large] : shop.projection === 'third angle' ? <>{above}{end}{front}</> : <>{front}{end}{above}</>}
     </>
   );
 }
