@@ -55,6 +55,9 @@ export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
 
 export { expect };
 
+/** Long enough for a part to be read, a PDF to be made or a search to end on a slow machine, ms. */
+export const LONG = { timeout: 150_000 };
+
 /** Types into a length or text field and leaves it, as a planner does. */
 export async function enter(field: Locator, text: string): Promise<void> {
   await field.fill(text);
@@ -99,4 +102,13 @@ export async function ledgerTotal(page: Page, op: number): Promise<string[]> {
   await expect(row).toBeVisible();
   const cells = await row.getByRole('cell').allTextContents();
   return cells.slice(1).map((t) => t.replaceAll('\u2212', '-'));
+}
+
+export const features = (page: Page) => page.getByRole('region', { name: 'Faces and bores' });
+
+/** Opens the demo's milled part on its Part & blank page. */
+export async function openDemoPart(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'SK-1041' }).click();
+  await go(page, 'Part & blank');
+  await expect(features(page).getByRole('button', { name: 'bore ⌀42 through' })).toBeVisible(LONG);
 }

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from './app';
+import { expect, LONG, test } from './app';
 
 /** The pages of a job, each with a heading that tells it is there. */
 const PAGES = [['Route', 'Seat'], ['Part & blank', 'Faces and bores'], ['Ledger', 'Registers'], ['Sheet', 'What the checks say']] as const;
@@ -25,7 +25,7 @@ for (const theme of ['light', 'dark'] as const) {
     await check('/shop', async () => { await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible(); });
     // the part is read once; the pages of the job are gone to as a planner does
     await page.goto(app.address + job!);
-    await expect(page.getByText('3 notes')).toBeVisible({ timeout: 150_000 });
+    await expect(page.getByText('3 notes')).toBeVisible(LONG);
     for (const [name, ready] of PAGES) {
       await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
       await check(name, async () => { await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible(); });
@@ -48,13 +48,13 @@ test('nothing runs off the side at 1024 and 1920', async ({ page, app }) => {
       expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${what} at ${width}`).toBeLessThanOrEqual(0);
     }
   };
-  await expect(page.getByRole('img', { name: 'Op 20, G55' }).first()).toBeVisible({ timeout: 150_000 });
+  await expect(page.getByRole('img', { name: 'Op 20, G55' }).first()).toBeVisible(LONG);
   await fits('Jobs');
   await page.getByRole('link', { name: 'Shop' }).click();
   await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible();
   await fits('Shop');
   await page.goto(app.address + job!);
-  await expect(page.getByText('3 notes')).toBeVisible({ timeout: 150_000 });
+  await expect(page.getByText('3 notes')).toBeVisible(LONG);
   for (const [name, ready] of PAGES) {
     await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
     await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible();

@@ -1,4 +1,4 @@
-import { enter, expect, go, newBlockJob, saved, test } from './app';
+import { enter, expect, go, LONG, newBlockJob, saved, test } from './app';
 
 type Page = import('@playwright/test').Page;
 
@@ -34,7 +34,7 @@ test('the part is laid by faces, by hand moves and by picking in the drawing, ne
 
 test('a depth can be chosen from the part\'s faces, and a typed sum kept as the reason', async ({ page }) => {
   await page.getByRole('link', { name: 'SK-1041' }).click();
-  await expect(page.getByTestId('work-zero')).toContainText('G54', { timeout: 150_000 });
+  await expect(page.getByTestId('work-zero')).toContainText('G54', LONG);
   await page.getByLabel('…or down to a face').selectOption({ label: 'top side, 4 deep' });
   await expect(page.getByLabel('Cuts down below top')).toHaveValue('4.000');
   await expect(page.locator('[data-code="metal-never-reached"]')).toBeVisible();

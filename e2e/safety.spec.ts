@@ -1,4 +1,4 @@
-import { enter, expect, go, newBlockJob, saved, test } from './app';
+import { enter, expect, go, LONG, newBlockJob, saved, test } from './app';
 
 async function twoSetups(page: import('@playwright/test').Page, number: string): Promise<void> {
   await newBlockJob(page, number, ['80', '50', '30']);
@@ -136,13 +136,13 @@ test('bad part files get a clear message, several bodies a choice, and reading c
   }
   const { readFileSync } = await import('node:fs');
   await choose('assembly.stp', readFileSync('node_modules/occt-import-js/test/testfiles/cax-if/dm1-oc-214.stp'));
-  await expect(dialog.getByText('The file holds 7 bodies. Which is the part?')).toBeVisible({ timeout: 150_000 });
+  await expect(dialog.getByText('The file holds 7 bodies. Which is the part?')).toBeVisible(LONG);
   await dialog.getByLabel('Job number').fill('T-BODY');
   await dialog.getByRole('button', { name: 'Make the job' }).click();
   await expect(dialog.getByRole('alert')).toContainText('a body that is read and chosen');
   await dialog.getByLabel(/plate|bracket/i).first().check();
   await dialog.getByRole('button', { name: 'Make the job' }).click();
-  await expect(page.getByText('The blank contains the part.')).toBeVisible({ timeout: 150_000 });
+  await expect(page.getByText('The blank contains the part.')).toBeVisible(LONG);
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByRole('button', { name: 'New job' }).click();
   await choose('large.stp', readFileSync('node_modules/occt-import-js/test/testfiles/cax-if/as1_pe_203.stp'));

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { enter, expect, go, ledgerTotal, newBlockJob, pdfText, saved, test } from './app';
+import { enter, expect, go, ledgerTotal, LONG, newBlockJob, pdfText, saved, test } from './app';
 
 async function dropFile(page: import('@playwright/test').Page, path: string, name: string): Promise<void> {
   const transfer = await page.evaluateHandle(({ text, name: fileName }) => {
@@ -15,7 +15,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Job number').fill('T-1');
   await dialog.getByLabel('Revision').fill('D');
-  await expect(dialog.getByText(/110\.000 × 70\.000 × 38\.000 mm/)).toBeVisible({ timeout: 150_000 });
+  await expect(dialog.getByText(/110\.000 × 70\.000 × 38\.000 mm/)).toBeVisible(LONG);
   await dialog.getByRole('button', { name: 'Make the job' }).click();
 
   for (const side of ['left face -X', 'right face +X', 'front face -Y', 'rear face +Y', 'bottom face -Z', 'top face +Z']) await enter(page.getByLabel(side), '3');
@@ -49,7 +49,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await go(page, 'Sheet');
   await page.getByLabel('Note for this issue').fill('first release');
   await page.getByRole('button', { name: 'Issue sheet A' }).click();
-  await expect(page.locator('[data-issue="A"]')).toBeVisible({ timeout: 150_000 });
+  await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
   for (const paper of ['PDF A4', 'PDF Letter']) {
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: paper }).click()]);
     const text = await pdfText(await download.path());
@@ -74,7 +74,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await go(page, 'Sheet');
   await expect(page.getByRole('row', { name: /Op 20, parallels/ })).toContainText('−1.000');
   await page.getByRole('button', { name: 'Issue sheet B' }).click();
-  await expect(page.locator('[data-issue="B"]')).toContainText('Op 20, work zero Z', { timeout: 150_000 });
+  await expect(page.locator('[data-issue="B"]')).toContainText('Op 20, work zero Z', LONG);
 });
 
 test('the story in inches, on a station that is not measured', async ({ page }) => {
@@ -105,7 +105,7 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await saved(page);
   await go(page, 'Sheet');
   await page.getByRole('button', { name: 'Issue sheet A' }).click();
-  await expect(page.locator('[data-issue="A"]')).toBeVisible({ timeout: 150_000 });
+  await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'PDF A4' }).click()]);
   const text = await pdfText(await download.path());
   expect(text).toContain('G55 shift X -0.0300 Y +0.0300 Z -0.5000');
@@ -132,7 +132,7 @@ test('a stop blocks the issue until it is accepted in writing, and the acceptanc
   await page.getByLabel('Reason, printed on the sheet').fill('customer agreed to a short left face');
   await page.getByRole('button', { name: 'Accept this stop' }).click();
   await page.getByRole('button', { name: 'Issue sheet A' }).click();
-  await expect(page.locator('[data-issue="A"]')).toBeVisible({ timeout: 150_000 });
+  await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'PDF A4' }).click()]);
   expect(await pdfText(await download.path())).toContain('Accepted by Planner: customer agreed to a short left face');
 });

@@ -144,8 +144,8 @@ function cylinderFeature(mesh: TriangleMesh, face: Face, surface: Extract<Surfac
   };
 }
 
-/** Chords end short of the round they stand for by less than this, mm. */
-const CHORD_MM = 0.02;
+/** Chords of a mesh, and corners that a cut puts on them, are short of the round they stand for by less than this, mm. */
+export const CHORD_MM = 0.02;
 
 /** A box in which sides that end in a round edge reach as far as the round does, not as far as its chords. */
 function exactBox(f: Feature, cylinders: readonly CylinderFeature[]): Box3 {

@@ -22,7 +22,7 @@ export type ModelKind = 'STEP' | 'IGES' | 'BREP';
 
 export const FILE_SIZE_LIMIT = 64 * 1024 * 1024;
 
-/** Curved faces are meshed within this distance of the model, mm; every vertex lies on the surface, flat faces and the crests of cylinders are exact. */
+/** Curved faces are meshed within this distance of the model, mm; every vertex lies on the surface, flat faces and the crests of cylinders are exact (of free forms that are cylinders, to a ten-thousandth). */
 export const CURVE_DEVIATION_MM = 0.01;
 
 /** A face whose corners lie within this of a plane is plane, mm. */

@@ -6,7 +6,7 @@ import { boxMesh, circleLoop, meshBox, meshVolume, openEdges, polygonLoop, prism
 import { boxSize, vec } from '@violet-jaw/core/frames';
 import { loadModelKernel } from '../model/load';
 import type { ModelKernel, PartBody } from '../model';
-import { sameBody } from './choose';
+import { chooseBody, sameBody } from './choose';
 import { fileKind, readPartFile, type ReadOptions } from '.';
 
 const require = createRequire(import.meta.url);
@@ -161,10 +161,15 @@ test.each([
 
 describe('a choice of body is kept in a newer file', () => {
   const body = (index: number, name: string): PartBody => ({ index, name, faceCount: 1, mesh: boxMesh({ min: vec(0, 0, 0), max: vec(1, 1, 1) }), notes: [] });
-  const bodies = [body(0, 'nut'), body(1, 'plate'), body(2, 'nut'), body(3, 'rod')];
+  const bodies = [body(0, 'nut'), body(1, 'plate'), body(2, 'nut (2)'), body(3, 'rod')];
   test.each([
-    ['by its name where that is its alone', { body: 0, bodyName: 'plate' }, 1], ['by name and number where the name is there twice', { body: 2, bodyName: 'nut' }, 2],
+    ['by its name where that is its alone', { body: 0, bodyName: 'plate' }, 1], ['by name and number where the name is there twice', { body: 2, bodyName: 'nut (2)' }, 2],
+    ['not at all where another of the name came before it, and made it another one', { body: 1, bodyName: 'nut (2)' }, null], ['by its name where it is the only one left', { body: 5, bodyName: 'plate (2)' }, 1],
     ['by number where no name was kept', { body: 3 }, 3], ['not at all where the name is gone', { body: 1, bodyName: 'lid' }, null], ['not at all where it could be either', { body: 1, bodyName: 'nut' }, null],
   ])('%s', (_, wanted, index) => { expect(sameBody(bodies, wanted)?.index ?? null).toBe(index); });
+  test('a name alone chooses a body only where no other goes by it', () => {
+    expect(chooseBody(bodies, { bodyName: 'rod' })).toMatchObject({ ok: true, value: { index: 3 } });
+    expect(chooseBody(bodies, { bodyName: 'nut' })).toMatchObject({ ok: false, problem: expect.stringMatching(/4 bodies; say which/) });
+  });
   test('the only body of a file is the one', () => { expect(sameBody([body(0, 'new name')], { body: 4, bodyName: 'old name' })?.index).toBe(0); });
 });

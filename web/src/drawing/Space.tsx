@@ -1,18 +1,21 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { AmbientLight, BufferAttribute, BufferGeometry, Color, DirectionalLight, DoubleSide, EdgesGeometry, Group, LineBasicMaterial, LineSegments, Mesh, MeshLambertMaterial, PerspectiveCamera, Raycaster, Scene as Space3D, Vector2, Vector3, WebGLRenderer } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { SectionPlane } from '@violet-jaw/core/drawing';
 import { AXES, dot, subtract, type Axis, type Box3, type Vec3 } from '@violet-jaw/core/frames';
-import type { Feature } from '@violet-jaw/core/part';
+import { CHORD_MM, type Feature } from '@violet-jaw/core/part';
 import { facet, vertex } from '@violet-jaw/core/solid';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { planWorker, usePlan } from '../store/planStore';
 import type { Shown } from '../worker/plan.worker';
 import { useFeatures } from '../app/useFeatures';
+import { useNewest } from '../app/useNewest';
 
 const NAMES: Record<Shown['of'], string> = { part: 'part', left: 'what is left', removed: 'what this setup takes away', unreached: 'never reached' };
+
+const NOTHING: readonly Shown[] = [];
 
 interface SpaceProps {
   readonly width: number;
@@ -55,8 +58,9 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
   const section = given === undefined ? own : given;
   const planned = usePlan((s) => s.planned);
   const { list } = useFeatures();
+  const asked = useMemo(() => ({ setup, section }), [setup, section]);
+  const shown = useNewest(asked, (q) => planWorker()?.meshes(q.setup, q.section), planned) as readonly Shown[] | null ?? NOTHING;
   const holder = useRef<HTMLDivElement>(null);
-  const [shown, setShown] = useState<readonly Shown[]>([]);
   const [off, setOff] = useState<readonly Shown['of'][]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [theme, setTheme] = useState(document.documentElement.dataset.bsTheme);
@@ -65,12 +69,6 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
   pick.current = onPick;
   const features = useRef(list);
   features.current = list;
-
-  useEffect(() => {
-    let gone = false;
-    void planWorker()?.meshes(setup, section).then((found) => { if (!gone) setShown(found as Shown[]); });
-    return () => { gone = true; };
-  }, [planned, setup, section]);
 
   useEffect(() => {
     const watch = new MutationObserver(() => setTheme(document.documentElement.dataset.bsTheme));
@@ -204,13 +202,10 @@ const middleOf = (box: Box3, axis: Axis) => (box.min[axis] + box.max[axis]) / 2;
 
 const all = ({ mesh }: Shown): number[] => Array.from({ length: mesh.triangles.length / 3 }, (_, i) => 3 * i);
 
-/** Corners of a facet that a cut or the meshing moved off a round face are off by less than this, mm. */
-const ROUND_SLACK_MM = 0.02;
-
 /** Whether a facet is part of a face or bore: its corners lie on it, and it looks the right way. */
 function liesOn(f: Feature, corners: readonly Vec3[], normal: Vec3): boolean {
   const turn = f.kind === 'plane' ? 1 - dot(normal, f.normal) : Math.abs(dot(normal, f.axis));
-  return turn < 0.05 && corners.every((p) => offFeature(f, p) < ROUND_SLACK_MM);
+  return turn < 0.05 && corners.every((p) => offFeature(f, p) < CHORD_MM);
 }
 
 /** Distance of a point from the surface a feature lies on, infinite outside its box. */

@@ -20,19 +20,18 @@ export function toArithmetic(text: string, units: Units): string | null {
   return plain !== '' && /^[\d\s.+\-*/()]+$/.test(plain) ? plain : null;
 }
 
-const PLAIN = /^[+-]?(\d+\.?\d*|\.\d+)$/;
-
 /** Reads a length that is a plain number, at once; null when there is something to work out. */
 export function parsePlain(text: string, units: Units): ParsedLength | null {
   const arithmetic = toArithmetic(text, units);
-  return arithmetic !== null && PLAIN.test(arithmetic) ? finite(Number(arithmetic), units, false) : null;
+  return arithmetic !== null && /^[+-]?(\d+\.?\d*|\.\d+)$/.test(arithmetic) ? finite(Number(arithmetic), units, false) : null;
 }
 
 /** Reads a typed length. Arithmetic is worked out by mathjs, loaded only when somebody types some. */
 export async function parseLength(text: string, units: Units): Promise<ParsedLength> {
+  const plain = parsePlain(text, units);
+  if (plain) return plain;
   const arithmetic = toArithmetic(text, units);
   if (arithmetic === null) return { ok: false };
-  if (PLAIN.test(arithmetic)) return finite(Number(arithmetic), units, false);
   try {
     const { evaluate } = await import('./arithmetic');
     return finite(evaluate(arithmetic), units, true);

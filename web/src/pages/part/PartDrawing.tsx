@@ -10,6 +10,7 @@ import { BoardView, type At } from '../../drawing/BoardView';
 import { LengthField } from '../../fields/LengthField';
 import { planWorker, usePlan } from '../../store/planStore';
 import { useFeatureEdges, useFeatures } from '../../app/useFeatures';
+import { useNewest } from '../../app/useNewest';
 
 const Space = lazy(() => import('../../drawing/Space').then((m) => ({ default: m.Space })));
 
@@ -26,7 +27,7 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
   const [hovered, setHovered] = useState<string | null>(null);
   const [ends, setEnds] = useState<readonly End[]>([]);
   const [section, setSection] = useState<SectionPlane | null>(null);
-  const cut = useSection(section);
+  const cut = useNewest(section, (plane) => planWorker()?.section(plane), planned) as SectionSeen | null;
   const asked = useRef(0);
 
   // a line of the list chosen while measuring is an end, so that measuring works without the pointer
@@ -116,28 +117,4 @@ export function PartDrawing({ width, height, chosen, onChoose }: { width: number
       <p className="quiet mb-0">{inSpace ? 'Solid color: chosen. Gray: where it is cut. ' : 'Full line: part. Fine dashes: hidden edges. Dashed: blank. '}{planned.unreached && planned.unreached.volumeMm3 > 0 ? 'Hatched in the second color: never reached by the route. ' : ''}Part coordinates, {unitName(job.units)}.{drawn && drawn.planned !== planned && <strong> Drawing the change…</strong>}</p>
     </>
   );
-}
-
-function useSection(section: SectionPlane | null): SectionSeen | null {
-  const planned = usePlan((s) => s.planned);
-  const [seen, setSeen] = useState<SectionSeen | null>(null);
-  const running = useRef(false);
-  const wanted = useRef<SectionPlane | null>(null);
-  useEffect(() => {
-    wanted.current = section;
-    if (!section) { setSeen(null); return; }
-    // while dragging, only the newest place is worth computing
-    const run = async () => {
-      if (running.current) return;
-      running.current = true;
-      try {
-        for (let now = wanted.current; now; now = wanted.current === now ? null : wanted.current) {
-          const found = await planWorker()?.section(now) as SectionSeen | null;
-          if (wanted.current) setSeen(found);
-        }
-      } finally { running.current = false; }
-    };
-    void run();
-  }, [section, planned]);
-  return section ? seen : null;
 }

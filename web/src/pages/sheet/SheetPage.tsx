@@ -22,7 +22,12 @@ export function SheetPage() {
     if (!letter) return;
     api.issueSheet(id, letter).then((sheet) => setFrozen({ letter, sheet }), (error: unknown) => setFrozen({ letter, problem: error instanceof Error ? error.message : String(error) }));
   }, [id, letter]);
-  const draft = useMemo(() => (planned ? buildSheet(job, planned, drawn?.planned === planned ? drawn.outlines : null, shop, null) : null), [job, planned, drawn, shop]);
+  // numbers and drawings of one plan; while the next one is drawn it pales, so that nobody reads it
+  const draft = useMemo(() => {
+    if (drawn) return buildSheet(drawn.job, drawn.planned, drawn.outlines, shop, null);
+    return planned ? buildSheet(job, planned, null, shop, null) : null;
+  }, [job, planned, drawn, shop]);
+  const late = drawn !== null && drawn.planned !== planned;
   return (
     <div className="bench" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(24rem, 28rem)' }}>
       <div>
@@ -34,7 +39,7 @@ export function SheetPage() {
         )}
         {letter
           ? frozen?.letter === letter && ('sheet' in frozen ? <SheetView sheet={frozen.sheet} /> : <p className="finding stop" role="alert">{frozen.problem}</p>)
-          : draft ? <SheetView sheet={draft} /> : <p className="quiet">planning…</p>}
+          : draft ? <div className={late ? 'late' : undefined} aria-busy={late}><SheetView sheet={draft} /></div> : <p className="quiet">planning…</p>}
       </div>
       <div className="worksheet noprint">
         <Blocking />
