@@ -148,9 +148,11 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
     for (const item of shown) {
       if (off.includes(item.of)) continue;
       const [name, opacity] = faces[item.of];
+      // where what is taken away touches what stays, the solid wall is the one to be seen
+      const behind = opacity < 1 ? 8 : 1;
       const surface = (triangles: readonly number[], tint: Color) => {
         if (triangles.length === 0) return;
-        const mesh = new Mesh(geometryOf(item, triangles), new MeshLambertMaterial({ color: tint, side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }));
+        const mesh = new Mesh(geometryOf(item, triangles), new MeshLambertMaterial({ color: tint, side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1, polygonOffset: true, polygonOffsetFactor: behind, polygonOffsetUnits: behind }));
         mesh.userData.of = item.of;
         s.group.add(mesh);
       };
