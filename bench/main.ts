@@ -8,6 +8,7 @@ import { Planner } from '@violet-jaw/core/plan';
 import { fitIntoPiece } from '@violet-jaw/core/offcut';
 import { findFeatures } from '@violet-jaw/core/part';
 import { proposeRoutes, reachOf } from '@violet-jaw/core/propose';
+import type { Vise } from '@violet-jaw/core/shop';
 import { buildSheet } from '@violet-jaw/core/sheet';
 import { loadKernel, meshBox, viewLines, weldMesh } from '@violet-jaw/core/solid';
 import { speechIn } from '@violet-jaw/core/units';
@@ -100,7 +101,7 @@ print({ figure: 'recognition, demo part', value: await timed(15, () => findFeatu
 const found = findFeatures(body.mesh, meshBox(body.mesh));
 const demo = vaneBearingBlockJob();
 const propose = () => proposeRoutes({
-  reach: reachOf(found.surface, meshBox(body.mesh), []), features: found.features, part: meshBox(body.mesh), blank: planBlank(meshBox(body.mesh), demo), vise: demoShop.vises[0], nameOf: String, speech,
+  reach: reachOf(found.surface, meshBox(body.mesh), []), features: found.features, part: meshBox(body.mesh), blank: planBlank(meshBox(body.mesh), demo), vise: demoShop.devices[0] as Vise, nameOf: String, speech,
 });
 print({ figure: 'proposal of routes, demo part', value: await timed(5, propose), unit: 'ms', baseline: { what: 'looking along the six directions', value: await timed(5, () => reachOf(found.surface, meshBox(body.mesh), [])) }, target: 'none' });
 print({ figure: 'place for the demo blank in an L-shaped offcut with a hole', value: await timed(7, () => fitIntoPiece(planner.kernel, { outline: [[0, 0], [116, 0], [116, 76], [0, 76]] }, demoShop.offcuts[0], { edgeMargin: 5, holeMargin: 2 })), unit: 'ms', target: 'none' });

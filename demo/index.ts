@@ -1,7 +1,10 @@
-import { newBlank, newJob, type Job, type Setup } from '@violet-jaw/core/job';
+import { newBlank, newJob, NO_CUT, NO_HOLD, type Job, type Setup } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 
+import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoOffcuts, demoStock } from './material';
+
+export { guyAnchorPlateJob, louverFrameJob, windowRingJob } from './flatJobs';
 
 /** The demo shop: invented, ours. Machine coordinates count from machine zero, so they are negative. */
 export const demoShop: Shop = {
@@ -29,17 +32,28 @@ export const demoShop: Shop = {
         { id: 'station-c', name: 'C', position: null, plusMinus: null, note: 'center of the table' },
       ],
     },
-  ],
-  vises: [
     {
-      id: 'vise-150', name: 'Vise 150', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20,
-      parallelThickness: 8, stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
+      id: 'router-1', name: 'Router 1',
+      travel: { x: { min: 0, max: 1250 }, y: { min: 0, max: 700 }, z: { min: -220, max: 0 } },
+      table: { x: { min: -20, max: 1270 }, y: { min: -20, max: 720 } },
+      homesTo: 'gantry near left, spindle up',
+      registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
+      stations: [{ id: 'station-r', name: 'R', position: { x: 60, y: 40, z: -190 }, plusMinus: 0.05, note: 'left front corner of the bed against its two dowels' }],
     },
     {
-      id: 'vise-4in', name: 'Vise 4 in', jawWidth: 101.6, jawHeight: 31.75, jawThickness: 31.75, maxOpening: 101.6, bedThickness: 19.05,
-      parallelThickness: 6.35, stopDiameter: 6.35, minimumGrip: 4.7625, clearanceAboveJaws: 0.762, minimumRestAreaMm2: 200,
+      id: 'jet-1', name: 'Jet 1',
+      travel: { x: { min: 0, max: 1300 }, y: { min: 0, max: 1300 }, z: { min: -150, max: 0 } },
+      table: { x: { min: -50, max: 1350 }, y: { min: -50, max: 1350 } },
+      homesTo: 'head near left, up',
+      registers: ['G54', 'G55'],
+      stations: [{ id: 'station-j', name: 'J', position: null, plusMinus: null, note: 'slats are changed often, so nothing stays measured' }],
     },
   ],
+  altitude: 20,
+  devices: demoDevices,
+  clamps: demoClamps,
+  bonds: demoBonds,
+  materials: demoMaterials,
   stock: demoStock,
   offcuts: demoOffcuts,
 };
@@ -51,24 +65,24 @@ function vaneSetups(): Setup[] {
   return [
     {
       id: 'op-10', op: 10, does: 'faces the top, profiles the sides, bores through', register: 'G54', orientation: { up: '+z', right: '+x' },
-      cutsBelowTop: 31, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, vise: 'vise-150', station: 'station-a', parallels: { height: 32 },
+      cutsBelowTop: 31, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150', ...structuredClone(NO_HOLD), station: 'station-a', parallels: { height: 32 },
       stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
       tools: [
-        { number: 3, description: 'face mill', diameter: 50, length: 142 },
-        { number: 5, description: 'end mill, 3 flutes', diameter: 16, length: 128.5 },
-        { number: 8, description: 'drill', diameter: 9, length: 151 },
+        { number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
+        { number: 5, description: 'end mill, 3 flutes', diameter: 16, length: 128.5, ...NO_CUT, flutes: 3, feedPerTooth: 0.08, cutDepth: 8, cutWidth: 3, rpm: 6000, stickOut: 45, holderDiameter: 42 },
+        { number: 8, description: 'drill', diameter: 9, length: 151, ...NO_CUT, use: 'drilling' as const, flutes: 2, feedPerTooth: 0.1, rpm: 4000, stickOut: 80, holderDiameter: 32 },
       ],
       program: '2041', why: { seat: 'low corner of the saw cut to the front', hold: '8 mm is enough for the light profile pass', zero: 'the drawing is dimensioned from the rear left corner' },
     },
     {
       id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
-      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, vise: 'vise-150', station: 'station-a', parallels: { height: 16 },
+      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 3, fit: 0.02, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
       stop: { side: 'left', position: 20, height: 30, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
       tools: [
-        { number: 3, description: 'face mill', diameter: 50, length: 142 },
-        { number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118 },
+        { number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
+        { number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118, ...NO_CUT, flutes: 2, feedPerTooth: 0.04, cutDepth: 0.5, cutWidth: 0.5, rpm: 8000, stickOut: 40, holderDiameter: 28 },
       ],
       program: '2042', why: { seat: '', hold: '', zero: '' },
     },
@@ -96,7 +110,7 @@ export function sensorFootJob(): Job {
   const footAllowance = { xMinus: 0.06 * inch, xPlus: 0.06 * inch, yMinus: 0.03 * inch, yPlus: 0.03 * inch, zMinus: 0.125 * inch, zPlus: 0.03 * inch };
   const setup = (part: Partial<Setup>): Setup => ({
     id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch, cutsTo: null, programmed: null,
-    vise: 'vise-4in', station: 'station-c', parallels: { height: 1.0 * inch },
+    device: 'vise-4in', ...structuredClone(NO_HOLD), station: 'station-c', parallels: { height: 1.0 * inch },
     stop: { side: 'left', position: 0.25 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null },
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 0.5 * inch, feeler: 0 },
     tools: [], program: '1007', why: { seat: '', hold: '', zero: '' }, ...part,

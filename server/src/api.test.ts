@@ -70,12 +70,12 @@ describe('writing a job', () => {
 });
 
 test('an open job file becomes a job and brings its machine and vise along', async () => {
-  const file = jobFile(sensorFootJob(), { ...demoShop, vises: demoShop.vises.map((v) => ({ ...v, id: 'vise-other' })) });
-  file.job.setups.forEach((s) => { s.vise = 'vise-other'; });
-  const shop = { ...file.shop, vises: [{ ...demoShop.vises[0], id: 'vise-other', name: 'Vise from outside' }] };
+  const file = jobFile(sensorFootJob(), { ...demoShop, devices: demoShop.devices.map((v) => ({ ...v, id: 'vise-other' })) });
+  file.job.setups.forEach((s) => { s.device = 'vise-other'; });
+  const shop = { ...file.shop, devices: [{ ...demoShop.devices[0], id: 'vise-other', name: 'Vise from outside' }] };
   const made = await at.call('POST', '/jobs/import', { raw: JSON.stringify({ ...file, shop }) });
   expect(made).toMatchObject({ status: 201, json: { adopted: ['Vise from outside'] } });
-  expect((await at.call('GET', '/shop')).json.vises.map((v: { name: string }) => v.name)).toContain('Vise from outside');
+  expect((await at.call('GET', '/shop')).json.devices.map((v: { name: string }) => v.name)).toContain('Vise from outside');
   expect((await at.call('POST', '/jobs/import', { raw: JSON.stringify({ ...file, version: 9 }) })).json.detail).toMatch(/version 9/);
 });
 

@@ -11,3 +11,4 @@ export { placeDimensions, textWidth } from './dimensions';
 export { PartPicker, type Picked } from './pick';
 export { keptBySection, sectionOf, type SectionSeen } from './section';
 export { openScene, openViews, type OpenView } from './openShell';
+export { deviceScene } from './deviceScene';

@@ -59,7 +59,7 @@ export type RouteOutlines = {
  * Outlines of the planner's last plan, for drawing. Silhouettes are kept per solid and orientation.
  * @param planned the plan just made by this planner
  */
-export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { jawTop: number; gripDepthMm: number } } | null }[] }): RouteOutlines | null {
+export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { top: { z: number }; vise: { gripDepthMm: number } | null } } | null }[] }): RouteOutlines | null {
   const { kernel, cache, solids } = planner;
   if (!solids) return null;
   const seen = (key: string, solid: Solid, view: ViewName, orientation: Orientation) =>
@@ -73,7 +73,7 @@ export function outlinesOf(planner: Planner, planned: { setups: readonly { id: s
     blank: byView((view) => outline(solids.blank.key, solids.blank.solid, view, plain)),
     unreached: solids.unreached && byView((view) => outline(solids.unreached!.key, solids.unreached!.solid, view, plain)),
     setups: planned.setups.map(({ id, setup, facts }, i) => {
-      const { cut, before } = { cut: solids.cuts[i], before: solids.cuts[i - 1]?.left ?? solids.blank };
+      const { cut, before } = { cut: solids.cuts[i], before: solids.cuts[i - 1]?.onward ?? solids.blank };
       if (!facts || !cut) return { id, views: null };
       const { orientation } = setup;
       return {
@@ -82,12 +82,12 @@ export function outlinesOf(planner: Planner, planned: { setups: readonly { id: s
           const loaded = outline(before.key, before.solid, view, orientation);
           const left = seen(cut.left.key, cut.left.solid, view, orientation);
           const last = i === planned.setups.length - 1 ? solids.unreached : null;
-          const depth = facts.hold.jawTop - facts.hold.gripDepthMm / 2 - facts.seat.pose.translation.z;
+          const depth = facts.hold.top.z - (facts.hold.vise?.gripDepthMm ?? 0) / 2 - facts.seat.pose.translation.z;
           return {
             loaded, left,
             removed: memo(cache, 'removed outline', `${before.key} ${cut.left.key} ${view} ${JSON.stringify(orientation)}`, () => kernel.flatDifference(loaded, left.silhouette)),
             unreached: last ? outline(last.key, last.solid, view, orientation) : [],
-            section: view === 'above'
+            section: view === 'above' && facts.hold.vise
               ? memo(cache, 'section', `${before.key} ${depth} ${JSON.stringify(orientation)}`, () => kernel.section(before.solid, viewRotation('above', orientation), depth))
               : [],
           };

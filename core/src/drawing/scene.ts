@@ -6,6 +6,7 @@ export type Point = readonly [number, number];
 export type Role =
   | 'hidden' | 'centre' | 'cut-face' | 'cutting-line' | 'unreached' | 'chosen' | 'hovered'
   | 'left' | 'removed' | 'loaded' | 'section' | 'edges' | 'blank' | 'part'
+  | 'gasket' | 'bond' | 'pocket' | 'pod' | 'pod-off' | 'tab' | 'jig' | 'jig-window' | 'clamp' | 'packing' | 'groove'
   | 'steel' | 'steel-open' | 'grip' | 'stop' | 'table' | 'cut-level';
 
 /** One thing in a drawing, in the view's millimetres (v upwards). */

@@ -1,72 +1,64 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
-import type { Vise } from '../shop';
+import { isFlatDevice, isVise, type Device, type Vise } from '../shop';
+import { fixedSide } from '../seat';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { onView, VIEWS, type SetupOutlines, type ViewName } from './outlines';
-import { moveOutlines, moveSegments, rectangle, type Dimension, type Scene, type Shape } from './scene';
+import { contactLines, deviceShapes } from './deviceShapes';
+import { moveOutlines, moveSegments, type Dimension, type Scene, type Shape } from './scene';
 
-/** Box given by two corners of the setup, as a rectangle of the view. */
-function boxOn(view: ViewName, a: [number, number, number], b: [number, number, number]): Outlines {
-  const [u0, v0] = onView(view, { x: a[0], y: a[1], z: a[2] });
-  const [u1, v1] = onView(view, { x: b[0], y: b[1], z: b[2] });
-  return rectangle(Math.min(u0, u1), Math.min(v0, v1), Math.max(u0, u1), Math.max(v0, v1));
+interface Dimensioned {
+  readonly vertical: (name: string, from: number, to: number, reach: number, side: 'left' | 'right', value: string) => Dimension;
+  readonly horizontal: (name: string, from: number, to: number, reach: number, side: 'top' | 'bottom', value: string) => Dimension;
 }
 
-/** The vise closed on the part: bed, jaws, parallels and stop, device frame. */
-function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup'], layer: 'behind' | 'front'): Shape[] {
-  const front = -facts.hold.openingMm;
-  const { jawWidth: w, jawHeight: h, jawThickness: t, bedThickness: bed, parallelThickness: p } = vise;
-  const region = (role: 'steel' | 'steel-open' | 'stop', a: [number, number, number], b: [number, number, number]): Shape => ({ kind: 'region', role, outlines: boxOn(view, a, b) });
-  const { height } = setup.parallels;
-  const { stop } = setup;
-  const rod = vise.stopDiameter / 2;
-  const outwards = stop.side === 'left' ? -1 : 1;
-  const stopRod = region('stop', [stop.position, -stop.fromJaw - rod, stop.height - rod], [stop.position + outwards * 18, -stop.fromJaw + rod, stop.height + rod]);
-  if (layer === 'behind') {
-    const shapes: Shape[] = [];
-    if (view !== 'above') shapes.push(region('steel', [0, front - t, -bed], [w, t, 0]));
-    if (view === 'front') {
-      shapes.push(region('steel-open', [0, 0, 0], [w, t, h]));
-    } else {
-      shapes.push(region('steel', [0, 0, 0], [w, t, h]), region('steel', [0, front - t, 0], [w, front, h]));
-    }
-    if (height > 0 && view === 'leftEnd') {
-      shapes.push(region('steel-open', [0, -p, 0], [w, 0, height]), region('steel-open', [0, front, 0], [w, front + p, height]));
-    }
-    if (height > 0 && view === 'front') shapes.push(region('steel-open', [0, -p, 0], [w, 0, height]));
-    return shapes;
-  }
-  return view === 'leftEnd' ? [] : [stopRod];
+const make: Dimensioned = {
+  vertical: (name, from, to, reach, side, value) => ({ kind: 'dimension', measures: name || 'width', along: 'vertical', from, to, reach, side, name, value }),
+  horizontal: (name, from, to, reach, side, value) => ({ kind: 'dimension', measures: name || 'length', along: 'horizontal', from, to, reach, side, name, value }),
+};
+
+/** Over-all sizes of the material as loaded, seen from above. */
+function sizes({ seat: { loadedBox: b } }: SetupFacts, speech: Speech): Dimension[] {
+  return [
+    make.horizontal('', b.min.x, b.max.x, b.max.y, 'top', speech.size(b.max.x - b.min.x)),
+    make.vertical('', b.min.y, b.max.y, b.max.x, 'right', speech.size(b.max.y - b.min.y)),
+  ];
 }
 
-function dimensions(view: ViewName, setup: PlannedSetup, facts: SetupFacts, vise: Vise, speech: Speech): Dimension[] {
+function viseDimensions(view: ViewName, setup: PlannedSetup, facts: SetupFacts, vise: Vise, speech: Speech): Dimension[] {
   const { seat, hold, prove } = facts;
-  const front = -hold.openingMm;
-  const grip = Math.max(seat.jaw.touch.z[0], seat.movingJaw.touch.z[0]);
-  const { height } = setup.setup.parallels;
-  const loaded = seat.loadedBox;
-  const vertical = (name: string, from: number, to: number, reach: number, side: 'left' | 'right', value: string): Dimension =>
-    ({ kind: 'dimension', measures: name || 'width', along: 'vertical', from, to, reach, side, name, value });
-  const horizontal = (name: string, from: number, to: number, reach: number, side: 'top' | 'bottom', value: string): Dimension =>
-    ({ kind: 'dimension', measures: name || 'length', along: 'horizontal', from, to, reach, side, name, value });
+  const opening = hold.vise?.openingMm ?? 0;
+  const front = fixedSide(vise) > 0 ? -opening : 0;
+  const grip = Math.max(seat.y.touch.z[0], seat.movingJaw?.touch.z[0] ?? 0);
+  const height = seat.locators.z.at;
+  const { stop } = setup.setup;
   if (view === 'leftEnd') {
     return [
-      vertical('grip', grip, vise.jawHeight, -vise.jawThickness, 'left', speech.size(hold.gripDepthMm)),
-      vertical('clear', vise.jawHeight, prove.lowestCut, -front, 'right', speech.signed(prove.aboveJaws)),
-      horizontal('opening', 0, -front, vise.jawHeight, 'bottom', speech.size(hold.openingMm)),
+      make.vertical('grip', grip, vise.jawHeight, fixedSide(vise) > 0 ? -vise.jawThickness : -opening - vise.jawThickness, 'left', speech.size(hold.vise?.gripDepthMm ?? 0)),
+      make.vertical('clear', vise.jawHeight, prove.lowestCut, -front, 'right', speech.signed(prove.aboveTop)),
+      make.horizontal('opening', -front - opening, -front, vise.jawHeight, 'bottom', speech.size(opening)),
     ];
   }
   if (view === 'front') {
     return [
-      ...(height > 0 ? [vertical('parallels', 0, height, 0, 'left', speech.size(height))] : []),
-      vertical('top', 0, loaded.max.z, loaded.max.x, 'right', speech.size(loaded.max.z)),
+      ...(height > 0 ? [make.vertical('parallels', 0, height, 0, 'left', speech.size(height))] : []),
+      make.vertical('top', 0, seat.loadedBox.max.z, seat.loadedBox.max.x, 'right', speech.size(seat.loadedBox.max.z)),
     ];
   }
-  return [
-    horizontal('stop', 0, setup.setup.stop.position, -setup.setup.stop.fromJaw, 'bottom', speech.signed(setup.setup.stop.position)),
-    horizontal('', loaded.min.x, loaded.max.x, loaded.max.y, 'top', speech.size(loaded.max.x - loaded.min.x)),
-    vertical('', loaded.min.y, loaded.max.y, loaded.max.x, 'right', speech.size(loaded.max.y - loaded.min.y)),
-  ];
+  return [make.horizontal('stop', 0, stop.position, -fixedSide(vise) * stop.fromJaw, 'bottom', speech.signed(stop.position)), ...sizes(facts, speech)];
+}
+
+function otherDimensions(view: ViewName, facts: SetupFacts, device: Device, speech: Speech): Dimension[] {
+  const { seat, prove, hold } = facts;
+  const { x, y, z } = seat.locators;
+  const b = seat.loadedBox;
+  if (view === 'above') {
+    const flat = isFlatDevice(device) ? [make.horizontal('from left', 0, x.at, b.min.y, 'bottom', speech.signed(x.at)), make.vertical('from front', 0, y.at, b.min.x, 'left', speech.signed(y.at))] : [];
+    // from the device's own edge only where that edge is drawn; far away it would shrink the picture
+    return [...flat.filter((d) => Math.abs(d.to) < 0.6 * Math.max(b.max.x - b.min.x, b.max.y - b.min.y)), ...sizes(facts, speech)];
+  }
+  if (view === 'leftEnd') return hold.top.z > -1e8 && prove.removedBox ? [make.vertical('clear', hold.top.z, prove.lowestCut, -b.min.y, 'right', speech.signed(prove.aboveTop))] : [];
+  return [...(z.kind === 'height' ? [make.vertical(z.name, 0, z.at, b.min.x, 'left', speech.size(z.at))] : []), make.vertical('top', 0, b.max.z, b.max.x, 'right', speech.size(b.max.z))];
 }
 
 /** What a setup drawing shows besides the outlines. */
@@ -80,13 +72,13 @@ export interface SceneOptions {
  * loaded dashed, what is removed stippled, work zero marked. Device frame seen in the view, mm.
  */
 export function setupScene(view: ViewName, planned: PlannedSetup, outlines: SetupOutlines, speech: Speech, options: SceneOptions): Scene {
-  const { facts, vise, setup } = planned;
-  if (!facts || !vise) return { title: VIEWS[view].title, shapes: [] };
+  const { facts, device, setup } = planned;
+  if (!facts || !device) return { title: VIEWS[view].title, shapes: [] };
   const by = onView(view, facts.seat.pose.translation);
   const place = (o: Outlines) => moveOutlines(o, by);
   const at = onView(view, facts.zero.shiftedInDevice);
   const shapes: Shape[] = [
-    ...viseShapes(view, vise, facts, setup, 'behind'),
+    ...deviceShapes(view, device, facts, setup, 'behind'),
     { kind: 'region', role: 'removed', outlines: place(outlines.removed) },
     { kind: 'region', role: 'left', outlines: place(outlines.left.silhouette) },
     ...(outlines.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: place(outlines.unreached) }] : []),
@@ -94,8 +86,8 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
     { kind: 'lines', role: 'edges', segments: moveSegments(outlines.left.lines.visible, by) },
     { kind: 'region', role: 'loaded', outlines: place(outlines.loaded) },
     ...(outlines.section.length > 0 ? [{ kind: 'region' as const, role: 'section' as const, outlines: place(outlines.section) }] : []),
-    ...gripLines(view, facts),
-    ...viseShapes(view, vise, facts, setup, 'front'),
+    ...contactLines(view, facts),
+    ...deviceShapes(view, device, facts, setup, 'front'),
   ];
   if (view !== 'above') {
     const [u0] = onView(view, { x: facts.seat.loadedBox.min.x, y: facts.seat.loadedBox.max.y, z: 0 });
@@ -103,42 +95,40 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
     const out = Math.abs(u1 - u0) * 0.08;
     shapes.push({ kind: 'line', role: 'cut-level', points: [[Math.min(u0, u1) - out, facts.prove.lowestCut], [Math.max(u0, u1) + out, facts.prove.lowestCut]] });
   }
-  if (options.labels) shapes.push(...labels(view, vise, facts, setup));
-  if (options.dimensions) shapes.push(...dimensions(view, planned, facts, vise, speech));
+  if (options.labels) shapes.push(...(isVise(device) ? viseLabels(view, device, facts, setup) : otherLabels(view, facts)));
+  if (options.dimensions) shapes.push(...(isVise(device) ? viseDimensions(view, planned, facts, device, speech) : otherDimensions(view, facts, device, speech)));
   shapes.push({ kind: 'zero', mark: 'work', at, label: options.labels ? setup.register : '' });
   return { title: VIEWS[view].title, shapes };
 }
 
-/** Heavy lines where jaws and part meet. */
-function gripLines(view: ViewName, facts: SetupFacts): Shape[] {
-  if (view === 'front') return [];
-  const { seat, hold } = facts;
-  const line = (y: number, touch: typeof seat.jaw.touch): Shape => ({
-    kind: 'line', role: 'grip',
-    points: view === 'above'
-      ? [[touch.x[0], y], [touch.x[1], y]]
-      : [[-y, touch.z[0]], [-y, touch.z[1]]],
-  });
-  return [
-    ...(seat.jaw.touches ? [line(0, seat.jaw.touch)] : []),
-    ...(seat.movingJaw.touches ? [line(-hold.openingMm, seat.movingJaw.touch)] : []),
-  ];
-}
-
-function labels(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup']): Shape[] {
-  const front = -facts.hold.openingMm;
+function viseLabels(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup']): Shape[] {
+  const s = fixedSide(vise);
+  const moving = -s * (facts.hold.vise?.openingMm ?? 0);
   const onSteel = (at: [number, number], text: string): Shape => ({ kind: 'label', at, text, anchor: 'middle', backed: true });
   const t = vise.jawThickness;
+  const [rear, front] = s > 0 ? ['fixed jaw, rear', 'moving jaw, front'] : ['moving jaw, rear', 'fixed jaw, front'];
   if (view === 'above') {
     const left = setup.stop.side === 'left';
+    const [rearY, frontY] = s > 0 ? [0, moving] : [moving, 0];
     return [
-      onSteel([vise.jawWidth * 0.66, t * 0.62], 'fixed jaw, rear'),
-      onSteel([vise.jawWidth * 0.66, front - t * 0.62], 'moving jaw, front'),
-      { kind: 'label', at: [setup.stop.position + (left ? -20 : 20), -setup.stop.fromJaw], text: 'stop', anchor: left ? 'end' : 'start' },
+      onSteel([vise.jawWidth * 0.66, rearY + t * 0.62], rear),
+      onSteel([vise.jawWidth * 0.66, frontY - t * 0.62], front),
+      { kind: 'label', at: [setup.stop.position + (left ? -20 : 20), -s * setup.stop.fromJaw], text: 'stop', anchor: left ? 'end' : 'start' },
     ];
   }
   if (view === 'leftEnd') {
-    return [onSteel([-t * 0.55, vise.jawHeight * 0.35], 'fixed'), onSteel([-front + t * 0.55, vise.jawHeight * 0.35], 'moving')];
+    return [onSteel([-s * t * 0.55, vise.jawHeight * 0.35], 'fixed'), onSteel([-moving + s * t * 0.55, vise.jawHeight * 0.35], 'moving')];
   }
   return [];
+}
+
+/** Names of what stands around the part, from above, outside the part where there is room. */
+function otherLabels(view: ViewName, facts: SetupFacts): Shape[] {
+  if (view !== 'above') return [];
+  const named = facts.hold.obstacles.filter((o) => !/^(bolt|step block|shank|body|jaws)/.test(o.name)).slice(0, 12);
+  return named.map((o): Shape => {
+    const points = o.footprint.flat();
+    const middle: [number, number] = [points.reduce((sum, p) => sum + p[0], 0) / points.length, points.reduce((sum, p) => sum + p[1], 0) / points.length];
+    return { kind: 'label', at: middle, text: o.name.replace(/^head of /, ''), anchor: 'middle', backed: true };
+  });
 }

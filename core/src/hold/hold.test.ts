@@ -3,10 +3,10 @@ import { gripDepth } from './checks/gripDepth';
 import { jawOpening } from './checks/jawOpening';
 import { parallelsBelowJaws } from './checks/parallelsBelowJaws';
 import { rawCaught } from './checks/rawCaught';
-import { planHold } from '.';
+import { viseHold } from './vise';
 
 const block = box([0, 0, 0], [100, 60, 40]);
-const held = (height: number, size = block) => planHold(seatBlock(size, size, setup({ parallels: { height } })), vise, height);
+const held = (height: number, size = block) => viseHold(seatBlock(size, size, setup({ parallels: { height } })), vise, height, null);
 
 describe('how a plain block is held', () => {
   test('opening is its width, grip is jaw top less parallels', () => {
@@ -58,7 +58,7 @@ test('parallels as high as the jaws are a stop', () => {
 describe('raw stock caught by the jaws', () => {
   const caught = (fixed: number, moving: number) => {
     const seat = seatBlock(block, block);
-    return rawCaught({ ...planHold(seat, vise, 20), caught: { fixed, moving } }, seat, told)[0]?.says;
+    return rawCaught({ ...viseHold(seat, vise, 20, null), caught: { fixed, moving } }, seat, told)[0]?.says;
   };
   test('says which jaw', () => {
     expect(caught(0, 0)).toBeUndefined();
@@ -70,7 +70,7 @@ describe('raw stock caught by the jaws', () => {
   test('a raw block held low down is raw on purpose: nothing narrower lies below', () => {
     const raw = box([-3, -3, -3], [103, 63, 43]);
     const seat = seatBlock(raw, block);
-    expect(seat.jaw.rawMm).toBeCloseTo(3, 9);
-    expect(rawCaught(planHold(seat, vise, 20), seat, told)).toEqual([]);
+    expect(seat.y.rawMm).toBeCloseTo(3, 9);
+    expect(rawCaught(viseHold(seat, vise, 20, null), seat, told)).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { checker, parseJson, type Checked } from '../schema';
-import { shopForJob, shopSchema, type Shop } from '../shop';
+import { shopForJob, shopSchema, type Refers, type Shop } from '../shop';
 import { migrateJobFile, JOB_VERSION } from './migrations';
 import { jobSchema, MOST_COPIES, type Job } from './schema';
 
@@ -20,9 +20,19 @@ const checkFile = checker(jobFileSchema);
 export const checkJob = checker(jobSchema);
 export const checkShop = checker(shopSchema);
 
+/** What a job refers to in the shop's library. */
+export function referredTo(job: Job): Refers {
+  return {
+    machine: job.machine, stock: job.blank.stock, material: job.material,
+    devices: job.setups.map((s) => s.device),
+    clamps: job.setups.flatMap((s) => s.plate.clamps.map((c) => c.clamp)),
+    bonds: job.setups.map((s) => s.plate.bond),
+  };
+}
+
 /** Puts a job and what it uses of the shop's library into one file. */
 export function jobFile(job: Job, shop: Shop): JobFile {
-  return { format: JOB_FORMAT, version: JOB_VERSION, job, shop: shopForJob(shop, job.machine, job.setups.map((s) => s.vise), job.blank.stock) };
+  return { format: JOB_FORMAT, version: JOB_VERSION, job, shop: shopForJob(shop, referredTo(job)) };
 }
 
 /**

@@ -8,12 +8,12 @@ const text = (change: (file: Record<string, any>) => void) => {
 };
 const problems = (t: string) => { const read = readJobFile(t); return read.ok ? [] : read.problems; };
 
-test('a job file is read back as it was written, with only the machines and vises it uses', () => {
+test('a job file is read back as it was written, with only the machines and devices it uses', () => {
   for (const job of [sensorFootJob(), vaneBearingBlockJob()]) {
     const file = jobFile(job, demoShop);
     expect(readJobFile(JSON.stringify(file))).toEqual({ ok: true, value: file });
     expect(file.shop.machines).toHaveLength(1);
-    expect(file.shop.vises).toHaveLength(1);
+    expect(file.shop.devices).toHaveLength(1);
   }
 });
 
@@ -84,7 +84,7 @@ describe('a job of version 1', () => {
     job.setups = (job.setups as Record<string, any>[]).map(({ cutsTo: _to, programmed: _p, stop: { face: _face, ...stop }, ...s }) => ({ ...s, stop }));
     change(job);
     const { projection: _projection, stock: _stock, offcuts: _offcuts, ...shop } = demoShop;
-    return readJobFile(JSON.stringify({ format: 'violet-jaw-job', version: 1, job, shop: { ...shop, machines: [demoShop.machines[0]], vises: [demoShop.vises[0]] } }));
+    return readJobFile(JSON.stringify({ format: 'violet-jaw-job', version: 1, job, shop: { ...shop, machines: [demoShop.machines[0]], devices: [demoShop.devices[0]] } }));
   };
 
   test('means the same as before: its file, a block, sides with stock sawn, one copy, nothing referred to', () => {

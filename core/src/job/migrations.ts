@@ -1,7 +1,8 @@
 import type { Checked } from '../schema';
+import { fromVersion2 } from './fromVersion2';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 2;
+export const JOB_VERSION = 3;
 
 type Document = Record<string, unknown>;
 const isDocument = (value: unknown): value is Document => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -74,10 +75,10 @@ export function shopFromVersion1(shop: unknown): Document {
 }
 
 /** One step each: `steps[n]` brings a file of version n to version n + 1. Old steps are never edited. */
-const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1];
+const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1, fromVersion2];
 
-/** Brings a job file of any earlier version to the current one; a newer one is refused, untouched. */
-export function migrateJobFile(value: unknown): Checked<unknown> {
+/** Brings a job file of any earlier version to the current one, or to an earlier one that is asked for; a newer one is refused, untouched. */
+export function migrateJobFile(value: unknown, to: number = JOB_VERSION): Checked<unknown> {
   if (!isDocument(value)) return { ok: false, problems: ['The document: expected an object with the keys "format", "version", "job" and "shop".'] };
   if (value.format !== undefined && value.format !== 'violet-jaw-job') {
     return { ok: false, problems: [`format: expected "violet-jaw-job", found ${JSON.stringify(value.format)}. This is not a job file.`] };
@@ -90,6 +91,6 @@ export function migrateJobFile(value: unknown): Checked<unknown> {
     return { ok: false, problems: [`version: this file is of version ${version}; this program reads up to version ${JOB_VERSION}. Update the program, or export the job from the older one again.`] };
   }
   let file = value;
-  for (const step of steps.slice(version)) file = step(file);
+  for (const step of steps.slice(version, to)) file = step(file);
   return { ok: true, value: file };
 }

@@ -2,7 +2,7 @@ import { demoShop } from '../../../demo';
 import { checkJob, newJob, nextSetup } from '.';
 
 const job = newJob({ number: 'N-1', part: 'Block', units: 'mm' }, { block: { x: 10, y: 10, z: 10 } });
-const [vise] = demoShop.vises;
+const [vise] = demoShop.devices;
 
 test('a new job is valid and assumes nothing that decides a number', () => {
   expect(checkJob(job)).toMatchObject({ ok: true });

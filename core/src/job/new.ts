@@ -1,5 +1,6 @@
 import type { Units } from '../units';
-import type { Vise } from '../shop';
+import type { Device } from '../shop';
+import { NO_HOLD } from './holdDefaults';
 import type { Allowance, Blank, Copies, Job, PartSource, Setup } from './schema';
 
 export const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
@@ -28,7 +29,7 @@ export function newJob(head: { number: string; part: string; revision?: string; 
  * The next setup of a route: like the one before, next operation number and register, parallels chosen so that
  * nothing is assumed about the grip. The stop stands level with the middle of the jaw above the parallels.
  */
-export function nextSetup(job: Job, id: string, registers: readonly Setup['register'][], vise: Vise | null): Setup {
+export function nextSetup(job: Job, id: string, registers: readonly Setup['register'][], device: Device | null): Setup {
   const last = job.setups.at(-1);
   const used = new Set(job.setups.map((s) => s.register));
   const register = registers.find((r) => !used.has(r)) ?? last?.register ?? 'G54';
@@ -36,12 +37,12 @@ export function nextSetup(job: Job, id: string, registers: readonly Setup['regis
   if (last) {
     return { ...structuredClone(last), stop: { ...last.stop, face: null }, id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, cutsTo: null, programmed: null, why: { seat: '', hold: '', zero: '' } };
   }
-  const jaw = vise?.jawHeight ?? 0;
+  const jaw = device?.kind === 'vise' ? device.jawHeight : 0;
   return {
-    id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, cutsTo: null, vise: vise?.id ?? null, station: null,
+    id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, cutsTo: null, device: device?.id ?? null, station: null,
     parallels: { height: Math.round(jaw / 2) },
     stop: { side: 'left', position: 0, height: Math.round(jaw * 0.75), fromJaw: 10, face: null },
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
-    programmed: null, touchOff: { toolDiameter: job.units === 'mm' ? 10 : 12.7, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' },
+    programmed: null, ...structuredClone(NO_HOLD), touchOff: { toolDiameter: job.units === 'mm' ? 10 : 12.7, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' },
   };
 }

@@ -84,7 +84,72 @@ export const toolSchema = Type.Object({
   description: shortText,
   diameter: Type.Union([Type.Null(), positiveMm]),
   length: Type.Union([Type.Null(), positiveMm], { description: 'From the spindle gauge line to the tip; null: not known.' }),
+  use: Type.Union([Type.Literal('milling'), Type.Literal('drilling'), Type.Literal('other')], { description: 'How it cuts: what the cutting force is computed from. other: no force (touching, marking, jet).' }),
+  flutes: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 100 })]),
+  feedPerTooth: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 10 })], { description: 'mm per tooth; a drill has two.' }),
+  cutDepth: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 1000 })], { description: 'Along the spindle, mm.' }),
+  cutWidth: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 1000 })], { description: 'Across the spindle, mm; a drill: not used.' }),
+  rpm: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 300_000 })]),
+  stickOut: Type.Union([Type.Null(), positiveMm], { description: 'From the holder\'s face to the tip, mm.' }),
+  holderDiameter: Type.Union([Type.Null(), positiveMm]),
 }, { additionalProperties: false });
+
+const within = (min: number, max: number, description?: string) => Type.Number({ minimum: min, maximum: max, ...(description ? { description } : {}) });
+const onDevice = within(-20_000, 20_000);
+
+/** What a part that lies flat is set against, along one axis of the device. */
+const locateSchema = <S extends string>(sides: readonly S[]) => Type.Object({
+  by: Type.Union([Type.Literal('pins'), Type.Literal('fence'), Type.Literal('gauge blocks'), Type.Literal('hand')], { description: 'hand: laid to a line, touched off every time.' }),
+  side: Type.Union(sides.map((s) => Type.Literal(s)), { description: 'Which side of the part meets it.' }),
+  at: within(-20_000, 20_000, 'Where the part\'s side comes to lie, from the device\'s datum.'),
+  pins: Type.Array(onDevice, { maxItems: 8, description: 'Where the pins stand along the other axis.' }),
+}, { additionalProperties: false });
+
+export const placedClampSchema = Type.Object({
+  clamp: refersTo,
+  x: onDevice, y: onDevice,
+  towards: Type.Union([Type.Literal('-x'), Type.Literal('+x'), Type.Literal('-y'), Type.Literal('+y')], { description: 'Strap: from the part to its bolt. Edge clamp: where it pushes.' }),
+  torque: Type.Union([Type.Null(), within(0, 10_000)], { description: 'Of the bolt, N·m; null: not given.' }),
+  toBolt: within(0, 2000, 'Strap: from the spot on the part to the bolt.'),
+  toHeel: within(0, 2000, 'Strap: from the bolt to the heel on its step block.'),
+}, { additionalProperties: false, description: 'One clamp, screw, nail or weight where it acts on the part.' });
+
+export const plateHoldSchema = Type.Object({
+  under: within(0, 1000, 'Thickness of what lies between device and part.'),
+  x: locateSchema(['left', 'right'] as const),
+  y: locateSchema(['rear', 'front'] as const),
+  pinDiameter: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+  pinHeight: within(0, 500, 'Pins and fence above the device.'),
+  pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
+  clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
+  pods: Type.Array(Type.Object({ x: onDevice, y: onDevice, on: Type.Boolean() }, { additionalProperties: false }), { maxItems: 60, description: 'Left front corner of each pod.' }),
+  gasket: Type.Object({ on: Type.Boolean(), inset: within(0, 1000, 'Gasket line inside the part\'s outline.') }, { additionalProperties: false }),
+  bond: refersTo,
+  bondInset: within(0, 1000, 'Tape or glue stays this far inside the part\'s outline.'),
+  temperature: within(-20, 400, 'Warmest the bond gets while cutting, °C.'),
+  backing: Type.String({ maxLength: 200, description: 'Where the tape\'s backing film is left on; empty: nowhere.' }),
+}, { additionalProperties: false, description: 'How a part that lies flat is located and held.' });
+
+export const roundHoldSchema = Type.Object({
+  restHeight: within(0, 5000, 'The part\'s end above the chuck\'s face: spacer or jaw step.'),
+  forceShare: within(1, 100, 'Share of the device\'s gripping force, percent.'),
+  rpm: Type.Union([Type.Null(), within(0, 300_000)], { description: 'Of the part; null or 0: it stands still.' }),
+  tailstock: Type.Boolean(),
+  supports: Type.Array(onDevice, { maxItems: 6, description: 'Rotary axis: where supports stand, from the chuck\'s face.' }),
+}, { additionalProperties: false, description: 'How a round part is gripped about an axis.' });
+
+export const softJawSchema = Type.Object({
+  on: Type.Boolean({ description: 'A pocket is cut into soft jaws.' }),
+  depth: within(0, 500), fit: within(0, 5, 'All round.'), cutter: Type.Number({ exclusiveMinimum: 0, maximum: 100, description: 'Diameter of the cutter that makes the pocket.' }),
+}, { additionalProperties: false });
+
+export const separationSchema = Type.Object({
+  way: Type.Union([Type.Literal('none'), Type.Literal('tabs'), Type.Literal('skin'), Type.Literal('hold')], { description: 'What keeps a part that is cut free where it is; hold: the hold itself.' }),
+  tabs: Type.Object({ count: Type.Integer({ minimum: 1, maximum: 60 }), width: Type.Number({ exclusiveMinimum: 0, maximum: 200 }), height: Type.Number({ exclusiveMinimum: 0, maximum: 200 }) }, { additionalProperties: false }),
+  skin: Type.Object({ leave: within(0, 50, 'Left under the cut for a last light pass.'), offWall: within(0, 10, 'That pass stays this far off the wall.') }, { additionalProperties: false }),
+}, { additionalProperties: false });
+
+export const jigSchema = Type.Object({ fit: within(0, 5), thickness: Type.Number({ exclusiveMinimum: 0, maximum: 500 }), border: within(0, 500), on: Type.Boolean() }, { additionalProperties: false, description: 'A locating outline cut from sheet.' });
 
 export const setupSchema = Type.Object({
   id: Type.String({ minLength: 1, maxLength: 60 }),
@@ -94,7 +159,7 @@ export const setupSchema = Type.Object({
   orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
   cutsBelowTop: Type.Number({ minimum: -1000, maximum: 100_000, description: 'Depth of the lowest cut below the finished part\'s highest point as it lies; negative: that much stock stays on it.' }),
   cutsTo: Type.Union([Type.Null(), featureId], { description: 'The face the lowest cut goes down to; it then decides the depth.' }),
-  vise: refersTo,
+  device: refersTo,
   station: refersTo,
   parallels: Type.Object({ height: Type.Number({ minimum: 0, maximum: 1000, description: 'Above the bed; 0: the part lies on the bed.' }) }, { additionalProperties: false }),
   stop: Type.Object({
@@ -114,6 +179,13 @@ export const setupSchema = Type.Object({
     orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
     x: place, y: place, z: place,
   }, { additionalProperties: false })], { description: 'How the program was made: where its zero is, and which way the part lay. null: not stated.' }),
+  closing: Type.Object({ torque: Type.Union([Type.Null(), within(0, 10_000)], { description: 'Handle torque of the vise, N·m; null: as rated.' }), softJaws: softJawSchema }, { additionalProperties: false }),
+  plate: plateHoldSchema,
+  round: roundHoldSchema,
+  clears: Type.Union([Type.Literal('everything'), Type.Literal('outline')], { description: 'everything: all that is not part, down to the depth. outline: only along the part\'s outline, one cutter wide.' }),
+  outlineCutter: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Width of the cut along the outline.' }),
+  separation: separationSchema,
+  jig: jigSchema,
   touchOff: Type.Object({ toolDiameter: sizeMm, feeler: sizeMm }, { additionalProperties: false }),
   tools: Type.Array(toolSchema, { maxItems: 99 }),
   program: shortText,
@@ -161,6 +233,10 @@ export type Copies = Static<typeof copiesSchema>;
 export type Programmed = NonNullable<Setup['programmed']>;
 export type Allowance = Static<typeof allowanceSchema>;
 export type Tool = Static<typeof toolSchema>;
+export type PlateHold = Static<typeof plateHoldSchema>;
+export type PlacedClamp = Static<typeof placedClampSchema>;
+export type RoundHold = Static<typeof roundHoldSchema>;
+export type Separation = Static<typeof separationSchema>;
 export type Acceptance = Static<typeof acceptanceSchema>;
 export type ZeroPlace = Static<typeof place>;
 export type ZeroOf = Setup['zero']['of'];

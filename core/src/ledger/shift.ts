@@ -1,9 +1,10 @@
 import { AXES, byAxis, type Axis, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import { PART_SIDE } from '../part';
-import type { SeatFacts } from '../seat';
+import type { Locator, SeatFacts } from '../seat';
+import type { DeviceKind } from '../shop';
 import type { Speech } from '../units';
-import { TERM_KEYS, termOf, type Ledger, type TermKey } from './terms';
+import { LOCATES, TERM_KEYS, termOf, type Ledger, type TermKey } from './terms';
 
 /** One term of a shift: what changed between two setups, machine axes, mm. */
 export interface ShiftTerm {
@@ -28,6 +29,19 @@ export interface ShiftSide {
   readonly setup: Setup;
   readonly seat: SeatFacts;
   readonly ledger: Ledger;
+  /** of the device; what conditions call it */
+  readonly kind?: DeviceKind;
+}
+
+const TOWARDS: Record<Axis, [string, string]> = { x: ['to the right', 'to the left'], y: ['to the rear', 'to the front'], z: ['higher', 'lower'] };
+
+/** What changed at a locator, in one phrase. `size`: by how much, ready to print. */
+function locatorChange(axis: Axis, a: Locator, b: Locator, fromOp: number, size: string): string {
+  const [more, less] = TOWARDS[axis];
+  if (axis === 'z' && a.at === 0) return `the ${size} ${b.name}, which Op ${fromOp} did not have`;
+  if (axis === 'z' && b.at === 0) return `the ${size} ${a.name} taken out`;
+  if (axis === 'z' && a.name === b.name) return `the ${size} ${b.at > a.at ? more : less} ${b.name}`;
+  return noun(a) === noun(b) ? `the ${noun(b)} moved ${size} ${b.at > a.at ? more : less}` : `the ${size} from ${noun(a)} to ${noun(b)}`;
 }
 
 function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speech: Speech): string {
@@ -36,11 +50,7 @@ function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speec
   const size = speech.size(Math.abs(b - a));
   switch (key) {
     case 'station': return `the ${size} from ${from.ledger.x[0].term} to ${to.ledger.x[0].term}`;
-    case 'locator':
-      if (axis === 'x') return `the stop moved ${size} to the ${b > a ? 'right' : 'left'}`;
-      if (a === 0) return `the ${size} parallels, which Op ${from.setup.op} did not have`;
-      if (b === 0) return `the ${size} parallels taken out`;
-      return `the ${size} ${b > a ? 'higher' : 'lower'} parallels`;
+    case 'locator': return locatorChange(axis, from.seat.locators[axis], to.seat.locators[axis], from.setup.op, size);
     case 'raw':
       if (Math.abs(b) < 1e-9) return `the faced-off ${size}`;
       return Math.abs(a) < 1e-9 ? `the ${size} raw stock now on the located face` : `the ${size} of difference in raw stock on the located face`;
@@ -56,24 +66,35 @@ function stationShift(from: ShiftSide, to: ShiftSide, axis: Axis): number | null
   return a === null || b === null ? null : b - a;
 }
 
+const noun = (l: Locator) => l.name.replace(/^(left|right|rear|front) (?=stop)/, '');
+
+function heightCondition(a: Locator, b: Locator, speech: Speech): string {
+  if (Math.abs(a.at - b.at) > 1e-9) return a.name === b.name ? `The ${a.name} really measure ${speech.size(a.at)} and ${speech.size(b.at)}.` : `What carries the part is really ${speech.size(a.at)} and ${speech.size(b.at)} high.`;
+  return a.at === 0 ? `The part lies on the clean ${b.name} both times.` : `The same ${b.name} are used both times.`;
+}
+
 function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[], sizeTolerance: number, speech: Speech): string[] {
   const conditions: string[] = [];
   const a = from.setup;
   const b = to.setup;
   const sameStation = a.station !== null && a.station === b.station;
-  conditions.push(sameStation && a.vise === b.vise
-    ? 'The vise stays bolted where it is between the two setups.'
-    : sameStation ? 'The second vise is set on the same datum as the first.' : 'Both stations stand where they were measured.');
+  const what = from.kind === 'vise' && to.kind === 'vise' ? 'vise' : 'device';
+  conditions.push(sameStation && a.device === b.device
+    ? `The ${to.kind ?? what} stays bolted where it is between the two setups.`
+    : sameStation ? `The second ${what} is set on the same datum as the first.` : 'Both stations stand where they were measured.');
   const differs = (axis: Axis, key: TermKey) => terms.some((t) => t.axis === axis && t.key === key);
-  conditions.push(differs('x', 'locator')
-    ? `The stop is set over to ${speech.signed(b.stop.position)} from the jaws' left end${a.stop.side === b.stop.side ? '' : `, on the ${b.stop.side}`}.`
-    : 'The stop is not moved along the jaws.');
-  conditions.push(differs('z', 'locator')
-    ? `The parallels really measure ${speech.size(a.parallels.height)} and ${speech.size(b.parallels.height)}.`
-    : a.parallels.height === 0 ? 'The part lies on the clean bed both times.' : 'The same parallels are used both times.');
-  const locators: [Axis, (s: SeatFacts) => SeatFacts['jaw']][] = [['x', (s) => s.stop], ['y', (s) => s.jaw], ['z', (s) => s.rest]];
+  for (const axis of AXES) {
+    const [p, q] = [from.seat.locators[axis], to.seat.locators[axis]];
+    if (axis === 'z') conditions.push(heightCondition(p, q, speech));
+    else if (p.kind === 'hand' || q.kind === 'hand') conditions.push(`The part is laid to the line in ${axis.toUpperCase()} as planned: touch off every part.`);
+    else if (q.kind === 'set' || p.kind === 'set') {
+      conditions.push(differs(axis, 'locator')
+        ? `The ${noun(q)} is set over to ${speech.signed(q.at)} from ${q.from}${p.name === q.name ? '' : `, on the ${q.name.split(' ')[0]}`}.`
+        : `The ${noun(q)} is not moved ${axis === 'x' && to.kind === 'vise' ? 'along the jaws' : `in ${axis.toUpperCase()}`}.`);
+    }
+  }
   for (const side of [from, to]) {
-    const raw = locators.map(([axis, of]) => ({ axis, contact: of(side.seat) })).filter(({ axis, contact }) => Math.abs(contact.rawMm) > 1e-9 && differs(axis, 'raw'));
+    const raw = AXES.map((axis) => ({ axis, contact: LOCATES[axis](side.seat) })).filter(({ axis, contact }) => Math.abs(contact.rawMm) > 1e-9 && differs(axis, 'raw'));
     if (raw.length > 0) {
       const faces = raw.map(({ contact }) => `${speech.size(contact.rawMm)} on its ${PART_SIDE[contact.side]}`);
       conditions.push(`In Op ${side.setup.op} the stock is really ${faces.join(', ')}: measure it.`);

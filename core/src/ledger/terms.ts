@@ -1,7 +1,7 @@
 import { type Axis } from '../frames';
 import type { Setup } from '../job';
 import { PART_SIDE } from '../part';
-import { touchedFace, type Contact, type SeatFacts } from '../seat';
+import { touchedFace, type Contact, type Locator, type SeatFacts } from '../seat';
 import type { Station } from '../shop';
 import type { Speech } from '../units';
 import { placeName, type ZeroFacts } from '../zero';
@@ -26,17 +26,15 @@ export interface Term {
 
 export type Ledger = Readonly<Record<Axis, readonly Term[]>>;
 
-const LOCATES: Record<Axis, (seat: SeatFacts) => Contact> = { x: (s) => s.stop, y: (s) => s.jaw, z: (s) => s.rest };
+export const LOCATES: Record<Axis, (seat: SeatFacts) => Contact> = { x: (s) => s.x, y: (s) => s.y, z: (s) => s.rest };
 
-function locatorTerm(axis: Axis, setup: Setup, speech: Speech): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
-  if (axis === 'x') {
-    return { term: `${setup.stop.side} stop`, value: setup.stop.position, source: 'planned', from: `stop set at ${speech.signed(setup.stop.position)} from the jaws' left end` };
+function locatorTerm({ name, at, kind, from }: Locator, speech: Speech): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
+  switch (kind) {
+    case 'datum': return { term: name, value: at, source: 'computed', from };
+    case 'set': return { term: name, value: at, source: 'planned', from: `${name.replace(/^(left|right) (?=stop)/, '')} set at ${speech.signed(at)} from ${from}` };
+    case 'height': return { term: name, value: at, source: 'planned', from: `${name} ${speech.size(at)} high, planned` };
+    case 'hand': return { term: name, value: at, source: 'planned', from: `laid by hand to ${speech.signed(at)} from ${from}: touch off every part` };
   }
-  if (axis === 'y') return { term: 'fixed jaw', value: 0, source: 'computed', from: 'the fixed jaw\'s face is the vise\'s datum' };
-  const { height } = setup.parallels;
-  return height === 0
-    ? { term: 'bed', value: 0, source: 'computed', from: 'lies on the bed, the vise\'s datum' }
-    : { term: 'parallels', value: height, source: 'planned', from: `parallels ${speech.size(height)} high, planned` };
 }
 
 /**
@@ -51,19 +49,19 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
     const touched = contact.seatedLevel + seat.pose.translation[axis];
     const faceToZero = zero.inDevice[axis] - finishedFace;
     const raw = finishedFace - touched;
-    const side = PART_SIDE[contact.side];
+    const side = contact.what ? `axis of the ${contact.what}` : PART_SIDE[contact.side];
     const position = station?.position ?? null;
     const lines: Term[] = [
       {
         key: 'station', term: station ? `station ${station.name}` : 'station', value: position ? position[axis] : null,
         source: position ? 'measured' : 'unknown',
-        from: position ? 'measured at the vise\'s datum' : station ? 'not measured yet' : 'no station chosen',
+        from: position ? 'measured at the device\'s datum' : station ? 'not measured yet' : 'no station chosen',
         plusMinus: position ? station?.plusMinus ?? null : null,
       },
-      { key: 'locator', ...locatorTerm(axis, setup, speech), plusMinus: null },
+      { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: null },
       {
         key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
-        from: Math.abs(raw) > 1e-9 ? `allowance on the part's ${side}` : `touches the ${touchedFace(contact)}`,
+        from: Math.abs(raw) > 1e-9 ? contact.what ? `located by the ${contact.what}` : `allowance on the part's ${side}` : `touches the ${touchedFace(contact)}`,
         plusMinus: Math.abs(raw) > 1e-9 ? null : 0,
       },
       {

@@ -31,6 +31,14 @@ export class StageCache {
     return value;
   }
 
+  /** A stage's result if it is known; it counts as used. */
+  peek<T>(stage: string, key: string): T | null {
+    const known = this.#entries.get(`${stage}|${key}`);
+    if (!known) return null;
+    known.usedAt = this.#plan;
+    return known.value as T;
+  }
+
   /** Call when a plan is complete. */
   endPlan(): void {
     this.#plan += 1;

@@ -28,11 +28,11 @@ export function proposeDepths(planned: PlannedSetup, job: Pick<PlannedJob, 'part
   const height = topOf(job.part.box, up) + topOf(job.part.box, opposite(up));
   const earlier = job.setups.slice(0, job.setups.findIndex((s) => s.id === planned.id)).filter((s) => s.setup.orientation.up === opposite(up));
   for (const s of earlier) put(height - s.setup.cutsBelowTop, null, `where Op ${s.op} stopped`);
-  const { facts, vise } = planned;
-  if (facts && vise) {
+  const { facts, device } = planned;
+  if (facts && device?.kind === 'vise') {
     // from the finished top down to the clearance wanted above the jaw tops, both in the device frame
-    const room = facts.seat.finishedBox.max.z - vise.jawHeight - vise.clearanceAboveJaws;
-    put(Math.min(Math.floor(room * 1000) / 1000, height), null, `what the jaws leave, ${speech.size(vise.clearanceAboveJaws)} above them`);
+    const room = facts.seat.finishedBox.max.z - device.jawHeight - device.clearanceAboveJaws;
+    put(Math.min(Math.floor(room * 1000) / 1000, height), null, `what the jaws leave, ${speech.size(device.clearanceAboveJaws)} above them`);
   }
   if (first) put(first.depth, first.id, 'only the top');
   return out.slice(0, 4);

@@ -1,21 +1,27 @@
 import type { BlankFacts } from '../blank';
 import type { Finding } from '../findings';
-import type { HoldFacts } from '../hold';
+import type { HoldFacts, MarginFacts } from '../hold';
 import type { Setup } from '../job';
 import type { Ledger, Shift } from '../ledger';
 import type { PartSummary } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
-import type { ProveFacts } from '../prove';
-import type { SeatFacts } from '../seat';
-import type { Machine, Register, Station, Vise } from '../shop';
+import type { ProveFacts, SeparationFacts, WayFacts } from '../prove';
+import type { Gripped, SeatFacts } from '../seat';
+import type { Device, Machine, Register, Station, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
 import type { ProgrammedFacts, TouchOff, ZeroFacts } from '../zero';
 import type { Unreached } from './whatIsLeft';
 
-/** Everything computed about one setup once its vise is chosen. */
+/** Everything computed about one setup once its device is chosen. */
 export interface SetupFacts {
   readonly seat: SeatFacts;
   readonly hold: HoldFacts;
+  /** round devices: what the jaws grip */
+  readonly gripped: Gripped | null;
+  /** flat devices: how far each pin of a row is from the part */
+  readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
+  /** flat devices: whether the cut frees the part; null elsewhere */
+  readonly separation: SeparationFacts | null;
   readonly zero: ZeroFacts;
   readonly ledger: Ledger;
   readonly touchOff: readonly TouchOff[];
@@ -25,17 +31,25 @@ export interface SetupFacts {
   readonly says: { readonly seat: string; readonly zero: string };
 }
 
+/** What takes longer to compute than everything else: it may come a moment later. */
+export interface ForceFacts {
+  readonly margin: MarginFacts;
+  readonly way: WayFacts;
+}
+
 export interface PlannedSetup {
   readonly id: string;
   readonly op: number;
   readonly register: Register;
   /** as the job has it, with the depth of the face it cuts down to */
   readonly setup: Setup;
-  readonly vise: Vise | null;
+  readonly device: Device | null;
   readonly station: Station | null;
   readonly material: { readonly loadedMm3: number; readonly leftMm3: number; readonly removedMm3: number; /** at its thinnest under the lowest cut; null: no floor */ readonly floorMm: number | null };
-  /** null while no vise is chosen */
+  /** null while no device is chosen */
   readonly facts: SetupFacts | null;
+  /** null while it is not computed yet, or no device is chosen */
+  readonly forces: ForceFacts | null;
   /** shift of work zero from the first setup; null for the first and where it is not known */
   readonly fromFirst: Shift | null;
   readonly findings: readonly Finding[];
@@ -57,9 +71,13 @@ export interface PlannedJob {
   readonly referred: readonly ReferredFeature[];
   readonly blank: BlankFacts;
   readonly machine: Machine | null;
+  /** what the shop's list knows of the material; null: it is not there */
+  readonly material: WorkMaterial | null;
   readonly setups: readonly PlannedSetup[];
   readonly transitions: readonly PlannedTransition[];
   readonly unreached: Unreached | null;
+  /** false: margins and what is in the way are still missing for some setup */
+  readonly complete: boolean;
   /** all findings, worst first */
   readonly findings: readonly Finding[];
 }

@@ -71,9 +71,9 @@ describe('vane bearing block, two vise setups, one flip', () => {
 
   test('the seat grips finished sides under a raw flange that stands above the jaw tops', () => {
     const b = plan(vane()).setups[1].facts!;
-    expect(b.hold.openingMm).toBeCloseTo(70, 9);
-    expect(b.hold.gripDepthMm).toBeCloseTo(24, 6);
-    expect(b.seat.jaw.rawMm).toBe(0);
+    expect(b.hold.vise!.openingMm).toBeCloseTo(70, 9);
+    expect(b.hold.vise!.gripDepthMm).toBeCloseTo(24, 6);
+    expect(b.seat.y.rawMm).toBe(0);
     expect(b.seat.loadedBox.max.y - b.seat.loadedBox.min.y).toBeCloseTo(76, 9);
   });
 });
@@ -84,13 +84,13 @@ describe('findings', () => {
     // 20 below the top lie on 16 parallels: the flange begins at 36, the jaws end at 40
     const caught = planned.findings.find((f) => f.code === 'raw-caught-below-jaw-tops');
     expect(caught).toMatchObject({ level: 'stop', op: 20, says: 'Both jaws touch raw stock: the raw flange reaches 4.000 mm below the jaw tops.' });
-    expect(planned.setups[1].facts?.seat.jaw.rawMm).toBeCloseTo(3, 9);
-    expect(planned.setups[1].facts?.hold.openingMm).toBeCloseTo(76, 9);
+    expect(planned.setups[1].facts?.seat.y.rawMm).toBeCloseTo(3, 9);
+    expect(planned.setups[1].facts?.hold.vise!.openingMm).toBeCloseTo(76, 9);
   });
 
   test.each([
     ['blank-does-not-contain-part', (j: Job) => { j.allowance.xMinus = -0.5; }, /left face \(-X\) by 0\.500 mm/],
-    ['jaw-opening-too-small', (j: Job) => { j.setups[0].vise = 'vise-4in'; j.setups[0].orientation = { up: '+z', right: '+y' }; j.setups[0].parallels.height = 25; }, /116\.000 mm wide.*opens 101\.600 mm/],
+    ['jaw-opening-too-small', (j: Job) => { j.setups[0].device = 'vise-4in'; j.setups[0].orientation = { up: '+z', right: '+y' }; j.setups[0].parallels.height = 25; }, /116\.000 mm wide.*opens 101\.600 mm/],
     ['grip-too-shallow', (j: Job) => { j.setups[0].parallels.height = 36; }, /4\.000 mm deep; this vise wants 6\.000/],
     ['jaw-top-above-lowest-cut', (j: Job) => { j.setups[0].cutsBelowTop = 33.5; }, /0\.500 mm below the jaw tops/],
     ['zero-outside-travel', (j: Job) => { j.setups[0].zero.extra.x = 600; }, /X by 135\.650 mm at the plus end/],
@@ -105,7 +105,7 @@ describe('findings', () => {
     ['parallels-higher-than-jaws', (j: Job) => { j.setups[0].parallels.height = 45; }, /45\.000 mm high; the jaws only 40\.000/],
     ['setup-removes-nothing', (j: Job) => { j.setups.push({ ...structuredClone(j.setups[1]), id: 'op-30', op: 30, register: 'G56' }); }, /removes no material/],
     ['z-travel-not-proven', (j: Job) => { j.setups[0].tools = []; }, /no tools are listed/],
-    ['vise-missing', (j: Job) => { j.setups[0].vise = null; }, /No vise/],
+    ['device-missing', (j: Job) => { j.setups[0].device = null; }, /No device/],
     ['machine-missing', (j: Job) => { j.machine = 'gone'; }, /"gone" is not in the shop/],
     ['register-not-on-machine', (j: Job) => { j.machine = 'mill-2'; j.setups[0].register = 'G59'; }, /no register G59/],
   ])('%s', (code, change, says) => {

@@ -1,4 +1,4 @@
-import { axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, type Box3, type Direction } from '../frames';
+import { axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, unitVector, type Box3, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
 import { facet, TOUCH_MM, vertex, ViewMesh, type Kernel, type Solid, type TriangleMesh } from '../solid';
 import { withCutPlane, type Flats } from './flats';
@@ -17,6 +17,8 @@ export interface Material {
 
 export interface Cut {
   readonly left: Material;
+  /** what of it goes on to the next setup: without frame and drops that a cut along the outline has freed */
+  readonly onward: Material;
   readonly removedMm3: number;
   /** part coordinates; null: nothing removed */
   readonly removedBox: Box3 | null;
@@ -33,13 +35,22 @@ export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): num
   return (sign > 0 ? part.box.max[axis] : -part.box.min[axis]) - cutsBelowTop;
 }
 
+/** Where a cutter goes that only follows the part's outline: one cutter wide around it, seen along `up`. To be released. */
+export function alongOutline(kernel: Kernel, part: Part, before: Material, up: Direction, cutterMm: number): Solid {
+  const view = rotationOf(lookAlong(up));
+  const box = before.solid.box();
+  const reach = Math.max(...[box.min, box.max].map((p) => Math.abs(dot(p, unitVector(up))))) + 1;
+  return kernel.prism(kernel.offset(kernel.silhouette(part.solid, view), cutterMm, 'round'), view, -reach, reach);
+}
+
 /**
  * What is left after a setup that cuts from direction `up` down to a depth plane:
  * `I' = kept ∪ ( I ∩ ( {u·x ≤ c} ∪ shadow ) )`. Nothing of the finished part is ever cut, and what an overhang of the
  * part hides from the cutter stays.
  * @param kept the finished part, or what of it lies inside the blank, with its volume
+ * @param only the cutter goes only inside this solid; null: everywhere. It stays the caller's
  */
-export function cutFrom(kernel: Kernel, before: Material, kept: Solid, keptMm3: number, up: Direction, along: number): Cut {
+export function cutFrom(kernel: Kernel, before: Material, kept: Solid, keptMm3: number, up: Direction, along: number, only: Solid | null = null, onlyKey = ''): Cut {
   const scrap: Solid[] = [];
   const hold = (s: Solid) => { scrap.push(s); return s; };
   // Since the part lies inside what is left, the rule is the same as taking away what the cutter reaches:
@@ -48,19 +59,33 @@ export function cutFrom(kernel: Kernel, before: Material, kept: Solid, keptMm3: 
   const shadow = kernel.shadow(kept, up, along);
   const safe = hold(kernel.above(kept, up, along));
   const bare = open.isEmpty() || safe.isEmpty() ? open : hold(kernel.subtract(open, safe));
-  const removed = shadow ? hold(kernel.subtract(bare, hold(shadow))) : bare;
+  const reached = shadow ? hold(kernel.subtract(bare, hold(shadow))) : bare;
+  const removed = only && !reached.isEmpty() ? hold(kernel.intersect(reached, only)) : reached;
   const removedMm3 = removed.isEmpty() ? 0 : removed.volumeMm3();
   const removedBox = removedMm3 < NOTHING_MM3 ? null : removed.box();
   if (!removedBox) {
     scrap.forEach((s) => s.release());
-    return { left: before, removedMm3: 0, removedBox, along };
+    return { left: before, onward: before, removedMm3: 0, removedBox, along };
   }
   const volumeMm3 = before.volumeMm3 - removedMm3;
   // Once only the part is left, its own clean surface stands for it.
   const done = volumeMm3 - keptMm3 < NOTHING_MM3;
   const solid = done ? kept : kernel.subtract(before.solid, removed);
   scrap.forEach((s) => s.release());
-  return { left: { key: `${before.key} → ${up} ${along}`, solid, volumeMm3: done ? keptMm3 : solid.volumeMm3(), flats: withCutPlane(before.flats, up, along) }, removedMm3, removedBox, along };
+  const left = { key: `${before.key} → ${up} ${along}${onlyKey}`, solid, volumeMm3: done ? keptMm3 : solid.volumeMm3(), flats: withCutPlane(before.flats, up, along) };
+  return { left, onward: only && !done ? withoutDrops(kernel, left, kept) : left, removedMm3, removedBox, along };
+}
+
+/** The pieces that hold something of the part; frame and drops stay at the machine. */
+function withoutDrops(kernel: Kernel, left: Material, kept: Solid): Material {
+  const pieces = kernel.pieces(left.solid);
+  const isPart = pieces.map((piece) => { const common = kernel.intersect(piece, kept); const some = !common.isEmpty() && common.volumeMm3() > NOTHING_MM3; common.release(); return some; });
+  const stay = pieces.filter((_, i) => isPart[i]);
+  if (stay.length === pieces.length || stay.length === 0) { pieces.forEach((p) => p.release()); return left; }
+  const solid = kernel.union(stay);
+  const volumeMm3 = solid.volumeMm3();
+  pieces.forEach((p) => p.release());
+  return { ...left, key: `${left.key} alone`, solid, volumeMm3 };
 }
 
 /** Metal that no setup reached: one entry a separate piece. */

@@ -4,6 +4,7 @@ import { newBlank, newJob, ONE_COPY, type Allowance } from '../job';
 import { featureNames, findFeatures } from '../part';
 import { Planner } from '../plan';
 import { loadKernel, meshBox, type Kernel, type Solid } from '../solid';
+import { EMPTY_SHOP } from '../shop';
 import { box, machine, vise } from '../testing/fixtures';
 import { speechIn } from '../units';
 import { directionsIn, proposeRoutes, reachOf, setupsFrom, type Proposal } from '.';
@@ -121,7 +122,7 @@ test('each proposed setup is an ordinary setup: planned, the route leaves nothin
   let n = 0;
   const setups = setupsFrom(routes[0], job, vise, blank, ['G54', 'G55'], nameOf, () => `s${++n}`);
   expect(setups.map((s) => [s.op, s.register])).toEqual([[10, 'G54'], [20, 'G55']]);
-  const planned = new Planner(kernel).plan({ job: { ...job, setups }, shop: { name: '', projection: 'third angle', machines: [machine], vises: [vise], stock: [], offcuts: [] }, bodies: () => ({ mesh: surface, key: 'stepped' }) });
+  const planned = new Planner(kernel).plan({ job: { ...job, setups }, shop: { ...EMPTY_SHOP, machines: [machine], devices: [vise] }, bodies: () => ({ mesh: surface, key: 'stepped' }) });
   if (!planned.ok) throw new Error(planned.problem);
   expect(planned.value.unreached?.volumeMm3).toBeCloseTo(0, 3);
   expect(planned.value.findings.filter((f) => f.level === 'stop').map((f) => `${f.op} ${f.code}: ${f.says}`)).toEqual([]);

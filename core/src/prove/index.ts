@@ -1,8 +1,12 @@
 import { add, byAxis, type Axis, type Box3, type Vec3 } from '../frames';
 import type { SeatFacts } from '../seat';
 import type { Setup } from '../job';
-import type { Machine, Station, Vise } from '../shop';
 import type { ZeroFacts } from '../zero';
+import type { HoldFacts } from '../hold';
+import type { Machine, Station } from '../shop';
+
+export * from './inTheWay';
+export * from './separation';
 
 /** Room between a point and the ends of an axis' travel; negative: outside by that much. */
 export interface Room {
@@ -13,10 +17,10 @@ export interface Room {
 }
 
 export interface ProveFacts {
-  /** lowest cut above the vise's bed, mm */
+  /** lowest cut above the device's datum, mm */
   readonly lowestCut: number;
-  /** lowest cut above the jaw tops, mm; negative: below them */
-  readonly aboveJaws: number;
+  /** lowest cut above what it must stay above (jaw tops, plate), mm; negative: below */
+  readonly aboveTop: number;
   /** what this setup removes, device frame; null: nothing */
   readonly removedBox: Box3 | null;
   /** room of the spindle gauge line with the tip at work zero; null while the station is unknown */
@@ -39,13 +43,13 @@ function roomOf(axis: Axis, from: number, to: number, machine: Machine): Room & 
  * @param lowestCutSeated level of the lowest cut in seated axes
  */
 export function planProve(
-  seat: SeatFacts, zero: ZeroFacts, setup: Setup, vise: Vise, station: Station | null, machine: Machine | null,
+  seat: SeatFacts, zero: ZeroFacts, setup: Setup, top: HoldFacts['top'], station: Station | null, machine: Machine | null,
   removedSeated: Box3 | null, lowestCutSeated: number,
 ): ProveFacts {
   const t = seat.pose.translation;
   const lowestCut = lowestCutSeated + t.z;
   const removedBox = removedSeated ? { min: add(removedSeated.min, t), max: add(removedSeated.max, t) } : null;
-  const base = { lowestCut, aboveJaws: lowestCut - vise.jawHeight, removedBox };
+  const base = { lowestCut, aboveTop: lowestCut - top.z, removedBox };
   const at = station?.position;
   if (!machine || !at || !zero.inMachine) return { ...base, zeroRoom: null, cutRoom: null, shortestToolMm: null };
   const inMachine = (v: Vec3) => byAxis((axis) => v[axis] + at[axis]);

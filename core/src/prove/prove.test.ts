@@ -1,4 +1,4 @@
-import { box, machine, seatBlock, setup, station, told, vise } from '../testing/fixtures';
+import { box, machine, seatBlock, setup, station, told, tool as anyTool, vise } from '../testing/fixtures';
 import { workZero } from '../zero';
 import { cutClearsJaws } from './checks/cutClearsJaws';
 import { cutsSomething } from './checks/cutsSomething';
@@ -10,25 +10,26 @@ import { planProve, type ProveFacts } from '.';
 const insideTravel = (facts: ProveFacts) => [...zeroInsideTravel(facts, told), ...cutInsideTravel(facts, told)];
 const part = box([0, 0, 0], [100, 60, 40]);
 const raw = box([0, 0, 0], [100, 60, 42]);
-const tool = (number: number, length: number | null) => ({ number, description: '', diameter: null, length });
+const tool = (number: number, length: number | null) => anyTool({ number, length });
+const jawTops = { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws };
 
 /** A block 42 high on 20 parallels, 2 to face off; cut down to `depth` below its finished top at 40. */
 function prove(depth: number, s = setup(), m: typeof machine | null = machine) {
   const seat = seatBlock(raw, part, s);
-  return planProve(seat, workZero(seat, s.zero, station), s, vise, station, m, box([0, 0, 40 - depth], [100, 60, 42]), 40 - depth);
+  return planProve(seat, workZero(seat, s.zero, station), s, jawTops, station, m, box([0, 0, 40 - depth], [100, 60, 42]), 40 - depth);
 }
 
 describe('lowest cut and jaw tops', () => {
   test('20 parallels and a cut 15 below the top of a part 40 high leave 5 above jaws 40 high', () => {
-    expect(prove(15)).toMatchObject({ lowestCut: 45, aboveJaws: 5 });
+    expect(prove(15)).toMatchObject({ lowestCut: 45, aboveTop: 5 });
   });
 
   test.each([[15, null], [19, null], [19.5, 'caution'], [20, 'caution'], [20.001, 'stop'], [30, 'stop']] as const)('a cut %d deep: %s', (depth, level) => {
-    expect(cutClearsJaws(prove(depth), vise, told).map((f) => f.level)).toEqual(level ? [level] : []);
+    expect(cutClearsJaws(prove(depth), jawTops, told).map((f) => f.level)).toEqual(level ? [level] : []);
   });
 
   test('the remedy reaches the clearance wanted', () => {
-    expect(cutClearsJaws(prove(25), vise, told)[0]).toMatchObject({ says: 'The lowest cut is 5.000 mm below the jaw tops.', remedy: expect.stringContaining('at least 6.000 mm higher') });
+    expect(cutClearsJaws(prove(25), jawTops, told)[0]).toMatchObject({ says: 'The lowest cut is 5.000 mm below the jaw tops.', remedy: expect.stringContaining('at least 6.000 mm higher') });
   });
 });
 

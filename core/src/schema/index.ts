@@ -8,6 +8,19 @@ export const positiveMm = Type.Number({ exclusiveMinimum: 0, maximum: 100_000 })
 export const shortText = Type.String({ maxLength: 200 });
 export const longText = Type.String({ maxLength: 4000 });
 
+/** How the number of a field is shown: lengths in the units of the reader, everything else as it is. */
+export type FieldUnit = 'mm' | 'mm²' | 'N' | 'N·m' | 'kPa' | 'MPa' | 'GPa' | '°C' | 'kg' | '1/min' | 'm' | 'm/min' | '%' | '';
+
+/** A number a person enters: `title` is its label and `unit` how it is shown. Forms are made from schemas of these. */
+export function quantity(title: string, unit: FieldUnit, minimum: number, maximum: number, description?: string) {
+  return Type.Number({ title, unit, minimum, maximum, ...(description ? { description } : {}) });
+}
+
+/** A length that must be more than nothing. */
+export function positive(title: string, unit: FieldUnit, maximum: number, description?: string) {
+  return Type.Number({ title, unit, exclusiveMinimum: 0, maximum, ...(description ? { description } : {}) });
+}
+
 function inWords(error: ErrorObject): string {
   const place = error.instancePath.slice(1).replaceAll('/', '.') || 'the document';
   const p = error.params as Record<string, unknown>;
@@ -56,7 +69,7 @@ export function checker<S extends TSchema>(schema: S): (data: unknown) => Checke
   let compiled: ValidateFunction<Static<S>> | null = null;
   return (data) => {
     // On the first call only: compiling takes time, and a page that never checks must not need it.
-    compiled ??= new Ajv({ allErrors: true, strict: true }).compile<Static<S>>(schema);
+    compiled ??= new Ajv({ allErrors: true, strict: true }).addVocabulary(['unit']).compile<Static<S>>(schema);
     const validate = compiled;
     if (validate(data)) return { ok: true, value: data };
     const told = [...new Set(likelyMeant(validate.errors ?? []).map(inWords))];

@@ -1,2 +1,5 @@
+export * from './slide';
 export * from './seatInVise';
+export * from './seatOnFlat';
+export * from './seatRound';
 export * from './seatWords';

@@ -3,13 +3,14 @@ import { Matrix } from 'ml-matrix';
 import { ALL_ORIENTATIONS, rotationOf, vec, type Box3, type Orientation } from '../frames';
 import { boxMesh, loadKernel, turnMesh, type Kernel } from '../solid';
 import type { Vise } from '../shop';
+import { vise as fixtureVise } from '../testing/fixtures';
 import { seatInVise, turnedBox } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
 
 const vise: Vise = {
-  id: 'v', name: 'v', jawWidth: 400, jawHeight: 40, jawThickness: 40, maxOpening: 400, bedThickness: 20, parallelThickness: 6,
+  ...fixtureVise, id: 'v', name: 'v', jawWidth: 400, jawHeight: 40, jawThickness: 40, maxOpening: 400, bedThickness: 20, parallelThickness: 6,
   stopDiameter: 8, minimumGrip: 5, clearanceAboveJaws: 1, minimumRestAreaMm2: 100,
 };
 const stop = { side: 'left' as const, position: 30, height: 34, fromJaw: 8, face: null };
@@ -47,7 +48,7 @@ test('no gap and no overlap with jaw, rest and stop: random blanks, allowances a
       const gaps = [Math.min(...z) - h, Math.max(...y), end - stop.position];
       // raw stock told for each locator is the allowance of the part side that touches it
       const allowanceOf = (d: string) => ('xyz'.indexOf(d[1]) >= 0 ? (d[0] === '-' ? low : high)['xyz'.indexOf(d[1])] : NaN);
-      const raws = [seated.rest, seated.jaw, seated.stop].map((c) => c.rawMm - allowanceOf(c.side));
+      const raws = [seated.rest, seated.y, seated.x].map((c) => c.rawMm - allowanceOf(c.side));
       return seated.settled && [...gaps, ...raws].every((g) => Math.abs(g) < 1e-9);
     },
   ), { numRuns: 300 });
@@ -66,32 +67,32 @@ describe('the seat touches only where the device really is', () => {
     const tee = kernel.union([kernel.box(box([0, 0, 0], [60, 40, 25])), kernel.box(box([-5, -5, 25], [65, 45, 35]))]).mesh();
     const input = { orientation: UP, loaded: tee, finished: boxMesh(box([0, 0, 0], [60, 40, 35])), isFlat: () => true, blankSeated: box([-5, -5, 0], [65, 45, 35]), vise, stop: { ...stop, height: 26 } };
     const clear = seatInVise({ ...input, parallelsHeight: 16 });
-    expect(clear.jaw.rawMm).toBe(0);
+    expect(clear.y.rawMm).toBe(0);
     expect(clear.loadedBox.max.y).toBeCloseTo(5, 9);
-    expect(clear.stop.rawMm).toBe(0);
+    expect(clear.x.rawMm).toBe(0);
     const caught = seatInVise({ ...input, parallelsHeight: 14 });
-    expect(caught.jaw.rawMm).toBeCloseTo(5, 9);
+    expect(caught.y.rawMm).toBeCloseTo(5, 9);
     expect(caught.loadedBox.max.y).toBeCloseTo(0, 9);
   });
 
   test('a flange that ends exactly at the jaw top is not caught', () => {
     const tee = kernel.union([kernel.box(box([0, 0, 0], [60, 40, 25])), kernel.box(box([-5, -5, 25], [65, 45, 35]))]).mesh();
     const seated = seatInVise({ orientation: UP, loaded: tee, finished: tee, isFlat: () => true, blankSeated: box([-5, -5, 0], [65, 45, 35]), vise, parallelsHeight: 15, stop });
-    expect(seated.jaw.seatedLevel).toBe(40);
+    expect(seated.y.seatedLevel).toBe(40);
   });
 
   test('the stop meets the material at its own height, not the widest place', () => {
     const stepped = kernel.union([kernel.box(box([0, 0, 0], [60, 40, 20])), kernel.box(box([12, 0, 20], [60, 40, 40]))]).mesh();
     const at = (height: number) => seatInVise({ orientation: UP, loaded: stepped, finished: stepped, isFlat: () => true, blankSeated: box([0, 0, 0], [60, 40, 40]), vise, parallelsHeight: 10, stop: { ...stop, height } });
-    expect(at(20).stop.seatedLevel).toBe(0);
-    expect(at(36).stop.seatedLevel).toBe(12);
+    expect(at(20).x.seatedLevel).toBe(0);
+    expect(at(36).x.seatedLevel).toBe(12);
     expect(at(36).loadedBox.min.x).toBeCloseTo(30 - 12, 9);
   });
 
   test('material beside the jaws is not gripped', () => {
     const bar = boxMesh(box([0, 0, 0], [60, 40, 30]));
     const beside = seatInVise({ orientation: UP, loaded: bar, finished: bar, isFlat: () => true, blankSeated: box([0, 0, 0], [60, 40, 30]), vise, parallelsHeight: 20, stop: { ...stop, position: 420 } });
-    expect(beside.jaw.touches).toBe(false);
+    expect(beside.y.touches).toBe(false);
     expect(beside.rest.touches).toBe(false);
   });
 });

@@ -1,232 +1,110 @@
-import {
-  add, AXES, partSideFacing, pose, rotationOf, signOf, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
-} from '../frames';
-import type { Setup, SurfaceState } from '../job';
+import type { Direction, Vec3 } from '../frames';
+import type { Setup } from '../job';
 import type { Vise } from '../shop';
-import { meshBox, reachInWindow, TOUCH_MM, type Reach, type TriangleMesh, type Window } from '../solid';
-
-/** How the part touches one locator. Coordinates in the device frame unless said otherwise. */
-export interface Contact {
-  /** machine direction the touched face looks in */
-  readonly faces: Direction;
-  /** the part side that looks there */
-  readonly side: Direction;
-  /** false: nothing stands in front of the locator, and the material's overall extreme is used instead */
-  readonly touches: boolean;
-  /** the touched face's coordinate along the locator's axis, seated frame */
-  readonly seatedLevel: number;
-  /** the finished face the position is counted from, seated frame: the touched one, or the one under the raw stock */
-  readonly finishedLevel: number;
-  /** stock between the touched face and the finished one, mm; 0 on a finished face */
-  readonly rawMm: number;
-  /** how the touched face comes: a side of the blank as the job says, stock left by a cut, or finished */
-  readonly surface: SurfaceState;
-  readonly flatAreaMm2: number;
-  readonly touch: Reach['touch'];
-}
-
-/** Where the part comes to rest in a vise: pose, contacts, boxes. Device frame: x along the jaws from their left end, y to the rear from the fixed jaw's face, z up from the bed. */
-export interface SeatFacts {
-  readonly orientation: Orientation;
-  readonly pose: Pose<'part', 'device'>;
-  readonly rest: Contact;
-  /** areas on the rear and front strip of the rest; on the bed both are the same */
-  readonly restStripsMm2: readonly [number, number];
-  readonly jaw: Contact;
-  readonly movingJaw: Contact;
-  readonly stop: Contact;
-  /** the material as loaded and the finished part, device frame */
-  readonly loadedBox: Box3;
-  readonly finishedBox: Box3;
-  /** the first copy's finished box; the same when there is one part only */
-  readonly firstCopyBox: Box3;
-  readonly blankBox: Box3;
-  /** false: sliding to rest, jaw and stop in turn did not come to an end */
-  readonly settled: boolean;
-}
+import { reachInWindow, TOUCH_MM, type Window } from '../solid';
+import { contactAt, metLevel, placed, slideHome, toSeated, type Contact, type Locator, type SeatedPart, type SeatFacts } from './slide';
 
 /** Where the stop stands; which face it is meant for is a matter of the checks. */
 export type StopPlace = Omit<Setup['stop'], 'face'>;
 
-export interface SeatInput {
-  readonly orientation: Orientation;
-  /** what is left before this setup and the finished part, both in seated axes */
-  readonly loaded: TriangleMesh;
-  readonly finished: TriangleMesh;
-  /** box of the first copy; left out: of the finished part */
-  readonly firstCopySeated?: Box3;
-  readonly blankSeated: Box3;
-  /** how each side of the blank comes; left out: raw where there is stock on it */
-  readonly blankSide?: (side: Direction) => SurfaceState;
-  /** whether the material is really flat at a level of a part side, `u·x = along`: a facet of a curved face is not */
-  readonly isFlat: (side: Direction, along: number) => boolean;
+export interface ViseSeatInput extends SeatedPart {
   readonly vise: Vise;
   readonly parallelsHeight: number;
   readonly stop: StopPlace;
 }
 
-const LOCATOR: Record<'rest' | 'jaw' | 'movingJaw', Direction> = { rest: '-z', jaw: '+y', movingJaw: '-y' };
+/** +1: the fixed jaw stands at the rear and the part in front of it; -1: the other way round. */
+export const fixedSide = (vise: Vise): 1 | -1 => (vise.fixedJaw === 'front' ? -1 : 1);
 
-/** How a face comes: a side of the blank as the job says, else finished or, with stock on it, raw. Level and blank in one frame. */
-export function surfaceAt(level: number, faces: Direction, side: Direction, isFinished: boolean, blank: Box3, blankSide: ((side: Direction) => SurfaceState) | undefined): SurfaceState {
-  const onBlank = Math.abs(level - (signOf(faces) > 0 ? blank.max : blank.min)[faces[1] as Axis]) < TOUCH_MM;
-  return onBlank && blankSide ? blankSide(side) : isFinished ? 'finished' : 'raw';
+/** What the part rests on above the bed, and how wide that is: parallels, or the step of step jaws. */
+export function restOf(vise: Vise, parallelsHeight: number): { readonly height: number; readonly thickness: number; readonly name: string } {
+  if (vise.jaws === 'step') return { height: vise.stepHeight, thickness: vise.stepDepth, name: 'jaw steps' };
+  return { height: parallelsHeight, thickness: vise.parallelThickness, name: parallelsHeight === 0 ? 'bed' : 'parallels' };
 }
 
-const shiftedBox = (box: Box3, by: Vec3): Box3 => ({ min: add(box.min, by), max: add(box.max, by) });
-
-/** A window given in the device frame, in seated coordinates. */
-function toSeated(window: Window, t: Vec3): Window {
-  return Object.fromEntries(AXES.flatMap((a) => {
-    const range = window[a];
-    return range ? [[a, [range[0] - t[a], range[1] - t[a]]]] : [];
-  }));
+/** Where the jaws can touch: between rest and jaw top, within the jaw's width. */
+function gripWindow(vise: Vise, rest: number): Window {
+  return { x: [0, vise.jawWidth], z: [rest + TOUCH_MM, vise.jawHeight - TOUCH_MM] };
 }
 
-function toDevice(touch: Reach['touch'], t: Vec3): Reach['touch'] {
-  const range = (a: Axis): [number, number] => [touch[a][0] + t[a], touch[a][1] + t[a]];
-  return { x: range('x'), y: range('y'), z: range('z') };
-}
-
-/** Where the jaws can touch: between parallels and jaw top, within the jaw's width. */
-function gripWindow(vise: Vise, parallelsHeight: number): Window {
-  return { x: [0, vise.jawWidth], z: [parallelsHeight + TOUCH_MM, vise.jawHeight - TOUCH_MM] };
-}
-
-/** Where the part can rest: on the bed, or on two parallels that stand against the jaws. */
-function restWindows(vise: Vise, parallelsHeight: number, frontY: number): [Window, Window] {
+/** Where the part can rest: on the bed, or on two strips that stand against the jaws. The first is at the fixed jaw. */
+function restWindows(vise: Vise, rest: ReturnType<typeof restOf>, movingY: number): [Window, Window] {
   const x: [number, number] = [0, vise.jawWidth];
-  if (parallelsHeight === 0) {
-    const bed = { x, y: [-vise.maxOpening, 0] as const };
+  const s = fixedSide(vise);
+  const between = (a: number, b: number): Window => ({ x, y: [Math.min(a, b), Math.max(a, b)] });
+  if (rest.height === 0) {
+    const bed = between(-s * vise.maxOpening, 0);
     return [bed, bed];
   }
-  const rear = Math.max(-vise.parallelThickness, frontY);
-  const front = Math.min(frontY + vise.parallelThickness, 0);
-  return [{ x, y: [rear, 0] }, { x, y: [frontY, front] }];
+  const strip = Math.min(rest.thickness, Math.abs(movingY));
+  return [between(-s * strip, 0), between(movingY, movingY + s * strip)];
 }
 
 function stopWindow(stop: StopPlace, vise: Vise): Window {
   const r = vise.stopDiameter / 2;
-  return { y: [-stop.fromJaw - r + TOUCH_MM, -stop.fromJaw + r - TOUCH_MM], z: [stop.height - r + TOUCH_MM, stop.height + r - TOUCH_MM] };
+  const y = -fixedSide(vise) * stop.fromJaw;
+  return { y: [y - r + TOUCH_MM, y + r - TOUCH_MM], z: [stop.height - r + TOUCH_MM, stop.height + r - TOUCH_MM] };
 }
 
-function furthest(mesh: TriangleMesh, faces: Direction, windows: readonly Window[], t: Vec3): Reach | null {
-  const axis = faces[1] as Axis;
-  const towards = signOf(faces);
-  return windows
-    .map((w) => reachInWindow(mesh, axis, towards, toSeated(w, t)))
-    .filter((r) => r !== null)
-    .sort((a, b) => towards * (b.level - a.level))[0] ?? null;
-}
-
-const extreme = (mesh: TriangleMesh, faces: Direction) => meshBox(mesh)[signOf(faces) > 0 ? 'max' : 'min'][faces[1] as Axis];
-
-/** Level of the material a locator meets; where it meets nothing, the material's overall extreme stands in. Seated frame. */
-function metLevel(input: SeatInput, faces: Direction, windows: readonly Window[], t: Vec3): number {
-  return furthest(input.loaded, faces, windows, t)?.level ?? extreme(input.loaded, faces);
-}
-
-function contact(input: SeatInput, faces: Direction, windows: readonly Window[], t: Vec3): Contact {
-  const found = furthest(input.loaded, faces, windows, t);
-  const seatedLevel = found?.level ?? extreme(input.loaded, faces);
-  const finishedHere = furthest(input.finished, faces, windows, t)?.level;
-  const onFinished = finishedHere !== undefined && Math.abs(finishedHere - seatedLevel) < TOUCH_MM;
-  const finishedLevel = onFinished ? seatedLevel : extreme(input.finished, faces);
-  const side = partSideFacing(input.orientation, faces);
-  const rawMm = onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel);
-  return {
-    faces,
-    side,
-    touches: found !== null,
-    seatedLevel,
-    finishedLevel,
-    rawMm,
-    surface: surfaceAt(seatedLevel, faces, side, Math.abs(rawMm) <= 1e-6, input.blankSeated, input.blankSide),
-    flatAreaMm2: found && input.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0,
-    touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
-  };
-}
-
-/** Flat areas on the rear and front strip of the rest, and together; strips that overlap are counted once. mm² */
-function restAreas({ loaded, isFlat, parallelsHeight }: SeatInput, rest: Contact, [rear, front]: [Window, Window], t: Vec3): [[number, number], number] {
+/** Flat areas on the two strips of the rest, and together; strips that overlap are counted once. mm² */
+function restAreas({ loaded, isFlat, vise }: ViseSeatInput, height: number, rest: Contact, [fixed, moving]: [Window, Window], t: Vec3): [[number, number], number] {
   if (!isFlat(rest.side, -rest.seatedLevel)) return [[0, 0], 0];
   const on = (w: Window) => {
     const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
     return reach && Math.abs(reach.level - rest.seatedLevel) < TOUCH_MM ? reach.flatAreaMm2 : 0;
   };
-  const strips: [number, number] = [on(rear), on(front)];
-  if (parallelsHeight === 0) return [strips, strips[0]];
-  const [rearFrom, frontFrom, frontTo] = [rear.y?.[0] ?? 0, front.y?.[0] ?? 0, front.y?.[1] ?? 0];
-  return [strips, rearFrom < frontTo ? on({ x: rear.x, y: [frontFrom, 0] }) : strips[0] + strips[1]];
+  const strips: [number, number] = [on(fixed), on(moving)];
+  if (height === 0) return [strips, strips[0]];
+  const ys = [...(fixed.y ?? [0, 0]), ...(moving.y ?? [0, 0])];
+  const overlap = fixedSide(vise) > 0 ? (fixed.y?.[0] ?? 0) < (moving.y?.[1] ?? 0) : (fixed.y?.[1] ?? 0) > (moving.y?.[0] ?? 0);
+  return [strips, overlap ? on({ x: fixed.x, y: [Math.min(...ys), Math.max(...ys)] }) : strips[0] + strips[1]];
 }
 
 /**
- * Seats a part in a vise whose fixed jaw is at the rear.
+ * Seats a part in a vise.
  *
- * The part slides down onto the rest, back to the fixed jaw and across to the stop, and touches only where these
- * really are: lowest material over the parallels' footprint (or bed) to z = parallels' height; rearmost material
- * between parallels and jaw top, within the jaws' width, to y = 0; material furthest towards the stop, in front of
- * the stop rod, to x = stop position. Each of the three moves changes what the others touch, so they are repeated
- * until nothing moves any more.
+ * The part slides down onto the rest, to the fixed jaw and across to the stop, and touches only where these
+ * really are: lowest material over the parallels' footprint (or bed) to z = rest height; material furthest towards the
+ * fixed jaw, between rest and jaw top and within the jaws' width, to y = 0; material furthest towards the stop, in front
+ * of the stop rod, to x = stop position.
  *
  * @returns the pose part → device (mm) with the contacts; never throws. A locator that meets nothing has
  * `touches: false`, and the overall extreme of the material stands in for the contact.
  */
-export function seatInVise(input: SeatInput): SeatFacts {
-  const { vise, parallelsHeight, stop, loaded } = input;
+export function seatInVise(input: ViseSeatInput): SeatFacts {
+  const { vise, stop } = input;
   const stopFaces: Direction = stop.side === 'left' ? '-x' : '+x';
-  const box = meshBox(loaded);
-  let t = vec(
-    stop.position - (stop.side === 'left' ? box.min.x : box.max.x),
-    -box.max.y,
-    parallelsHeight - box.min.z,
-  );
-  const grip = gripWindow(vise, parallelsHeight);
-  const strips = () => restWindows(vise, parallelsHeight, metLevel(input, LOCATOR.movingJaw, [grip], t) + t.y);
-  let settled = false;
-  for (let round = 0; round < 12 && !settled; round++) {
-    const z = parallelsHeight - metLevel(input, LOCATOR.rest, strips(), t);
-    const dropped = vec(t.x, t.y, z);
-    const next = vec(
-      stop.position - metLevel(input, stopFaces, [stopWindow(stop, vise)], dropped),
-      -metLevel(input, LOCATOR.jaw, [grip], dropped),
-      z,
-    );
-    settled = AXES.every((axis) => Math.abs(next[axis] - t[axis]) < 1e-9);
-    t = next;
-  }
-  const at = {
-    rest: contact(input, LOCATOR.rest, strips(), t),
-    jaw: contact(input, LOCATOR.jaw, [grip], t),
-    movingJaw: contact(input, LOCATOR.movingJaw, [grip], t),
-    stop: contact(input, stopFaces, [stopWindow(stop, vise)], t),
-  };
-  const [restStripsMm2, restAreaMm2] = restAreas(input, at.rest, strips(), t);
-  const finishedSeated = meshBox(input.finished);
+  const [jawFaces, movingFaces]: [Direction, Direction] = fixedSide(vise) > 0 ? ['+y', '-y'] : ['-y', '+y'];
+  const rest = restOf(vise, input.parallelsHeight);
+  const grip = [gripWindow(vise, rest.height)];
+  const strips = (t: Vec3) => restWindows(vise, rest, metLevel(input, movingFaces, grip, t) + t.y);
+  const atStop = [stopWindow(stop, vise)];
+  const { t, settled } = slideHome(input, {
+    rest: { faces: '-z', at: rest.height, windows: strips },
+    y: { faces: jawFaces, at: 0, windows: () => grip },
+    x: { faces: stopFaces, at: stop.position, windows: () => atStop },
+  });
+  const under = contactAt(input, '-z', strips(t), t);
+  const [restStripsMm2, restAreaMm2] = restAreas(input, rest.height, under, strips(t), t);
   return {
-    orientation: input.orientation,
-    pose: pose(rotationOf(input.orientation), t),
-    rest: { ...at.rest, flatAreaMm2: restAreaMm2 },
+    ...placed(input, t),
+    rest: { ...under, flatAreaMm2: restAreaMm2 },
     restStripsMm2,
-    jaw: at.jaw,
-    movingJaw: at.movingJaw,
-    stop: at.stop,
-    loadedBox: shiftedBox(box, t),
-    finishedBox: shiftedBox(finishedSeated, t),
-    firstCopyBox: shiftedBox(input.firstCopySeated ?? finishedSeated, t),
-    blankBox: shiftedBox(input.blankSeated, t),
+    y: contactAt(input, jawFaces, grip, t),
+    movingJaw: contactAt(input, movingFaces, grip, t),
+    x: contactAt(input, stopFaces, atStop, t),
+    locators: viseLocators(rest, stop),
     settled,
   };
 }
 
-/** Corners of a box turned into seated axes. */
-export function turnedBox(box: Box3, orientation: Orientation): Box3 {
-  const { rows } = rotationOf(orientation);
-  const corner = (pick: (row: Vec3, axis: Axis) => number) =>
-    vec(...(rows.map((row) => AXES.reduce((sum, a) => sum + (row[a] === 0 ? 0 : pick(row, a)), 0)) as [number, number, number]));
+function viseLocators(rest: ReturnType<typeof restOf>, stop: StopPlace): Record<'x' | 'y' | 'z', Locator> {
   return {
-    min: corner((row, a) => row[a] * (row[a] > 0 ? box.min[a] : box.max[a])),
-    max: corner((row, a) => row[a] * (row[a] > 0 ? box.max[a] : box.min[a])),
+    x: { name: `${stop.side} stop`, at: stop.position, kind: 'set', from: 'the jaws\' left end' },
+    y: { name: 'fixed jaw', at: 0, kind: 'datum', from: 'the fixed jaw\'s face is the vise\'s datum' },
+    z: rest.height === 0
+      ? { name: 'bed', at: 0, kind: 'datum', from: 'lies on the bed, the vise\'s datum' }
+      : { name: rest.name, at: rest.height, kind: 'height', from: 'the bed' },
   };
 }
 

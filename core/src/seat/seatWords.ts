@@ -1,19 +1,28 @@
 import { PART_SIDE } from '../part';
-import type { Setup } from '../job';
 import type { Speech } from '../units';
-import type { Contact, SeatFacts } from './seatInVise';
+import type { Contact, Locator, SeatFacts } from './slide';
 
 /** "raw bottom face" or "finished top face": what a locator touches. */
 export function touchedFace(contact: Contact): string {
-  return `${contact.surface} ${PART_SIDE[contact.side]}`;
+  return `${contact.surface} ${contact.what ?? PART_SIDE[contact.side]}`;
 }
 
+/** "at the fixed jaw", "at the rear pins": a locator after "at". */
+export const theLocator = (locator: Locator): string => `the ${locator.name}`;
+
 /** The seat in one sentence an operator can follow. */
-export function seatInWords(seat: SeatFacts, setup: Setup, speech: Speech): string {
-  const { height } = setup.parallels;
-  const rest = height === 0 ? 'on the bed' : `on ${speech.size(height)} parallels`;
-  const [, ...face] = touchedFace(seat.rest).split(' ');
-  const raw = touchedFace(seat.rest).split(' ')[0];
-  const start = `${raw[0].toUpperCase()}${raw.slice(1)} ${face.join(' ')} down ${rest}`;
-  return `${start}, ${touchedFace(seat.jaw)} on the fixed jaw, ${touchedFace(seat.stop)} on the ${setup.stop.side} stop.`;
+export function seatInWords(seat: SeatFacts, speech: Speech): string {
+  const { x, y, z } = seat.locators;
+  const centred = [seat.x, seat.y, seat.rest].find((c) => c.what);
+  if (centred) {
+    const [end, locator] = seat.rest.what ? [seat.x, x] : [seat.rest, z];
+    const face = touchedFace(end);
+    const spacer = locator.kind === 'height' ? ` ${speech.sizeWithUnit(locator.at)} off the face, on the spacer` : ` on the ${locator.name}`;
+    return `${face[0].toUpperCase()}${face.slice(1)}${spacer}, ${touchedFace(centred)} in the jaws.`;
+  }
+  const onto = z.kind === 'height' ? `on ${speech.size(z.at)} ${z.name}` : `on the ${z.name}`;
+  const [raw, ...face] = touchedFace(seat.rest).split(' ');
+  const start = `${raw[0].toUpperCase()}${raw.slice(1)} ${face.join(' ')} down ${onto}`;
+  const at = (contact: Contact, locator: Locator) => `${touchedFace(contact)} ${locator.kind === 'hand' ? 'to' : 'on'} the ${locator.name}`;
+  return `${start}, ${at(seat.y, y)}, ${at(seat.x, x)}.`;
 }

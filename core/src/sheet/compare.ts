@@ -48,7 +48,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
     const { setup, facts } = s;
     entries.push(
       text(place, 'does', setup.does), text(place, 'register', s.register), text(place, 'program', setup.program),
-      text(place, 'vise', s.vise?.name ?? 'not chosen'), text(place, 'station', s.station?.name ?? 'not chosen'),
+      text(place, 'device', s.device?.name ?? 'not chosen'), text(place, 'station', s.station?.name ?? 'not chosen'),
       text(place, 'face up', PART_SIDE[setup.orientation.up]), text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
       size(place, 'cuts below top', setup.cutsBelowTop), size(place, 'parallels', setup.parallels.height),
       text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
@@ -60,7 +60,8 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, facts.zero.inMachine?.[a] ?? null)),
       ...(s.fromFirst?.shift ? AXES.map((a) => coordinate(place, `shift from first setup ${a.toUpperCase()}`, s.fromFirst?.shift?.[a] ?? null)) : []),
       ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name} face`, t.declare)),
-      size(place, 'grip depth', facts.hold.gripDepthMm), size(place, 'jaw opening', facts.hold.openingMm), coordinate(place, 'jaws to lowest cut', facts.prove.aboveJaws),
+      ...(facts.hold.vise ? [size(place, 'grip depth', facts.hold.vise.gripDepthMm), size(place, 'jaw opening', facts.hold.vise.openingMm), coordinate(place, 'jaws to lowest cut', facts.prove.aboveTop)] : []),
+      ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)), text(place, 'steps', facts.hold.steps.join(' ')),
     );
   }
   for (const t of planned.transitions) {

@@ -54,7 +54,7 @@ test('the section from above is cut at half the grip, so it shows what the jaws 
   const [, flipped] = planned.setups;
   const { section, left } = outlines!.setups[1].views!.above;
   const width = (rings: readonly (readonly (readonly [number, number])[])[]) => Math.max(...rings.flat().map((p) => p[1])) - Math.min(...rings.flat().map((p) => p[1]));
-  expect(width(section)).toBeCloseTo(flipped.facts!.hold.openingMm, 6);
+  expect(width(section)).toBeCloseTo(flipped.facts!.hold.vise!.openingMm, 6);
   expect(width(section)).toBeCloseTo(width(left.silhouette), 6);
   expect(width(outlines!.setups[1].views!.above.loaded)).toBeGreaterThan(width(section));
 });
@@ -112,7 +112,7 @@ test('a drawing is true to scale: one page unit per millimetre means just that',
   expect(a[1] - b[1]).toBeCloseTo(30, 9);
   const { min, max } = sceneBounds(scene);
   // from the rear of the fixed jaw to the front of the moving jaw
-  const opening = planned.setups[0].facts!.hold.openingMm;
+  const opening = planned.setups[0].facts!.hold.vise!.openingMm;
   expect(max[0] - min[0]).toBeCloseTo(31.75 * 2 + opening, 6);
 });
 

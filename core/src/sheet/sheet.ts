@@ -4,9 +4,9 @@ import { isAcceptedBy, type Finding } from '../findings';
 import type { Acceptance, Job } from '../job';
 import { plusMinusOf, sumOf, type Ledger } from '../ledger';
 import { PART_SIDE } from '../part';
-import type { PlannedJob, PlannedSetup, PlannedTransition } from '../plan';
+import type { PlannedJob, PlannedSetup, PlannedTransition, SetupFacts } from '../plan';
 import { allowanceOn, stateOf, type CopyPlace } from '../blank';
-import type { Projection, Shop } from '../shop';
+import type { Device, DeviceKind, Projection, Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
 
@@ -39,6 +39,9 @@ export interface SheetSetup {
   readonly touchOffTool: string;
   readonly tools: readonly { readonly number: string; readonly description: string; readonly diameter: string; readonly length: string }[];
   readonly why: readonly Row[];
+  /** how to load and how to take out, in order; left out on issues older than the steps */
+  readonly steps?: readonly string[];
+  readonly release?: readonly string[];
   readonly scenes: Readonly<Record<ViewName, Scene>> | null;
 }
 
@@ -82,17 +85,28 @@ export interface Sheet {
   readonly notes: string;
 }
 
-export const BEFORE_HANDS_GO_IN = 'Stop the spindle, put the tool away, then open the vise.';
+const BEFORE_HANDS_GO_IN = 'Stop the spindle, put the tool away, then ';
+const OPEN: Record<DeviceKind, string> = {
+  vise: 'open the vise', 'T-slot table': 'loosen the clamps', 'fixture plate': 'loosen the clamps', 'vacuum plate': 'let the air in', 'vacuum pods': 'let the air in',
+  'sacrificial board': 'take out the fasteners', 'support grid': 'lift off the weights', chuck: 'open the chuck', collet: 'open the collet', 'rotary axis': 'open the chuck',
+};
+
+/** The order of safety before the hands go in: how the device that holds the part is opened comes last. */
+export function beforeHandsGoIn(kind: DeviceKind | null): string {
+  return `${BEFORE_HANDS_GO_IN}${kind ? OPEN[kind] : 'take the part out'}.`;
+}
 
 const MACHINE_SIDE: Record<Direction, string> = {
-  '+z': 'up, to the spindle', '-z': 'down', '+y': 'to the rear, on the fixed jaw', '-y': 'to the front', '-x': 'to the left', '+x': 'to the right',
+  '+z': 'up, to the spindle', '-z': 'down', '+y': 'to the rear', '-y': 'to the front', '-x': 'to the left', '+x': 'to the right',
 };
 
 /** Which part face looks where, one line a face. */
 export function orientationInWords(planned: PlannedSetup): string[] {
   const { orientation } = planned.setup;
   const order: Direction[] = ['+z', '+y', '-x'];
-  return order.map((machine) => `${PART_SIDE[partSideFacing(orientation, machine)]} ${MACHINE_SIDE[machine]}`);
+  const jaw: Direction | null = planned.device?.kind === 'vise' ? (planned.device.fixedJaw === 'front' ? '-y' : '+y') : null;
+  const shown = jaw && !order.includes(jaw) ? [...order, jaw] : order;
+  return shown.map((machine) => `${PART_SIDE[partSideFacing(orientation, machine)]} ${MACHINE_SIDE[machine]}${machine === jaw ? ', on the fixed jaw' : ''}`);
 }
 
 const signed = (speech: Speech, value: (axis: Axis) => number | null): Signed => {
@@ -119,7 +133,7 @@ export function workZeroOf(ledger: Ledger, speech: Speech): Signed | null {
 }
 
 function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly CopyPlace[], outlines: RouteOutlines | null, speech: Speech): SheetSetup {
-  const { facts, setup, vise, station } = planned;
+  const { facts, setup, device } = planned;
   const unit = unitName(speech.units);
   const base = {
     op: planned.op, does: setup.does, register: planned.register, program: setup.program, orientation: orientationInWords(planned),
@@ -130,24 +144,18 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
     why: [['Seat', setup.why.seat], ['Hold', setup.why.hold], ['Zero', setup.why.zero]].flatMap(([label, value]) => (value ? [{ label, value }] : [])),
     touchOffTool: `tool dia ${speech.size(setup.touchOff.toolDiameter)}${setup.touchOff.feeler > 0 ? `, feeler ${speech.size(setup.touchOff.feeler)}` : ''}`,
   };
-  if (!facts || !vise) {
-    return { ...base, seat: 'No vise chosen.', zeroOf: '', rows: [], workZero: null, instead: 'not known', shiftFromFirst: null, ledger: [], plusMinus: signed(speech, () => null), touchOff: [], scenes: null };
+  if (!facts || !device) {
+    return { ...base, seat: 'No device chosen.', zeroOf: '', rows: [], workZero: null, instead: 'not known', shiftFromFirst: null, ledger: [], plusMinus: signed(speech, () => null), touchOff: [], scenes: null };
   }
   const shift = planned.fromFirst?.shift ?? null;
   const views = outlines?.setups.find((s) => s.id === planned.id)?.views;
   return {
     ...base,
     seat: facts.says.seat,
+    steps: facts.hold.steps, release: facts.hold.release,
     zeroOf: facts.says.zero,
     rows: [
-      { label: 'Vise', value: vise.name },
-      { label: 'Station', value: station ? `${station.name}${station.position ? '' : ', not measured'}` : 'not chosen' },
-      { label: 'Parallels', value: setup.parallels.height === 0 ? 'none, on the bed' : `${speech.size(setup.parallels.height)} ${unit}` },
-      { label: `Stop, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)}  Y ${speech.signed(-setup.stop.fromJaw)}  Z ${speech.signed(setup.stop.height)}` },
-      { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },
-      { label: 'Grip depth', value: `${speech.size(facts.hold.gripDepthMm)} ${unit}` },
-      { label: 'Jaw opening', value: `${speech.size(facts.hold.openingMm)} ${unit}` },
-      { label: 'Jaws to lowest cut', value: `Z ${speech.signed(facts.prove.aboveJaws)} ${unit}` },
+      ...holdRows(planned, device, facts, speech),
       ...(planned.material.floorMm === null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
       ...copyShiftRows(planned, copies, speech),
     ],
@@ -163,6 +171,31 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
       ? Object.fromEntries(VIEW_NAMES.map((v) => [v, setupScene(v, planned, views[v], speech, { dimensions: true, labels: true })])) as Record<ViewName, Scene>
       : null,
   };
+}
+
+function stationRow({ station }: PlannedSetup): Row {
+  return { label: 'Station', value: station ? `${station.name}${station.position ? '' : ', not measured'}` : 'not chosen' };
+}
+
+/** How the part is located and held, as the operator sets it. */
+function holdRows(planned: PlannedSetup, device: Device, facts: SetupFacts, speech: Speech): Row[] {
+  const { setup } = planned;
+  const unit = unitName(speech.units);
+  const head: Row[] = [{ label: device.kind === 'vise' ? 'Vise' : `Held on ${device.kind}`, value: device.name }, stationRow(planned)];
+  const figures = facts.hold.figures.map(({ label, value }) => ({ label, value }));
+  if (device.kind === 'vise') {
+    const rest = facts.seat.locators.z;
+    return [
+      ...head,
+      { label: device.jaws === 'step' ? 'Jaw steps' : 'Parallels', value: rest.at === 0 ? 'none, on the bed' : `${speech.size(rest.at)} ${unit}` },
+      { label: `Stop, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.stop.fromJaw : -setup.stop.fromJaw)}  Z ${speech.signed(setup.stop.height)}` },
+      { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },
+      ...figures,
+      { label: 'Jaws to lowest cut', value: `Z ${speech.signed(facts.prove.aboveTop)} ${unit}` },
+    ];
+  }
+  const { x, y, z } = facts.seat.locators;
+  return [...head, ...[y, x, z].map((l) => ({ label: l.name[0].toUpperCase() + l.name.slice(1), value: l.kind === 'datum' ? 'the device\'s datum' : `${speech.signed(l.at)} ${unit}` })), ...figures];
 }
 
 /** "left raw, bottom sawn, others already finished" */
@@ -189,13 +222,13 @@ function copyShiftRows({ setup }: PlannedSetup, copies: readonly CopyPlace[], sp
   });
 }
 
-function sheetTransition(t: PlannedTransition, speech: Speech): SheetTransition {
+function sheetTransition(t: PlannedTransition, held: DeviceKind | null, speech: Speech): SheetTransition {
   return {
     fromOp: t.fromOp, toOp: t.toOp,
-    first: BEFORE_HANDS_GO_IN,
+    first: beforeHandsGoIn(held),
     says: `${t.facts.says}.`,
     edges: `${t.facts.edges.join('; ')}.`,
-    kept: [faceKeptInWords(t.facts.jaw, 'fixed jaw'), faceKeptInWords(t.facts.stop, 'stop')],
+    kept: [faceKeptInWords(t.facts.jaw, t.facts.at.jaw), faceKeptInWords(t.facts.stop, t.facts.at.stop.replace(/^(left|right) stop$/, 'stop'))],
     shift: t.shift.shift ? signed(speech, (a) => t.shift.shift?.[a] ?? null) : null,
     because: t.shift.says,
     conditions: t.shift.conditions,
@@ -238,7 +271,7 @@ export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutline
       ...copiesRow(job, planned, speech),
     ],
     setups: planned.setups.map((s) => sheetSetup(s, planned.setups[0], planned.blank.copies, outlines, speech)),
-    transitions: planned.transitions.map((t) => sheetTransition(t, speech)),
+    transitions: planned.transitions.map((t) => sheetTransition(t, planned.setups.find((s) => s.id === t.fromId)?.device?.kind ?? null, speech)),
     findings: sheetFindings(planned, job.accepted),
     notes: job.notes,
   };

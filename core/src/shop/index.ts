@@ -1,5 +1,10 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { lengthMm, longText, positiveMm, shortText, sizeMm } from '../schema';
+import { lengthMm, longText, positiveMm, quantity, shortText, sizeMm } from '../schema';
+import { deviceSchema } from './devices';
+import { bondSchema, clampSchema, workMaterialSchema } from './means';
+
+export * from './devices';
+export * from './means';
 
 const range = Type.Object({ min: lengthMm, max: lengthMm }, { additionalProperties: false });
 
@@ -26,21 +31,6 @@ export const machineSchema = Type.Object({
   homesTo: longText,
   registers: Type.Array(registerSchema, { minItems: 1, maxItems: 6, uniqueItems: true }),
   stations: Type.Array(stationSchema, { maxItems: 40 }),
-}, { additionalProperties: false });
-
-export const viseSchema = Type.Object({
-  id: shortText,
-  name: shortText,
-  jawWidth: positiveMm,
-  jawHeight: Type.Number({ exclusiveMinimum: 0, maximum: 1000, description: 'Top of the jaws above the bed.' }),
-  jawThickness: positiveMm,
-  maxOpening: positiveMm,
-  bedThickness: positiveMm,
-  parallelThickness: positiveMm,
-  stopDiameter: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Diameter of the stop rod: it touches only material inside this height and depth.' }),
-  minimumGrip: sizeMm,
-  clearanceAboveJaws: Type.Number({ minimum: 0, maximum: 1000, description: 'Wanted between jaw tops and the lowest cut.' }),
-  minimumRestAreaMm2: Type.Number({ minimum: 0, maximum: 1e6, description: 'Flat area wanted on parallels or bed, mm².' }),
 }, { additionalProperties: false });
 
 export const STOCK_KINDS = ['flat bar', 'plate', 'sheet', 'round bar', 'hexagon bar', 'tube'] as const;
@@ -74,14 +64,17 @@ export const shopSchema = Type.Object({
   name: shortText,
   projection: Type.Union([Type.Literal('third angle'), Type.Literal('first angle')], { description: 'How drawing views are arranged (ISO 5456-2).' }),
   machines: Type.Array(machineSchema, { maxItems: 200 }),
-  vises: Type.Array(viseSchema, { maxItems: 500 }),
+  altitude: quantity('Height above the sea', 'm', -400, 6000, 'Decides how much vacuum there is.'),
+  devices: Type.Array(deviceSchema, { maxItems: 500 }),
+  clamps: Type.Array(clampSchema, { maxItems: 500 }),
+  bonds: Type.Array(bondSchema, { maxItems: 200 }),
+  materials: Type.Array(workMaterialSchema, { maxItems: 500 }),
   stock: Type.Array(stockSchema, { maxItems: 1000 }),
   offcuts: Type.Array(offcutSchema, { maxItems: 1000 }),
 }, { additionalProperties: false });
 
 export type Station = Static<typeof stationSchema>;
 export type Machine = Static<typeof machineSchema>;
-export type Vise = Static<typeof viseSchema>;
 export type Shop = Static<typeof shopSchema>;
 
 export type Stock = Static<typeof stockSchema>;
@@ -89,16 +82,37 @@ export type StockKind = Stock['kind'];
 export type Offcut = Static<typeof offcutSchema>;
 export type Projection = Shop['projection'];
 
-export const EMPTY_SHOP: Shop = { name: '', projection: 'third angle', machines: [], vises: [], stock: [], offcuts: [] };
+export const EMPTY_SHOP: Shop = { name: '', projection: 'third angle', altitude: 0, machines: [], devices: [], clamps: [], bonds: [], materials: [], stock: [], offcuts: [] };
+
+/** The material of the library a job's text means: the longest name the text begins with, capitals aside; null: none. */
+export function materialOf(shop: Shop, says: string): Shop['materials'][number] | null {
+  const text = says.trim().toLowerCase();
+  return shop.materials.filter((m) => m.name.trim() !== '' && text.startsWith(m.name.trim().toLowerCase())).sort((a, b) => b.name.trim().length - a.name.trim().length)[0] ?? null;
+}
+
+/** What a job refers to in the library, by id; null: not chosen. */
+export interface Refers {
+  readonly machine: string | null;
+  readonly devices: readonly (string | null)[];
+  readonly clamps: readonly (string | null)[];
+  readonly bonds: readonly (string | null)[];
+  readonly stock: string | null;
+  readonly material: string;
+}
 
 /** The part of the library a job needs: what goes into its file. */
-export function shopForJob(shop: Shop, machineId: string | null, viseIds: readonly (string | null)[], stockId: string | null): Shop {
+export function shopForJob(shop: Shop, refers: Refers): Shop {
+  const material = materialOf(shop, refers.material);
   return {
     name: shop.name,
     projection: shop.projection,
-    stock: shop.stock.filter((s) => s.id === stockId),
+    altitude: shop.altitude,
+    stock: shop.stock.filter((s) => s.id === refers.stock),
     offcuts: [],
-    machines: shop.machines.filter((m) => m.id === machineId),
-    vises: shop.vises.filter((v) => viseIds.includes(v.id)),
+    machines: shop.machines.filter((m) => m.id === refers.machine),
+    devices: shop.devices.filter((d) => refers.devices.includes(d.id)),
+    clamps: shop.clamps.filter((c) => refers.clamps.includes(c.id)),
+    bonds: shop.bonds.filter((b) => refers.bonds.includes(b.id)),
+    materials: material ? [material] : [],
   };
 }

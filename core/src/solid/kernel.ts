@@ -229,16 +229,49 @@ export class Kernel {
 
   /** a \ b of flat outlines. */
   flatDifference(a: Outlines, b: Outlines): Outlines {
-    if (b.length === 0) return a;
+    if (a.length === 0 || b.length === 0) return a;
     const [left, right] = [this.#flat(a), this.#flat(b)];
     const rest = left.subtract(right);
     return this.#take(rest, left, right);
   }
 
-  /** Outlines grown (+) or shrunk (−) by a distance, corners kept sharp. Filled where the rings enclose, whatever their sense. */
-  offset(outlines: Outlines, mm: number): Outlines {
+  /** a ∩ b of flat outlines. */
+  flatCommon(a: Outlines, b: Outlines): Outlines {
+    if (a.length === 0 || b.length === 0) return [];
+    const [left, right] = [this.#flat(a), this.#flat(b)];
+    return this.#take(left.intersect(right), left, right);
+  }
+
+  /** All of the outlines together, each taken for filled. */
+  flatUnion(parts: readonly Outlines[]): Outlines {
+    const pieces = parts.filter((p) => p.length > 0).map((p) => this.#flat(p));
+    return pieces.length === 0 ? [] : this.#take(this.wasm.CrossSection.union(pieces), ...pieces);
+  }
+
+  /** Area of flat outlines, mm². */
+  flatArea(outlines: Outlines): number {
+    if (outlines.length === 0) return 0;
+    const flat = this.#flat(outlines);
+    const area = flat.area();
+    flat.delete();
+    return area;
+  }
+
+  /** Outlines grown (+) or shrunk (−) by a distance, corners kept sharp or made round. Filled where the rings enclose, whatever their sense. */
+  offset(outlines: Outlines, mm: number, corners: 'sharp' | 'round' = 'sharp'): Outlines {
+    if (outlines.length === 0) return [];
     const flat = this.#flat(outlines, 'EvenOdd');
-    return this.#take(flat.offset(mm, 'Miter', 4), flat);
+    return this.#take(corners === 'sharp' ? flat.offset(mm, 'Miter', 4) : flat.offset(mm, 'Round', 2, 128), flat);
+  }
+
+  /** The solid over an outline of a view, from one depth to another along the view's third axis. */
+  prism(outlines: Outlines, view: Rotation, from: number, to: number): Solid {
+    const flat = this.#flat(outlines);
+    const upright = flat.extrude(to - from);
+    const { rows: [a, b, c] } = view;
+    const placed = upright.transform([a.x, a.y, a.z, 0, b.x, b.y, b.z, 0, c.x, c.y, c.z, 0, c.x * from, c.y * from, c.z * from, 1]);
+    [flat, upright].forEach((x) => x.delete());
+    return new Solid(placed);
   }
 
   /**

@@ -1,6 +1,6 @@
 import { vec, type Box3, type Orientation } from '../frames';
 import type { Told } from '../findings';
-import type { Setup } from '../job';
+import { NO_CUT, NO_HOLD, type Setup, type Tool } from '../job';
 import { seatInVise, turnedBox, type SeatFacts } from '../seat';
 import type { Machine, Station, Vise } from '../shop';
 import { boxMesh, turnMesh } from '../solid';
@@ -11,8 +11,9 @@ import { speechIn } from '../units';
 export const UPRIGHT: Orientation = { up: '+z', right: '+x' };
 
 export const vise: Vise = {
-  id: 'v', name: 'Vise', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20, parallelThickness: 8,
+  kind: 'vise', id: 'v', name: 'Vise', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20, parallelThickness: 8,
   stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
+  fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 20_000, ratedTorqueNm: 60, friction: 0.15,
 };
 
 export const station: Station = { id: 'a', name: 'A', position: { x: -400, y: -200, z: -450 }, plusMinus: 0.01, note: '' };
@@ -23,7 +24,7 @@ export const machine: Machine = {
 };
 
 export const setup = (change: Partial<Setup> = {}): Setup => ({
-  id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, cutsTo: null, programmed: null, vise: 'v', station: 'a', parallels: { height: 20 },
+  id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, cutsTo: null, programmed: null, device: 'v', ...structuredClone(NO_HOLD), station: 'a', parallels: { height: 20 },
   stop: { side: 'left', position: 10, height: 32, fromJaw: 15, face: null }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
   touchOff: { toolDiameter: 10, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
 });
@@ -40,3 +41,5 @@ export function seatBlock(loaded: Box3, finished: Box3, s: Setup = setup(), v: V
     vise: v, parallelsHeight: s.parallels.height, stop: s.stop,
   });
 }
+
+export const tool = (change: Partial<Tool> = {}): Tool => ({ number: 1, description: '', diameter: null, length: null, ...NO_CUT, ...change });

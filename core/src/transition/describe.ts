@@ -29,8 +29,10 @@ export interface TransitionFacts {
   /** which edge goes where: front, left and top in machine directions */
   readonly edges: readonly string[];
   readonly goes: Readonly<Record<'front' | 'left' | 'top', Direction>>;
+  /** at the locators along y and x, with what they are called in the second setup */
   readonly jaw: FaceKept;
   readonly stop: FaceKept;
+  readonly at: { readonly jaw: string; readonly stop: string };
 }
 
 function faceKept(a: Contact, b: Contact): FaceKept {
@@ -61,7 +63,7 @@ export function describeTransition(from: SeatFacts, to: SeatFacts): TransitionFa
   const sentence = `${what[0].toUpperCase()}${what.slice(1)}`;
   return {
     moves: moves.map((m) => m.id), says: sentence, edges, goes,
-    jaw: faceKept(from.jaw, to.jaw), stop: faceKept(from.stop, to.stop),
+    jaw: faceKept(from.y, to.y), stop: faceKept(from.x, to.x), at: { jaw: to.locators.y.name, stop: to.locators.x.name },
   };
 }
 

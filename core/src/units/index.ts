@@ -59,6 +59,22 @@ export function formatVolume(mm3: number, units: Units): string {
   return units === 'mm' ? `${(mm3 / 1000).toFixed(3)} cm³` : `${(mm3 / MM_PER_INCH ** 3).toFixed(4)} in³`;
 }
 
+const N_PER_LBF = 4.4482216152605;
+const NM_PER_LBFT = 1.3558179483314;
+
+const rounded = (value: number, unit: string) => `${Math.abs(value) >= 100 ? Math.round(value) : Number(value.toPrecision(2))} ${unit}`;
+
+/** A force with its unit, as exact as forces are known: N, from 10 000 N kN; inch jobs lbf. */
+export function formatForce(newton: number, units: Units): string {
+  if (units === 'inch') return rounded(newton / N_PER_LBF, 'lbf');
+  return Math.abs(newton) >= 10_000 ? `${(newton / 1000).toFixed(1)} kN` : rounded(newton, 'N');
+}
+
+/** A torque with its unit: N·m, inch jobs lbf·ft. */
+export function formatTorque(newtonMetre: number, units: Units): string {
+  return units === 'inch' ? rounded(newtonMetre / NM_PER_LBFT, 'lbf·ft') : rounded(newtonMetre, 'N·m');
+}
+
 /** Writes numbers for one job: what checks and sheets use, so that one job never mixes units. */
 export interface Speech {
   readonly units: Units;
@@ -70,6 +86,8 @@ export interface Speech {
   sizeWithUnit(mm: number): string;
   area(mm2: number): string;
   volume(mm3: number): string;
+  force(newton: number): string;
+  torque(newtonMetre: number): string;
 }
 
 export function speechIn(units: Units): Speech {
@@ -80,5 +98,7 @@ export function speechIn(units: Units): Speech {
     sizeWithUnit: (mm) => `${formatLength(mm, units)} ${unitName(units)}`,
     area: (mm2) => formatArea(mm2, units),
     volume: (mm3) => formatVolume(mm3, units),
+    force: (newton) => formatForce(newton, units),
+    torque: (newtonMetre) => formatTorque(newtonMetre, units),
   };
 }

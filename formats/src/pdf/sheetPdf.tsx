@@ -139,11 +139,30 @@ function Ledger({ setup }: { setup: SheetSetup }) {
   );
 }
 
+/** Steps in order, the number beside each; two columns so that a setup stays on its page. */
+function Steps({ name, steps }: { name: string; steps: readonly string[] | undefined }) {
+  if (!steps || steps.length === 0) return null;
+  const half = Math.ceil(steps.length / 2);
+  const column = (from: number, to: number) => (
+    <View style={{ width: '50%' }}>
+      {steps.slice(from, to).map((text, i) => (
+        <View key={text} style={styles.row}><Text style={[styles.number, { width: 18 }]}>{from + i + 1}</Text><Text style={{ flex: 1 }}>{text}</Text></View>
+      ))}
+    </View>
+  );
+  return (
+    <View wrap={false}>
+      <Text style={styles.h}>{name}</Text>
+      <View style={[styles.row, { gap: 10 }]}>{column(0, half)}{column(half, steps.length)}</View>
+    </View>
+  );
+}
+
 function TouchOff({ setup }: { setup: SheetSetup }) {
   return (
     <View wrap={false}>
       <Text style={styles.h}>{`Touch off, ${setup.touchOffTool}: declare`}</Text>
-      {setup.touchOff.length === 0 && <Text>Nothing stands above the jaw tops to touch.</Text>}
+      {setup.touchOff.length === 0 && <Text>Nothing stands above the device to touch.</Text>}
       {setup.touchOff.map((t) => (
         <View key={t.face} style={styles.cell}>
           <Text>{`${t.preferred ? '» ' : ''}${t.face} face, ${t.surface}`}</Text>
@@ -215,6 +234,8 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
           ))}
         </View>
       </View>
+      <Steps name="Load" steps={setup.steps} />
+      <Steps name="Take out" steps={setup.release} />
       {setup.why.map((w) => <Text key={w.label}>{`Why, ${w.label.toLowerCase()}: ${w.value}`}</Text>)}
       <View style={[styles.row, { marginTop: 2, gap: 20 }]} wrap={false}>
         {['Set up by', 'Checked by', 'Date and time'].map((who) => (

@@ -2,10 +2,11 @@ import { DataTypes, type CreationOptional, type InferAttributes, type InferCreat
 
 type Row<M extends Model> = ModelStatic<M>;
 
-export interface ShopRow extends Model<InferAttributes<ShopRow>, InferCreationAttributes<ShopRow>> { id: number; name: string; projection: CreationOptional<string>; revision: CreationOptional<number> }
+export interface ShopRow extends Model<InferAttributes<ShopRow>, InferCreationAttributes<ShopRow>> { id: number; name: string; projection: CreationOptional<string>; altitude: CreationOptional<number>; revision: CreationOptional<number> }
 export interface MachineRow extends Model<InferAttributes<MachineRow>, InferCreationAttributes<MachineRow>> { id: string; place: number; document: string }
 export interface StationRow extends Model<InferAttributes<StationRow>, InferCreationAttributes<StationRow>> { machineId: string; id: string; place: number; document: string }
-export interface ViseRow extends Model<InferAttributes<ViseRow>, InferCreationAttributes<ViseRow>> { id: string; place: number; document: string }
+export interface DeviceRow extends Model<InferAttributes<DeviceRow>, InferCreationAttributes<DeviceRow>> { id: string; place: number; document: string }
+export interface LibraryRow extends Model<InferAttributes<LibraryRow>, InferCreationAttributes<LibraryRow>> { list: string; id: string; place: number; document: string }
 export interface StockRow extends Model<InferAttributes<StockRow>, InferCreationAttributes<StockRow>> { id: string; place: number; document: string }
 export interface OffcutRow extends Model<InferAttributes<OffcutRow>, InferCreationAttributes<OffcutRow>> { id: string; place: number; document: string; photoHash: string | null }
 export interface FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> { hash: string; name: string; size: number; createdAt: CreationOptional<Date> }
@@ -23,7 +24,8 @@ export interface Models {
   readonly shop: Row<ShopRow>;
   readonly machines: Row<MachineRow>;
   readonly stations: Row<StationRow>;
-  readonly vises: Row<ViseRow>;
+  readonly devices: Row<DeviceRow>;
+  readonly library: Row<LibraryRow>;
   readonly stock: Row<StockRow>;
   readonly offcuts: Row<OffcutRow>;
   readonly files: Row<FileRow>;
@@ -38,10 +40,11 @@ const key = () => ({ type: DataTypes.STRING(200), primaryKey: true });
 export function defineModels(sequelize: Sequelize): Models {
   const still = { timestamps: false };
   return {
-    shop: sequelize.define<ShopRow>('shop', { id: { type: DataTypes.INTEGER, primaryKey: true }, name: DataTypes.STRING(200), projection: DataTypes.STRING(20), revision: DataTypes.INTEGER }, still),
+    shop: sequelize.define<ShopRow>('shop', { id: { type: DataTypes.INTEGER, primaryKey: true }, name: DataTypes.STRING(200), projection: DataTypes.STRING(20), altitude: DataTypes.DOUBLE, revision: DataTypes.INTEGER }, still),
     machines: sequelize.define<MachineRow>('machines', { id: key(), place: DataTypes.INTEGER, document: text }, still),
     stations: sequelize.define<StationRow>('stations', { machineId: key(), id: key(), place: DataTypes.INTEGER, document: text }, still),
-    vises: sequelize.define<ViseRow>('vises', { id: key(), place: DataTypes.INTEGER, document: text }, still),
+    devices: sequelize.define<DeviceRow>('devices', { id: key(), place: DataTypes.INTEGER, document: text }, still),
+    library: sequelize.define<LibraryRow>('library', { list: { type: DataTypes.STRING(20), primaryKey: true }, id: key(), place: DataTypes.INTEGER, document: text }, still),
     stock: sequelize.define<StockRow>('stock', { id: key(), place: DataTypes.INTEGER, document: text }, still),
     offcuts: sequelize.define<OffcutRow>('offcuts', { id: key(), place: DataTypes.INTEGER, document: text, photoHash: DataTypes.CHAR(64) }, still),
     files: sequelize.define<FileRow>('files', { hash: { type: DataTypes.CHAR(64), primaryKey: true }, name: DataTypes.STRING(500), size: DataTypes.BIGINT, createdAt: DataTypes.DATE }, { updatedAt: false }),

@@ -1,6 +1,6 @@
 import { Transaction, type Sequelize } from 'sequelize';
 import { checkShop } from '@violet-jaw/core/job';
-import type { Machine, Offcut, Shop, Station, Stock, Vise } from '@violet-jaw/core/shop';
+import type { Device, Machine, Offcut, Shop, Station, Stock } from '@violet-jaw/core/shop';
 import type { Revised } from '@violet-jaw/formats/api';
 import type { Models } from '../models';
 import { badInput, Problem } from '../problem';
@@ -14,16 +14,20 @@ function twice(ids: readonly string[]): string[] {
   return [...new Set(ids.filter((id, i) => ids.indexOf(id) !== i))];
 }
 
-/** Machines, stations, vises, stock and offcuts: one document to the application, tables with foreign keys underneath. */
+/** Lists of the library that nothing but a document refers to: one table for all. */
+const LISTS = ['clamps', 'bonds', 'materials'] as const;
+
+/** Machines, stations, devices, clamps, stock and offcuts: one document to the application, tables with foreign keys underneath. */
 export class ShopService {
   constructor(private readonly sequelize: Sequelize, private readonly models: Models) {}
 
   async read(transaction?: Transaction): Promise<Revised<Shop>> {
     const options = { order: [['place', 'ASC'] as [string, string]], transaction };
-    const [head, machines, stations, vises, stock, offcuts] = await Promise.all([
-      this.models.shop.findByPk(1, { transaction }), this.models.machines.findAll(options), this.models.stations.findAll(options), this.models.vises.findAll(options),
-      this.models.stock.findAll(options), this.models.offcuts.findAll(options),
+    const [head, machines, stations, devices, stock, offcuts, library] = await Promise.all([
+      this.models.shop.findByPk(1, { transaction }), this.models.machines.findAll(options), this.models.stations.findAll(options), this.models.devices.findAll(options),
+      this.models.stock.findAll(options), this.models.offcuts.findAll(options), this.models.library.findAll(options),
     ]);
+    const listOf = <T>(name: (typeof LISTS)[number]) => library.filter((row) => row.list === name).map((row) => JSON.parse(row.document) as T);
     return {
       revision: head?.revision ?? 0,
       document: {
@@ -33,7 +37,9 @@ export class ShopService {
           ...JSON.parse(m.document) as Machine,
           stations: stations.filter((s) => s.machineId === m.id).map((s) => JSON.parse(s.document) as Station),
         })),
-        vises: vises.map((v) => JSON.parse(v.document) as Vise),
+        altitude: head?.altitude ?? 0,
+        devices: devices.map((v) => JSON.parse(v.document) as Device),
+        clamps: listOf('clamps'), bonds: listOf('bonds'), materials: listOf('materials'),
         stock: stock.map((s) => JSON.parse(s.document) as Stock),
         offcuts: offcuts.map((o) => JSON.parse(o.document) as Offcut),
       },
@@ -46,7 +52,7 @@ export class ShopService {
     const shop = checked.value;
     const problems = [
       ...twice(shop.machines.map((m) => m.id)).map((id) => `machines: "${id}" is there twice.`),
-      ...(['vises', 'stock', 'offcuts'] as const).flatMap((list) => twice(shop[list].map((v) => v.id)).map((id) => `${list}: "${id}" is there twice.`)),
+      ...(['devices', ...LISTS, 'stock', 'offcuts'] as const).flatMap((list) => twice(shop[list].map((v) => v.id)).map((id) => `${list}: "${id}" is there twice.`)),
       ...shop.machines.flatMap((m) => twice(m.stations.map((s) => s.id)).map((id) => `stations of ${m.name}: "${id}" is there twice.`)),
       ...shop.machines.flatMap((m) => (['x', 'y', 'z'] as const).filter((a) => m.travel[a].min >= m.travel[a].max).map((a) => `${m.name}: the travel in ${a.toUpperCase()} ends before it begins.`)),
     ];
@@ -56,18 +62,20 @@ export class ShopService {
       await head.reload({ transaction, lock: Transaction.LOCK.UPDATE });
       if (head.revision !== expected) throw staleWrite(await this.read(transaction));
       await this.#replace(shop, transaction);
-      await head.update({ name: shop.name, projection: shop.projection, revision: expected + 1 }, { transaction });
+      await head.update({ name: shop.name, projection: shop.projection, altitude: shop.altitude, revision: expected + 1 }, { transaction });
       return { revision: expected + 1, document: shop };
     });
   }
 
   async #replace(shop: Shop, transaction: Transaction): Promise<void> {
-    const { machines, stations, vises, stock, offcuts, files } = this.models;
+    const { machines, stations, devices, library, stock, offcuts, files } = this.models;
     const gone = (rows: { id: string }[], kept: readonly { id: string }[]) => rows.map((r) => r.id).filter((id) => !kept.some((k) => k.id === id));
     await machines.destroy({ where: { id: gone(await machines.findAll({ transaction, attributes: ['id'] }), shop.machines) }, transaction });
-    await vises.destroy({ where: { id: gone(await vises.findAll({ transaction, attributes: ['id'] }), shop.vises) }, transaction });
+    await devices.destroy({ where: { id: gone(await devices.findAll({ transaction, attributes: ['id'] }), shop.devices) }, transaction });
     await machines.bulkCreate(shop.machines.map(({ stations: _, ...m }, place) => ({ id: m.id, place, document: JSON.stringify(m) })), { updateOnDuplicate: ['place', 'document'], transaction });
-    await vises.bulkCreate(shop.vises.map((v, place) => ({ id: v.id, place, document: JSON.stringify(v) })), { updateOnDuplicate: ['place', 'document'], transaction });
+    await devices.bulkCreate(shop.devices.map((v, place) => ({ id: v.id, place, document: JSON.stringify(v) })), { updateOnDuplicate: ['place', 'document'], transaction });
+    await library.destroy({ where: {}, transaction });
+    await library.bulkCreate(LISTS.flatMap((list) => shop[list].map((entry, place) => ({ list, id: entry.id, place, document: JSON.stringify(entry) }))), { transaction });
     await stock.destroy({ where: {}, transaction });
     await stock.bulkCreate(shop.stock.map((s, place) => ({ id: s.id, place, document: JSON.stringify(s) })), { transaction });
     await offcuts.destroy({ where: {}, transaction });
@@ -77,14 +85,21 @@ export class ShopService {
     await stations.bulkCreate(shop.machines.flatMap((m) => m.stations.map((s, place) => ({ machineId: m.id, id: s.id, place, document: JSON.stringify(s) }))), { transaction });
   }
 
-  /** Adds machines, vises and stock a job file brings along that are not here yet; what is here stays as it is. */
+  /** Adds what of the library a job file brings along and is not here yet; what is here stays as it is. */
   async adopt(brought: Shop): Promise<string[]> {
     const { revision, document } = await this.read();
-    const machines = brought.machines.filter((m) => !document.machines.some((k) => k.id === m.id));
-    const vises = brought.vises.filter((v) => !document.vises.some((k) => k.id === v.id));
-    const stock = brought.stock.filter((v) => !document.stock.some((k) => k.id === v.id));
-    if (machines.length + vises.length + stock.length === 0) return [];
-    await this.write({ ...document, name: document.name || brought.name, machines: [...document.machines, ...machines], vises: [...document.vises, ...vises], stock: [...document.stock, ...stock] }, revision);
-    return [...machines, ...vises, ...stock].map((x) => x.name);
+    const added: string[] = [];
+    const joined = <T extends { id: string; name: string }>(here: readonly T[], theirs: readonly T[]): T[] => {
+      const missing = theirs.filter((t) => !here.some((h) => h.id === t.id));
+      added.push(...missing.map((m) => m.name));
+      return [...here, ...missing];
+    };
+    const next: Shop = {
+      ...document, name: document.name || brought.name,
+      machines: joined(document.machines, brought.machines), devices: joined(document.devices, brought.devices), clamps: joined(document.clamps, brought.clamps),
+      bonds: joined(document.bonds, brought.bonds), materials: joined(document.materials, brought.materials), stock: joined(document.stock, brought.stock),
+    };
+    if (added.length > 0) await this.write(next, revision);
+    return added;
   }
 }

@@ -4,7 +4,7 @@ import { planBlank } from '@violet-jaw/core/blank';
 import { isFileBody } from '@violet-jaw/core/job';
 import { featureNames, typedSurface, PART_SIDE } from '@violet-jaw/core/part';
 import { setupsFrom, type Proposal as Proposed, type ProposedRoute } from '@violet-jaw/core/propose';
-import { REGISTERS } from '@violet-jaw/core/shop';
+import { isVise, REGISTERS } from '@violet-jaw/core/shop';
 import { chooseBody } from '@violet-jaw/formats/part/choose.ts';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
@@ -15,13 +15,14 @@ import { proxy, searchInWorker, type Searching } from '../worker/searchInWorker'
 export function Proposal({ onClose }: { onClose: () => void }) {
   const { job, shop, speech, change, choose } = useJob();
   const { planned, bodies } = usePlan();
-  const [viseId, setVise] = useState(job.setups[0]?.vise ?? shop.vises[0]?.id ?? '');
+  const vises = shop.devices.filter(isVise);
+  const [viseId, setVise] = useState(vises.find((v) => v.id === job.setups[0]?.device)?.id ?? vises[0]?.id ?? '');
   const [share, setShare] = useState<number | null>(null);
   const [found, setFound] = useState<Proposed | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const running = useRef<Searching<Proposed | null> | null>(null);
   useEffect(() => () => running.current?.cancel(), []);
-  const vise = shop.vises.find((v) => v.id === viseId) ?? null;
+  const vise = vises.find((v) => v.id === viseId) ?? null;
 
   const look = async () => {
     if (!vise) return;
@@ -52,7 +53,7 @@ export function Proposal({ onClose }: { onClose: () => void }) {
     <section className="panel" aria-label="Proposed route">
       <div className="d-flex gap-2 align-items-end flex-wrap">
         <h2 className="mb-0">Propose a route</h2>
-        <ChoiceField label="Held in" value={viseId} choices={shop.vises.map((v) => ({ value: v.id, says: v.name }))} onCommit={(v) => { setVise(v); setFound(null); }} />
+        <ChoiceField label="Held in" value={viseId} choices={vises.map((v) => ({ value: v.id, says: v.name }))} onCommit={(v) => { setVise(v); setFound(null); }} />
         {share === null
           ? <Button size="sm" disabled={!vise || !planned} onClick={() => { void look(); }}>Look from all six sides</Button>
           : <div role="status" style={{ minWidth: '16rem' }}><div className="progress" style={{ height: 8 }}><div className="progress-bar" style={{ width: `${share * 100}%` }} /></div>looking what each direction reaches… <Button size="sm" variant="outline-primary" onClick={() => running.current?.cancel()}>Cancel</Button></div>}

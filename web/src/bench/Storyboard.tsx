@@ -23,7 +23,7 @@ export function Storyboard() {
   const add = () => {
     const id = crypto.randomUUID();
     const machine = shop.machines.find((m) => m.id === job.machine);
-    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, shop.vises[0] ?? null);
+    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, shop.devices[0] ?? null);
     change({ setups: [...job.setups, setup] });
     choose(id);
   };
@@ -55,7 +55,7 @@ export function Storyboard() {
               <Badge findings={planned?.findings.filter((f) => f.setupId === setup.id) ?? []} />
               {p?.facts && shown && views
                 ? <Drawing scene={setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: false, labels: false })} width={150} height={92} fontSize={4} />
-                : <div className="quiet" style={{ height: 92 }}>{p && !p.facts ? 'choose a vise' : '…'}</div>}
+                : <div className="quiet" style={{ height: 92 }}>{p && !p.facts ? 'choose a device' : '…'}</div>}
             </button>
           </div>
         );

@@ -1,10 +1,52 @@
+import { Fragment } from 'react';
 import { Button, Table } from 'react-bootstrap';
-import type { Tool } from '@violet-jaw/core/job';
+import { feedRate, rpmFor, surfaceSpeed } from '@violet-jaw/core/hold';
+import { NO_CUT, type Tool } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
+import { NumberField } from '../fields/NumberField';
 import { OptionalLengthField } from '../fields/OptionalLengthField';
-import { CountField, TextField } from '../fields/TextField';
+import { ChoiceField, CountField, TextField } from '../fields/TextField';
 
-/** The tools of a setup; lengths that are not given can be given. */
+const USES = [{ value: 'milling', says: 'mills' }, { value: 'drilling', says: 'drills' }, { value: 'other', says: 'no force' }] as const;
+const M_PER_FOOT = 0.3048;
+
+type Optional = 'diameter' | 'length' | 'cutDepth' | 'cutWidth' | 'stickOut' | 'holderDiameter' | 'feedPerTooth';
+
+/** How one tool cuts: what the force on the part is computed from. Speed of rotation and surface speed follow each other. */
+function CutRow({ tool, edit }: { tool: Tool; edit: (fields: Partial<Tool>) => void }) {
+  const { job } = useJob();
+  const metric = job.units === 'mm';
+  const name = (what: string) => `${what} of T${tool.number}`;
+  const length = (key: Optional, label: string, max = 1000) => <Labelled text={label}><OptionalLengthField label={name(label)} mm={tool[key]} units={job.units} positive max={max} onCommit={(mm) => edit({ [key]: mm })} /></Labelled>;
+  const speed = tool.diameter && tool.rpm ? surfaceSpeed(tool.diameter, tool.rpm) : null;
+  const perMinute = tool.feedPerTooth && tool.flutes && tool.rpm ? feedRate(tool.feedPerTooth, tool.flutes, tool.rpm) : null;
+  return (
+    <div className="cut" role="group" aria-label={`Cut of T${tool.number}`}>
+      <Labelled text="Cuts by"><ChoiceField hideLabel label={name('Cuts by')} value={tool.use} choices={USES} onCommit={(use) => edit({ use })} /></Labelled>
+      {tool.use !== 'other' && (
+        <>
+          <Labelled text={tool.use === 'drilling' ? 'Lips' : 'Flutes'}><NumberField hideLabel optional label={name('Flutes')} value={tool.flutes} min={1} max={100} digits={0} onCommit={(flutes) => edit({ flutes: flutes === null ? null : Math.round(flutes) })} /></Labelled>
+          {length('feedPerTooth', 'Feed a tooth', 10)}
+          {tool.use === 'milling' && length('cutDepth', 'Deep')}
+          {tool.use === 'milling' && length('cutWidth', 'Wide')}
+          <Labelled text="1/min"><NumberField hideLabel optional label={name('Speed')} value={tool.rpm} min={1} max={300_000} digits={0} onCommit={(rpm) => edit({ rpm })} /></Labelled>
+          <Labelled text={metric ? 'm/min' : 'ft/min'}>
+            <NumberField hideLabel optional label={name('Surface speed')} value={speed === null ? null : metric ? speed : speed / M_PER_FOOT} min={0.01} max={30_000} digits={1} onCommit={(v) => { if (tool.diameter) edit({ rpm: v === null ? null : Math.round(rpmFor(tool.diameter, metric ? v : v * M_PER_FOOT)) }); }} />
+          </Labelled>
+          {length('stickOut', 'Sticks out')}
+          {length('holderDiameter', 'Holder')}
+          {perMinute !== null && <span className="quiet">feed {metric ? `${Math.round(perMinute)} mm/min` : `${(perMinute / 25.4).toFixed(1)} in/min`}</span>}
+        </>
+      )}
+    </div>
+  );
+}
+
+function Labelled({ text, children }: { text: string; children: React.ReactNode }) {
+  return <div><span className="field-hint" aria-hidden="true">{text}</span>{children}</div>;
+}
+
+/** The tools of a setup and how they cut; lengths that are not given can be given. */
 export function ToolTable({ tools, onChange }: { tools: readonly Tool[]; onChange: (tools: Tool[]) => void }) {
   const { job } = useJob();
   const edit = (i: number, fields: Partial<Tool>) => onChange(tools.map((t, k) => (k === i ? { ...t, ...fields } : t)));
@@ -18,18 +60,21 @@ export function ToolTable({ tools, onChange }: { tools: readonly Tool[]; onChang
           <thead><tr><th style={{ width: '4.5rem' }}>T</th><th>Tool</th><th style={{ width: '6.5rem' }} className="number">Diameter</th><th style={{ width: '6.5rem' }} className="number">Length</th><th><span className="visually-hidden">Remove</span></th></tr></thead>
           <tbody>
             {tools.map((t, i) => (
-              <tr key={`${i}-${t.number}`}>
+              <Fragment key={`${i}-${t.number}`}>
+              <tr className="tool">
                 <td><CountField hideLabel label="Tool number" value={t.number} min={1} max={999} onCommit={(number) => edit(i, { number })} /></td>
                 <td><TextField hideLabel label={`Description of T${t.number}`} value={t.description} onCommit={(description) => edit(i, { description })} /></td>
                 <td>{optional(i, 'diameter', 'Diameter')}</td>
                 <td>{optional(i, 'length', 'Length')}</td>
                 <td><Button size="sm" variant="outline-primary" aria-label={`Remove T${t.number}`} onClick={() => onChange(tools.filter((_, k) => k !== i))}>✕</Button></td>
               </tr>
+              <tr className="tool-cut"><td colSpan={5}><CutRow tool={t} edit={(fields) => edit(i, fields)} /></td></tr>
+              </Fragment>
             ))}
           </tbody>
         </Table>
       )}
-      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange([...tools, { number: Math.min(999, Math.max(0, ...tools.map((t) => t.number)) + 1), description: '', diameter: null, length: null }])}>Add tool</Button>
+      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange([...tools, { number: Math.min(999, Math.max(0, ...tools.map((t) => t.number)) + 1), description: '', diameter: null, length: null, ...NO_CUT }])}>Add tool</Button>
     </>
   );
 }

@@ -16,7 +16,7 @@ const FONT = 13;
 /** Height of a view that stands alone. */
 const LARGE = 420;
 
-/** The drawings of one setup: above over front, aligned as on a drawing board, and the end view that tells a vise best. */
+/** The drawings of one setup: above over front, aligned as on a drawing board, and the end view. */
 export function Views({ planned, measured, width }: { planned: PlannedSetup; measured: string | null; width: number }) {
   const { job, shop, speech, changeSetup } = useJob();
   const [inSpace, setInSpace] = useState(false);
@@ -28,7 +28,7 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
     front: setupScene('front', shown, views.front, speech, { dimensions: true, labels: true }),
     leftEnd: setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: true, labels: true }),
   } : null), [planned.facts, shown, views, speech]);
-  if (!scenes) return <p className="quiet">{planned.facts ? 'drawing…' : 'Choose a vise in the section Hold to see the part in it.'}</p>;
+  if (!scenes) return <p className="quiet">{planned.facts ? 'drawing…' : 'Choose in the section Hold what the part is held in or on, to see it there.'}</p>;
   const shared = sharedMargins([scenes.above, scenes.front], FONT);
   const pick = (view: ViewName) => {
     const side = partSideFacing(planned.setup.orientation, facingEye(view));
@@ -52,7 +52,7 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
   return (
     <>
       <Facts planned={planned} />
-      <div className="d-flex gap-3 align-items-center" style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> {inSpace ? <span className="quiet">Part coordinates, without the vise.</span> : <ProjectionMark projection={shop.projection} />}</div>
+      <div className="d-flex gap-3 align-items-center" style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> {inSpace ? <span className="quiet">Part coordinates, without the device.</span> : <ProjectionMark projection={shop.projection} />}</div>
       {inSpace
         ? <div style={{ gridColumn: '1 / -1' }}><Suspense fallback={<p className="quiet">loading the view in space…</p>}><Space width={2 * width + 10} height={500} setup={at} /></Suspense></div>
         : large !== null ? { above, front, leftEnd: end }[large] : shop.projection === 'third angle' ? <>{above}{end}{front}</> : <>{front}{end}{above}</>}

@@ -118,7 +118,8 @@ export async function requestPlan(job: Job, shop: Shop): Promise<void> {
       const mine = request;
       const given = await giveBodies(remote, now.job);
       if ('keys' in given && !usePlan.getState().planned) usePlan.setState({ stage: 'finding faces and planning' });
-      const planned = 'keys' in given ? await remote.plan(now.job, now.shop, given.keys) : { ok: false as const, problem: given.problem };
+      const keys = 'keys' in given ? given.keys : null;
+      const planned = keys ? await remote.plan(now.job, now.shop, keys, 'known') : { ok: false as const, problem: (given as { problem: string }).problem };
       if (mine !== request) continue;
       usePlan.setState(planned.ok
         ? { planned: planned.value, problem: null, stage: null, of: now }
@@ -126,6 +127,11 @@ export async function requestPlan(job: Job, shop: Shop): Promise<void> {
       if (planned.ok && !waiting) {
         const outlines = await remote.outlines();
         if (mine === request && outlines) usePlan.setState({ drawn: { outlines, planned: planned.value, job: now.job } });
+        // forces take longest, so they come last, and only when nothing newer is to be planned
+        if (keys && !planned.value.complete && !waiting && mine === request) {
+          const all = await remote.plan(now.job, now.shop, keys, 'now');
+          if (mine === request && all.ok) usePlan.setState((s) => ({ planned: all.value, drawn: s.drawn && { ...s.drawn, planned: all.value } }));
+        }
       }
     }
   } catch (error) {

@@ -35,7 +35,7 @@ const worker = {
     bodies = new Map(list.map(({ key, mesh }) => [key, mesh]));
   },
 
-  async plan(job: Job, shop: Shop, keyOf: readonly { readonly file: string; readonly key: string }[]): Promise<Result<PlannedJob>> {
+  async plan(job: Job, shop: Shop, keyOf: readonly { readonly file: string; readonly key: string }[], forces: 'now' | 'known'): Promise<Result<PlannedJob>> {
     const planned = (await kernelReady()).plan({
       job, shop,
       bodies: (source) => {
@@ -43,7 +43,7 @@ const worker = {
         const mesh = key === undefined ? undefined : bodies.get(key);
         return key !== undefined && mesh ? { key, mesh } : null;
       },
-    });
+    }, forces);
     last = planned.ok ? planned.value : null;
     return planned;
   },
@@ -100,7 +100,7 @@ const worker = {
     };
     const cut = setup === null ? null : solids.cuts[setup];
     if (!cut) return [...shown('part', solids.part.solid), ...(solids.unreached ? shown('unreached', solids.unreached.solid) : [])];
-    const before = setup ? solids.cuts[setup - 1].left : solids.blank;
+    const before = setup ? solids.cuts[setup - 1].onward : solids.blank;
     const removed = kernel.subtract(before.solid, cut.left.solid);
     const all = [...shown('left', cut.left.solid), ...shown('removed', removed)];
     removed.release();

@@ -1,9 +1,9 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Vise } from '../../shop';
-import type { HoldFacts } from '..';
+import type { ViseHold } from '..';
 
 /** The jaws must hold the part over enough height. */
-export function gripDepth(hold: HoldFacts, vise: Vise, told: Told): Finding[] {
+export function gripDepth(hold: ViseHold, vise: Vise, told: Told): Finding[] {
   if (hold.gripDepthMm >= vise.minimumGrip - 1e-6) return [];
   return [finding(told, 'grip-too-shallow', 'hold')(hold.gripDepthMm < vise.minimumGrip / 2 ? 'stop' : 'caution', {
     says: `The grip is ${told.speech.sizeWithUnit(hold.gripDepthMm)} deep; this vise wants ${told.speech.sizeWithUnit(vise.minimumGrip)}.`,

@@ -1,9 +1,9 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Vise } from '../../shop';
-import type { HoldFacts } from '..';
+import type { ViseHold } from '..';
 
 /** The vise must open far enough for the part. */
-export function jawOpening(hold: HoldFacts, vise: Vise, told: Told): Finding[] {
+export function jawOpening(hold: ViseHold, vise: Vise, told: Told): Finding[] {
   const over = hold.openingMm - vise.maxOpening;
   if (over <= 1e-6) return [];
   return [finding(told, 'jaw-opening-too-small', 'hold')('stop', {

@@ -3,7 +3,7 @@ import type { SeatFacts } from '../../seat';
 
 /** Both jaws must meet material below their tops. */
 export function jawsTouch(seat: SeatFacts, told: Told): Finding[] {
-  if (seat.jaw.touches && seat.movingJaw.touches) return [];
+  if (seat.y.touches && seat.movingJaw?.touches) return [];
   return [finding(told, 'jaws-touch-nothing', 'hold')('stop', {
     says: 'There is nothing between the jaws: no material below the jaw tops.',
     numbers: { heightFrom: seat.loadedBox.min.z, heightTo: seat.loadedBox.max.z },

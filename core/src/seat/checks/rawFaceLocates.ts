@@ -4,8 +4,9 @@ import type { Contact, SeatFacts } from '..';
 
 /** A raw side of the blank against jaw, parallels or stop decides where everything lies. */
 export function rawFaceLocates(seat: SeatFacts, told: Told): Finding[] {
-  const contacts: [Contact, string][] = [[seat.rest, 'at the rest'], [seat.jaw, 'at the fixed jaw'], [seat.stop, 'at the stop']];
-  const on = (state: Contact['surface']) => contacts.filter(([c]) => c.touches && c.surface === state).map(([c, where]) => `${PART_SIDE[c.side]} ${where}`);
+  const { x, y } = seat.locators;
+  const contacts: [Contact, string][] = [[seat.rest, 'at the rest'], [seat.y, `at the ${y.name}`], [seat.x, `at the ${x.name.replace(/^(left|right) (?=stop$)/, '')}`]];
+  const on = (state: Contact['surface']) => contacts.filter(([c]) => c.touches && !c.what && c.surface === state).map(([c, where]) => `${PART_SIDE[c.side]} ${where}`);
   const [raw, sawn] = [on('raw'), on('sawn')];
   const say = finding(told, 'located-by-raw-face', 'seat');
   if (raw.length > 0) {

@@ -3,7 +3,7 @@ import type { SeatFacts } from '..';
 
 /** Material must stand in front of the stop rod, at its height. */
 export function stopTouches(seat: SeatFacts, told: Told): Finding[] {
-  if (seat.stop.touches) return [];
+  if (seat.x.touches) return [];
   return [finding(told, 'stop-touches-nothing', 'seat')('stop', {
     says: 'The stop touches nothing: no material stands in front of the stop rod.',
     numbers: { heightFrom: seat.loadedBox.min.z, heightTo: seat.loadedBox.max.z },

@@ -16,7 +16,7 @@ export async function knowThePart(schema: QueryInterface): Promise<void> {
   const { sequelize } = schema;
   const rows = await sequelize.query<{ id: string; document: string }>('SELECT id, document FROM jobs', { type: QueryTypes.SELECT });
   for (const row of rows) {
-    const file = migrateJobFile({ format: 'violet-jaw-job', version: 1, job: JSON.parse(row.document), shop: {} });
+    const file = migrateJobFile({ format: 'violet-jaw-job', version: 1, job: JSON.parse(row.document), shop: {} }, 2);
     if (!file.ok) throw new Error(`job ${row.id}: ${file.problems.join(' ')}`);
     await sequelize.query('UPDATE jobs SET document = ?, summary = NULL WHERE id = ?', { replacements: [JSON.stringify((file.value as { job: unknown }).job), row.id] });
   }

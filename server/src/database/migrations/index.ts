@@ -1,6 +1,7 @@
 import type { QueryInterface } from 'sequelize';
 import { firstTables } from './0001-first-tables';
 import { knowThePart } from './0002-know-the-part';
+import { workholding } from './0003-workholding';
 
 export interface Migration {
   readonly name: string;
@@ -11,4 +12,5 @@ export interface Migration {
 export const migrations: readonly Migration[] = [
   { name: '0001-first-tables', up: firstTables },
   { name: '0002-know-the-part', up: knowThePart },
+  { name: '0003-workholding', up: workholding },
 ];

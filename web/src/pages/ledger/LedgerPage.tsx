@@ -21,7 +21,7 @@ export function LedgerPage() {
           <div key={s.id} className="col-12 col-xl-6">
             <div className="panel">
               <h2>Op {s.op} <span className="number violet">{s.register}</span></h2>
-              {s.facts ? <><p className="mb-0">{s.facts.says.zero}. {s.facts.says.seat}</p><LedgerTable planned={s} /></> : <p className="quiet">No vise chosen: nothing to add up yet.</p>}
+              {s.facts ? <><p className="mb-0">{s.facts.says.zero}. {s.facts.says.seat}</p><LedgerTable planned={s} /></> : <p className="quiet">No device chosen: nothing to add up yet.</p>}
               <FindingList findings={planned.findings.filter((f) => f.setupId === s.id && f.section === 'zero')} />
             </div>
           </div>

@@ -60,7 +60,8 @@ function Blocking() {
   return (
     <section aria-label="Findings">
       <h3>What the checks say</h3>
-      {planned.findings.length === 0 && <p>Nothing.</p>}
+      {!planned.complete && <p className="quiet">working out forces and what is in the way…</p>}
+      {planned.findings.length === 0 && planned.complete && <p>Nothing.</p>}
       {stops.map((f) => {
         const accepted = job.accepted.find((a) => isAcceptedBy(f, a));
         return (

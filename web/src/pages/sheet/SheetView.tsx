@@ -78,13 +78,15 @@ function SetupPage({ sheet, setup, transition }: { sheet: Sheet; setup: SheetSet
         <div>
           <h3>Touch off, {setup.touchOffTool}: declare</h3>
           <Table size="sm"><tbody>{setup.touchOff.map((t) => <tr key={t.face} className={t.preferred ? 'fw-bold' : undefined}><td>{t.face} face, {t.surface}</td><td className="number">{t.declare}</td></tr>)}</tbody></Table>
-          {setup.touchOff.length === 0 && <p>Nothing stands above the jaw tops to touch.</p>}
+          {setup.touchOff.length === 0 && <p>Nothing stands above the device to touch.</p>}
         </div>
         <div>
           <h3>Tools</h3>
           {setup.tools.length === 0 ? <p>No tools listed.</p> : <Table size="sm"><tbody>{setup.tools.map((t) => <tr key={t.number}><th scope="row">{t.number}</th><td>{t.description}</td><td className="number">{t.diameter}</td><td className="number">{t.length}</td></tr>)}</tbody></Table>}
         </div>
       </div>
+      {setup.steps && <><strong>Load</strong><ol className="mb-1">{setup.steps.map((t) => <li key={t}>{t}</li>)}</ol></>}
+      {setup.release && <><strong>Take out</strong><ol className="mb-1">{setup.release.map((t) => <li key={t}>{t}</li>)}</ol></>}
       {setup.why.map((w) => <div key={w.label}>Why, {w.label.toLowerCase()}: {w.value}</div>)}
       <div className="initials"><span>Set up by</span><span>Checked by</span><span>Date and time</span></div>
     </article>

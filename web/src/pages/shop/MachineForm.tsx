@@ -76,7 +76,7 @@ function Stations({ machine, units, onChange }: { machine: Machine; units: Units
   return (
     <>
       <h3 className="mt-2">Stations on the table</h3>
-      <p className="quiet mb-1">Machine coordinates of the vise's datum: face of the fixed jaw, bed, left end of the jaws. Z is the spindle gauge line touching the bed. A station counts as measured when all three are entered.</p>
+      <p className="quiet mb-1">Machine coordinates of the datum of what stands there. Vise: face of the fixed jaw, bed, left end of the jaws. Plate, board, grid: left front corner of its top. Chuck: axis at its face. Z is the spindle gauge line touching that height. A station counts as measured when all three are entered.</p>
       <Table size="sm">
         <thead><tr><th>Name</th><th className="number">X</th><th className="number">Y</th><th className="number">Z</th><th className="number">±</th><th>Note</th><th><span className="visually-hidden">Change</span></th></tr></thead>
         <tbody>

@@ -7,22 +7,18 @@ import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { ChoiceField, TextField } from '../../fields/TextField';
 import { shopStore } from '../../store/shopStore';
+import { HoldingLibrary } from './HoldingLibrary';
 import { MachineForm } from './MachineForm';
 import { useShopUnits } from './shopUnits';
 import { newOffcut, OffcutForm } from './OffcutForm';
 import { newStock, StockTable } from './StockTable';
-import { ViseForm } from './ViseForm';
 
 const newMachine = (id: string) => ({
   id, name: 'New machine', travel: { x: { min: -500, max: 0 }, y: { min: -400, max: 0 }, z: { min: -400, max: 0 } }, table: { x: { min: -520, max: 20 }, y: { min: -410, max: 10 } },
   homesTo: '', registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'] as ('G54' | 'G55' | 'G56' | 'G57' | 'G58' | 'G59')[], stations: [],
 });
 
-const newVise = (id: string) => ({
-  id, name: 'New vise', jawWidth: 150, jawHeight: 40, jawThickness: 40, maxOpening: 150, bedThickness: 20, parallelThickness: 8, stopDiameter: 8, minimumGrip: 5, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
-});
-
-/** The shop's library: machines with their stations, vises, stock sizes and offcuts. */
+/** The shop's library: machines with their stations, holding devices, stock sizes and offcuts. */
 export function ShopPage() {
   const state = shopStore()();
   const { document: shop, edit } = state;
@@ -59,16 +55,8 @@ export function ShopPage() {
               />
             ))}
             <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, machines: [...s.machines, newMachine(crypto.randomUUID())] }))}>Add machine</Button>
-            <h2>Vises</h2>
-            {shop.vises.map((v) => (
-              <ViseForm
-                key={v.id} vise={v} units={units}
-                onChange={(next) => edit((s) => ({ ...s, vises: s.vises.map((x) => (x.id === v.id ? next : x)) }))}
-                onRemove={() => edit((s) => ({ ...s, vises: s.vises.filter((x) => x.id !== v.id) }))}
-              />
-            ))}
-            <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, vises: [...s.vises, newVise(crypto.randomUUID())] }))}>Add vise</Button>
-            <h2 className="mt-3">Stock sizes</h2>
+            <HoldingLibrary shop={shop} units={units} edit={edit} />
+            <h2>Stock sizes</h2>
             <StockTable stock={shop.stock} units={units} onChange={(stock) => edit((s) => ({ ...s, stock }))} />
             <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, stock: [...s.stock, newStock(crypto.randomUUID())] }))}>Add stock size</Button>
             <h2>Offcuts</h2>

@@ -1,0 +1,135 @@
+import type { PlannedSetup, SetupFacts } from '../plan';
+import type { Obstacle } from '../hold';
+import { fixedSide, restOf } from '../seat';
+import { isFlatDevice, isVise, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
+import type { Outlines } from '../solid';
+import { onView, type ViewName } from './outlines';
+import { rectangle, type Point, type Role, type Shape } from './scene';
+
+type Corner = readonly [number, number, number];
+export type Layer = 'behind' | 'front';
+
+/** Box given by two corners of the setup, as a rectangle of the view. */
+export function boxOn(view: ViewName, a: Corner, b: Corner): Outlines {
+  const [u0, v0] = onView(view, { x: a[0], y: a[1], z: a[2] });
+  const [u1, v1] = onView(view, { x: b[0], y: b[1], z: b[2] });
+  return rectangle(Math.min(u0, u1), Math.min(v0, v1), Math.max(u0, u1), Math.max(v0, v1));
+}
+
+const region = (view: ViewName, role: Role, a: Corner, b: Corner): Shape => ({ kind: 'region', role, outlines: boxOn(view, a, b) });
+
+/** A vise closed on the part: bed, jaws, rest and stop. Device frame. */
+function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup'], layer: Layer): Shape[] {
+  const s = fixedSide(vise);
+  const moving = -s * (facts.hold.vise?.openingMm ?? 0);
+  const { jawWidth: w, jawHeight: h, jawThickness: t, bedThickness: bed } = vise;
+  const { height, thickness: p } = restOf(vise, setup.parallels.height);
+  const { stop } = setup;
+  const rod = vise.stopDiameter / 2;
+  const outwards = stop.side === 'left' ? -1 : 1;
+  const stopY = -s * stop.fromJaw;
+  if (layer === 'front') return view === 'leftEnd' ? [] : [region(view, 'stop', [stop.position, stopY - rod, stop.height - rod], [stop.position + outwards * 18, stopY + rod, stop.height + rod])];
+  const shapes: Shape[] = [];
+  if (view !== 'above') shapes.push(region(view, 'steel', [0, moving - s * t, -bed], [w, s * t, 0]));
+  // from the front the rear jaw is seen behind the part; the front one would hide it
+  if (view === 'front') shapes.push(region(view, 'steel-open', [0, s > 0 ? 0 : moving, 0], [w, s > 0 ? t : moving + t, h]));
+  else shapes.push(region(view, 'steel', [0, 0, 0], [w, s * t, h]), region(view, 'steel', [0, moving - s * t, 0], [w, moving, h]));
+  if (height > 0 && view === 'leftEnd') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]), region(view, 'steel-open', [0, moving, 0], [w, moving + s * p, height]));
+  if (height > 0 && view === 'front') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]));
+  return shapes;
+}
+
+/** The piece of a bed that is worth drawing: under the part and whatever stands there, with some room around. */
+function bedPiece(device: FlatDevice, facts: SetupFacts): { x: [number, number]; y: [number, number] } {
+  const { loadedBox } = facts.seat;
+  const points: Point[] = [[loadedBox.min.x, loadedBox.min.y], [loadedBox.max.x, loadedBox.max.y], ...facts.hold.obstacles.flatMap((o) => o.footprint.flat()), ...facts.hold.drawn.flatMap((d) => d.outlines.flat())];
+  const room = 0.12 * Math.max(loadedBox.max.x - loadedBox.min.x, loadedBox.max.y - loadedBox.min.y) + 10;
+  const range = (k: 0 | 1, most: number): [number, number] => [Math.max(0, Math.min(...points.map((p) => p[k])) - room), Math.min(most, Math.max(...points.map((p) => p[k])) + room)];
+  return { x: range(0, device.width), y: range(1, device.depth) };
+}
+
+const circleOf = (x: number, y: number, r: number): Outlines => [Array.from({ length: 20 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 10), y + r * Math.sin((i * Math.PI) / 10)] as const)];
+const inside = ([from, to]: readonly [number, number], values: readonly number[]) => values.filter((v) => v > from && v < to);
+const series = (first: number, pitch: number, count: number) => Array.from({ length: count }, (_, i) => first + i * pitch);
+
+/** What marks a bed from above: slots, holes, grooves, slats. */
+function bedMarks(device: FlatDevice, { x, y }: ReturnType<typeof bedPiece>): Shape[] {
+  const line = (a: Point, b: Point): Shape => ({ kind: 'line', role: 'groove', points: [a, b] });
+  switch (device.kind) {
+    case 'T-slot table': return inside(y, series(device.firstSlot, device.slotPitch, device.slotCount)).flatMap((v) => [line([x[0], v - device.slotWidth / 2], [x[1], v - device.slotWidth / 2]), line([x[0], v + device.slotWidth / 2], [x[1], v + device.slotWidth / 2])]);
+    case 'fixture plate': {
+      const r = Math.max(device.thread, device.dowel, 2) / 2;
+      return inside(x, series(device.firstX, device.pitch, device.columns)).flatMap((u) => inside(y, series(device.firstY, device.pitch, device.rows)).map((v): Shape => ({ kind: 'region', role: 'groove', outlines: circleOf(u, v, r) })));
+    }
+    case 'vacuum plate': return [
+      ...inside(x, series(device.firstGroove, device.groovePitch, Math.ceil(device.width / device.groovePitch))).map((u) => line([u, y[0]], [u, y[1]])),
+      ...inside(y, series(device.firstGroove, device.groovePitch, Math.ceil(device.depth / device.groovePitch))).map((v) => line([x[0], v], [x[1], v])),
+    ];
+    case 'support grid': return inside(y, series(0, device.slatPitch, Math.ceil(device.depth / device.slatPitch) + 1)).map((v) => line([x[0], v], [x[1], v]));
+    default: return [];
+  }
+}
+
+function flatShapes(view: ViewName, device: FlatDevice, facts: SetupFacts, layer: Layer): Shape[] {
+  const { x, y } = bedPiece(device, facts);
+  const rest = facts.seat.locators.z.at;
+  if (layer === 'front') {
+    return [
+      ...facts.hold.obstacles.map((o) => obstacleOn(view, o)),
+      ...(view === 'above' && facts.separation ? facts.separation.tabs.map((t): Shape => ({ kind: 'region', role: 'tab', outlines: circleOf(t.at[0], t.at[1], 3) })) : []),
+    ];
+  }
+  if (view === 'above') return [region(view, 'steel-open', [x[0], y[0], 0], [x[1], y[1], 0]), ...bedMarks(device, { x, y })];
+  const thick = Math.min(device.thickness, 0.25 * Math.max(x[1] - x[0], y[1] - y[0]));
+  const shapes: Shape[] = [];
+  if (device.kind === 'support grid') {
+    const slats = inside(y, series(0, device.slatPitch, Math.ceil(device.depth / device.slatPitch) + 1));
+    shapes.push(...(view === 'front' ? [region(view, 'steel', [x[0], 0, -thick], [x[1], 0, 0])] : slats.map((v) => region(view, 'steel', [0, v - device.slatThickness / 2, -thick], [0, v + device.slatThickness / 2, 0]))));
+  } else shapes.push(region(view, 'steel', [x[0], y[0], -thick], [x[1], y[1], 0]));
+  if (device.kind === 'vacuum pods') shapes.push(...facts.hold.drawn.filter((d) => d.role === 'pod' || d.role === 'pod-off').map((d): Shape => region(view, 'steel-open', [d.outlines[0][0][0], d.outlines[0][0][1], 0], [d.outlines[0][2][0], d.outlines[0][2][1], device.podHeight])));
+  const from = device.kind === 'vacuum pods' ? device.podHeight : 0;
+  const { loadedBox } = facts.seat;
+  if (rest > from + 1e-6) shapes.push(region(view, 'packing', [loadedBox.min.x, loadedBox.min.y, from], [loadedBox.max.x, loadedBox.max.y, rest]));
+  return shapes;
+}
+
+function obstacleOn(view: ViewName, o: Obstacle): Shape {
+  if (view === 'above') return { kind: 'region', role: 'clamp', outlines: o.footprint };
+  const [xs, ys] = [o.footprint.flat().map((p) => p[0]), o.footprint.flat().map((p) => p[1])];
+  return region(view, 'clamp', [Math.min(...xs), Math.min(...ys), o.from], [Math.max(...xs), Math.max(...ys), o.to]);
+}
+
+function roundShapes(view: ViewName, device: RoundDevice, facts: SetupFacts, layer: Layer): Shape[] {
+  if (layer === 'front') return [];
+  const [body, ...rest] = facts.hold.obstacles;
+  const shape = (o: Obstacle | undefined, role: Role): Shape[] => {
+    if (!o) return [];
+    if (view === 'above') return [{ kind: 'region', role, outlines: o.footprint }];
+    if (o.name !== 'jaws') return [{ ...obstacleOn(view, o), role } as Shape];
+    // the jaws from the side: left and right of what they grip
+    const r = Math.max(...o.footprint[0].map((p) => Math.abs(p[0])));
+    const inner = o.footprint[1] ? Math.max(...o.footprint[1].map((p) => Math.abs(p[0]))) : 0;
+    return [[-r, -inner], [inner, r]].map(([a, b]): Shape => ({ kind: 'region', role, outlines: rectangle(a, o.from, b, o.to) }));
+  };
+  const supports = device.kind === 'rotary axis' && view !== 'above'
+    ? facts.hold.contacts.filter((c) => c.name.startsWith('support')).map((c) => region(view, 'steel', [c.points[0].x - 6, -10, -device.centreHeight], [c.points[0].x + 6, 10, c.points[0].z])) : [];
+  return [...shape(body, 'steel'), ...rest.flatMap((o) => shape(o, 'steel')), ...supports];
+}
+
+/** The device of a setup in one view, what is behind the part or what is before it. */
+export function deviceShapes(view: ViewName, device: Device, facts: SetupFacts, setup: PlannedSetup['setup'], layer: Layer): Shape[] {
+  const own = isVise(device) ? viseShapes(view, device, facts, setup, layer) : isFlatDevice(device) ? flatShapes(view, device, facts, layer) : roundShapes(view, device, facts, layer);
+  if (layer === 'behind' || view !== 'above') return own;
+  return [...own, ...facts.hold.drawn.map((d): Shape => ({ kind: 'region', role: d.role, outlines: d.outlines }))];
+}
+
+/** Heavy lines where device and part meet: the edges of every patch that is seen edge-on. */
+export function contactLines(view: ViewName, facts: SetupFacts): Shape[] {
+  return facts.hold.contacts.flatMap((c): Shape[] => {
+    const [u0, v0] = onView(view, c.patch.min);
+    const [u1, v1] = onView(view, c.patch.max);
+    const edgeOn = Math.abs(u1 - u0) < 1e-6 || Math.abs(v1 - v0) < 1e-6;
+    if (!edgeOn || (view === 'front' && Math.abs(c.inward.y) > 0.5)) return [];
+    return [{ kind: 'line', role: 'grip', points: [[u0, v0], [u1, v1]] }];
+  });
+}

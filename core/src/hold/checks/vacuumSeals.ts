@@ -1,0 +1,23 @@
+import { finding, type Finding, type Told } from '../../findings';
+import type { HoldFacts } from '..';
+
+/** Vacuum holds only where nothing leaks: before the cut and after it. */
+export function vacuumSeals(hold: HoldFacts, told: Told): Finding[] {
+  return hold.trouble.flatMap((t): Finding[] => {
+    switch (t.kind) {
+      case 'pod-leaks': return [finding(told, 'pod-leaks', 'hold')('stop', {
+        says: `${t.name[0].toUpperCase()}${t.name.slice(1)} is switched on and not covered ${t.when === 'as loaded' ? 'by the part' : 'any more once the cut has gone through'}.`,
+        numbers: {}, because: 'It draws air, and the vacuum of the others falls with it.', remedy: 'Move the pod wholly under the part, or switch it off.',
+      })];
+      case 'gasket-leaks': return [finding(told, 'gasket-leaks', 'hold')('stop', {
+        says: `The cut breaks through inside the gasket: ${told.speech.area(t.lostMm2)} are opened.`,
+        numbers: { openedMm2: t.lostMm2 }, because: 'The vacuum is gone at the first break-through, and the part with it.', remedy: 'Lay the gasket inside the finished outline (a larger inset), leave a skin, or leave tabs and hold the frame.',
+      })];
+      case 'gasket-empty': return [finding(told, 'gasket-encloses-nothing', 'hold')('stop', {
+        says: 'No field between the grooves lies wholly under the part at this inset: the gasket encloses nothing.',
+        numbers: {}, because: 'Without an enclosed field there is no vacuum.', remedy: 'Use a smaller inset, or lay the part over more grooves.',
+      })];
+      default: return [];
+    }
+  });
+}

@@ -1,0 +1,147 @@
+import { vec, type Vec3 } from '../frames';
+import { LOCATED_SIDE, restHeight } from '../seat';
+import type { Bond, FlatDevice } from '../shop';
+import type { Outlines } from '../solid';
+import { clampEffects } from './clamps';
+import { circle, ownWeight, rectangleRing, type HoldOf } from './input';
+import { flatRelease, flatSteps } from './steps';
+import { overhangOf, podRing, suctionOf } from './suction';
+import { warmFactor } from './sums';
+import type { DrawnLine, Figure, HoldContact, HoldFacts, HoldTrouble, Obstacle } from './types';
+import { patchOf } from './vise';
+
+const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
+
+/** Where a device carries a part: its top, its pods, its slats. */
+export function carrying(device: FlatDevice, plate: HoldOf<FlatDevice>['setup']['plate'], kernel: HoldOf<FlatDevice>['kernel']): Outlines {
+  if (device.kind === 'vacuum pods') return kernel.flatUnion(plate.pods.map((p) => [podRing(device, p)]));
+  if (device.kind !== 'support grid') return [rectangleRing(0, 0, device.width, device.depth)];
+  const slats = Math.floor(device.depth / device.slatPitch + 1e-9) + 1;
+  return Array.from({ length: slats }, (_, i) => rectangleRing(0, i * device.slatPitch - device.slatThickness / 2, device.width, i * device.slatPitch + device.slatThickness / 2));
+}
+
+/** Up to eight points that reach farthest: what an area is supported at when a part wants to tip. */
+export function farthestPoints(outlines: Outlines, z: number): Vec3[] {
+  const points = outlines.flat();
+  if (points.length === 0) return [];
+  const picked = Array.from({ length: 8 }, (_, i) => {
+    const [u, v] = [Math.cos((i * Math.PI) / 4), Math.sin((i * Math.PI) / 4)];
+    return points.reduce((best, p) => (p[0] * u + p[1] * v > best[0] * u + best[1] * v ? p : best));
+  });
+  const distinct = [...new Map(picked.map((p) => [p.join(), p])).values()];
+  return distinct.map(([x, y]) => vec(x, y, z));
+}
+
+function boxOf(outlines: Outlines, z: number): HoldContact['patch'] {
+  const [xs, ys] = [outlines.flat().map((p) => p[0]), outlines.flat().map((p) => p[1])];
+  return xs.length === 0 ? { min: vec(0, 0, z), max: vec(0, 0, z) } : { min: vec(Math.min(...xs), Math.min(...ys), z), max: vec(Math.max(...xs), Math.max(...ys), z) };
+}
+
+const perimeter = (outlines: Outlines) => outlines.reduce((sum, ring) => sum + ring.reduce((s, p, i) => { const q = ring[(i + 1) % ring.length]; return s + Math.hypot(q[0] - p[0], q[1] - p[1]); }, 0), 0);
+
+/** What of the underside is held: all that lies there, or once a cut has gone through, the part alone. */
+interface Underside {
+  readonly loaded: Outlines;
+  /** after the cut: what bears, where the part has been cut free only the part */
+  readonly held: Outlines;
+  readonly cutThrough: boolean;
+}
+
+export function undersideOf(input: HoldOf<FlatDevice>): Underside {
+  const { kernel, sectionOf, seat, device, setup } = input;
+  const level = seat.locators.z.at + 0.01;
+  const place = carrying(device, setup.plate, kernel);
+  const on = (o: Outlines) => kernel.flatCommon(o, place);
+  const [loaded, left] = [sectionOf('loaded', level), sectionOf('left', level)];
+  // tabs or a skin still join the part to the rest of the sheet
+  const joined = setup.separation.way === 'tabs' || setup.separation.way === 'skin';
+  const cutThrough = kernel.flatArea(loaded) - kernel.flatArea(left) > 1;
+  return { loaded: on(loaded), held: on(cutThrough && !joined ? kernel.flatCommon(left, sectionOf('finished', level)) : left), cutThrough };
+}
+
+function bondContact({ setup, kernel, seat }: HoldOf<FlatDevice>, bond: Bond, under: Underside): { contact: HoldContact | null; drawn: DrawnLine; areaMm2: number; factor: number } {
+  const { plate } = setup;
+  const taped = kernel.offset(under.loaded, -plate.bondInset);
+  const stuck = kernel.flatCommon(taped, under.held);
+  const areaMm2 = kernel.flatArea(stuck);
+  const factor = warmFactor(plate.temperature, bond.fullTo, bond.noneAt);
+  const sticks = (areaMm2 * bond.share * factor) / 100;
+  // a part that is lifted peels from its rim before the whole area gives way
+  const peel = bond.peelNPerMm > 0 ? bond.peelNPerMm * perimeter(stuck) * factor : Infinity;
+  const points = farthestPoints(stuck, seat.locators.z.at);
+  return {
+    areaMm2, factor, drawn: { role: 'bond', outlines: taped },
+    contact: points.length < 3 ? null : {
+      name: bond.kind, kind: 'bond', points, inward: vec(0, 0, 1), areaMm2, friction: 0.01, forceN: 0,
+      pullN: Math.min(sticks * bond.pullMPa, peel), shearN: sticks * bond.shearMPa, patch: boxOf(stuck, seat.locators.z.at),
+    },
+  };
+}
+
+/** Pins and fences that stand against the part: as contacts, and as what is in the way. */
+function locatorsOf({ setup, seat, device }: HoldOf<FlatDevice>): { contacts: HoldContact[]; obstacles: Obstacle[] } {
+  const { plate } = setup;
+  const contacts: HoldContact[] = [];
+  const obstacles: Obstacle[] = [];
+  if (plate.pinsOut) return { contacts, obstacles };
+  for (const axis of ['x', 'y'] as const) {
+    const { by, side, at, pins } = plate[axis];
+    if (by !== 'pins' && by !== 'fence') continue;
+    const outwards = LOCATED_SIDE[side][0] === '+' ? 1 : -1;
+    const r = plate.pinDiameter / 2;
+    const swap = (along: number, across: number): [number, number] => (axis === 'x' ? [along, across] : [across, along]);
+    if (seat[axis].touches) contacts.push({ name: seat.locators[axis].name, kind: 'locator', ...patchOf(seat[axis], at), areaMm2: seat[axis].flatAreaMm2, friction: device.friction, ...RIGID });
+    if (by === 'fence') {
+      const [a, b] = [swap(at, 0), swap(at + outwards * plate.pinDiameter, axis === 'x' ? device.depth : device.width)];
+      obstacles.push({ name: `${side} fence`, footprint: [rectangleRing(a[0], a[1], b[0], b[1])], from: 0, to: plate.pinHeight, cuttable: false });
+    } else {
+      pins.forEach((p, i) => obstacles.push({ name: pins.length === 1 ? `${side} pin` : `${side} pin ${i + 1}`, footprint: [circle(...swap(at + outwards * r, p), r)], from: 0, to: plate.pinHeight, cuttable: false }));
+    }
+  }
+  return { contacts, obstacles };
+}
+
+/** How high a cut must stay above a flat device, or how deep it may go into it. */
+function topOf(device: FlatDevice, rest: number): HoldFacts['top'] {
+  if (device.kind === 'sacrificial board') return { z: -device.cutInto, name: 'depth the board may be cut to', wantedMm: 0 };
+  if (device.kind === 'support grid') return { z: 0, name: 'slats', wantedMm: -1e9 };
+  const soft = rest > (device.kind === 'vacuum pods' ? device.podHeight : 0);
+  return { z: device.kind === 'vacuum pods' ? device.podHeight : 0, name: device.kind === 'vacuum pods' ? 'pods' : `top of the ${device.kind}`, wantedMm: soft ? 1e-6 : 0 };
+}
+
+/** A part that lies flat: what carries it, what it is set against, and whatever presses, sucks or sticks it down. */
+export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
+  const { device, setup, seat, speech, shop, kernel } = input;
+  const bond = shop.bonds.find((b) => b.id === setup.plate.bond) ?? null;
+  const under = undersideOf(input);
+  const rest = restHeight(device, setup.plate, bond);
+  const clamps = clampEffects(input);
+  const suction = suctionOf(input);
+  const located = locatorsOf(input);
+  const stuck = bond ? bondContact(input, bond, under) : null;
+  const areaMm2 = kernel.flatArea(under.held);
+  const points = farthestPoints(under.held, seat.locators.z.at);
+  const contacts: HoldContact[] = [
+    ...(points.length >= 3 ? [{ name: seat.locators.z.name, kind: 'locator' as const, points, inward: vec(0, 0, 1), areaMm2, friction: device.friction, ...RIGID, patch: boxOf(under.held, seat.locators.z.at) }] : []),
+    ...located.contacts, ...clamps.flatMap((c) => c.contacts), ...(stuck?.contact ? [stuck.contact] : []),
+  ];
+  const trouble: HoldTrouble[] = [
+    ...clamps.flatMap((c) => c.trouble), ...suction.trouble,
+    ...(setup.plate.bond && !bond ? [{ kind: 'bond-not-chosen' as const }] : []),
+    ...(bond && stuck?.factor === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.plate.temperature, noneAt: bond.noneAt }] : []),
+  ];
+  const figures: Figure[] = [
+    { label: under.cutThrough ? 'Underside, cut free' : 'Underside', value: speech.area(areaMm2) },
+    ...(suction.areaMm2 > 0 ? [{ label: 'Vacuum', value: `${suction.vacuumKPa.toFixed(1)} kPa on ${speech.area(suction.areaMm2)}: ${speech.force(-suction.forces.reduce((s, f) => s + f.forceN.z, 0))} down` }] : []),
+    ...(stuck ? [{ label: 'Sticks', value: `${speech.area(stuck.areaMm2)}, ${Math.round(stuck.factor * 100)} % of its strength at ${setup.plate.temperature} °C` }] : []),
+    ...clamps.flatMap((c) => c.contacts.filter((x) => x.forceN > 0).map((x) => ({ label: x.name, value: speech.force(x.forceN) }))),
+    ...clamps.flatMap((c) => c.forces.map((f) => ({ label: f.name, value: `${speech.force(-f.forceN.z)} down` }))),
+  ];
+  return {
+    kind: device.kind, top: topOf(device, rest), openAbove: Math.max(0, device.kind === 'vacuum pods' ? device.podHeight : 0, ...located.obstacles.map((o) => o.to)),
+    vise: null, wall: null, contacts, forces: [...ownWeight(input), ...suction.forces, ...clamps.flatMap((c) => c.forces)],
+    obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
+    drawn: [...suction.drawn, ...(stuck ? [stuck.drawn] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, figures,
+    steps: flatSteps({ setup, seat, device, bond, speech, clamps: clamps.map((c) => c.step).filter((s) => s !== ''), suction: suction.says }), release: flatRelease(device, setup, bond),
+  };
+}

@@ -1,0 +1,93 @@
+import { solve, type Constraint, type Model } from 'yalps';
+import { add, AXES, cross, dot, scale, vec, type Vec3 } from '../frames';
+import type { HoldContact, HoldForce } from './types';
+
+/** A force and a moment about the device's origin. N and N·mm. */
+export interface Wrench {
+  readonly force: Vec3;
+  readonly moment: Vec3;
+}
+
+/** Sides of the pyramid that stands for the friction cone; it lies inside the cone, so never too much is promised. */
+const SIDES = 8;
+/** Moments are weighed in this unit of length, so that forces and moments are numbers of a like size. */
+const LEVER_MM = 50;
+
+export function wrenchAt(at: Vec3, force: Vec3): Wrench {
+  return { force, moment: cross(at, force) };
+}
+
+/** Two unit directions square to n and to each other. */
+function across(n: Vec3): [Vec3, Vec3] {
+  const first = Math.abs(n.x) > 0.7 ? vec(0, 1, 0) : vec(1, 0, 0);
+  const flat = add(first, scale(n, -dot(first, n)));
+  const u = scale(flat, 1 / Math.hypot(flat.x, flat.y, flat.z));
+  return [u, cross(n, u)];
+}
+
+type Row = readonly [string, number];
+
+const rows = ({ force, moment }: Wrench): Row[] => [
+  ...AXES.map((a): Row => [`f${a}`, force[a]]), ...AXES.map((a): Row => [`m${a}`, moment[a] / LEVER_MM]),
+];
+
+/** The friction-lock programme of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
+export function lockModel(contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most: number): Model<string, string> {
+  const variables: [string, Row[]][] = [];
+  const constraints: [string, Constraint][] = [['load', { max: most }]];
+  contacts.forEach((c, i) => {
+    const [u, v] = across(c.inward);
+    const share = 1 / c.points.length;
+    if (c.kind === 'clamp') constraints.push([`c${i}`, { equal: c.forceN }]);
+    c.points.forEach((p, j) => {
+      for (let k = 0; k < SIDES; k++) {
+        const angle = (2 * Math.PI * k) / SIDES;
+        const force = add(c.inward, add(scale(u, c.friction * Math.cos(angle)), scale(v, c.friction * Math.sin(angle))));
+        variables.push([`n${i}.${j}.${k}`, [...rows(wrenchAt(p, force)), ...(c.kind === 'clamp' ? [[`c${i}`, 1] as Row] : [])]]);
+      }
+      if (c.kind !== 'bond') return;
+      const limit = (name: string, direction: Vec3, most: number) => {
+        variables.push([name, [...rows(wrenchAt(p, direction)), [name, 1]]]);
+        constraints.push([name, { max: most * share }]);
+      };
+      limit(`p${i}.${j}`, scale(c.inward, -1), c.pullN);
+      // shear in four directions: together never more than the strength
+      for (const [name, d] of [['u', u], ['U', scale(u, -1)], ['v', v], ['V', scale(v, -1)]] as const) {
+        variables.push([`s${name}${i}.${j}`, [...rows(wrenchAt(p, d)), [`s${i}.${j}`, 1]]]);
+      }
+      constraints.push([`s${i}.${j}`, { max: c.shearN * share }]);
+    });
+  });
+  const standing = forces.map((f) => wrenchAt(f.at, f.forceN)).reduce(
+    (sum, w) => ({ force: add(sum.force, w.force), moment: add(sum.moment, w.moment) }), { force: vec(0, 0, 0), moment: vec(0, 0, 0) });
+  for (const [key, value] of rows(standing)) constraints.push([key, { equal: -value }]);
+  variables.push(['λ', [...rows(load), ['load', 1]]]);
+  return { direction: 'maximize', objective: 'load', constraints, variables };
+}
+
+/**
+ * How many times a load can be borne before something slips, lifts or tips: the friction-lock programme.
+ *
+ * Every contact pushes and never pulls: its force lies in the friction pyramid, a clamp's points press with its force
+ * together, a bond may also pull and be shifted up to its strength. Found is the largest λ for which contacts, standing
+ * forces and λ times the load balance (model: contacts with Coulomb friction; linear programme).
+ * @returns λ; 0 when the hold does not even balance without the load; `most` when it is not the hold that limits it
+ */
+export function timesBorne(contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most = 1000): number {
+  // Forces are counted in the largest that stands there, the load in itself: the programme's numbers are then near one.
+  const biggest = Math.max(1, ...contacts.flatMap((c) => [c.forceN, c.pullN, c.shearN]), ...forces.map((f) => length(f.forceN)));
+  const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
+  if (size === 0) return most;
+  const scaled = contacts.map((c) => ({ ...c, forceN: c.forceN / biggest, pullN: c.pullN / biggest, shearN: c.shearN / biggest }));
+  const standing = forces.map((f) => ({ ...f, forceN: scale(f.forceN, 1 / biggest) }));
+  const unit = { force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) };
+  const model = lockModel(scaled, standing, unit, (most * size) / biggest);
+  // Rounding can make the solver miss a solution that is there: what it does not find at one precision it is asked again.
+  for (const precision of [1e-9, 1e-8, 1e-7, 1e-6]) {
+    const solution = solve(model, { precision, maxPivots: 2048, checkCycles: false });
+    if (solution.status === 'optimal') return Math.max(0, (solution.result * biggest) / size);
+  }
+  return 0;
+}
+
+const length = (v: Vec3): number => Math.hypot(v.x, v.y, v.z);

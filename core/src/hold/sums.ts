@@ -1,0 +1,102 @@
+/** Standard acceleration of free fall, m/s² (ISO 80000-3, exact by definition). */
+export const GRAVITY = 9.80665;
+
+/**
+ * Air pressure at a height above the sea, kPa: ISO 2533 standard atmosphere, troposphere (up to 11 000 m):
+ * `p = 101.325 · (1 − 0.0065·h / 288.15)^(g / (R·0.0065))` with R = 287.05287 J/(kg·K).
+ */
+export function airPressureKPa(altitudeM: number): number {
+  return 101.325 * (1 - (0.0065 * altitudeM) / 288.15) ** (GRAVITY / (287.05287 * 0.0065));
+}
+
+/** Force that holds a part down over an evacuated area: `F = Δp · A`. kPa and mm² in, N out. */
+export function suctionN(areaMm2: number, vacuumKPa: number): number {
+  return (vacuumKPa * areaMm2) / 1000;
+}
+
+/**
+ * Preload of a bolt tightened with a torque: `F = T / (K · d)` (short form, any mechanics handbook).
+ * @param torqueNm tightening torque, N·m
+ * @param torqueFactor K, about 0.2 dry and 0.15 oiled
+ * @param diameterMm nominal thread diameter, mm
+ */
+export function boltForceN(torqueNm: number, torqueFactor: number, diameterMm: number): number {
+  return torqueNm / (torqueFactor * (diameterMm / 1000));
+}
+
+/** What a strap presses with: `F_part = F_bolt · a / (a + b)`, a: bolt to heel, b: bolt to part. Levers of any handbook. */
+export function strapForceN(boltN: number, toHeelMm: number, toPartMm: number): number {
+  return toHeelMm + toPartMm <= 0 ? 0 : (boltN * toHeelMm) / (toHeelMm + toPartMm);
+}
+
+/** Proof stress of bolts, N/mm² (ISO 898-1:2013, table 3; 8.8 up to M16: 580, above: 600). */
+const PROOF_MPA: Record<string, (d: number) => number> = { '5.6': () => 280, '8.8': (d) => (d <= 16 ? 580 : 600), '10.9': () => 830, '12.9': () => 970 };
+
+/** Coarse pitches of ISO 261, mm, by nominal diameter. */
+const PITCH: readonly (readonly [number, number])[] = [[4, 0.7], [5, 0.8], [6, 1], [8, 1.25], [10, 1.5], [12, 1.75], [14, 2], [16, 2], [18, 2.5], [20, 2.5], [22, 2.5], [24, 3], [27, 3], [30, 3.5], [36, 4], [42, 4.5], [48, 5]];
+
+/** Stress area of a coarse ISO thread, mm²: `A = π/4 · (d − 0.9382·P)²` (ISO 898-1, 9.1.6.1). Between sizes the pitch of the next smaller one. */
+export function stressAreaMm2(diameterMm: number): number {
+  const pitch = [...PITCH].reverse().find(([d]) => d <= diameterMm)?.[1] ?? diameterMm * 0.18;
+  return (Math.PI / 4) * (diameterMm - 0.9382 * pitch) ** 2;
+}
+
+/** Load a bolt stands without staying longer, N: proof stress times stress area (ISO 898-1, tables 4 to 7). */
+export function proofLoadN(diameterMm: number, strengthClass: string): number {
+  return stressAreaMm2(diameterMm) * (PROOF_MPA[strengthClass]?.(diameterMm) ?? 280);
+}
+
+/** T-slot width to bolt thread, mm (ISO 299:1987, table 1: slot a, bolt d). */
+export const T_SLOT_BOLTS: readonly (readonly [number, number])[] = [
+  [5, 4], [6, 5], [8, 6], [10, 8], [12, 10], [14, 12], [18, 16], [22, 20], [28, 24], [36, 30], [42, 36], [48, 42], [54, 48],
+];
+
+/**
+ * Gripping force left of a chuck that turns: `S = S₀ − n·m·r·ω²` for gripping from outside (VDI 3106), never below nothing.
+ * @param staticN S₀, all jaws together
+ * @param massKg m, one jaw; @param radiusMm its centre of mass from the axis
+ */
+export function grippingForceN(staticN: number, jaws: number, massKg: number, radiusMm: number, rpm: number): number {
+  const omega = (2 * Math.PI * rpm) / 60;
+  return Math.max(0, staticN - jaws * massKg * (radiusMm / 1000) * omega ** 2);
+}
+
+/**
+ * How far a ring gives inwards under each of n equal jaws, mm:
+ * `δ = W·R³/(2·E·I) · [(θ + sin θ·cos θ)/(2·sin² θ) − 1/θ]` with θ = π/n (ring under equal radial loads, mechanics handbooks;
+ * for n = 2 it is the well-known 0.149·W·R³/(E·I) of the diameter, half on each side).
+ * @param forceN W, one jaw; @param radiusMm middle of the wall; @param lengthMm of the ring that carries it
+ */
+export function ringDeflectionMm(forceN: number, jaws: number, radiusMm: number, wallMm: number, lengthMm: number, youngGPa: number): number {
+  const theta = Math.PI / jaws;
+  const inertia = (lengthMm * wallMm ** 3) / 12;
+  const shape = (theta + Math.sin(theta) * Math.cos(theta)) / (2 * Math.sin(theta) ** 2) - 1 / theta;
+  return (forceN * radiusMm ** 3 * shape) / (2 * youngGPa * 1000 * inertia);
+}
+
+/** Highest bending stress of that ring, under a jaw, N/mm²: `M = W·R/2 · (1/θ − cot θ)`, over the wall's section. */
+export function ringStressMPa(forceN: number, jaws: number, radiusMm: number, wallMm: number, lengthMm: number): number {
+  const theta = Math.PI / jaws;
+  const moment = ((forceN * radiusMm) / 2) * (1 / theta - 1 / Math.tan(theta));
+  return (6 * Math.abs(moment)) / (lengthMm * wallMm ** 2);
+}
+
+/** Deflection at the end of a bar held at one end: `δ = F·L³/(3·E·I)` (Euler–Bernoulli). mm, N, GPa, mm⁴. */
+export function cantileverDeflectionMm(forceN: number, lengthMm: number, youngGPa: number, inertiaMm4: number): number {
+  return (forceN * lengthMm ** 3) / (3 * youngGPa * 1000 * inertiaMm4);
+}
+
+/** Second moment of area of a round bar or tube, mm⁴. */
+export const roundInertiaMm4 = (outsideMm: number, boreMm = 0): number => (Math.PI / 64) * (outsideMm ** 4 - boreMm ** 4);
+
+/** A wall held at both ends of its span under an even pressure: deflection `q·L⁴/(384·E·I)`, stress `q·L²/12` over the section (Euler–Bernoulli). */
+export function wallUnderPressure(pressureMPa: number, spanMm: number, thicknessMm: number, youngGPa: number): { stressMPa: number; deflectionMm: number } {
+  const inertia = thicknessMm ** 3 / 12;
+  return { deflectionMm: (pressureMPa * spanMm ** 4) / (384 * youngGPa * 1000 * inertia), stressMPa: (pressureMPa * spanMm ** 2) / 12 / (thicknessMm ** 2 / 6) };
+}
+
+/** What is left of a bond's strength at a temperature: all of it up to one, none from the other, straight between. */
+export function warmFactor(celsius: number, fullTo: number, noneAt: number): number {
+  if (celsius <= fullTo) return 1;
+  return celsius >= noneAt ? 0 : (noneAt - celsius) / (noneAt - fullTo);
+}

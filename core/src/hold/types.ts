@@ -1,0 +1,114 @@
+import type { Box3, Vec3 } from '../frames';
+import type { DeviceKind } from '../shop';
+import type { Outlines } from '../solid';
+
+/** Where a device and the part bear on each other. Device frame, mm, N. */
+export interface HoldContact {
+  /** "fixed jaw", "strap 1", "rear pins", "tape" */
+  readonly name: string;
+  /** locator: gives way only as far as it is pushed; clamp: presses with a known force; bond: also holds against pulling */
+  readonly kind: 'locator' | 'clamp' | 'bond';
+  /** points that stand for the patch: its corners, or the one spot */
+  readonly points: readonly Vec3[];
+  /** unit direction in which it pushes on the part */
+  readonly inward: Vec3;
+  readonly areaMm2: number;
+  readonly friction: number;
+  /** clamp: the force it presses with, all points together; 0 for the others */
+  readonly forceN: number;
+  /** bond: most it can be pulled and shifted, all points together */
+  readonly pullN: number;
+  readonly shearN: number;
+  /** the patch for the drawing, flat in one direction */
+  readonly patch: Box3;
+}
+
+/** A force the hold puts on the part besides contacts: suction, weights, its own weight. */
+export interface HoldForce {
+  readonly name: string;
+  readonly at: Vec3;
+  readonly forceN: Vec3;
+}
+
+/** Something that stands where a tool may come. */
+export interface Obstacle {
+  readonly name: string;
+  /** seen from above, device frame */
+  readonly footprint: Outlines;
+  readonly from: number;
+  readonly to: number;
+  /** made so that a cutter may pass through it */
+  readonly cuttable: boolean;
+}
+
+/** How a vise holds. */
+export interface ViseHold {
+  /** distance between the jaw faces when closed on the part */
+  readonly openingMm: number;
+  /** height over which both jaws touch */
+  readonly gripDepthMm: number;
+  readonly fixedJawAreaMm2: number;
+  readonly movingJawAreaMm2: number;
+  readonly closingForceN: number;
+  /** how far each jaw's contact begins above the rest where narrower, already finished material lies below it; 0: none */
+  readonly caught: { readonly fixed: number; readonly moving: number };
+}
+
+/** A wall that the hold bends. */
+export interface WallUnderLoad {
+  readonly thicknessMm: number;
+  readonly spanMm: number;
+  readonly stressMPa: number;
+  readonly deflectionMm: number;
+}
+
+/** A name and a number, ready to show; `measures` names what the drawing lights up. */
+export interface Figure {
+  readonly label: string;
+  readonly value: string;
+  readonly measures?: string;
+}
+
+/** A line the planner draws on a device: gasket, tape, pocket. Device frame, seen from above. */
+export interface DrawnLine {
+  readonly role: 'gasket' | 'bond' | 'pocket' | 'pod' | 'pod-off' | 'tab' | 'jig' | 'jig-window';
+  readonly outlines: Outlines;
+}
+
+/** What went wrong with one of the means of a hold; the checks say it in words. */
+export type HoldTrouble =
+  | { readonly kind: 'clamp-not-chosen'; readonly name: string }
+  | { readonly kind: 'strap-over-hollow'; readonly name: string; readonly emptyMm: number }
+  | { readonly kind: 'clamp-on-nothing'; readonly name: string }
+  | { readonly kind: 'torque-missing'; readonly name: string }
+  | { readonly kind: 'bolt-over-proof'; readonly name: string; readonly forceN: number; readonly proofN: number }
+  | { readonly kind: 'bolt-misses'; readonly name: string; readonly offMm: number; readonly nearest: string }
+  | { readonly kind: 'bolt-does-not-fit'; readonly name: string; readonly threadMm: number; readonly slotMm: number; readonly wants: number | null }
+  | { readonly kind: 'screw-too-long'; readonly name: string; readonly overMm: number }
+  | { readonly kind: 'screw-does-not-reach'; readonly name: string; readonly shortMm: number }
+  | { readonly kind: 'pod-leaks'; readonly name: string; readonly when: 'as loaded' | 'when cut' }
+  | { readonly kind: 'gasket-leaks'; readonly lostMm2: number }
+  | { readonly kind: 'gasket-empty' }
+  | { readonly kind: 'bond-not-chosen' }
+  | { readonly kind: 'bond-too-warm'; readonly at: number; readonly noneAt: number }
+  | { readonly kind: 'weight-under-head'; readonly name: string; readonly overMm: number };
+
+export interface HoldFacts {
+  readonly kind: DeviceKind;
+  /** what a cut must stay above, device frame; for a board: how deep it may be cut */
+  readonly top: { readonly z: number; readonly name: string; readonly wantedMm: number };
+  /** material above this can be touched off */
+  readonly openAbove: number;
+  readonly vise: ViseHold | null;
+  readonly wall: WallUnderLoad | null;
+  readonly contacts: readonly HoldContact[];
+  readonly forces: readonly HoldForce[];
+  readonly obstacles: readonly Obstacle[];
+  readonly drawn: readonly DrawnLine[];
+  readonly trouble: readonly HoldTrouble[];
+  /** for pods: how far the part reaches out over them, mm */
+  readonly overhangMm: number;
+  readonly figures: readonly Figure[];
+  readonly steps: readonly string[];
+  readonly release: readonly string[];
+}

@@ -1,0 +1,85 @@
+import { signOf, vec, type Vec3 } from '../frames';
+import { fixedSide, restOf, type Contact, type SeatFacts } from '../seat';
+import type { Vise } from '../shop';
+import { cornersOf, ownWeight, rectangleRing, type HoldOf } from './input';
+import { pocketOutline } from './softJaws';
+import { viseRelease, viseSteps } from './steps';
+import type { HoldContact, HoldFacts, Obstacle, ViseHold } from './types';
+import { wallBetweenJaws } from './wall';
+
+/** Contact windows are a tenth of a micrometre smaller than the jaws; extents are told without that. */
+const roundTouch = (mm: number): number => Math.round(mm * 1000) / 1000;
+
+/** Closing force for a handle torque: in proportion to the rated one. @param torqueNm null: as rated */
+export function closingForceN(vise: Vise, torqueNm: number | null): number {
+  return torqueNm === null ? vise.ratedForceN : (vise.ratedForceN * torqueNm) / vise.ratedTorqueNm;
+}
+
+export function viseHold(seat: SeatFacts, vise: Vise, parallelsHeight: number, torqueNm: number | null): ViseHold {
+  const jaw = seat.y;
+  const movingJaw = seat.movingJaw!;
+  const rest = restOf(vise, parallelsHeight).height;
+  const bottom = Math.max(jaw.touch.z[0], movingJaw.touch.z[0]);
+  const top = Math.min(jaw.touch.z[1], movingJaw.touch.z[1]);
+  const bothTouch = jaw.touches && movingJaw.touches;
+  const caughtBy = (contact: Contact) =>
+    contact.touches && Math.abs(contact.rawMm) > 1e-6 && contact.touch.z[0] > Math.max(rest, seat.loadedBox.min.z) + 0.01 ? vise.jawHeight - contact.touch.z[0] : 0;
+  return {
+    openingMm: Math.abs(jaw.seatedLevel - movingJaw.seatedLevel),
+    gripDepthMm: bothTouch ? Math.max(0, roundTouch(top) - roundTouch(bottom)) : 0,
+    fixedJawAreaMm2: jaw.flatAreaMm2,
+    movingJawAreaMm2: movingJaw.flatAreaMm2,
+    closingForceN: closingForceN(vise, torqueNm),
+    caught: { fixed: caughtBy(jaw), moving: caughtBy(movingJaw) },
+  };
+}
+
+/** The patch of a contact and the direction it pushes the part in. */
+export function patchOf(contact: Contact, at: number): { patch: HoldContact['patch']; inward: Vec3; points: Vec3[] } {
+  const axis = contact.faces[1] as 'x' | 'y' | 'z';
+  const { touch } = contact;
+  const min = { ...vec(touch.x[0], touch.y[0], touch.z[0]), [axis]: at };
+  const max = { ...vec(touch.x[1], touch.y[1], touch.z[1]), [axis]: at };
+  return { patch: { min, max }, inward: { ...vec(0, 0, 0), [axis]: -signOf(contact.faces) }, points: cornersOf(min, max) };
+}
+
+const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
+
+/** A part in a vise: the jaws, the rest and the stop as contacts; jaws and stop rod as what stands in the way. */
+export function holdInVise(input: HoldOf<Vise>): HoldFacts {
+  const { setup, seat, device: vise, speech } = input;
+  const facts = viseHold(seat, vise, setup.parallels.height, setup.closing.torque);
+  const s = fixedSide(vise);
+  const moving = -s * facts.openingMm;
+  const contacts: HoldContact[] = [];
+  if (facts.gripDepthMm > 0) {
+    contacts.push(
+      { name: 'fixed jaw', kind: 'locator', ...patchOf(seat.y, 0), areaMm2: seat.y.flatAreaMm2, friction: vise.friction, ...RIGID },
+      { name: 'moving jaw', kind: 'clamp', ...patchOf(seat.movingJaw!, moving), areaMm2: seat.movingJaw!.flatAreaMm2, friction: vise.friction, ...RIGID, forceN: facts.closingForceN },
+    );
+  }
+  if (seat.rest.touches) contacts.push({ name: seat.locators.z.name, kind: 'locator', ...patchOf(seat.rest, seat.locators.z.at), areaMm2: seat.rest.flatAreaMm2, friction: vise.friction, ...RIGID });
+  if (seat.x.touches) contacts.push({ name: seat.locators.x.name, kind: 'locator', ...patchOf(seat.x, seat.locators.x.at), areaMm2: seat.x.flatAreaMm2, friction: vise.friction, ...RIGID });
+  const { stop } = setup;
+  const rod = vise.stopDiameter / 2;
+  const outwards = stop.side === 'left' ? -1 : 1;
+  const stopY = -s * stop.fromJaw;
+  const obstacles: Obstacle[] = [
+    { name: 'fixed jaw', footprint: [rectangleRing(0, 0, vise.jawWidth, s * vise.jawThickness)], from: 0, to: vise.jawHeight, cuttable: false },
+    { name: 'moving jaw', footprint: [rectangleRing(0, moving, vise.jawWidth, moving - s * vise.jawThickness)], from: 0, to: vise.jawHeight, cuttable: false },
+    { name: 'stop rod', footprint: [rectangleRing(stop.position, stopY - rod, stop.position + outwards * 18, stopY + rod)], from: stop.height - rod, to: stop.height + rod, cuttable: false },
+  ];
+  const pocket = setup.closing.softJaws.on ? pocketOutline(input, (seat.locators.z.at + vise.jawHeight) / 2, setup.closing.softJaws) : null;
+  return {
+    kind: 'vise', top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, openAbove: vise.jawHeight,
+    vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), obstacles,
+    drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [], trouble: [], overhangMm: 0,
+    figures: [
+      { label: 'Grip depth', value: speech.sizeWithUnit(facts.gripDepthMm), measures: 'grip' },
+      { label: 'Jaw opening', value: speech.sizeWithUnit(facts.openingMm), measures: 'opening' },
+      { label: 'Jaw faces touch', value: `${speech.area(facts.fixedJawAreaMm2)} fixed, ${speech.area(facts.movingJawAreaMm2)} moving` },
+      { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${setup.closing.torque === null ? ', as rated' : ` at ${speech.torque(setup.closing.torque)}`}` },
+    ],
+    steps: viseSteps(setup, seat, vise, speech), release: viseRelease(),
+  };
+}

@@ -1,0 +1,93 @@
+import type { Finding, Told } from '../findings';
+import { bondSticks } from '../hold/checks/bondSticks';
+import { boardReady } from '../hold/checks/boardReady';
+import { boltFits } from '../hold/checks/boltFits';
+import { boltHolds } from '../hold/checks/boltHolds';
+import { clampOnPart } from '../hold/checks/clampOnPart';
+import { fastenerBites } from '../hold/checks/fastenerBites';
+import { gripDepth } from '../hold/checks/gripDepth';
+import { heldDown } from '../hold/checks/heldDown';
+import { jawOpening } from '../hold/checks/jawOpening';
+import { jawsTouch } from '../hold/checks/jawsTouch';
+import { laidByHand } from '../hold/checks/laidByHand';
+import { parallelsBelowJaws } from '../hold/checks/parallelsBelowJaws';
+import { partOnDevice } from '../hold/checks/partOnDevice';
+import { pinsMeet } from '../hold/checks/pinsMeet';
+import { pinsOnGrid } from '../hold/checks/pinsOnGrid';
+import { podsCarry } from '../hold/checks/podsCarry';
+import { rawCaught } from '../hold/checks/rawCaught';
+import { rotaryReach } from '../hold/checks/rotaryReach';
+import { roundGrip } from '../hold/checks/roundGrip';
+import { vacuumSeals } from '../hold/checks/vacuumSeals';
+import { wallStands } from '../hold/checks/wallStands';
+import { cutClearsDevice } from '../prove/checks/cutClearsDevice';
+import { cutClearsJaws } from '../prove/checks/cutClearsJaws';
+import { cutInsideTravel } from '../prove/checks/cutInsideTravel';
+import { cutsSomething } from '../prove/checks/cutsSomething';
+import { zeroInsideTravel } from '../prove/checks/zeroInsideTravel';
+import { zTravelNotProven } from '../prove/checks/zTravelNotProven';
+import { restOf } from '../seat';
+import { partRests } from '../seat/checks/partRests';
+import { rawFaceLocates } from '../seat/checks/rawFaceLocates';
+import { seatSettles } from '../seat/checks/seatSettles';
+import { stopOnFace } from '../seat/checks/stopOnFace';
+import { stopTouches } from '../seat/checks/stopTouches';
+import { isFlatDevice, isRound, isVise, type FlatDevice, type RoundDevice, type Vise } from '../shop';
+import { featureLevel, featureLevels, looksTowards } from '../zero';
+import { stationKnown } from '../zero/checks/stationKnown';
+import { zeroAsProgrammed } from '../zero/checks/zeroAsProgrammed';
+import { zeroOnFeature } from '../zero/checks/zeroOnFeature';
+import { depthFaceLooksUp } from './checks/depthFaceLooksUp';
+import { deviceChosen } from './checks/deviceChosen';
+import { machineChosen } from './checks/machineChosen';
+import { registerOnMachine } from './checks/registerOnMachine';
+import { stationOnMachine } from './checks/stationOnMachine';
+import { registeredPlace } from './checks/registeredPlace';
+import type { PlannedSetup, SetupFacts } from './planned';
+import type { Basis } from './planner';
+
+function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup, { resolved: { lookup, nameOf }, material }: Basis, told: Told): Finding[] {
+  const rest = restOf(vise, setup.parallels.height).height;
+  const stopFace = setup.stop.face ? lookup(setup.stop.face) : null;
+  return [
+    ...parallelsBelowJaws(rest, vise, told), ...partRests(seat, rest, vise, told), ...seatSettles(seat, told), ...stopTouches(seat, told),
+    ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...gripDepth(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
+  ];
+}
+
+function ofFlat({ seat, hold, pinGaps }: SetupFacts, device: FlatDevice, { setup, station }: PlannedSetup, { machine }: Basis, told: Told): Finding[] {
+  return [
+    ...partOnDevice(seat, told), ...seatSettles(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
+    ...(device.kind === 'fixture plate' ? [...pinsOnGrid(device, setup.plate, told), ...registeredPlace(device, station, machine, told)] : []),
+    ...(device.kind === 'sacrificial board' ? boardReady(device, machine, told) : []), ...(device.kind === 'vacuum pods' ? podsCarry(hold, device, told) : []),
+    ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...heldDown(hold, told),
+  ];
+}
+
+function ofRound({ seat, hold, gripped }: SetupFacts, device: RoundDevice, { setup }: PlannedSetup, { material }: Basis, told: Told): Finding[] {
+  return [...roundGrip(seat, gripped, device, setup, told), ...wallStands(hold.wall, material, told), ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : [])];
+}
+
+/** Every check of one setup that does not need the forces. */
+export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, told: Told): Finding[] {
+  const { job, machine, resolved: { lookup, nameOf } } = basis;
+  const { setup, device, station, facts } = planned;
+  const chosen = [
+    ...deviceChosen(setup, device, told), ...machineChosen(machine, job.machine, told), ...stationOnMachine(setup, machine, told), ...registerOnMachine(setup, machine, told),
+    ...depthFaceLooksUp(looksUp, nameOf(setup.cutsTo ?? ''), setup, told),
+  ];
+  if (!device || !facts) return chosen;
+  const { seat, hold, prove, programmed } = facts;
+  return [
+    ...chosen,
+    ...(isVise(device) ? ofVise(facts, device, planned, basis, told) : isFlatDevice(device) ? ofFlat(facts, device, planned, basis, told) : isRound(device) ? ofRound(facts, device, planned, basis, told) : []),
+    ...rawFaceLocates(seat, told),
+    ...stationKnown(station, told),
+    ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookup).problems, ...(programmed?.problems ?? [])], nameOf, told),
+    ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
+    ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)),
+    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told),
+  ];
+}
+

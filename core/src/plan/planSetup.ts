@@ -1,0 +1,129 @@
+import { stateOf } from '../blank';
+import { rotationOf } from '../frames';
+import { worstFirst, type Told } from '../findings';
+import { planHold, planMargins } from '../hold';
+import type { Setup } from '../job';
+import { ledgerOf } from '../ledger';
+import { seatedMesh } from '../part';
+import { planProve, planSeparation, planWay, type SeparationFacts } from '../prove';
+import { partComesFree } from '../prove/checks/partComesFree';
+import { wayClear } from '../prove/checks/wayClear';
+import { gapsAtPins, seatInVise, seatInWords, seatOnFlat, seatRound, turnedBox, type Gripped, type SeatedPart, type SeatFacts } from '../seat';
+import { isFlatDevice, isVise, type Device, type Station } from '../shop';
+import { turnMesh, type Outlines } from '../solid';
+import { speechIn } from '../units';
+import { compareProgrammed, featureLevels, planTouchOff, touchableFaces, workZero, zeroInWords } from '../zero';
+import { marginHolds } from '../hold/checks/marginHolds';
+import { checksOf } from './checksOfSetup';
+import { isFlatIn } from './flats';
+import { floorThickness } from './floor';
+import type { PlannedSetup, SetupFacts } from './planned';
+import type { Basis, Planner } from './planner';
+import type { Cut, Material } from './whatIsLeft';
+
+/** One setup: seat, hold, zero, ledger, touch-off and prove, with what the checks say; without margins and what is in the way. */
+export function planSetup(planner: Planner, basis: Basis, device: Device | null, before: Material, cut: Cut, setup: Setup, looksUp: boolean): PlannedSetup {
+  const { job, machine } = basis;
+  const station = machine?.stations.find((s) => s.id === setup.station) ?? null;
+  const turn = JSON.stringify(setup.orientation);
+  const floorMm = cut.removedBox ? planner.cache.get('floor', `${cut.left.key} ${turn} ${cut.along}`, () => floorThickness(cut.left.solid.mesh(), setup.orientation, cut.along)) : null;
+  const base = {
+    id: setup.id, op: setup.op, register: setup.register, setup, device, station, fromFirst: null, forces: null,
+    material: { loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3, floorMm },
+  };
+  const facts = device ? factsOf(planner, basis, device, station, before, cut, setup) : null;
+  const told: Told = { setupId: setup.id, op: setup.op, speech: speechIn(job.units) };
+  return { ...base, facts, findings: worstFirst(checksOf(basis, { ...base, facts, findings: [] }, looksUp, told)) };
+}
+
+interface Seated {
+  readonly seat: SeatFacts;
+  readonly gripped: Gripped | null;
+  readonly pinGaps: SetupFacts['pinGaps'];
+}
+
+const NO_GAPS = { x: [], y: [] };
+
+/** The part where it comes to rest on a device of any kind. */
+function seatOn(part: SeatedPart, device: Device, { shop }: Basis, setup: Setup): Seated {
+  if (isVise(device)) {
+    return { seat: seatInVise({ ...part, vise: device, parallelsHeight: setup.parallels.height, stop: setup.stop }), gripped: null, pinGaps: NO_GAPS };
+  }
+  if (isFlatDevice(device)) {
+    const input = { ...part, device, plate: setup.plate, bond: shop.bonds.find((b) => b.id === setup.plate.bond) ?? null };
+    const seat = seatOnFlat(input);
+    return { seat, gripped: null, pinGaps: { x: gapsAtPins(input, seat, 'x'), y: gapsAtPins(input, seat, 'y') } };
+  }
+  const seat = seatRound({ ...part, device, round: setup.round });
+  return { seat, gripped: seat.gripped, pinGaps: NO_GAPS };
+}
+
+type Body = 'loaded' | 'left' | 'finished';
+
+/** Cuts through the bodies of a setup at a height of the device, in device X and Y. */
+function sectionsOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setup: Setup, seat: SeatFacts): (body: Body, height: number) => Outlines {
+  const { translation: t } = seat.pose;
+  const view = rotationOf(setup.orientation);
+  const bodies = { loaded: before, left: cut.left, finished: basis.part };
+  return (body, height) => {
+    const depth = height - t.z;
+    const seated = planner.cache.get('section', `${bodies[body].key} ${JSON.stringify(setup.orientation)} ${depth}`, () => planner.kernel.section(bodies[body].solid, view, depth));
+    return seated.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const));
+  };
+}
+
+function factsOf(planner: Planner, basis: Basis, device: Device, station: Station | null, before: Material, cut: Cut, setup: Setup): SetupFacts {
+  const { job, shop, machine, part, firstCopy, blank, material, resolved: { lookup, nameOf } } = basis;
+  const { cache, kernel } = planner;
+  const speech = speechIn(job.units);
+  const { orientation, plate, round } = setup;
+  const turn = JSON.stringify(orientation);
+  const loaded = cache.get('turned', `${before.key} ${turn}`, () => seatedMesh(before.solid, orientation));
+  const finished = cache.get('turned', `${part.key} ${turn}`, () => turnMesh(part.solid.mesh(), rotationOf(orientation)));
+  const bond = shop.bonds.find((b) => b.id === plate.bond) ?? null;
+  const seatKey = JSON.stringify([before.key, part.key, firstCopy, blank.box, job.blank.sides, orientation, device, setup.parallels, { ...setup.stop, face: null }, { ...plate, clamps: [] }, bond, round]);
+  const { seat, gripped, pinGaps } = cache.get('seat', seatKey, () => seatOn({
+    orientation, loaded, finished, firstCopySeated: turnedBox(firstCopy, orientation), blankSeated: turnedBox(blank.box, orientation), blankSide: (s) => stateOf(job.blank, s),
+    isFlat: isFlatIn(before.flats),
+  }, device, basis, setup));
+  const sectionOf = sectionsOf(planner, basis, before, cut, setup, seat);
+  const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
+  const holdKey = JSON.stringify([seatKey, cut.left.key, setup.closing, plate, setup.separation.way, setup.jig, setup.outlineCutter, setup.tools, shop.clamps, shop.altitude, material, job.units]);
+  const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
+  const touchable = cache.get('touchable faces', `${seatKey} ${hold.openAbove}`, () => touchableFaces(seat, loaded, finished, hold.openAbove, (s) => stateOf(job.blank, s)));
+  const zero = workZero(seat, setup.zero, station, featureLevels(setup.zero, orientation, lookup).levels);
+  return {
+    seat, gripped, pinGaps, hold, zero,
+    separation: isFlatDevice(device) ? separationOf(sectionOf, seat, setup, material?.yieldMPa ?? null) : null,
+    ledger: ledgerOf(setup, seat, zero, station, job.sizeTolerance, speech, nameOf),
+    touchOff: planTouchOff(touchable, seat, zero, setup),
+    prove: planProve(seat, zero, setup, hold.top, station, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
+    programmed: setup.programmed ? compareProgrammed(setup.programmed, setup, seat, zero, firstCopy, blank.box, lookup) : null,
+    says: { seat: seatInWords(seat, speech), zero: zeroInWords(setup.zero, nameOf) },
+  };
+}
+
+function separationOf(sectionOf: (body: Body, height: number) => Outlines, seat: SeatFacts, setup: Setup, yieldMPa: number | null): SeparationFacts {
+  const level = seat.locators.z.at + 0.01;
+  return planSeparation(setup, sectionOf('loaded', level), sectionOf('left', level), sectionOf('finished', level), yieldMPa);
+}
+
+const largest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((most, v) => (v === null ? most : Math.max(most ?? 0, v)), null);
+const smallest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((least, v) => (v === null ? least : Math.min(least ?? Infinity, v)), null);
+
+/** The setup with how hard it holds and what is in the way, and what the checks say of these. */
+export function withForces(planner: Planner, basis: Basis, planned: PlannedSetup, before: Material, cut: Cut): PlannedSetup {
+  const { facts, setup, device } = planned;
+  if (!facts || !device) return planned;
+  const { hold, prove, seat } = facts;
+  const told: Told = { setupId: setup.id, op: setup.op, speech: speechIn(basis.job.units) };
+  const margin = planMargins(hold, setup, basis.material, prove.removedBox, prove.lowestCut, device.kind === 'support grid' ? device.jetForceN : 0);
+  const cutting = setup.tools.filter((t) => t.use !== 'other');
+  const head = device.kind === 'support grid' ? device.headDiameter : null;
+  const way = planWay({
+    kernel: planner.kernel, sectionOf: sectionsOf(planner, basis, before, cut, setup, seat), obstacles: hold.obstacles, lowestCut: prove.lowestCut, loadedTop: seat.loadedBox.max.z,
+    toolMm: head ?? largest(cutting.map((t) => t.diameter)), holderMm: largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
+  });
+  const findings = worstFirst([...planned.findings, ...marginHolds(margin, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told)]);
+  return { ...planned, forces: { margin, way }, findings };
+}

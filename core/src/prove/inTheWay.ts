@@ -1,0 +1,108 @@
+import type { Obstacle } from '../hold';
+import type { Kernel, Outlines } from '../solid';
+
+/** The nearest a tool or its holder comes to something that stands there. Device frame, mm. */
+export interface Gap {
+  readonly obstacle: string;
+  readonly what: 'tool' | 'holder';
+  /** 0: they meet */
+  readonly gapMm: number;
+  /** where, on the obstacle */
+  readonly at: readonly [number, number];
+  readonly obstacleTop: number;
+}
+
+export interface WayFacts {
+  /** the nearest first; only what reaches up into the cut */
+  readonly gaps: readonly Gap[];
+  /** the widest tool that was reckoned with, mm; null: no diameter is given */
+  readonly toolMm: number | null;
+  readonly holderMm: number | null;
+  /** fasteners a cutter may pass through and will */
+  readonly passesThrough: readonly string[];
+  /** from holder to tip, so that the holder clears part and device; null: no holder is given */
+  readonly stickOutNeededMm: number | null;
+  readonly shortestStickOutMm: number | null;
+}
+
+export interface WayInput {
+  readonly kernel: Pick<Kernel, 'flatDifference' | 'flatCommon' | 'flatArea' | 'offset'>;
+  readonly sectionOf: (body: 'loaded' | 'left', height: number) => Outlines;
+  readonly obstacles: readonly Obstacle[];
+  readonly lowestCut: number;
+  readonly loadedTop: number;
+  /** diameters, mm; null: not given */
+  readonly toolMm: number | null;
+  readonly holderMm: number | null;
+  readonly stickOutMm: number | null;
+}
+
+const LEVELS = 5;
+
+function toSegment(p: readonly [number, number], a: readonly [number, number], b: readonly [number, number]): number {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const length = dx * dx + dy * dy;
+  const f = length === 0 ? 0 : Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length));
+  return Math.hypot(p[0] - a[0] - f * dx, p[1] - a[1] - f * dy);
+}
+
+/** Distance between two outlines that do not overlap, and the place on the second. */
+export function gapBetween(a: Outlines, b: Outlines): { mm: number; at: [number, number] } {
+  let found: { mm: number; at: [number, number] } = { mm: Infinity, at: [0, 0] };
+  const from = (points: Outlines, edges: Outlines, pick: (p: readonly [number, number], q: readonly [number, number]) => readonly [number, number]) => {
+    for (const p of points.flat()) {
+      for (const ring of edges) {
+        ring.forEach((q, i) => {
+          const mm = toSegment(p, q, ring[(i + 1) % ring.length]);
+          if (mm < found.mm) found = { mm, at: [...pick(p, q)] as [number, number] };
+        });
+      }
+    }
+  };
+  from(a, b, (_, q) => q);
+  from(b, a, (p) => p);
+  return found;
+}
+
+/**
+ * What stands in the way of tool and holder: at several heights of the cut, everywhere a cutter's centre may be (it touches
+ * what is removed and does not cut into what stays), swept by the tool from that height up and by the holder from its
+ * stick-out up. Without a program this is every place the cutter may come to; with one it will be fewer.
+ */
+export function planWay(input: WayInput): WayFacts {
+  const { kernel, sectionOf, obstacles, lowestCut, loadedTop, toolMm, holderMm, stickOutMm } = input;
+  const nothing = { gaps: [], toolMm, holderMm, passesThrough: [], stickOutNeededMm: null, shortestStickOutMm: stickOutMm };
+  const height = loadedTop - lowestCut;
+  if (toolMm === null || height <= 1e-6) return nothing;
+  const r = toolMm / 2;
+  const gaps = new Map<string, Gap>();
+  const through = new Set<string>();
+  let stickOutNeeded = 0;
+  for (let i = 0; i < LEVELS; i++) {
+    const z = lowestCut + Math.min(0.01, height / 4) + ((height - 0.02) * i) / LEVELS;
+    const left = sectionOf('left', z);
+    const removed = kernel.flatDifference(sectionOf('loaded', z), left);
+    // slivers that only rounding left are no metal
+    if (kernel.flatArea(removed) < 0.01) continue;
+    const centres = kernel.flatDifference(kernel.offset(removed, r, 'round'), left.length > 0 ? kernel.offset(left, r - 1e-3, 'round') : []);
+    const swept = kernel.offset(centres, r, 'round');
+    const holder = holderMm === null ? null : kernel.offset(centres, holderMm / 2, 'round');
+    const note = (o: Obstacle, what: 'tool' | 'holder', area: Outlines) => {
+      const key = `${what} ${o.name}`;
+      const meets = kernel.flatArea(kernel.flatCommon(area, o.footprint)) > 1e-3;
+      const { mm, at } = meets ? { mm: 0, at: kernel.flatCommon(area, o.footprint)[0]?.[0] ?? o.footprint[0][0] } : gapBetween(area, o.footprint);
+      const known = gaps.get(key);
+      if (!known || mm < known.gapMm) gaps.set(key, { obstacle: o.name, what, gapMm: mm, at: [at[0], at[1]], obstacleTop: o.to });
+    };
+    for (const o of obstacles) {
+      if (o.to <= z + 1e-6) continue;
+      if (o.cuttable) { if (kernel.flatArea(kernel.flatCommon(swept, o.footprint)) > 1e-3) through.add(o.name); continue; }
+      note(o, 'tool', swept);
+      if (!holder) continue;
+      if (kernel.flatArea(kernel.flatCommon(holder, o.footprint)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, o.to - z);
+      if (stickOutMm !== null && o.to > z + stickOutMm) note(o, 'holder', holder);
+    }
+    if (holder && holderMm! > toolMm && kernel.flatArea(kernel.flatCommon(holder, left)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, loadedTop - z);
+  }
+  return { ...nothing, gaps: [...gaps.values()].sort((a, b) => a.gapMm - b.gapMm), passesThrough: [...through], stickOutNeededMm: holderMm === null ? null : stickOutNeeded };
+}

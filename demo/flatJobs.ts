@@ -1,0 +1,96 @@
+import { newBlank, newJob, NO_CUT, NO_HOLD, type Job, type PlateHold, type Setup, type Tool } from '@violet-jaw/core/job';
+import type { DxfCorner } from '@violet-jaw/formats/dxf/write.ts';
+
+const none = { x: 0, y: 0, z: 0 };
+/** Bulge of a quarter circle, counter-clockwise. */
+const QUARTER = Math.tan(Math.PI / 8);
+
+/** Rectangle with round corners, counter-clockwise. */
+function rounded(x: number, y: number, w: number, h: number, r: number): DxfCorner[] {
+  return [[x + r, y], [x + w - r, y, QUARTER], [x + w, y + r], [x + w, y + h - r, QUARTER], [x + w - r, y + h], [x + r, y + h, QUARTER], [x, y + h - r], [x, y + r, QUARTER]];
+}
+
+const round = (x: number, y: number, d: number): DxfCorner[] => [[x - d / 2, y, 1], [x + d / 2, y, 1]];
+
+/** Outlines of the demo's sheet parts, mm; the first ring is the outside. Invented. */
+export const demoOutlines: Record<string, DxfCorner[][]> = {
+  'louver-frame': [rounded(0, 0, 280, 180, 8), ...[0, 1, 2].map((i) => rounded(50, 50 + i * 30, 180, 20, 10))],
+  'window-ring': [round(60, 60, 120), round(60, 60, 88)],
+  'guy-anchor-plate': [rounded(0, 0, 180, 120, 12), round(30, 60, 22), round(150, 30, 14), round(150, 90, 14)],
+};
+
+const head = { station: 'station-r', parallels: { height: 0 }, stop: { side: 'left' as const, position: 0, height: 5, fromJaw: 10, face: null } };
+
+function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cutsBelowTop'>): Setup {
+  return {
+    register: 'G54', orientation: { up: '+z', right: '+x' }, cutsTo: null, ...head, ...structuredClone(NO_HOLD),
+    zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none }, programmed: null, touchOff: { toolDiameter: 6, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
+  };
+}
+
+const plate = (change: Partial<PlateHold>): PlateHold => ({ ...structuredClone(NO_HOLD.plate), ...change });
+const cutter = (change: Partial<Tool>): Tool => ({ number: 1, description: 'end mill, 1 flute', diameter: 6, length: 92, ...NO_CUT, flutes: 1, feedPerTooth: 0.06, cutDepth: 1.3, cutWidth: 6, rpm: 18_000, stickOut: 25, holderDiameter: 28, ...change });
+
+/** Routed sheet: cut to a skin on the vacuum plate, then turned over onto pods under the frame's bars, where the skin goes. */
+export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job {
+  const allowance = { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zMinus: 0, zPlus: 0 };
+  return {
+    ...newJob({ number: 'SK-1055', part: 'Louver frame', revision: 'B', material: 'EN AW-5754', quantity: 40, units: 'mm' }, { file, unit: 'mm', thickness: 4, ...(sha256 ? { sha256 } : {}) }),
+    due: '2026-12-18', allowance, blank: { ...newBlank(allowance), kind: 'sheet' }, machine: 'router-1', sizeTolerance: 0.1,
+    setups: [
+      setup({
+        id: 'op-10', op: 10, does: 'routes windows and outline down to a skin', device: 'vacuum-400', cutsBelowTop: 3.873, clears: 'outline', outlineCutter: 6, tools: [cutter({})], program: '3101',
+        plate: plate({ x: { by: 'gauge blocks', side: 'left', at: 50, pins: [] }, y: { by: 'gauge blocks', side: 'front', at: 50, pins: [] }, gasket: { on: true, inset: 6 } }),
+        why: { seat: 'blocks from the second groove, the sheet has no other square edge', hold: 'the skin keeps the vacuum', zero: '' },
+      }),
+      setup({
+        id: 'op-20', op: 20, register: 'G55', does: 'takes the skin away, frees frame and windows', device: 'pods-router', orientation: { up: '-z', right: '+x' }, cutsBelowTop: 0.127, clears: 'outline', outlineCutter: 6,
+        tools: [cutter({ description: 'end mill, 1 flute, light pass', feedPerTooth: 0.03, cutDepth: 0.127 })], program: '3102', separation: { ...NO_HOLD.separation, way: 'hold' },
+        plate: plate({
+          x: { by: 'fence', side: 'left', at: 200, pins: [] }, y: { by: 'fence', side: 'front', at: 200, pins: [] }, pinHeight: 33, pinsOut: false,
+          pods: [{ x: 225, y: 213, on: true }, { x: 355, y: 213, on: true }, { x: 225, y: 346, on: true }, { x: 355, y: 346, on: true }],
+        }),
+        why: { seat: '', hold: 'pods lie wholly under the long bars', zero: '' },
+      }),
+    ],
+  };
+}
+
+/** Thin plate on tape: no straight outside edge for a tab, so a skin. */
+export function windowRingJob(file = 'window-ring.dxf', sha256?: string): Job {
+  const allowance = { xMinus: 8, xPlus: 8, yMinus: 8, yPlus: 8, zMinus: 0, zPlus: 0 };
+  return {
+    ...newJob({ number: 'SK-1060', part: 'Window ring', revision: 'A', material: 'EN AW-6082 T6', quantity: 12, units: 'mm' }, { file, unit: 'mm', thickness: 3, ...(sha256 ? { sha256 } : {}) }),
+    due: '2026-12-09', allowance, blank: { ...newBlank(allowance), kind: 'sheet' }, machine: 'router-1', sizeTolerance: 0.05,
+    setups: [
+      setup({
+        id: 'op-10', op: 10, does: 'routes the ring out of the sheet', device: 'board-router', cutsBelowTop: 3, clears: 'outline', outlineCutter: 4, program: '3201',
+        tools: [cutter({ number: 2, diameter: 4, feedPerTooth: 0.03, cutDepth: 0.8, cutWidth: 4 })],
+        separation: { ...NO_HOLD.separation, way: 'skin' },
+        plate: plate({ x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 100, pins: [] }, pinDiameter: 12, pinHeight: 2.5, bond: 'tape-thin', bondInset: 3, temperature: 35, backing: 'under the middle disc, it is scrap' }),
+        why: { seat: '', hold: 'too thin to clamp, no edge for tabs', zero: '' },
+      }),
+    ],
+  };
+}
+
+/** Plate cut with an abrasive jet, held by weights. */
+export function guyAnchorPlateJob(file = 'guy-anchor-plate.dxf', sha256?: string): Job {
+  const allowance = { xMinus: 90, xPlus: 90, yMinus: 90, yPlus: 90, zMinus: 0, zPlus: 0 };
+  return {
+    ...newJob({ number: 'SK-1063', part: 'Guy anchor plate', revision: 'A', material: 'S235JR', quantity: 8, units: 'mm' }, { file, unit: 'mm', thickness: 10, ...(sha256 ? { sha256 } : {}) }),
+    due: '2026-12-16', allowance, blank: { ...newBlank(allowance), kind: 'plate' }, machine: 'jet-1', sizeTolerance: 0.15,
+    setups: [
+      setup({
+        id: 'op-10', op: 10, does: 'cuts holes and outline', device: 'grid-jet', station: 'station-j', cutsBelowTop: 10, clears: 'outline', outlineCutter: 1.1, program: '4001',
+        tools: [cutter({ number: 1, description: 'abrasive jet', use: 'other', diameter: 1.1, flutes: null, feedPerTooth: null, cutDepth: null, cutWidth: null, rpm: null, stickOut: null, holderDiameter: null })],
+        separation: { way: 'tabs', tabs: { count: 4, width: 1, height: 10 }, skin: NO_HOLD.separation.skin },
+        plate: plate({
+          x: { by: 'hand', side: 'left', at: 200, pins: [] }, y: { by: 'hand', side: 'front', at: 220, pins: [] },
+          clamps: [[240, 255], [520, 255], [240, 485], [520, 485]].map(([x, y]) => ({ clamp: 'weight-4', x, y, towards: '-x' as const, torque: null, toBolt: 0, toHeel: 0 })),
+        }),
+        why: { seat: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
+      }),
+    ],
+  };
+}

@@ -1,0 +1,76 @@
+import { Button } from 'react-bootstrap';
+import { DIRECTIONS, partSideFacing } from '@violet-jaw/core/frames';
+import { PART_SIDE } from '@violet-jaw/core/part';
+import { orientationInWords } from '@violet-jaw/core/sheet';
+import { isFlatDevice, isVise } from '@violet-jaw/core/shop';
+import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
+import { looksTowards } from '@violet-jaw/core/zero';
+import { useJob } from '../app/JobLayout';
+import { ChoiceField } from '../fields/TextField';
+import { DepthProposals } from './DepthProposals';
+import { FlatSeat } from './hold/FlatSeat';
+import { sidesForRear, withFaceRear, withFaceUp } from './orient';
+import { FaceField } from './PlaceField';
+import { SectionFindings, useLength, Why, type SectionProps } from './section';
+import { stopBefore } from './stopBefore';
+import { usePut } from './usePut';
+
+/** Which way the part lies, how deep it is cut, and what it is set against. */
+export function SeatSection(props: SectionProps) {
+  const { setup, planned, edit } = props;
+  const { speech, shop } = useJob();
+  const length = useLength(props, 'seat');
+  const put = usePut(setup.id);
+  const { orientation } = setup;
+  const device = shop.devices.find((d) => d.id === setup.device) ?? null;
+  const rear = partSideFacing(orientation, '+y');
+  return (
+    <section aria-label="Seat">
+      <h3>Seat</h3>
+      {planned && <p className="mb-1">{orientationInWords(planned).join('; ')}.</p>}
+      <div className="fields">
+        <ChoiceField label="Face up, to the spindle" value={orientation.up} choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(up) => edit((s) => ({ ...s, orientation: withFaceUp(s.orientation, up) }))} />
+        <ChoiceField label={!device || (isVise(device) && device.fixedJaw === 'rear') ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
+      </div>
+      <div className="moves" role="group" aria-label="Hand moves">
+        {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}
+      </div>
+      <div className="fields">
+        {length({ label: 'Cuts down below top', mm: planned?.setup.cutsBelowTop ?? setup.cutsBelowTop, min: -1000, max: 100_000, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm, cutsTo: null }), hint: setup.cutsTo ? 'from the face' : 'from the finished top' })}
+        <FaceField
+          label="…or down to a face" value={setup.cutsTo} none="typed depth" allows={({ feature }) => feature.kind === 'plane' && feature.side === orientation.up}
+          onCommit={(named, features) => put((s) => ({ ...s, cutsTo: named?.id ?? null, cutsBelowTop: named?.feature.kind === 'plane' ? named.feature.belowOutermost ?? s.cutsBelowTop : planned?.setup.cutsBelowTop ?? s.cutsBelowTop }), features)}
+        />
+        <ChoiceField label="Cuts away" value={setup.clears} choices={[{ value: 'everything', says: 'all that is not part' }, { value: 'outline', says: 'only along the outline' }]} onCommit={(clears) => edit((s) => ({ ...s, clears }))} />
+        {setup.clears === 'outline' && length({ label: 'Width of that cut', mm: setup.outlineCutter, positive: true, max: 200, set: (s, mm) => ({ ...s, outlineCutter: mm }) })}
+      </div>
+      {(!device || isVise(device)) && <ViseSeat {...props} />}
+      {device && isFlatDevice(device) && <FlatSeat {...props} device={device} />}
+      <DepthProposals planned={planned} onTake={put} />
+      {planned?.facts && <p className="mt-2 mb-1">{planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.</p>}
+      <SectionFindings id={setup.id} section="seat" />
+      <Why {...props} of="seat" />
+    </section>
+  );
+}
+
+/** Parallels and stop of a vise. */
+function ViseSeat(props: SectionProps) {
+  const { setup, planned, edit } = props;
+  const length = useLength(props, 'seat');
+  const put = usePut(setup.id);
+  const { stop } = setup;
+  return (
+    <div className="fields mt-1">
+      {length({ label: 'Parallels, height', mm: setup.parallels.height, min: 0, max: 1000, looks: 'parallels', set: (s, mm) => ({ ...s, parallels: { height: mm } }), hint: setup.parallels.height === 0 ? 'none: on the bed' : undefined })}
+      <ChoiceField label="Stop side" value={stop.side} choices={[{ value: 'left', says: 'left' }, { value: 'right', says: 'right' }]} onCommit={(side) => edit((s) => ({ ...s, stop: { ...s.stop, side } }))} />
+      <FaceField
+        label="Stop against a face" value={stop.face} none="whatever it meets" allows={({ feature }) => looksTowards(feature, stop.side === 'left' ? '-x' : '+x', setup.orientation)}
+        onCommit={(named, features) => put((s) => ({ ...s, stop: named && planned?.facts ? { ...s.stop, ...stopBefore(named.feature, planned) } : { ...s.stop, face: named?.id ?? null } }), features)}
+      />
+      {length({ label: 'Stop X, from left jaw end', mm: stop.position, signed: true, min: -5000, max: 5000, looks: 'stop', set: (s, mm) => ({ ...s, stop: { ...s.stop, position: mm } }) })}
+      {length({ label: 'Stop Z, above bed', mm: stop.height, min: 0, max: 1000, set: (s, mm) => ({ ...s, stop: { ...s.stop, height: mm } }) })}
+      {length({ label: 'Stop, in front of fixed jaw', mm: stop.fromJaw, min: 0, max: 5000, set: (s, mm) => ({ ...s, stop: { ...s.stop, fromJaw: mm } }) })}
+    </div>
+  );
+}

@@ -1,0 +1,53 @@
+import { Button, Table } from 'react-bootstrap';
+import type { PlacedClamp, Setup } from '@violet-jaw/core/job';
+import { useJob } from '../../app/JobLayout';
+import { LengthField } from '../../fields/LengthField';
+import { NumberField } from '../../fields/NumberField';
+import { ChoiceField } from '../../fields/TextField';
+import type { SectionProps } from '../section';
+
+const TOWARDS = [{ value: '-x', says: 'left' }, { value: '+x', says: 'right' }, { value: '-y', says: 'front' }, { value: '+y', says: 'rear' }] as const;
+
+/** Straps, edge clamps, screws, nails and weights, each where it acts on the part. */
+export function ClampTable({ setup, edit, planned }: SectionProps) {
+  const { job, shop } = useJob();
+  const { clamps } = setup.plate;
+  const put = (change: (clamps: PlacedClamp[]) => PlacedClamp[]) => edit((s: Setup) => ({ ...s, plate: { ...s.plate, clamps: change(s.plate.clamps) } }));
+  const set = (i: number, fields: Partial<PlacedClamp>) => put((list) => list.map((c, k) => (k === i ? { ...c, ...fields } : c)));
+  const length = (i: number, key: 'x' | 'y' | 'toBolt' | 'toHeel', label: string) => (
+    <LengthField hideLabel label={`${label} of clamp ${i + 1}`} mm={clamps[i][key]} units={job.units} signed={key === 'x' || key === 'y'} min={key === 'x' || key === 'y' ? -20_000 : 0} max={20_000} onCommit={(mm) => set(i, { [key]: mm })} />
+  );
+  const add = () => {
+    const box = planned?.facts?.seat.loadedBox;
+    const last = clamps.at(-1);
+    const at = box ? { x: Math.round(box.min.x + 15), y: Math.round((box.min.y + box.max.y) / 2) } : { x: 50, y: 50 };
+    put((list) => [...list, last ? { ...last, x: last.x + 40 } : { clamp: shop.clamps[0]?.id ?? null, ...at, towards: '-x', torque: null, toBolt: 40, toHeel: 50 }]);
+  };
+  return (
+    <>
+      {clamps.length > 0 && (
+        <Table size="sm" className="mt-2 clamps">
+          <thead><tr><th>Clamp</th><th className="number">X</th><th className="number">Y</th><th>Towards</th><th className="number">Torque, N·m</th><th className="number">To bolt</th><th className="number">Bolt to heel</th><th><span className="visually-hidden">Remove</span></th></tr></thead>
+          <tbody>
+            {clamps.map((c, i) => {
+              const kind = shop.clamps.find((x) => x.id === c.clamp)?.kind;
+              const bolted = kind === 'strap' || kind === 'edge clamp';
+              return (
+                <tr key={i}>
+                  <td><ChoiceField hideLabel label={`Clamp ${i + 1}`} value={c.clamp ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.clamps.map((x) => ({ value: x.id, says: x.name }))]} onCommit={(v) => set(i, { clamp: v || null })} /></td>
+                  <td>{length(i, 'x', 'X')}</td><td>{length(i, 'y', 'Y')}</td>
+                  <td>{bolted && <ChoiceField hideLabel label={`Direction of clamp ${i + 1}`} value={c.towards} choices={TOWARDS} onCommit={(towards) => set(i, { towards })} />}</td>
+                  <td>{bolted && <NumberField hideLabel optional label={`Torque of clamp ${i + 1}`} value={c.torque} min={0} max={10_000} onCommit={(torque) => set(i, { torque })} />}</td>
+                  <td>{kind === 'strap' && length(i, 'toBolt', 'To bolt')}</td><td>{kind === 'strap' && length(i, 'toHeel', 'Bolt to heel')}</td>
+                  <td><Button size="sm" variant="outline-primary" aria-label={`Remove clamp ${i + 1}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button></td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      )}
+      <Button size="sm" variant="outline-primary" className="mt-1" disabled={shop.clamps.length === 0 || clamps.length >= 60} onClick={add}>Add clamp, fastener or weight</Button>
+      {shop.clamps.length === 0 && <span className="quiet ms-2">The shop has none yet; enter them on the page Shop.</span>}
+    </>
+  );
+}

@@ -1,0 +1,78 @@
+import { Button, Form } from 'react-bootstrap';
+import { gaugeBlock, nearestAnchor } from '@violet-jaw/core/hold';
+import type { PlateHold, Setup } from '@violet-jaw/core/job';
+import type { FlatDevice, FixturePlate } from '@violet-jaw/core/shop';
+import { useJob } from '../../app/JobLayout';
+import { LengthField } from '../../fields/LengthField';
+import { ChoiceField } from '../../fields/TextField';
+import { useLength, type SectionProps } from '../section';
+
+type Place = PlateHold['x'] | PlateHold['y'];
+const BY: readonly { value: Place['by']; says: string }[] = [{ value: 'pins', says: 'pins' }, { value: 'fence', says: 'a fence' }, { value: 'gauge blocks', says: 'gauge blocks' }, { value: 'hand', says: 'laid by hand' }];
+
+const put = (s: Setup, axis: 'x' | 'y', change: Partial<Place>): Setup => ({ ...s, plate: { ...s.plate, [axis]: { ...s.plate[axis], ...change } } });
+
+/** Moves a row of pins onto the nearest holes; the part's edge then lies a pin's radius off them. */
+function onHoles(plate: PlateHold, axis: 'x' | 'y', device: FixturePlate): Partial<Place> {
+  const { side, at, pins } = plate[axis];
+  const out = (side === 'left' || side === 'front' ? -1 : 1) * (plate.pinDiameter / 2);
+  const placed = pins.map((p) => (axis === 'x' ? nearestAnchor(device, at + out, p) : nearestAnchor(device, p, at + out))!);
+  const row = placed[0] ? placed[0][axis] - out : at;
+  return { at: row, pins: placed.map((h) => h[axis === 'x' ? 'y' : 'x']) };
+}
+
+function AxisFields({ axis, device, ...props }: SectionProps & { axis: 'x' | 'y'; device: FlatDevice }) {
+  const { setup, edit } = props;
+  const { job, speech } = useJob();
+  const length = useLength(props, 'seat');
+  const place: Place = setup.plate[axis];
+  const sides = axis === 'x' ? (['left', 'right'] as const) : (['rear', 'front'] as const);
+  const name = axis.toUpperCase();
+  const block = place.by === 'gauge blocks' ? gaugeBlock(axis, device, place.side, place.at) : null;
+  return (
+    <div className="fields mt-1" role="group" aria-label={`Set against in ${name}`}>
+      <ChoiceField label={`In ${name}, set against`} value={place.by} choices={BY} onCommit={(by) => edit((s) => put(s, axis, { by, pins: by === 'pins' && place.pins.length === 0 ? startPins(axis, props) : place.pins }))} />
+      <ChoiceField<string> label={`Side in ${name}`} value={place.side} choices={sides.map((v) => ({ value: v, says: v }))} onCommit={(side) => edit((s) => put(s, axis, { side } as Partial<Place>))} />
+      {length({ label: `Part's edge at ${name}`, mm: place.at, signed: true, min: -20_000, max: 20_000, looks: axis === 'x' ? 'from left' : 'from front', set: (s, mm) => put(s, axis, { at: mm }), hint: block ? `block ${speech.sizeWithUnit(block.sizeMm)} from groove ${block.groove}` : axis === 'x' ? 'from the left edge' : 'from the front edge' })}
+      {place.by === 'pins' && place.pins.map((p, i) => (
+        <LengthField key={i} label={`Pin ${i + 1} at ${axis === 'x' ? 'Y' : 'X'}`} mm={p} units={job.units} signed min={-20_000} max={20_000} onCommit={(mm) => edit((s) => put(s, axis, { pins: s.plate[axis].pins.map((q, k) => (k === i ? mm : q)) }))} />
+      ))}
+      {place.by === 'pins' && (
+        <div className="wide d-flex gap-2 flex-wrap">
+          <Button size="sm" variant="outline-primary" disabled={place.pins.length >= 8} onClick={() => edit((s) => put(s, axis, { pins: [...s.plate[axis].pins, (s.plate[axis].pins.at(-1) ?? 0) + 50] }))}>Add a {place.side} pin</Button>
+          <Button size="sm" variant="outline-primary" disabled={place.pins.length === 0} onClick={() => edit((s) => put(s, axis, { pins: s.plate[axis].pins.slice(0, -1) }))}>Take one out</Button>
+          {device.kind === 'fixture plate' && <Button size="sm" variant="outline-primary" onClick={() => edit((s) => put(s, axis, onHoles(s.plate, axis, device)))}>Pins to the nearest holes</Button>}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Pins to begin with: one in the middle of the part's side, two along y, where the part lies now. */
+function startPins(axis: 'x' | 'y', { planned }: SectionProps): number[] {
+  const box = planned?.facts?.seat.loadedBox;
+  if (!box) return axis === 'x' ? [100] : [80, 160];
+  const along = axis === 'x' ? 'y' : 'x';
+  const at = (share: number) => Math.round(box.min[along] + share * (box.max[along] - box.min[along]));
+  return axis === 'x' ? [at(0.5)] : [at(0.2), at(0.8)];
+}
+
+/** What a part that lies flat is set against, and what lies under it. */
+export function FlatSeat(props: SectionProps & { device: FlatDevice }) {
+  const { setup, edit } = props;
+  const length = useLength(props, 'seat');
+  const { plate } = setup;
+  const stands = [plate.x.by, plate.y.by].some((b) => b === 'pins' || b === 'fence');
+  return (
+    <>
+      <AxisFields {...props} axis="y" />
+      <AxisFields {...props} axis="x" />
+      <div className="fields mt-1">
+        {length({ label: 'Packing under the part', mm: plate.under, min: 0, max: 1000, set: (s, mm) => ({ ...s, plate: { ...s.plate, under: mm } }), hint: plate.under === 0 ? 'none' : undefined })}
+        {stands && length({ label: 'Pin diameter, fence width', mm: plate.pinDiameter, positive: true, max: 200, set: (s, mm) => ({ ...s, plate: { ...s.plate, pinDiameter: mm } }) })}
+        {stands && length({ label: 'Pins and fence stand up', mm: plate.pinHeight, min: 0, max: 500, set: (s, mm) => ({ ...s, plate: { ...s.plate, pinHeight: mm } }) })}
+        {stands && <Form.Check className="mb-1" id={`out-${setup.id}`} label="Taken out before cutting" checked={plate.pinsOut} onChange={(e) => edit((s) => ({ ...s, plate: { ...s.plate, pinsOut: e.target.checked } }))} />}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+import { lazy, Suspense } from 'react';
+import { Form } from 'react-bootstrap';
+import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
+import type { Device, DeviceKind } from '@violet-jaw/core/shop';
+import { isFlatDevice, isRound, isVise } from '@violet-jaw/core/shop';
+import { useJob } from '../../app/JobLayout';
+import { useWidth } from '../../drawing/useWidth';
+import { SectionFindings, Why, type SectionProps } from '../section';
+import { FlatHold } from './FlatHold';
+import { GasketExport, JigFields } from './Outlines';
+import { RoundHold } from './RoundHold';
+import { Separation } from './Separation';
+import { ViseHold } from './ViseHold';
+
+const MarginChart = lazy(() => import('./MarginChart').then((m) => ({ default: m.MarginChart })));
+
+function DeviceChoice({ devices, value, onCommit }: { devices: readonly Device[]; value: string | null; onCommit: (id: string | null) => void }) {
+  const kinds = [...new Set(devices.map((d) => d.kind))] as DeviceKind[];
+  return (
+    <Form.Group>
+      <Form.Label htmlFor="device">Held in or on</Form.Label>
+      <Form.Select id="device" value={value ?? ''} onChange={(e) => onCommit(e.target.value || null)}>
+        <option value="">choose</option>
+        {kinds.map((kind) => <optgroup key={kind} label={kind}>{devices.filter((d) => d.kind === kind).map((d) => <option key={d.id} value={d.id}>{d.name}</option>)}</optgroup>)}
+      </Form.Select>
+    </Form.Group>
+  );
+}
+
+/** Contact, forces and margin of what holds the part, and what the operator does with it. */
+export function HoldSection(props: SectionProps) {
+  const { setup, planned, edit, onLook } = props;
+  const { shop, job, speech } = useJob();
+  const [box, width] = useWidth<HTMLElement>(420);
+  const device = shop.devices.find((d) => d.id === setup.device) ?? null;
+  const hold = planned?.facts?.hold;
+  const margins = planned?.forces?.margin.margins ?? [];
+  const worst = margins.reduce<(typeof margins)[number] | null>((low, m) => (!low || m.low < low.low ? m : low), null);
+  const fits = shop.devices.filter((d) => d.kind === 'fixture plate' && d.madeFor !== '' && (d.madeFor === job.number || d.madeFor === job.part));
+  return (
+    <section aria-label="Hold" ref={box}>
+      <h3>Hold</h3>
+      <div className="fields"><DeviceChoice devices={shop.devices} value={setup.device} onCommit={(id) => edit((s) => ({ ...s, device: id }))} /></div>
+      {fits.length > 0 && <p className="mb-1 quiet">Made for this part: {fits.map((d) => d.name).join(', ')}.</p>}
+      {device && isVise(device) && <ViseHold {...props} device={device} />}
+      {device && isFlatDevice(device) && <FlatHold {...props} device={device} />}
+      {device && isRound(device) && <RoundHold {...props} device={device} />}
+      {hold && (
+        <p className="mt-2 mb-1">
+          {hold.figures.map((f) => (
+            <span key={f.label} className="me-3"><span className="quiet">{f.label.toLowerCase()}</span> <span className={`number${f.measures ? ' measurable' : ''}`} onMouseEnter={() => f.measures && onLook(f.measures)} onMouseLeave={() => onLook(null)}>{f.value}</span></span>
+          ))}
+        </p>
+      )}
+      {hold && <Touching {...props} />}
+      {margins.length > 0 && worst && (
+        <>
+          <Suspense fallback={<p className="quiet">drawing the margin…</p>}><MarginChart margins={margins} width={Math.max(260, width - 4)} /></Suspense>
+          <p className="mb-1">Worst: T{worst.tool}, {speech.force(Math.hypot(worst.towards.x, worst.towards.y, worst.towards.z))} {pushInWords(worst.towards)} at X {speech.signed(worst.at.x)} Y {speech.signed(worst.at.y)} Z {speech.signed(worst.at.z)}.</p>
+        </>
+      )}
+      {planned?.facts && !planned.forces && <p className="quiet mb-1">working out forces…</p>}
+      <SectionFindings id={setup.id} section="hold" />
+      {device && isFlatDevice(device) && <Separation {...props} />}
+      <GasketExport {...props} />
+      <JigFields {...props} />
+      {hold && (
+        <details className="mt-1">
+          <summary>Steps for the operator</summary>
+          <ol className="mb-1">{hold.steps.map((s) => <li key={s}>{s}</li>)}</ol>
+          <p className="mb-0 quiet">Taking out:</p>
+          <ol className="mb-0">{hold.release.map((s) => <li key={s}>{s}</li>)}</ol>
+        </details>
+      )}
+      <Why {...props} of="hold" />
+    </section>
+  );
+}
+
+/** Every place where device and part bear on each other. */
+function Touching({ planned }: SectionProps) {
+  const { speech } = useJob();
+  const contacts = planned?.facts?.hold.contacts ?? [];
+  const rows = contacts.filter((c) => !/^jaw [2-9]/.test(c.name));
+  return (
+    <details>
+      <summary>Touches in {contacts.length} {contacts.length === 1 ? 'place' : 'places'}</summary>
+      <table className="table table-sm mb-1">
+        <thead><tr><th>Where</th><th className="number">Area</th><th className="number">Presses with</th><th className="number">Friction</th></tr></thead>
+        <tbody>{rows.map((c) => <tr key={c.name}><td>{c.name === 'jaw 1' ? 'each jaw' : c.name}</td><td className="number">{c.areaMm2 > 0 ? speech.area(c.areaMm2) : 'a line'}</td><td className="number">{c.forceN > 0 ? speech.force(c.forceN) : c.kind === 'bond' ? `holds ${speech.force(c.shearN)} sideways` : 'as pushed'}</td><td className="number">{c.kind === 'bond' ? '–' : c.friction.toFixed(2)}</td></tr>)}</tbody>
+      </table>
+    </details>
+  );
+}

@@ -1,0 +1,33 @@
+import type { Setup } from '@violet-jaw/core/job';
+import { useJob } from '../../app/JobLayout';
+import { ChoiceField, CountField } from '../../fields/TextField';
+import { useLength, type SectionProps } from '../section';
+
+const WAYS: readonly { value: Setup['separation']['way']; says: string }[] = [
+  { value: 'none', says: 'nothing yet' }, { value: 'tabs', says: 'tabs' }, { value: 'skin', says: 'a skin for a last light pass' }, { value: 'hold', says: 'the hold itself, proven' },
+];
+
+/** What keeps a part that the cut frees. */
+export function Separation(props: SectionProps) {
+  const { setup, planned, edit } = props;
+  const { speech } = useJob();
+  const length = useLength(props, 'hold');
+  const facts = planned?.facts?.separation;
+  const { way, tabs, skin } = setup.separation;
+  if (!facts?.comesFree && way === 'none') return null;
+  const put = (change: Partial<Setup['separation']>) => edit((s) => ({ ...s, separation: { ...s.separation, ...change } }));
+  return (
+    <>
+      <div className="fields mt-1">
+        <ChoiceField label="Freed part is kept by" value={way} choices={WAYS} onCommit={(next) => put({ way: next })} />
+        {way === 'tabs' && <CountField label="Tabs" value={tabs.count} min={1} max={60} onCommit={(count) => put({ tabs: { ...tabs, count } })} />}
+        {way === 'tabs' && length({ label: 'Tab width', mm: tabs.width, positive: true, max: 200, set: (s, mm) => ({ ...s, separation: { ...s.separation, tabs: { ...s.separation.tabs, width: mm } } }) })}
+        {way === 'tabs' && length({ label: 'Tab height', mm: tabs.height, positive: true, max: 200, set: (s, mm) => ({ ...s, separation: { ...s.separation, tabs: { ...s.separation.tabs, height: mm } } }) })}
+        {way === 'skin' && length({ label: 'Skin left', mm: skin.leave, min: 0, max: 50, set: (s, mm) => ({ ...s, separation: { ...s.separation, skin: { ...s.separation.skin, leave: mm } } }) })}
+        {way === 'skin' && length({ label: 'Last pass off the wall', mm: skin.offWall, min: 0, max: 10, set: (s, mm) => ({ ...s, separation: { ...s.separation, skin: { ...s.separation.skin, offWall: mm } } }) })}
+      </div>
+      {way === 'skin' && <p className="mb-1">Rough down to a skin of {speech.sizeWithUnit(skin.leave)}; then one light pass through it, {speech.sizeWithUnit(skin.offWall)} off the wall.</p>}
+      {way === 'tabs' && facts?.comesFree && <p className="mb-1">{facts.tabs.length} {facts.tabs.length === 1 ? 'tab' : 'tabs'} on straight outside edges{facts.tabsHoldN === null ? '' : `, shearing at ${speech.force(facts.tabsHoldN)}`}.</p>}
+    </>
+  );
+}

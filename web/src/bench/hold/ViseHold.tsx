@@ -1,0 +1,29 @@
+import { Button, Form } from 'react-bootstrap';
+import type { Setup } from '@violet-jaw/core/job';
+import type { Vise } from '@violet-jaw/core/shop';
+import { NumberField } from '../../fields/NumberField';
+import { useLength, type SectionProps } from '../section';
+import { useOutlineExport } from './useOutlineExport';
+
+/** How hard a vise closes, and the pocket of its soft jaws. */
+export function ViseHold(props: SectionProps & { device: Vise }) {
+  const { setup, edit, device, planned } = props;
+  const length = useLength(props, 'hold');
+  const { closing } = setup;
+  const jaws = closing.softJaws;
+  const put = (change: Partial<Setup['closing']['softJaws']>) => edit((s: Setup) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, ...change } } }));
+  const save = useOutlineExport();
+  const pocket = planned?.facts?.hold.drawn.find((d) => d.role === 'pocket');
+  return (
+    <>
+      <div className="fields mt-1">
+        <NumberField label="Handle torque, N·m" value={closing.torque} min={0} max={10_000} optional hint={closing.torque === null ? `as rated: ${device.ratedTorqueNm} N·m` : undefined} onCommit={(torque) => edit((s) => ({ ...s, closing: { ...s.closing, torque } }))} />
+        <Form.Check type="switch" id={`soft-${setup.id}`} label="Soft jaws with a pocket" checked={jaws.on} onChange={(e) => put({ on: e.target.checked })} />
+        {jaws.on && length({ label: 'Pocket depth', mm: jaws.depth, min: 0, max: 500, set: (s, mm) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, depth: mm } } }) })}
+        {jaws.on && length({ label: 'Fit all round', mm: jaws.fit, min: 0, max: 5, set: (s, mm) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, fit: mm } } }) })}
+        {jaws.on && length({ label: 'Cutter for the pocket', mm: jaws.cutter, positive: true, max: 100, set: (s, mm) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, cutter: mm } } }) })}
+      </div>
+      {pocket && <Button size="sm" variant="outline-primary" className="mt-1" onClick={() => { void save(setup, [{ name: 'pocket', rings: pocket.outlines }], 'soft-jaws'); }}>Pocket as DXF</Button>}
+    </>
+  );
+}
