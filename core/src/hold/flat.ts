@@ -10,6 +10,7 @@ import { warmFactor } from './sums';
 import type { DrawnLine, Figure, HoldContact, HoldFacts, HoldTrouble, Obstacle } from './types';
 import { patchOf } from './vise';
 
+const FENCE_ENDS_MM = 20;
 const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
 
 /** Where a device carries a part: its top, its pods, its slats. */
@@ -92,7 +93,9 @@ function locatorsOf({ setup, seat, device }: HoldOf<FlatDevice>): { contacts: Ho
     const swap = (along: number, across: number): [number, number] => (axis === 'x' ? [along, across] : [across, along]);
     if (seat[axis].touches) contacts.push({ name: seat.locators[axis].name, kind: 'locator', ...patchOf(seat[axis], at), areaMm2: seat[axis].flatAreaMm2, friction: device.friction, ...RIGID });
     if (by === 'fence') {
-      const [a, b] = [swap(at, 0), swap(at + outwards * plate.pinDiameter, axis === 'x' ? device.depth : device.width)];
+      // a fence is as long as the part's side, and a little more
+      const across = axis === 'x' ? 'y' : 'x';
+      const [a, b] = [swap(at, seat.loadedBox.min[across] - FENCE_ENDS_MM), swap(at + outwards * plate.pinDiameter, seat.loadedBox.max[across] + FENCE_ENDS_MM)];
       obstacles.push({ name: `${side} fence`, footprint: [rectangleRing(a[0], a[1], b[0], b[1])], from: 0, to: plate.pinHeight, cuttable: false });
     } else {
       pins.forEach((p, i) => obstacles.push({ name: pins.length === 1 ? `${side} pin` : `${side} pin ${i + 1}`, footprint: [circle(...swap(at + outwards * r, p), r)], from: 0, to: plate.pinHeight, cuttable: false }));

@@ -11,7 +11,7 @@ test('a new job is valid and assumes nothing that decides a number', () => {
 
 test('the first setup takes the first register and a place for the stop above the parallels', () => {
   const first = nextSetup(job, 'a', ['G54', 'G55'], vise);
-  expect(first).toMatchObject({ op: 10, register: 'G54', vise: vise.id, station: null, parallels: { height: 20 }, stop: { height: 30 } });
+  expect(first).toMatchObject({ op: 10, register: 'G54', device: vise.id, station: null, parallels: { height: 20 }, stop: { height: 30 } });
   expect(checkJob({ ...job, setups: [first] })).toMatchObject({ ok: true });
 });
 
@@ -25,5 +25,5 @@ test('the next is like the one before, with the next operation number and regist
 });
 
 test('without a vise the setup says so by null, not by a guess', () => {
-  expect(nextSetup(job, 'a', ['G54'], null)).toMatchObject({ vise: null, parallels: { height: 0 } });
+  expect(nextSetup(job, 'a', ['G54'], null)).toMatchObject({ device: null, parallels: { height: 0 } });
 });

@@ -10,7 +10,7 @@ const raw = box([-2, -3, -4], [103, 65, 41]);
 
 function side(s: Setup, loaded = raw, at: Station | null = station): ShiftSide {
   const seat = seatBlock(loaded, part, s);
-  return { setup: s, seat, ledger: ledgerOf(s, seat, workZero(seat, s.zero, at), at, 0.05, told.speech) };
+  return { setup: s, seat, ledger: ledgerOf(s, seat, workZero(seat, s.zero, at), at, 0.05, told.speech), kind: 'vise' };
 }
 
 test('the account of a raw block, added up by hand', () => {
@@ -25,7 +25,7 @@ test('the account of a raw block, added up by hand', () => {
 
 test('every term says where it comes from and how sure it is', () => {
   const { ledger } = side(setup());
-  expect(ledger.x.map((t) => t.from)).toEqual(['measured at the vise\'s datum', 'stop set at +10.000 from the jaws\' left end', 'allowance on the part\'s left face', 'part model: left face to finished part, left']);
+  expect(ledger.x.map((t) => t.from)).toEqual(['measured at the device\'s datum', 'stop set at +10.000 from the jaws\' left end', 'allowance on the part\'s left face', 'part model: left face to finished part, left']);
   expect(ledger.z.map((t) => t.plusMinus)).toEqual([0.01, null, null, 0.05]);
   expect(plusMinusOf(ledger.z)).toBeCloseTo(0.06, 12);
 });

@@ -9,7 +9,7 @@ import { Planner, proposeDepths, type PlannedJob } from '.';
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
 
-const shop = { ...demoShop, machines: [machine], vises: [vise] };
+const shop = { ...demoShop, machines: [machine], devices: [vise] };
 const speech = speechIn('mm');
 const NONE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 

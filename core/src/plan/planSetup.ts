@@ -118,11 +118,12 @@ export function withForces(planner: Planner, basis: Basis, planned: PlannedSetup
   const { hold, prove, seat } = facts;
   const told: Told = { setupId: setup.id, op: setup.op, speech: speechIn(basis.job.units) };
   const margin = planMargins(hold, setup, basis.material, prove.removedBox, prove.lowestCut, device.kind === 'support grid' ? device.jetForceN : 0);
-  const cutting = setup.tools.filter((t) => t.use !== 'other');
-  const head = device.kind === 'support grid' ? device.headDiameter : null;
+  const cutting = setup.tools.filter((t) => t.use !== 'other' || device.kind === 'support grid');
+  const grid = device.kind === 'support grid' ? device : null;
   const way = planWay({
     kernel: planner.kernel, sectionOf: sectionsOf(planner, basis, before, cut, setup, seat), obstacles: hold.obstacles, lowestCut: prove.lowestCut, loadedTop: seat.loadedBox.max.z,
-    toolMm: head ?? largest(cutting.map((t) => t.diameter)), holderMm: largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
+    toolMm: largest(cutting.map((t) => t.diameter)), holderMm: grid ? grid.headDiameter : largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
+    headAt: grid ? seat.loadedBox.max.z + grid.headHeight : null,
   });
   const findings = worstFirst([...planned.findings, ...marginHolds(margin, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told)]);
   return { ...planned, forces: { margin, way }, findings };

@@ -26,7 +26,7 @@ export interface WayFacts {
 }
 
 export interface WayInput {
-  readonly kernel: Pick<Kernel, 'flatDifference' | 'flatCommon' | 'flatArea' | 'offset'>;
+  readonly kernel: Pick<Kernel, 'flatDifference' | 'flatCommon' | 'flatArea' | 'offset' | 'simpler'>;
   readonly sectionOf: (body: 'loaded' | 'left', height: number) => Outlines;
   readonly obstacles: readonly Obstacle[];
   readonly lowestCut: number;
@@ -35,9 +35,13 @@ export interface WayInput {
   readonly toolMm: number | null;
   readonly holderMm: number | null;
   readonly stickOutMm: number | null;
+  /** a head that keeps one height, as over a jet: what it is above the device's datum; null: a holder above the tool's tip */
+  readonly headAt: number | null;
 }
 
 const LEVELS = 5;
+/** Outlines are taken this exactly. */
+const NEAR_MM = 0.02;
 
 function toSegment(p: readonly [number, number], a: readonly [number, number], b: readonly [number, number]): number {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
@@ -70,7 +74,7 @@ export function gapBetween(a: Outlines, b: Outlines): { mm: number; at: [number,
  * stick-out up. Without a program this is every place the cutter may come to; with one it will be fewer.
  */
 export function planWay(input: WayInput): WayFacts {
-  const { kernel, sectionOf, obstacles, lowestCut, loadedTop, toolMm, holderMm, stickOutMm } = input;
+  const { kernel, sectionOf, obstacles, lowestCut, loadedTop, toolMm, holderMm, stickOutMm, headAt } = input;
   const nothing = { gaps: [], toolMm, holderMm, passesThrough: [], stickOutNeededMm: null, shortestStickOutMm: stickOutMm };
   const height = loadedTop - lowestCut;
   if (toolMm === null || height <= 1e-6) return nothing;
@@ -78,14 +82,22 @@ export function planWay(input: WayInput): WayFacts {
   const gaps = new Map<string, Gap>();
   const through = new Set<string>();
   let stickOutNeeded = 0;
+  let before = '';
   for (let i = 0; i < LEVELS; i++) {
     const z = lowestCut + Math.min(0.01, height / 4) + ((height - 0.02) * i) / LEVELS;
-    const left = sectionOf('left', z);
-    const removed = kernel.flatDifference(sectionOf('loaded', z), left);
+    const left = kernel.simpler(sectionOf('left', z), NEAR_MM);
+    const removed = kernel.flatDifference(kernel.simpler(sectionOf('loaded', z), NEAR_MM), left);
     // slivers that only rounding left are no metal
     if (kernel.flatArea(removed) < 0.01) continue;
+    const standing = obstacles.filter((o) => o.to > z + 1e-6);
+    if (standing.length === 0 && holderMm === null) continue;
+    // where nothing has changed since the level below, the tool sweeps the same, only higher up
+    const same = [left, removed].map((o) => `${o.length} ${o.flat().length} ${kernel.flatArea(o).toFixed(2)}`).join(' ');
+    if (same === before) continue;
+    before = same;
     const centres = kernel.flatDifference(kernel.offset(removed, r, 'round'), left.length > 0 ? kernel.offset(left, r - 1e-3, 'round') : []);
     const swept = kernel.offset(centres, r, 'round');
+    if (centres.length === 0) continue;
     const holder = holderMm === null ? null : kernel.offset(centres, holderMm / 2, 'round');
     const note = (o: Obstacle, what: 'tool' | 'holder', area: Outlines) => {
       const key = `${what} ${o.name}`;
@@ -94,15 +106,14 @@ export function planWay(input: WayInput): WayFacts {
       const known = gaps.get(key);
       if (!known || mm < known.gapMm) gaps.set(key, { obstacle: o.name, what, gapMm: mm, at: [at[0], at[1]], obstacleTop: o.to });
     };
-    for (const o of obstacles) {
-      if (o.to <= z + 1e-6) continue;
+    for (const o of standing) {
       if (o.cuttable) { if (kernel.flatArea(kernel.flatCommon(swept, o.footprint)) > 1e-3) through.add(o.name); continue; }
       note(o, 'tool', swept);
       if (!holder) continue;
-      if (kernel.flatArea(kernel.flatCommon(holder, o.footprint)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, o.to - z);
-      if (stickOutMm !== null && o.to > z + stickOutMm) note(o, 'holder', holder);
+      if (headAt === null && kernel.flatArea(kernel.flatCommon(holder, o.footprint)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, o.to - z);
+      if (o.to > (headAt ?? z + (stickOutMm ?? Infinity))) note(o, 'holder', holder);
     }
-    if (holder && holderMm! > toolMm && kernel.flatArea(kernel.flatCommon(holder, left)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, loadedTop - z);
+    if (holder && headAt === null && holderMm! > toolMm && kernel.flatArea(kernel.flatCommon(holder, left)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, loadedTop - z);
   }
-  return { ...nothing, gaps: [...gaps.values()].sort((a, b) => a.gapMm - b.gapMm), passesThrough: [...through], stickOutNeededMm: holderMm === null ? null : stickOutNeeded };
+  return { ...nothing, gaps: [...gaps.values()].sort((a, b) => a.gapMm - b.gapMm), passesThrough: [...through], stickOutNeededMm: holderMm === null || headAt !== null ? null : stickOutNeeded };
 }

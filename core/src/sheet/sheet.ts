@@ -121,7 +121,7 @@ export function ledgerRows(ledger: Ledger, speech: Speech): SheetSetup['ledger']
     const froms = [...new Set(AXES.map((axis, i) => (terms[i] ? `${axis.toUpperCase()} ${terms[i].from}` : '')).filter(Boolean))];
     const same = new Set(terms.map((t) => t?.from)).size === 1;
     return {
-      term: key === 'locator' ? 'stop, jaw, parallels' : terms.find((t) => t)?.term ?? key,
+      term: key === 'locator' ? terms.map((t) => t?.term ?? '').join(', ') : terms.find((t) => t)?.term ?? key,
       from: same ? terms[0]?.from ?? '' : froms.join('; '),
       values: signed(speech, (axis) => { const t = ledger[axis].find((x) => x.key === key); return t ? t.value : 0; }),
     };

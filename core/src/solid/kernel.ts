@@ -261,7 +261,14 @@ export class Kernel {
   offset(outlines: Outlines, mm: number, corners: 'sharp' | 'round' = 'sharp'): Outlines {
     if (outlines.length === 0) return [];
     const flat = this.#flat(outlines, 'EvenOdd');
-    return this.#take(corners === 'sharp' ? flat.offset(mm, 'Miter', 4) : flat.offset(mm, 'Round', 2, 128), flat);
+    return this.#take(corners === 'sharp' ? flat.offset(mm, 'Miter', 4) : flat.offset(mm, 'Round', 2, 64), flat);
+  }
+
+  /** Outlines with fewer corners, none further off than `within`. */
+  simpler(outlines: Outlines, within: number): Outlines {
+    if (outlines.length === 0) return [];
+    const flat = this.#flat(outlines);
+    return this.#take(flat.simplify(within), flat);
   }
 
   /** The solid over an outline of a view, from one depth to another along the view's third axis. */

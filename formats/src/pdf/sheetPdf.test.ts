@@ -28,8 +28,8 @@ async function render(change: (job: Job) => void, paper: Paper = 'A4') {
 test.each([['A4', 595, 842], ['Letter', 612, 792]] as const)('%s has its size, a page a setup, and says where it ends', async (paper, width, height) => {
   const { pages, text } = await render(() => undefined, paper);
   for (const page of pages) expect(page.size.map(Math.round)).toEqual([width, height]);
-  expect(pages).toHaveLength(4);
-  for (const part of [1, 2, 3, 4]) expect(text).toContain(`part ${part} of 4`);
+  expect(pages).toHaveLength(5);
+  for (const part of [1, 2, 3, 4, 5]) expect(text).toContain(`part ${part} of 5`);
   expect(text).toContain('Issue C');
   expect(text).toContain('issued 2026-11-30');
 });

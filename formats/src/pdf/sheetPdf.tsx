@@ -65,12 +65,17 @@ function Band({ sheet }: { sheet: Sheet }) {
 const PAGE_HEIGHT: Record<Paper, number> = { A4: 842, Letter: 792 };
 
 /** Says which part of the sheet this is, so that a lost page is noticed: summary, one part a setup, ledgers. */
+const hasSteps = (sheet: Sheet): boolean => sheet.setups.some((s) => s.steps && s.steps.length > 0);
+
+/** Parts a sheet is printed in: summary, setups, steps where there are any, ledgers. */
+const partsOf = (sheet: Sheet): number => sheet.setups.length + (hasSteps(sheet) ? 3 : 2);
+
 function Foot({ sheet, paper, part }: { sheet: Sheet; paper: Paper; part: number }) {
   const top = PAGE_HEIGHT[paper] - 28;
   return (
     <>
       <Text style={[styles.foot, { top }]} fixed>{`${sheet.number} ${sheet.letter ? `issue ${sheet.letter}` : 'draft'}`}</Text>
-      <Text style={[styles.foot, { top, textAlign: 'right' }]} fixed>{`part ${part} of ${sheet.setups.length + 2}`}</Text>
+      <Text style={[styles.foot, { top, textAlign: 'right' }]} fixed>{`part ${part} of ${partsOf(sheet)}`}</Text>
     </>
   );
 }
@@ -234,8 +239,6 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
           ))}
         </View>
       </View>
-      <Steps name="Load" steps={setup.steps} />
-      <Steps name="Take out" steps={setup.release} />
       {setup.why.map((w) => <Text key={w.label}>{`Why, ${w.label.toLowerCase()}: ${w.value}`}</Text>)}
       <View style={[styles.row, { marginTop: 2, gap: 20 }]} wrap={false}>
         {['Set up by', 'Checked by', 'Date and time'].map((who) => (
@@ -274,18 +277,35 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   );
 }
 
+/** How every setup is loaded and taken out, in order. */
+function Handling({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
+  return (
+    <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
+      <Band sheet={sheet} />
+      {sheet.setups.map((s) => (
+        <View key={s.op}>
+          <Text style={styles.op}>{`Op ${s.op}: load and take out`}</Text>
+          <Steps name="Load" steps={s.steps} />
+          <Steps name="Take out" steps={s.release} />
+        </View>
+      ))}
+      <Foot sheet={sheet} paper={paper} part={sheet.setups.length + 2} />
+    </Page>
+  );
+}
+
 function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
       <Text style={styles.op}>Where the work zeros come from</Text>
       {sheet.setups.map((s) => <Ledger key={s.op} setup={s} />)}
-      <Foot sheet={sheet} paper={paper} part={sheet.setups.length + 2} />
+      <Foot sheet={sheet} paper={paper} part={partsOf(sheet)} />
     </Page>
   );
 }
 
-/** Renders a setup sheet as PDF: a summary page, a page for every setup with the transition that leads to it, and the ledgers. */
+/** Renders a setup sheet as PDF: a summary page, a page for every setup with the transition that leads to it, the steps of loading, and the ledgers. */
 export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
   registerFonts();
   return renderToBuffer(
@@ -294,6 +314,7 @@ export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer
       {sheet.setups.map((setup, i) => (
         <Setup key={setup.op} part={i + 2} sheet={sheet} setup={setup} paper={paper} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
       ))}
+      {hasSteps(sheet) && <Handling sheet={sheet} paper={paper} />}
       <Ledgers sheet={sheet} paper={paper} />
     </Document>,
   );

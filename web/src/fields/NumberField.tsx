@@ -14,12 +14,14 @@ interface NumberFieldProps {
   readonly hideLabel?: boolean;
   readonly digits?: number;
   readonly hint?: string;
+  /** what stands in an empty field */
+  readonly empty?: string;
 }
 
 const plain = (text: string) => Number(text.trim().replaceAll('\u2212', '-').replace(',', '.'));
 
 /** A number that is no length: force, torque, percent. Empty means not known where that is allowed. */
-export function NumberField({ label, value, onCommit, min, max, positive = false, optional = false, hideLabel, digits = 4, hint }: NumberFieldProps) {
+export function NumberField({ label, value, onCommit, min, max, positive = false, optional = false, hideLabel, digits = 4, hint, empty: whenEmpty = 'not known' }: NumberFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const shown = value === null ? '' : String(Number(value.toFixed(digits)));
@@ -36,7 +38,7 @@ export function NumberField({ label, value, onCommit, min, max, positive = false
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong} autoComplete="off" placeholder={optional ? 'not known' : undefined}
+        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong} autoComplete="off" placeholder={optional ? whenEmpty : undefined}
         onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); if (e.key === 'Escape') setTyped(null); }}
       />
       {wrong && <Form.Control.Feedback type="invalid" className="d-block">Expected a number {positive ? `above 0, up to ${max}` : `from ${min} to ${max}`}{optional ? ', or nothing' : ''}.</Form.Control.Feedback>}

@@ -1,13 +1,14 @@
 import { useEffect, useRef } from 'react';
 import { BarChart, CustomChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
+import { init, use as withParts } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { Margin } from '@violet-jaw/core/hold';
 
-use([BarChart, CustomChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+withParts([BarChart, CustomChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
-const MOST_SHOWN = 6;
+/** The scale ends here; what reaches further is told by its number. */
+const MOST_SHOWN = 12;
 
 /** How many times the hold bears each operation's cut, with what is uncertain as a line through the bar's end; 1 is where it lets go. */
 export function MarginChart({ margins, width }: { margins: readonly Margin[]; width: number }) {
@@ -17,12 +18,13 @@ export function MarginChart({ margins, width }: { margins: readonly Margin[]; wi
     const style = getComputedStyle(document.documentElement);
     const colour = (name: string) => style.getPropertyValue(name).trim();
     const chart = init(place.current, null, { renderer: 'svg', width, height: 46 + margins.length * 30 });
-    const shown = (v: number) => Math.min(v, MOST_SHOWN);
+    const scale = Math.min(MOST_SHOWN, Math.max(3, Math.ceil(Math.max(...margins.map((m) => m.high)))));
+    const shown = (v: number) => Math.min(v, scale);
     chart.setOption({
       animation: false,
       textStyle: { fontFamily: getComputedStyle(document.body).fontFamily, color: colour('--ink'), fontSize: 13 },
       grid: { left: 60, right: 70, top: 6, bottom: 34 },
-      xAxis: { type: 'value', min: 0, max: MOST_SHOWN, name: 'times the cut', nameLocation: 'middle', nameGap: 20, nameTextStyle: { color: colour('--steel') }, splitLine: { lineStyle: { color: colour('--hair') } }, axisLabel: { color: colour('--ink') } },
+      xAxis: { type: 'value', min: 0, max: scale, name: 'times the cut', nameLocation: 'middle', nameGap: 20, nameTextStyle: { color: colour('--steel') }, splitLine: { lineStyle: { color: colour('--hair') } }, axisLabel: { color: colour('--ink') } },
       yAxis: { type: 'category', inverse: true, data: margins.map((m) => `T${m.tool}`), axisLabel: { color: colour('--ink') }, axisLine: { lineStyle: { color: colour('--steel') } } },
       series: [
         {

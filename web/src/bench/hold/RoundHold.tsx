@@ -18,7 +18,7 @@ export function RoundHold(props: SectionProps & { device: RoundDevice }) {
       <div className="fields mt-1">
         {length({ label: 'Spacer under the part\'s end', mm: round.restHeight, min: 0, max: 5000, set: (s, mm) => ({ ...s, round: { ...s.round, restHeight: mm } }), hint: round.restHeight === 0 ? 'none: on the face' : undefined })}
         <NumberField label="Share of the force, %" value={round.forceShare} min={1} max={100} onCommit={(v) => put((r) => ({ ...r, forceShare: v ?? 100 }))} />
-        <NumberField label="Part turns at, 1/min" value={round.rpm} min={0} max={300_000} optional onCommit={(rpm) => put((r) => ({ ...r, rpm }))} hint={round.rpm ? undefined : 'stands still'} />
+        <NumberField label="Part turns at, 1/min" value={round.rpm} min={0} max={300_000} optional empty="stands still" onCommit={(rpm) => put((r) => ({ ...r, rpm }))} />
         {device.kind === 'rotary axis' && <Form.Check type="switch" id={`tail-${setup.id}`} label="Tailstock" checked={round.tailstock} onChange={(e) => put((r) => ({ ...r, tailstock: e.target.checked }))} />}
       </div>
       {device.kind === 'rotary axis' && (

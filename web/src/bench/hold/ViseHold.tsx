@@ -17,7 +17,7 @@ export function ViseHold(props: SectionProps & { device: Vise }) {
   return (
     <>
       <div className="fields mt-1">
-        <NumberField label="Handle torque, N·m" value={closing.torque} min={0} max={10_000} optional hint={closing.torque === null ? `as rated: ${device.ratedTorqueNm} N·m` : undefined} onCommit={(torque) => edit((s) => ({ ...s, closing: { ...s.closing, torque } }))} />
+        <NumberField label="Handle torque, N·m" value={closing.torque} min={0} max={10_000} optional empty="as rated" hint={closing.torque === null ? `rated: ${device.ratedTorqueNm} N·m` : undefined} onCommit={(torque) => edit((s) => ({ ...s, closing: { ...s.closing, torque } }))} />
         <Form.Check type="switch" id={`soft-${setup.id}`} label="Soft jaws with a pocket" checked={jaws.on} onChange={(e) => put({ on: e.target.checked })} />
         {jaws.on && length({ label: 'Pocket depth', mm: jaws.depth, min: 0, max: 500, set: (s, mm) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, depth: mm } } }) })}
         {jaws.on && length({ label: 'Fit all round', mm: jaws.fit, min: 0, max: 5, set: (s, mm) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, fit: mm } } }) })}
