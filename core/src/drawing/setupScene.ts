@@ -57,7 +57,7 @@ function otherDimensions(view: ViewName, facts: SetupFacts, device: Device, spee
     // from the device's own edge only where that edge is drawn; far away it would shrink the picture
     return [...flat.filter((d) => Math.abs(d.to) < 0.6 * Math.max(b.max.x - b.min.x, b.max.y - b.min.y)), ...sizes(facts, speech)];
   }
-  if (view === 'leftEnd') return hold.top.z > -1e8 && prove.removedBox ? [make.vertical('clear', hold.top.z, prove.lowestCut, -b.min.y, 'right', speech.signed(prove.aboveTop))] : [];
+  if (view === 'leftEnd') return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox ? [make.vertical('clear', hold.top.z, prove.lowestCut, -b.min.y, 'right', speech.signed(prove.aboveTop))] : [];
   return [...(z.kind === 'height' ? [make.vertical(z.name, 0, z.at, b.min.x, 'left', speech.size(z.at))] : []), make.vertical('top', 0, b.max.z, b.max.x, 'right', speech.size(b.max.z))];
 }
 

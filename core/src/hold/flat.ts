@@ -45,7 +45,8 @@ interface Underside {
   readonly loaded: Outlines;
   /** after the cut: what bears, where the part has been cut free only the part */
   readonly held: Outlines;
-  readonly cutThrough: boolean;
+  /** the part alone is left to hold */
+  readonly alone: boolean;
 }
 
 export function undersideOf(input: HoldOf<FlatDevice>): Underside {
@@ -57,7 +58,7 @@ export function undersideOf(input: HoldOf<FlatDevice>): Underside {
   // tabs or a skin still join the part to the rest of the sheet
   const joined = setup.separation.way === 'tabs' || setup.separation.way === 'skin';
   const cutThrough = kernel.flatArea(loaded) - kernel.flatArea(left) > 1;
-  return { loaded: on(loaded), held: on(cutThrough && !joined ? kernel.flatCommon(left, sectionOf('finished', level)) : left), cutThrough };
+  return { loaded: on(loaded), held: on(cutThrough && !joined ? kernel.flatCommon(left, sectionOf('finished', level)) : left), alone: cutThrough && !joined };
 }
 
 function bondContact({ setup, kernel, seat }: HoldOf<FlatDevice>, bond: Bond, under: Underside): { contact: HoldContact | null; drawn: DrawnLine; areaMm2: number; factor: number } {
@@ -134,7 +135,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     ...(bond && stuck?.factor === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.plate.temperature, noneAt: bond.noneAt }] : []),
   ];
   const figures: Figure[] = [
-    { label: under.cutThrough ? 'Underside, cut free' : 'Underside', value: speech.area(areaMm2) },
+    { label: under.alone ? 'Underside, cut free' : 'Underside', value: speech.area(areaMm2) },
     ...(suction.areaMm2 > 0 ? [{ label: 'Vacuum', value: `${suction.vacuumKPa.toFixed(1)} kPa on ${speech.area(suction.areaMm2)}: ${speech.force(-suction.forces.reduce((s, f) => s + f.forceN.z, 0))} down` }] : []),
     ...(stuck ? [{ label: 'Sticks', value: `${speech.area(stuck.areaMm2)}, ${Math.round(stuck.factor * 100)} % of its strength at ${setup.plate.temperature} °C` }] : []),
     ...clamps.flatMap((c) => c.contacts.filter((x) => x.forceN > 0).map((x) => ({ label: x.name, value: speech.force(x.forceN) }))),

@@ -3,6 +3,7 @@ import { Button, Table } from 'react-bootstrap';
 import { feedRate, rpmFor, surfaceSpeed } from '@violet-jaw/core/hold';
 import { NO_CUT, type Tool } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
+import { Labelled } from '../fields/Labelled';
 import { NumberField } from '../fields/NumberField';
 import { OptionalLengthField } from '../fields/OptionalLengthField';
 import { ChoiceField, CountField, TextField } from '../fields/TextField';
@@ -40,10 +41,6 @@ function CutRow({ tool, edit }: { tool: Tool; edit: (fields: Partial<Tool>) => v
       )}
     </div>
   );
-}
-
-function Labelled({ text, children }: { text: string; children: React.ReactNode }) {
-  return <div><span className="field-hint" aria-hidden="true">{text}</span>{children}</div>;
 }
 
 /** The tools of a setup and how they cut; lengths that are not given can be given. */

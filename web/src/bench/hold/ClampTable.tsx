@@ -1,8 +1,9 @@
-import { Button, Table } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import type { PlacedClamp, Setup } from '@violet-jaw/core/job';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { NumberField } from '../../fields/NumberField';
+import { Labelled } from '../../fields/Labelled';
 import { ChoiceField } from '../../fields/TextField';
 import type { SectionProps } from '../section';
 
@@ -25,27 +26,22 @@ export function ClampTable({ setup, edit, planned }: SectionProps) {
   };
   return (
     <>
-      {clamps.length > 0 && (
-        <Table size="sm" className="mt-2 clamps">
-          <thead><tr><th>Clamp</th><th className="number">X</th><th className="number">Y</th><th>Towards</th><th className="number">Torque, N·m</th><th className="number">To bolt</th><th className="number">Bolt to heel</th><th><span className="visually-hidden">Remove</span></th></tr></thead>
-          <tbody>
-            {clamps.map((c, i) => {
-              const kind = shop.clamps.find((x) => x.id === c.clamp)?.kind;
-              const bolted = kind === 'strap' || kind === 'edge clamp';
-              return (
-                <tr key={i}>
-                  <td><ChoiceField hideLabel label={`Clamp ${i + 1}`} value={c.clamp ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.clamps.map((x) => ({ value: x.id, says: x.name }))]} onCommit={(v) => set(i, { clamp: v || null })} /></td>
-                  <td>{length(i, 'x', 'X')}</td><td>{length(i, 'y', 'Y')}</td>
-                  <td>{bolted && <ChoiceField hideLabel label={`Direction of clamp ${i + 1}`} value={c.towards} choices={TOWARDS} onCommit={(towards) => set(i, { towards })} />}</td>
-                  <td>{bolted && <NumberField hideLabel optional label={`Torque of clamp ${i + 1}`} value={c.torque} min={0} max={10_000} onCommit={(torque) => set(i, { torque })} />}</td>
-                  <td>{kind === 'strap' && length(i, 'toBolt', 'To bolt')}</td><td>{kind === 'strap' && length(i, 'toHeel', 'Bolt to heel')}</td>
-                  <td><Button size="sm" variant="outline-primary" aria-label={`Remove clamp ${i + 1}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button></td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </Table>
-      )}
+      {clamps.map((c, i) => {
+        const kind = shop.clamps.find((x) => x.id === c.clamp)?.kind;
+        const bolted = kind === 'strap' || kind === 'edge clamp';
+        return (
+          <div key={i} className="cut clamp-row" role="group" aria-label={`Clamp ${i + 1}`}>
+            <Labelled text={`Clamp ${i + 1}`} wide><ChoiceField hideLabel label={`Clamp ${i + 1}`} value={c.clamp ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.clamps.map((x) => ({ value: x.id, says: x.name }))]} onCommit={(v) => set(i, { clamp: v || null })} /></Labelled>
+            <Labelled text="X">{length(i, 'x', 'X')}</Labelled>
+            <Labelled text="Y">{length(i, 'y', 'Y')}</Labelled>
+            {bolted && <Labelled text={kind === 'strap' ? 'Bolt to the' : 'Pushes to the'}><ChoiceField hideLabel label={`Direction of clamp ${i + 1}`} value={c.towards} choices={TOWARDS} onCommit={(towards) => set(i, { towards })} /></Labelled>}
+            {bolted && <Labelled text="Torque, N·m"><NumberField hideLabel optional label={`Torque of clamp ${i + 1}`} value={c.torque} min={0} max={10_000} onCommit={(torque) => set(i, { torque })} /></Labelled>}
+            {kind === 'strap' && <Labelled text="Spot to bolt">{length(i, 'toBolt', 'To bolt')}</Labelled>}
+            {kind === 'strap' && <Labelled text="Bolt to heel">{length(i, 'toHeel', 'Bolt to heel')}</Labelled>}
+            <Button size="sm" variant="outline-primary" aria-label={`Remove clamp ${i + 1}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button>
+          </div>
+        );
+      })}
       <Button size="sm" variant="outline-primary" className="mt-1" disabled={shop.clamps.length === 0 || clamps.length >= 60} onClick={add}>Add clamp, fastener or weight</Button>
       {shop.clamps.length === 0 && <span className="quiet ms-2">The shop has none yet; enter them on the page Shop.</span>}
     </>

@@ -10,6 +10,9 @@ withParts([BarChart, CustomChart, GridComponent, MarkLineComponent, TooltipCompo
 /** The scale ends here; what reaches further is told by its number. */
 const MOST_SHOWN = 12;
 
+/** "T5 7.66", with a word where it is not enough. */
+const told = (m: Margin): string => `T${m.tool}  ${m.times >= 50 ? '50+' : m.times.toFixed(2)}${m.times < 1 ? ' stop' : m.low < 1 ? ' caution' : ''}`;
+
 /** How many times the hold bears each operation's cut, with what is uncertain as a line through the bar's end; 1 is where it lets go. */
 export function MarginChart({ margins, width }: { margins: readonly Margin[]; width: number }) {
   const place = useRef<HTMLDivElement>(null);
@@ -23,13 +26,12 @@ export function MarginChart({ margins, width }: { margins: readonly Margin[]; wi
     chart.setOption({
       animation: false,
       textStyle: { fontFamily: getComputedStyle(document.body).fontFamily, color: colour('--ink'), fontSize: 13 },
-      grid: { left: 60, right: 70, top: 6, bottom: 34 },
+      grid: { left: 118, right: 16, top: 6, bottom: 34 },
       xAxis: { type: 'value', min: 0, max: scale, name: 'times the cut', nameLocation: 'middle', nameGap: 20, nameTextStyle: { color: colour('--steel') }, splitLine: { lineStyle: { color: colour('--hair') } }, axisLabel: { color: colour('--ink') } },
-      yAxis: { type: 'category', inverse: true, data: margins.map((m) => `T${m.tool}`), axisLabel: { color: colour('--ink') }, axisLine: { lineStyle: { color: colour('--steel') } } },
+      yAxis: { type: 'category', inverse: true, data: margins.map(told), axisLabel: { color: colour('--ink'), fontSize: 14, fontWeight: 'bold' }, axisLine: { lineStyle: { color: colour('--steel') } } },
       series: [
         {
           type: 'bar', barWidth: 14, data: margins.map((m) => ({ value: shown(m.times), itemStyle: { color: m.low < 1 ? 'transparent' : colour('--violet'), borderColor: m.times < 1 ? colour('--stop') : m.low < 1 ? colour('--amber') : colour('--violet'), borderWidth: 2 } })),
-          label: { show: true, position: 'right', color: colour('--ink'), fontWeight: 'bold', formatter: (p: { dataIndex: number }) => { const m = margins[p.dataIndex]; return `${m.times >= 50 ? '50+' : m.times.toFixed(2)}${m.times < 1 ? ' stop' : m.low < 1 ? ' caution' : ''}`; }, distance: 12 },
           markLine: { symbol: 'none', silent: true, label: { show: false }, lineStyle: { color: colour('--stop'), type: 'solid', width: 2 }, data: [{ xAxis: 1 }] },
         },
         {
