@@ -74,7 +74,7 @@ function bondContact({ setup, kernel, seat }: HoldOf<FlatDevice>, bond: Bond, un
   return {
     areaMm2, factor, drawn: { role: 'bond', outlines: taped },
     contact: points.length < 3 ? null : {
-      name: bond.kind, kind: 'bond', points, inward: vec(0, 0, 1), areaMm2, friction: 0.01, forceN: 0,
+      name: bond.kind, kind: 'bond', points, inward: vec(0, 0, 1), areaMm2, friction: 0, forceN: 0,
       pullN: Math.min(sticks * bond.pullMPa, peel), shearN: sticks * bond.shearMPa, patch: boxOf(stuck, seat.locators.z.at),
     },
   };
@@ -126,7 +126,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const areaMm2 = kernel.flatArea(under.held);
   const points = farthestPoints(under.held, seat.locators.z.at);
   const contacts: HoldContact[] = [
-    ...(points.length >= 3 ? [{ name: seat.locators.z.name, kind: 'locator' as const, points, inward: vec(0, 0, 1), areaMm2, friction: device.friction, ...RIGID, patch: boxOf(under.held, seat.locators.z.at) }] : []),
+    ...(points.length >= 3 ? [{ name: bond ? device.kind : seat.locators.z.name, kind: 'locator' as const, points, inward: vec(0, 0, 1), areaMm2, friction: device.friction, ...RIGID, patch: boxOf(under.held, seat.locators.z.at) }] : []),
     ...located.contacts, ...clamps.flatMap((c) => c.contacts), ...(stuck?.contact ? [stuck.contact] : []),
   ];
   const trouble: HoldTrouble[] = [

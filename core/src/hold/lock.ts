@@ -27,8 +27,12 @@ function across(n: Vec3): [Vec3, Vec3] {
 
 type Row = readonly [string, number];
 
+/** Smaller than this, in numbers near one, is rounding: it only makes the solver search longer. */
+const NOTHING = 1e-7;
+const clean = (v: number) => (Math.abs(v) < NOTHING ? 0 : v);
+
 const rows = ({ force, moment }: Wrench): Row[] => [
-  ...AXES.map((a): Row => [`f${a}`, force[a]]), ...AXES.map((a): Row => [`m${a}`, moment[a] / LEVER_MM]),
+  ...AXES.map((a): Row => [`f${a}`, clean(force[a])]), ...AXES.map((a): Row => [`m${a}`, clean(moment[a] / LEVER_MM)]),
 ];
 
 /** The friction-lock programme of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
@@ -40,7 +44,7 @@ export function lockModel(contacts: readonly HoldContact[], forces: readonly Hol
     const share = 1 / c.points.length;
     if (c.kind === 'clamp') constraints.push([`c${i}`, { equal: c.forceN }]);
     c.points.forEach((p, j) => {
-      for (let k = 0; k < SIDES; k++) {
+      for (let k = 0; k < (c.friction > 0 ? SIDES : 1); k++) {
         const angle = (2 * Math.PI * k) / SIDES;
         const force = add(c.inward, add(scale(u, c.friction * Math.cos(angle)), scale(v, c.friction * Math.sin(angle))));
         variables.push([`n${i}.${j}.${k}`, [...rows(wrenchAt(p, force)), ...(c.kind === 'clamp' ? [[`c${i}`, 1] as Row] : [])]]);

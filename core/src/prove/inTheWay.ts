@@ -26,7 +26,7 @@ export interface WayFacts {
 }
 
 export interface WayInput {
-  readonly kernel: Pick<Kernel, 'flatDifference' | 'flatCommon' | 'flatArea' | 'offset' | 'simpler'>;
+  readonly kernel: Pick<Kernel, 'flatDifference' | 'flatUnion' | 'flatCommon' | 'flatArea' | 'offset' | 'simpler'>;
   readonly sectionOf: (body: 'loaded' | 'left', height: number) => Outlines;
   readonly obstacles: readonly Obstacle[];
   readonly lowestCut: number;
@@ -68,10 +68,18 @@ export function gapBetween(a: Outlines, b: Outlines): { mm: number; at: [number,
   return found;
 }
 
+/** Where the cutter's centre must come: over what is removed, as far as what stays allows, and once along every wall it leaves. */
+function centresOf(kernel: WayInput['kernel'], removed: Outlines, left: Outlines, r: number): Outlines {
+  if (left.length === 0) return removed;
+  const inside = kernel.offset(left, r - 1e-3, 'round');
+  const along = kernel.flatCommon(kernel.flatDifference(kernel.offset(left, r + 0.05, 'round'), inside), kernel.offset(removed, r, 'round'));
+  return kernel.flatUnion([kernel.flatDifference(removed, inside), along]);
+}
+
 /**
- * What stands in the way of tool and holder: at several heights of the cut, everywhere a cutter's centre may be (it touches
- * what is removed and does not cut into what stays), swept by the tool from that height up and by the holder from its
- * stick-out up. Without a program this is every place the cutter may come to; with one it will be fewer.
+ * What stands in the way of tool and holder: at several heights of the cut, everywhere the cutter's centre must come to take
+ * away what is removed, swept by the tool from that height up and by the holder from its stick-out up. How far a program
+ * runs out beyond that is not known here.
  */
 export function planWay(input: WayInput): WayFacts {
   const { kernel, sectionOf, obstacles, lowestCut, loadedTop, toolMm, holderMm, stickOutMm, headAt } = input;
@@ -95,7 +103,7 @@ export function planWay(input: WayInput): WayFacts {
     const same = [left, removed].map((o) => `${o.length} ${o.flat().length} ${kernel.flatArea(o).toFixed(2)}`).join(' ');
     if (same === before) continue;
     before = same;
-    const centres = kernel.flatDifference(kernel.offset(removed, r, 'round'), left.length > 0 ? kernel.offset(left, r - 1e-3, 'round') : []);
+    const centres = centresOf(kernel, removed, left, r);
     const swept = kernel.offset(centres, r, 'round');
     if (centres.length === 0) continue;
     const holder = holderMm === null ? null : kernel.offset(centres, holderMm / 2, 'round');

@@ -50,7 +50,7 @@ export function seatRound(input: RoundSeatInput): SeatFacts & { readonly gripped
   const shift = (axis: Axis) => (axis === axial ? along : -middle(axis));
   const t = vec(shift('x'), shift('y'), shift('z'));
   const [a, b] = ends;
-  const gripped: Gripped | null = a[0] && a[1] && b[0] && b[1]
+  const gripped: Gripped | null = round.restHeight < device.gripLength && a[0] && a[1] && b[0] && b[1]
     ? { across: [a[1].level - a[0].level, b[1].level - b[0].level], from: round.restHeight, to: Math.min(device.gripLength, Math.max(a[0].touch[axial][1], a[1].touch[axial][1]) + along) }
     : null;
   const centred = (axis: Axis): Contact => {

@@ -1,0 +1,72 @@
+import { NO_HOLD, type Setup } from '../job';
+import { board, lightCut, planHeld, tape } from '../testing/held';
+import { placeTabs, tabsHoldN } from './separation';
+
+const square = [[[0, 0], [100, 0], [100, 60], [0, 60]]] as const;
+
+describe('where tabs go', () => {
+  test('spread over the straight outside edges', () => {
+    const tabs = placeTabs(square, 4, 6);
+    expect(tabs).toHaveLength(4);
+    for (const { at: [x, y] } of tabs) expect(x === 0 || x === 100 || y === 0 || y === 60).toBe(true);
+    for (const { at: [x, y] } of tabs) expect(Math.min(x, 100 - x) > 4.9 || Math.min(y, 60 - y) > 4.9).toBe(true);
+  });
+
+  test('never on holes, and never on a curved edge', () => {
+    const circle = Array.from({ length: 180 }, (_, i) => [50 * Math.cos((i * Math.PI) / 90), 50 * Math.sin((i * Math.PI) / 90)] as const);
+    expect(placeTabs([circle], 4, 6)).toEqual([]);
+    const hole = [...square[0]].reverse();
+    expect(placeTabs([hole], 4, 6)).toEqual([]);
+  });
+
+  test('as many as fit and no more', () => {
+    expect(placeTabs([[[0, 0], [12, 0], [12, 12], [0, 12]]], 9, 6)).toHaveLength(4);
+  });
+
+  test('what they bear: area times 0.577 of the yield strength (von Mises)', () => {
+    expect(tabsHoldN(4, 6, 1, 200)).toBeCloseTo(4 * 6 * 0.577 * 200, 9);
+  });
+});
+
+describe('a part about to come free', () => {
+  const lies = { ...NO_HOLD.plate, x: { by: 'hand' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'hand' as const, side: 'front' as const, at: 90, pins: [] }, bond: 'tape' };
+  const free = (separation: Partial<Setup['separation']>, more: Partial<Setup> = {}) => planHeld({
+    device: board, part: { block: { x: 100, y: 60, z: 4 } }, allowance: { xMinus: 15, xPlus: 15, yMinus: 15, yPlus: 15, zPlus: 0 },
+    setup: { plate: lies, clears: 'outline', outlineCutter: 6, cutsBelowTop: 4, tools: [{ ...lightCut, feedPerTooth: 0.02 }], separation: { ...NO_HOLD.separation, ...separation }, ...more },
+  });
+  const about = ['part-comes-free', 'freed-part-not-held', 'tabs-without-place', 'tabs-too-weak'];
+  const said = async (...args: Parameters<typeof free>) => (await free(...args)).codes.filter((c) => about.includes(c));
+
+  test('nothing said about what keeps it is a stop; tabs, a skin or a proven hold is not', async () => {
+    expect(await said({ way: 'none' })).toEqual(['part-comes-free']);
+    expect(await said({ way: 'tabs' })).toEqual([]);
+    expect(await said({ way: 'skin' })).toEqual([]);
+    expect(await said({ way: 'hold' })).toEqual([]);
+  });
+
+  test('a skin that is left is no separation at all', async () => {
+    expect(await said({ way: 'none' }, { cutsBelowTop: 3.873 })).toEqual([]);
+  });
+
+  test('a hold that is not proven does not count', async () => {
+    expect(await said({ way: 'hold' }, { tools: [] })).toEqual(['freed-part-not-held']);
+    expect(await said({ way: 'hold' }, { tools: [{ ...lightCut, diameter: 20, cutDepth: 4, cutWidth: 20, feedPerTooth: 0.3, flutes: 4 }] })).toEqual(['freed-part-not-held']);
+  });
+
+  test('tabs too thin for the cut are told', async () => {
+    expect(await said({ way: 'tabs', tabs: { count: 1, width: 0.1, height: 0.1 } })).toEqual(['tabs-too-weak']);
+  });
+
+  test('cut free, only the tape under the part counts; with tabs the frame helps', async () => {
+    const area = async (way: 'hold' | 'tabs') => (await free({ way })).only.facts!.hold.contacts.find((c) => c.kind === 'bond')!.areaMm2;
+    expect(await area('hold')).toBeCloseTo(100 * 60, 1);
+    expect(await area('tabs')).toBeGreaterThan(100 * 60);
+    expect(tape.thickness).toBe(0.1);
+  });
+
+  test('cut along the outline, the frame is no metal that was never reached, and does not go on to the next setup', async () => {
+    const { planned } = await free({ way: 'tabs' });
+    expect(planned.unreached?.pieces).toEqual([]);
+    expect(planned.setups[0].material.leftMm3).toBeGreaterThan(100 * 60 * 4 + 1);
+  });
+});
