@@ -62,7 +62,7 @@ test('nothing runs off the side at 1024 and 1920', async ({ page, app }) => {
   }
 });
 
-test('a shop lead adds a station and a vise, and a job can use them', async ({ page }) => {
+test('a shop lead adds a station and a holding device, and a job can use them', async ({ page }) => {
   await page.getByRole('link', { name: 'Shop' }).click();
   const machine = page.getByRole('region', { name: 'Mill 2, small' });
   for (const [axis, value] of [['X', '-150'], ['Y', '-120'], ['Z', '-260.5']]) {
@@ -72,7 +72,7 @@ test('a shop lead adds a station and a vise, and a job can use them', async ({ p
     if (axis !== 'Z') await expect(machine.getByRole('button', { name: 'Forget position' })).toHaveCount(0);
   }
   await expect(machine.getByRole('button', { name: 'Forget position' })).toBeVisible();
-  await page.getByRole('button', { name: 'Add vise' }).click();
+  await page.getByRole('button', { name: 'Add device' }).click();
   await expect(page.getByRole('region', { name: 'New vise' })).toBeVisible();
   await expect(page.getByTestId('save-state')).toHaveText('saved');
   await page.getByRole('link', { name: 'Jobs' }).click();

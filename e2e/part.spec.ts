@@ -55,7 +55,7 @@ test('a face or bore picked in the drawing is taken for zero, depth or stop', as
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await page.getByLabel('Station of the vise').selectOption('A');
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
   await go(page, 'Part & blank');
   await features(page).getByRole('button', { name: 'right face' }).click();
   await features(page).getByRole('button', { name: 'Zero X', exact: true }).click();

@@ -53,7 +53,7 @@ test('a DXF outline with a thickness; zero on a bore; a newer revision moves it,
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await page.getByLabel('Station of the vise').selectOption('A');
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
   await expect(page.getByTestId('work-zero')).toContainText(/X [+−]/);
   const before = await page.getByTestId('work-zero').innerText();
   for (const axis of ['X', 'Y']) await page.getByLabel(`Zero in ${axis}`, { exact: true }).selectOption('axis of spigot seat');

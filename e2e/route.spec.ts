@@ -7,7 +7,7 @@ async function oneSetup(page: Page, number: string): Promise<void> {
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await page.getByLabel('Station of the vise').selectOption('A');
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
   await expect(page.getByTestId('work-zero')).toBeVisible();
 }
 

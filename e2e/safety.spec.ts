@@ -6,7 +6,7 @@ async function twoSetups(page: import('@playwright/test').Page, number: string):
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await page.getByLabel('Station of the vise').selectOption('A');
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
   await enter(page.getByLabel('Cuts down below top'), '10');
   await saved(page);
 }

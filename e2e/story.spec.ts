@@ -28,7 +28,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await enter(page.getByLabel('Parallels, height'), '32');
   await enter(page.getByLabel('Stop X, from left jaw end'), '20');
   await enter(page.getByLabel('Stop Z, above bed'), '36');
-  await page.getByLabel('Station of the vise').selectOption('A');
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
   await expect(page.getByTestId('work-zero')).toContainText('X −464.350Y −160.600Z −398.250');
 
   await page.getByRole('button', { name: 'Add setup' }).click();
@@ -85,8 +85,8 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 2, small');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await page.getByLabel('Vise', { exact: true }).selectOption('Vise 4 in');
-  await page.getByLabel('Station of the vise').selectOption({ label: 'C (not measured)' });
+  await page.getByLabel('Held in or on').selectOption('Vise 4 in');
+  await page.getByLabel('Station', { exact: true }).selectOption({ label: 'C (not measured)' });
   await enter(page.getByLabel('Parallels, height'), '1');
   await enter(page.getByLabel('Stop Z, above bed'), '1.125in');
   await enter(page.getByLabel('Cuts down below top'), '25.4mm');
@@ -121,7 +121,7 @@ test('a stop blocks the issue until it is accepted in writing, and the acceptanc
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await page.getByLabel('Station of the vise').selectOption('A');
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
   await enter(page.getByLabel('Cuts down below top'), '10');
   await go(page, 'Part & blank');
   await enter(page.getByLabel('left face -X'), '-0.5');

@@ -76,6 +76,24 @@ try {
   await shot('sheet');
   await open('Shop', () => page.getByRole('heading', { name: 'Machines' }).waitFor());
   await shot('shop');
+  await page.getByRole('region', { name: 'Vacuum plate 400 × 300' }).locator('summary').click();
+  await page.getByRole('region', { name: 'Vise 150' }).locator('summary').click();
+  await page.getByRole('region', { name: 'Vise 150' }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -90); });
+  await shot('shop-devices');
+  const held = async (name, job, op) => {
+    await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+    await page.getByRole('link', { name: job }).click();
+    await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });
+    if (op) { await page.keyboard.press(']'); await page.getByRole('heading', { name: op, exact: true }).waitFor(); }
+    await page.getByRole('img', { name: /Margin of the hold/ }).waitFor({ timeout: 60_000 });
+    await page.getByRole('region', { name: 'Hold' }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -60); });
+    await shot(name);
+  };
+  await held('hold-vacuum', 'SK-1055');
+  await held('hold-pods', 'SK-1055', 'Op 20');
+  await held('hold-tape', 'SK-1060');
+  await held('hold-weights', 'SK-1063');
+  await page.evaluate(() => window.scrollTo(0, 0));
   await page.getByRole('button', { name: 'Night shift' }).click();
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByRole('link', { name: 'SK-1007' }).click();

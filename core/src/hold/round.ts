@@ -1,11 +1,13 @@
 import { add, byAxis, scale, vec, type Vec3 } from '../frames';
 import { turnsAbout, type Gripped, type SeatFacts } from '../seat';
 import type { RoundDevice } from '../shop';
-import { circle, ownWeight, rectangleRing, type HoldOf } from './input';
+import { ViewMesh } from '../solid';
+import { circle, ownWeight, rectangleRing, toSeated, type HoldOf } from './input';
 import { roundRelease, roundSteps } from './steps';
 import { cantileverDeflectionMm, grippingForceN, ringDeflectionMm, ringStressMPa, roundInertiaMm4 } from './sums';
 import type { Figure, HoldContact, HoldFacts, Obstacle, WallUnderLoad } from './types';
 import { patchOf } from './vise';
+import { FROM_REAR } from './wall';
 
 export type RoundSeat = SeatFacts & { readonly gripped: Gripped | null };
 
@@ -26,15 +28,13 @@ export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device'
   return { staticN, turningN };
 }
 
-/** Wall of a hollow part at the jaws: from the sections through the grip; null: it is solid. */
-function wallOf({ sectionOf, device }: HoldOf<RoundDevice>, gripped: Gripped): number | null {
-  if (turnsAbout(device) !== 'z') return null;
-  const rings = sectionOf('loaded', (gripped.from + gripped.to) / 2);
-  const radii = rings.flat().map(([x, y]) => Math.hypot(x, y));
-  if (rings.length < 2) return null;
-  const outer = Math.min(...rings[0].map(([x, y]) => Math.hypot(x, y)));
-  const inner = Math.max(...radii.filter((r) => r < outer - 1e-6));
-  return outer - inner;
+/** Wall of a hollow part at the jaws, at the middle of the grip; null: it is solid. */
+function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped): number | null {
+  const middle = (gripped.from + gripped.to) / 2;
+  // looking along the axis' side, straight through it: in, out of the wall, and the same on the other side
+  const at = toSeated(seat, turnsAbout(device) === 'z' ? vec(0, 0, middle) : vec(middle, 0, 0));
+  const walls = new ViewMesh(loaded, FROM_REAR).crossings(-at.x + 1.3e-5, at.z + 0.7e-5).map((c) => c.w).sort((a, b) => a - b);
+  return walls.length < 4 ? null : Math.min(walls[1] - walls[0], walls[walls.length - 1] - walls[walls.length - 2]);
 }
 
 function ringWall(input: HoldOf<RoundDevice>, gripped: Gripped, forceN: number): WallUnderLoad | null {
@@ -105,7 +105,7 @@ export function holdRound(input: HoldOf<RoundDevice> & { readonly seat: RoundSea
   return {
     kind: device.kind, top: axial === 'z' ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 } : { z: -1e9, name: 'base', wantedMm: 0 },
     openAbove: axial === 'z' ? device.gripLength : -1e9, vise: null, wall, contacts, forces: ownWeight(input), obstacles: bodies(device, seat, setup.round.tailstock), drawn: [], trouble: [], overhangMm: 0,
-    figures, steps: roundSteps(setup, seat, device, speech, staticN), release: roundRelease(device, setup.round.tailstock),
+    figures, steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }), release: roundRelease(device, setup.round.tailstock),
   };
 }
 

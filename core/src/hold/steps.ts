@@ -1,5 +1,5 @@
 import type { Setup } from '../job';
-import { restOf, touchedFace, type SeatFacts } from '../seat';
+import { restOf, touchedFace, type Gripped, type SeatFacts } from '../seat';
 import type { Bond, FlatDevice, RoundDevice, Vise } from '../shop';
 import type { Speech } from '../units';
 
@@ -96,11 +96,25 @@ export function flatRelease(device: FlatDevice, setup: Setup, bond: Bond | null)
   ];
 }
 
-export function roundSteps(setup: Setup, seat: SeatFacts, device: RoundDevice, speech: Speech, forceN: number): string[] {
+interface RoundSteps {
+  readonly setup: Setup;
+  readonly seat: SeatFacts;
+  readonly device: RoundDevice;
+  readonly speech: Speech;
+  readonly forceN: number;
+  readonly gripped: Gripped | null;
+  /** the jaws meet flat sides: square or hexagon sections */
+  readonly flatSides: boolean;
+}
+
+/** What the operator does to load a chuck, collet or rotary axis, in order. */
+export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatSides }: RoundSteps): string[] {
   const { round } = setup;
   const end = seat.rest.what ? seat.x : seat.rest;
   return [
-    `Clean the jaws and what they grip; no chips, no burrs.`,
+    'Clean the jaws and what they grip; no chips, no burrs.',
+    ...(device.kind === 'chuck' && device.soft !== 'hard' && gripped ? [`Soft jaws bored to ${speech.sizeWithUnit(Math.min(...gripped.across))}, ${speech.sizeWithUnit(gripped.to - gripped.from)} deep, with the same force as the part is gripped with.`] : []),
+    ...(flatSides && device.kind === 'rotary axis' ? ['Plates between the jaws and the flat sides, so that the jaws\' edges do not mark them.'] : []),
     ...(round.restHeight > 0 ? [`Spacer ${speech.sizeWithUnit(round.restHeight)} between the face and the part's end.`] : []),
     `Part in: ${touchedFace(end)} to the ${round.restHeight > 0 ? 'spacer' : `face of the ${device.kind}`}, turned to and fro while closing.`,
     `Grip with ${speech.force(forceN)} (${round.forceShare} % of the device's force).`,

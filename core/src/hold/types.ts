@@ -90,8 +90,7 @@ export type HoldTrouble =
   | { readonly kind: 'gasket-leaks'; readonly lostMm2: number }
   | { readonly kind: 'gasket-empty' }
   | { readonly kind: 'bond-not-chosen' }
-  | { readonly kind: 'bond-too-warm'; readonly at: number; readonly noneAt: number }
-  | { readonly kind: 'weight-under-head'; readonly name: string; readonly overMm: number };
+  | { readonly kind: 'bond-too-warm'; readonly at: number; readonly noneAt: number };
 
 export interface HoldFacts {
   readonly kind: DeviceKind;

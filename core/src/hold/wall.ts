@@ -6,7 +6,7 @@ import { toSeated, type HoldOf } from './input';
 import type { ViseHold, WallUnderLoad } from './types';
 
 /** Looking along +Y: right is −X, up is Z, towards the eye +Y. */
-const FROM_REAR: Rotation = { rows: [vec(-1, 0, 0), vec(0, 0, 1), vec(0, 1, 0)] };
+export const FROM_REAR: Rotation = { rows: [vec(-1, 0, 0), vec(0, 0, 1), vec(0, 1, 0)] };
 const SAMPLES = 24;
 
 /**

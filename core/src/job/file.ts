@@ -23,7 +23,7 @@ export const checkShop = checker(shopSchema);
 /** What a job refers to in the shop's library. */
 export function referredTo(job: Job): Refers {
   return {
-    machine: job.machine, stock: job.blank.stock, material: job.material,
+    machine: job.machine, stock: job.blank.stock, material: job.material, madeFor: [job.number, job.part],
     devices: job.setups.map((s) => s.device),
     clamps: job.setups.flatMap((s) => s.plate.clamps.map((c) => c.clamp)),
     bonds: job.setups.map((s) => s.plate.bond),

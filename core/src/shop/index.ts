@@ -90,6 +90,11 @@ export function materialOf(shop: Shop, says: string): Shop['materials'][number] 
   return shop.materials.filter((m) => m.name.trim() !== '' && text.startsWith(m.name.trim().toLowerCase())).sort((a, b) => b.name.trim().length - a.name.trim().length)[0] ?? null;
 }
 
+/** Whether a fixture plate was made for one of these: a job's number or its part. */
+export function isMadeFor(device: Shop['devices'][number], names: readonly string[]): boolean {
+  return device.kind === 'fixture plate' && device.madeFor.trim() !== '' && names.includes(device.madeFor.trim());
+}
+
 /** What a job refers to in the library, by id; null: not chosen. */
 export interface Refers {
   readonly machine: string | null;
@@ -98,6 +103,8 @@ export interface Refers {
   readonly bonds: readonly (string | null)[];
   readonly stock: string | null;
   readonly material: string;
+  /** number and part of the job: plates made for it go along */
+  readonly madeFor: readonly string[];
 }
 
 /** The part of the library a job needs: what goes into its file. */
@@ -110,7 +117,7 @@ export function shopForJob(shop: Shop, refers: Refers): Shop {
     stock: shop.stock.filter((s) => s.id === refers.stock),
     offcuts: [],
     machines: shop.machines.filter((m) => m.id === refers.machine),
-    devices: shop.devices.filter((d) => refers.devices.includes(d.id)),
+    devices: shop.devices.filter((d) => refers.devices.includes(d.id) || isMadeFor(d, refers.madeFor)),
     clamps: shop.clamps.filter((c) => refers.clamps.includes(c.id)),
     bonds: shop.bonds.filter((b) => refers.bonds.includes(b.id)),
     materials: material ? [material] : [],

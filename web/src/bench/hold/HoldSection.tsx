@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react';
 import { Form } from 'react-bootstrap';
 import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import type { Device, DeviceKind } from '@violet-jaw/core/shop';
-import { isFlatDevice, isRound, isVise } from '@violet-jaw/core/shop';
+import { isFlatDevice, isMadeFor, isRound, isVise } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
@@ -36,7 +36,7 @@ export function HoldSection(props: SectionProps) {
   const hold = planned?.facts?.hold;
   const margins = planned?.forces?.margin.margins ?? [];
   const worst = margins.reduce<(typeof margins)[number] | null>((low, m) => (!low || m.low < low.low ? m : low), null);
-  const fits = shop.devices.filter((d) => d.kind === 'fixture plate' && d.madeFor !== '' && (d.madeFor === job.number || d.madeFor === job.part));
+  const fits = shop.devices.filter((d) => isMadeFor(d, [job.number, job.part]));
   return (
     <section aria-label="Hold" ref={box}>
       <h3>Hold</h3>

@@ -1,0 +1,152 @@
+import { readFileSync } from 'node:fs';
+import { Helper } from 'dxf';
+import { enter, expect, go, LONG, newBlockJob, saved, test } from './app';
+
+type Page = import('@playwright/test').Page;
+
+const hold = (page: Page) => page.getByRole('region', { name: 'Hold' });
+const code = (page: Page, name: string) => page.locator(`.worksheet [data-code="${name}"]`);
+
+/** A plate 100 × 60 × 20 with 2 mm to face off, one setup, a light cut of a 10 mm end mill. */
+async function plateJob(page: Page, number: string): Promise<void> {
+  await newBlockJob(page, number, ['100', '60', '20']);
+  await enter(page.getByLabel('Material', { exact: true }), 'EN AW-6082 T6');
+  await enter(page.getByLabel('top face +Z'), '2');
+  await go(page, 'Route');
+  await page.getByLabel('Machine').selectOption('Mill 1');
+  await page.getByRole('button', { name: 'Add setup' }).click();
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
+  await page.getByRole('button', { name: 'Add tool' }).click();
+  await enter(page.getByLabel('Diameter of T1'), '10');
+  const cut = page.getByRole('group', { name: 'Cut of T1' });
+  for (const [label, value] of [['Flutes of T1', '2'], ['Feed a tooth of T1', '0.03'], ['Deep of T1', '1'], ['Wide of T1', '6']]) await enter(cut.getByLabel(label), value);
+}
+
+const margin = (page: Page) => hold(page).getByRole('img', { name: /Margin of the hold: T1/ });
+
+test('the same block in a vise, under straps, on vacuum and on tape: each refusal comes when it should and goes when mended', async ({ page }) => {
+  test.setTimeout(400_000);
+  await plateJob(page, 'H-FOUR');
+
+  await test.step('vise: too shallow a grip, a pocket in soft jaws as DXF', async () => {
+    await expect(margin(page)).toBeVisible(LONG);
+    await enter(page.getByLabel('Parallels, height'), '38');
+    await expect(code(page, 'grip-too-shallow')).toContainText('The grip is 2.000 mm deep');
+    await enter(page.getByLabel('Parallels, height'), '26');
+    await expect(code(page, 'grip-too-shallow')).toHaveCount(0);
+    await hold(page).getByLabel('Soft jaws with a pocket').check();
+    const [file] = await Promise.all([page.waitForEvent('download'), hold(page).getByRole('button', { name: 'Pocket as DXF' }).click()]);
+    expect(file.suggestedFilename()).toBe('H-FOUR-op-10-soft-jaws.dxf');
+    const { parsed } = new Helper(readFileSync((await file.path())!, 'utf8')) as { parsed: { entities: { closed: boolean; layer: string }[] } };
+    expect(parsed.entities).toMatchObject([{ closed: true, layer: 'pocket' }]);
+    await hold(page).getByText('Steps for the operator').click();
+    await expect(hold(page).getByText('Close until snug.')).toBeVisible();
+  });
+
+  await test.step('straps on the table: torque, slot, and in the way of the facing cut', async () => {
+    await page.getByLabel('Held in or on').selectOption('Table of Mill 1');
+    await expect(code(page, 'nothing-holds-part')).toBeVisible();
+    await expect(code(page, 'laid-by-hand')).toBeVisible();
+    for (const [axis, at] of [['X', '200'], ['Y', '107']]) {
+      await page.getByLabel(`In ${axis}, set against`).selectOption('a fence');
+      await enter(page.getByLabel(`Part's edge at ${axis}`), at);
+    }
+    await expect(code(page, 'laid-by-hand')).toHaveCount(0);
+    await page.getByRole('button', { name: 'Add clamp, fastener or weight' }).click();
+    await expect(code(page, 'nothing-holds-part')).toHaveCount(0);
+    await expect(code(page, 'clamp-torque-missing')).toBeVisible();
+    await enter(page.getByLabel('X of clamp 1'), '215');
+    await enter(page.getByLabel('Torque of clamp 1'), '30');
+    await expect(code(page, 'clamp-torque-missing')).toHaveCount(0);
+    await enter(page.getByLabel('Y of clamp 1'), '145');
+    await expect(code(page, 'bolt-beside-slot')).toContainText('8.000 mm beside slot 2 from the front');
+    await enter(page.getByLabel('Y of clamp 1'), '137');
+    await expect(code(page, 'bolt-beside-slot')).toHaveCount(0);
+    await expect(code(page, 'in-the-way').first()).toContainText('strap 1', LONG);
+    // cut to the outline instead of facing under the strap: only the right side is left to do
+    await page.getByLabel('Clamp 1', { exact: true }).last().selectOption('Edge clamp, M12');
+    await page.getByLabel('Direction of clamp 1').selectOption('left');
+    await enter(page.getByLabel('X of clamp 1'), '300');
+    await expect(code(page, 'in-the-way')).toHaveCount(0, LONG);
+    await expect(margin(page)).toBeVisible(LONG);
+    await page.getByRole('button', { name: 'Remove clamp 1' }).click();
+  });
+
+  await test.step('vacuum: off, under nothing, broken through, tight', async () => {
+    await page.getByLabel('Held in or on').selectOption('Vacuum plate 400 × 300');
+    await expect(code(page, 'nothing-holds-part')).toBeVisible();
+    await hold(page).getByLabel('Vacuum on').check();
+    await expect(code(page, 'nothing-holds-part')).toHaveCount(0);
+    await enter(hold(page).getByLabel('Gasket inside the outline'), '30');
+    await expect(code(page, 'gasket-encloses-nothing')).toBeVisible();
+    await enter(hold(page).getByLabel('Gasket inside the outline'), '2');
+    await expect(code(page, 'gasket-encloses-nothing')).toHaveCount(0);
+    await expect(hold(page)).toContainText('kPa on 2400 mm²');
+    await expect(margin(page)).toBeVisible(LONG);
+    await hold(page).getByLabel('Vacuum on').uncheck();
+  });
+
+  await test.step('tape: too warm, too heavy a cut, and held', async () => {
+    await hold(page).getByLabel('Tape or adhesive').selectOption('Thin double-sided tape');
+    await enter(hold(page).getByLabel('Warmest, °C'), '95');
+    await expect(code(page, 'bond-too-warm')).toBeVisible();
+    await enter(hold(page).getByLabel('Warmest, °C'), '35');
+    await expect(code(page, 'bond-too-warm')).toHaveCount(0);
+    await enter(page.getByLabel('Feed a tooth of T1'), '0.4');
+    await enter(page.getByLabel('Deep of T1'), '10');
+    await expect(code(page, 'hold-too-weak')).toContainText('T1: the hold bears 0.', LONG);
+    await enter(page.getByLabel('Feed a tooth of T1'), '0.02');
+    await enter(page.getByLabel('Deep of T1'), '0.5');
+    await expect(code(page, 'hold-too-weak')).toHaveCount(0, LONG);
+    await saved(page);
+  });
+
+  await test.step('what was set for the vise is still there, and the sheet has the steps', async () => {
+    await page.getByLabel('Held in or on').selectOption('Vise 150');
+    await expect(page.getByLabel('Parallels, height')).toHaveValue('26.000');
+    await go(page, 'Sheet');
+    await expect(page.getByText('Tap the part down until neither parallel moves.')).toBeVisible(LONG);
+  });
+});
+
+test('a part that is cut free needs something that keeps it', async ({ page }) => {
+  await page.getByRole('link', { name: 'SK-1060' }).click();
+  await expect(page.getByTestId('work-zero')).toContainText('G54', LONG);
+  await page.getByLabel('Freed part is kept by').selectOption('nothing yet');
+  await expect(code(page, 'part-comes-free')).toBeVisible(LONG);
+  await page.getByLabel('Freed part is kept by').selectOption('tabs');
+  await expect(code(page, 'tabs-without-place')).toContainText('No tab has a place', LONG);
+  await page.getByLabel('Freed part is kept by').selectOption('a skin for a last light pass');
+  await expect(code(page, 'part-comes-free')).toHaveCount(0);
+  await expect(code(page, 'tabs-without-place')).toHaveCount(0);
+  await expect(hold(page)).toContainText('Rough down to a skin of 0.127 mm');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByLabel('Freed part is kept by')).toHaveValue('tabs');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await saved(page);
+});
+
+test('the shop\'s devices can be changed, added and taken away; wrong numbers are told', async ({ page }) => {
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  await page.getByLabel('Kind of device').selectOption('chuck');
+  await page.getByRole('button', { name: 'Add device' }).click();
+  const added = page.getByRole('region', { name: 'New chuck' });
+  await added.getByText('New chuck').first().click();
+  await enter(added.getByLabel('Name'), 'Chuck 250');
+  const chuck = page.getByRole('region', { name: 'Chuck 250' });
+  await chuck.getByLabel('Gripping force at rest, all jaws, N').fill('a lot');
+  await chuck.getByLabel('Gripping force at rest, all jaws, N').press('Enter');
+  await expect(chuck.getByText('Expected a number above 0')).toBeVisible();
+  await enter(chuck.getByLabel('Gripping force at rest, all jaws, N'), '40000');
+  await enter(chuck.getByLabel('Largest diameter'), '9 3/4 in');
+  await expect(chuck.getByLabel('Largest diameter')).toHaveValue('247.650');
+  await expect(chuck.getByRole('img', { name: 'Chuck 250, cut along its axis' })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await page.getByRole('region', { name: 'Chuck 250' }).getByText('Chuck 250').first().click();
+  await expect(page.getByRole('region', { name: 'Chuck 250' }).getByLabel('Gripping force at rest, all jaws, N')).toHaveValue('40000');
+  await page.getByRole('button', { name: 'Remove Chuck 250' }).click();
+  await expect(page.getByRole('region', { name: 'Chuck 250' })).toHaveCount(0);
+  await saved(page);
+});
