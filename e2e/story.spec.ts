@@ -142,7 +142,7 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   await go(page, 'Sheet');
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the job (JSON)' }).click()]);
   const path = await download.path();
-  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: 2, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
+  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: 3, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
   await newBlockJob(page, 'T-JSON', ['10', '10', '10']);
   await go(page, 'Sheet');
   await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: readFileSync(path) });

@@ -71,7 +71,7 @@ test('an existing server is used instead of a private one when its address is gi
   await root.query('CREATE DATABASE violet_jaw_other');
   const guest = await testInstance({ demo: true, databaseUrl: owner.database!.url.replace(/violet_jaw$/, 'violet_jaw_other') });
   expect(guest.database).toBeNull();
-  expect((await guest.call('GET', '/jobs')).json).toHaveLength(2);
+  expect((await guest.call('GET', '/jobs')).json).toHaveLength(5);
   expect((await owner.call('GET', '/jobs')).json).toHaveLength(0);
   await guest.stop();
   await root.close();
@@ -82,6 +82,6 @@ test('a second start finds the data again', async () => {
   const first = await testInstance({ demo: true });
   await first.stop();
   const second = await testInstance({ dataFolder: first.dataFolder, demo: true });
-  expect((await second.call('GET', '/jobs')).json).toHaveLength(2);
+  expect((await second.call('GET', '/jobs')).json).toHaveLength(5);
   await second.stop();
 }, 120_000);

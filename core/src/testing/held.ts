@@ -1,7 +1,7 @@
 import { NO_ALLOWANCE, newBlank, newJob, type Allowance, type Blank, type Job, type PartSource, type Setup } from '../job';
 import { Planner, type PlannedJob, type PlannedSetup } from '../plan';
 import { EMPTY_SHOP, type Bond, type Clamp, type Device, type Shop, type WorkMaterial } from '../shop';
-import { loadKernel } from '../solid';
+import { loadKernel, type Kernel, type TriangleMesh } from '../solid';
 import { machine, setup, station, tool } from './fixtures';
 
 /** Aluminium with round numbers. */
@@ -28,7 +28,13 @@ export interface Held {
   readonly shop?: Partial<Shop>;
   readonly material?: string;
   readonly blank?: Partial<Blank>;
+  /** stands for every file the job takes a body from */
+  readonly mesh?: TriangleMesh;
+  /** margins and what is in the way as well: these take longest */
+  readonly forces?: boolean;
 }
+
+let kernel: Promise<Kernel> | null = null;
 
 /** The job of a part 100 × 60 × 20 (unless another one is given) with 1 mm to face off its top, held in one setup. */
 export function heldJob({ device, part, allowance, setup: change, material, blank }: Held): Job {
@@ -44,7 +50,9 @@ export const heldShop = (device: Device, change: Partial<Shop> = {}): Shop => ({
 
 /** Plans it; throws when there is nothing to plan with. */
 export async function planHeld(held: Held): Promise<{ planned: PlannedJob; only: PlannedSetup; codes: string[] }> {
-  const planned = new Planner(await loadKernel()).plan({ job: heldJob(held), shop: heldShop(held.device, held.shop), bodies: () => null });
+  kernel ??= loadKernel();
+  const input = { job: heldJob(held), shop: heldShop(held.device, held.shop), bodies: () => (held.mesh ? { mesh: held.mesh, key: 'mesh' } : null) };
+  const planned = new Planner(await kernel).plan(input, held.forces ? 'now' : 'known');
   if (!planned.ok) throw new Error(planned.problem);
   const [only] = planned.value.setups;
   return { planned: planned.value, only, codes: only.findings.map((f) => f.code) };

@@ -3,6 +3,7 @@ import { layoutScene, projectionSymbol, sharedMargins, standardScale, viewsInOrd
 import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
 import type { Projection } from '@violet-jaw/core/shop';
 import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
+import { AllSteps } from './steps';
 
 export type Paper = 'A4' | 'Letter';
 
@@ -144,25 +145,6 @@ function Ledger({ setup }: { setup: SheetSetup }) {
   );
 }
 
-/** Steps in order, the number beside each; two columns so that a setup stays on its page. */
-function Steps({ name, steps }: { name: string; steps: readonly string[] | undefined }) {
-  if (!steps || steps.length === 0) return null;
-  const half = Math.ceil(steps.length / 2);
-  const column = (from: number, to: number) => (
-    <View style={{ width: '50%' }}>
-      {steps.slice(from, to).map((text, i) => (
-        <View key={text} style={styles.row}><Text style={[styles.number, { width: 18 }]}>{from + i + 1}</Text><Text style={{ flex: 1 }}>{text}</Text></View>
-      ))}
-    </View>
-  );
-  return (
-    <View wrap={false}>
-      <Text style={styles.h}>{name}</Text>
-      <View style={[styles.row, { gap: 10 }]}>{column(0, half)}{column(half, steps.length)}</View>
-    </View>
-  );
-}
-
 function TouchOff({ setup }: { setup: SheetSetup }) {
   return (
     <View wrap={false}>
@@ -282,13 +264,7 @@ function Handling({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
-      {sheet.setups.map((s) => (
-        <View key={s.op}>
-          <Text style={styles.op}>{`Op ${s.op}: load and take out`}</Text>
-          <Steps name="Load" steps={s.steps} />
-          <Steps name="Take out" steps={s.release} />
-        </View>
-      ))}
+      <AllSteps sheet={sheet} />
       <Foot sheet={sheet} paper={paper} part={sheet.setups.length + 2} />
     </Page>
   );

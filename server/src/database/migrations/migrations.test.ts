@@ -2,10 +2,11 @@ import { QueryTypes, Sequelize } from 'sequelize';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkJob } from '@violet-jaw/core/job';
+import { checkJob, migrateJobFile } from '@violet-jaw/core/job';
 import { startPrivateServer } from '../privateServer';
 import { firstTables } from './0001-first-tables';
 import { knowThePart } from './0002-know-the-part';
+import { workholding } from './0003-workholding';
 import { migrations } from '.';
 
 test('migrations are named in order and none is there twice', () => {
@@ -23,6 +24,7 @@ test('a database of the first version is brought up to date, its jobs with it', 
     await sequelize.query('INSERT INTO shop (id, name, revision) VALUES (1, \'Old shop\', 4)');
     await sequelize.query('INSERT INTO jobs (id, number, part, revision, document, summary, created_at, updated_at) VALUES (UUID(), \'SK-1041\', \'x\', 7, ?, \'{}\', UTC_TIMESTAMP(), UTC_TIMESTAMP())', { replacements: [JSON.stringify(job)] });
     await knowThePart(sequelize.getQueryInterface());
+    await workholding(sequelize.getQueryInterface());
     const [row] = await sequelize.query<{ document: string; revision: number; summary: string | null }>('SELECT document, revision, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
@@ -30,6 +32,37 @@ test('a database of the first version is brought up to date, its jobs with it', 
     expect([row.revision, row.summary]).toEqual([7, null]);
     expect(await sequelize.query('SELECT name, projection FROM shop', { type: QueryTypes.SELECT })).toEqual([{ name: 'Old shop', projection: 'third angle' }]);
     expect(await sequelize.query('SELECT id FROM offcuts', { type: QueryTypes.SELECT })).toEqual([]);
+  } finally {
+    await sequelize.close();
+    await server.stop();
+  }
+}, 120_000);
+
+test('vises of a database of version 2 become devices, and its jobs say "device"', async () => {
+  const server = await startPrivateServer(mkdtempSync(join(tmpdir(), 'violet-jaw-migrate-')), () => undefined);
+  const sequelize = new Sequelize(server.url, { dialect: 'mariadb', logging: false });
+  try {
+    const schema = sequelize.getQueryInterface();
+    await firstTables(schema);
+    await knowThePart(schema);
+    const version1 = JSON.parse(readFileSync('server/src/database/migrations/job-version-1.json', 'utf8')) as Record<string, unknown>;
+    const version2 = migrateJobFile({ format: 'violet-jaw-job', version: 1, job: version1, shop: {} }, 2);
+    if (!version2.ok) throw new Error(version2.problems.join());
+    const { job } = version2.value as { job: { setups: { vise: string }[] } };
+    expect(job.setups[0].vise).toBe('vise-150');
+    const vise = { id: 'vise-150', name: 'Vise 150', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20, parallelThickness: 8, stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400 };
+    await sequelize.query('INSERT INTO shop (id, name, revision) VALUES (1, \'Old shop\', 4)');
+    await sequelize.query('INSERT INTO vises (id, place, document) VALUES (\'vise-150\', 0, ?)', { replacements: [JSON.stringify(vise)] });
+    await sequelize.query('INSERT INTO jobs (id, number, part, revision, document, summary, created_at, updated_at) VALUES (UUID(), \'SK-1041\', \'x\', 7, ?, \'{}\', UTC_TIMESTAMP(), UTC_TIMESTAMP())', { replacements: [JSON.stringify(job)] });
+    await workholding(schema);
+    const [row] = await sequelize.query<{ document: string; summary: string | null }>('SELECT document, summary FROM jobs', { type: QueryTypes.SELECT });
+    const now = checkJob(JSON.parse(row.document));
+    expect(now.ok ? [] : now.problems).toEqual([]);
+    expect(now).toMatchObject({ ok: true, value: { setups: [{ device: 'vise-150', plate: { clamps: [] }, clears: 'everything' }, { device: 'vise-150' }] } });
+    expect(row.summary).toBeNull();
+    const [device] = await sequelize.query<{ document: string }>('SELECT document FROM devices', { type: QueryTypes.SELECT });
+    expect(JSON.parse(device.document)).toMatchObject({ ...vise, kind: 'vise', fixedJaw: 'rear', ratedForceN: 20_000 });
+    expect(await sequelize.query('SELECT altitude FROM shop', { type: QueryTypes.SELECT })).toEqual([{ altitude: 0 }]);
   } finally {
     await sequelize.close();
     await server.stop();

@@ -1,0 +1,69 @@
+import { DEVICE_SCHEMAS, type Device } from '../shop';
+import { NO_HOLD } from '../job';
+import { board, chuck, heldJob, heldShop, planHeld, plate, pods, table, vacuumPlate } from '../testing/held';
+import { vise } from '../testing/fixtures';
+import { demoShop } from '../../../demo';
+import { Planner } from '../plan';
+import { loadKernel } from '../solid';
+import { speechIn } from '../units';
+import { contactLines, deviceShapes } from './deviceShapes';
+import { deviceScene, outlinesOf, sceneBounds, setupScene, VIEW_NAMES, type Scene, type Shape } from '.';
+
+const lying = { ...NO_HOLD.plate, x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5 };
+
+test('the demo shop has a device of every kind, and each is drawn by itself, true to scale', () => {
+  const kinds = DEVICE_SCHEMAS.map((s) => s.properties.kind.const);
+  expect(kinds.filter((k) => !demoShop.devices.some((d) => d.kind === k))).toEqual([]);
+  for (const device of demoShop.devices) {
+    const { min, max } = sceneBounds(deviceScene(device));
+    if ('thickness' in device) expect([max[0] - min[0], max[1] - min[1]]).toEqual([expect.closeTo(device.width, 0), expect.closeTo(device.depth, 0)]);
+    expect(deviceScene(device).shapes.length).toBeGreaterThan(0);
+  }
+});
+
+const roles = (shapes: readonly Shape[]) => shapes.flatMap((s) => (s.kind === 'region' || s.kind === 'line' ? [s.role] : []));
+
+test.each<[string, Device, Partial<typeof lying>, string]>([
+  ['grooves and gasket of a vacuum plate', vacuumPlate, { gasket: { on: true, inset: 2 } }, 'gasket'],
+  ['pods that suck', pods, { pods: [{ x: 105, y: 95, on: true }] }, 'pod'],
+  ['pods that only carry', pods, { pods: [{ x: 105, y: 95, on: false }] }, 'pod-off'],
+  ['tape on a board', board, { bond: 'tape' }, 'bond'],
+  ['holes of a fixture plate', plate, {}, 'groove'],
+  ['straps on a table', table, { clamps: [{ clamp: 'strap', x: 110, y: 120, towards: '-x', torque: 40, toBolt: 30, toHeel: 60 }] }, 'clamp'],
+])('%s are seen from above', async (_, device, change, role) => {
+  const { only } = await planHeld({ device, setup: { plate: { ...lying, ...change } } });
+  const shapes = (['behind', 'front'] as const).flatMap((layer) => deviceShapes('above', device, only.facts!, only.setup, layer));
+  expect(roles(shapes)).toContain(role);
+});
+
+test('a bed is drawn only around the work, and never beyond its own edge', async () => {
+  const { only } = await planHeld({ device: table, setup: { plate: lying } });
+  const [bed] = deviceShapes('above', table, only.facts!, only.setup, 'behind');
+  const { min, max } = sceneBounds({ title: '', shapes: [bed] });
+  expect(min[0]).toBeGreaterThanOrEqual(0);
+  expect(max[0]).toBeLessThan(300);
+  expect(max[0] - min[0]).toBeGreaterThan(100);
+});
+
+test('where device and part meet there is a heavy line, in the views that see it edge-on', async () => {
+  const { only } = await planHeld({ device: vacuumPlate, setup: { plate: lying } });
+  const rest = contactLines('front', only.facts!).find((s) => s.kind === 'line' && Math.abs(s.points[0][1] - s.points[1][1]) < 1e-9);
+  expect(rest).toMatchObject({ role: 'grip' });
+  expect(contactLines('above', (await planHeld({ device: vise })).only.facts!)).toHaveLength(3);
+});
+
+test.each([['vise', vise], ['chuck', chuck], ['table', table], ['pods', pods]] as const)('a setup on a %s is drawn in all views, its zero with it', async (_, device) => {
+  const kernel = await loadKernel();
+  const planner = new Planner(kernel);
+  const job = heldJob({ device: device as Device, ...(device.kind === 'chuck' ? { part: { bar: { section: 'round', across: 50, bore: 0, length: 60, along: 'z' } }, blank: { kind: 'round bar', across: 50, along: 'z' } } : {}), setup: { plate: { ...lying, pods: [{ x: 105, y: 95, on: true }] } } });
+  const planned = planner.plan({ job, shop: heldShop(device as Device), bodies: () => null });
+  if (!planned.ok) throw new Error(planned.problem);
+  const views = outlinesOf(planner, planned.value)!.setups[0].views!;
+  const scenes: Scene[] = VIEW_NAMES.map((v) => setupScene(v, planned.value.setups[0], views[v], speechIn('mm'), { dimensions: true, labels: true }));
+  for (const scene of scenes) {
+    expect(scene.shapes.some((s) => s.kind === 'zero')).toBe(true);
+    const { min, max } = sceneBounds(scene);
+    expect([...min, ...max].every(Number.isFinite)).toBe(true);
+    expect(JSON.stringify(scene)).not.toMatch(/NaN|undefined/);
+  }
+});

@@ -1,0 +1,71 @@
+import { NO_HOLD } from '../job';
+import { loadKernel, type TriangleMesh } from '../solid';
+import { box, told, vise } from '../testing/fixtures';
+import { aluminium, planHeld } from '../testing/held';
+import { closingForceN } from '.';
+import { marginHolds, pushInWords } from './checks/marginHolds';
+import { wallStands } from './checks/wallStands';
+
+/** A trough 100 × 60 × 40: open at the top, its long walls 4 thick, its short ones 10. */
+async function trough(): Promise<TriangleMesh> {
+  const kernel = await loadKernel();
+  return kernel.subtract(kernel.box(box([0, 0, 0], [100, 60, 40])), kernel.box(box([10, 4, 5], [90, 56, 50]))).mesh();
+}
+
+const file = { file: 'trough.stp', body: 0 };
+const gripped = async (torque: number | null) => planHeld({
+  device: vise, part: file, allowance: { zPlus: 0 }, blank: { kind: 'own solid', solid: file }, mesh: await trough(),
+  setup: { parallels: { height: 20 }, cutsBelowTop: 0, closing: { ...NO_HOLD.closing, torque } },
+});
+
+test('the closing force goes with the handle torque; without one it is as rated', () => {
+  expect(closingForceN(vise, null)).toBe(20_000);
+  expect(closingForceN(vise, 30)).toBeCloseTo(10_000, 9);
+  expect(closingForceN(vise, 0)).toBe(0);
+});
+
+test('a trough between the jaws has a thin wall over a hollow; snug is enough', async () => {
+  const hard = await gripped(60);
+  expect(hard.only.facts?.hold.wall).toMatchObject({ thicknessMm: expect.closeTo(4, 6), spanMm: expect.closeTo(80, -1) });
+  expect(hard.codes).toContain('wall-bends');
+  const [strong, weak] = [hard.only.facts!.hold.wall!, (await gripped(6)).only.facts!.hold.wall!];
+  expect(weak.deflectionMm / strong.deflectionMm).toBeCloseTo(0.1, 6);
+  expect(weak.stressMPa / strong.stressMPa).toBeCloseTo(0.1, 6);
+});
+
+test('a solid block has no such wall', async () => {
+  expect((await planHeld({ device: vise })).only.facts?.hold.wall).toBeNull();
+});
+
+test('above the yield strength a wall is a stop, a little give a caution, none nothing', () => {
+  const wall = { thicknessMm: 2, spanMm: 40, stressMPa: 50, deflectionMm: 0.01 };
+  const level = (change: Partial<typeof wall>) => wallStands({ ...wall, ...change }, aluminium, told).map((f) => f.level);
+  expect([level({}), level({ deflectionMm: 0.05 }), level({ stressMPa: 150 }), level({ stressMPa: 250 })]).toEqual([[], ['caution'], ['caution'], ['stop']]);
+  expect(wallStands(null, aluminium, told)).toEqual([]);
+});
+
+test('the jaws, the rest and the stop are what bears on the part; a stop holds more than none', async () => {
+  const { only } = await planHeld({ device: vise });
+  expect(only.facts?.hold.contacts.map((c) => [c.name, c.kind])).toEqual([['fixed jaw', 'locator'], ['moving jaw', 'clamp'], ['parallels', 'locator'], ['left stop', 'locator']]);
+  expect(only.facts?.hold.obstacles.map((o) => o.name)).toEqual(['fixed jaw', 'moving jaw', 'stop rod']);
+});
+
+describe('how a weak hold is told', () => {
+  const margin = (times: number, low: number) => ({
+    margins: [{ tool: 3, description: 'face mill', demand: { sidewaysN: 300, liftN: 40, pressN: 40, torqueNm: 1 }, times, low, high: times * 1.3, at: { x: 1, y: -2, z: 30 }, towards: { x: 300, y: 0, z: 40 } }],
+    unknown: [], noTools: false, materialMissing: false,
+  });
+
+  test.each([[0.8, 0.5, 'hold-too-weak', 'stop'], [1.2, 0.8, 'hold-margin-small', 'caution']] as const)('%d times, at worst %d: %s', (times, low, code, level) => {
+    expect(marginHolds(margin(times, low), told)).toMatchObject([{ code, level }]);
+  });
+
+  test('enough is not talked about', () => {
+    expect(marginHolds(margin(3, 2), told)).toEqual([]);
+  });
+
+  test('where and which way, for a person at the machine', () => {
+    expect(marginHolds(margin(0.8, 0.5), told)[0].says).toBe('T3 face mill: the hold bears 0.80 times its cut (0.50 to 1.04), worst when it pushes to the right and up with 303 N at X +1.000 Y −2.000 Z +30.000.');
+    expect([{ x: 0, y: -5, z: 0 }, { x: -4, y: 4, z: -1 }, { x: 0, y: 0, z: 9 }].map(pushInWords)).toEqual(['to the front', 'to the rear left and down', 'up']);
+  });
+});
