@@ -29,7 +29,7 @@ export default tseslint.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
-  { files: ['**/*.config.{ts,mjs}', '**/*.d.ts'], rules: { 'no-restricted-exports': 'off' } },
+  { files: ['**/*.config.{ts,mjs}', '**/*.d.ts', 'scripts/jest/environment.mjs'], rules: { 'no-restricted-exports': 'off' } },
   { files: ['**/*.test.ts', '**/testing/**', 'bench/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
   { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': reactHooks }, rules: { 'react-hooks/rules-of-hooks': 'error' } },
   ...core,

@@ -7,10 +7,11 @@ const transform = {
 
 /** Jest in ES-module mode: the geometry kernels are ES modules with WebAssembly beside them. */
 export default {
-  testEnvironment: 'node',
+  testEnvironment: '<rootDir>/scripts/jest/environment.mjs',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['<rootDir>/{core,formats,server,cli,web}/src/**/*.test.{ts,tsx}'],
   modulePathIgnorePatterns: ['<rootDir>/dist/', '<rootDir>/.violet-jaw/'],
+  moduleNameMapper: { '^yalps$': '<rootDir>/scripts/jest/yalps.mjs' },
   transform,
   testTimeout: 60_000,
   maxWorkers: 2,
