@@ -150,6 +150,6 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.locator('.jobname')).toContainText('T-JSON');
   await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from('{"version": 7}') });
-  await expect(page.getByRole('alert')).toContainText('version 7; this program reads up to version 2');
+  await expect(page.getByRole('alert')).toContainText('version 7; this program reads up to version 3');
   await expect(page.locator('.jobname')).toContainText('T-JSON');
 });

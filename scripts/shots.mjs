@@ -86,7 +86,8 @@ try {
     await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });
     if (op) { await page.keyboard.press(']'); await page.getByRole('heading', { name: op, exact: true }).waitFor(); }
     await page.getByRole('img', { name: /Margin of the hold/ }).waitFor({ timeout: 60_000 });
-    await page.getByRole('region', { name: 'Hold' }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -60); });
+    await page.waitForTimeout(1500);
+    await page.getByRole('region', { name: 'Hold' }).evaluate((e) => { e.scrollIntoView({ behavior: 'instant' }); });
     await shot(name);
   };
   await held('hold-vacuum', 'SK-1055');
