@@ -9,7 +9,7 @@ export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Spe
   const { stop, closing } = setup;
   return [
     'Clean jaws, bed and the faces that touch; no chips, no burrs.',
-    ...(closing.softJaws.on ? ['Put in the soft jaws with the pocket for this part; the pocket was cut with the vise closed to the same torque.'] : []),
+    ...(closing.softJaws.on ? [`Put in the soft jaws with the pocket for this part, ${speech.sizeWithUnit(closing.softJaws.depth)} deep; the pocket was cut with the vise closed to the same torque.`] : []),
     ...(rest.name === 'parallels' ? [`Parallels ${speech.sizeWithUnit(rest.height)} high against both jaws.`] : rest.name === 'jaw steps' ? [`Part on the jaw steps, ${speech.sizeWithUnit(rest.height)} above the bed.`] : ['Part on the bed, no parallels.']),
     `Stop on the ${stop.side}: X ${speech.signed(stop.position)} from the jaws' left end, ${speech.sizeWithUnit(stop.fromJaw)} in front of the fixed jaw, ${speech.sizeWithUnit(stop.height)} above the bed.`,
     `Part in: ${touchedFace(seat.rest)} down, ${touchedFace(seat.y)} to the fixed jaw, ${touchedFace(seat.x)} against the stop.`,
@@ -63,6 +63,12 @@ function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Spe
   return `Gauge blocks ${speech.sizeWithUnit(block.sizeMm)} from a strip in groove ${block.groove} (counted from the ${axis === 'x' ? 'left' : 'front'})`;
 }
 
+/** What keeps a part that the cut frees, as the operator must run it. */
+function keptWords({ separation: { way, tabs, skin } }: Setup, speech: Speech): string[] {
+  if (way === 'tabs') return [`The part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: the cutter must lift over them.`];
+  return way === 'skin' ? [`Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`] : [];
+}
+
 /** What the operator does to load a part that lies flat, in order. */
 export function flatSteps(input: FlatSteps): string[] {
   const { setup, seat, device, bond, speech, clamps, suction } = input;
@@ -84,6 +90,7 @@ export function flatSteps(input: FlatSteps): string[] {
     ...((device.kind === 'vacuum plate' && plate.gasket.on) || device.kind === 'vacuum pods' ? ['Vacuum on; wait for the gauge; push the part by hand: it must not move.'] : []),
     ...clamps.map((c) => `${c[0].toUpperCase()}${c.slice(1)}.`),
     ...(plate.pinsOut && (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence') ? ['Take the pins out before cutting.'] : []),
+    ...keptWords(setup, speech),
   ];
 }
 
@@ -92,6 +99,7 @@ export function flatRelease(device: FlatDevice, setup: Setup, bond: Bond | null)
     ...(setup.plate.clamps.length > 0 ? ['Hold the part, loosen clamps and fasteners in the reverse order.'] : []),
     ...(device.kind === 'vacuum plate' || device.kind === 'vacuum pods' ? ['Vacuum off; wait until the gauge reads nothing; lift the part straight up.'] : []),
     ...(bond ? [bond.release ? `Take the part off: ${bond.release}.` : 'Take the part off with a thin blade from the side.', 'Clean off what sticks to part and device.'] : []),
+    ...(setup.separation.way === 'tabs' ? ['Cut the tabs through beside the part and dress them.'] : []),
     `Brush the ${device.kind} clean.`,
   ];
 }

@@ -33,6 +33,11 @@ test('a trough between the jaws has a thin wall over a hollow; snug is enough', 
   expect(weak.stressMPa / strong.stressMPa).toBeCloseTo(0.1, 6);
 });
 
+test('the pocket of soft jaws is told with its depth', async () => {
+  const { only } = await planHeld({ device: vise, setup: { closing: { torque: 30, softJaws: { on: true, depth: 3.5, fit: 0.02, cutter: 6 } } } });
+  expect(only.facts?.hold.steps.join(' ')).toContain('the pocket for this part, 3.500 mm deep');
+});
+
 test('a solid block has no such wall', async () => {
   expect((await planHeld({ device: vise })).only.facts?.hold.wall).toBeNull();
 });

@@ -88,7 +88,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   }, device, basis, setup));
   const sectionOf = sectionsOf(planner, basis, before, cut, setup, seat);
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
-  const holdKey = JSON.stringify([seatKey, cut.left.key, setup.closing, plate, setup.separation.way, setup.jig, setup.outlineCutter, setup.tools, shop.clamps, shop.altitude, material, job.units]);
+  const holdKey = JSON.stringify([seatKey, cut.left.key, setup.closing, plate, setup.separation, setup.jig, setup.outlineCutter, setup.tools, shop.clamps, shop.altitude, material, job.units]);
   const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
   const touchable = cache.get('touchable faces', `${seatKey} ${hold.openAbove}`, () => touchableFaces(seat, loaded, finished, hold.openAbove, (s) => stateOf(job.blank, s)));
   const zero = workZero(seat, setup.zero, station, featureLevels(setup.zero, orientation, lookup).levels);

@@ -44,6 +44,13 @@ describe('a part about to come free', () => {
     expect(await said({ way: 'hold' })).toEqual([]);
   });
 
+  test('how it is kept reaches the operator', async () => {
+    const steps = async (separation: Partial<Setup['separation']>) => { const { hold } = (await free(separation, {}, false)).only.facts!; return [...hold.steps, ...hold.release].join(' '); };
+    expect(await steps({ way: 'skin', skin: { leave: 0.2, offWall: 0.1 } })).toContain('a skin of 0.200 mm; then one light pass through it, 0.100 mm off the wall');
+    expect(await steps({ way: 'tabs', tabs: { count: 3, width: 5, height: 1 } })).toMatch(/3 tabs, 5\.000 mm wide and 1\.000 mm high.*dress them/);
+    expect(await steps({ way: 'hold' })).not.toMatch(/skin|tabs/);
+  });
+
   test('a skin that is left is no separation at all', async () => {
     expect(await said({ way: 'none' }, { cutsBelowTop: 3.873 })).toEqual([]);
   });

@@ -26,7 +26,7 @@ export function Separation(props: SectionProps) {
         {way === 'skin' && length({ label: 'Skin left', mm: skin.leave, min: 0, max: 50, set: (s, mm) => ({ ...s, separation: { ...s.separation, skin: { ...s.separation.skin, leave: mm } } }) })}
         {way === 'skin' && length({ label: 'Last pass off the wall', mm: skin.offWall, min: 0, max: 10, set: (s, mm) => ({ ...s, separation: { ...s.separation, skin: { ...s.separation.skin, offWall: mm } } }) })}
       </div>
-      {way === 'skin' && <p className="mb-1">Rough down to a skin of {speech.sizeWithUnit(skin.leave)}; then one light pass through it, {speech.sizeWithUnit(skin.offWall)} off the wall.</p>}
+      {way === 'skin' && <p className="mb-1">{planned?.facts?.hold.steps.find((s) => s.startsWith('Rough down'))}</p>}
       {way === 'tabs' && facts?.comesFree && <p className="mb-1">{facts.tabs.length} {facts.tabs.length === 1 ? 'tab' : 'tabs'} on straight outside edges{facts.tabsHoldN === null ? '' : `, shearing at ${speech.force(facts.tabsHoldN)}`}.</p>}
     </>
   );
