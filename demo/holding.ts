@@ -38,7 +38,7 @@ export const demoClamps: Clamp[] = [
   { kind: 'edge clamp', id: 'edge-12', name: 'Edge clamp, M12', thread: 12, strengthClass: '8.8', torqueFactor: 0.2, length: 60, width: 32, height: 15, downAngle: 10, friction: 0.15 },
   { kind: 'screw', id: 'screw-5', name: 'Wood screw 5 × 20', shank: 5, head: 9.5, headHeight: 0, length: 20, holdN: 900 },
   { kind: 'nail', id: 'nail-soft', name: 'Nail 2 × 18, soft', shank: 2, head: 4, headHeight: 1, length: 18, holdN: 120, cuttable: 'cutter may hit it' },
-  { kind: 'weight', id: 'weight-4', name: 'Weight 4 kg', massKg: 4, diameter: 70, height: 135, friction: 0.2 },
+  { kind: 'weight', id: 'weight-4', name: 'Weight 4 kg', massKg: 4, diameter: 70, height: 135 },
 ];
 
 export const demoBonds: Bond[] = [

@@ -1,6 +1,6 @@
-import { AXES } from '../frames';
+import { AXES, byAxis, type Vec3 } from '../frames';
 import type { Job } from '../job';
-import type { PlannedJob, PlannedSetup } from '../plan';
+import { registerUses, type PlannedJob, type RegisterUse } from '../plan';
 import { REGISTERS } from '../shop';
 import { formatForControl } from '../units';
 
@@ -10,7 +10,7 @@ export function comment(text: string): string {
   return `(${plain.toUpperCase()})`;
 }
 
-const differs = (a: PlannedSetup, b: PlannedSetup) => {
+const differs = (a: RegisterUse, b: RegisterUse) => {
   const [p, q] = [a.facts?.zero.inMachine, b.facts?.zero.inMachine];
   return !p || !q || AXES.some((axis) => Math.abs(p[axis] - q[axis]) > 1e-6);
 };
@@ -28,27 +28,31 @@ export function controlLines(job: Job, planned: PlannedJob, issue: string): stri
     job.units === 'mm' ? 'G21' : 'G20',
   ];
   const done = new Set<string>();
-  for (const setup of planned.setups) {
-    const { register } = setup;
-    const head = `OP ${setup.op} ${register}`;
-    const zero = setup.facts?.zero.inMachine;
-    const rivals = planned.setups.filter((s) => s.register === register);
+  const uses = registerUses(planned);
+  for (const use of uses) {
+    const { register } = use;
+    const head = `${use.name} ${register}`;
+    const zero = use.facts?.zero.inMachine;
+    const rivals = uses.filter((u) => u.register === register);
     if (!zero) {
-      lines.push(comment(`${head} NOT KNOWN: STATION NOT MEASURED. TOUCH OFF${shiftHint(setup, planned, job)}`));
-    } else if (rivals.some((other) => differs(other, setup))) {
-      lines.push(comment(`${head} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY OP ${rivals.map((s) => s.op).join(' AND OP ')}`));
+      lines.push(comment(`${head} NOT KNOWN: STATION NOT MEASURED. TOUCH OFF${shiftHint(use, planned, job)}`));
+    } else if (rivals.some((other) => differs(other, use))) {
+      lines.push(comment(`${head} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`));
     } else if (!done.has(register)) {
       const words = AXES.map((axis) => `${axis.toUpperCase()}${formatForControl(zero[axis], job.units)}`).join(' ');
-      lines.push(`G10 L2 P${REGISTERS.indexOf(register) + 1} ${words} ${comment(`OP ${rivals.map((s) => s.op).join(', OP ')} ${register} ${setup.facts?.says.zero ?? ''}`)}`);
+      lines.push(`G10 L2 P${REGISTERS.indexOf(register) + 1} ${words} ${comment(`${rivals.map((u) => u.name).join(', ')} ${register} ${use.facts?.says.zero ?? ''}`)}`);
       done.add(register);
     }
   }
   return `${lines.join('\n')}\n`;
 }
 
-function shiftHint(setup: PlannedSetup, planned: PlannedJob, job: Job): string {
-  const shift = setup.fromFirst?.shift;
-  const first = planned.setups[0];
+/** How the register follows from another one that is touched off: a setup from the first, a further piece from the first piece. */
+function shiftHint(use: RegisterUse, planned: PlannedJob, job: Job): string {
+  const setup = planned.setups.find((s) => s.id === use.setupId);
+  const first = use.piece === 1 ? planned.setups[0] : setup;
+  const shift: Vec3 | null | undefined = use.piece === 1 ? setup?.fromFirst?.shift
+    : setup?.facts && use.facts && byAxis((a) => use.facts!.zero.shiftedInDevice[a] - setup.facts!.zero.shiftedInDevice[a]);
   if (!shift || !first) return '';
   return `, OR ${first.register} OF OP ${first.op} PLUS ${AXES.map((a) => `${a.toUpperCase()}${formatForControl(shift[a], job.units)}`).join(' ')}`;
 }

@@ -6,6 +6,15 @@ import type { Outlines } from '../solid';
 import { onView, type ViewName } from './outlines';
 import { rectangle, type Point, type Role, type Shape } from './scene';
 
+/** A setup that is drawn: the first piece and the further ones. */
+export interface Drawn {
+  readonly facts: SetupFacts;
+  readonly setup: PlannedSetup['setup'];
+  readonly pieces: PlannedSetup['pieces'];
+}
+
+const factsOfAll = ({ facts, pieces }: Drawn): SetupFacts[] => [facts, ...pieces.map((p) => p.facts)];
+
 type Corner = readonly [number, number, number];
 export type Layer = 'behind' | 'front';
 
@@ -19,7 +28,7 @@ export function boxOn(view: ViewName, a: Corner, b: Corner): Outlines {
 const region = (view: ViewName, role: Role, a: Corner, b: Corner): Shape => ({ kind: 'region', role, outlines: boxOn(view, a, b) });
 
 /** A vise closed on the part: bed, jaws, rest and stop. Device frame. */
-function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup'], layer: Layer): Shape[] {
+function viseShapes(view: ViewName, vise: Vise, { facts, setup, pieces }: Drawn, layer: Layer): Shape[] {
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
   const { jawWidth: w, jawHeight: h, jawThickness: t, bedThickness: bed } = vise;
@@ -28,7 +37,10 @@ function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: Planne
   const rod = vise.stopDiameter / 2;
   const outwards = stop.side === 'left' ? -1 : 1;
   const stopY = -s * stop.fromJaw;
-  if (layer === 'front') return view === 'leftEnd' ? [] : [region(view, 'stop', [stop.position, stopY - rod, stop.height - rod], [stop.position + outwards * 18, stopY + rod, stop.height + rod])];
+  if (layer === 'front') {
+    const stops = [stop.position, ...pieces.map((p) => p.setup.stop.position)];
+    return view === 'leftEnd' ? [] : stops.map((at) => region(view, 'stop', [at, stopY - rod, stop.height - rod], [at + outwards * 18, stopY + rod, stop.height + rod]));
+  }
   const shapes: Shape[] = [];
   if (view !== 'above') shapes.push(region(view, 'steel', [0, moving - s * t, -bed], [w, s * t, 0]));
   // from the front the rear jaw is seen behind the part; the front one would hide it
@@ -39,10 +51,12 @@ function viseShapes(view: ViewName, vise: Vise, facts: SetupFacts, setup: Planne
   return shapes;
 }
 
-/** The piece of a bed that is worth drawing: under the part and whatever stands there, with some room around. */
-function bedPiece(device: FlatDevice, facts: SetupFacts): { x: [number, number]; y: [number, number] } {
-  const { loadedBox } = facts.seat;
-  const points: Point[] = [[loadedBox.min.x, loadedBox.min.y], [loadedBox.max.x, loadedBox.max.y], ...facts.hold.obstacles.flatMap((o) => o.footprint.flat()), ...facts.hold.drawn.flatMap((d) => d.outlines.flat())];
+/** The stretch of a bed that is worth drawing: under the pieces and whatever stands there, with some room around. */
+function bedUnder(device: FlatDevice, drawn: Drawn): { x: [number, number]; y: [number, number] } {
+  const { loadedBox } = drawn.facts.seat;
+  const points = factsOfAll(drawn).flatMap(({ seat, hold }): Point[] => [
+    [seat.loadedBox.min.x, seat.loadedBox.min.y], [seat.loadedBox.max.x, seat.loadedBox.max.y], ...hold.obstacles.flatMap((o) => o.footprint.flat()), ...hold.drawn.flatMap((d) => d.outlines.flat()),
+  ]);
   const room = 0.12 * Math.max(loadedBox.max.x - loadedBox.min.x, loadedBox.max.y - loadedBox.min.y) + 10;
   const range = (k: 0 | 1, most: number): [number, number] => [Math.max(0, Math.min(...points.map((p) => p[k])) - room), Math.min(most, Math.max(...points.map((p) => p[k])) + room)];
   return { x: range(0, device.width), y: range(1, device.depth) };
@@ -53,7 +67,7 @@ const inside = ([from, to]: readonly [number, number], values: readonly number[]
 const series = (first: number, pitch: number, count: number) => Array.from({ length: count }, (_, i) => first + i * pitch);
 
 /** What marks a bed from above: slots, holes, grooves, slats. */
-function bedMarks(device: FlatDevice, { x, y }: ReturnType<typeof bedPiece>): Shape[] {
+function bedMarks(device: FlatDevice, { x, y }: ReturnType<typeof bedUnder>): Shape[] {
   const line = (a: Point, b: Point): Shape => ({ kind: 'line', role: 'groove', points: [a, b] });
   switch (device.kind) {
     case 'T-slot table': return inside(y, series(device.firstSlot, device.slotPitch, device.slotCount)).flatMap((v) => [line([x[0], v - device.slotWidth / 2], [x[1], v - device.slotWidth / 2]), line([x[0], v + device.slotWidth / 2], [x[1], v + device.slotWidth / 2])]);
@@ -70,15 +84,9 @@ function bedMarks(device: FlatDevice, { x, y }: ReturnType<typeof bedPiece>): Sh
   }
 }
 
-function flatShapes(view: ViewName, device: FlatDevice, facts: SetupFacts, layer: Layer): Shape[] {
-  const { x, y } = bedPiece(device, facts);
-  const rest = facts.seat.locators.z.at;
-  if (layer === 'front') {
-    return [
-      ...facts.hold.obstacles.map((o) => obstacleOn(view, o)),
-      ...(view === 'above' && facts.separation ? facts.separation.tabs.map((t): Shape => ({ kind: 'region', role: 'tab', outlines: circleOf(t.at[0], t.at[1], 3) })) : []),
-    ];
-  }
+function flatShapes(view: ViewName, device: FlatDevice, drawn: Drawn, layer: Layer): Shape[] {
+  if (layer === 'front') return factsOfAll(drawn).flatMap((facts) => [...facts.hold.obstacles.map((o) => obstacleOn(view, o)), ...(view === 'above' ? tabShapes(facts) : [])]);
+  const { x, y } = bedUnder(device, drawn);
   if (view === 'above') return [region(view, 'steel-open', [x[0], y[0], 0], [x[1], y[1], 0]), ...bedMarks(device, { x, y })];
   const thick = Math.min(device.thickness, 0.25 * Math.max(x[1] - x[0], y[1] - y[0]));
   const shapes: Shape[] = [];
@@ -86,9 +94,18 @@ function flatShapes(view: ViewName, device: FlatDevice, facts: SetupFacts, layer
     const slats = inside(y, series(0, device.slatPitch, Math.ceil(device.depth / device.slatPitch) + 1));
     shapes.push(...(view === 'front' ? [region(view, 'steel', [x[0], 0, -thick], [x[1], 0, 0])] : slats.map((v) => region(view, 'steel', [0, v - device.slatThickness / 2, -thick], [0, v + device.slatThickness / 2, 0]))));
   } else shapes.push(region(view, 'steel', [x[0], y[0], -thick], [x[1], y[1], 0]));
-  if (device.kind === 'vacuum pods') shapes.push(...facts.hold.drawn.filter((d) => d.role === 'pod' || d.role === 'pod-off').map((d): Shape => region(view, 'steel-open', [d.outlines[0][0][0], d.outlines[0][0][1], 0], [d.outlines[0][2][0], d.outlines[0][2][1], device.podHeight])));
+  return [...shapes, ...factsOfAll(drawn).flatMap((facts) => carriersOf(view, device, facts))];
+}
+
+const tabShapes = ({ separation }: SetupFacts): Shape[] => (separation?.tabs ?? []).map((t) => ({ kind: 'region', role: 'tab', outlines: circleOf(t.at[0], t.at[1], 3) }));
+
+/** What carries one piece from the side: its pods, and the packing or tape under it. */
+function carriersOf(view: ViewName, device: FlatDevice, { hold, seat }: SetupFacts): Shape[] {
+  const shapes: Shape[] = [];
+  if (device.kind === 'vacuum pods') shapes.push(...hold.drawn.filter((d) => d.role === 'pod' || d.role === 'pod-off').map((d): Shape => region(view, 'steel-open', [d.outlines[0][0][0], d.outlines[0][0][1], 0], [d.outlines[0][2][0], d.outlines[0][2][1], device.podHeight])));
   const from = device.kind === 'vacuum pods' ? device.podHeight : 0;
-  const { loadedBox } = facts.seat;
+  const rest = seat.locators.z.at;
+  const { loadedBox } = seat;
   if (rest > from + 1e-6) shapes.push(region(view, 'packing', [loadedBox.min.x, loadedBox.min.y, from], [loadedBox.max.x, loadedBox.max.y, rest]));
   return shapes;
 }
@@ -116,16 +133,16 @@ function roundShapes(view: ViewName, device: RoundDevice, facts: SetupFacts, lay
   return [...shape(body, 'steel'), ...rest.flatMap((o) => shape(o, 'steel')), ...supports];
 }
 
-/** The device of a setup in one view, what is behind the part or what is before it. */
-export function deviceShapes(view: ViewName, device: Device, facts: SetupFacts, setup: PlannedSetup['setup'], layer: Layer): Shape[] {
-  const own = isVise(device) ? viseShapes(view, device, facts, setup, layer) : isFlatDevice(device) ? flatShapes(view, device, facts, layer) : roundShapes(view, device, facts, layer);
+/** The device of a setup in one view, what is behind the pieces or what is before them. */
+export function deviceShapes(view: ViewName, device: Device, drawn: Drawn, layer: Layer): Shape[] {
+  const own = isVise(device) ? viseShapes(view, device, drawn, layer) : isFlatDevice(device) ? flatShapes(view, device, drawn, layer) : roundShapes(view, device, drawn.facts, layer);
   if (layer === 'behind' || view !== 'above') return own;
-  return [...own, ...facts.hold.drawn.map((d): Shape => ({ kind: 'region', role: d.role, outlines: d.outlines }))];
+  return [...own, ...factsOfAll(drawn).flatMap(({ hold }) => hold.drawn.map((d): Shape => ({ kind: 'region', role: d.role, outlines: d.outlines })))];
 }
 
 /** Heavy lines where device and part meet: the edges of every patch that is seen edge-on. */
-export function contactLines(view: ViewName, facts: SetupFacts): Shape[] {
-  return facts.hold.contacts.flatMap((c): Shape[] => {
+export function contactLines(view: ViewName, drawn: Drawn): Shape[] {
+  return factsOfAll(drawn).flatMap(({ hold }) => hold.contacts).flatMap((c): Shape[] => {
     const [u0, v0] = onView(view, c.patch.min);
     const [u1, v1] = onView(view, c.patch.max);
     const edgeOn = Math.abs(u1 - u0) < 1e-6 || Math.abs(v1 - v0) < 1e-6;

@@ -32,13 +32,13 @@ test.each<[string, Device, Partial<typeof lying>, string]>([
   ['straps on a table', table, { clamps: [{ clamp: 'strap', x: 110, y: 120, towards: '-x', torque: 40, toBolt: 30, toHeel: 60 }] }, 'clamp'],
 ])('%s are seen from above', async (_, device, change, role) => {
   const { only } = await planHeld({ device, setup: { plate: { ...lying, ...change } } });
-  const shapes = (['behind', 'front'] as const).flatMap((layer) => deviceShapes('above', device, only.facts!, only.setup, layer));
+  const shapes = (['behind', 'front'] as const).flatMap((layer) => deviceShapes('above', device, { ...only, facts: only.facts! }, layer));
   expect(roles(shapes)).toContain(role);
 });
 
 test('a bed is drawn only around the work, and never beyond its own edge', async () => {
   const { only } = await planHeld({ device: table, setup: { plate: lying } });
-  const [bed] = deviceShapes('above', table, only.facts!, only.setup, 'behind');
+  const [bed] = deviceShapes('above', table, { ...only, facts: only.facts! }, 'behind');
   const { min, max } = sceneBounds({ title: '', shapes: [bed] });
   expect(min[0]).toBeGreaterThanOrEqual(0);
   expect(max[0]).toBeLessThan(300);
@@ -47,9 +47,10 @@ test('a bed is drawn only around the work, and never beyond its own edge', async
 
 test('where device and part meet there is a heavy line, in the views that see it edge-on', async () => {
   const { only } = await planHeld({ device: vacuumPlate, setup: { plate: lying } });
-  const rest = contactLines('front', only.facts!).find((s) => s.kind === 'line' && Math.abs(s.points[0][1] - s.points[1][1]) < 1e-9);
+  const rest = contactLines('front', { ...only, facts: only.facts! }).find((s) => s.kind === 'line' && Math.abs(s.points[0][1] - s.points[1][1]) < 1e-9);
   expect(rest).toMatchObject({ role: 'grip' });
-  expect(contactLines('above', (await planHeld({ device: vise })).only.facts!)).toHaveLength(3);
+  const inVise = (await planHeld({ device: vise })).only;
+  expect(contactLines('above', { ...inVise, facts: inVise.facts! })).toHaveLength(3);
 });
 
 test.each([['vise', vise], ['chuck', chuck], ['table', table], ['pods', pods]] as const)('a setup on a %s is drawn in all views, its zero with it', async (_, device) => {

@@ -74,20 +74,13 @@ export interface SceneOptions {
 export function setupScene(view: ViewName, planned: PlannedSetup, outlines: SetupOutlines, speech: Speech, options: SceneOptions): Scene {
   const { facts, device, setup } = planned;
   if (!facts || !device) return { title: VIEWS[view].title, shapes: [] };
-  const by = onView(view, facts.seat.pose.translation);
-  const place = (o: Outlines) => moveOutlines(o, by);
-  const at = onView(view, facts.zero.shiftedInDevice);
+  const drawn = { ...planned, facts };
   const shapes: Shape[] = [
-    ...deviceShapes(view, device, facts, setup, 'behind'),
-    { kind: 'region', role: 'removed', outlines: place(outlines.removed) },
-    { kind: 'region', role: 'left', outlines: place(outlines.left.silhouette) },
-    ...(outlines.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: place(outlines.unreached) }] : []),
-    ...(options.dimensions ? [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(outlines.left.lines.hidden, by) }] : []),
-    { kind: 'lines', role: 'edges', segments: moveSegments(outlines.left.lines.visible, by) },
-    { kind: 'region', role: 'loaded', outlines: place(outlines.loaded) },
-    ...(outlines.section.length > 0 ? [{ kind: 'region' as const, role: 'section' as const, outlines: place(outlines.section) }] : []),
-    ...contactLines(view, facts),
-    ...deviceShapes(view, device, facts, setup, 'front'),
+    ...deviceShapes(view, device, drawn, 'behind'),
+    ...planned.pieces.flatMap((p) => materialShapes(view, p.facts, outlines, false)),
+    ...materialShapes(view, facts, outlines, options.dimensions),
+    ...contactLines(view, drawn),
+    ...deviceShapes(view, device, drawn, 'front'),
   ];
   if (view !== 'above') {
     const [u0] = onView(view, { x: facts.seat.loadedBox.min.x, y: facts.seat.loadedBox.max.y, z: 0 });
@@ -95,10 +88,31 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
     const out = Math.abs(u1 - u0) * 0.08;
     shapes.push({ kind: 'line', role: 'cut-level', points: [[Math.min(u0, u1) - out, facts.prove.lowestCut], [Math.max(u0, u1) + out, facts.prove.lowestCut]] });
   }
+  if (options.labels && view === 'above') shapes.push(...planned.pieces.map(pieceLabel));
   if (options.labels) shapes.push(...(isVise(device) ? viseLabels(view, device, facts, setup) : otherLabels(view, facts)));
   if (options.dimensions) shapes.push(...(isVise(device) ? viseDimensions(view, planned, facts, device, speech) : otherDimensions(view, facts, device, speech)));
-  shapes.push({ kind: 'zero', mark: 'work', at, label: options.labels ? setup.register : '' });
+  shapes.push(...[{ register: setup.register, facts }, ...planned.pieces].map((p): Shape => (
+    { kind: 'zero', mark: 'work', at: onView(view, p.facts.zero.shiftedInDevice), label: options.labels ? p.register ?? '' : '' })));
   return { title: VIEWS[view].title, shapes };
+}
+
+function pieceLabel({ number, facts: { seat: { loadedBox: { min, max } } } }: PlannedSetup['pieces'][number]): Shape {
+  return { kind: 'label', at: [(min.x + max.x) / 2, (min.y + max.y) / 2], text: `piece ${number}`, anchor: 'middle', backed: true };
+}
+
+/** One piece's material: as loaded dashed, what is removed stippled, what is left as it looks. */
+function materialShapes(view: ViewName, { seat }: SetupFacts, outlines: SetupOutlines, hidden: boolean): Shape[] {
+  const by = onView(view, seat.pose.translation);
+  const place = (o: Outlines) => moveOutlines(o, by);
+  return [
+    { kind: 'region', role: 'removed', outlines: place(outlines.removed) },
+    { kind: 'region', role: 'left', outlines: place(outlines.left.silhouette) },
+    ...(outlines.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: place(outlines.unreached) }] : []),
+    ...(hidden ? [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(outlines.left.lines.hidden, by) }] : []),
+    { kind: 'lines', role: 'edges', segments: moveSegments(outlines.left.lines.visible, by) },
+    { kind: 'region', role: 'loaded', outlines: place(outlines.loaded) },
+    ...(outlines.section.length > 0 ? [{ kind: 'region' as const, role: 'section' as const, outlines: place(outlines.section) }] : []),
+  ];
 }
 
 function viseLabels(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup']): Shape[] {

@@ -13,6 +13,8 @@ export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Spe
     ...(rest.name === 'parallels' ? [`Parallels ${speech.sizeWithUnit(rest.height)} high against both jaws.`] : rest.name === 'jaw steps' ? [`Part on the jaw steps, ${speech.sizeWithUnit(rest.height)} above the bed.`] : ['Part on the bed, no parallels.']),
     `Stop on the ${stop.side}: X ${speech.signed(stop.position)} from the jaws' left end, ${speech.sizeWithUnit(stop.fromJaw)} in front of the fixed jaw, ${speech.sizeWithUnit(stop.height)} above the bed.`,
     `Part in: ${touchedFace(seat.rest)} down, ${touchedFace(seat.y)} to the fixed jaw, ${touchedFace(seat.x)} against the stop.`,
+    ...setup.further.map((p, i) => `Piece ${i + 2} in the same way, its stop at X ${speech.signed(stop.position + p.x)}.`),
+    ...(setup.further.length > 0 ? ['All pieces of one width: the widest takes the force, a narrower one stays loose. Paper or soft strip between jaw and pieces evens it out.'] : []),
     'Close until snug.',
     ...(rest.name === 'parallels' ? ['Tap the part down until neither parallel moves.'] : []),
     closing.torque === null ? `Tighten to the rated ${speech.torque(vise.ratedTorqueNm)}.` : `Tighten to ${speech.torque(closing.torque)}, not more.`,

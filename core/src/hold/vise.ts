@@ -15,7 +15,8 @@ export function closingForceN(vise: Vise, torqueNm: number | null): number {
   return torqueNm === null ? vise.ratedForceN : (vise.ratedForceN * torqueNm) / vise.ratedTorqueNm;
 }
 
-export function viseHold(seat: SeatFacts, vise: Vise, parallelsHeight: number, torqueNm: number | null): ViseHold {
+/** @param pieces pieces of one size side by side share the closing force */
+export function viseHold(seat: SeatFacts, vise: Vise, parallelsHeight: number, torqueNm: number | null, pieces = 1): ViseHold {
   const jaw = seat.y;
   const movingJaw = seat.movingJaw!;
   const rest = restOf(vise, parallelsHeight).height;
@@ -29,7 +30,7 @@ export function viseHold(seat: SeatFacts, vise: Vise, parallelsHeight: number, t
     gripDepthMm: bothTouch ? Math.max(0, roundTouch(top) - roundTouch(bottom)) : 0,
     fixedJawAreaMm2: jaw.flatAreaMm2,
     movingJawAreaMm2: movingJaw.flatAreaMm2,
-    closingForceN: closingForceN(vise, torqueNm),
+    closingForceN: closingForceN(vise, torqueNm) / pieces,
     caught: { fixed: caughtBy(jaw), moving: caughtBy(movingJaw) },
   };
 }
@@ -48,7 +49,8 @@ const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
 /** A part in a vise: the jaws, the rest and the stop as contacts; jaws and stop rod as what stands in the way. */
 export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   const { setup, seat, device: vise, speech } = input;
-  const facts = viseHold(seat, vise, setup.parallels.height, setup.closing.torque);
+  const pieces = 1 + setup.further.length;
+  const facts = viseHold(seat, vise, setup.parallels.height, setup.closing.torque, pieces);
   const s = fixedSide(vise);
   const moving = -s * facts.openingMm;
   const contacts: HoldContact[] = [];
@@ -78,7 +80,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
       { label: 'Grip depth', value: speech.sizeWithUnit(facts.gripDepthMm), measures: 'grip' },
       { label: 'Jaw opening', value: speech.sizeWithUnit(facts.openingMm), measures: 'opening' },
       { label: 'Jaw faces touch', value: `${speech.area(facts.fixedJawAreaMm2)} fixed, ${speech.area(facts.movingJawAreaMm2)} moving` },
-      { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${setup.closing.torque === null ? ', as rated' : ` at ${speech.torque(setup.closing.torque)}`}` },
+      { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${pieces > 1 ? ` on each of ${pieces} pieces` : ''}${setup.closing.torque === null ? ', as rated' : ` at ${speech.torque(setup.closing.torque)}`}` },
     ],
     steps: viseSteps(setup, seat, vise, speech), release: viseRelease(),
   };

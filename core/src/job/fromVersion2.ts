@@ -1,8 +1,4 @@
-type Document = Record<string, unknown>;
-
-const isDocument = (value: unknown): value is Document => typeof value === 'object' && value !== null && !Array.isArray(value);
-const within = (value: unknown): Document => (isDocument(value) ? value : {});
-const list = (value: unknown): Document[] => (Array.isArray(value) ? value.map(within) : []);
+import { isDocument, list, within, type Document } from './document';
 
 /** As version 3 began; kept here as it was, whatever the defaults are today. */
 const SETUP = {

@@ -1,7 +1,7 @@
 import type { Tool, Setup } from './schema';
 
 /** What decides how a setup is held, besides the device: kept for every kind, so that trying another device loses nothing. */
-export type HoldChoices = Pick<Setup, 'closing' | 'plate' | 'round' | 'clears' | 'outlineCutter' | 'separation' | 'jig'>;
+export type HoldChoices = Pick<Setup, 'closing' | 'plate' | 'round' | 'clears' | 'outlineCutter' | 'separation' | 'jig' | 'further'>;
 
 /** Nothing decided yet. The skin and the step off the wall are common practice (no source): 5 and 3 thousandths of an inch. */
 export const NO_HOLD: HoldChoices = {
@@ -17,6 +17,7 @@ export const NO_HOLD: HoldChoices = {
   clears: 'everything', outlineCutter: 6,
   separation: { way: 'none', tabs: { count: 4, width: 6, height: 1 }, skin: { leave: 0.127, offWall: 0.0762 } },
   jig: { on: false, fit: 0.1, thickness: 6, border: 20 },
+  further: [],
 };
 
 /** What a tool's cut is computed from, while nothing is known. */

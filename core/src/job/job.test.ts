@@ -19,7 +19,7 @@ test('a job file is read back as it was written, with only the machines and devi
 
 describe('bad input is told in words, with the place', () => {
   test.each([
-    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 3/],
+    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 4/],
     ['an unknown key', text((f) => { f.job.colour = 'red'; }), /^job: unknown key "colour"/],
     ['NaN', text(() => undefined).replace('"quantity":6', '"quantity":NaN'), /not JSON.*NaN or Infinity/],
     ['1e308', text((f) => { f.job.allowance.xPlus = 1e308; }), /^job\.allowance\.xPlus: must be <= 100000/],
@@ -42,7 +42,7 @@ describe('bad input is told in words, with the place', () => {
 test('version 0, the short form a person types, gets its plain values', () => {
   const setup = { op: 10, register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1, vise: 'v', station: null, parallels: { height: 5 }, stop: { side: 'left', position: 0, height: 8, fromJaw: 5 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max' } };
   const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 1, y: 2, z: 3 } }, setups: [setup] } }));
-  expect(read).toMatchObject({ ok: true, value: { version: 3, job: { units: 'mm', setups: [{ id: 'setup-1', zero: { extra: { x: 0, y: 0, z: 0 } } }] } } });
+  expect(read).toMatchObject({ ok: true, value: { version: 4, job: { units: 'mm', setups: [{ id: 'setup-1', zero: { extra: { x: 0, y: 0, z: 0 } } }] } } });
 });
 
 describe('two people on one job', () => {
@@ -95,7 +95,7 @@ describe('a job of version 1', () => {
 
   test('means the same as before: its file, a block, sides with stock sawn, one copy, nothing referred to', () => {
     const read = old((job) => { job.allowance.zMinus = 0; });
-    expect(read).toMatchObject({ ok: true, value: { version: 3, job: {
+    expect(read).toMatchObject({ ok: true, value: { version: 4, job: {
       body: { file: 'vane-bearing-block.step', body: 0 }, features: [], copies: { x: 1, y: 1, z: 1 },
       blank: { kind: 'block', sides: { xMinus: 'sawn', zMinus: 'finished', zPlus: 'sawn' } },
       setups: [{ cutsTo: null, programmed: null, stop: { face: null, position: 20 }, device: 'vise-150', plate: { clamps: [] }, tools: [{ number: 3, use: 'milling', flutes: null }, {}, {}] }, { cutsTo: null, separation: { way: 'none' } }],

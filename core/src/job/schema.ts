@@ -151,6 +151,11 @@ export const separationSchema = Type.Object({
 
 export const jigSchema = Type.Object({ fit: within(0, 5), thickness: Type.Number({ exclusiveMinimum: 0, maximum: 500 }), border: within(0, 500), on: Type.Boolean() }, { additionalProperties: false, description: 'A locating outline cut from sheet.' });
 
+export const furtherPieceSchema = Type.Object({
+  x: onDevice, y: onDevice,
+  register: Type.Union([Type.Null(), registerSchema], { description: 'Work offset of this piece; null: it has none of its own, the program is shifted.' }),
+}, { additionalProperties: false, description: 'One more piece on the same device, held like the first and moved by x and y.' });
+
 export const setupSchema = Type.Object({
   id: Type.String({ minLength: 1, maxLength: 60 }),
   op: Type.Integer({ minimum: 1, maximum: 9999 }),
@@ -186,6 +191,7 @@ export const setupSchema = Type.Object({
   outlineCutter: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Width of the cut along the outline.' }),
   separation: separationSchema,
   jig: jigSchema,
+  further: Type.Array(furtherPieceSchema, { maxItems: 15 }),
   touchOff: Type.Object({ toolDiameter: sizeMm, feeler: sizeMm }, { additionalProperties: false }),
   tools: Type.Array(toolSchema, { maxItems: 99 }),
   program: shortText,
@@ -235,6 +241,7 @@ export type Allowance = Static<typeof allowanceSchema>;
 export type Tool = Static<typeof toolSchema>;
 export type PlateHold = Static<typeof plateHoldSchema>;
 export type PlacedClamp = Static<typeof placedClampSchema>;
+export type FurtherPiece = Static<typeof furtherPieceSchema>;
 export type RoundHold = Static<typeof roundHoldSchema>;
 export type Separation = Static<typeof separationSchema>;
 export type Acceptance = Static<typeof acceptanceSchema>;

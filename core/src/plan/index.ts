@@ -3,4 +3,5 @@ export * from './planned';
 export type { Flats } from './flats';
 export type { Cut, Material, Unreached } from './whatIsLeft';
 export * from './output';
+export { registerUses, type RegisterUse } from './registers';
 export * from './depths';

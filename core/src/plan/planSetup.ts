@@ -1,14 +1,14 @@
 import { stateOf } from '../blank';
 import { rotationOf } from '../frames';
 import { worstFirst, type Told } from '../findings';
-import { planHold, planMargins } from '../hold';
+import { planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
 import { ledgerOf } from '../ledger';
 import { seatedMesh } from '../part';
 import { planProve, planSeparation, planWay, type SeparationFacts } from '../prove';
 import { partComesFree } from '../prove/checks/partComesFree';
 import { wayClear } from '../prove/checks/wayClear';
-import { gapsAtPins, seatInVise, seatInWords, seatOnFlat, seatRound, turnedBox, type Gripped, type SeatedPart, type SeatFacts } from '../seat';
+import { gapsAtPins, movedSetup, seatInVise, seatInWords, seatOnFlat, seatRound, turnedBox, type Gripped, type SeatedPart, type SeatFacts } from '../seat';
 import { isFlatDevice, isVise, type Device, type Station } from '../shop';
 import { turnMesh, type Outlines } from '../solid';
 import { speechIn } from '../units';
@@ -17,7 +17,9 @@ import { marginHolds } from '../hold/checks/marginHolds';
 import { checksOf } from './checksOfSetup';
 import { isFlatIn } from './flats';
 import { floorThickness } from './floor';
-import type { PlannedSetup, SetupFacts } from './planned';
+import { piecesApart } from '../seat/checks/piecesApart';
+import { besides, ofPieces, withPieces } from './pieces';
+import type { PlannedPiece, PlannedSetup, SetupFacts } from './planned';
 import type { Basis, Planner } from './planner';
 import type { Cut, Material } from './whatIsLeft';
 
@@ -28,12 +30,25 @@ export function planSetup(planner: Planner, basis: Basis, device: Device | null,
   const turn = JSON.stringify(setup.orientation);
   const floorMm = cut.removedBox ? planner.cache.get('floor', `${cut.left.key} ${turn} ${cut.along}`, () => floorThickness(cut.left.solid.mesh(), setup.orientation, cut.along)) : null;
   const base = {
-    id: setup.id, op: setup.op, register: setup.register, setup, device, station, fromFirst: null, forces: null,
+    id: setup.id, op: setup.op, register: setup.register, setup, device, station, fromFirst: null, forces: null, pieces: [],
     material: { loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3, floorMm },
   };
-  const facts = device ? factsOf(planner, basis, device, station, before, cut, setup) : null;
   const told: Told = { setupId: setup.id, op: setup.op, speech: speechIn(job.units) };
-  return { ...base, facts, findings: worstFirst(checksOf(basis, { ...base, facts, findings: [] }, looksUp, told)) };
+  const check = (planned: PlannedSetup) => checksOf(basis, planned, looksUp, told);
+  if (!device) return { ...base, facts: null, findings: worstFirst(check({ ...base, facts: null, findings: [] })) };
+  const place = (s: Setup) => factsOf(planner, basis, device, station, before, cut, s);
+  const own = place(setup);
+  const pieces = setup.further.map((piece, i): PlannedPiece => {
+    const moved = movedSetup(setup, device, piece);
+    return { number: i + 2, by: { x: piece.x, y: piece.y }, register: piece.register, setup: moved, facts: place(moved) };
+  });
+  const facts = { ...own, hold: withPieces(own.hold, device, pieces) };
+  const findings = check({ ...base, facts, findings: [] });
+  findings.push(
+    ...piecesApart([{ number: 1, seat: facts.seat }, ...pieces.map((p) => ({ number: p.number, seat: p.facts.seat }))], setup, device, told),
+    ...ofPieces(findings, pieces, (p) => check({ ...base, setup: p.setup, register: p.setup.register, facts: p.facts, findings: [] })),
+  );
+  return { ...base, facts, pieces, findings: worstFirst(findings) };
 }
 
 interface Seated {
@@ -88,7 +103,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   }, device, basis, setup));
   const sectionOf = sectionsOf(planner, basis, before, cut, setup, seat);
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
-  const holdKey = JSON.stringify([seatKey, cut.left.key, setup.closing, plate, setup.separation, setup.jig, setup.outlineCutter, setup.tools, shop.clamps, shop.altitude, material, job.units]);
+  const holdKey = JSON.stringify([seatKey, cut.left.key, setup.closing, plate, setup.separation, setup.jig, setup.outlineCutter, setup.tools, setup.further.length, shop.clamps, shop.altitude, material, job.units]);
   const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
   const touchable = cache.get('touchable faces', `${seatKey} ${hold.openAbove}`, () => touchableFaces(seat, loaded, finished, hold.openAbove, (s) => stateOf(job.blank, s)));
   const zero = workZero(seat, setup.zero, station, featureLevels(setup.zero, orientation, lookup).levels);
@@ -113,18 +128,30 @@ const smallest = (values: readonly (number | null)[]): number | null => values.r
 
 /** The setup with how hard it holds and what is in the way, and what the checks say of these. */
 export function withForces(planner: Planner, basis: Basis, planned: PlannedSetup, before: Material, cut: Cut): PlannedSetup {
-  const { facts, setup, device } = planned;
+  const { facts, setup, device, pieces } = planned;
   if (!facts || !device) return planned;
-  const { hold, prove, seat } = facts;
   const told: Told = { setupId: setup.id, op: setup.op, speech: speechIn(basis.job.units) };
-  const margin = planMargins(hold, setup, basis.material, prove.removedBox, prove.lowestCut, device.kind === 'support grid' ? device.jetForceN : 0);
+  const standing = planner.cache.get('silhouette', `${before.key} above ${JSON.stringify(setup.orientation)}`, () => planner.kernel.silhouette(before.solid, rotationOf(setup.orientation)));
+  const all = [{ number: 1, setup, facts }, ...pieces];
+  const forces = all.map((p) => ({
+    margin: marginOf(basis, p.facts, p.setup, device),
+    way: wayOf(planner, basis, before, cut, p.setup, p.facts, device, all.filter((o) => o !== p).flatMap((o) => besides(o.number, o.facts, p.facts, standing))),
+  }));
+  const said = ({ margin, way }: (typeof forces)[number]) => [...marginHolds(margin, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told)];
+  const own = said(forces[0]);
+  return { ...planned, forces: forces[0], findings: worstFirst([...planned.findings, ...own, ...ofPieces(own, pieces, (p) => said(forces[p.number - 1]))]) };
+}
+
+function marginOf(basis: Basis, { hold, prove }: SetupFacts, setup: Setup, device: Device) {
+  return planMargins(hold, setup, basis.material, prove.removedBox, prove.lowestCut, device.kind === 'support grid' ? device.jetForceN : 0);
+}
+
+function wayOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setup: Setup, { seat, hold, prove }: SetupFacts, device: Device, others: readonly Obstacle[]) {
   const cutting = setup.tools.filter((t) => t.use !== 'other' || device.kind === 'support grid');
   const grid = device.kind === 'support grid' ? device : null;
-  const way = planWay({
-    kernel: planner.kernel, sectionOf: sectionsOf(planner, basis, before, cut, setup, seat), obstacles: hold.obstacles, lowestCut: prove.lowestCut, loadedTop: seat.loadedBox.max.z,
+  return planWay({
+    kernel: planner.kernel, sectionOf: sectionsOf(planner, basis, before, cut, setup, seat), obstacles: [...hold.obstacles, ...others], lowestCut: prove.lowestCut, loadedTop: seat.loadedBox.max.z,
     toolMm: largest(cutting.map((t) => t.diameter)), holderMm: grid ? grid.headDiameter : largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
     headAt: grid ? seat.loadedBox.max.z + grid.headHeight : null,
   });
-  const findings = worstFirst([...planned.findings, ...marginHolds(margin, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told)]);
-  return { ...planned, forces: { margin, way }, findings };
 }

@@ -31,6 +31,17 @@ export interface SetupFacts {
   readonly says: { readonly seat: string; readonly zero: string };
 }
 
+/** A further piece on the same device: the setup moved, and all that is computed about it. */
+export interface PlannedPiece {
+  /** 2, 3, …; the first piece is the setup itself */
+  readonly number: number;
+  readonly by: { readonly x: number; readonly y: number };
+  /** null: it has none of its own */
+  readonly register: Register | null;
+  readonly setup: Setup;
+  readonly facts: SetupFacts;
+}
+
 /** What takes longer to compute than everything else: it may come a moment later. */
 export interface ForceFacts {
   readonly margin: MarginFacts;
@@ -48,6 +59,8 @@ export interface PlannedSetup {
   readonly material: { readonly loadedMm3: number; readonly leftMm3: number; readonly removedMm3: number; /** at its thinnest under the lowest cut; null: no floor */ readonly floorMm: number | null };
   /** null while no device is chosen */
   readonly facts: SetupFacts | null;
+  /** further pieces on the same device */
+  readonly pieces: readonly PlannedPiece[];
   /** null while it is not computed yet, or no device is chosen */
   readonly forces: ForceFacts | null;
   /** shift of work zero from the first setup; null for the first and where it is not known */

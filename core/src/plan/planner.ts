@@ -6,7 +6,7 @@ import { partInsideBlank } from '../blank/checks/partInsideBlank';
 import { AXES, type Box3 } from '../frames';
 import { worstFirst, type Finding, type Told } from '../findings';
 import { isFileBody, type Job, type Setup } from '../job';
-import { shiftBetween, type ShiftSide } from '../ledger';
+import { shiftBetween } from '../ledger';
 import { findFeatures, makePart, partKey, severalOf, summarizePart, type BodyMeshes, type FeatureSurface, type Part } from '../part';
 import { featuresFound } from '../part/checks/featuresFound';
 import { materialOf, type Machine, type Shop, type WorkMaterial } from '../shop';
@@ -17,9 +17,10 @@ import { speechIn } from '../units';
 import { blankMaterial, releaseBlank, type BlankMaterial } from './blankMaterial';
 import { StageCache } from './cache';
 import { metalNeverReached } from './checks/metalNeverReached';
-import { registerUsedTwice, type RegisterUse } from './checks/registerUsedTwice';
-import type { PlannedJob, PlannedSetup, PlannedTransition, SetupFacts } from './planned';
+import { registerUsedTwice } from './checks/registerUsedTwice';
+import type { PlannedJob, PlannedSetup, PlannedTransition } from './planned';
 import { planSetup, withForces } from './planSetup';
+import { registerUses, sideOf, type RegisterUse } from './registers';
 import { resolveFeatures, withDepth, type Resolved } from './resolve';
 import { alongOutline, cutFrom, depthPlane, unreachedMetal, type Cut, type Material } from './whatIsLeft';
 
@@ -116,7 +117,7 @@ export class Planner {
     findings.push(
       ...setups.flatMap((s) => s.findings),
       ...transitions.flatMap((t) => sameFaceLost(t.facts, job.sizeTolerance, { setupId: t.toId, op: t.toOp, speech })),
-      ...registerUsedTwice(setups.flatMap(registerUse), zerosApart(job), (use) => ({ setupId: use.setupId, op: use.op, speech })),
+      ...registerUsedTwice(registerUses({ setups }).filter((u) => u.facts), zerosApart(job), (use) => ({ setupId: use.setupId, op: use.op, speech })),
       ...metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole),
     );
     this.#solids = { part, one: one.value, surface: found.surface, blank: raw, cuts, unreached: rest && unreached.pieces.length > 0 ? { key: `unreached ${unreachedKey}`, solid: rest } : null };
@@ -175,7 +176,7 @@ export class Planner {
     if (!first?.facts || !planned.facts) return planned;
     const { facts } = first;
     const fromFirst = this.cache.get('shift from first', `${key} from ${JSON.stringify([first.setup, facts.ledger])}`, () =>
-      shiftBetween(side(first, facts), side(planned, planned.facts!), job.sizeTolerance, speechIn(job.units)));
+      shiftBetween(sideOf(first, first.setup, facts), sideOf(planned, planned.setup, planned.facts!), job.sizeTolerance, speechIn(job.units)));
     return { ...planned, fromFirst };
   }
 
@@ -191,27 +192,15 @@ export class Planner {
     return [{
       fromId: from.id, toId: to.id, fromOp: from.op, toOp: to.op,
       facts: describeTransition(a.seat, b.seat),
-      shift: shiftBetween(side(from, a), side(to, b), job.sizeTolerance, speechIn(job.units)),
+      shift: shiftBetween(sideOf(from, from.setup, a), sideOf(to, to.setup, b), job.sizeTolerance, speechIn(job.units)),
     }];
   }
 }
 
-function side(planned: PlannedSetup, facts: SetupFacts): ShiftSide {
-  return { setup: planned.setup, seat: facts.seat, ledger: facts.ledger, kind: planned.device?.kind };
-}
-
-interface SidedUse extends RegisterUse {
-  readonly side: ShiftSide;
-}
-
-function registerUse(planned: PlannedSetup): SidedUse[] {
-  const { facts } = planned;
-  return facts ? [{ op: planned.op, setupId: planned.id, register: planned.register, side: side(planned, facts) }] : [];
-}
-
 /** Largest difference of two work zeros over the axes, mm; null while it hangs on an unknown station. */
-function zerosApart(job: Job): (a: SidedUse, b: SidedUse) => number | null {
+function zerosApart(job: Job): (a: RegisterUse, b: RegisterUse) => number | null {
   return (a, b) => {
+    if (!a.side || !b.side) return null;
     const { shift } = shiftBetween(a.side, b.side, job.sizeTolerance, speechIn(job.units));
     return shift && Math.max(...AXES.map((axis) => Math.abs(shift[axis])));
   };

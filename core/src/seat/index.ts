@@ -1,4 +1,5 @@
 export * from './slide';
+export * from './moved';
 export * from './seatInVise';
 export * from './seatOnFlat';
 export * from './seatRound';

@@ -1,5 +1,5 @@
 import { setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
-import { AXES, partSideFacing, rotate, rotationOf, type Axis, type Direction, DIRECTIONS } from '../frames';
+import { AXES, byAxis, partSideFacing, rotate, rotationOf, type Axis, type Direction, DIRECTIONS } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
 import type { Acceptance, Job } from '../job';
 import { plusMinusOf, sumOf, type Ledger } from '../ledger';
@@ -157,7 +157,7 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
     rows: [
       ...holdRows(planned, device, facts, speech),
       ...(planned.material.floorMm === null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
-      ...copyShiftRows(planned, copies, speech),
+      ...copyShiftRows(planned, copies, speech), ...pieceRows(planned, facts, speech),
     ],
     workZero: workZeroOf(facts.ledger, speech),
     instead: planned.id === first.id
@@ -219,6 +219,16 @@ function copyShiftRows({ setup }: PlannedSetup, copies: readonly CopyPlace[], sp
   return next.map((c) => {
     const by = rotate(rotationOf(setup.orientation), c.by);
     return { label: `Copy 1 to copy ${c.number}`, value: AXES.filter((a) => Math.abs(by[a]) > 1e-9).map((a) => `${a.toUpperCase()} ${speech.signed(by[a])}`).join('  ') };
+  });
+}
+
+/** Where every further piece on the device has its zero. */
+function pieceRows({ pieces }: PlannedSetup, first: SetupFacts, speech: Speech): Row[] {
+  return pieces.map(({ number, register, facts }) => {
+    const by = byAxis((a) => facts.zero.shiftedInDevice[a] - first.zero.shiftedInDevice[a]);
+    const zero = facts.zero.inMachine;
+    const own = register === null ? 'no register of its own: shift the program' : `${register} ${zero ? AXES.map((a) => `${a.toUpperCase()} ${speech.signed(zero[a])}`).join('  ') : 'not known: touch off'}`;
+    return { label: `Piece ${number}, from piece 1`, value: `X ${speech.signed(by.x)}  Y ${speech.signed(by.y)}; ${own}` };
   });
 }
 

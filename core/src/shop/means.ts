@@ -50,7 +50,6 @@ export const weightSchema = means('weight', {
   massKg: positive('Mass', 'kg', 1000),
   diameter: positive('Diameter', 'mm', 1000),
   height: positive('Height', 'mm', 1000),
-  friction: quantity('Friction on the part', '', 0.01, 1.5),
 });
 
 export const CLAMP_SCHEMAS = [strapSchema, edgeClampSchema, screwSchema, nailSchema, weightSchema] as const;

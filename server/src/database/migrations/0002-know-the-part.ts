@@ -1,5 +1,5 @@
-import { DataTypes, QueryTypes, type QueryInterface } from 'sequelize';
-import { migrateJobFile } from '@violet-jaw/core/job';
+import { DataTypes, type QueryInterface } from 'sequelize';
+import { migrateJobDocuments } from './jobDocuments';
 
 const id = { type: DataTypes.STRING(200), primaryKey: true, allowNull: false } as const;
 const json = { type: DataTypes.TEXT('long'), allowNull: false } as const;
@@ -13,11 +13,5 @@ export async function knowThePart(schema: QueryInterface): Promise<void> {
     id, place, document: json,
     photo_hash: { type: DataTypes.CHAR(64), allowNull: true, references: { model: 'files', key: 'hash' } },
   });
-  const { sequelize } = schema;
-  const rows = await sequelize.query<{ id: string; document: string }>('SELECT id, document FROM jobs', { type: QueryTypes.SELECT });
-  for (const row of rows) {
-    const file = migrateJobFile({ format: 'violet-jaw-job', version: 1, job: JSON.parse(row.document), shop: {} }, 2);
-    if (!file.ok) throw new Error(`job ${row.id}: ${file.problems.join(' ')}`);
-    await sequelize.query('UPDATE jobs SET document = ?, summary = NULL WHERE id = ?', { replacements: [JSON.stringify((file.value as { job: unknown }).job), row.id] });
-  }
+  await migrateJobDocuments(schema, 1, 2);
 }

@@ -1,5 +1,6 @@
 import { DataTypes, QueryTypes, type QueryInterface } from 'sequelize';
-import { migrateJobFile, shopFromVersion2 } from '@violet-jaw/core/job';
+import { shopFromVersion2 } from '@violet-jaw/core/job';
+import { migrateJobDocuments } from './jobDocuments';
 
 /** Devices of every kind in the place of vises, clamps, bonds and materials, the shop's height above the sea; job documents brought to version 3. */
 export async function workholding(schema: QueryInterface): Promise<void> {
@@ -17,10 +18,5 @@ export async function workholding(schema: QueryInterface): Promise<void> {
     const [device] = shopFromVersion2({ vises: [JSON.parse(row.document)] }).devices as unknown[];
     await sequelize.query('UPDATE devices SET document = ? WHERE id = ?', { replacements: [JSON.stringify(device), row.id] });
   }
-  const jobs = await sequelize.query<{ id: string; document: string }>('SELECT id, document FROM jobs', { type: QueryTypes.SELECT });
-  for (const row of jobs) {
-    const file = migrateJobFile({ format: 'violet-jaw-job', version: 2, job: JSON.parse(row.document), shop: {} }, 3);
-    if (!file.ok) throw new Error(`job ${row.id}: ${file.problems.join(' ')}`);
-    await sequelize.query('UPDATE jobs SET document = ?, summary = NULL WHERE id = ?', { replacements: [JSON.stringify((file.value as { job: unknown }).job), row.id] });
-  }
+  await migrateJobDocuments(schema, 2, 3);
 }

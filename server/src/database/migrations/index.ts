@@ -2,6 +2,7 @@ import type { QueryInterface } from 'sequelize';
 import { firstTables } from './0001-first-tables';
 import { knowThePart } from './0002-know-the-part';
 import { workholding } from './0003-workholding';
+import { furtherPieces } from './0004-further-pieces';
 
 export interface Migration {
   readonly name: string;
@@ -13,4 +14,5 @@ export const migrations: readonly Migration[] = [
   { name: '0001-first-tables', up: firstTables },
   { name: '0002-know-the-part', up: knowThePart },
   { name: '0003-workholding', up: workholding },
+  { name: '0004-further-pieces', up: furtherPieces },
 ];

@@ -7,6 +7,7 @@ import { startPrivateServer } from '../privateServer';
 import { firstTables } from './0001-first-tables';
 import { knowThePart } from './0002-know-the-part';
 import { workholding } from './0003-workholding';
+import { furtherPieces } from './0004-further-pieces';
 import { migrations } from '.';
 
 test('migrations are named in order and none is there twice', () => {
@@ -25,6 +26,7 @@ test('a database of the first version is brought up to date, its jobs with it', 
     await sequelize.query('INSERT INTO jobs (id, number, part, revision, document, summary, created_at, updated_at) VALUES (UUID(), \'SK-1041\', \'x\', 7, ?, \'{}\', UTC_TIMESTAMP(), UTC_TIMESTAMP())', { replacements: [JSON.stringify(job)] });
     await knowThePart(sequelize.getQueryInterface());
     await workholding(sequelize.getQueryInterface());
+    await furtherPieces(sequelize.getQueryInterface());
     const [row] = await sequelize.query<{ document: string; revision: number; summary: string | null }>('SELECT document, revision, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
@@ -55,13 +57,17 @@ test('vises of a database of version 2 become devices, and its jobs say "device"
     await sequelize.query('INSERT INTO vises (id, place, document) VALUES (\'vise-150\', 0, ?)', { replacements: [JSON.stringify(vise)] });
     await sequelize.query('INSERT INTO jobs (id, number, part, revision, document, summary, created_at, updated_at) VALUES (UUID(), \'SK-1041\', \'x\', 7, ?, \'{}\', UTC_TIMESTAMP(), UTC_TIMESTAMP())', { replacements: [JSON.stringify(job)] });
     await workholding(schema);
+    await sequelize.query('INSERT INTO library (list, id, place, document) VALUES (\'clamps\', \'w\', 0, ?)', { replacements: [JSON.stringify({ kind: 'weight', id: 'w', name: 'W', massKg: 4, diameter: 70, height: 130, friction: 0.2 })] });
+    await furtherPieces(schema);
     const [row] = await sequelize.query<{ document: string; summary: string | null }>('SELECT document, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
-    expect(now).toMatchObject({ ok: true, value: { setups: [{ device: 'vise-150', plate: { clamps: [] }, clears: 'everything' }, { device: 'vise-150' }] } });
+    expect(now).toMatchObject({ ok: true, value: { setups: [{ device: 'vise-150', plate: { clamps: [] }, clears: 'everything', further: [] }, { device: 'vise-150', further: [] }] } });
     expect(row.summary).toBeNull();
     const [device] = await sequelize.query<{ document: string }>('SELECT document FROM devices', { type: QueryTypes.SELECT });
     expect(JSON.parse(device.document)).toMatchObject({ ...vise, kind: 'vise', fixedJaw: 'rear', ratedForceN: 20_000 });
+    const [weight] = await sequelize.query<{ document: string }>('SELECT document FROM library', { type: QueryTypes.SELECT });
+    expect(JSON.parse(weight.document)).toEqual({ kind: 'weight', id: 'w', name: 'W', massKg: 4, diameter: 70, height: 130 });
     expect(await sequelize.query('SELECT altitude FROM shop', { type: QueryTypes.SELECT })).toEqual([{ altitude: 0 }]);
   } finally {
     await sequelize.close();

@@ -7,6 +7,7 @@ import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
 import { FlatHold } from './FlatHold';
+import { FurtherPieces } from './FurtherPieces';
 import { GasketExport, JigFields } from './Outlines';
 import { RoundHold } from './RoundHold';
 import { Separation } from './Separation';
@@ -45,6 +46,7 @@ export function HoldSection(props: SectionProps) {
       {device && isVise(device) && <ViseHold {...props} device={device} />}
       {device && isFlatDevice(device) && <FlatHold {...props} device={device} />}
       {device && isRound(device) && <RoundHold {...props} device={device} />}
+      {device && (!isRound(device) || setup.further.length > 0) && <FurtherPieces {...props} device={device} />}
       {hold && (
         <p className="mt-2 mb-1">
           {hold.figures.map((f) => (

@@ -1,6 +1,7 @@
 import { Button, Table } from 'react-bootstrap';
 import { controlLines } from '@violet-jaw/core/control';
 import { AXES } from '@violet-jaw/core/frames';
+import { registerUses } from '@violet-jaw/core/plan/registers.ts';
 import { downloadText } from '../../app/download';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
@@ -47,12 +48,12 @@ export function LedgerPage() {
       <div className="panel">
         <h2>Registers</h2>
         <Table size="sm" aria-label="Registers">
-          <thead><tr><th>Register</th><th>Op</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}</tr></thead>
+          <thead><tr><th>Register</th><th>Used by</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}</tr></thead>
           <tbody>
-            {planned.setups.map((s) => (
-              <tr key={s.id}>
-                <td className="number text-start"><strong>{s.register}</strong></td><td>{s.op}</td>
-                {AXES.map((a) => <td key={a} className="number">{s.facts?.zero.inMachine ? speech.signed(s.facts.zero.inMachine[a]) : 'not known'}</td>)}
+            {registerUses(planned).map((u) => (
+              <tr key={u.name}>
+                <td className="number text-start"><strong>{u.register}</strong></td><td>{u.name}</td>
+                {AXES.map((a) => <td key={a} className="number">{u.facts?.zero.inMachine ? speech.signed(u.facts.zero.inMachine[a]) : 'not known'}</td>)}
               </tr>
             ))}
           </tbody>

@@ -29,7 +29,7 @@ export function newClamp(kind: Clamp['kind'], id: string): Clamp {
     case 'edge clamp': return { kind, ...head, ...bolt, length: 60, width: 32, height: 15, downAngle: 10 };
     case 'screw': return { kind, ...head, shank: 5, head: 9, headHeight: 0, length: 20, holdN: 800 };
     case 'nail': return { kind, ...head, shank: 2, head: 4, headHeight: 1, length: 20, holdN: 100, cuttable: 'cutter may hit it' };
-    case 'weight': return { kind, ...head, massKg: 4, diameter: 70, height: 130, friction: 0.2 };
+    case 'weight': return { kind, ...head, massKg: 4, diameter: 70, height: 130 };
   }
 }
 

@@ -1,0 +1,31 @@
+import type { Finding } from '../findings';
+import type { HoldFacts, Obstacle } from '../hold';
+import { isVise, type Device } from '../shop';
+import type { Outlines } from '../solid';
+import type { PlannedPiece, SetupFacts } from './planned';
+
+/** What is said of further pieces that is not said of the first as well. */
+export function ofPieces(first: readonly Finding[], pieces: readonly PlannedPiece[], check: (piece: PlannedPiece) => readonly Finding[]): Finding[] {
+  const known = new Set(first.map((f) => f.code));
+  return pieces.flatMap((p) => check(p).filter((f) => !known.has(f.code)).map((f) => ({ ...f, says: `Piece ${p.number}: ${f.says[0].toLowerCase()}${f.says.slice(1)}` })));
+}
+
+/** The steps of the first piece and after them what is different for the others; a vise closes on all of them at once and tells it itself. */
+export function withPieces(hold: HoldFacts, device: Device, pieces: readonly PlannedPiece[]): HoldFacts {
+  if (isVise(device) || pieces.length === 0) return hold;
+  const others = pieces.flatMap((p) => [
+    `Piece ${p.number}: the same again. What is different there:`, ...p.facts.hold.steps.filter((s) => !hold.steps.includes(s)).map((s) => `Piece ${p.number}: ${s}`),
+  ]);
+  return { ...hold, steps: [...hold.steps, ...others] };
+}
+
+/** What another piece puts in the way of this one: its material as loaded and what holds it; the jaws of a vise are the same for both. */
+export function besides(number: number, other: SetupFacts, own: SetupFacts, seenFromAbove: Outlines): Obstacle[] {
+  const { translation: t } = other.seat.pose;
+  const { min, max } = other.seat.loadedBox;
+  const mine = new Set(own.hold.obstacles.map((o) => JSON.stringify([o.footprint, o.from, o.to])));
+  return [
+    { name: `piece ${number}`, footprint: seenFromAbove.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const)), from: min.z, to: max.z, cuttable: false },
+    ...other.hold.obstacles.filter((o) => !mine.has(JSON.stringify([o.footprint, o.from, o.to]))).map((o) => ({ ...o, name: `${o.name} of piece ${number}` })),
+  ];
+}

@@ -1,0 +1,38 @@
+import { Button } from 'react-bootstrap';
+import type { FurtherPiece, Setup } from '@violet-jaw/core/job';
+import { isVise, type Device, type Register } from '@violet-jaw/core/shop';
+import { useJob } from '../../app/JobLayout';
+import { Labelled } from '../../fields/Labelled';
+import { LengthField } from '../../fields/LengthField';
+import { ChoiceField } from '../../fields/TextField';
+import type { SectionProps } from '../section';
+
+const MOST = 15;
+const GAP_MM = 20;
+
+/** Further pieces on the same device, each held like the first and moved; with a register of its own or none. */
+export function FurtherPieces({ setup, edit, planned, device }: SectionProps & { device: Device }) {
+  const { job, shop } = useJob();
+  const { further } = setup;
+  const registers = shop.machines.find((m) => m.id === job.machine)?.registers ?? [];
+  const put = (change: (further: FurtherPiece[]) => FurtherPiece[]) => edit((s: Setup) => ({ ...s, further: change(s.further) }));
+  const set = (i: number, fields: Partial<FurtherPiece>) => put((list) => list.map((p, k) => (k === i ? { ...p, ...fields } : p)));
+  const add = () => {
+    const box = planned?.facts?.seat.loadedBox;
+    const step = box ? Math.ceil(box.max.x - box.min.x + GAP_MM) : 100;
+    put((list) => [...list, { x: (list.at(-1)?.x ?? 0) + step, y: list.at(-1)?.y ?? 0, register: null }]);
+  };
+  return (
+    <div role="group" aria-label="Further pieces">
+      {further.map((p, i) => (
+        <div key={i} className="cut clamp-row" role="group" aria-label={`Piece ${i + 2}`}>
+          <Labelled text={`Piece ${i + 2}: X from piece 1`}><LengthField hideLabel label={`X of piece ${i + 2}`} mm={p.x} units={job.units} signed min={-20_000} max={20_000} onCommit={(x) => set(i, { x })} /></Labelled>
+          {!isVise(device) && <Labelled text="Y"><LengthField hideLabel label={`Y of piece ${i + 2}`} mm={p.y} units={job.units} signed min={-20_000} max={20_000} onCommit={(y) => set(i, { y })} /></Labelled>}
+          <Labelled text="Register"><ChoiceField hideLabel label={`Register of piece ${i + 2}`} value={p.register ?? ''} choices={[{ value: '', says: 'none, program shifted' }, ...registers.map((r) => ({ value: r, says: r }))]} onCommit={(v) => set(i, { register: (v || null) as Register | null })} /></Labelled>
+          <Button size="sm" variant="outline-primary" aria-label={`Remove piece ${i + 2}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button>
+        </div>
+      ))}
+      <Button size="sm" variant="outline-primary" className="mt-1" disabled={further.length >= MOST} onClick={add}>Add a piece beside it</Button>
+    </div>
+  );
+}
