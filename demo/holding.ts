@@ -12,12 +12,17 @@ export const demoDevices: Device[] = [
     parallelThickness: 6.35, stopDiameter: 6.35, minimumGrip: 4.7625, clearanceAboveJaws: 0.762, minimumRestAreaMm2: 200,
     fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 18_000, ratedTorqueNm: 50, friction: 0.15,
   },
+  {
+    kind: 'vise', id: 'vise-150-soft', name: 'Vise 150 with soft jaws', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20,
+    parallelThickness: 8, stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
+    fixedJaw: 'rear', jaws: 'soft', stepHeight: 0, stepDepth: 0, ratedForceN: 30_000, ratedTorqueNm: 70, friction: 0.18,
+  },
   { kind: 'T-slot table', id: 'table-mill-1', name: 'Table of Mill 1', width: 840, depth: 400, thickness: 60, slotWidth: 14, slotCount: 5, slotPitch: 63, firstSlot: 74, friction: 0.15 },
   {
     kind: 'fixture plate', id: 'plate-400', name: 'Sub-plate 400 × 300', width: 400, depth: 300, thickness: 25, columns: 15, rows: 11, pitch: 25, firstX: 25, firstY: 25,
     thread: 8, dowel: 8, madeFor: '', place: 'station-a', friction: 0.15,
   },
-  { kind: 'vacuum plate', id: 'vacuum-400', name: 'Vacuum plate 400 × 300', width: 400, depth: 300, thickness: 30, groovePitch: 20, firstGroove: 20, grooveWidth: 4, grooveDepth: 4, gasket: 5, vacuum: 85, friction: 0.3 },
+  { kind: 'vacuum plate', id: 'vacuum-400', name: 'Vacuum plate 400 × 300', width: 400, depth: 300, thickness: 30, groovePitch: 20, firstGroove: 20, grooveWidth: 4, grooveDepth: 4, gasket: 4.5, vacuum: 85, friction: 0.3 },
   { kind: 'vacuum pods', id: 'pods-router', name: 'Pods on Router 1', width: 1200, depth: 700, thickness: 40, podWidth: 120, podDepth: 40, podHeight: 30, rim: 4, overhang: 60, vacuum: 80, friction: 0.4 },
   { kind: 'sacrificial board', id: 'board-router', name: 'Board 1100 × 600 × 18', width: 1100, depth: 600, thickness: 18, screwsSunk: 10, cutInto: 1, travelMargin: 20, friction: 0.3 },
   { kind: 'support grid', id: 'grid-jet', name: 'Slats of Jet 1', width: 1300, depth: 1300, thickness: 80, slatPitch: 40, slatThickness: 3, headDiameter: 70, headHeight: 12, jetForceN: 10, friction: 0.2 },

@@ -77,7 +77,7 @@ function vaneSetups(): Setup[] {
     },
     {
       id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
-      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 3, fit: 0.02, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
+      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
       stop: { side: 'left', position: 20, height: 30, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
       tools: [

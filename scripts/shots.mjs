@@ -77,8 +77,8 @@ try {
   await open('Shop', () => page.getByRole('heading', { name: 'Machines' }).waitFor());
   await shot('shop');
   await page.getByRole('region', { name: 'Vacuum plate 400 × 300' }).locator('summary').click();
-  await page.getByRole('region', { name: 'Vise 150' }).locator('summary').click();
-  await page.getByRole('region', { name: 'Vise 150' }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -90); });
+  await page.getByRole('region', { name: 'Vise 150', exact: true }).locator('summary').click();
+  await page.getByRole('region', { name: 'Vise 150', exact: true }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -90); });
   await shot('shop-devices');
   const held = async (name, job, op) => {
     await page.getByRole('link', { name: 'Jobs', exact: true }).click();

@@ -1,6 +1,6 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
 import type { Obstacle } from '../hold';
-import { fixedSide, restOf } from '../seat';
+import { fixedSide, restIn } from '../seat';
 import { isFlatDevice, isVise, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import type { Outlines } from '../solid';
 import { onView, type ViewName } from './outlines';
@@ -32,7 +32,7 @@ function viseShapes(view: ViewName, vise: Vise, { facts, setup, pieces }: Drawn,
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
   const { jawWidth: w, jawHeight: h, jawThickness: t, bedThickness: bed } = vise;
-  const { height, thickness: p } = restOf(vise, setup.parallels.height);
+  const { height, thickness: p } = restIn(vise, setup);
   const { stop } = setup;
   const rod = vise.stopDiameter / 2;
   const outwards = stop.side === 'left' ? -1 : 1;

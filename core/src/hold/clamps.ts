@@ -85,6 +85,12 @@ function preload(name: string, bolt: Strap | EdgeClamp, torque: number | null): 
   return { forceN, trouble: forceN > proofN ? [{ kind: 'bolt-over-proof', name, forceN, proofN }] : [] };
 }
 
+/** From a little behind the spot it presses on to a little behind its heel. */
+function tooShort(name: string, strap: Strap, noseToHeelMm: number): HoldTrouble[] {
+  const needMm = noseToHeelMm + NOSE_MM;
+  return needMm > strap.length + 1e-6 ? [{ kind: 'strap-too-short', name, needMm, lengthMm: strap.length }] : [];
+}
+
 function strapEffect(name: string, strap: Strap, placed: PlacedClamp, input: HoldOf<FlatDevice>, top: number, emptyMm: number): ClampEffect {
   const bolt = boltOf(placed);
   const d = unitVector(placed.towards);
@@ -104,7 +110,7 @@ function strapEffect(name: string, strap: Strap, placed: PlacedClamp, input: Hol
       { name: `bolt of ${name}`, footprint: [circle(bolt.x, bolt.y, strap.thread)], from: top, to: top + strap.thickness + strap.headHeight, cuttable: false },
       { name: `step block of ${name}`, footprint: [rectangleRing(heel.x - side.x - d.x * 2 * NOSE_MM, heel.y - side.y - d.y * 2 * NOSE_MM, heel.x + side.x, heel.y + side.y)], from: 0, to: top, cuttable: false },
     ],
-    trouble: [...trouble, ...anchorTrouble(name, strap.thread, input.device, bolt), ...(emptyMm > 0 ? [{ kind: 'strap-over-hollow' as const, name, emptyMm }] : [])],
+    trouble: [...trouble, ...tooShort(name, strap, end), ...anchorTrouble(name, strap.thread, input.device, bolt), ...(emptyMm > 0 ? [{ kind: 'strap-over-hollow' as const, name, emptyMm }] : [])],
     step: `${name}: nose at X ${speech.signed(placed.x)} Y ${speech.signed(placed.y)}, bolt M${strap.thread} at X ${speech.signed(bolt.x)} Y ${speech.signed(bolt.y)}, heel on a step block ${speech.sizeWithUnit(top)} high, level; tighten with ${placed.torque === null ? '?' : speech.torque(placed.torque)}`,
   };
 }

@@ -39,6 +39,7 @@ describe('straps on T-slots', () => {
     ['bolt-over-proof-load', [clampAt(110, 120, { torque: 200 })]],
     ['bolt-beside-slot', [clampAt(110, 120 + 10)]],
     ['clamp-beside-part', [clampAt(20, 120)]],
+    ['strap-too-short', [clampAt(110, 120, { toHeel: 90 })]],
     ['clamp-missing', [clampAt(110, 120, { clamp: 'gone' })]],
   ])('%s, and it goes when mended', async (code, clamps) => {
     // slots in the middle at 30, 90, 150 …: the part is laid so that its middle is over one
@@ -89,6 +90,16 @@ describe('vacuum plate', () => {
     expect(through.codes).toContain('gasket-leaks');
     expect(through.only.facts?.hold.forces.some((f) => f.name === 'vacuum')).toBe(false);
     expect((await on(vacuumPlate, { gasket: { on: true, inset: 2 }, under: 2, ...at }, { ...cut, cutsBelowTop: 3.8 }, wide)).codes).not.toContain('gasket-leaks');
+  });
+
+  test('the cord must stand out of its groove, and go into it when pressed', async () => {
+    const cord = async (gasket: number) => (await on({ ...vacuumPlate, gasket } as typeof vacuumPlate, { gasket: { on: true, inset: 2 } })).only;
+    const holds = (only: Awaited<ReturnType<typeof cord>>) => only.facts!.hold.forces.some((f) => f.name === 'vacuum');
+    const [deep, good, thick] = [await cord(4), await cord(4.5), await cord(5)];
+    expect([deep, good, thick].map(holds)).toEqual([false, true, true]);
+    expect([deep, good, thick].map((o) => o.findings.map((f) => f.code).filter((c) => c.startsWith('gasket')))).toEqual([['gasket-does-not-seal'], [], ['gasket-overfills-groove']]);
+    // π/4 · 5² = 19.6 mm² into 4 × 4
+    expect(thick.findings.find((f) => f.code === 'gasket-overfills-groove')?.numbers).toEqual({ cordMm2: expect.closeTo(19.635, 3), grooveMm2: 16 });
   });
 
   test('a gasket under nothing', async () => {
@@ -223,5 +234,44 @@ describe('margins', () => {
       expect(margin(inset, share * less, 400)).toBeLessThanOrEqual(full * (1 + 1e-6));
       expect(margin(inset, share, 100 + 90 * less)).toBeLessThanOrEqual(full * (1 + 1e-6));
     }), { numRuns: 12 });
+  }, 60_000);
+});
+
+describe('several parts that one cut frees', () => {
+  const cut: Partial<Setup> = { cutsBelowTop: 5.2, clears: 'outline', outlineCutter: 6, separation: { ...NO_HOLD.separation, way: 'hold' } };
+  const copies = (x: number, y: number, more: Partial<Held> = {}) => forced(board, { bond: 'tape', bondInset: 0 }, cut, {
+    part: { block: { x: 40, y: 40, z: 5 } }, allowance: { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 }, copies: { x, y, gap: 8, cutter: 6 }, ...more,
+  });
+
+  test('hold by themselves: each only on the area under it, and no better for having neighbours', async () => {
+    const [one, four] = [await copies(1, 1), await copies(2, 2)];
+    const { hold } = four.only.facts!;
+    expect(one.only.facts!.hold.freed).toHaveLength(1);
+    // the fence stands against the frame that is cut away, not against the part
+    expect(one.only.facts!.hold.freed[0].contacts.map((c) => c.name)).toEqual(['sacrificial board', 'double-sided tape']);
+    expect(hold.freed.map((f) => f.areaMm2)).toEqual([1600, 1600, 1600, 1600].map((a) => expect.closeTo(a, 3) as number));
+    expect(hold.freed[0].contacts.find((c) => c.kind === 'bond')!.shearN).toBeCloseTo(1600 * 0.9 * 0.2, 3);
+    expect(four.only.forces!.margin.margins[0].times).toBeCloseTo(one.only.forces!.margin.margins[0].times, 1);
+  }, 60_000);
+
+  test('a fence still holds a part that has no stock on that side', async () => {
+    const { only } = await copies(1, 1, { allowance: { xMinus: 0, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 } });
+    expect(only.facts!.hold.freed[0].contacts.map((c) => c.name)).toEqual(['sacrificial board', 'double-sided tape', 'left fence']);
+  });
+
+  test('a screw holds the one it goes through, not its neighbour', async () => {
+    const screw = { kind: 'screw', id: 'screw', name: 'Screw', shank: 4, head: 8, headHeight: 0, length: 20, holdN: 400 } as const;
+    // laid at 100 and 90: the first copy begins at 110 and 100
+    const { only } = await forced(board, { clamps: [clampAt(130, 120, { clamp: 'screw' })] }, cut, {
+      part: { block: { x: 40, y: 40, z: 5 } }, allowance: { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 }, copies: { x: 2, gap: 8, cutter: 6 }, shop: { clamps: [screw] },
+    });
+    expect(only.facts!.hold.freed.map((f) => f.contacts.filter((c) => c.name === 'screw 1').length)).toEqual([1, 0]);
+    expect(only.findings.map((f) => f.code)).toContain('freed-part-not-held');
+  }, 60_000);
+
+  test('need their tabs each', async () => {
+    const { only } = await copies(2, 1, { setup: { ...cut, plate: lying({ bond: 'tape' }), separation: { ...NO_HOLD.separation, way: 'tabs', tabs: { count: 3, width: 6, height: 1 } } } });
+    expect(only.facts!.separation).toMatchObject({ tabsMissing: 0, tabsHoldN: expect.closeTo(3 * 6 * 1 * 0.577 * 200, 6) });
+    expect(only.facts!.separation!.tabs).toHaveLength(6);
   }, 60_000);
 });

@@ -1,13 +1,14 @@
-import { vec, type Vec3 } from '../frames';
+import { vec, type Box3, type Vec3 } from '../frames';
 import { LOCATED_SIDE, restHeight } from '../seat';
 import type { Bond, FlatDevice } from '../shop';
 import type { Outlines } from '../solid';
 import { clampEffects } from './clamps';
 import { circle, ownWeight, rectangleRing, type HoldOf } from './input';
+import { signedArea } from './softJaws';
 import { flatRelease, flatSteps } from './steps';
 import { overhangOf, podRing, suctionOf } from './suction';
 import { warmFactor } from './sums';
-import type { DrawnLine, Figure, HoldContact, HoldFacts, HoldTrouble, Obstacle } from './types';
+import type { Figure, FreedPart, HoldContact, HoldFacts, HoldForce, HoldTrouble, Obstacle } from './types';
 import { patchOf } from './vise';
 
 const FENCE_ENDS_MM = 20;
@@ -61,23 +62,48 @@ export function undersideOf(input: HoldOf<FlatDevice>): Underside {
   return { loaded: on(loaded), held: on(cutThrough && !joined ? kernel.flatCommon(left, sectionOf('finished', level)) : left), alone: cutThrough && !joined };
 }
 
-function bondContact({ setup, kernel, seat }: HoldOf<FlatDevice>, bond: Bond, under: Underside): { contact: HoldContact | null; drawn: DrawnLine; areaMm2: number; factor: number } {
-  const { plate } = setup;
-  const taped = kernel.offset(under.loaded, -plate.bondInset);
-  const stuck = kernel.flatCommon(taped, under.held);
+/** What a bond holds on the area that sticks. */
+function bondContact(bond: Bond, stuck: Outlines, factor: number, { kernel, seat }: HoldOf<FlatDevice>): HoldContact[] {
+  const points = farthestPoints(stuck, seat.locators.z.at);
+  if (points.length < 3) return [];
   const areaMm2 = kernel.flatArea(stuck);
-  const factor = warmFactor(plate.temperature, bond.fullTo, bond.noneAt);
   const sticks = (areaMm2 * bond.share * factor) / 100;
   // a part that is lifted peels from its rim before the whole area gives way
   const peel = bond.peelNPerMm > 0 ? bond.peelNPerMm * perimeter(stuck) * factor : Infinity;
-  const points = farthestPoints(stuck, seat.locators.z.at);
-  return {
-    areaMm2, factor, drawn: { role: 'bond', outlines: taped },
-    contact: points.length < 3 ? null : {
-      name: bond.kind, kind: 'bond', points, inward: vec(0, 0, 1), areaMm2, friction: 0, forceN: 0,
-      pullN: Math.min(sticks * bond.pullMPa, peel), shearN: sticks * bond.shearMPa, patch: boxOf(stuck, seat.locators.z.at),
-    },
-  };
+  return [{
+    name: bond.kind, kind: 'bond', points, inward: vec(0, 0, 1), areaMm2, friction: 0, forceN: 0,
+    pullN: Math.min(sticks * bond.pullMPa, peel), shearN: sticks * bond.shearMPa, patch: boxOf(stuck, seat.locators.z.at),
+  }];
+}
+
+/** What carries an area from below. */
+function restContact(name: string, on: Outlines, { kernel, seat, device }: HoldOf<FlatDevice>): HoldContact[] {
+  const points = farthestPoints(on, seat.locators.z.at);
+  if (points.length < 3) return [];
+  return [{ name, kind: 'locator', points, inward: vec(0, 0, 1), areaMm2: kernel.flatArea(on), friction: device.friction, ...RIGID, patch: boxOf(on, seat.locators.z.at) }];
+}
+
+/** A pin or fence still holds a part that is cut free where it stands against the part itself, not against stock that is gone. */
+function standsAgainst({ patch }: HoldContact, box: Box3): boolean {
+  const near = (a: number, b: number) => Math.abs(a - b) < 0.05;
+  const flat = patch.max.x - patch.min.x < 1e-9 ? 'x' : 'y';
+  const along = flat === 'x' ? 'y' : 'x';
+  return (near(patch.min[flat], box.min[flat]) || near(patch.min[flat], box.max[flat])) && patch.max[along] > box.min[along] && patch.min[along] < box.max[along];
+}
+
+/** Parts that a cut frees, each by itself: what bears under it, and of clamps, suction, weights and pins what acts on it. */
+function freedParts(input: HoldOf<FlatDevice>, held: Outlines, restName: string, bonded: (on: Outlines) => HoldContact[], contacts: readonly HoldContact[], pins: readonly HoldContact[], forces: readonly HoldForce[]): FreedPart[] {
+  const { kernel } = input;
+  return held.filter((ring) => signedArea(ring) > 0).map((outer) => {
+    const on = kernel.flatCommon(held, [outer]);
+    const box = boxOf(on, input.seat.locators.z.at);
+    const here = ({ x, y }: Vec3) => kernel.flatArea(kernel.flatCommon([outer], [rectangleRing(x - 0.01, y - 0.01, x + 0.01, y + 0.01)])) > 0;
+    return {
+      areaMm2: kernel.flatArea(on), box,
+      contacts: [...restContact(restName, on, input), ...bonded(on), ...pins.filter((c) => standsAgainst(c, box)), ...contacts.filter((c) => here(c.points[0]))],
+      forces: forces.filter((f) => here(f.at)),
+    };
+  });
 }
 
 /** Pins and fences that stand against the part: as contacts, and as what is in the way. */
@@ -122,30 +148,34 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const clamps = clampEffects(input);
   const suction = suctionOf(input);
   const located = locatorsOf(input);
-  const stuck = bond ? bondContact(input, bond, under) : null;
+  const warm = bond ? warmFactor(setup.plate.temperature, bond.fullTo, bond.noneAt) : 1;
+  const taped = bond ? kernel.offset(under.loaded, -setup.plate.bondInset) : [];
+  const stuck = kernel.flatCommon(taped, under.held);
+  const bonded = (on: Outlines) => (bond ? bondContact(bond, kernel.flatCommon(stuck, on), warm, input) : []);
   const areaMm2 = kernel.flatArea(under.held);
-  const points = farthestPoints(under.held, seat.locators.z.at);
-  const contacts: HoldContact[] = [
-    ...(points.length >= 3 ? [{ name: bond ? device.kind : seat.locators.z.name, kind: 'locator' as const, points, inward: vec(0, 0, 1), areaMm2, friction: device.friction, ...RIGID, patch: boxOf(under.held, seat.locators.z.at) }] : []),
-    ...located.contacts, ...clamps.flatMap((c) => c.contacts), ...(stuck?.contact ? [stuck.contact] : []),
-  ];
+  const restName = bond ? device.kind : seat.locators.z.name;
+  const onPart = clamps.flatMap((c) => c.contacts);
+  const pressing = [...suction.forces, ...clamps.flatMap((c) => c.forces)];
+  const contacts: HoldContact[] = [...restContact(restName, under.held, input), ...located.contacts, ...onPart, ...bonded(under.held)];
+  const freed = under.alone ? freedParts(input, under.held, restName, bonded, onPart, located.contacts, pressing) : [];
   const trouble: HoldTrouble[] = [
     ...clamps.flatMap((c) => c.trouble), ...suction.trouble,
     ...(setup.plate.bond && !bond ? [{ kind: 'bond-not-chosen' as const }] : []),
-    ...(bond && stuck?.factor === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.plate.temperature, noneAt: bond.noneAt }] : []),
+    ...(bond && warm === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.plate.temperature, noneAt: bond.noneAt }] : []),
   ];
   const figures: Figure[] = [
     { label: under.alone ? 'Underside, cut free' : 'Underside', value: speech.area(areaMm2) },
     ...(suction.areaMm2 > 0 ? [{ label: 'Vacuum', value: `${suction.vacuumKPa.toFixed(1)} kPa on ${speech.area(suction.areaMm2)}: ${speech.force(-suction.forces.reduce((s, f) => s + f.forceN.z, 0))} down` }] : []),
-    ...(stuck ? [{ label: 'Sticks', value: `${speech.area(stuck.areaMm2)}, ${Math.round(stuck.factor * 100)} % of its strength at ${setup.plate.temperature} °C` }] : []),
+    ...(freed.length > 1 ? [{ label: `Smallest of ${freed.length} parts`, value: speech.area(Math.min(...freed.map((f) => f.areaMm2))) }] : []),
+    ...(bond ? [{ label: 'Sticks', value: `${speech.area(kernel.flatArea(stuck))}, ${Math.round(warm * 100)} % of its strength at ${setup.plate.temperature} °C` }] : []),
     ...clamps.flatMap((c) => c.contacts.filter((x) => x.forceN > 0).map((x) => ({ label: x.name, value: speech.force(x.forceN) }))),
     ...clamps.flatMap((c) => c.forces.map((f) => ({ label: f.name, value: `${speech.force(-f.forceN.z)} down` }))),
   ];
   return {
     kind: device.kind, top: topOf(device, rest), openAbove: Math.max(0, device.kind === 'vacuum pods' ? device.podHeight : 0, ...located.obstacles.map((o) => o.to)),
-    vise: null, wall: null, contacts, forces: [...ownWeight(input), ...suction.forces, ...clamps.flatMap((c) => c.forces)],
+    vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
-    drawn: [...suction.drawn, ...(stuck ? [stuck.drawn] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, figures,
+    drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, figures,
     steps: flatSteps({ setup, seat, device, bond, speech, clamps: clamps.map((c) => c.step).filter((s) => s !== ''), suction: suction.says }), release: flatRelease(device, setup, bond),
   };
 }

@@ -1,3 +1,4 @@
+import { restOf } from '../seat';
 import { box, seatBlock, setup, told, vise } from '../testing/fixtures';
 import { gripDepth } from './checks/gripDepth';
 import { jawOpening } from './checks/jawOpening';
@@ -6,7 +7,7 @@ import { rawCaught } from './checks/rawCaught';
 import { viseHold } from './vise';
 
 const block = box([0, 0, 0], [100, 60, 40]);
-const held = (height: number, size = block) => viseHold(seatBlock(size, size, setup({ parallels: { height } })), vise, height, null);
+const held = (height: number, size = block) => viseHold(seatBlock(size, size, setup({ parallels: { height } })), vise, restOf(vise, height), null);
 
 describe('how a plain block is held', () => {
   test('opening is its width, grip is jaw top less parallels', () => {
@@ -51,14 +52,14 @@ test('a part as wide as the vise opens still goes in; a hair more does not', () 
 });
 
 test('parallels as high as the jaws are a stop', () => {
-  expect(parallelsBelowJaws(39.9, vise, told)).toEqual([]);
-  expect(parallelsBelowJaws(40, vise, told)).toHaveLength(1);
+  expect(parallelsBelowJaws(restOf(vise, 39.9), vise, told)).toEqual([]);
+  expect(parallelsBelowJaws(restOf(vise, 40), vise, told)).toHaveLength(1);
 });
 
 describe('raw stock caught by the jaws', () => {
   const caught = (fixed: number, moving: number) => {
     const seat = seatBlock(block, block);
-    return rawCaught({ ...viseHold(seat, vise, 20, null), caught: { fixed, moving } }, seat, told)[0]?.says;
+    return rawCaught({ ...viseHold(seat, vise, restOf(vise, 20), null), caught: { fixed, moving } }, seat, told)[0]?.says;
   };
   test('says which jaw', () => {
     expect(caught(0, 0)).toBeUndefined();
@@ -71,6 +72,6 @@ describe('raw stock caught by the jaws', () => {
     const raw = box([-3, -3, -3], [103, 63, 43]);
     const seat = seatBlock(raw, block);
     expect(seat.y.rawMm).toBeCloseTo(3, 9);
-    expect(rawCaught(viseHold(seat, vise, 20, null), seat, told)).toEqual([]);
+    expect(rawCaught(viseHold(seat, vise, restOf(vise, 20), null), seat, told)).toEqual([]);
   });
 });

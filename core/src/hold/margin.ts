@@ -3,7 +3,7 @@ import type { Setup, Tool } from '../job';
 import type { WorkMaterial } from '../shop';
 import { demandOf, FORCE_SCATTER, missingOf, type CutDemand } from './cutting';
 import { timesBorne, wrenchAt } from './lock';
-import type { HoldContact, HoldFacts } from './types';
+import type { HoldContact, HoldFacts, HoldForce } from './types';
 
 /** How certain the hold's own forces are: friction, torque and closing force together (common practice, no source). */
 export const HOLD_SCATTER = 0.25;
@@ -55,14 +55,33 @@ function pushesOf(demand: CutDemand): Vec3[] {
   });
 }
 
-function worst(contacts: readonly HoldContact[], hold: HoldFacts, demand: CutDemand, places: readonly Vec3[]): Pick<Margin, 'times' | 'at' | 'towards'> {
-  let found = { times: FAR, at: places[0], towards: vec(0, 0, 0) };
-  for (const at of places) {
+/** What is held as one body, and where a cut may push on it. */
+interface Body {
+  readonly contacts: readonly HoldContact[];
+  readonly forces: readonly HoldForce[];
+  readonly places: readonly Vec3[];
+}
+
+/** All that is loaded as one body, or the parts a cut frees, each by itself; copies that are held alike are looked at once. */
+function bodiesOf(hold: HoldFacts, removed: Box3, lowest: number): Body[] {
+  if (hold.freed.length === 0) return [{ contacts: hold.contacts, forces: hold.forces, places: placesOf(removed, lowest) }];
+  const from = (p: Vec3, { min }: Box3) => [p.x - min.x, p.y - min.y, p.z - min.z].map((v) => v.toFixed(2));
+  const distinct = new Map(hold.freed.map((f) => [JSON.stringify([
+    f.contacts.map((c) => [c.areaMm2.toFixed(1), c.forceN, c.pullN.toFixed(1), c.shearN.toFixed(1), c.points.map((p) => from(p, f.box))]), f.forces.map((g) => [from(g.at, f.box), g.forceN]),
+  ]), f]));
+  return [...distinct.values()].map((f) => ({
+    contacts: f.contacts, forces: f.forces, places: placesOf({ min: { ...f.box.min, z: removed.min.z }, max: { ...f.box.max, z: removed.max.z } }, lowest),
+  }));
+}
+
+function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times' | 'at' | 'towards'> {
+  let found = { times: FAR, at: bodies[0].places[0], towards: vec(0, 0, 0) };
+  for (const { at, contacts, forces } of bodies.flatMap((b) => b.places.map((at) => ({ ...b, at })))) {
     for (const push of pushesOf(demand)) {
       if (Math.hypot(push.x, push.y, push.z) < 1e-9) continue;
       const load = wrenchAt(at, push);
       const turned = { force: load.force, moment: vec(load.moment.x, load.moment.y, load.moment.z + demand.torqueNm * 1000) };
-      const times = timesBorne(contacts, hold.forces, turned, FAR);
+      const times = timesBorne(contacts, forces, turned, FAR);
       if (times < found.times) found = { times, at, towards: push };
     }
   }
@@ -79,7 +98,7 @@ export function planMargins(hold: HoldFacts, setup: Setup, material: WorkMateria
   const unknown = setup.tools.filter((t) => missingOf(t).length > 0).map((t) => ({ tool: t.number, missing: missingOf(t) }));
   const noTools = removed !== null && setup.tools.length === 0;
   if (!removed) return { margins: [], unknown: [], noTools, materialMissing: false };
-  const places = placesOf(removed, Math.max(lowestCut, removed.min.z));
+  const bodies = bodiesOf(hold, removed, Math.max(lowestCut, removed.min.z));
   const byShape = new Map<string, Pick<Margin, 'times' | 'at' | 'towards'>>();
   const marginOf = (tool: Tool): Margin[] => {
     const demand = jetN > 0 ? { sidewaysN: jetN, liftN: 0, pressN: 0, torqueNm: 0 } : material && demandOf(tool, material);
@@ -91,7 +110,7 @@ export function planMargins(hold: HoldFacts, setup: Setup, material: WorkMateria
     let found = byShape.get(shape);
     if (!found) {
       // searched at 100 N, where the programme's numbers are of one size
-      found = worst(hold.contacts, hold, { sidewaysN: unit.sidewaysN * 100, liftN: unit.liftN * 100, pressN: unit.pressN * 100, torqueNm: unit.torqueNm * 100 }, places);
+      found = worst(bodies, { sidewaysN: unit.sidewaysN * 100, liftN: unit.liftN * 100, pressN: unit.pressN * 100, torqueNm: unit.torqueNm * 100 });
       byShape.set(shape, found);
     }
     const times = Math.min(MOST, (found.times * 100) / size);

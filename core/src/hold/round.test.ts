@@ -56,6 +56,13 @@ test('a thin ring gives under the jaws, with less force it does not', async () =
   expect((await ring(2)).codes).not.toContain('wall-bends');
 });
 
+test('jaws bored to its size bend it less than hard ones', async () => {
+  const give = async (soft: 'hard' | 'soft, bored to size') => (await planHeld({
+    device: { ...chuck, soft } as Device, part: tube, allowance: { zPlus: 1 }, blank: roundBlank(60, 52), setup: { cutsBelowTop: 5 },
+  })).only.facts!.hold.wall!.deflectionMm;
+  expect(await give('soft, bored to size')).toBeLessThan(0.8 * await give('hard'));
+});
+
 describe('rotary axis', () => {
   const rotary: Device = { kind: 'rotary axis', id: 'rotary', name: 'Rotary', minDiameter: 10, maxDiameter: 120, gripLength: 25, bodyDiameter: 120, bodyHeight: 80, staticForceN: 15_000, maxRpm: 60, friction: 0.2, jawCount: 4, jawWidth: 18, centreHeight: 100, tailstockFrom: 150, tailstockTo: 400, tailstockForceN: 2000, supportFrom: 50, supportTo: 90 };
   const along = { bar: { section: 'round' as const, across: 50, bore: 0, length: 300, along: 'x' as const } };

@@ -4,7 +4,7 @@ import type { RoundDevice } from '../shop';
 import { ViewMesh } from '../solid';
 import { circle, ownWeight, rectangleRing, toSeated, type HoldOf } from './input';
 import { roundRelease, roundSteps } from './steps';
-import { cantileverDeflectionMm, grippingForceN, ringDeflectionMm, ringStressMPa, roundInertiaMm4 } from './sums';
+import { cantileverDeflectionMm, grippingForceN, ringDeflectionMm, ringInBoredJaws, ringStressMPa, roundInertiaMm4 } from './sums';
 import type { Figure, HoldContact, HoldFacts, Obstacle, WallUnderLoad } from './types';
 import { patchOf } from './vise';
 import { FROM_REAR } from './wall';
@@ -28,6 +28,9 @@ export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device'
   return { staticN, turningN };
 }
 
+/** Jaws bored to the part's size, and collets, press over their width; hard jaws on a line. */
+const hasBoredJaws = (device: RoundDevice): boolean => device.kind === 'collet' || (device.kind === 'chuck' && device.soft !== 'hard');
+
 /** Wall of a hollow part at the jaws, at the middle of the grip; null: it is solid. */
 function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped): number | null {
   const middle = (gripped.from + gripped.to) / 2;
@@ -40,11 +43,13 @@ function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped)
 function ringWall(input: HoldOf<RoundDevice>, gripped: Gripped, forceN: number): WallUnderLoad | null {
   const thicknessMm = wallOf(input, gripped);
   if (thicknessMm === null || !input.material) return null;
-  const { count } = jawsOf(input.device);
+  const { count, width } = jawsOf(input.device);
   const radius = Math.min(...gripped.across) / 2 - thicknessMm / 2;
   const length = Math.max(0.1, gripped.to - gripped.from);
+  const base = { thicknessMm, spanMm: (2 * Math.PI * radius) / count };
+  if (hasBoredJaws(input.device)) return { ...base, ...ringInBoredJaws(forceN / count, count, radius, thicknessMm, length, input.material.youngGPa, width) };
   return {
-    thicknessMm, spanMm: (2 * Math.PI * radius) / count,
+    ...base,
     stressMPa: ringStressMPa(forceN / count, count, radius, thicknessMm, length),
     deflectionMm: ringDeflectionMm(forceN / count, count, radius, thicknessMm, length, input.material.youngGPa),
   };
@@ -104,7 +109,7 @@ export function holdRound(input: HoldOf<RoundDevice> & { readonly seat: RoundSea
   ];
   return {
     kind: device.kind, top: axial === 'z' ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 } : { z: -1e9, name: 'base', wantedMm: 0 },
-    openAbove: axial === 'z' ? device.gripLength : -1e9, vise: null, wall, contacts, forces: ownWeight(input), obstacles: bodies(device, seat, setup.round.tailstock), drawn: [], trouble: [], overhangMm: 0,
+    openAbove: axial === 'z' ? device.gripLength : -1e9, vise: null, wall, contacts, forces: ownWeight(input), freed: [], obstacles: bodies(device, seat, setup.round.tailstock), drawn: [], trouble: [], overhangMm: 0,
     figures, steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }), release: roundRelease(device, setup.round.tailstock),
   };
 }

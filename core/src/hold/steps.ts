@@ -1,16 +1,16 @@
 import type { Setup } from '../job';
-import { restOf, touchedFace, type Gripped, type SeatFacts } from '../seat';
+import { restIn, touchedFace, type Gripped, type SeatFacts } from '../seat';
 import type { Bond, FlatDevice, RoundDevice, Vise } from '../shop';
 import type { Speech } from '../units';
 
 /** What the operator does to load a vise, in order. */
 export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Speech): string[] {
-  const rest = restOf(vise, setup.parallels.height);
+  const rest = restIn(vise, setup);
   const { stop, closing } = setup;
   return [
     'Clean jaws, bed and the faces that touch; no chips, no burrs.',
     ...(closing.softJaws.on ? [`Put in the soft jaws with the pocket for this part, ${speech.sizeWithUnit(closing.softJaws.depth)} deep; the pocket was cut with the vise closed to the same torque.`] : []),
-    ...(rest.name === 'parallels' ? [`Parallels ${speech.sizeWithUnit(rest.height)} high against both jaws.`] : rest.name === 'jaw steps' ? [`Part on the jaw steps, ${speech.sizeWithUnit(rest.height)} above the bed.`] : ['Part on the bed, no parallels.']),
+    ...(rest.name === 'parallels' ? [`Parallels ${speech.sizeWithUnit(rest.height)} high against both jaws.`] : rest.name === 'jaw steps' ? [`Part on the jaw steps, ${speech.sizeWithUnit(rest.height)} above the bed.`] : rest.name === 'pocket floor' ? [`Part on the floor of the pocket, ${speech.sizeWithUnit(rest.height)} above the bed; no parallels.`] : ['Part on the bed, no parallels.']),
     `Stop on the ${stop.side}: X ${speech.signed(stop.position)} from the jaws' left end, ${speech.sizeWithUnit(stop.fromJaw)} in front of the fixed jaw, ${speech.sizeWithUnit(stop.height)} above the bed.`,
     `Part in: ${touchedFace(seat.rest)} down, ${touchedFace(seat.y)} to the fixed jaw, ${touchedFace(seat.x)} against the stop.`,
     ...setup.further.map((p, i) => `Piece ${i + 2} in the same way, its stop at X ${speech.signed(stop.position + p.x)}.`),
@@ -67,7 +67,7 @@ function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Spe
 
 /** What keeps a part that the cut frees, as the operator must run it. */
 function keptWords({ separation: { way, tabs, skin } }: Setup, speech: Speech): string[] {
-  if (way === 'tabs') return [`The part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: the cutter must lift over them.`];
+  if (way === 'tabs') return [`Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: the cutter must lift over them.`];
   return way === 'skin' ? [`Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`] : [];
 }
 

@@ -46,6 +46,13 @@ export function groovedFields(plate: VacuumPlate, inside: Outlines, kernel: Hold
   return kernel.flatUnion(fields);
 }
 
+/** A cord seals when it stands out of its groove, and lets the part down onto the plate when it fits into it once it is pressed. */
+function cordTrouble({ gasket, grooveWidth, grooveDepth }: VacuumPlate): HoldTrouble[] {
+  if (gasket <= grooveDepth + 1e-6) return [{ kind: 'gasket-lies-deep', cordMm: gasket, grooveMm: grooveDepth }];
+  const [cordMm2, grooveMm2] = [(Math.PI / 4) * gasket * gasket, grooveWidth * grooveDepth];
+  return cordMm2 > grooveMm2 + 1e-6 ? [{ kind: 'gasket-overfills', cordMm2, grooveMm2 }] : [];
+}
+
 function plateSuction({ device, setup, sectionOf, kernel, shop, seat, speech }: HoldOf<VacuumPlate>): Suction {
   const { on, inset } = setup.plate.gasket;
   if (!on) return NONE;
@@ -56,12 +63,14 @@ function plateSuction({ device, setup, sectionOf, kernel, shop, seat, speech }: 
   if (gasket.length === 0) return { ...NONE, vacuumKPa, trouble: [{ kind: 'gasket-empty' }] };
   const lost = kernel.flatArea(kernel.flatDifference(gasket, sectionOf('left', level)));
   const drawn: DrawnLine[] = [{ role: 'gasket', outlines: gasket }];
+  const trouble = cordTrouble(device);
+  if (trouble.some((t) => t.kind === 'gasket-lies-deep')) return { ...NONE, vacuumKPa, drawn, trouble };
   if (lost > 1) return { ...NONE, vacuumKPa, drawn, trouble: [{ kind: 'gasket-leaks', lostMm2: lost }] };
   const areaMm2 = kernel.flatArea(gasket);
   const middle = centroid(gasket);
   return {
     forces: [{ name: 'vacuum', at: vec(middle.x, middle.y, seat.locators.z.at), forceN: vec(0, 0, -suctionN(areaMm2, vacuumKPa)) }],
-    areaMm2, vacuumKPa, drawn, trouble: [],
+    areaMm2, vacuumKPa, drawn, trouble,
     says: gasket.filter((r) => signedArea(r) > 0).map((ring) => {
       const [xs, ys] = [ring.map((p) => p[0]), ring.map((p) => p[1])];
       return `cord in the grooves from X ${speech.signed(Math.min(...xs))} to ${speech.signed(Math.max(...xs))}, Y ${speech.signed(Math.min(...ys))} to ${speech.signed(Math.max(...ys))}`;

@@ -1,6 +1,7 @@
+import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import {
-  airPressureKPa, boltForceN, cantileverDeflectionMm, grippingForceN, proofLoadN, ringDeflectionMm, ringStressMPa, roundInertiaMm4, strapForceN, stressAreaMm2, suctionN, T_SLOT_BOLTS, wallUnderPressure, warmFactor,
+  airPressureKPa, boltForceN, cantileverDeflectionMm, grippingForceN, proofLoadN, ringDeflectionMm, ringInBoredJaws, ringStressMPa, roundInertiaMm4, strapForceN, stressAreaMm2, suctionN, T_SLOT_BOLTS, wallUnderPressure, warmFactor,
 } from './sums';
 
 // ISO 2533:1975, table 5 (geometric altitude in m, pressure in kPa); values from memory of the published table
@@ -61,6 +62,25 @@ describe('a thin ring under jaws', () => {
     for (let i = 0; i < steps; i++) energy += moment(((i + 0.5) * theta) / steps) ** 2 * (theta / steps) * R / (2 * EI);
     expect(ringDeflectionMm(W, n, R, t, L, E)).toBeCloseTo((2 * (2 * n * energy)) / (n * W), 8);
     expect(ringStressMPa(W, n, R, t, L)).toBeCloseTo((6 * Math.abs(moment(theta))) / (L * t * t), 6);
+  });
+});
+
+describe('a ring in jaws bored to size', () => {
+  const [W, R, t, L, E] = [1000, 40, 3, 20, 70];
+
+  test.each([2, 3, 4, 6])('%d jaws that touch on a line: the closed formula', (n) => {
+    const line = ringInBoredJaws(W, n, R, t, L, E, 0);
+    expect(line.deflectionMm / ringDeflectionMm(W, n, R, t, L, E)).toBeCloseTo(1, 6);
+    expect(Math.abs(line.stressMPa / ringStressMPa(W, n, R, t, L) - 1)).toBeLessThan(0.005);
+  });
+
+  test('jaws that close all round bend nothing, and the wider the jaw, the less', () => {
+    const at = (arc: number) => ringInBoredJaws(W, 3, R, t, L, E, arc);
+    expect(at(2 * Math.PI * R).deflectionMm).toBeLessThan(1e-12);
+    fc.assert(fc.property(fc.double({ min: 1, max: 80, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), (arc, less) => {
+      expect(at(arc).deflectionMm).toBeLessThanOrEqual(at(arc * less).deflectionMm + 1e-12);
+      expect(at(arc).stressMPa).toBeLessThanOrEqual(at(arc * less).stressMPa * 1.001);
+    }));
   });
 });
 

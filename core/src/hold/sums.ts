@@ -1,3 +1,6 @@
+/** Terms of a ring's series; it converges with the square of their number for a line, faster for an arc. */
+const TERMS = 400;
+
 /** Standard acceleration of free fall, m/s² (ISO 80000-3, exact by definition). */
 export const GRAVITY = 9.80665;
 
@@ -79,6 +82,27 @@ export function ringStressMPa(forceN: number, jaws: number, radiusMm: number, wa
   const theta = Math.PI / jaws;
   const moment = ((forceN * radiusMm) / 2) * (1 / theta - 1 / Math.tan(theta));
   return (6 * Math.abs(moment)) / (lengthMm * wallMm ** 2);
+}
+
+/**
+ * The same ring where every jaw is bored to its size and presses evenly over an arc instead of on a line: thin ring, the load
+ * as a Fourier series (`w_m = q_m·R⁴/(E·I·(m² − 1)²)`, `M_m = q_m·R²/(m² − 1)`, m = n, 2n, …; ring bending of mechanics handbooks).
+ * @param arcMm length of the arc one jaw touches; never more than its share of the girth
+ */
+export function ringInBoredJaws(forceN: number, jaws: number, radiusMm: number, wallMm: number, lengthMm: number, youngGPa: number, arcMm: number): { deflectionMm: number; stressMPa: number } {
+  const bending = (youngGPa * 1000 * lengthMm * wallMm ** 3) / 12;
+  const half = Math.min(Math.PI / jaws, arcMm / 2 / radiusMm);
+  let [deflectionMm, underJaw, between] = [0, 0, 0];
+  for (let k = 1; k <= TERMS; k++) {
+    const m = k * jaws;
+    const spread = half === 0 ? 1 : Math.sin(m * half) / (m * half);
+    const q = ((jaws * forceN) / (Math.PI * radiusMm)) * spread;
+    deflectionMm += (q * radiusMm ** 4) / (bending * (m * m - 1) ** 2);
+    const moment = (q * radiusMm ** 2) / (m * m - 1);
+    underJaw += moment;
+    between += k % 2 === 0 ? moment : -moment;
+  }
+  return { deflectionMm, stressMPa: (6 * Math.max(Math.abs(underJaw), Math.abs(between))) / (lengthMm * wallMm ** 2) };
 }
 
 /** Deflection at the end of a bar held at one end: `δ = F·L³/(3·E·I)` (Euler–Bernoulli). mm, N, GPa, mm⁴. */

@@ -80,6 +80,7 @@ export type HoldTrouble =
   | { readonly kind: 'clamp-not-chosen'; readonly name: string }
   | { readonly kind: 'strap-over-hollow'; readonly name: string; readonly emptyMm: number }
   | { readonly kind: 'clamp-on-nothing'; readonly name: string }
+  | { readonly kind: 'strap-too-short'; readonly name: string; readonly needMm: number; readonly lengthMm: number }
   | { readonly kind: 'torque-missing'; readonly name: string }
   | { readonly kind: 'bolt-over-proof'; readonly name: string; readonly forceN: number; readonly proofN: number }
   | { readonly kind: 'bolt-misses'; readonly name: string; readonly offMm: number; readonly nearest: string }
@@ -89,8 +90,19 @@ export type HoldTrouble =
   | { readonly kind: 'pod-leaks'; readonly name: string; readonly when: 'as loaded' | 'when cut' }
   | { readonly kind: 'gasket-leaks'; readonly lostMm2: number }
   | { readonly kind: 'gasket-empty' }
+  | { readonly kind: 'gasket-lies-deep'; readonly cordMm: number; readonly grooveMm: number }
+  | { readonly kind: 'gasket-overfills'; readonly cordMm2: number; readonly grooveMm2: number }
   | { readonly kind: 'bond-not-chosen' }
   | { readonly kind: 'bond-too-warm'; readonly at: number; readonly noneAt: number };
+
+/** A part that a cut frees: what holds it once nothing joins it to the rest of the blank. */
+export interface FreedPart {
+  readonly contacts: readonly HoldContact[];
+  readonly forces: readonly HoldForce[];
+  /** seen from above, flat on its rest; device frame */
+  readonly box: Box3;
+  readonly areaMm2: number;
+}
 
 export interface HoldFacts {
   readonly kind: DeviceKind;
@@ -102,6 +114,8 @@ export interface HoldFacts {
   readonly wall: WallUnderLoad | null;
   readonly contacts: readonly HoldContact[];
   readonly forces: readonly HoldForce[];
+  /** the parts that a cut frees, each by itself; empty: none */
+  readonly freed: readonly FreedPart[];
   readonly obstacles: readonly Obstacle[];
   readonly drawn: readonly DrawnLine[];
   readonly trouble: readonly HoldTrouble[];

@@ -1,4 +1,5 @@
 import { NO_HOLD } from '../job';
+import type { Device } from '../shop';
 import { loadKernel, type TriangleMesh } from '../solid';
 import { box, told, vise } from '../testing/fixtures';
 import { aluminium, planHeld } from '../testing/held';
@@ -36,6 +37,32 @@ test('a trough between the jaws has a thin wall over a hollow; snug is enough', 
 test('the pocket of soft jaws is told with its depth', async () => {
   const { only } = await planHeld({ device: vise, setup: { closing: { torque: 30, softJaws: { on: true, depth: 3.5, fit: 0.02, cutter: 6 } } } });
   expect(only.facts?.hold.steps.join(' ')).toContain('the pocket for this part, 3.500 mm deep');
+});
+
+describe('the pocket of soft jaws', () => {
+  const soft = { ...vise, jaws: 'soft' as const };
+  const pocket = (depth: number, device: Device = soft) => planHeld({ device, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, cutter: 6 } } } });
+
+  test('carries the part on its floor where that is higher than the parallels', async () => {
+    // jaws 40 high, parallels 20: a pocket 12 deep has its floor at 28
+    const shallow = await pocket(12);
+    expect(shallow.only.facts!.seat.locators.z).toMatchObject({ name: 'pocket floor', at: 28 });
+    expect(shallow.only.facts!.hold.vise!.gripDepthMm).toBeCloseTo(12, 6);
+    expect(shallow.only.facts!.hold.steps.join(' ')).toContain('Part on the floor of the pocket, 28.000 mm above the bed; no parallels.');
+    expect((await pocket(21)).only.facts!.seat.locators.z).toMatchObject({ name: 'parallels', at: 20 });
+  });
+
+  test('is not cut into hard jaws, nor into the bed', async () => {
+    expect((await pocket(12, vise)).codes).toContain('jaws-not-soft');
+    expect((await pocket(12)).codes).not.toContain('jaws-not-soft');
+    expect((await pocket(41)).codes).toContain('pocket-too-deep');
+    expect((await pocket(39)).codes).not.toContain('pocket-too-deep');
+  });
+
+  test('without depth there is nothing to grip', async () => {
+    const none = await pocket(0);
+    expect(none.only.findings.find((f) => f.code === 'parallels-higher-than-jaws')?.says).toBe('The pocket floor is 40.000 mm high; the jaws only 40.000 mm.');
+  });
 });
 
 test('a solid block has no such wall', async () => {

@@ -1,5 +1,5 @@
 import { signOf, vec, type Vec3 } from '../frames';
-import { fixedSide, restOf, type Contact, type SeatFacts } from '../seat';
+import { fixedSide, restIn, type Contact, type Rest, type SeatFacts } from '../seat';
 import type { Vise } from '../shop';
 import { cornersOf, ownWeight, rectangleRing, type HoldOf } from './input';
 import { pocketOutline } from './softJaws';
@@ -16,15 +16,14 @@ export function closingForceN(vise: Vise, torqueNm: number | null): number {
 }
 
 /** @param pieces pieces of one size side by side share the closing force */
-export function viseHold(seat: SeatFacts, vise: Vise, parallelsHeight: number, torqueNm: number | null, pieces = 1): ViseHold {
+export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>, torqueNm: number | null, pieces = 1): ViseHold {
   const jaw = seat.y;
   const movingJaw = seat.movingJaw!;
-  const rest = restOf(vise, parallelsHeight).height;
   const bottom = Math.max(jaw.touch.z[0], movingJaw.touch.z[0]);
   const top = Math.min(jaw.touch.z[1], movingJaw.touch.z[1]);
   const bothTouch = jaw.touches && movingJaw.touches;
   const caughtBy = (contact: Contact) =>
-    contact.touches && Math.abs(contact.rawMm) > 1e-6 && contact.touch.z[0] > Math.max(rest, seat.loadedBox.min.z) + 0.01 ? vise.jawHeight - contact.touch.z[0] : 0;
+    contact.touches && Math.abs(contact.rawMm) > 1e-6 && contact.touch.z[0] > Math.max(rest.height, seat.loadedBox.min.z) + 0.01 ? vise.jawHeight - contact.touch.z[0] : 0;
   return {
     openingMm: Math.abs(jaw.seatedLevel - movingJaw.seatedLevel),
     gripDepthMm: bothTouch ? Math.max(0, roundTouch(top) - roundTouch(bottom)) : 0,
@@ -50,7 +49,7 @@ const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
 export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   const { setup, seat, device: vise, speech } = input;
   const pieces = 1 + setup.further.length;
-  const facts = viseHold(seat, vise, setup.parallels.height, setup.closing.torque, pieces);
+  const facts = viseHold(seat, vise, restIn(vise, setup), setup.closing.torque, pieces);
   const s = fixedSide(vise);
   const moving = -s * facts.openingMm;
   const contacts: HoldContact[] = [];
@@ -74,7 +73,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   const pocket = setup.closing.softJaws.on ? pocketOutline(input, (seat.locators.z.at + vise.jawHeight) / 2, setup.closing.softJaws) : null;
   return {
     kind: 'vise', top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, openAbove: vise.jawHeight,
-    vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), obstacles,
+    vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), freed: [], obstacles,
     drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [], trouble: [], overhangMm: 0,
     figures: [
       { label: 'Grip depth', value: speech.sizeWithUnit(facts.gripDepthMm), measures: 'grip' },

@@ -111,3 +111,26 @@ test('the short form may say what is new as well', () => {
   const read = readJobFile(JSON.stringify({ job: { number: '1', body: { bar: { section: 'round', across: 40, bore: 0, length: 90, along: 'x' } }, blank: { kind: 'round bar', across: 45, along: 'x', sides: { xPlus: 'raw' } }, copies: { x: 2, gap: 5 }, setups: [] } }));
   expect(read).toMatchObject({ ok: true, value: { job: { blank: { kind: 'round bar', across: 45, bore: 0, sides: { xPlus: 'raw', xMinus: 'finished' } }, copies: { x: 2, y: 1, gap: 5 } } } });
 });
+
+describe('a job of version 3', () => {
+  const old = (depth: number) => {
+    const job = structuredClone(vaneBearingBlockJob()) as unknown as { setups: Record<string, unknown>[] };
+    for (const s of job.setups) { delete s.further; s.closing = { torque: null, softJaws: { on: true, depth, fit: 0.02, cutter: 6 } }; }
+    const weight = { kind: 'weight', id: 'w', name: 'W', massKg: 4, diameter: 70, height: 130, friction: 0.2 };
+    return readJobFile(JSON.stringify({ format: 'violet-jaw-job', version: 3, job, shop: { ...demoShop, clamps: [weight] } }));
+  };
+
+  test('has no further pieces, and weights without friction of their own', () => {
+    const read = old(30);
+    expect(read.ok ? [] : read.problems).toEqual([]);
+    expect(read).toMatchObject({ ok: true, value: { version: 4, job: { setups: [{ further: [] }, { further: [] }] } } });
+    expect(read.ok && Object.keys(read.value.shop.clamps[0])).not.toContain('friction');
+  });
+
+  test('keeps its parts on the parallels: a pocket above them is made deeper', () => {
+    // jaws 40 high on parallels of 32 and 16
+    const depths = (depth: number) => { const read = old(depth); return read.ok ? read.value.job.setups.map((s) => s.closing.softJaws.depth) : read.problems; };
+    expect(depths(3)).toEqual([8, 24]);
+    expect(depths(30)).toEqual([30, 30]);
+  });
+});

@@ -18,6 +18,7 @@ import { podsCarry } from '../hold/checks/podsCarry';
 import { rawCaught } from '../hold/checks/rawCaught';
 import { rotaryReach } from '../hold/checks/rotaryReach';
 import { roundGrip } from '../hold/checks/roundGrip';
+import { softJawsFitted } from '../hold/checks/softJawsFitted';
 import { vacuumSeals } from '../hold/checks/vacuumSeals';
 import { wallStands } from '../hold/checks/wallStands';
 import { cutClearsDevice } from '../prove/checks/cutClearsDevice';
@@ -26,7 +27,7 @@ import { cutInsideTravel } from '../prove/checks/cutInsideTravel';
 import { cutsSomething } from '../prove/checks/cutsSomething';
 import { zeroInsideTravel } from '../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../prove/checks/zTravelNotProven';
-import { restOf } from '../seat';
+import { restIn } from '../seat';
 import { partRests } from '../seat/checks/partRests';
 import { rawFaceLocates } from '../seat/checks/rawFaceLocates';
 import { seatSettles } from '../seat/checks/seatSettles';
@@ -47,12 +48,12 @@ import type { PlannedSetup, SetupFacts } from './planned';
 import type { Basis } from './planner';
 
 function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup, { resolved: { lookup, nameOf }, material }: Basis, told: Told): Finding[] {
-  const rest = restOf(vise, setup.parallels.height).height;
+  const rest = restIn(vise, setup);
   const stopFace = setup.stop.face ? lookup(setup.stop.face) : null;
   return [
     ...parallelsBelowJaws(rest, vise, told), ...partRests(seat, rest, vise, told), ...seatSettles(seat, told), ...stopTouches(seat, told),
     ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
-    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...gripDepth(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, told), ...gripDepth(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
   ];
 }
 

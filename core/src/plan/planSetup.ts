@@ -62,7 +62,7 @@ const NO_GAPS = { x: [], y: [] };
 /** The part where it comes to rest on a device of any kind. */
 function seatOn(part: SeatedPart, device: Device, { shop }: Basis, setup: Setup): Seated {
   if (isVise(device)) {
-    return { seat: seatInVise({ ...part, vise: device, parallelsHeight: setup.parallels.height, stop: setup.stop }), gripped: null, pinGaps: NO_GAPS };
+    return { seat: seatInVise({ ...part, vise: device, parallelsHeight: setup.parallels.height, pocketDepth: setup.closing.softJaws.on ? setup.closing.softJaws.depth : null, stop: setup.stop }), gripped: null, pinGaps: NO_GAPS };
   }
   if (isFlatDevice(device)) {
     const input = { ...part, device, plate: setup.plate, bond: shop.bonds.find((b) => b.id === setup.plate.bond) ?? null };
@@ -96,7 +96,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   const loaded = cache.get('turned', `${before.key} ${turn}`, () => seatedMesh(before.solid, orientation));
   const finished = cache.get('turned', `${part.key} ${turn}`, () => turnMesh(part.solid.mesh(), rotationOf(orientation)));
   const bond = shop.bonds.find((b) => b.id === plate.bond) ?? null;
-  const seatKey = JSON.stringify([before.key, part.key, firstCopy, blank.box, job.blank.sides, orientation, device, setup.parallels, { ...setup.stop, face: null }, { ...plate, clamps: [] }, bond, round]);
+  const seatKey = JSON.stringify([before.key, part.key, firstCopy, blank.box, job.blank.sides, orientation, device, setup.parallels, setup.closing.softJaws, { ...setup.stop, face: null }, { ...plate, clamps: [] }, bond, round]);
   const { seat, gripped, pinGaps } = cache.get('seat', seatKey, () => seatOn({
     orientation, loaded, finished, firstCopySeated: turnedBox(firstCopy, orientation), blankSeated: turnedBox(blank.box, orientation), blankSide: (s) => stateOf(job.blank, s),
     isFlat: isFlatIn(before.flats),

@@ -14,7 +14,7 @@ export interface SeparationFacts {
   readonly tabs: readonly Tab[];
   /** how many tabs there is no straight outside edge for */
   readonly tabsMissing: number;
-  /** what all tabs bear before they shear, N; null: the material's strength is not known */
+  /** what all tabs of one part bear before they shear, N; of the part that has fewest; null: the material's strength is not known */
   readonly tabsHoldN: number | null;
 }
 
@@ -74,9 +74,11 @@ export function planSeparation(setup: Setup, before: Outlines, after: Outlines, 
   const outer = part.filter((ring) => area(ring) > 0);
   const comesFree = outer.some((ring) => hasRing(after, ring) && !hasRing(before, ring));
   const { way, tabs } = setup.separation;
-  const places = comesFree && way === 'tabs' ? placeTabs(part, tabs.count, tabs.width) : [];
+  // every part needs its own tabs: several copies do not hold each other
+  const places = comesFree && way === 'tabs' ? outer.map((ring) => placeTabs([ring], tabs.count, tabs.width)) : [];
+  const fewest = Math.min(...places.map((p) => p.length));
   return {
-    comesFree, way, tabs: places, tabsMissing: comesFree && way === 'tabs' ? tabs.count - places.length : 0,
-    tabsHoldN: way === 'tabs' && yieldMPa !== null ? tabsHoldN(places.length, tabs.width, tabs.height, yieldMPa) : null,
+    comesFree, way, tabs: places.flat(), tabsMissing: places.reduce((sum, p) => sum + tabs.count - p.length, 0),
+    tabsHoldN: places.length > 0 && yieldMPa !== null ? tabsHoldN(fewest, tabs.width, tabs.height, yieldMPa) : null,
   };
 }

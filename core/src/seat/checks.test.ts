@@ -4,7 +4,7 @@ import { jawsTouch } from '../hold/checks/jawsTouch';
 import { partRests } from './checks/partRests';
 import { seatSettles } from './checks/seatSettles';
 import { stopTouches } from './checks/stopTouches';
-import { seatInVise, seatInWords, type SeatFacts } from '.';
+import { restOf, seatInVise, seatInWords, type SeatFacts } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
@@ -16,7 +16,7 @@ describe('resting', () => {
     const seat = seatBlock(block, block);
     expect(seat.restStripsMm2).toEqual([expect.closeTo(800, 6), expect.closeTo(800, 6)]);
     expect(seat.rest.flatAreaMm2).toBeCloseTo(1600, 6);
-    expect(partRests(seat, 20, vise, told)).toEqual([]);
+    expect(partRests(seat, restOf(vise, 20), vise, told)).toEqual([]);
   });
 
   test('a part narrower than two parallels is not counted twice', () => {
@@ -34,17 +34,17 @@ describe('resting', () => {
   test('a step under the front leaves it on the rear parallel only', () => {
     const mesh = kernel.subtract(kernel.box(block), kernel.box(box([-1, -1, -1], [101, 30, 5]))).mesh();
     const seat = seatInVise({ orientation: UPRIGHT, loaded: mesh, finished: mesh, blankSeated: block, isFlat: () => true, vise, parallelsHeight: 20, stop: setup().stop });
-    expect(partRests(seat, 20, vise, told).map((f) => f.says)).toContain('The part rests on the rear parallel only.');
+    expect(partRests(seat, restOf(vise, 20), vise, told).map((f) => f.says)).toContain('The part rests on the rear parallel only.');
   });
 
   test('a facet of a curve under the part is no flat', () => {
     const seat = seatInVise({ orientation: UPRIGHT, loaded: kernel.box(block).mesh(), finished: kernel.box(block).mesh(), blankSeated: block, isFlat: () => false, vise, parallelsHeight: 20, stop: setup().stop });
-    expect(partRests(seat, 20, vise, told)[0]).toMatchObject({ level: 'stop', says: 'The part does not rest: there is no flat face over the parallels.' });
+    expect(partRests(seat, restOf(vise, 20), vise, told)[0]).toMatchObject({ level: 'stop', says: 'The part does not rest: there is no flat face over the parallels.' });
   });
 
   test('too little flat is a caution with both areas', () => {
     const small = box([0, 0, 0], [20, 30, 40]);
-    expect(partRests(seatBlock(small, small), 20, vise, told)[0]).toMatchObject({ level: 'caution', says: 'Only 320 mm² lie flat on the parallels; 400 mm² are wanted.' });
+    expect(partRests(seatBlock(small, small), restOf(vise, 20), vise, told)[0]).toMatchObject({ level: 'caution', says: 'Only 320 mm² lie flat on the parallels; 400 mm² are wanted.' });
   });
 });
 

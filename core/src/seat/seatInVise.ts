@@ -10,16 +10,34 @@ export type StopPlace = Omit<Setup['stop'], 'face'>;
 export interface ViseSeatInput extends SeatedPart {
   readonly vise: Vise;
   readonly parallelsHeight: number;
+  /** depth of the pocket in soft jaws below their tops; null or left out: no pocket */
+  readonly pocketDepth?: number | null;
   readonly stop: StopPlace;
 }
 
 /** +1: the fixed jaw stands at the rear and the part in front of it; -1: the other way round. */
 export const fixedSide = (vise: Vise): 1 | -1 => (vise.fixedJaw === 'front' ? -1 : 1);
 
-/** What the part rests on above the bed, and how wide that is: parallels, or the step of step jaws. */
-export function restOf(vise: Vise, parallelsHeight: number): { readonly height: number; readonly thickness: number; readonly name: string } {
+/** What carries a part in a vise. */
+export interface Rest {
+  /** above the bed, mm */
+  readonly height: number;
+  /** how far it stands out from each jaw */
+  readonly thickness: number;
+  readonly name: 'bed' | 'parallels' | 'jaw steps' | 'pocket floor';
+}
+
+/** What the part rests on: the step of step jaws, parallels or bed, or the floor of a pocket in soft jaws where that is higher. */
+export function restOf(vise: Vise, parallelsHeight: number, pocketDepth: number | null = null): Rest {
   if (vise.jaws === 'step') return { height: vise.stepHeight, thickness: vise.stepDepth, name: 'jaw steps' };
+  const floor = pocketDepth === null ? 0 : vise.jawHeight - pocketDepth;
+  if (floor > parallelsHeight + 1e-6) return { height: floor, thickness: vise.parallelThickness, name: 'pocket floor' };
   return { height: parallelsHeight, thickness: vise.parallelThickness, name: parallelsHeight === 0 ? 'bed' : 'parallels' };
+}
+
+/** The rest of a setup in its vise. */
+export function restIn(vise: Vise, { parallels, closing: { softJaws } }: Pick<Setup, 'parallels' | 'closing'>): Rest {
+  return restOf(vise, parallels.height, softJaws.on ? softJaws.depth : null);
 }
 
 /** Where the jaws can touch: between rest and jaw top, within the jaw's width. */
@@ -28,7 +46,7 @@ function gripWindow(vise: Vise, rest: number): Window {
 }
 
 /** Where the part can rest: on the bed, or on two strips that stand against the jaws. The first is at the fixed jaw. */
-function restWindows(vise: Vise, rest: ReturnType<typeof restOf>, movingY: number): [Window, Window] {
+function restWindows(vise: Vise, rest: Rest, movingY: number): [Window, Window] {
   const x: [number, number] = [0, vise.jawWidth];
   const s = fixedSide(vise);
   const between = (a: number, b: number): Window => ({ x, y: [Math.min(a, b), Math.max(a, b)] });
@@ -75,7 +93,7 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
   const { vise, stop } = input;
   const stopFaces: Direction = stop.side === 'left' ? '-x' : '+x';
   const [jawFaces, movingFaces]: [Direction, Direction] = fixedSide(vise) > 0 ? ['+y', '-y'] : ['-y', '+y'];
-  const rest = restOf(vise, input.parallelsHeight);
+  const rest = restOf(vise, input.parallelsHeight, input.pocketDepth);
   const grip = [gripWindow(vise, rest.height)];
   const strips = (t: Vec3) => restWindows(vise, rest, metLevel(input, movingFaces, grip, t) + t.y);
   const atStop = [stopWindow(stop, vise)];
@@ -98,7 +116,7 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
   };
 }
 
-function viseLocators(rest: ReturnType<typeof restOf>, stop: StopPlace): Record<'x' | 'y' | 'z', Locator> {
+function viseLocators(rest: Rest, stop: StopPlace): Record<'x' | 'y' | 'z', Locator> {
   return {
     x: { name: `${stop.side} stop`, at: stop.position, kind: 'set', from: 'the jaws\' left end' },
     y: { name: 'fixed jaw', at: 0, kind: 'datum', from: 'the fixed jaw\'s face is the vise\'s datum' },

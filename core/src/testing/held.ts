@@ -1,4 +1,4 @@
-import { NO_ALLOWANCE, newBlank, newJob, type Allowance, type Blank, type Job, type PartSource, type Setup } from '../job';
+import { NO_ALLOWANCE, newBlank, newJob, ONE_COPY, type Allowance, type Blank, type Copies, type Job, type PartSource, type Setup } from '../job';
 import { Planner, type PlannedJob, type PlannedSetup } from '../plan';
 import { EMPTY_SHOP, type Bond, type Clamp, type Device, type Shop, type WorkMaterial } from '../shop';
 import { loadKernel, type Kernel, type TriangleMesh } from '../solid';
@@ -11,7 +11,7 @@ export const strap: Clamp = { kind: 'strap', id: 'strap', name: 'Strap', thread:
 export const tape: Bond = { id: 'tape', name: 'Tape', kind: 'double-sided tape', thickness: 0.1, shearMPa: 0.2, pullMPa: 0.2, peelNPerMm: 0.5, fullTo: 40, noneAt: 90, share: 90, release: '' };
 const bed = { width: 400, depth: 300, thickness: 20, friction: 0.2 };
 export const table: Device = { kind: 'T-slot table', id: 'table', name: 'Table', ...bed, slotWidth: 14, slotCount: 5, slotPitch: 60, firstSlot: 30 };
-export const vacuumPlate: Device = { kind: 'vacuum plate', id: 'vacuum', name: 'Vacuum plate', ...bed, groovePitch: 20, firstGroove: 20, grooveWidth: 4, grooveDepth: 4, gasket: 5, vacuum: 80 };
+export const vacuumPlate: Device = { kind: 'vacuum plate', id: 'vacuum', name: 'Vacuum plate', ...bed, groovePitch: 20, firstGroove: 20, grooveWidth: 4, grooveDepth: 4, gasket: 4.5, vacuum: 80 };
 export const pods: Device = { kind: 'vacuum pods', id: 'pods', name: 'Pods', ...bed, podWidth: 40, podDepth: 30, podHeight: 30, rim: 5, overhang: 40, vacuum: 80 };
 export const board: Device = { kind: 'sacrificial board', id: 'board', name: 'Board', ...bed, screwsSunk: 10, cutInto: 1, travelMargin: 10 };
 export const plate: Device = { kind: 'fixture plate', id: 'plate', name: 'Plate', ...bed, columns: 15, rows: 11, pitch: 25, firstX: 25, firstY: 25, thread: 8, dowel: 8, madeFor: '', place: '' };
@@ -28,6 +28,7 @@ export interface Held {
   readonly shop?: Partial<Shop>;
   readonly material?: string;
   readonly blank?: Partial<Blank>;
+  readonly copies?: Partial<Copies>;
   /** stands for every file the job takes a body from */
   readonly mesh?: TriangleMesh;
   /** margins and what is in the way as well: these take longest */
@@ -37,10 +38,11 @@ export interface Held {
 let kernel: Promise<Kernel> | null = null;
 
 /** The job of a part 100 × 60 × 20 (unless another one is given) with 1 mm to face off its top, held in one setup. */
-export function heldJob({ device, part, allowance, setup: change, material, blank }: Held): Job {
+export function heldJob({ device, part, allowance, setup: change, material, blank, copies }: Held): Job {
   const stock = { ...NO_ALLOWANCE, zPlus: 1, ...allowance };
   return {
     ...newJob({ number: 'H-1', part: 'Plate', material: material ?? 'Aluminium', units: 'mm' }, part ?? { block: { x: 100, y: 60, z: 20 } }),
+    copies: { ...ONE_COPY, ...copies },
     allowance: stock, blank: { ...newBlank(stock), ...blank }, machine: machine.id,
     setups: [setup({ device: device.id, cutsBelowTop: 0, zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: { x: 0, y: 0, z: 0 } }, tools: [lightCut], ...change })],
   };

@@ -15,6 +15,10 @@ export function clampOnPart(hold: HoldFacts, told: Told): Finding[] {
         says: `${capital(t.name)} presses over a hollow: ${told.speech.sizeWithUnit(t.emptyMm)} of the column under it are empty.`,
         numbers: { emptyMm: t.emptyMm }, because: 'The part bends under the clamp and springs back when it is taken off.', remedy: 'Move it to where the part is solid down to its rest, or support it there.',
       })];
+      case 'strap-too-short': return [finding(told, 'strap-too-short', 'hold')('stop', {
+        says: `${capital(t.name)} is ${told.speech.sizeWithUnit(t.lengthMm)} long; from the part to the heel it needs ${told.speech.sizeWithUnit(t.needMm)}.`,
+        numbers: { lengthMm: t.lengthMm, needMm: t.needMm }, because: 'It would not reach part and step block at once.', remedy: 'Bring the heel nearer to the bolt, the bolt nearer to the part, or take a longer strap.',
+      })];
       default: return [];
     }
   });

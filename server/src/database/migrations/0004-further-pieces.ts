@@ -10,5 +10,6 @@ export async function furtherPieces(schema: QueryInterface): Promise<void> {
     const clamp = clampFromVersion3(JSON.parse(row.document) as Record<string, unknown>);
     await sequelize.query('UPDATE library SET document = ? WHERE list = \'clamps\' AND id = ?', { replacements: [JSON.stringify(clamp), row.id] });
   }
-  await migrateJobDocuments(schema, 3, 4);
+  const devices = await sequelize.query<{ document: string }>('SELECT document FROM devices', { type: QueryTypes.SELECT });
+  await migrateJobDocuments(schema, 3, 4, { devices: devices.map((d) => JSON.parse(d.document) as unknown) });
 }

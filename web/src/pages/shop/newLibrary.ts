@@ -10,7 +10,7 @@ export function newDevice(kind: DeviceKind, id: string): Device {
     case 'vise': return { kind, ...head, jawWidth: 150, jawHeight: 40, jawThickness: 40, maxOpening: 150, bedThickness: 20, parallelThickness: 8, stopDiameter: 8, minimumGrip: 5, clearanceAboveJaws: 1, minimumRestAreaMm2: 400, fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 20_000, ratedTorqueNm: 60, friction: 0.15 };
     case 'T-slot table': return { kind, ...head, ...bed, width: 800, thickness: 60, slotWidth: 14, slotCount: 3, slotPitch: 80, firstSlot: 70 };
     case 'fixture plate': return { kind, ...head, ...bed, columns: 15, rows: 11, pitch: 25, firstX: 25, firstY: 25, thread: 8, dowel: 8, madeFor: '', place: '' };
-    case 'vacuum plate': return { kind, ...head, ...bed, groovePitch: 20, firstGroove: 20, grooveWidth: 4, grooveDepth: 4, gasket: 5, vacuum: 80, friction: 0.3 };
+    case 'vacuum plate': return { kind, ...head, ...bed, groovePitch: 20, firstGroove: 20, grooveWidth: 4, grooveDepth: 4, gasket: 4.5, vacuum: 80, friction: 0.3 };
     case 'vacuum pods': return { kind, ...head, ...bed, width: 1000, depth: 600, podWidth: 120, podDepth: 50, podHeight: 30, rim: 5, overhang: 80, vacuum: 80, friction: 0.4 };
     case 'sacrificial board': return { kind, ...head, ...bed, width: 600, depth: 400, thickness: 18, screwsSunk: 10, cutInto: 1, travelMargin: 20, friction: 0.3 };
     case 'support grid': return { kind, ...head, ...bed, width: 1000, depth: 1000, thickness: 80, slatPitch: 40, slatThickness: 3, headDiameter: 70, headHeight: 10, jetForceN: 10, friction: 0.2 };
