@@ -48,6 +48,7 @@ interface Underside {
   readonly held: Outlines;
   /** the part alone is left to hold */
   readonly alone: boolean;
+  readonly overEdgeMm2: number;
 }
 
 export function undersideOf(input: HoldOf<FlatDevice>): Underside {
@@ -59,7 +60,8 @@ export function undersideOf(input: HoldOf<FlatDevice>): Underside {
   // tabs or a skin still join the part to the rest of the sheet
   const joined = setup.separation.way === 'tabs' || setup.separation.way === 'skin';
   const cutThrough = kernel.flatArea(loaded) - kernel.flatArea(left) > 1;
-  return { loaded: on(loaded), held: on(cutThrough && !joined ? kernel.flatCommon(left, sectionOf('finished', level)) : left), alone: cutThrough && !joined };
+  const wholeTop = device.kind !== 'vacuum pods' && device.kind !== 'support grid';
+  return { loaded: on(loaded), overEdgeMm2: wholeTop ? kernel.flatArea(kernel.flatDifference(loaded, place)) : 0, held: on(cutThrough && !joined ? kernel.flatCommon(left, sectionOf('finished', level)) : left), alone: cutThrough && !joined };
 }
 
 /** What a bond holds on the area that sticks. */
@@ -175,7 +177,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     kind: device.kind, top: topOf(device, rest), openAbove: Math.max(0, device.kind === 'vacuum pods' ? device.podHeight : 0, ...located.obstacles.map((o) => o.to)),
     vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
-    drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, figures,
+    drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,
     steps: flatSteps({ setup, seat, device, bond, speech, clamps: clamps.map((c) => c.step).filter((s) => s !== ''), suction: suction.says }), release: flatRelease(device, setup, bond),
   };
 }

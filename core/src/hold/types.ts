@@ -121,6 +121,8 @@ export interface HoldFacts {
   readonly trouble: readonly HoldTrouble[];
   /** for pods: how far the part reaches out over them, mm */
   readonly overhangMm: number;
+  /** flat devices with a whole top: how much of the underside lies beside it, mm² */
+  readonly overEdgeMm2: number;
   readonly figures: readonly Figure[];
   readonly steps: readonly string[];
   readonly release: readonly string[];

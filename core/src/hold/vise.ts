@@ -74,7 +74,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   return {
     kind: 'vise', top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, openAbove: vise.jawHeight,
     vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), freed: [], obstacles,
-    drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [], trouble: [], overhangMm: 0,
+    drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
     figures: [
       { label: 'Grip depth', value: speech.sizeWithUnit(facts.gripDepthMm), measures: 'grip' },
       { label: 'Jaw opening', value: speech.sizeWithUnit(facts.openingMm), measures: 'opening' },

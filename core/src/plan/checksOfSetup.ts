@@ -10,6 +10,7 @@ import { heldDown } from '../hold/checks/heldDown';
 import { jawOpening } from '../hold/checks/jawOpening';
 import { jawsTouch } from '../hold/checks/jawsTouch';
 import { laidByHand } from '../hold/checks/laidByHand';
+import { overEdge } from '../hold/checks/overEdge';
 import { parallelsBelowJaws } from '../hold/checks/parallelsBelowJaws';
 import { partOnDevice } from '../hold/checks/partOnDevice';
 import { pinsMeet } from '../hold/checks/pinsMeet';
@@ -59,7 +60,7 @@ function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup,
 
 function ofFlat({ seat, hold, pinGaps }: SetupFacts, device: FlatDevice, { setup, station }: PlannedSetup, { machine }: Basis, told: Told): Finding[] {
   return [
-    ...partOnDevice(seat, told), ...seatSettles(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
+    ...partOnDevice(seat, told), ...overEdge(hold, told), ...seatSettles(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
     ...(device.kind === 'fixture plate' ? [...pinsOnGrid(device, setup.plate, told), ...registeredPlace(device, station, machine, told)] : []),
     ...(device.kind === 'sacrificial board' ? boardReady(device, machine, told) : []), ...(device.kind === 'vacuum pods' ? podsCarry(hold, device, told) : []),
     ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...heldDown(hold, told),

@@ -7,8 +7,11 @@ import type { PlannedPiece, SetupFacts } from './planned';
 /** What is said of further pieces that is not said of the first as well. */
 export function ofPieces(first: readonly Finding[], pieces: readonly PlannedPiece[], check: (piece: PlannedPiece) => readonly Finding[]): Finding[] {
   const known = new Set(first.map((f) => f.code));
-  return pieces.flatMap((p) => check(p).filter((f) => !known.has(f.code)).map((f) => ({ ...f, says: `Piece ${p.number}: ${f.says[0].toLowerCase()}${f.says.slice(1)}` })));
+  return pieces.flatMap((p) => check(p).filter((f) => !known.has(f.code)).map((f) => ({ ...f, says: `Piece ${p.number}: ${inSentence(f.says)}` })));
 }
+
+/** A sentence that goes on after a colon; names such as T3 or G54 keep their capital. */
+const inSentence = (says: string): string => (/^[A-Z][a-z]/.test(says) ? `${says[0].toLowerCase()}${says.slice(1)}` : says);
 
 /** The steps of the first piece and after them what is different for the others; a vise closes on all of them at once and tells it itself. */
 export function withPieces(hold: HoldFacts, device: Device, pieces: readonly PlannedPiece[]): HoldFacts {

@@ -2,6 +2,7 @@ import { useId, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatLength, formatSigned, unitName, type Units } from '@violet-jaw/core/units';
 import { parseLength, parsePlain } from './parseLength';
+import { describedBy, Wrong } from './Wrong';
 
 export interface LengthFieldProps {
   readonly label: string;
@@ -53,7 +54,7 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
       <Form.Control
         id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong !== null} autoComplete="off" inputMode="text" spellCheck={false}
-        aria-describedby={wrong ? `${id}-wrong` : undefined}
+        aria-describedby={describedBy(id, wrong)}
         onFocus={(e) => { e.target.select(); onLook?.(true); }}
         onMouseEnter={() => onLook?.(true)} onMouseLeave={() => onLook?.(false)}
         onChange={(e) => setTyped(e.target.value)}
@@ -63,7 +64,7 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
           if (e.key === 'Escape') { setTyped(null); setWrong(null); }
         }}
       />
-      {wrong && <Form.Control.Feedback type="invalid" id={`${id}-wrong`} className="d-block">{wrong}</Form.Control.Feedback>}
+      {wrong && <Wrong field={id}>{wrong}</Wrong>}
       {!wrong && expression && (
         <div className="field-hint">
           from {expression}

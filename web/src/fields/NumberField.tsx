@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
+import { describedBy, Wrong } from './Wrong';
 
 interface NumberFieldProps {
   readonly label: string;
@@ -38,10 +39,10 @@ export function NumberField({ label, value, onCommit, min, max, positive = false
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong} autoComplete="off" placeholder={optional ? whenEmpty : undefined}
+        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong} aria-describedby={describedBy(id, wrong)} autoComplete="off" placeholder={optional ? whenEmpty : undefined}
         onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); if (e.key === 'Escape') setTyped(null); }}
       />
-      {wrong && <Form.Control.Feedback type="invalid" className="d-block">Expected a number {positive ? `above 0, up to ${max}` : `from ${min} to ${max}`}{optional ? ', or nothing' : ''}.</Form.Control.Feedback>}
+      {wrong && <Wrong field={id}>Expected a number {positive ? `above 0, up to ${max}` : `from ${min} to ${max}`}{optional ? ', or nothing' : ''}.</Wrong>}
       {!wrong && hint && <div className="field-hint">{hint}</div>}
     </Form.Group>
   );

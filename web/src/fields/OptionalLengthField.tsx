@@ -2,6 +2,7 @@ import { useId, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatLength, formatSigned, unitName, type Units } from '@violet-jaw/core/units';
 import { parseLength, parsePlain } from './parseLength';
+import { describedBy, Wrong } from './Wrong';
 
 interface OptionalLengthFieldProps {
   readonly label: string;
@@ -35,7 +36,7 @@ export function OptionalLengthField({ label, mm, units, onCommit, signed = false
     <Form.Group>
       <Form.Label htmlFor={id} className="visually-hidden">{label}</Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} placeholder="not known" value={typed ?? shown} isInvalid={wrong !== null} autoComplete="off"
+        id={id} className="number" data-half-typed={typed !== null} placeholder="not known" value={typed ?? shown} isInvalid={wrong !== null} aria-describedby={describedBy(id, wrong)} autoComplete="off"
         onChange={(e) => setTyped(e.target.value)}
         onBlur={(e) => { void commit(e.target.value); }}
         onKeyDown={(e) => {
@@ -43,7 +44,7 @@ export function OptionalLengthField({ label, mm, units, onCommit, signed = false
           if (e.key === 'Escape') { setTyped(null); setWrong(null); }
         }}
       />
-      {wrong && <Form.Control.Feedback type="invalid" className="d-block">{wrong}</Form.Control.Feedback>}
+      {wrong && <Wrong field={id}>{wrong}</Wrong>}
     </Form.Group>
   );
 }

@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
+import { describedBy, Wrong } from './Wrong';
 
 interface TextFieldProps {
   readonly label: string;
@@ -24,14 +25,14 @@ export function TextField({ label, value, onCommit, required, maxLength = 200, l
     if (typed !== value) onCommit(typed);
     setTyped(null);
   };
-  const shared = { id, 'data-half-typed': typed !== null, value: typed ?? value, isInvalid: wrong, maxLength, placeholder, onBlur: commit, autoComplete: 'off' };
+  const shared = { id, 'data-half-typed': typed !== null, value: typed ?? value, isInvalid: wrong, 'aria-describedby': describedBy(id, wrong), maxLength, placeholder, onBlur: commit, autoComplete: 'off' };
   return (
     <Form.Group className={className}>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
       {lines
         ? <Form.Control as="textarea" rows={lines} {...shared} onChange={(e) => setTyped(e.target.value)} />
         : <Form.Control type={type} {...shared} onChange={(e) => setTyped(e.target.value)} onKeyDown={(e) => { if (e.key === 'Enter') commit(); }} />}
-      {wrong && <Form.Control.Feedback type="invalid">Must not be empty.</Form.Control.Feedback>}
+      {wrong && <Wrong field={id}>Must not be empty.</Wrong>}
     </Form.Group>
   );
 }
@@ -50,8 +51,8 @@ export function CountField({ label, value, onCommit, min, max, hideLabel }: { la
   return (
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
-      <Form.Control id={id} className="number" data-half-typed={typed !== null} value={typed ?? String(value)} isInvalid={wrong} autoComplete="off" onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); }} />
-      {wrong && <Form.Control.Feedback type="invalid">Expected a whole number from {min} to {max}.</Form.Control.Feedback>}
+      <Form.Control id={id} className="number" data-half-typed={typed !== null} value={typed ?? String(value)} isInvalid={wrong} aria-describedby={describedBy(id, wrong)} autoComplete="off" onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); if (e.key === 'Escape') setTyped(null); }} />
+      {wrong && <Wrong field={id}>Expected a whole number from {min} to {max}.</Wrong>}
     </Form.Group>
   );
 }
