@@ -41,6 +41,10 @@ test('the same block in a vise, under straps, on vacuum and on tape: each refusa
     expect(parsed.entities).toMatchObject([{ closed: true, layer: 'pocket' }]);
     await hold(page).getByText('Steps for the operator').click();
     await expect(hold(page).getByText('Close until snug.')).toBeVisible();
+    await expect(hold(page).getByText('Part on the floor of the pocket, 37.000 mm above the bed; no parallels.')).toBeVisible();
+    await expect(code(page, 'jaws-not-soft')).toBeVisible();
+    await hold(page).getByLabel('Soft jaws with a pocket').uncheck();
+    await expect(code(page, 'jaws-not-soft')).toHaveCount(0);
   });
 
   await test.step('straps on the table: torque, slot, and in the way of the facing cut', async () => {
@@ -107,6 +111,32 @@ test('the same block in a vise, under straps, on vacuum and on tape: each refusa
     await go(page, 'Sheet');
     await expect(page.getByText('Tap the part down until neither parallel moves.')).toBeVisible(LONG);
   });
+});
+
+test('two pieces on one table: drawn, kept apart, with a register each, in ledger and control lines', async ({ page }) => {
+  await plateJob(page, 'H-TWO');
+  await page.getByLabel('Held in or on').selectOption('Table of Mill 1');
+  await hold(page).getByLabel('Tape or adhesive').selectOption('Thin double-sided tape');
+  await hold(page).getByRole('button', { name: 'Add a piece beside it' }).click();
+  await expect(hold(page).getByLabel('X of piece 2')).toHaveValue('+120.000');
+  await expect(page.getByRole('img', { name: 'From above' })).toContainText('piece 2', LONG);
+  await enter(hold(page).getByLabel('X of piece 2'), '80');
+  await expect(code(page, 'pieces-in-each-other')).toContainText('20.000 mm too near');
+  await enter(hold(page).getByLabel('X of piece 2'), '800');
+  await expect(code(page, 'hangs-over-edge')).toContainText('Piece 2', LONG);
+  await enter(hold(page).getByLabel('X of piece 2'), '150');
+  await expect(code(page, 'hangs-over-edge')).toHaveCount(0);
+  await hold(page).getByLabel('Register of piece 2').selectOption('G54');
+  await go(page, 'Ledger');
+  await expect(page.getByLabel('Lines for the control')).toContainText('G54 NOT WRITTEN');
+  await go(page, 'Route');
+  await hold(page).getByLabel('Register of piece 2').selectOption('G55');
+  await go(page, 'Ledger');
+  await expect(page.getByRole('table', { name: 'Registers' }).getByRole('row', { name: /G55.*Op 10 piece 2/ })).toBeVisible();
+  await expect(page.getByLabel('Lines for the control')).toContainText('OP 10 PIECE 2 G55');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByLabel('Lines for the control')).toContainText('G54 NOT WRITTEN');
+  await saved(page);
 });
 
 test('a part that is cut free needs something that keeps it', async ({ page }) => {

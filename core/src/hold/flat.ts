@@ -82,7 +82,7 @@ function bondContact(bond: Bond, stuck: Outlines, factor: number, { kernel, seat
 function restContact(name: string, on: Outlines, { kernel, seat, device }: HoldOf<FlatDevice>): HoldContact[] {
   const points = farthestPoints(on, seat.locators.z.at);
   if (points.length < 3) return [];
-  return [{ name, kind: 'locator', points, inward: vec(0, 0, 1), areaMm2: kernel.flatArea(on), friction: device.friction, ...RIGID, patch: boxOf(on, seat.locators.z.at) }];
+  return [{ name, kind: 'locator', points, inward: vec(0, 0, 1), areaMm2: kernel.flatArea(on), surface: seat.rest.surface, friction: device.friction, ...RIGID, patch: boxOf(on, seat.locators.z.at) }];
 }
 
 /** A pin or fence still holds a part that is cut free where it stands against the part itself, not against stock that is gone. */

@@ -12,6 +12,7 @@ export * from './sums';
 export { timesBorne, wrenchAt, type Wrench } from './lock';
 export { closingForceN } from './vise';
 export { boltOf, holeName, nearestAnchor } from './clamps';
+export { contactInWords } from './contactWords';
 export { gaugeBlock } from './steps';
 export { relievedOutline, signedArea, type PocketChoices } from './softJaws';
 export type { HoldInput } from './input';

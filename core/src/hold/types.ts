@@ -1,4 +1,5 @@
 import type { Box3, Vec3 } from '../frames';
+import type { SurfaceState } from '../job';
 import type { DeviceKind } from '../shop';
 import type { Outlines } from '../solid';
 
@@ -13,6 +14,8 @@ export interface HoldContact {
   /** unit direction in which it pushes on the part */
   readonly inward: Vec3;
   readonly areaMm2: number;
+  /** how the face comes that is touched; left out where a spot is touched, not a face */
+  readonly surface?: SurfaceState;
   readonly friction: number;
   /** clamp: the force it presses with, all points together; 0 for the others */
   readonly forceN: number;

@@ -3,7 +3,7 @@ import type { Device } from '../shop';
 import { loadKernel, type TriangleMesh } from '../solid';
 import { box, told, vise } from '../testing/fixtures';
 import { aluminium, planHeld } from '../testing/held';
-import { closingForceN } from '.';
+import { closingForceN, contactInWords } from '.';
 import { marginHolds, pushInWords } from './checks/marginHolds';
 import { wallStands } from './checks/wallStands';
 
@@ -37,6 +37,15 @@ test('a trough between the jaws has a thin wall over a hollow; snug is enough', 
 test('the pocket of soft jaws is told with its depth', async () => {
   const { only } = await planHeld({ device: vise, setup: { closing: { torque: 30, softJaws: { on: true, depth: 3.5, fit: 0.02, cutter: 6 } } } });
   expect(only.facts?.hold.steps.join(' ')).toContain('the pocket for this part, 3.500 mm deep');
+});
+
+test('contacts are told as faces: how they come, how deep, and how much of them bears', async () => {
+  const { only } = await planHeld({ device: vise, allowance: { yMinus: 2, yPlus: 2 }, blank: { sides: { xMinus: 'finished', xPlus: 'finished', yMinus: 'sawn', yPlus: 'raw', zMinus: 'finished', zPlus: 'sawn' } } });
+  const said = Object.fromEntries(only.facts!.hold.contacts.map((c) => [c.name, contactInWords(c, told.speech)]));
+  expect(said['fixed jaw']).toBe('raw, 20.000 mm deep');
+  expect(said['moving jaw']).toBe('sawn, 20.000 mm deep');
+  // two parallels of 8 under 64: a quarter of what lies between their outer edges
+  expect(said.parallels).toBe('finished, 25 % of its extent bears');
 });
 
 describe('the pocket of soft jaws', () => {

@@ -1,4 +1,4 @@
-import { signOf, vec, type Vec3 } from '../frames';
+import { signOf, vec } from '../frames';
 import { fixedSide, restIn, type Contact, type Rest, type SeatFacts } from '../seat';
 import type { Vise } from '../shop';
 import { cornersOf, ownWeight, rectangleRing, type HoldOf } from './input';
@@ -34,13 +34,13 @@ export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>
   };
 }
 
-/** The patch of a contact and the direction it pushes the part in. */
-export function patchOf(contact: Contact, at: number): { patch: HoldContact['patch']; inward: Vec3; points: Vec3[] } {
+/** The patch of a contact, the direction it pushes the part in, and how the face comes. */
+export function patchOf(contact: Contact, at: number): Pick<HoldContact, 'patch' | 'inward' | 'points' | 'surface'> {
   const axis = contact.faces[1] as 'x' | 'y' | 'z';
   const { touch } = contact;
   const min = { ...vec(touch.x[0], touch.y[0], touch.z[0]), [axis]: at };
   const max = { ...vec(touch.x[1], touch.y[1], touch.z[1]), [axis]: at };
-  return { patch: { min, max }, inward: { ...vec(0, 0, 0), [axis]: -signOf(contact.faces) }, points: cornersOf(min, max) };
+  return { patch: { min, max }, inward: { ...vec(0, 0, 0), [axis]: -signOf(contact.faces) }, points: cornersOf(min, max), surface: contact.surface };
 }
 
 const RIGID = { forceN: 0, pullN: 0, shearN: 0 };

@@ -1,5 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { Form } from 'react-bootstrap';
+import { contactInWords } from '@violet-jaw/core/hold/contactWords.ts';
 import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import type { Device, DeviceKind } from '@violet-jaw/core/shop';
 import { isFlatDevice, isMadeFor, isRound, isVise } from '@violet-jaw/core/shop';
@@ -88,8 +89,8 @@ function Touching({ planned }: SectionProps) {
     <details>
       <summary>Touches in {contacts.length} {contacts.length === 1 ? 'place' : 'places'}</summary>
       <table className="table table-sm mb-1">
-        <thead><tr><th>Where</th><th className="number">Area</th><th className="number">Presses with</th><th className="number">Friction</th></tr></thead>
-        <tbody>{rows.map((c, i) => <tr key={`${c.name} ${i}`}><td>{c.name === 'jaw 1' ? 'each jaw' : c.name}</td><td className="number">{c.areaMm2 > 0 ? speech.area(c.areaMm2) : 'a line'}</td><td className="number">{c.forceN > 0 ? speech.force(c.forceN) : c.kind === 'bond' ? `holds ${speech.force(c.shearN)} sideways` : 'as pushed'}</td><td className="number">{c.kind === 'bond' ? '–' : c.friction.toFixed(2)}</td></tr>)}</tbody>
+        <thead><tr><th>Where</th><th>Face</th><th className="number">Area</th><th className="number">Presses with</th><th className="number">Friction</th></tr></thead>
+        <tbody>{rows.map((c, i) => <tr key={`${c.name} ${i}`}><td>{c.name === 'jaw 1' ? 'each jaw' : c.name}</td><td>{contactInWords(c, speech)}</td><td className="number">{c.areaMm2 > 0 ? speech.area(c.areaMm2) : 'a line'}</td><td className="number">{c.forceN > 0 ? speech.force(c.forceN) : c.kind === 'bond' ? `holds ${speech.force(c.shearN)} sideways` : 'as pushed'}</td><td className="number">{c.kind === 'bond' ? '–' : c.friction.toFixed(2)}</td></tr>)}</tbody>
       </table>
     </details>
   );
