@@ -1,6 +1,9 @@
 import type { Kernel, Outlines } from '../solid';
 import { circle, type HoldInput } from './input';
 
+/** A cutter that misses less than this of a corner needs no relief there: chords of arcs differ by as much. */
+const MISSED_MM = 0.02;
+
 export interface PocketChoices {
   /** all round, mm */
   readonly fit: number;
@@ -17,14 +20,14 @@ export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter
   const r = cutter / 2;
   const centres = kernel.offset(wanted, -r);
   const made = kernel.offset(centres, r, 'round');
-  const missed = kernel.flatDifference(wanted, kernel.offset(made, 2e-3));
+  const missed = kernel.flatDifference(wanted, kernel.offset(made, MISSED_MM));
   if (missed.length === 0) return wanted;
   // Each left-over sits in a corner: its point farthest from where the cutter's centre can go is the corner itself.
   const ways = centres.flat();
   const reliefs = missed.flatMap((ring): [number, number][][] => {
     let corner: readonly [number, number] | null = null;
     let towards: readonly [number, number] | null = null;
-    let far = r + 1e-3;
+    let far = r + MISSED_MM;
     for (const p of ring) {
       const near = ways.reduce((best, c) => (Math.hypot(c[0] - p[0], c[1] - p[1]) < Math.hypot(best[0] - p[0], best[1] - p[1]) ? c : best), ways[0] ?? p);
       const d = Math.hypot(near[0] - p[0], near[1] - p[1]);

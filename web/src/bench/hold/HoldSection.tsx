@@ -19,7 +19,7 @@ const MarginChart = lazy(() => import('./MarginChart').then((m) => ({ default: m
 function DeviceChoice({ devices, value, onCommit }: { devices: readonly Device[]; value: string | null; onCommit: (id: string | null) => void }) {
   const kinds = [...new Set(devices.map((d) => d.kind))] as DeviceKind[];
   return (
-    <Form.Group>
+    <Form.Group className="two-wide">
       <Form.Label htmlFor="device">Held in or on</Form.Label>
       <Form.Select id="device" value={value ?? ''} onChange={(e) => onCommit(e.target.value || null)}>
         <option value="">choose</option>
