@@ -11,7 +11,7 @@ beforeAll(async () => { planner = new Planner(await loadKernel()); });
 function plan(change: (job: Job) => void): { job: Job; planned: PlannedJob } {
   const job: Job = { ...vaneBearingBlockJob(), body: { block: { x: 110, y: 70, z: 38 } } };
   change(job);
-  const planned = planner.plan({ job, shop: demoShop, bodies: () => null });
+  const planned = planner.plan({ job, shop: demoShop, bodies: () => null }, 'known');
   if (!planned.ok) throw new Error(planned.problem);
   return { job, planned: planned.value };
 }

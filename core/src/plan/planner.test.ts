@@ -21,7 +21,7 @@ beforeAll(async () => {
 });
 
 function plan(job: Job, shop = demoShop): PlannedJob {
-  const planned = planner.plan({ job, shop, bodies });
+  const planned = planner.plan({ job, shop, bodies }, 'known');
   if (!planned.ok) throw new Error(planned.problem);
   return planned.value;
 }
@@ -167,6 +167,7 @@ test('terms sum to the work zero within 1e-9 mm, whatever is chosen', () => {
     fc.record({ a: mm, b: mm, h: fc.double({ min: 5, max: 30, noNaN: true }), x: place, y: place, z: place, of: fc.constantFrom('finished part' as const, 'what is left' as const, 'raw blank' as const), side: fc.constantFrom('left' as const, 'right' as const), extra: mm }),
     ({ a, b, h, x, y, z, of, side, extra }) => {
       const planned = plan(vane((j) => {
+        j.body = { block: { x: 110, y: 70, z: 38 } };
         j.allowance = { xMinus: a, xPlus: b, yMinus: b, yPlus: a, zMinus: a, zPlus: b };
         for (const setup of j.setups) {
           setup.parallels.height = h;

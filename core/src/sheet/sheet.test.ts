@@ -11,7 +11,7 @@ beforeAll(async () => { planner = new Planner(await loadKernel()); });
 function plan(change: (job: ReturnType<typeof sensorFootJob>, shop: typeof demoShop) => void = () => undefined) {
   const [job, shop] = [sensorFootJob(), structuredClone(demoShop)];
   change(job, shop);
-  const planned = planner.plan({ job, shop, bodies: () => null });
+  const planned = planner.plan({ job, shop, bodies: () => null }, 'known');
   if (!planned.ok) throw new Error(planned.problem);
   return { job, planned: planned.value, outlines: outlinesOf(planner, planned.value) };
 }
