@@ -87,8 +87,10 @@ export function guyAnchorPlateJob(file = 'guy-anchor-plate.dxf', sha256?: string
         separation: { way: 'tabs', tabs: { count: 4, width: 1, height: 10 }, skin: NO_HOLD.separation.skin },
         plate: plate({
           x: { by: 'hand', side: 'left', at: 200, pins: [] }, y: { by: 'hand', side: 'front', at: 220, pins: [] },
+          // weights on the frame of each plate
           clamps: [[240, 255], [520, 255], [240, 485], [520, 485]].map(([x, y]) => ({ clamp: 'weight-4', x, y, towards: '-x' as const, torque: null, toBolt: 0, toHeel: 0 })),
         }),
+        further: [{ x: 380, y: 0, register: 'G55' }],
         why: { seat: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
       }),
     ],

@@ -3,6 +3,7 @@ import { controlLines } from '../control';
 import { AXES } from '../frames';
 import type { FurtherPiece, Setup } from '../job';
 import { buildSheet } from '../sheet';
+import { planOutput } from './output';
 import { chuck, heldJob, planHeld, table, tape, board, vacuumPlate } from '../testing/held';
 import { vise } from '../testing/fixtures';
 import { NO_HOLD, type PlateHold } from '../job';
@@ -33,6 +34,10 @@ test('a piece with a register gets its line for the control, one without gets no
   // station at X −400, Y −200; the part lies 50 from the left and front edge
   expect(lines[0]).toMatch(/^G10 L2 P1 X-350\.000 Y-150\.000 .*\(OP 10 G54/);
   expect(lines[1]).toMatch(/^G10 L2 P2 X-200\.000 Y-150\.000 .*\(OP 10 PIECE 2 G55/);
+  expect(planOutput(planned).setups[0].pieces).toEqual([
+    { number: 2, by: { x: 150, y: 0 }, register: 'G55', workZeroInMachine: { x: -200, y: -150, z: expect.any(Number) as number } },
+    { number: 3, by: { x: 150, y: 120 }, register: null, workZeroInMachine: { x: -200, y: -30, z: expect.any(Number) as number } },
+  ]);
   const sheet = buildSheet(heldJob({ device: table }), planned, null, { name: '', projection: 'third angle' }, null);
   expect(sheet.setups[0].rows).toEqual(expect.arrayContaining([
     { label: 'Piece 2, from piece 1', value: expect.stringMatching(/^X \+150\.000 {2}Y \+0\.000; G55 X −200\.000/) as string },

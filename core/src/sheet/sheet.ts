@@ -238,7 +238,7 @@ function sheetTransition(t: PlannedTransition, held: DeviceKind | null, speech: 
     first: beforeHandsGoIn(held),
     says: `${t.facts.says}.`,
     edges: `${t.facts.edges.join('; ')}.`,
-    kept: [faceKeptInWords(t.facts.jaw, t.facts.at.jaw), faceKeptInWords(t.facts.stop, t.facts.at.stop.replace(/^(left|right) stop$/, 'stop'))],
+    kept: [faceKeptInWords(t.facts.jaw, t.facts.at.jaw), faceKeptInWords(t.facts.stop, t.facts.at.stop)],
     shift: t.shift.shift ? signed(speech, (a) => t.shift.shift?.[a] ?? null) : null,
     because: t.shift.says,
     conditions: t.shift.conditions,

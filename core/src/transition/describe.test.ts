@@ -57,6 +57,16 @@ describe('the face against a locator', () => {
     expect(sameFaceLost(after(), 0.05, told)).toEqual([]);
   });
 
+  test('is called what it is there: a fence is no fixed jaw', () => {
+    const [from, to] = [lying(), lying(moved(setup().orientation, 'flip-front-to-back'))];
+    const locators = { ...to.locators, y: { ...to.locators.y, name: 'rear fence' }, x: { ...to.locators.x, name: 'left pins' } };
+    expect(sameFaceLost(describeTransition(from, { ...to, locators }), 0.05, told)[0]).toMatchObject({
+      says: expect.stringContaining('The front face meets the rear fence, not the rear face as before.') as string, remedy: expect.stringContaining('on the rear fence') as string,
+    });
+    expect(describeTransition(from, to).at).toEqual({ jaw: 'fixed jaw', stop: 'stop' });
+    expect(describeTransition(from, { ...to, locators }).at.stop).toBe('left pins');
+  });
+
   test('the same face, raw before and finished now, is a note of its own', () => {
     const t = describeTransition(lying(undefined, raw), lying());
     expect(sameFaceLost(t, 0.05, told).map((f) => f.says)).toEqual([

@@ -63,7 +63,7 @@ export function describeTransition(from: SeatFacts, to: SeatFacts): TransitionFa
   const sentence = `${what[0].toUpperCase()}${what.slice(1)}`;
   return {
     moves: moves.map((m) => m.id), says: sentence, edges, goes,
-    jaw: faceKept(from.y, to.y), stop: faceKept(from.x, to.x), at: { jaw: to.locators.y.name, stop: to.locators.x.name },
+    jaw: faceKept(from.y, to.y), stop: faceKept(from.x, to.x), at: { jaw: to.locators.y.name, stop: to.locators.x.name.replace(/^(left|right) stop$/, 'stop') },
   };
 }
 

@@ -24,5 +24,5 @@ export function sameFaceLost(transition: TransitionFacts, sizeTolerance: number,
       remedy: `Choose a turn that keeps the ${PART_SIDE[kept.from]} on the ${locator}, or hold that size closer.`,
     })];
   };
-  return [...one(transition.jaw, 'fixed jaw'), ...one(transition.stop, 'stop')];
+  return [...one(transition.jaw, transition.at.jaw), ...one(transition.stop, transition.at.stop)];
 }
