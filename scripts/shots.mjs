@@ -28,6 +28,7 @@ try {
 
   await page.goto(`${address}/jobs`);
   await page.getByRole('img', { name: 'Op 20, G55' }).nth(1).waitFor({ timeout: 60_000 });
+  await page.getByText('planning…').first().waitFor({ state: 'detached', timeout: 60_000 });
   await shot('jobs');
   await page.getByRole('link', { name: 'SK-1041' }).click();
   await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });

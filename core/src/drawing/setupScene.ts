@@ -93,7 +93,13 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
   if (options.dimensions) shapes.push(...(isVise(device) ? viseDimensions(view, planned, facts, device, speech) : otherDimensions(view, facts, device, speech)));
   shapes.push(...[{ register: setup.register, facts }, ...planned.pieces].map((p): Shape => (
     { kind: 'zero', mark: 'work', at: onView(view, p.facts.zero.shiftedInDevice), label: options.labels ? p.register ?? '' : '' })));
-  return { title: VIEWS[view].title, shapes };
+  return { title: titleOf(view, device), shapes };
+}
+
+/** What the view shows; in front of a part in a vise stands a jaw, which is not drawn. */
+function titleOf(view: ViewName, device: Device): string {
+  const hidden = view === 'front' && isVise(device) ? ` (${fixedSide(device) > 0 ? 'moving' : 'fixed'} jaw left out)` : '';
+  return `${VIEWS[view].title}${hidden}`;
 }
 
 function pieceLabel({ number, facts: { seat: { loadedBox: { min, max } } } }: PlannedSetup['pieces'][number]): Shape {

@@ -17,7 +17,7 @@ const inSentence = (says: string): string => (/^[A-Z][a-z]/.test(says) ? `${says
 export function withPieces(hold: HoldFacts, device: Device, pieces: readonly PlannedPiece[]): HoldFacts {
   if (isVise(device) || pieces.length === 0) return hold;
   const others = pieces.flatMap((p) => [
-    `Piece ${p.number}: the same again. What is different there:`, ...p.facts.hold.steps.filter((s) => !hold.steps.includes(s)).map((s) => `Piece ${p.number}: ${s}`),
+    `Piece ${p.number}: the same again. What is different there:`, ...p.facts.hold.steps.filter((s) => !hold.steps.includes(s)).map((s) => `Piece ${p.number}: ${inSentence(s)}`),
   ]);
   return { ...hold, steps: [...hold.steps, ...others] };
 }

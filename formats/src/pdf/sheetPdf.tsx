@@ -186,7 +186,7 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
             <>
               {viewsInOrder(sheet.projection).map((view) => (
                 <View key={view}>
-                  <Text style={styles.strong}>{view === 'above' ? `From above, ${scale.says}` : `From the front, ${scale.says} (moving jaw left out)`}</Text>
+                  <Text style={styles.strong}>{`${scenes[view].title}, ${scale.says}`}</Text>
                   <Drawing scene={scenes[view]} width={left} height={heights[view]} scale={scale.scale} margins={shared} />
                 </View>
               ))}

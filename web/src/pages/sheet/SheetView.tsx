@@ -64,7 +64,7 @@ function SetupPage({ sheet, setup, transition }: { sheet: Sheet; setup: SheetSet
         <div>
           {scenes && viewsInOrder(sheet.projection).map((view) => (
             <div key={view}>
-              <strong>{view === 'above' ? 'From above' : 'From the front (moving jaw left out)'}</strong>
+              <strong>{scenes[view].title}</strong>
               <Drawing scene={scenes[view]} width={350} height={view === 'above' ? 290 : 180} fontSize={12} margins={shared} />
             </div>
           ))}
