@@ -68,3 +68,13 @@ test.each([['vise', vise], ['chuck', chuck], ['table', table], ['pods', pods]] a
     expect(JSON.stringify(scene)).not.toMatch(/NaN|undefined/);
   }
 });
+
+test('a setup that removes nothing is drawn as well, with its forces known', async () => {
+  const planner = new Planner(await loadKernel());
+  const planned = planner.plan({ job: heldJob({ device: vise, allowance: { zPlus: 0 } }), shop: heldShop(vise), bodies: () => null }, 'now');
+  if (!planned.ok) throw new Error(planned.problem);
+  expect(planned.value.setups[0].material.removedMm3).toBe(0);
+  const { above } = outlinesOf(planner, planned.value)!.setups[0].views!;
+  expect(above.removed).toEqual([]);
+  expect(above.left.silhouette[0]).toHaveLength(4);
+});

@@ -91,8 +91,7 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
   if (options.labels && view === 'above') shapes.push(...planned.pieces.map(pieceLabel));
   if (options.labels) shapes.push(...(isVise(device) ? viseLabels(view, device, facts, setup) : otherLabels(view, facts)));
   if (options.dimensions) shapes.push(...(isVise(device) ? viseDimensions(view, planned, facts, device, speech) : otherDimensions(view, facts, device, speech)));
-  shapes.push(...[{ register: setup.register, facts }, ...planned.pieces].map((p): Shape => (
-    { kind: 'zero', mark: 'work', at: onView(view, p.facts.zero.shiftedInDevice), label: options.labels ? p.register ?? '' : '' })));
+  shapes.push(...zeroMarks(view, [{ register: setup.register, facts }, ...planned.pieces], options.labels));
   return { title: titleOf(view, device), shapes };
 }
 
@@ -102,8 +101,19 @@ function titleOf(view: ViewName, device: Device): string {
   return `${VIEWS[view].title}${hidden}`;
 }
 
+/** Work zero of every piece; zeros that are seen in one place share a mark. */
+function zeroMarks(view: ViewName, pieces: readonly { readonly register: string | null; readonly facts: SetupFacts }[], labels: boolean): Shape[] {
+  const marks = new Map<string, { at: [number, number]; names: string[] }>();
+  for (const { register, facts } of pieces) {
+    const at = onView(view, facts.zero.shiftedInDevice);
+    const key = at.map((v) => v.toFixed(3)).join();
+    marks.set(key, { at, names: [...(marks.get(key)?.names ?? []), ...(register ? [register] : [])] });
+  }
+  return [...marks.values()].map(({ at, names }) => ({ kind: 'zero', mark: 'work', at, label: labels ? names.join(', ') : '' }));
+}
+
 function pieceLabel({ number, facts: { seat: { loadedBox: { min, max } } } }: PlannedSetup['pieces'][number]): Shape {
-  return { kind: 'label', at: [(min.x + max.x) / 2, (min.y + max.y) / 2], text: `piece ${number}`, anchor: 'middle', backed: true };
+  return { kind: 'label', at: [(min.x + max.x) / 2, min.y + (max.y - min.y) * 0.86], text: `piece ${number}`, anchor: 'middle', backed: true };
 }
 
 /** One piece's material: as loaded dashed, what is removed stippled, what is left as it looks. */

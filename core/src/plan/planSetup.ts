@@ -131,7 +131,7 @@ export function withForces(planner: Planner, basis: Basis, planned: PlannedSetup
   const { facts, setup, device, pieces } = planned;
   if (!facts || !device) return planned;
   const told: Told = { setupId: setup.id, op: setup.op, speech: speechIn(basis.job.units) };
-  const standing = planner.cache.get('silhouette', `${before.key} above ${JSON.stringify(setup.orientation)}`, () => planner.kernel.silhouette(before.solid, rotationOf(setup.orientation)));
+  const standing = pieces.length === 0 ? [] : planner.cache.get('seen from above', `${before.key} ${JSON.stringify(setup.orientation)}`, () => planner.kernel.silhouette(before.solid, rotationOf(setup.orientation)));
   const all = [{ number: 1, setup, facts }, ...pieces];
   const forces = all.map((p) => ({
     margin: marginOf(basis, p.facts, p.setup, device),

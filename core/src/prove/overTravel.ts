@@ -14,7 +14,7 @@ export function overTravel(what: string, rooms: readonly Room[], speech: Speech)
     numbers: Object.fromEntries(over.map(({ axis, by, end }) => [`${axis}${end === 'plus' ? 'Plus' : 'Minus'}OverMm`, by])),
     because: 'The machine stops at the end of the axis, or the control refuses the program.',
     remedy: over.some(({ axis }) => axis === 'z')
-      ? 'Use a tool of another length, lower or higher parallels, or another station.'
-      : 'Use a station further from that end, or move the part along the jaws with the stop.',
+      ? 'Use a tool of another length, lay the part higher or lower, or use another station.'
+      : 'Use a station further from that end, or move the part on the device.',
   };
 }

@@ -32,6 +32,8 @@ function inWords(error: ErrorObject): string {
       return `${place}: must be ${String(p.comparison)} ${String(p.limit)}.`;
     case 'const': return `${place}: must be ${JSON.stringify(p.allowedValue)}.`;
     case 'oneOfValues': return `${place}: must be one of ${(p.allowed as unknown[]).map((v) => JSON.stringify(v)).join(', ')}.`;
+    case 'maxItems': return `${place}: at most ${String(p.limit)} entries are taken.`;
+    case 'minItems': return `${place}: at least ${String(p.limit)} ${p.limit === 1 ? 'entry is' : 'entries are'} needed.`;
     default: return `${place}: ${error.message ?? 'not valid'}.`;
   }
 }
@@ -49,10 +51,12 @@ function likelyMeant(errors: readonly ErrorObject[]): ErrorObject[] {
     const branches = [...new Set(inside.map(branchOf))];
     const misfits = (branch: string) => inside.filter((e) => branchOf(e) === branch && e.instancePath === union.instancePath).length;
     const [best] = branches.sort((a, b) => misfits(a) - misfits(b));
-    const plain = inside.length > 0 && inside.every((e) => e.keyword === 'const' || e.keyword === 'type');
+    const plain = inside.length > 0 && inside.every((e) => e.instancePath === union.instancePath && ['const', 'type', 'oneOfValues'].includes(e.keyword));
     if (plain) {
-      const allowed = inside.flatMap((e) => (e.keyword === 'const' ? [(e.params as { allowedValue: unknown }).allowedValue] : []));
-      const types = inside.map((e) => String((e.params as { type?: unknown }).type));
+      const values = inside.flatMap(({ keyword, params }) => (keyword === 'const' ? [(params as { allowedValue: unknown }).allowedValue] : keyword === 'oneOfValues' ? (params as { allowed: unknown[] }).allowed : []));
+      // a list of values or nothing
+      const allowed = values.length > 0 && inside.some((e) => (e.params as { type?: unknown }).type === 'null') ? [...values, null] : values;
+      const types = inside.filter((e) => e.keyword === 'type').map((e) => String((e.params as { type?: unknown }).type));
       const told = allowed.length > 0 ? { keyword: 'oneOfValues', params: { allowed } } : { keyword: 'type', params: { type: types.join(' or ') } };
       left = left.filter((e) => !inside.includes(e)).map((e) => (e === union ? { ...e, ...told } : e));
     } else {

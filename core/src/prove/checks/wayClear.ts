@@ -4,6 +4,10 @@ import type { WayFacts } from '..';
 /** Room wanted between a tool that turns and what stands there (common practice, no source). */
 const WANTED_MM = 2;
 
+/** "strap 1", "piece 2", but "the fixed jaw". */
+const named = (obstacle: string) => (/\d/.test(obstacle) ? obstacle : `the ${obstacle}`);
+const capital = (text: string) => `${text[0].toUpperCase()}${text.slice(1)}`;
+
 /** Nothing may stand where the tool or its holder comes. */
 export function wayClear(way: WayFacts, told: Told): Finding[] {
   const { speech } = told;
@@ -13,12 +17,12 @@ export function wayClear(way: WayFacts, told: Told): Finding[] {
     const what = g.what === 'tool' ? `the ${speech.sizeWithUnit(way.toolMm ?? 0)} tool` : `the holder, ${speech.sizeWithUnit(way.holderMm ?? 0)} across,`;
     if (g.gapMm <= 1e-6) {
       return finding(told, 'in-the-way', 'prove')('stop', {
-        says: `The ${g.obstacle} is in the way: ${what} can come to it ${place}; it stands up to Z ${speech.signed(g.obstacleTop)}.`, numbers,
+        says: `${capital(named(g.obstacle))} is in the way: ${what} can come to it ${place}; it stands up to Z ${speech.signed(g.obstacleTop)}.`, numbers,
         because: 'Along the outline and at the depth of this cut the tool sweeps over that place.', remedy: g.what === 'tool' ? 'Move it away from the cut, make it lower, or cut that place in another setup.' : 'Let the tool stick out further, or take a slimmer holder.',
       });
     }
     return finding(told, 'little-room', 'prove')('caution', {
-      says: `Only ${speech.sizeWithUnit(g.gapMm)} between ${what} and the ${g.obstacle} ${place}.`, numbers,
+      says: `Only ${speech.sizeWithUnit(g.gapMm)} between ${what} and ${named(g.obstacle)} ${place}.`, numbers,
       because: `A small error in the setup lets them touch; ${speech.sizeWithUnit(WANTED_MM)} are wanted.`, remedy: 'Move it a little further from the cut.',
     });
   });
