@@ -80,9 +80,12 @@ export async function newBlockJob(page: Page, number: string, size: [string, str
   await expect(page.getByText('The blank contains the part.')).toBeVisible();
 }
 
-/** Goes to a page of the open job. */
-export async function go(page: Page, name: 'Part & blank' | 'Route' | 'Ledger' | 'Sheet'): Promise<void> {
+const PLACE = { 'Part & blank': 'part', Route: 'route', Ledger: 'ledger', Sheet: 'sheet' } as const;
+
+/** Goes to a page of the open job and waits until it is there: until then the page before it still stands. */
+export async function go(page: Page, name: keyof typeof PLACE): Promise<void> {
   await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
+  await page.waitForURL(`**/jobs/*/${PLACE[name]}*`);
 }
 
 /** All text of a PDF with plain minus signs. */
