@@ -1,4 +1,4 @@
-import { AXES, byAxis, type Vec3 } from '../frames';
+import { AXES } from '../frames';
 import type { Job } from '../job';
 import { registerUses, type PlannedJob, type RegisterUse } from '../plan';
 import { REGISTERS } from '../shop';
@@ -51,8 +51,7 @@ export function controlLines(job: Job, planned: PlannedJob, issue: string): stri
 function shiftHint(use: RegisterUse, planned: PlannedJob, job: Job): string {
   const setup = planned.setups.find((s) => s.id === use.setupId);
   const first = use.piece === 1 ? planned.setups[0] : setup;
-  const shift: Vec3 | null | undefined = use.piece === 1 ? setup?.fromFirst?.shift
-    : setup?.facts && use.facts && byAxis((a) => use.facts!.zero.shiftedInDevice[a] - setup.facts!.zero.shiftedInDevice[a]);
+  const shift = use.fromPiece1 ?? setup?.fromFirst?.shift;
   if (!shift || !first) return '';
   return `, OR ${first.register} OF OP ${first.op} PLUS ${AXES.map((a) => `${a.toUpperCase()}${formatForControl(shift[a], job.units)}`).join(' ')}`;
 }

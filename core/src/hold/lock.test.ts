@@ -90,6 +90,12 @@ test('friction lock of random holds and loads: the same limit as HiGHS finds', a
   }), { numRuns: 60 });
 });
 
+test.each([500, 5000])('a push that leaves an axis by a hair is borne like one along it: jaws with %d N', (forceN) => {
+  const along = timesBorne(jaws(0.05, forceN), [], wrenchAt(vec(90, -10, 30), vec(82.45696670126623, 0, 0)), 1e5);
+  expect(along).toBeGreaterThan(0.5);
+  for (const z of [1e-3, 1e-4, 1.7069233002218833e-5, 1e-6]) expect(timesBorne(jaws(0.05, forceN), [], wrenchAt(vec(90, -10, 30), vec(82.45696670126623, 0, z)), 1e5) / along).toBeCloseTo(1, 4);
+});
+
 describe('a weaker hold never bears more', () => {
   const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
   const loads = fc.record({ x: n(-100, 100), y: n(-100, 100), z: n(0, 60) }).filter((v) => Math.hypot(v.x, v.y, v.z) > 5);

@@ -27,8 +27,8 @@ function across(n: Vec3): [Vec3, Vec3] {
 
 type Row = readonly [string, number];
 
-/** Smaller than this, in numbers near one, is rounding: it only makes the solver search longer. */
-const NOTHING = 1e-7;
+/** Smaller than this, in numbers near one, counts as nothing: it changes no result anybody could measure, and the solver loses its way over it. */
+const NOTHING = 1e-5;
 const clean = (v: number) => (Math.abs(v) < NOTHING ? 0 : v);
 
 const rows = ({ force, moment }: Wrench): Row[] => [

@@ -1,7 +1,7 @@
 import type { Setup } from '../job';
 import { restIn, touchedFace, type Gripped, type SeatFacts } from '../seat';
 import type { Bond, FlatDevice, RoundDevice, Vise } from '../shop';
-import type { Speech } from '../units';
+import { capital, type Speech } from '../units';
 
 /** What the operator does to load a vise, in order. */
 export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Speech): string[] {
@@ -41,10 +41,10 @@ function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps)
   const face = touchedFace(seat[axis]);
   const [name, edge] = axis === 'x' ? ['X', 'left'] : ['Y', 'front'];
   switch (by) {
-    case 'pins': return `${side[0].toUpperCase()}${side.slice(1)} ${pins.length === 1 ? 'pin' : 'pins'}, diameter ${speech.size(setup.plate.pinDiameter)}, at ${axis === 'x' ? 'Y' : 'X'} ${pins.map((p) => speech.signed(p)).join(' and ')}: ${face} against ${pins.length === 1 ? 'it' : 'them'}.`;
-    case 'fence': return `${face[0].toUpperCase()}${face.slice(1)} against the ${side} fence.`;
+    case 'pins': return `${capital(side)} ${pins.length === 1 ? 'pin' : 'pins'}, diameter ${speech.size(setup.plate.pinDiameter)}, at ${axis === 'x' ? 'Y' : 'X'} ${pins.map((p) => speech.signed(p)).join(' and ')}: ${face} against ${pins.length === 1 ? 'it' : 'them'}.`;
+    case 'fence': return `${capital(face)} against the ${side} fence.`;
     case 'gauge blocks': return `${blockWords(axis, device, at, speech, side)}: ${face} against the blocks, then take them out.`;
-    case 'hand': return `${face[0].toUpperCase()}${face.slice(1)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
+    case 'hand': return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
   }
 }
 
@@ -90,7 +90,7 @@ export function flatSteps(input: FlatSteps): string[] {
     `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
     ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
     ...((device.kind === 'vacuum plate' && plate.gasket.on) || device.kind === 'vacuum pods' ? ['Vacuum on; wait for the gauge; push the part by hand: it must not move.'] : []),
-    ...clamps.map((c) => `${c[0].toUpperCase()}${c.slice(1)}.`),
+    ...clamps.map((c) => `${capital(c)}.`),
     ...(plate.pinsOut && (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence') ? ['Take the pins out before cutting.'] : []),
     ...keptWords(setup, speech),
   ];

@@ -151,6 +151,8 @@ export const separationSchema = Type.Object({
 
 export const jigSchema = Type.Object({ fit: within(0, 5), thickness: Type.Number({ exclusiveMinimum: 0, maximum: 500 }), border: within(0, 500), on: Type.Boolean() }, { additionalProperties: false, description: 'A locating outline cut from sheet.' });
 
+/** So many pieces besides the first are held on one device. */
+export const MOST_FURTHER = 15;
 export const furtherPieceSchema = Type.Object({
   x: onDevice, y: onDevice,
   register: Type.Union([Type.Null(), registerSchema], { description: 'Work offset of this piece; null: it has none of its own, the program is shifted.' }),
@@ -191,7 +193,7 @@ export const setupSchema = Type.Object({
   outlineCutter: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Width of the cut along the outline.' }),
   separation: separationSchema,
   jig: jigSchema,
-  further: Type.Array(furtherPieceSchema, { maxItems: 15 }),
+  further: Type.Array(furtherPieceSchema, { maxItems: MOST_FURTHER }),
   touchOff: Type.Object({ toolDiameter: sizeMm, feeler: sizeMm }, { additionalProperties: false }),
   tools: Type.Array(toolSchema, { maxItems: 99 }),
   program: shortText,

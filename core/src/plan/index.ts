@@ -3,5 +3,6 @@ export * from './planned';
 export type { Flats } from './flats';
 export type { Cut, Material, Unreached } from './whatIsLeft';
 export * from './output';
+export { pieceShift } from './pieces';
 export { registerUses, type RegisterUse } from './registers';
 export * from './depths';

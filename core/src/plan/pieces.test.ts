@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { controlLines } from '../control';
 import { AXES } from '../frames';
 import type { FurtherPiece, Setup } from '../job';
-import { buildSheet } from '../sheet';
+import { buildSheet, compareEntries, entriesOf } from '../sheet';
 import { planOutput } from './output';
 import { chuck, heldJob, planHeld, table, tape, board, vacuumPlate } from '../testing/held';
 import { vise } from '../testing/fixtures';
@@ -63,6 +63,24 @@ test('what goes wrong only at the second piece is said of it: its bolt stands be
   expect(only.findings.find((f) => f.code === 'bolt-beside-slot')?.says).toMatch(/^Piece 2: the bolt of strap 1 stands 10\.000 mm beside slot 3/);
   // the table is 400 wide: of piece 2, from 330 to 430, 30 × 60 hang over its edge
   expect((await onTable([piece(280)])).only.findings.find((f) => f.code === 'hangs-over-edge')?.says).toBe('Piece 2: 1800 mm² of the underside hang over the edge of the T-slot table.');
+});
+
+test('the same mistake made differently is told of each piece; the same one only once', async () => {
+  // both bolts beside their slots: the first by 10, the second by 5; a strap that presses nothing is told once
+  const off = plateWith({ clamps: [{ clamp: 'strap', x: 60, y: 100, towards: '-x', torque: null, toBolt: 45, toHeel: 50 }] });
+  const { only } = await planHeld({ device: table, setup: { plate: off, further: [piece(150, 55)] } });
+  const said = (code: string) => only.findings.filter((f) => f.code === code).map((f) => f.says);
+  expect(said('bolt-beside-slot')).toEqual([expect.stringMatching(/^The bolt of strap 1 stands 10\.000 mm beside slot 2/), expect.stringMatching(/^Piece 2: the bolt of strap 1 stands 5\.000 mm beside slot 3/)]);
+  expect(said('clamp-torque-missing')).toHaveLength(1);
+  expect(said('laid-by-hand')).toHaveLength(1);
+});
+
+test('a piece that is moved, or gets another register, is a change of the sheet', async () => {
+  const entries = async (further: FurtherPiece[]) => entriesOf(heldJob({ device: table }), (await onTable(further)).planned);
+  const changes = compareEntries(await entries([piece(150, 0, 'G55')]), await entries([piece(160, 0, 'G56')]));
+  expect(changes.filter((c) => c.place === 'Op 10 piece 2').map((c) => [c.name, c.before, c.after])).toEqual([
+    ['register', 'G55', 'G56'], ['X from piece 1', '+150.000', '+160.000'], ['work zero X', '\u2212200.000', '\u2212190.000'],
+  ]);
 });
 
 test('what holds the neighbour is in the way of this piece\'s cut', async () => {

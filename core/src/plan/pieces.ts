@@ -1,13 +1,22 @@
+import { byAxis, type Vec3 } from '../frames';
 import type { Finding } from '../findings';
 import type { HoldFacts, Obstacle } from '../hold';
 import { isVise, type Device } from '../shop';
 import type { Outlines } from '../solid';
 import type { PlannedPiece, SetupFacts } from './planned';
 
-/** What is said of further pieces that is not said of the first as well. */
+/** What a finding says, without the places it names: the same mistake at another piece has other coordinates. */
+const withoutPlaces = ({ code, says }: Finding): string => `${code} ${says.replace(/[XYZ] [+\u2212]\d+(\.\d+)?/g, '')}`;
+
+/** What is said of further pieces that is not said of the first in the same words and with the same numbers. */
 export function ofPieces(first: readonly Finding[], pieces: readonly PlannedPiece[], check: (piece: PlannedPiece) => readonly Finding[]): Finding[] {
-  const known = new Set(first.map((f) => f.code));
-  return pieces.flatMap((p) => check(p).filter((f) => !known.has(f.code)).map((f) => ({ ...f, says: `Piece ${p.number}: ${inSentence(f.says)}` })));
+  const known = new Set(first.map(withoutPlaces));
+  return pieces.flatMap((p) => check(p).filter((f) => !known.has(withoutPlaces(f))).map((f) => ({ ...f, says: `Piece ${p.number}: ${inSentence(f.says)}` })));
+}
+
+/** How far a further piece's work zero is from the first one's, device (machine) axes, mm. */
+export function pieceShift(first: SetupFacts, piece: SetupFacts): Vec3 {
+  return byAxis((axis) => piece.zero.shiftedInDevice[axis] - first.zero.shiftedInDevice[axis]);
 }
 
 /** A sentence that goes on after a colon; names such as T3 or G54 keep their capital. */

@@ -1,5 +1,5 @@
 import { PART_SIDE } from '../part';
-import type { Speech } from '../units';
+import { capital, type Speech } from '../units';
 import type { Contact, Locator, SeatFacts } from './slide';
 
 /** "raw bottom face" or "finished top face": what a locator touches. */
@@ -18,11 +18,11 @@ export function seatInWords(seat: SeatFacts, speech: Speech): string {
     const [end, locator] = seat.rest.what ? [seat.x, x] : [seat.rest, z];
     const face = touchedFace(end);
     const spacer = locator.kind === 'height' ? ` ${speech.sizeWithUnit(locator.at)} off the face, on the spacer` : ` on the ${locator.name}`;
-    return `${face[0].toUpperCase()}${face.slice(1)}${spacer}, ${touchedFace(centred)} in the jaws.`;
+    return `${capital(face)}${spacer}, ${touchedFace(centred)} in the jaws.`;
   }
   const onto = z.kind === 'height' ? `on ${speech.size(z.at)} ${z.name}` : `on the ${z.name}`;
   const [raw, ...face] = touchedFace(seat.rest).split(' ');
-  const start = `${raw[0].toUpperCase()}${raw.slice(1)} ${face.join(' ')} down ${onto}`;
+  const start = `${capital(raw)} ${face.join(' ')} down ${onto}`;
   const at = (contact: Contact, locator: Locator) => `${touchedFace(contact)} ${locator.kind === 'hand' ? 'to' : 'on'} the ${locator.name}`;
   return `${start}, ${at(seat.y, y)}, ${at(seat.x, x)}.`;
 }

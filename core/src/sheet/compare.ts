@@ -1,9 +1,8 @@
-import { AXES } from '../frames';
-import { DIRECTIONS } from '../frames';
+import { AXES, DIRECTIONS } from '../frames';
 import { allowanceOn, stateOf } from '../blank';
 import type { Job } from '../job';
 import { PART_SIDE } from '../part';
-import type { PlannedJob } from '../plan';
+import { pieceShift, type PlannedJob } from '../plan';
 import { speechIn, toUnits } from '../units';
 import { zeroInWords } from '../zero';
 
@@ -63,6 +62,16 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       ...(facts.hold.vise ? [size(place, 'grip depth', facts.hold.vise.gripDepthMm), size(place, 'jaw opening', facts.hold.vise.openingMm), coordinate(place, 'jaws to lowest cut', facts.prove.aboveTop)] : []),
       ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)), text(place, 'steps', facts.hold.steps.join(' ')),
     );
+  }
+  for (const s of planned.setups) {
+    for (const p of s.pieces) {
+      const place = `Op ${s.op} piece ${p.number}`;
+      const by = pieceShift(s.facts!, p.facts);
+      entries.push(
+        text(place, 'register', p.register ?? 'none, the program is shifted'), ...(['x', 'y'] as const).map((a) => coordinate(place, `${a.toUpperCase()} from piece 1`, by[a])),
+        ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, p.facts.zero.inMachine?.[a] ?? null)),
+      );
+    }
   }
   for (const t of planned.transitions) {
     entries.push(text(`Op ${t.fromOp} to Op ${t.toOp}`, 'hand move', t.facts.says));

@@ -1,10 +1,10 @@
 import { setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
-import { AXES, byAxis, partSideFacing, rotate, rotationOf, type Axis, type Direction, DIRECTIONS } from '../frames';
+import { AXES, partSideFacing, rotate, rotationOf, type Axis, type Direction, DIRECTIONS } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
 import type { Acceptance, Job } from '../job';
 import { plusMinusOf, sumOf, type Ledger } from '../ledger';
 import { PART_SIDE } from '../part';
-import type { PlannedJob, PlannedSetup, PlannedTransition, SetupFacts } from '../plan';
+import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateOf, type CopyPlace } from '../blank';
 import type { Device, DeviceKind, Projection, Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
@@ -225,7 +225,7 @@ function copyShiftRows({ setup }: PlannedSetup, copies: readonly CopyPlace[], sp
 /** Where every further piece on the device has its zero. */
 function pieceRows({ pieces }: PlannedSetup, first: SetupFacts, speech: Speech): Row[] {
   return pieces.map(({ number, register, facts }) => {
-    const by = byAxis((a) => facts.zero.shiftedInDevice[a] - first.zero.shiftedInDevice[a]);
+    const by = pieceShift(first, facts);
     const zero = facts.zero.inMachine;
     const own = register === null ? 'no register of its own: shift the program' : `${register} ${zero ? AXES.map((a) => `${a.toUpperCase()} ${speech.signed(zero[a])}`).join('  ') : 'not known: touch off'}`;
     return { label: `Piece ${number}, from piece 1`, value: `X ${speech.signed(by.x)}  Y ${speech.signed(by.y)}; ${own}` };

@@ -2,6 +2,7 @@ import { directionOf, rotate, rotationOf, thenRotate, transpose, unitVector, typ
 import { PART_SIDE } from '../part';
 import type { Contact, SeatFacts } from '../seat';
 import { handMovesFor, type HandMoveId } from './handMoves';
+import { capital } from '../units';
 
 const MACHINE_PLACE: Record<Direction, string> = {
   '-x': 'left', '+x': 'right', '-y': 'front', '+y': 'rear', '-z': 'bottom', '+z': 'top',
@@ -60,7 +61,7 @@ export function describeTransition(from: SeatFacts, to: SeatFacts): TransitionFa
     edge('+z', goes.top),
   ];
   const what = moves.length === 0 ? 'Take out and clamp again the same way up' : moves.map((m) => m.says).join(', then ');
-  const sentence = `${what[0].toUpperCase()}${what.slice(1)}`;
+  const sentence = `${capital(what)}`;
   return {
     moves: moves.map((m) => m.id), says: sentence, edges, goes,
     jaw: faceKept(from.y, to.y), stop: faceKept(from.x, to.x), at: { jaw: to.locators.y.name, stop: to.locators.x.name.replace(/^(left|right) stop$/, 'stop') },

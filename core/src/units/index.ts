@@ -90,6 +90,9 @@ export interface Speech {
   torque(newtonMetre: number): string;
 }
 
+/** A word or sentence with a capital at its beginning. */
+export const capital = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
+
 export function speechIn(units: Units): Speech {
   return {
     units,

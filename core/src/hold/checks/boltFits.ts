@@ -1,5 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { HoldFacts } from '..';
+import { capital } from '../../units';
 
 /** A strap's bolt must come up through a slot or hole that is there and takes it. */
 export function boltFits(hold: HoldFacts, told: Told): Finding[] {
@@ -12,7 +13,7 @@ export function boltFits(hold: HoldFacts, told: Told): Finding[] {
     }
     if (t.kind !== 'bolt-does-not-fit') return [];
     return [finding(told, 'bolt-does-not-fit', 'hold')('stop', {
-      says: `${t.name[0].toUpperCase()}${t.name.slice(1)} has an M${t.threadMm} bolt; ${t.slotMm === t.wants ? `the tapped holes are M${t.slotMm}` : `the ${t.slotMm} slots take M${t.wants} (ISO 299)`}.`,
+      says: `${capital(t.name)} has an M${t.threadMm} bolt; ${t.slotMm === t.wants ? `the tapped holes are M${t.slotMm}` : `the ${t.slotMm} slots take M${t.wants} (ISO 299)`}.`,
       numbers: { threadMm: t.threadMm, slotMm: t.slotMm }, because: 'A smaller bolt pulls out of the slot, a larger one does not go in.', remedy: 'Choose a strap with the bolt that fits.',
     })];
   });

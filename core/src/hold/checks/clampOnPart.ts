@@ -1,5 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { HoldFacts } from '..';
+import { capital } from '../../units';
 
 /** A strap, screw or weight must stand on material that is solid down to what carries it. */
 export function clampOnPart(hold: HoldFacts, told: Told): Finding[] {
@@ -23,5 +24,3 @@ export function clampOnPart(hold: HoldFacts, told: Told): Finding[] {
     }
   });
 }
-
-const capital = (text: string) => `${text[0].toUpperCase()}${text.slice(1)}`;

@@ -1,12 +1,13 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { HoldFacts } from '..';
+import { capital } from '../../units';
 
 /** Vacuum holds only where nothing leaks: before the cut and after it. */
 export function vacuumSeals(hold: HoldFacts, told: Told): Finding[] {
   return hold.trouble.flatMap((t): Finding[] => {
     switch (t.kind) {
       case 'pod-leaks': return [finding(told, 'pod-leaks', 'hold')('stop', {
-        says: `${t.name[0].toUpperCase()}${t.name.slice(1)} is switched on and not covered ${t.when === 'as loaded' ? 'by the part' : 'any more once the cut has gone through'}.`,
+        says: `${capital(t.name)} is switched on and not covered ${t.when === 'as loaded' ? 'by the part' : 'any more once the cut has gone through'}.`,
         numbers: {}, because: 'It draws air, and the vacuum of the others falls with it.', remedy: 'Move the pod wholly under the part, or switch it off.',
       })];
       case 'gasket-leaks': return [finding(told, 'gasket-leaks', 'hold')('stop', {

@@ -7,6 +7,6 @@ export function stationOnMachine(setup: Setup, machine: Machine | null, told: To
   if (!machine || setup.station === null || machine.stations.some((s) => s.id === setup.station)) return [];
   return [finding(told, 'station-missing', 'zero')('stop', {
     says: `The station "${setup.station}" is not on ${machine.name}.`,
-    numbers: {}, because: 'The place of the vise on the table is needed for work zero.', remedy: 'Choose a station of this machine.',
+    numbers: {}, because: 'The place of the device on the table is needed for work zero.', remedy: 'Choose a station of this machine.',
   })];
 }

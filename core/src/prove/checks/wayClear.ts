@@ -1,12 +1,12 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { WayFacts } from '..';
+import { capital } from '../../units';
 
 /** Room wanted between a tool that turns and what stands there (common practice, no source). */
 const WANTED_MM = 2;
 
 /** "strap 1", "piece 2", but "the fixed jaw". */
 const named = (obstacle: string) => (/\d/.test(obstacle) ? obstacle : `the ${obstacle}`);
-const capital = (text: string) => `${text[0].toUpperCase()}${text.slice(1)}`;
 
 /** Nothing may stand where the tool or its holder comes. */
 export function wayClear(way: WayFacts, told: Told): Finding[] {

@@ -9,7 +9,7 @@ export function stationKnown(station: Station | null, told: Told): Finding[] {
       ? `Station ${station.name} is not measured: work zero is given as a shift from the first setup, not in machine coordinates.`
       : 'No station is chosen: work zero is given as a shift from the first setup, not in machine coordinates.',
     numbers: {},
-    because: 'Machine coordinates need the place of the vise on the table.',
+    because: 'Machine coordinates need the place of the device on the table.',
     remedy: 'Touch off the first setup and add the shift, or measure the station and enter it on the Shop page.',
   })];
 }

@@ -1,5 +1,5 @@
 import { Button } from 'react-bootstrap';
-import type { FurtherPiece, Setup } from '@violet-jaw/core/job';
+import { MOST_FURTHER, type FurtherPiece, type Setup } from '@violet-jaw/core/job';
 import { isVise, type Device, type Register } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { Labelled } from '../../fields/Labelled';
@@ -7,7 +7,6 @@ import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
 import type { SectionProps } from '../section';
 
-const MOST = 15;
 const GAP_MM = 20;
 
 /** Further pieces on the same device, each held like the first and moved; with a register of its own or none. */
@@ -32,7 +31,7 @@ export function FurtherPieces({ setup, edit, planned, device }: SectionProps & {
           <Button size="sm" variant="outline-primary" aria-label={`Remove piece ${i + 2}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button>
         </div>
       ))}
-      <Button size="sm" variant="outline-primary" className="mt-1" disabled={further.length >= MOST} onClick={add}>Add a piece beside it</Button>
+      <Button size="sm" variant="outline-primary" className="mt-1" disabled={further.length >= MOST_FURTHER} onClick={add}>Add a piece beside it</Button>
     </div>
   );
 }

@@ -52,7 +52,7 @@ export function LedgerPage() {
           <tbody>
             {registerUses(planned).map((u) => (
               <tr key={u.name}>
-                <td className="number text-start"><strong>{u.register}</strong></td><td>{u.name}</td>
+                <td className="number text-start"><strong>{u.register}</strong></td><td>{u.name}{u.fromPiece1 && <span className="quiet">, X {speech.signed(u.fromPiece1.x)} Y {speech.signed(u.fromPiece1.y)} from piece 1</span>}</td>
                 {AXES.map((a) => <td key={a} className="number">{u.facts?.zero.inMachine ? speech.signed(u.facts.zero.inMachine[a]) : 'not known'}</td>)}
               </tr>
             ))}
