@@ -1,6 +1,7 @@
 import { Document, G, Page, Path, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
 import { layoutScene, projectionSymbol, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene } from '@violet-jaw/core/drawing';
 import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
+import { capital } from '@violet-jaw/core/units';
 import type { Projection } from '@violet-jaw/core/shop';
 import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
 import { AllSteps } from './steps';
@@ -98,7 +99,7 @@ function Transition({ t }: { t: SheetTransition }) {
   return (
     <View style={styles.warning} wrap={false}>
       <Text style={[styles.strong, { fontSize: 12.5, lineHeight: 1.25 }]}>{t.first}</Text>
-      <Text><Text style={styles.strong}>{`Op ${t.fromOp} to Op ${t.toOp}: ${t.says} `}</Text>{`${t.edges[0].toUpperCase()}${t.edges.slice(1)}`}</Text>
+      <Text><Text style={styles.strong}>{`Op ${t.fromOp} to Op ${t.toOp}: ${t.says} `}</Text>{capital(t.edges)}</Text>
       <Text>{`${t.kept.join('; ')}.`}</Text>
       {t.shift
         ? AXIS_NAMES.map((a) => (

@@ -1,6 +1,7 @@
 import { AXES } from '../../frames';
 import { finding, type Finding, type Told } from '../../findings';
 import type { Match } from '..';
+import { capital } from '../../units';
 
 /** A face or bore that choices refer to, and whether it is still there in the part as it is now. */
 export interface ReferredFeature {
@@ -27,7 +28,7 @@ export function featuresFound(referred: readonly ReferredFeature[], told: Told):
     const moved = AXES.filter((a) => Math.abs(match.moved[a]) > 1e-6).map((a) => `${a.toUpperCase()} ${told.speech.signed(match.moved[a])}`);
     const grown = Math.abs(match.grown) > 1e-6 ? [`diameter ${told.speech.signed(match.grown)}`] : [];
     return [finding(told, 'feature-changed', 'part')('caution', {
-      says: `${name} is not where it was when it was picked: ${[...moved, ...grown].join(', ')}. ${used[0].toUpperCase()}${used.slice(1)} ${usedBy.length === 1 ? 'follows' : 'follow'} it.`,
+      says: `${name} is not where it was when it was picked: ${[...moved, ...grown].join(', ')}. ${capital(used)} ${usedBy.length === 1 ? 'follows' : 'follow'} it.`,
       numbers: { x: match.moved.x, y: match.moved.y, z: match.moved.z, diameter: match.grown },
       because: 'The part\'s file was read again, and the nearest of its kind was taken for it.',
       remedy: 'Look whether it is the same one; pick it again to confirm its new place.',
