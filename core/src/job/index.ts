@@ -6,3 +6,6 @@ export { shopFromVersion2 } from './fromVersion2';
 export { clampFromVersion3 } from './fromVersion3';
 export * from './holdDefaults';
 export * from './merge';
+export * from './touchOffDefaults';
+export { SIDE_MEANS, TOP_MEANS, LENGTH_MEANS } from './touchOffSchema';
+export { machineFromVersion4 } from './fromVersion4';

@@ -2,9 +2,10 @@ import type { Checked } from '../schema';
 import { isDocument, within, type Document } from './document';
 import { fromVersion2 } from './fromVersion2';
 import { fromVersion3 } from './fromVersion3';
+import { fromVersion4 } from './fromVersion4';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 4;
+export const JOB_VERSION = 5;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -30,7 +31,7 @@ function fromVersion0(file: Document): Document {
           id: `setup-${i + 1}`, does: '', tools: [], program: '',
           ...setup,
           zero: { extra: { x: 0, y: 0, z: 0 }, ...within(setup.zero) },
-          touchOff: { toolDiameter: 0, feeler: 0, ...within(setup.touchOff) },
+          touchOff: within(setup.touchOff),
           why: { seat: '', hold: '', zero: '', ...within(setup.why) },
         };
       }),
@@ -73,7 +74,7 @@ export function shopFromVersion1(shop: unknown): Document {
 }
 
 /** One step each: `steps[n]` brings a file of version n to version n + 1. Old steps are never edited. */
-const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1, fromVersion2, fromVersion3];
+const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1, fromVersion2, fromVersion3, fromVersion4];
 
 /** Brings a job file of any earlier version to the current one, or to an earlier one that is asked for; a newer one is refused, untouched. */
 export function migrateJobFile(value: unknown, to: number = JOB_VERSION): Checked<unknown> {

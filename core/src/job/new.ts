@@ -2,6 +2,7 @@ import type { Units } from '../units';
 import type { Device } from '../shop';
 import { NO_HOLD } from './holdDefaults';
 import type { Allowance, Blank, Copies, Job, PartSource, Setup } from './schema';
+import { touchChoices } from './touchOffDefaults';
 
 export const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -21,7 +22,7 @@ export const ONE_COPY: Copies = { x: 1, y: 1, z: 1, gap: 0, cutter: 0 };
 export function newJob(head: { number: string; part: string; revision?: string; material?: string; quantity?: number; units: Units }, body: PartSource): Job {
   return {
     number: head.number, part: head.part, revision: head.revision ?? '', material: head.material ?? '', quantity: head.quantity ?? 1, units: head.units,
-    due: null, sizeTolerance: 0.1, body, features: [], allowance: { ...NO_ALLOWANCE }, blank: newBlank(NO_ALLOWANCE), copies: ONE_COPY, machine: null, setups: [], accepted: [], notes: '',
+    due: null, sizeTolerance: 0.1, body, features: [], allowance: { ...NO_ALLOWANCE }, blank: newBlank(NO_ALLOWANCE), copies: ONE_COPY, machine: null, setups: [], leaveAlone: [], accepted: [], notes: '',
   };
 }
 
@@ -35,7 +36,7 @@ export function nextSetup(job: Job, id: string, registers: readonly Setup['regis
   const register = registers.find((r) => !used.has(r)) ?? last?.register ?? 'G54';
   const op = (Math.floor(Math.max(0, ...job.setups.map((s) => s.op)) / 10) + 1) * 10;
   if (last) {
-    return { ...structuredClone(last), stop: { ...last.stop, face: null }, id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, cutsTo: null, programmed: null, why: { seat: '', hold: '', zero: '' } };
+    return { ...structuredClone(last), stop: { ...last.stop, face: null }, id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, cutsTo: null, programmed: null, firstPart: [], measured: null, why: { seat: '', hold: '', zero: '' } };
   }
   const jaw = device?.kind === 'vise' ? device.jawHeight : 0;
   return {
@@ -43,6 +44,6 @@ export function nextSetup(job: Job, id: string, registers: readonly Setup['regis
     parallels: { height: Math.round(jaw / 2) },
     stop: { side: 'left', position: 0, height: Math.round(jaw * 0.75), fromJaw: 10, face: null },
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
-    programmed: null, ...structuredClone(NO_HOLD), touchOff: { toolDiameter: job.units === 'mm' ? 10 : 12.7, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' },
+    programmed: null, ...structuredClone(NO_HOLD), ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: '', hold: '', zero: '' },
   };
 }

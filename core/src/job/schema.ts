@@ -1,7 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { DIRECTIONS } from '../frames';
-import { lengthMm, longText, positiveMm, shortText, sizeMm } from '../schema';
+import { lengthMm, longText, positiveMm, shortText } from '../schema';
 import { registerSchema } from '../shop';
+import { consumablesSchema, firstPartSchema, lengthsSchema, measuredZeroSchema, touchOffSchema } from './touchOffSchema';
 
 const direction = Type.Union(DIRECTIONS.map((d) => Type.Literal(d)), { description: 'A part direction; it also names the side of the part that faces there.' });
 const lengthXyz = Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false });
@@ -92,6 +93,7 @@ export const toolSchema = Type.Object({
   rpm: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 300_000 })]),
   stickOut: Type.Union([Type.Null(), positiveMm], { description: 'From the holder\'s face to the tip, mm.' }),
   holderDiameter: Type.Union([Type.Null(), positiveMm]),
+  lengthRegister: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 999 })], { description: 'Where its length is kept in the control; null: under its own number.' }),
 }, { additionalProperties: false });
 
 const within = (min: number, max: number, description?: string) => Type.Number({ minimum: min, maximum: max, ...(description ? { description } : {}) });
@@ -194,7 +196,12 @@ export const setupSchema = Type.Object({
   separation: separationSchema,
   jig: jigSchema,
   further: Type.Array(furtherPieceSchema, { maxItems: MOST_FURTHER }),
-  touchOff: Type.Object({ toolDiameter: sizeMm, feeler: sizeMm }, { additionalProperties: false }),
+  nextCopy: Type.Union([Type.Null(), registerSchema], { description: 'Work offset of the second copy from the same blank; null: it has none of its own.' }),
+  touchOff: touchOffSchema,
+  lengths: lengthsSchema,
+  consumables: consumablesSchema,
+  firstPart: firstPartSchema,
+  measured: measuredZeroSchema,
   tools: Type.Array(toolSchema, { maxItems: 99 }),
   program: shortText,
   why: Type.Object({ seat: longText, hold: longText, zero: longText }, { additionalProperties: false }),
@@ -224,6 +231,7 @@ export const jobSchema = Type.Object({
   copies: copiesSchema,
   machine: refersTo,
   setups: Type.Array(setupSchema, { maxItems: 40 }),
+  leaveAlone: Type.Array(registerSchema, { maxItems: 9, uniqueItems: true, description: 'Registers another setup that stands on the machine owns: this job neither sets nor clears them.' }),
   accepted: Type.Array(acceptanceSchema, { maxItems: 200 }),
   notes: longText,
 }, { additionalProperties: false });
@@ -248,6 +256,8 @@ export type RoundHold = Static<typeof roundHoldSchema>;
 export type Separation = Static<typeof separationSchema>;
 export type Acceptance = Static<typeof acceptanceSchema>;
 export type ZeroPlace = Static<typeof place>;
+export type TouchOffChoice = Setup['touchOff'];
+export type SideTarget = TouchOffChoice['x'];
 export type ZeroOf = Setup['zero']['of'];
 
 export function isFileBody(source: PartSource): source is FileBody {

@@ -1,15 +1,22 @@
-import { type Axis } from '../frames';
+import { type Axis, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import { PART_SIDE } from '../part';
 import { touchedFace, type Contact, type Locator, type SeatFacts } from '../seat';
 import type { Station } from '../shop';
 import type { Speech } from '../units';
-import { placeName, type ZeroFacts } from '../zero';
+import { placeName, type LengthBasis, type ZeroFacts } from '../zero';
 
-export type TermKey = 'station' | 'locator' | 'raw' | 'faceToZero' | 'extra';
-export const TERM_KEYS: readonly TermKey[] = ['station', 'locator', 'raw', 'faceToZero', 'extra'];
+export type TermKey = 'station' | 'touched' | 'locator' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length';
+export const TERM_KEYS: readonly TermKey[] = ['station', 'touched', 'locator', 'raw', 'faceToZero', 'extra', 'copy', 'length'];
 
 export type Source = 'measured' | 'planned' | 'computed' | 'typed' | 'unknown';
+
+/** A station as a touched-off zero shows it: what is left when everything the plan adds is taken off. */
+export interface TouchedStation {
+  readonly position: Vec3;
+  /** who touched off, in words: "Op 10, run of 2026-11-25" */
+  readonly from: string;
+}
 
 /** One line of the account of a work zero in one axis, machine axes, mm. */
 export interface Term {
@@ -37,27 +44,32 @@ function locatorTerm({ name, at, kind, from }: Locator, speech: Speech): Pick<Te
   }
 }
 
+function stationTerm(axis: Axis, station: Station | null, touched: TouchedStation | null): Term {
+  const head = { key: 'station' as const, term: station ? `station ${station.name}` : 'station' };
+  const position = station?.position ?? null;
+  if (position) return { ...head, value: position[axis], source: 'measured', from: 'measured at the device\'s datum', plusMinus: station?.plusMinus ?? null };
+  if (touched) return { ...head, value: touched.position[axis], source: 'measured', from: `worked back from the zero touched off in ${touched.from}`, plusMinus: null };
+  return { ...head, value: null, source: 'unknown', from: station ? 'not measured yet' : 'no station chosen', plusMinus: null };
+}
+
 /**
- * The account of a work zero: per axis, terms that add up to its machine coordinate.
- * station + locator + raw stock on the located face + finished located face → zero + extra shift on purpose.
+ * The account of a register: per axis, terms that add up to the machine coordinate of work zero; in Z then what the shop's way of
+ * counting tool lengths adds to it (see `lengthBasis`; nothing when lengths count from the spindle nose).
+ * station (+ what touching off showed) + locator + raw stock on the located face + finished located face → zero + extra shift on purpose.
  * Signs are those of machine axes.
  */
-export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech, nameOf: (featureId: string) => string = (id) => id): Ledger {
+export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech, nameOf: (featureId: string) => string = (id) => id, touched: TouchedStation | null = null, lengths: LengthBasis | null = null): Ledger {
   const terms = (axis: Axis): Term[] => {
     const contact = LOCATES[axis](seat);
     const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
-    const touched = contact.seatedLevel + seat.pose.translation[axis];
+    const locatedFace = contact.seatedLevel + seat.pose.translation[axis];
     const faceToZero = zero.inDevice[axis] - finishedFace;
-    const raw = finishedFace - touched;
+    const raw = finishedFace - locatedFace;
     const side = contact.what ? `axis of the ${contact.what}` : PART_SIDE[contact.side];
     const position = station?.position ?? null;
     const lines: Term[] = [
-      {
-        key: 'station', term: station ? `station ${station.name}` : 'station', value: position ? position[axis] : null,
-        source: position ? 'measured' : 'unknown',
-        from: position ? 'measured at the device\'s datum' : station ? 'not measured yet' : 'no station chosen',
-        plusMinus: position ? station?.plusMinus ?? null : null,
-      },
+      stationTerm(axis, station, touched),
+      ...(touched && position ? [{ key: 'touched' as const, term: 'as touched off', value: touched.position[axis] - position[axis], source: 'measured' as const, from: `difference found in ${touched.from}`, plusMinus: null }] : []),
       { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: null },
       {
         key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
@@ -72,6 +84,7 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
     ];
     const extra = setup.zero.extra[axis];
     if (extra !== 0) lines.push({ key: 'extra', term: 'shift on purpose', value: extra, source: 'typed', from: setup.why.zero || 'typed, no reason given', plusMinus: 0 });
+    if (axis === 'z' && lengths && setup.lengths.by !== 'spindle nose') lines.push({ key: 'length', term: lengths.says, value: lengths.registerMinusGauge, source: lengths.registerMinusGauge === null ? 'unknown' : 'typed', from: setup.lengths.by === 'reference tool' ? 'its length counts as nothing, so the register holds it' : 'machine position of the setter\'s top, taken off', plusMinus: null });
     return lines;
   };
   return { x: terms('x'), y: terms('y'), z: terms('z') };
@@ -90,6 +103,6 @@ export function plusMinusOf(terms: readonly Term[]): number | null {
 
 export function termOf(ledger: Ledger, axis: Axis, key: TermKey): number | null {
   const term = ledger[axis].find((t) => t.key === key);
-  return term ? term.value : key === 'extra' ? 0 : null;
+  return term ? term.value : key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' ? 0 : null;
 }
 

@@ -1,14 +1,17 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { lengthMm, longText, positiveMm, quantity, shortText, sizeMm } from '../schema';
 import { deviceSchema } from './devices';
+import { dialectSchema, homingSchema, positionsSchema } from './control';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
+export * from './control';
 export * from './devices';
 export * from './means';
 
 const range = Type.Object({ min: lengthMm, max: lengthMm }, { additionalProperties: false });
 
-export const REGISTERS = ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'] as const;
+/** The nine work offsets of the RS274/NGC language, in the order of their numbers (NISTIR 6556, 3.5.13). */
+export const REGISTERS = ['G54', 'G55', 'G56', 'G57', 'G58', 'G59', 'G59.1', 'G59.2', 'G59.3'] as const;
 export const registerSchema = Type.Union(REGISTERS.map((r) => Type.Literal(r)));
 export type Register = (typeof REGISTERS)[number];
 
@@ -29,7 +32,11 @@ export const machineSchema = Type.Object({
   travel: Type.Object({ x: range, y: range, z: range }, { additionalProperties: false, description: 'Reachable machine coordinates per axis, counted from machine zero.' }),
   table: Type.Object({ x: range, y: range }, { additionalProperties: false, description: 'Edges of the table in machine coordinates with the tool relative to the work; for the drawing.' }),
   homesTo: longText,
-  registers: Type.Array(registerSchema, { minItems: 1, maxItems: 6, uniqueItems: true }),
+  registers: Type.Array(registerSchema, { minItems: 1, maxItems: 9, uniqueItems: true }),
+  homing: homingSchema,
+  commonOffset: Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm, why: longText }, { additionalProperties: false, description: 'Adds itself to every register. Zero, or the reason why not.' }),
+  positions: positionsSchema,
+  dialect: dialectSchema,
   stations: Type.Array(stationSchema, { maxItems: 40 }),
 }, { additionalProperties: false });
 

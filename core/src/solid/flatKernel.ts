@@ -3,6 +3,18 @@ import type { CrossSection, ManifoldToplevel } from 'manifold-3d';
 /** Closed outlines in a drawing plane: outer ones counter-clockwise, holes clockwise. */
 export type Outlines = readonly (readonly (readonly [number, number])[])[];
 
+/** Whether a point lies inside outlines: a line from it crosses them an odd number of times. */
+export function isInOutlines(outlines: Outlines, [x, y]: readonly [number, number]): boolean {
+  let isIn = false;
+  for (const ring of outlines) {
+    ring.forEach(([ax, ay], i) => {
+      const [bx, by] = ring[(i + 1) % ring.length];
+      if ((ay > y) !== (by > y) && x < ax + (bx - ax) * (y - ay) / (by - ay)) isIn = !isIn;
+    });
+  }
+  return isIn;
+}
+
 /** What the kernel does with flat outlines: their areas taken together, apart, grown and shrunk. */
 export class FlatKernel {
   constructor(protected readonly wasm: ManifoldToplevel) {}

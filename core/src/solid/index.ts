@@ -1,7 +1,7 @@
 export * from './mesh';
 export * from './window';
 export * from './kernel';
-export type { Outlines } from './flatKernel';
+export { isInOutlines, type Outlines } from './flatKernel';
 export { loadKernel } from './load';
 export { ViewMesh } from './viewMesh';
 export { viewLines, type Segments, type ViewLines } from './viewLines';

@@ -71,10 +71,11 @@ export function touchableFaces(seat: SeatFacts, loaded: TriangleMesh, finished: 
 /** What to declare at each touchable face, for the setup's tool and feeler. */
 export function planTouchOff(touchable: readonly TouchableFace[], seat: SeatFacts, zero: ZeroFacts, setup: Setup): TouchOff[] {
   const t: Vec3 = seat.pose.translation;
-  const { toolDiameter, feeler } = setup.touchOff;
+  const { side, top } = setup.touchOff;
+  const radius = side.with === 'indicator' ? 0 : side.diameter / 2;
   const rows = touchable.map(({ axis, faces, name, surface, seatedLevel }) => {
     const face = seatedLevel + t[axis] - zero.shiftedInDevice[axis];
-    return { axis, faces, name, surface, face, declare: axis === 'z' ? declareOnTop(face, feeler) : declareAtSide(face, signOf(faces), toolDiameter / 2, feeler) };
+    return { axis, faces, name, surface, face, declare: axis === 'z' ? declareOnTop(face, top.thickness) : declareAtSide(face, signOf(faces), radius, side.thickness) };
   });
   const nearest = (axis: Axis) => rows.filter((r) => r.axis === axis).sort((a, b) => Math.abs(a.face) - Math.abs(b.face))[0];
   return rows.map((row) => ({ ...row, preferred: nearest(row.axis) === row }));

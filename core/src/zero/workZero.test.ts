@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { Matrix } from 'ml-matrix';
 import { ALL_ORIENTATIONS, AXES, rotationOf } from '../frames';
+import { touchChoices } from '../job';
 import { box, seatBlock, setup, station, vise } from '../testing/fixtures';
 import { boxMesh, turnMesh } from '../solid';
 import { planTouchOff, touchableFaces, workZero, zeroInWords } from '.';
@@ -74,7 +75,8 @@ describe('touching off', () => {
 
   test('declaring there gives back the work zero: W = M − P for every face', () => {
     fc.assert(fc.property(fc.constantFrom(...ALL_ORIENTATIONS), fc.double({ min: 0, max: 20, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (orientation, toolDiameter, feeler) => {
-      const s = setup({ orientation, touchOff: { toolDiameter, feeler } });
+      const touch = touchChoices(toolDiameter).touchOff;
+      const s = setup({ orientation, touchOff: { ...touch, side: { ...touch.side, thickness: feeler }, top: { ...touch.top, thickness: feeler } } });
       const seat = seatBlock(raw, part, s);
       const zero = workZero(seat, s.zero, station).inMachine!;
       return rows(s).every((r) => {

@@ -1,0 +1,186 @@
+import { AXES, signOf, type Axis, type Direction } from '../frames';
+import type { Setup, SideTarget, SurfaceState } from '../job';
+import { LENGTH_SAYS, sideMeansInWords, topMeansInWords } from './touchWords';
+import type { SeatFacts } from '../seat';
+import type { Speech } from '../units';
+import { lengthRegisterOf, toolOf } from './lengths';
+import { declareAtSide, declareOnTop, type TouchableFace } from './touchOff';
+import type { ZeroFacts } from './workZero';
+
+/** A bore or boss whose axis stands upright in the setup, seated axes. */
+export interface UprightRound {
+  readonly name: string;
+  readonly inside: boolean;
+  readonly diameter: number;
+  readonly seated: { readonly x: number; readonly y: number };
+  /** a bore is open where the tool goes in, a boss stands free; false: stock still lies there */
+  readonly isOpen: boolean;
+}
+
+/** One face to touch, work coordinates, mm. */
+export interface Touch {
+  readonly name: string;
+  /** what it belongs to: the part as it comes, or the device */
+  readonly body: SurfaceState | 'device';
+  readonly faces: Direction;
+  readonly face: number;
+  /** +1: the tool stands on the plus side of the face */
+  readonly side: 1 | -1;
+  /** position to declare while touching */
+  readonly declare: number;
+}
+
+/** How zero is found along one axis. */
+export interface AxisTouchOff {
+  readonly axis: Axis;
+  readonly how: 'one face' | 'two faces' | 'bore' | 'nothing';
+  readonly touches: readonly Touch[];
+  /** position to declare: at the touch, or with the spindle on the centre; null: nothing to touch */
+  readonly declare: number | null;
+  /** the sum in words, with its numbers */
+  readonly formula: string;
+  /** one sentence that can be read out over a phone */
+  readonly says: string;
+  /** why there is nothing to touch; null: there is */
+  readonly problem: string | null;
+}
+
+export interface WorksheetInput {
+  readonly setup: Setup;
+  readonly seat: SeatFacts;
+  readonly zero: ZeroFacts;
+  readonly touchable: readonly TouchableFace[];
+  /** the bore or boss a target names, found again; null: gone or not upright */
+  readonly roundOf: (featureId: string) => UprightRound | null;
+  readonly speech: Speech;
+}
+
+const FACE_OF: Record<'x' | 'y', Record<'low' | 'high', Direction>> = { x: { low: '-x', high: '+x' }, y: { low: '-y', high: '+y' } };
+const FACE_NAME: Record<Direction, string> = { '-x': 'left face', '+x': 'right face', '-y': 'front face', '+y': 'rear face', '+z': 'top face', '-z': 'underside' };
+
+/** The touch-off worksheet of one setup: X, Y and Z. */
+export function touchOffWorksheet(input: WorksheetInput): readonly AxisTouchOff[] {
+  return AXES.map((axis) => (axis === 'z' ? onTop(input) : atSide(input, axis, input.setup.touchOff[axis])));
+}
+
+/** Seated level in work coordinates. */
+const inWork = ({ seat, zero }: WorksheetInput, axis: Axis, seatedLevel: number) => seatedLevel + seat.pose.translation[axis] - zero.shiftedInDevice[axis];
+
+function sideTouch(input: WorksheetInput, face: TouchableFace): Touch {
+  const side = signOf(face.faces);
+  const { diameter, thickness, with: means } = input.setup.touchOff.side;
+  const at = inWork(input, face.axis, face.seatedLevel);
+  return { name: FACE_NAME[face.faces], body: face.surface, faces: face.faces, face: at, side, declare: declareAtSide(at, side, means === 'indicator' ? 0 : diameter / 2, thickness) };
+}
+
+/** The device's own face an axis is located by: jaw, stop, fence, or what the part lies on. Its face looks towards the part. */
+function locatorTouch(input: WorksheetInput, axis: Axis): Touch {
+  const { seat, zero, setup } = input;
+  const locator = seat.locators[axis];
+  const contact = axis === 'x' ? seat.x : axis === 'y' ? seat.y : seat.rest;
+  const side = -signOf(contact.faces) as 1 | -1;
+  const at = locator.at - zero.shiftedInDevice[axis];
+  const { diameter, thickness, with: means } = setup.touchOff.side;
+  const faces = `${side > 0 ? '+' : '-'}${axis}` as Direction;
+  const declare = axis === 'z' ? declareOnTop(at, setup.touchOff.top.thickness) : declareAtSide(at, side, means === 'indicator' ? 0 : diameter / 2, thickness);
+  return { name: locator.name, body: 'device', faces, face: at, side, declare };
+}
+
+const nothing = (axis: Axis, problem: string): AxisTouchOff => ({ axis, how: 'nothing', touches: [], declare: null, formula: '', says: problem, problem });
+
+function atSide(input: WorksheetInput, axis: 'x' | 'y', target: SideTarget): AxisTouchOff {
+  if (typeof target !== 'string') return atRound(input, axis, target.bore);
+  if (target === 'locator') return oneFace(input, axis, locatorTouch(input, axis));
+  const faces = input.touchable.filter((f) => f.axis === axis).map((f) => sideTouch(input, f));
+  if (target === 'middle') return betweenFaces(input, axis, faces);
+  const wanted = target === 'nearest' ? [...faces].sort((a, b) => Math.abs(a.face) - Math.abs(b.face))[0] : faces.find((f) => f.faces === FACE_OF[axis][target]);
+  return wanted ? oneFace(input, axis, wanted) : nothing(axis, `Nothing to touch in ${axis.toUpperCase()}: ${target === 'nearest' ? 'no side of the part' : `its ${FACE_NAME[FACE_OF[axis][target]]} does not`} stand${target === 'nearest' ? 's' : ''} above the device.`);
+}
+
+/** "raw left face", "fixed jaw" */
+const bodyName = (t: Touch): string => (t.body === 'device' ? t.name : `${t.body} ${t.name}`);
+
+/** How far the face is from zero, and why: "raw left face 3.000 outside zero". */
+function fromZero({ face, side }: Touch, speech: Speech): string {
+  if (Math.abs(face) < 1e-9) return 'zero itself';
+  return `${speech.size(Math.abs(face))} ${face * side > 0 ? 'outside' : 'inside'} zero`;
+}
+
+function oneFace({ setup, speech }: WorksheetInput, axis: Axis, touch: Touch): AxisTouchOff {
+  const name = axis.toUpperCase();
+  const { side: means } = setup.touchOff;
+  const r = means.with === 'indicator' ? 0 : means.diameter / 2;
+  const parts = [
+    `${bodyName(touch)} at ${speech.signed(touch.face)}`,
+    ...(r > 0 ? [`${touch.side > 0 ? 'plus' : 'minus'} half the ${means.with}, ${speech.size(r)}`] : []),
+    ...(means.thickness > 0 ? [`${touch.side > 0 ? 'plus' : 'minus'} the ${means.with === 'touch plate' ? 'plate' : 'feeler'}, ${speech.size(means.thickness)}`] : []),
+  ];
+  const act = means.with === 'indicator' ? `Indicate the ${bodyName(touch)} until the spindle stands on it` : `Touch the ${bodyName(touch)} with the ${sideMeansInWords(means, speech)}`;
+  return {
+    axis, how: 'one face', touches: [touch], declare: touch.declare, problem: null,
+    formula: `${parts.join(', ')}: declare ${name} ${speech.signed(touch.declare)}`,
+    says: `${name}: ${act}; it is ${fromZero(touch, speech)}; declare ${name} ${speech.signed(touch.declare)}.`,
+  };
+}
+
+function betweenFaces({ setup, speech }: WorksheetInput, axis: Axis, faces: readonly Touch[]): AxisTouchOff {
+  const name = axis.toUpperCase();
+  if (faces.length < 2) return nothing(axis, `Nothing to centre on in ${name}: only ${faces.length} of the two faces ${faces.length === 1 ? 'stands' : 'stand'} above the device.`);
+  const declare = (faces[0].face + faces[1].face) / 2;
+  return {
+    axis, how: 'two faces', touches: faces, declare, problem: null,
+    formula: `middle of ${bodyName(faces[0])} at ${speech.signed(faces[0].face)} and ${bodyName(faces[1])} at ${speech.signed(faces[1].face)}; the same tool on both sides falls out: declare ${name} ${speech.signed(declare)}`,
+    says: `${name}: Touch the ${bodyName(faces[0])} and the ${bodyName(faces[1])} with the ${sideMeansInWords(setup.touchOff.side, speech)}, go to the middle of the two readings; declare ${name} ${speech.signed(declare)} there.`,
+  };
+}
+
+function atRound(input: WorksheetInput, axis: 'x' | 'y', id: string): AxisTouchOff {
+  const { setup, speech } = input;
+  const name = axis.toUpperCase();
+  const round = input.roundOf(id);
+  if (!round) return nothing(axis, `Nothing to centre on in ${name}: the bore chosen there is gone, or does not stand upright.`);
+  if (!round.isOpen) return nothing(axis, `Nothing to centre on in ${name}: the ${round.name} is still ${round.inside ? 'closed by stock' : 'inside the stock'} as loaded.`);
+  const centre = inWork(input, axis, round.seated[axis]);
+  const { with: means, diameter, thickness } = setup.touchOff.side;
+  if (round.inside && means !== 'indicator' && diameter + 2 * thickness >= round.diameter) return nothing(axis, `${name}: the ${sideMeansInWords(setup.touchOff.side, speech)} does not go into the ${round.name}.`);
+  const touches = ([-1, 1] as const).map((end): Touch => {
+    const face = centre + end * round.diameter / 2;
+    const side = (round.inside ? -end : end) as 1 | -1;
+    return { name: `${end < 0 ? (axis === 'x' ? 'left' : 'front') : (axis === 'x' ? 'right' : 'rear')} of ${round.name}`, body: 'finished', faces: `${side > 0 ? '+' : '-'}${axis}` as Direction, face, side, declare: declareAtSide(face, side, means === 'indicator' ? 0 : diameter / 2, thickness) };
+  });
+  const act = means === 'indicator'
+    ? `Indicate ${round.inside ? 'inside' : 'outside'} the ${round.name} until the spindle stands on its axis`
+    : `Touch the ${round.name} left and right, front and rear with the ${sideMeansInWords(setup.touchOff.side, speech)}, go to the middle of the two readings of each axis`;
+  return {
+    axis, how: 'bore', touches: means === 'indicator' ? [] : touches, declare: centre, problem: null,
+    formula: `axis of the ${round.name} at ${speech.signed(centre)}; ${means === 'indicator' ? 'the spindle stands on it' : 'tool and diameter fall out of the middle'}: declare ${name} ${speech.signed(centre)}`,
+    says: `${name}: ${act}; declare ${name} ${speech.signed(centre)} there.`,
+  };
+}
+
+function onTop(input: WorksheetInput): AxisTouchOff {
+  const { setup, speech, touchable } = input;
+  const { top, z } = setup.touchOff;
+  const face = touchable.find((f) => f.faces === '+z');
+  if (z === 'top' && !face) return nothing('z', 'Nothing to touch in Z: nothing of the part looks up above the device.');
+  const at = face && inWork(input, 'z', face.seatedLevel);
+  const touch: Touch = z === 'locator' || at === undefined ? locatorTouch(input, 'z')
+    : { name: FACE_NAME['+z'], body: face!.surface, faces: '+z', face: at, side: 1, declare: declareOnTop(at, top.thickness) };
+  const between = top.thickness > 0 ? `, plus the ${top.with === 'cutter' || top.with === 'stylus' ? 'feeler' : top.with} ${speech.size(top.thickness)}` : '';
+  const length = lengthInWords(setup, speech);
+  return {
+    axis: 'z', how: 'one face', touches: [touch], declare: touch.declare, problem: null,
+    formula: `${bodyName(touch)} at ${speech.signed(touch.face)}${between}: declare Z ${speech.signed(touch.declare)}; ${length}`,
+    says: `Z: Touch the ${bodyName(touch)} with ${topMeansInWords(setup, speech)}; it is ${touch.face === 0 ? 'zero itself' : `${speech.size(Math.abs(touch.face))} ${touch.face > 0 ? 'above' : 'below'} zero`}; declare Z ${speech.signed(touch.declare)}; ${length}.`,
+  };
+}
+
+/** What has to be true of the length when Z is touched. */
+function lengthInWords(setup: Setup, speech: Speech): string {
+  const tool = toolOf(setup, setup.touchOff.top.tool);
+  const { by, active, reference } = setup.lengths;
+  if (by === 'reference tool' && tool && tool.number === reference) return `T${reference} is the reference tool, its length counts as nothing`;
+  if (active) return tool ? `length of T${tool.number} active, H${lengthRegisterOf(tool)}` : 'length of the touching tool active';
+  if (tool?.length !== null && tool?.length !== undefined) return `no length active: the register is the reading less the length of T${tool.number}, ${speech.size(tool.length)}, less what is declared`;
+  return `${LENGTH_SAYS[by]}, but no length active: the register would be wrong by the length of the tool`;
+}
