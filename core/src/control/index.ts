@@ -1,57 +1,154 @@
-import { AXES } from '../frames';
+import { AXES, type Axis } from '../frames';
 import type { Job } from '../job';
-import { registerUses, type PlannedJob, type RegisterUse } from '../plan';
-import { REGISTERS } from '../shop';
-import { formatForControl } from '../units';
+import { firstPosition, registerUses, type PlannedJob, type RegisterUse } from '../plan';
+import { PLAIN_DIALECT, REGISTERS, type Register } from '../shop';
+import { lengthRegisterOf, setterTop, toolOf, lengthBasis } from '../zero';
+import { comment, writerFor, type Writer } from './dialect';
 
-/** A comment as controls accept it: ASCII capitals, no brackets inside. */
-export function comment(text: string): string {
-  const plain = text.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replaceAll('\u2212', '-').replace(/[()\r\n]/g, ' ').replace(/[^\x20-\x7e]/g, '?');
-  return `(${plain.toUpperCase()})`;
+export { comment };
+export * from './parts';
+
+/** What is written for the control: set the registers, look at each zero from above, clear afterwards. */
+export interface ControlTexts {
+  readonly set: string;
+  readonly verify: string;
+  readonly clear: string;
 }
 
+interface Page {
+  readonly job: Job;
+  readonly planned: PlannedJob;
+  readonly writer: Writer;
+  readonly uses: readonly RegisterUse[];
+}
+
+const values = (use: RegisterUse): Record<Axis, number> | null => {
+  const r = use.facts?.register;
+  return r && r.x !== null && r.y !== null && r.z !== null ? { x: r.x, y: r.y, z: r.z } : null;
+};
+
 const differs = (a: RegisterUse, b: RegisterUse) => {
-  const [p, q] = [a.facts?.zero.inMachine, b.facts?.zero.inMachine];
+  const [p, q] = [values(a), values(b)];
   return !p || !q || AXES.some((axis) => Math.abs(p[axis] - q[axis]) > 1e-6);
 };
 
+const dialectOf = (planned: PlannedJob) => planned.machine?.dialect ?? PLAIN_DIALECT;
+
+function head({ job, writer: { note, line } }: Page, title: string): string[] {
+  return [...note(`${job.number} ${job.part} REV ${job.revision}`), ...note(title), line(job.units === 'mm' ? 'G21' : 'G20', job.units === 'mm' ? 'MILLIMETRES' : 'INCHES')];
+}
+
 /**
- * Lines that set the work offset registers: `G10 L2 Pn X Y Z`, absolute machine coordinates
- * (NISTIR 6556, G10 L2: P1 is G54 … P6 is G59). The unit word G21 (mm) or G20 (inch) comes first.
- * Always signed, each with a comment. A register whose value is not known, or that two setups claim for different
- * zeros, gets a comment instead of a line.
+ * Lines for the control after the template of the machine. Set: by default `G10 L2 Pn X Y Z`, absolute machine coordinates
+ * (NISTIR 6556, 3.5.5: P1 is G54 … P9 is G59.3); Z as the shop counts its tool lengths. The unit word comes first. Signed as the
+ * template says, each with a comment. A register whose value is not known, that two setups claim for different zeros, or that another
+ * standing setup owns, gets a comment instead of a line.
  */
+export function controlTexts(job: Job, planned: PlannedJob, issue: string): ControlTexts {
+  const page: Page = { job, planned, writer: writerFor(dialectOf(planned), job.units), uses: registerUses(planned) };
+  const text = (lines: readonly string[]) => `${lines.join('\n')}\n`;
+  return { set: text(setLines(page, issue)), verify: text(verifyLines(page, issue)), clear: text(clearLines(page, issue)) };
+}
+
+/** The lines that set the registers. */
 export function controlLines(job: Job, planned: PlannedJob, issue: string): string {
-  const lines = [
-    comment(`${job.number} ${job.part} REV ${job.revision}`),
-    comment(`WORK OFFSETS, ${issue}, ${job.units === 'mm' ? 'MILLIMETRES' : 'INCHES'}`),
-    job.units === 'mm' ? 'G21' : 'G20',
-  ];
-  const done = new Set<string>();
-  const uses = registerUses(planned);
+  return controlTexts(job, planned, issue).set;
+}
+
+/** Registers this job may write, once each, with everybody who uses them. */
+function writable({ uses, job }: Page): { readonly register: Register; readonly use: RegisterUse; readonly names: string }[] {
+  const seen = new Set<Register>();
+  return uses.flatMap((use) => {
+    const rivals = uses.filter((u) => u.register === use.register);
+    if (seen.has(use.register) || job.leaveAlone.includes(use.register) || !values(use) || rivals.some((other) => differs(other, use))) return [];
+    seen.add(use.register);
+    return [{ register: use.register, use, names: rivals.map((u) => u.name).join(', ') }];
+  });
+}
+
+const numberOf = (register: Register): number => REGISTERS.indexOf(register) + 1;
+
+function setLine({ writer: { fill, line, number, note }, planned }: Page, register: Register, at: Record<Axis, number>, says: string): string[] {
+  const words = { p: numberOf(register), register, x: number(at.x), y: number(at.y), z: number(at.z) };
+  const { setLine: template } = dialectOf(planned);
+  return template ? [line(fill(template, words), says)] : note(`KEY IN ${register} X${words.x} Y${words.y} Z${words.z} ${says}`);
+}
+
+function setLines(page: Page, issue: string): string[] {
+  const { uses, job, planned, writer: { note } } = page;
+  const lines = [...head(page, `WORK OFFSETS, ${issue}`), ...note('COMMON OFFSET MUST BE ZERO: LOOK FIRST')];
+  const ready = writable(page);
+  const told = new Set<Register>();
   for (const use of uses) {
     const { register } = use;
-    const head = `${use.name} ${register}`;
-    const zero = use.facts?.zero.inMachine;
+    const name = `${use.name} ${register}`;
     const rivals = uses.filter((u) => u.register === register);
-    if (!zero) {
-      lines.push(comment(`${head} NOT KNOWN: STATION NOT MEASURED. TOUCH OFF${shiftHint(use, planned, job)}`));
-    } else if (rivals.some((other) => differs(other, use))) {
-      lines.push(comment(`${head} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`));
-    } else if (!done.has(register)) {
-      const words = AXES.map((axis) => `${axis.toUpperCase()}${formatForControl(zero[axis], job.units)}`).join(' ');
-      lines.push(`G10 L2 P${REGISTERS.indexOf(register) + 1} ${words} ${comment(`${rivals.map((u) => u.name).join(', ')} ${register} ${use.facts?.says.zero ?? ''}`)}`);
-      done.add(register);
+    const own = ready.find((w) => w.register === register);
+    if (job.leaveAlone.includes(register)) lines.push(...note(`${name} LEFT ALONE: ANOTHER SETUP OWNS IT`));
+    else if (!values(use)) lines.push(...note(`${name} NOT KNOWN: ${whyUnknown(use, planned)}. TOUCH OFF${shiftHint(use, page)}`));
+    else if (!own) lines.push(...note(`${name} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`));
+    else if (!told.has(register)) {
+      told.add(register);
+      lines.push(...setLine(page, register, values(own.use)!, `${own.names} ${register} ${use.facts?.says.zero ?? ''}`));
     }
   }
-  return `${lines.join('\n')}\n`;
+  const setup = planned.setups.find((s) => s.facts);
+  if (setup && setup.setup.lengths.by !== 'spindle nose') lines.push(...note(`Z COUNTS WITH ${lengthBasis(setup.setup, setterTop(setup.setup, 0)).says}`));
+  return lines;
+}
+
+function whyUnknown({ facts }: RegisterUse, { machine }: PlannedJob): string {
+  if (machine && !machine.homing.homes) return 'THE MACHINE CANNOT HOME';
+  return facts && facts.register.x !== null ? 'LENGTH OF THE TOOL NOT GIVEN' : 'STATION NOT MEASURED';
 }
 
 /** How the register follows from another one that is touched off: a setup from the first, a further piece from the first piece. */
-function shiftHint(use: RegisterUse, planned: PlannedJob, job: Job): string {
+function shiftHint(use: RegisterUse, { planned, writer }: Page): string {
   const setup = planned.setups.find((s) => s.id === use.setupId);
   const first = use.piece === 1 ? planned.setups[0] : setup;
   const shift = use.fromPiece1 ?? setup?.fromFirst?.shift;
   if (!shift || !first) return '';
-  return `, OR ${first.register} OF OP ${first.op} PLUS ${AXES.map((a) => `${a.toUpperCase()}${formatForControl(shift[a], job.units)}`).join(' ')}`;
+  return `, OR ${first.register} OF OP ${first.op} PLUS ${AXES.map((a) => `${a.toUpperCase()}${signedAlways(writer.number(shift[a]))}`).join(' ')}`;
+}
+
+/** A shift has its sign whatever the template says: it is read by a person. */
+const signedAlways = (number: string): string => (/^[+-]/.test(number) ? number : `+${number}`);
+
+/** A short program that goes over each zero at a safe height and stops there: the operator looks whether it is the right place. */
+function verifyLines(page: Page, issue: string): string[] {
+  const { planned, writer: { note, line, fill, number }, uses } = page;
+  const dialect = dialectOf(planned);
+  const lines = [...head(page, `LOOK AT EACH ZERO FROM ABOVE, ${issue}`), ...note('SPINDLE STOPPED, HAND ON FEED HOLD'), 'G90'];
+  const top = planned.machine ? number(planned.machine.travel.z.max) : null;
+  const rise = dialect.riseLine && top !== null ? [line(fill(dialect.riseLine, { z: top }), 'RISE FIRST')] : [...note('RISE BY HAND: THE LINES HAVE NO MACHINE MOVES'), dialect.stop];
+  for (const use of uses) {
+    const setup = planned.setups.find((s) => s.id === use.setupId);
+    if (!use.facts || !setup) continue;
+    lines.push(...rise, line(use.register, use.name), 'G0 X0 Y0', ...descend(page, use, setup.setup), line(dialect.stop, `${use.name}: ${use.facts.says.zero}`));
+  }
+  return [...lines, ...rise, ...(dialect.returnLine ? [dialect.returnLine] : []), dialect.end];
+}
+
+/** An optional stop up there, then down to a look above everything, with the length of the touching tool active. */
+function descend({ planned: { machine }, writer: { note, line, fill, number } }: Page, use: RegisterUse, setup: PlannedJob['setups'][number]['setup']): string[] {
+  const facts = use.facts!;
+  const tool = toolOf(setup, setup.touchOff.top.tool) ?? setup.tools[0] ?? null;
+  const { lengthLine } = machine?.dialect ?? PLAIN_DIALECT;
+  if (!lengthLine || !tool) return note(lengthLine ? 'NO TOOL LISTED: STAYS UP' : 'NO LENGTHS HERE: STAYS UP');
+  const height = firstPosition(facts).z - facts.zero.shiftedInDevice.z;
+  const zero = facts.zero.inMachine;
+  // where the length is known, no higher than the travel lets it
+  const room = zero && machine && tool.length !== null ? machine.travel.z.max - zero.z - tool.length : Infinity;
+  const down = Math.min(height, Math.floor(room));
+  if (down < Math.max(facts.seat.loadedBox.max.z, facts.hold.top.z) - facts.zero.shiftedInDevice.z) return note(`T${tool.number} HAS NO ROOM ABOVE THE PART: STAYS UP`);
+  const { optionalStop } = machine?.dialect ?? PLAIN_DIALECT;
+  return [...(optionalStop ? [line(optionalStop, 'OVER IT IN X AND Y')] : []), line(fill(lengthLine, { h: lengthRegisterOf(tool) }), `T${tool.number} IN THE SPINDLE`), `G0 Z${number(down)}`];
+}
+
+/** Takes back what this job has set, also what was touched off and keyed in by hand, so that nothing of it is left for the next. */
+function clearLines(page: Page, issue: string): string[] {
+  const { writer: { note }, job, uses } = page;
+  const mine = [...new Set(uses.map((u) => u.register))].filter((r) => !job.leaveAlone.includes(r));
+  const left = job.leaveAlone.length > 0 ? note(`LEFT ALONE: ${job.leaveAlone.join(', ')}`) : [];
+  return [...head(page, `CLEAR AFTERWARDS, ${issue}`), ...left, 'G49', ...mine.flatMap((register) => setLine(page, register, { x: 0, y: 0, z: 0 }, `${uses.filter((u) => u.register === register).map((u) => u.name).join(', ')} DONE`)), 'G54'];
 }

@@ -26,6 +26,7 @@ import { cutClearsDevice } from '../prove/checks/cutClearsDevice';
 import { cutClearsJaws } from '../prove/checks/cutClearsJaws';
 import { cutInsideTravel } from '../prove/checks/cutInsideTravel';
 import { cutsSomething } from '../prove/checks/cutsSomething';
+import { stickOutReaches } from '../prove/checks/stickOutReaches';
 import { zeroInsideTravel } from '../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../prove/checks/zTravelNotProven';
 import { restIn } from '../seat';
@@ -36,7 +37,9 @@ import { stopOnFace } from '../seat/checks/stopOnFace';
 import { stopTouches } from '../seat/checks/stopTouches';
 import { isFlatDevice, isRound, isVise, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import { featureLevel, featureLevels, looksTowards } from '../zero';
+import { somethingToTouch } from '../zero/checks/somethingToTouch';
 import { stationKnown } from '../zero/checks/stationKnown';
+import { zLengthActive } from '../zero/checks/zLengthActive';
 import { zeroAsProgrammed } from '../zero/checks/zeroAsProgrammed';
 import { zeroOnFeature } from '../zero/checks/zeroOnFeature';
 import { depthFaceLooksUp } from './checks/depthFaceLooksUp';
@@ -71,6 +74,8 @@ function ofRound({ seat, hold, gripped }: SetupFacts, device: RoundDevice, { set
   return [...roundGrip(seat, gripped, device, setup, told), ...wallStands(hold.wall, material, told), ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : [])];
 }
 
+const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, note: '' };
+
 /** Every check of one setup that does not need the forces. */
 export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, told: Told): Finding[] {
   const { job, machine, resolved: { lookup, nameOf } } = basis;
@@ -85,11 +90,12 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
     ...chosen,
     ...(isVise(device) ? ofVise(facts, device, planned, basis, told) : isFlatDevice(device) ? ofFlat(facts, device, planned, basis, told) : isRound(device) ? ofRound(facts, device, planned, basis, told) : []),
     ...rawFaceLocates(seat, told),
-    ...stationKnown(station, told),
+    ...stationKnown(facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station, facts.touched !== null || (machine?.homing.homes ?? true), told),
+    ...zLengthActive(setup, told), ...somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told),
     ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookup).problems, ...(programmed?.problems ?? [])], nameOf, told),
     ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
     ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)),
-    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told),
+    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
 }
 

@@ -4,5 +4,6 @@ export type { Flats } from './flats';
 export type { Cut, Material, Unreached } from './whatIsLeft';
 export * from './output';
 export { pieceShift } from './pieces';
+export { firstPosition } from './safe';
 export { registerUses, type RegisterUse } from './registers';
 export * from './depths';

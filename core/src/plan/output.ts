@@ -11,6 +11,9 @@ export interface PlanOutput {
     readonly op: number;
     readonly register: string;
     readonly workZeroInMachine: Vec3 | null;
+    /** as it is keyed in, Z as the shop counts its tool lengths; null per axis where it is not known */
+    readonly registerValue: Readonly<Record<Axis, number | null>> | null;
+    readonly touchOff: readonly { readonly axis: Axis; readonly declare: number | null; readonly says: string }[];
     /** further pieces on the same device: moved by so much, with the zero of their register; register null: the program is shifted */
     readonly pieces: readonly { readonly number: number; readonly by: { readonly x: number; readonly y: number }; readonly register: string | null; readonly workZeroInMachine: Vec3 | null }[];
     readonly terms: Readonly<Record<Axis, readonly { readonly term: string; readonly value: number | null; readonly from: string; readonly plusMinus: number | null }[]>>;
@@ -41,6 +44,8 @@ export function planOutput(planned: PlannedJob): PlanOutput {
       op: s.op,
       register: s.register,
       workZeroInMachine: s.facts?.zero.inMachine ? cleanVec(s.facts.zero.inMachine) : null,
+      registerValue: s.facts ? perAxis((axis) => { const v = s.facts!.register[axis]; return v === null ? null : clean(v); }) : null,
+      touchOff: (s.facts?.worksheet ?? []).map(({ axis, declare, says }) => ({ axis, declare: declare === null ? null : clean(declare), says })),
       pieces: s.pieces.map((p) => ({ number: p.number, by: p.by, register: p.register, workZeroInMachine: p.facts.zero.inMachine ? cleanVec(p.facts.zero.inMachine) : null })),
       terms: perAxis((axis) => (s.facts?.ledger[axis] ?? []).map(({ term, value, from, plusMinus }) =>
         ({ term, value: value === null ? null : clean(value), from, plusMinus }))),

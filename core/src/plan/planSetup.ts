@@ -1,18 +1,18 @@
 import { stateOf } from '../blank';
-import { rotationOf } from '../frames';
+import { rotationOf, subtract } from '../frames';
 import { worstFirst, type Told } from '../findings';
 import { planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
-import { ledgerOf } from '../ledger';
+import { ledgerOf, type TouchedStation } from '../ledger';
 import { seatedMesh } from '../part';
 import { planProve, planSeparation, planWay, type SeparationFacts } from '../prove';
 import { partComesFree } from '../prove/checks/partComesFree';
 import { wayClear } from '../prove/checks/wayClear';
 import { gapsAtPins, movedSetup, seatInVise, seatInWords, seatOnFlat, seatRound, turnedBox, type Gripped, type SeatedPart, type SeatFacts } from '../seat';
 import { isFlatDevice, isVise, type Device, type Station } from '../shop';
-import { turnMesh, type Outlines } from '../solid';
+import { isInOutlines, turnMesh, type Outlines } from '../solid';
 import { speechIn } from '../units';
-import { compareProgrammed, featureLevels, planTouchOff, touchableFaces, workZero, zeroInWords } from '../zero';
+import { compareProgrammed, featureLevel, featureLevels, lengthBasis, planTouchOff, registerValue, setterTop, touchableFaces, touchOffWorksheet, workZero, zeroInWords, type UprightRound } from '../zero';
 import { marginHolds } from '../hold/checks/marginHolds';
 import { checksOf } from './checksOfSetup';
 import { isFlatIn } from './flats';
@@ -23,24 +23,24 @@ import type { PlannedPiece, PlannedSetup, SetupFacts } from './planned';
 import type { Basis, Planner } from './planner';
 import type { Cut, Material } from './whatIsLeft';
 
-/** One setup: seat, hold, zero, ledger, touch-off and prove, with what the checks say; without margins and what is in the way. */
-export function planSetup(planner: Planner, basis: Basis, device: Device | null, before: Material, cut: Cut, setup: Setup, looksUp: boolean): PlannedSetup {
+/** One setup, its device standing where an earlier setup on the same station was touched off, if one was: seat, hold, zero, ledger, touch-off and prove, with what the checks say; without margins and what is in the way. */
+export function planSetup(planner: Planner, basis: Basis, device: Device | null, before: Material, cut: Cut, setup: Setup, looksUp: boolean, touchedEarlier: TouchedStation | null = null): PlannedSetup {
   const { job, machine } = basis;
   const station = machine?.stations.find((s) => s.id === setup.station) ?? null;
   const turn = JSON.stringify(setup.orientation);
   const floorMm = cut.removedBox ? planner.cache.get('floor', `${cut.left.key} ${turn} ${cut.along}`, () => floorThickness(cut.left.solid.mesh(), setup.orientation, cut.along)) : null;
   const base = {
-    id: setup.id, op: setup.op, register: setup.register, setup, device, station, fromFirst: null, forces: null, pieces: [],
+    id: setup.id, op: setup.op, register: setup.register, setup, device, station, fromFirst: null, forces: null, safe: [], pieces: [],
     material: { loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3, floorMm },
   };
   const told: Told = { setupId: setup.id, op: setup.op, speech: speechIn(job.units) };
   const check = (planned: PlannedSetup) => checksOf(basis, planned, looksUp, told);
   if (!device) return { ...base, facts: null, findings: worstFirst(check({ ...base, facts: null, findings: [] })) };
-  const place = (s: Setup) => factsOf(planner, basis, device, station, before, cut, s);
-  const own = place(setup);
+  const place = (s: Setup, touched: TouchedStation | null) => factsOf(planner, basis, device, station, touched, before, cut, s);
+  const own = place(setup, touchedEarlier);
   const pieces = setup.further.map((piece, i): PlannedPiece => {
-    const moved = movedSetup(setup, device, piece);
-    return { number: i + 2, by: { x: piece.x, y: piece.y }, register: piece.register, setup: moved, facts: place(moved) };
+    const moved = { ...movedSetup(setup, device, piece), measured: null };
+    return { number: i + 2, by: { x: piece.x, y: piece.y }, register: piece.register, setup: moved, facts: place(moved, own.touched) };
   });
   const facts = { ...own, hold: withPieces(own.hold, device, pieces) };
   const findings = check({ ...base, facts, findings: [] });
@@ -56,6 +56,12 @@ interface Seated {
   readonly gripped: Gripped | null;
   readonly pinGaps: SetupFacts['pinGaps'];
 }
+
+/** Stands for a station that is not chosen, when the zero was touched off all the same. */
+const NOWHERE: Station = { id: '', name: '', position: null, plusMinus: null, note: '' };
+
+/** How far below the top of the material a bore or boss is touched. Common practice, no source. */
+const TOUCHED_BELOW_TOP_MM = 3;
 
 const NO_GAPS = { x: [], y: [] };
 
@@ -87,7 +93,7 @@ function sectionsOf(planner: Planner, basis: Basis, before: Material, cut: Cut, 
   };
 }
 
-function factsOf(planner: Planner, basis: Basis, device: Device, station: Station | null, before: Material, cut: Cut, setup: Setup): SetupFacts {
+function factsOf(planner: Planner, basis: Basis, device: Device, station: Station | null, touchedEarlier: TouchedStation | null, before: Material, cut: Cut, setup: Setup): SetupFacts {
   const { job, shop, machine, part, firstCopy, blank, material, resolved: { lookup, nameOf } } = basis;
   const { cache, kernel } = planner;
   const speech = speechIn(job.units);
@@ -106,13 +112,32 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   const holdKey = JSON.stringify([seatKey, cut.left.key, setup.closing, plate, setup.separation, setup.jig, setup.outlineCutter, setup.tools, setup.further.length, shop.clamps, shop.altitude, material, job.units]);
   const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
   const touchable = cache.get('touchable faces', `${seatKey} ${hold.openAbove}`, () => touchableFaces(seat, loaded, finished, hold.openAbove, (s) => stateOf(job.blank, s)));
-  const zero = workZero(seat, setup.zero, station, featureLevels(setup.zero, orientation, lookup).levels);
+  const { levels } = featureLevels(setup.zero, orientation, lookup);
+  const touched = setup.measured
+    ? { position: subtract(setup.measured, workZero(seat, setup.zero, null, levels).shiftedInDevice), from: `Op ${setup.op}, ${setup.measured.from}` } : touchedEarlier;
+  // without homing, machine coordinates are new every time the machine is switched on
+  const lasting = machine && !machine.homing.homes && station ? { ...station, position: null } : station;
+  const standing = touched ? { ...(station ?? NOWHERE), position: touched.position } : lasting;
+  const zero = workZero(seat, setup.zero, standing, levels);
+  const roundOf = (id: string): UprightRound | null => {
+    const f = lookup(id);
+    if (!f || f.kind === 'plane') return null;
+    const [x, y] = [featureLevel(f, 'x', orientation), featureLevel(f, 'y', orientation)];
+    if (x === null || y === null) return null;
+    const { translation: t } = seat.pose;
+    // a little below the top of the material, where the tool touches
+    const filled = isInOutlines(sectionOf('loaded', seat.loadedBox.max.z - TOUCHED_BELOW_TOP_MM), [x + t.x, y + t.y]);
+    const inside = f.kind !== 'boss';
+    return { name: nameOf(id), inside, diameter: f.diameter, seated: { x, y }, isOpen: filled !== inside };
+  };
   return {
-    seat, gripped, pinGaps, hold, zero,
+    seat, gripped, pinGaps, hold, zero, touched,
     separation: isFlatDevice(device) ? separationOf(sectionOf, seat, setup, material?.yieldMPa ?? null) : null,
-    ledger: ledgerOf(setup, seat, zero, station, job.sizeTolerance, speech, nameOf),
+    ledger: ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null))),
     touchOff: planTouchOff(touchable, seat, zero, setup),
-    prove: planProve(seat, zero, setup, hold.top, station, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
+    worksheet: touchOffWorksheet({ setup, seat, zero, touchable, roundOf, speech }),
+    register: registerValue(setup, zero, standing?.position?.z ?? null),
+    prove: planProve(seat, zero, setup, hold.top, standing, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
     programmed: setup.programmed ? compareProgrammed(setup.programmed, setup, seat, zero, firstCopy, blank.box, lookup) : null,
     says: { seat: seatInWords(seat, speech), zero: zeroInWords(setup.zero, nameOf) },
   };

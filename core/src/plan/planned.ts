@@ -2,14 +2,14 @@ import type { BlankFacts } from '../blank';
 import type { Finding } from '../findings';
 import type { HoldFacts, MarginFacts } from '../hold';
 import type { Setup } from '../job';
-import type { Ledger, Shift } from '../ledger';
+import type { Ledger, Shift, TouchedStation } from '../ledger';
 import type { PartSummary } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
-import type { ProveFacts, SeparationFacts, WayFacts } from '../prove';
+import type { ProveFacts, SafePath, SeparationFacts, WayFacts } from '../prove';
 import type { Gripped, SeatFacts } from '../seat';
 import type { Device, Machine, Register, Station, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
-import type { ProgrammedFacts, TouchOff, ZeroFacts } from '../zero';
+import type { AxisTouchOff, ProgrammedFacts, TouchOff, ZeroFacts } from '../zero';
 import type { Unreached } from './whatIsLeft';
 
 /** Everything computed about one setup once its device is chosen. */
@@ -24,7 +24,14 @@ export interface SetupFacts {
   readonly separation: SeparationFacts | null;
   readonly zero: ZeroFacts;
   readonly ledger: Ledger;
+  /** every face that can be touched */
   readonly touchOff: readonly TouchOff[];
+  /** what is touched, X, Y and Z */
+  readonly worksheet: readonly AxisTouchOff[];
+  /** values of the register as they are keyed in; null per axis where they are not known */
+  readonly register: Readonly<Record<'x' | 'y' | 'z', number | null>>;
+  /** where the device really stands, from a zero that was touched off here or in an earlier setup; null: as measured, or unknown */
+  readonly touched: TouchedStation | null;
   readonly prove: ProveFacts;
   /** how the program's own zero compares; null: not stated */
   readonly programmed: ProgrammedFacts | null;
@@ -65,6 +72,8 @@ export interface PlannedSetup {
   readonly forces: ForceFacts | null;
   /** shift of work zero from the first setup; null for the first and where it is not known */
   readonly fromFirst: Shift | null;
+  /** moves between the machine's positions and the first position over zero; empty: none entered, or not computable */
+  readonly safe: readonly SafePath[];
   readonly findings: readonly Finding[];
 }
 

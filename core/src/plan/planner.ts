@@ -6,7 +6,7 @@ import { partInsideBlank } from '../blank/checks/partInsideBlank';
 import { AXES, type Box3 } from '../frames';
 import { worstFirst, type Finding, type Told } from '../findings';
 import { isFileBody, type Job, type Setup } from '../job';
-import { shiftBetween } from '../ledger';
+import { shiftBetween, type TouchedStation } from '../ledger';
 import { findFeatures, makePart, partKey, severalOf, summarizePart, type BodyMeshes, type FeatureSurface, type Part } from '../part';
 import { featuresFound } from '../part/checks/featuresFound';
 import { materialOf, type Machine, type Shop, type WorkMaterial } from '../shop';
@@ -14,14 +14,18 @@ import type { Kernel, Result, Solid } from '../solid';
 import { describeTransition } from '../transition';
 import { sameFaceLost } from '../transition/checks/sameFaceLost';
 import { speechIn } from '../units';
+import { withoutLengths } from '../zero';
 import { blankMaterial, releaseBlank, type BlankMaterial } from './blankMaterial';
 import { StageCache } from './cache';
 import { metalNeverReached } from './checks/metalNeverReached';
+import { commonOffsetZero, dialectComplete, homeBeforeReturn, registerOwned } from './checks/controlReady';
 import { registerUsedTwice } from './checks/registerUsedTwice';
+import { toolNumbers } from './checks/toolNumbers';
 import type { PlannedJob, PlannedSetup, PlannedTransition } from './planned';
 import { planSetup, withForces } from './planSetup';
 import { registerUses, sideOf, type RegisterUse } from './registers';
 import { resolveFeatures, withDepth, type Resolved } from './resolve';
+import { safeMoves } from './safe';
 import { alongOutline, cutFrom, depthPlane, unreachedMetal, type Cut, type Material } from './whatIsLeft';
 
 export interface PlanInput {
@@ -103,21 +107,29 @@ export class Planner {
     const basis: Basis = { job, shop: input.shop, machine, part, firstCopy: one.value.box, blank, resolved, material, forces };
     const cuts: Cut[] = [];
     const setups: PlannedSetup[] = [];
+    const hasLengths = machine?.dialect.lengthLine !== '';
     for (const asEntered of job.setups) {
-      const { setup, looksUp } = withDepth(asEntered, part.box, resolved.lookup);
+      const { setup, looksUp } = withDepth(hasLengths ? asEntered : withoutLengths(asEntered), part.box, resolved.lookup);
       const before = cuts.at(-1)?.onward ?? raw;
       const cut = this.#cut(part, before, kept, keptMm3, setup);
       cuts.push(cut);
-      setups.push(this.#setup(basis, before, cut, setup, looksUp, setups[0] ?? null));
+      const touched = setups.findLast((s) => s.facts?.touched && s.station && s.station.id === setup.station)?.facts?.touched ?? null;
+      setups.push(this.#setup(basis, before, cut, setup, looksUp, setups[0] ?? null, touched));
     }
+    const proven = safeMoves(setups, machine, (s) => ({ setupId: s.id, op: s.op, speech }));
+    setups.forEach((s, i) => { const safe = proven.get(s.id)!; setups[i] = { ...s, safe: safe.paths, findings: worstFirst([...s.findings, ...safe.findings]) }; });
     const transitions = setups.slice(1).flatMap((to, i) => this.#transition(setups[i], to, job));
     const last = cuts.at(-1)?.onward ?? raw;
     const unreachedKey = `${last.key} / ${part.key}`;
     const { facts: unreached, rest } = this.cache.get('unreached', unreachedKey, () => unreachedMetal(this.kernel, last, part), (u) => u.rest?.release());
+    const uses = registerUses({ setups, blank });
     findings.push(
       ...setups.flatMap((s) => s.findings),
       ...transitions.flatMap((t) => sameFaceLost(t.facts, job.sizeTolerance, { setupId: t.toId, op: t.toOp, speech })),
-      ...registerUsedTwice(registerUses({ setups }).filter((u) => u.facts), zerosApart(job), (use) => ({ setupId: use.setupId, op: use.op, speech })),
+      ...registerUsedTwice(uses.filter((u) => u.facts), zerosApart(job), (use) => ({ setupId: use.setupId, op: use.op, speech })),
+      ...registerOwned(uses, job, (use) => ({ setupId: use.setupId, op: use.op, speech })),
+      ...toolNumbers(job.setups, (setupId, op) => ({ setupId, op, speech })),
+      ...commonOffsetZero(machine, whole), ...homeBeforeReturn(machine, whole), ...dialectComplete(machine, whole),
       ...metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole),
     );
     this.#solids = { part, one: one.value, surface: found.surface, blank: raw, cuts, unreached: rest && unreached.pieces.length > 0 ? { key: `unreached ${unreachedKey}`, solid: rest } : null };
@@ -165,12 +177,12 @@ export class Planner {
     });
   }
 
-  #setup(basis: Basis, before: Material, cut: Cut, setup: Setup, looksUp: boolean, first: PlannedSetup | null): PlannedSetup {
+  #setup(basis: Basis, before: Material, cut: Cut, setup: Setup, looksUp: boolean, first: PlannedSetup | null, touched: TouchedStation | null): PlannedSetup {
     const { job, shop, machine, part, firstCopy, blank, resolved } = basis;
     const device = shop.devices.find((d) => d.id === setup.device) ?? null;
     const features = resolved.referred.filter((r) => r.usedBy.length > 0).map((r) => [r.id, r.name, r.match.state === 'gone' ? null : r.match.feature.id]);
-    const key = JSON.stringify([before.key, part.key, firstCopy, blank.box, job.blank.sides, setup, looksUp, features, device, this.#means(basis, setup), machine, job.machine, job.units, job.sizeTolerance]);
-    const known = this.cache.get('setup', key, () => planSetup(this, basis, device, before, cut, setup, looksUp));
+    const key = JSON.stringify([before.key, part.key, firstCopy, blank.box, job.blank.sides, setup, looksUp, features, device, this.#means(basis, setup), machine, job.machine, job.units, job.sizeTolerance, touched]);
+    const known = this.cache.get('setup', key, () => planSetup(this, basis, device, before, cut, setup, looksUp, touched));
     const planned = basis.forces === 'now' || this.cache.peek('forces', key)
       ? this.cache.get('forces', key, () => withForces(this, basis, known, before, cut)) : known;
     if (!first?.facts || !planned.facts) return planned;

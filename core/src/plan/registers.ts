@@ -1,11 +1,11 @@
-import type { Vec3 } from '../frames';
-import type { ShiftSide } from '../ledger';
+import { AXES, rotate, rotationOf, type Vec3 } from '../frames';
+import type { Ledger, ShiftSide } from '../ledger';
 import type { Setup } from '../job';
 import type { Register } from '../shop';
 import { pieceShift } from './pieces';
 import type { PlannedJob, PlannedSetup, SetupFacts } from './planned';
 
-/** Somebody who uses a register: a setup, or a further piece of it that has one of its own. */
+/** Somebody who uses a register: a setup, the next copy of it or a further piece that has one of its own. */
 export interface RegisterUse {
   /** "Op 10", "Op 10 piece 2" */
   readonly name: string;
@@ -25,10 +25,32 @@ export function sideOf(planned: PlannedSetup, setup: Setup, facts: SetupFacts): 
   return { setup, seat: facts.seat, ledger: facts.ledger, kind: planned.device?.kind };
 }
 
-/** Every use of a register in a job, setup by setup, further pieces after the first. */
-export function registerUses({ setups }: Pick<PlannedJob, 'setups'>): RegisterUse[] {
+/** The facts of a setup as the next copy from the same blank has them: everything moved by the distance of the copies, machine axes. */
+function copyFacts(facts: SetupFacts, by: Vec3, copy: number): SetupFacts {
+  const { zero, register, ledger } = facts;
+  const moved = (v: Vec3): Vec3 => ({ x: v.x + by.x, y: v.y + by.y, z: v.z + by.z });
+  const line = (axis: 'x' | 'y' | 'z'): Ledger['x'] => [...ledger[axis], { key: 'copy', term: `to copy ${copy}`, value: by[axis], source: 'computed', from: 'distance of the copies in the blank', plusMinus: 0 }];
+  return {
+    ...facts, ledger: { x: line('x'), y: line('y'), z: line('z') },
+    zero: { ...zero, inDevice: moved(zero.inDevice), shiftedInDevice: moved(zero.shiftedInDevice), inMachine: zero.inMachine && moved(zero.inMachine) },
+    register: Object.fromEntries(AXES.map((a) => { const v = register[a]; return [a, v === null ? null : v + by[a]]; })) as SetupFacts['register'],
+  };
+}
+
+/** The second copy of a setup, if it has a register of its own. */
+function nextCopy({ setup, facts, op, id, device }: PlannedSetup, blank: PlannedJob['blank']): RegisterUse[] {
+  const copy = blank.copies[1];
+  if (!setup.nextCopy || !copy || !facts) return [];
+  const by = rotate(rotationOf(setup.orientation), copy.by);
+  const moved = copyFacts(facts, by, copy.number);
+  return [{ name: `Op ${op} copy ${copy.number}`, op, piece: copy.number, setupId: id, register: setup.nextCopy, facts: moved, side: { setup, seat: moved.seat, ledger: moved.ledger, kind: device?.kind }, fromPiece1: by }];
+}
+
+/** Every use of a register in a job, setup by setup, the next copy and further pieces after the first. */
+export function registerUses({ setups, blank }: Pick<PlannedJob, 'setups' | 'blank'>): RegisterUse[] {
   return setups.flatMap((s): RegisterUse[] => [
     { name: `Op ${s.op}`, op: s.op, piece: 1, setupId: s.id, register: s.register, facts: s.facts, side: s.facts && sideOf(s, s.setup, s.facts), fromPiece1: null },
+    ...nextCopy(s, blank),
     ...s.pieces.flatMap((p): RegisterUse[] => (p.register === null ? [] : [{
       name: `Op ${s.op} piece ${p.number}`, op: s.op, piece: p.number, setupId: s.id, register: p.register, facts: p.facts, side: sideOf(s, p.setup, p.facts), fromPiece1: s.facts && pieceShift(s.facts, p.facts),
     }])),

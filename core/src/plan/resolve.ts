@@ -19,6 +19,7 @@ function uses(job: Job): Map<string, string[]> {
   for (const s of job.setups) {
     for (const axis of AXES) for (const id of featureIdsOf(s.zero[axis])) use(id, `the zero of Op ${s.op} in ${axis.toUpperCase()}`);
     for (const axis of AXES) for (const id of s.programmed ? featureIdsOf(s.programmed[axis]) : []) use(id, `the programmed zero of Op ${s.op} in ${axis.toUpperCase()}`);
+    for (const axis of ['x', 'y'] as const) { const at = s.touchOff[axis]; if (typeof at !== 'string') use(at.bore, `the touch-off of Op ${s.op} in ${axis.toUpperCase()}`); }
     if (s.cutsTo) use(s.cutsTo, `the depth of Op ${s.op}`);
     if (s.stop.face) use(s.stop.face, `the stop of Op ${s.op}`);
   }

@@ -1,6 +1,6 @@
 import { axisOf, cross, DIRECTIONS, directionOf, opposite, signOf, unitVector, type Axis, type Box3, type Direction, type Orientation } from '../frames';
 import type { BlankFacts } from '../blank';
-import { NO_HOLD, type Job, type Setup } from '../job';
+import { NO_HOLD, type Job, type Setup, touchChoices } from '../job';
 import type { Feature } from '../part';
 import { REGISTERS, type Register, type Vise } from '../shop';
 import type { Speech } from '../units';
@@ -226,7 +226,7 @@ export function setupsFrom(route: ProposedRoute, job: Job, vise: Vise, blank: Pi
       orientation: s.orientation, cutsBelowTop: s.cutsBelowTop, cutsTo: null, device: vise.id, station: null, parallels: { height: parallels },
       stop: { side: 'left', position: Math.max(0, Math.round((vise.jawWidth - along) / 2)), height: parallels + Math.max(vise.stopDiameter / 2, (vise.jawHeight - parallels) / 2), fromJaw: Math.round(extent(blank.box, rear) / 2), face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, programmed: null, ...structuredClone(NO_HOLD),
-      touchOff: { toolDiameter: job.units === 'mm' ? 10 : 12.7, feeler: 0 }, tools: [], program: '', why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
+      ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
     };
   });
 }

@@ -7,6 +7,7 @@ import type { Machine, Station } from '../shop';
 
 export * from './inTheWay';
 export * from './separation';
+export * from './safeMoves';
 
 /** Room between a point and the ends of an axis' travel; negative: outside by that much. */
 export interface Room {

@@ -4,7 +4,7 @@ import type { Job } from '../job';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob } from '../plan';
 import { speechIn, toUnits } from '../units';
-import { zeroInWords } from '../zero';
+import { lengthRegisterOf, zeroInWords } from '../zero';
 
 /** One number or choice of an issue, under a name that stays the same between issues. */
 export interface Entry {
@@ -35,7 +35,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
   const entries: Entry[] = [
     text('Job', 'part', job.part), text('Job', 'revision', job.revision), text('Job', 'material', job.material),
     text('Job', 'quantity', String(job.quantity)), text('Job', 'units', job.units), text('Job', 'due', job.due ?? ''), text('Job', 'notes', job.notes),
-    text('Job', 'machine', planned.machine?.name ?? 'not chosen'),
+    text('Job', 'machine', planned.machine?.name ?? 'not chosen'), text('Job', 'registers left alone', job.leaveAlone.join(', ')), text('Job', 'lines for the control', planned.machine ? Object.values(planned.machine.dialect).join(' · ') : ''),
     ...AXES.map((a) => size('Part', `size ${a.toUpperCase()}`, planned.part.size[a])),
     ...DIRECTIONS.map((d) => size('Blank', `allowance ${PART_SIDE[d]}`, allowanceOn(planned.blank.allowance, d))),
     text('Blank', 'kind', planned.blank.kind), ...AXES.map((a) => size('Blank', `size ${a.toUpperCase()}`, planned.blank.size[a])),
@@ -52,13 +52,15 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       size(place, 'cuts below top', setup.cutsBelowTop), size(place, 'parallels', setup.parallels.height),
       text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
       text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero)),
-      text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description}`).join(', ')),
+      text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description} in H${lengthRegisterOf(t)}${t.length === null ? '' : `, ${speech.size(t.length)} long`}`).join(', ')),
+      text(place, 'at hand', setup.consumables.join(', ')), text(place, 'first part', setup.firstPart.map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`).join(', ')),
     );
     if (!facts) continue;
     entries.push(
       ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, facts.zero.inMachine?.[a] ?? null)),
       ...(s.fromFirst?.shift ? AXES.map((a) => coordinate(place, `shift from first setup ${a.toUpperCase()}`, s.fromFirst?.shift?.[a] ?? null)) : []),
-      ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name} face`, t.declare)),
+      ...AXES.map((a) => coordinate(place, `register ${a.toUpperCase()}`, facts.register[a])),
+      ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name} face`, t.declare)), ...facts.worksheet.map((w) => text(place, `touch off ${w.axis.toUpperCase()}`, w.says)),
       ...(facts.hold.vise ? [size(place, 'grip depth', facts.hold.vise.gripDepthMm), size(place, 'jaw opening', facts.hold.vise.openingMm), coordinate(place, 'jaws to lowest cut', facts.prove.aboveTop)] : []),
       ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)), text(place, 'steps', facts.hold.steps.join(' ')),
     );

@@ -73,7 +73,7 @@ test('control lines are G10 L2 with absolute machine coordinates, signed, in the
   const { job, planned } = plan((_, shop) => measured(shop));
   const text = controlLines(job, planned, 'ISSUE A');
   const zero = planned.setups[0].facts!.zero.inMachine!;
-  expect(text.split('\n')[2]).toBe('G20');
+  expect(text.split('\n')[2]).toMatch(/^G20\b/);
   expect(text).toContain(`G10 L2 P1 X${(zero.x / 25.4).toFixed(4)} Y${(zero.y / 25.4).toFixed(4)} Z${(zero.z / 25.4).toFixed(4)} (OP 10 G54`);
   expect(text).toMatch(/^G10 L2 P2 X[+-]\d+\.\d{4} Y[+-]\d+\.\d{4} Z[+-]\d+\.\d{4} \(/m);
 });

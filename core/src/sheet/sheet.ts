@@ -9,6 +9,8 @@ import { allowanceOn, stateOf, type CopyPlace } from '../blank';
 import type { Device, DeviceKind, Projection, Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
+import { atTheMachine } from './atTheMachine';
+import { sideMeansShort } from '../zero';
 
 /** A value with its name, ready to print. */
 export interface Row {
@@ -37,6 +39,8 @@ export interface SheetSetup {
   readonly plusMinus: Signed;
   readonly touchOff: readonly { readonly axis: string; readonly face: string; readonly surface: string; readonly declare: string; readonly preferred: boolean }[];
   readonly touchOffTool: string;
+  /** what must be at hand, what is touched (one sentence an axis, to be read out), how lengths count, what is measured on the first part; left out on issues older than it */
+  readonly says?: readonly string[];
   readonly tools: readonly { readonly number: string; readonly description: string; readonly diameter: string; readonly length: string }[];
   readonly why: readonly Row[];
   /** how to load and how to take out, in order; left out on issues older than the steps */
@@ -83,6 +87,8 @@ export interface Sheet {
   readonly transitions: readonly SheetTransition[];
   readonly findings: readonly SheetFinding[];
   readonly notes: string;
+  /** where the operator opens this issue on a tablet, with its QR code (path of unit squares, y down); left out on drafts and older issues */
+  readonly run?: { readonly url: string; readonly qr: { readonly size: number; readonly path: string } };
 }
 
 const BEFORE_HANDS_GO_IN = 'Stop the spindle, put the tool away, then ';
@@ -142,7 +148,7 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
       diameter: t.diameter === null ? '' : `dia ${speech.size(t.diameter)}`, length: t.length === null ? 'not given' : speech.size(t.length),
     })),
     why: [['Seat', setup.why.seat], ['Hold', setup.why.hold], ['Zero', setup.why.zero]].flatMap(([label, value]) => (value ? [{ label, value }] : [])),
-    touchOffTool: `tool dia ${speech.size(setup.touchOff.toolDiameter)}${setup.touchOff.feeler > 0 ? `, feeler ${speech.size(setup.touchOff.feeler)}` : ''}`,
+    touchOffTool: sideMeansShort(setup.touchOff.side, speech),
   };
   if (!facts || !device) {
     return { ...base, seat: 'No device chosen.', zeroOf: '', rows: [], workZero: null, instead: 'not known', shiftFromFirst: null, ledger: [], plusMinus: signed(speech, () => null), touchOff: [], scenes: null };
@@ -159,7 +165,8 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
       ...(planned.material.floorMm === null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
       ...copyShiftRows(planned, copies, speech), ...pieceRows(planned, facts, speech),
     ],
-    workZero: workZeroOf(facts.ledger, speech),
+    workZero: AXES.some((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),
+    says: atTheMachine(setup, facts, speech),
     instead: planned.id === first.id
       ? 'Not known: the station is not measured. Touch off here; the other setups follow by their shifts.'
       : shift ? `Not known in machine coordinates: take ${first.register} of Op ${first.op} as touched off and add the shift.` : 'Not known: touch off.',
@@ -226,8 +233,9 @@ function copyShiftRows({ setup }: PlannedSetup, copies: readonly CopyPlace[], sp
 function pieceRows({ pieces }: PlannedSetup, first: SetupFacts, speech: Speech): Row[] {
   return pieces.map(({ number, register, facts }) => {
     const by = pieceShift(first, facts);
-    const zero = facts.zero.inMachine;
-    const own = register === null ? 'no register of its own: shift the program' : `${register} ${zero ? AXES.map((a) => `${a.toUpperCase()} ${speech.signed(zero[a])}`).join('  ') : 'not known: touch off'}`;
+    const zero = facts.register;
+    const known = AXES.every((a) => zero[a] !== null);
+    const own = register === null ? 'no register of its own: shift the program' : `${register} ${known ? AXES.map((a) => `${a.toUpperCase()} ${speech.signed(zero[a] ?? 0)}`).join('  ') : 'not known: touch off'}`;
     return { label: `Piece ${number}, from piece 1`, value: `X ${speech.signed(by.x)}  Y ${speech.signed(by.y)}; ${own}` };
   });
 }

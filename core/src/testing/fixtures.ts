@@ -1,8 +1,8 @@
 import { vec, type Box3, type Orientation } from '../frames';
 import type { Told } from '../findings';
-import { NO_CUT, NO_HOLD, type Setup, type Tool } from '../job';
+import { NO_CUT, NO_HOLD, touchChoices, type Setup, type Tool } from '../job';
 import { seatInVise, turnedBox, type SeatFacts } from '../seat';
-import type { Machine, Station, Vise } from '../shop';
+import { NO_CONTROL, type Machine, type Station, type Vise } from '../shop';
 import { boxMesh, turnMesh } from '../solid';
 import { rotationOf } from '../frames';
 import { speechIn } from '../units';
@@ -20,13 +20,13 @@ export const station: Station = { id: 'a', name: 'A', position: { x: -400, y: -2
 
 export const machine: Machine = {
   id: 'm', name: 'Mill', travel: { x: { min: -760, max: 0 }, y: { min: -430, max: 0 }, z: { min: -510, max: 0 } }, table: { x: { min: -800, max: 40 }, y: { min: -420, max: -20 } },
-  homesTo: '', registers: ['G54', 'G55'], stations: [station],
+  homesTo: '', registers: ['G54', 'G55'], ...NO_CONTROL, stations: [station],
 };
 
 export const setup = (change: Partial<Setup> = {}): Setup => ({
   id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, cutsTo: null, programmed: null, device: 'v', ...structuredClone(NO_HOLD), station: 'a', parallels: { height: 20 },
   stop: { side: 'left', position: 10, height: 32, fromJaw: 15, face: null }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
-  touchOff: { toolDiameter: 10, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
+  ...touchChoices(10), tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
 });
 
 export const told: Told = { setupId: 's', op: 10, speech: speechIn('mm') };

@@ -1,0 +1,29 @@
+import { finding, type Finding, type Told } from '../../findings';
+import { capital } from '../../units';
+import { POSITION_SAYS, type SafePath } from '../safeMoves';
+
+/** The moves from return and tool-change positions to the first position, and back. */
+export function movesClear(paths: readonly SafePath[], told: Told): Finding[] {
+  const { sizeWithUnit } = told.speech;
+  return paths.flatMap(({ from, straight, riseFirst }) => {
+    if (riseFirst) {
+      return [finding(told, 'rise-not-enough', 'prove')('stop', {
+        says: `Between ${POSITION_SAYS[from]} and the first position the longest tool runs into the ${riseFirst.name}, ${sizeWithUnit(riseFirst.byMm)} below its top, even with Z at the end of its travel.`,
+        numbers: { belowTopMm: riseFirst.byMm }, because: 'There is no height at which this tool passes over it.', remedy: 'Use a shorter tool or lower holding, or move the position so that the way does not lead over it.',
+      })];
+    }
+    return straight ? [finding(told, 'straight-move-hits', 'prove')('note', {
+      says: `${capital(POSITION_SAYS[from])}: a straight move to the first position, or back, would run into the ${straight.name}, ${sizeWithUnit(straight.byMm)} below its top. Z first, then across: that way is clear.`,
+      numbers: { belowTopMm: straight.byMm }, because: 'Moving all axes at once takes the straight line.', remedy: 'Rise first, in machine coordinates, as the lines of this job do; see that the program does as well.',
+    })] : [];
+  });
+}
+
+/** What the safe moves cannot be proven without. */
+export function movesNotProven(missing: readonly string[], told: Told): Finding[] {
+  if (missing.length === 0) return [];
+  return [finding(told, 'safe-moves-not-proven', 'prove')('note', {
+    says: `The moves between return position and part are not proven: ${missing.join(', ')}.`,
+    numbers: {}, because: 'The straight lines need both ends and the longest tool.', remedy: 'Enter what is missing, or watch the first approach with the hand on feed hold.',
+  })];
+}

@@ -1,0 +1,143 @@
+import { AXES, type Axis } from '../frames';
+import { PART_SIDE } from '../part';
+import type { PlannedJob, PlannedSetup, SetupFacts } from '../plan';
+import { speechIn } from '../units';
+import { lengthInRegister, toolOf, type Touch } from '../zero';
+import type { Otherwise } from './otherwise';
+import type { Cause } from './types';
+
+interface About {
+  readonly planned: PlannedSetup;
+  readonly facts: SetupFacts;
+  readonly all: PlannedJob;
+  readonly otherwise: readonly Otherwise[];
+  readonly say: (mm: number) => string;
+}
+
+/** Every mistake known for a setup, with what it does to the measured zero, from the terms of its ledger and its touch-off. */
+export function causesOf(all: PlannedJob, planned: PlannedSetup, units: 'mm' | 'inch', otherwise: readonly Otherwise[]): Cause[] {
+  const { facts } = planned;
+  if (!facts) return [];
+  const speech = speechIn(units);
+  const about: About = { planned, facts, all, otherwise, say: (mm) => speech.size(Math.abs(mm)) };
+  return AXES.flatMap((axis) => [...wrongFaces(about, axis), ...toolMistakes(about, axis), ...lengthMistakes(about, axis), ...parallelMistakes(about, axis), ...flips(about, axis), ...registers(about, axis)])
+    .filter((c) => Math.abs(c.delta) > 1e-6);
+}
+
+const touchesOf = ({ facts }: About, axis: Axis): readonly Touch[] => facts.worksheet[AXES.indexOf(axis)].touches;
+const tool = ({ planned }: About) => (planned.setup.touchOff.side.with === 'indicator' ? 0 : planned.setup.touchOff.side.diameter / 2) + planned.setup.touchOff.side.thickness;
+
+/** Another face than the one meant: the finished one under the raw one or the reverse, the other side of the part, the device. */
+function wrongFaces(about: About, axis: Axis): Cause[] {
+  const { facts, say } = about;
+  const touches = touchesOf(about, axis);
+  if (touches.length !== 1) return [];
+  const [touch] = touches;
+  const inWork = (deviceLevel: number) => deviceLevel - facts.zero.shiftedInDevice[axis];
+  const own = facts.zero.shiftedInDevice[axis];
+  const boxes = [['raw', facts.seat.loadedBox], ['finished', facts.seat.firstCopyBox]] as const;
+  const side = touch.side > 0 ? 'max' : 'min';
+  const across = axis === 'z' ? 0 : tool(about);
+  const found: Cause[] = [];
+  for (const [body, box] of boxes) {
+    const f = inWork(box[side][axis]);
+    const by = f - touch.face;
+    if (Math.abs(by) < 1e-6) continue;
+    const meant = touch.body === 'finished' ? 'finished' : touch.body === 'device' ? 'device' : 'raw';
+    const instead = meant === 'device' ? touch.name : `${meant} one`;
+    found.push({ code: 'wrong-body', axis, delta: by, at: 'touch', says: `${say(by)} is the stock on the ${PART_WORD[axis][side]}: was the ${body} face touched instead of the ${instead}?` });
+    // declared as if zero were on the other body
+    found.push({ code: 'wrong-body', axis, delta: -by, at: 'both', says: `${say(by)} is the stock on the ${PART_WORD[axis][side]}: was the ${meant === 'finished' ? 'finished' : 'raw'} face touched for a zero that counts from the ${body} one?` });
+  }
+  const opposite = touch.side > 0 ? 'min' : 'max';
+  if (axis !== 'z') {
+    const f = inWork(facts.seat.loadedBox[opposite][axis]);
+    found.push({ code: 'wrong-face', axis, delta: f - touch.face - 2 * touch.side * across, at: 'touch', says: `${say(f - touch.face)} is the ${axis === 'x' ? 'length' : 'width'} of the material: was the ${PART_WORD[axis][opposite]} face touched instead of the ${PART_WORD[axis][side]} one?` });
+  }
+  const locator = facts.seat.locators[axis];
+  if (touch.body !== 'device') found.push({ code: 'wrong-face', axis, delta: locator.at - own - touch.face - (axis === 'z' ? 0 : 2 * touch.side * across), at: 'touch', says: `Did the tool touch the ${locator.name} instead of the ${touch.name}?` });
+  return found;
+}
+
+const PART_WORD: Record<Axis, Record<'min' | 'max', string>> = { x: { min: 'left', max: 'right' }, y: { min: 'front', max: 'rear' }, z: { min: 'underside', max: 'top' } };
+
+/** Radius and feeler: left out, counted twice, on the wrong side. */
+function toolMistakes(about: About, axis: Axis): Cause[] {
+  const { planned: { setup }, say } = about;
+  const touches = touchesOf(about, axis);
+  if (touches.length !== 1) return [];
+  const [{ side }] = touches;
+  const { side: means, top } = setup.touchOff;
+  const feeler = axis === 'z' ? top.thickness : means.thickness;
+  const r = axis === 'z' || means.with === 'indicator' ? 0 : means.diameter / 2;
+  const found: Cause[] = [];
+  if (r > 0) {
+    found.push(
+      { code: 'radius-forgotten', axis, delta: side * r, at: 'both', says: `${say(r)} is half the ${means.with}: was its radius forgotten?` },
+      { code: 'radius-doubled', axis, delta: -side * r, at: 'both', says: `${say(r)} is half the ${means.with}: was its whole diameter taken instead of half?` },
+      { code: 'radius-wrong-side', axis, delta: 2 * side * r, at: 'both', says: `${say(2 * r)} is the whole ${means.with}: was half of it taken off instead of added, or the reverse?` },
+    );
+  }
+  if (feeler > 0) {
+    const name = axis === 'z' && (top.with === 'touch plate' || top.with === 'height setter') ? top.with : axis !== 'z' && means.with === 'touch plate' ? 'touch plate' : 'feeler';
+    found.push({ code: 'feeler-forgotten', axis, delta: side * feeler, at: 'both', says: `${say(feeler)} is the ${name}: was it forgotten?` }, { code: 'feeler-forgotten', axis, delta: -side * feeler, at: 'both', says: `${say(feeler)} is the ${name}: was it counted, but not used?` });
+  }
+  return found;
+}
+
+/** Length not active, or that of another tool. */
+function lengthMistakes(about: About, axis: Axis): Cause[] {
+  const { planned: { setup, station }, say } = about;
+  if (axis !== 'z') return [];
+  const stationZ = station?.position?.z ?? null;
+  const touching = toolOf(setup, setup.touchOff.top.tool);
+  const h = (t: { length: number | null }) => lengthInRegister(setup, t, stationZ);
+  const own = touching && h(touching);
+  const found: Cause[] = [];
+  for (const t of setup.tools) {
+    const length = h(t);
+    if (length === null) continue;
+    if (t.number === touching?.number || !touching) found.push({ code: 'length-not-active', axis, delta: length, at: 'both', says: `${say(length)} is the length of T${t.number}: was no length active when Z was touched?` });
+    else if (own !== null) found.push({ code: 'length-of-another-tool', axis, delta: own - length, at: 'both', says: `${say(own - length)} is the difference of the lengths of T${touching.number} and T${t.number}: was the length of T${t.number} active, or T${t.number} in the spindle?` }, { code: 'length-of-another-tool', axis, delta: length - own, at: 'both', says: `${say(own - length)} is the difference of the lengths of T${touching.number} and T${t.number}: was T${t.number} in the spindle with the length of T${touching.number}?` });
+  }
+  return found;
+}
+
+/** Parallels of another setup, or none. */
+function parallelMistakes({ planned, facts, all, say }: About, axis: Axis): Cause[] {
+  if (axis !== 'z' || planned.device?.kind !== 'vise') return [];
+  const own = facts.seat.locators.z.at;
+  const others = new Map<number, string>([[0, 'no parallels at all']]);
+  for (const s of all.setups) if (s.facts && s.device?.kind === 'vise') others.set(s.facts.seat.locators.z.at, `those of Op ${s.op}, ${say(s.facts.seat.locators.z.at)} high`);
+  return [...others].filter(([height]) => Math.abs(height - own) > 1e-6).map(([height, says]) => ({
+    code: 'wrong-parallels', axis, delta: height - own, at: 'touch', says: `${say(height - own)} is the difference between the ${facts.seat.locators.z.name}, ${say(own)} high, and ${says}: are the right ones under the part?`,
+  }));
+}
+
+/** The part lies another way: what was touched would then be elsewhere. */
+function flips(about: About, axis: Axis): Cause[] {
+  const [touch] = touchesOf(about, axis);
+  if (!touch || touch.body === 'device') return [];
+  return about.otherwise.flatMap(({ says, levels }): Cause[] => {
+    const level = levels[touch.faces];
+    if (level === undefined) return [];
+    const delta = level - (touch.face + about.facts.zero.shiftedInDevice[axis]);
+    return [{ code: 'flipped', axis, delta, at: 'touch', says: `${about.say(delta)} is what the ${touch.name} would be off if the part lay ${says}: does the ${sideUp(about, touch)} look there?` }];
+  });
+}
+
+const sideUp = ({ planned }: About, touch: Touch): string => {
+  const { up, right } = planned.setup.orientation;
+  return touch.faces === '+z' ? `${PART_SIDE[up]} of the part` : `${PART_SIDE[right]} of the part to the right and its ${PART_SIDE[up]} up, and`;
+};
+
+/** The register of another setup was looked at or keyed over. */
+function registers({ planned, facts, all }: About, axis: Axis): Cause[] {
+  const own = facts.register[axis];
+  if (own === null) return [];
+  return all.setups.flatMap((s): Cause[] => {
+    const other = s.facts?.register[axis];
+    if (s.id === planned.id || s.register === planned.register || other === null || other === undefined) return [];
+    return [{ code: 'other-register', axis, delta: other - own, at: 'keyIn', says: `That is ${s.register} of Op ${s.op}: was it read, or keyed in, instead of ${planned.register}?` }];
+  });
+}

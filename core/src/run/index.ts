@@ -1,0 +1,8 @@
+export * from './types';
+export * from './runPlan';
+export * from './state';
+export * from './diagnose';
+export * from './drift';
+export * from './bodies';
+export * from './practice';
+export { otherwiseOf, type Otherwise } from './otherwise';

@@ -1,0 +1,156 @@
+import { demoShop, vaneBearingBlockJob } from '../../../demo';
+import { vec } from '../frames';
+import { newBlank, type Job } from '../job';
+import { Planner } from '../plan';
+import { loadKernel } from '../solid';
+import { readyToRun, SimulatedOperator, type Mistakes, type Ready } from '../testing/operator';
+import type { Units } from '../units';
+import { runState, type CauseCode } from '.';
+
+let planner: Planner;
+beforeAll(async () => { planner = new Planner(await loadKernel()); });
+
+/** The vane bearing block as a plain block, with other stock on every side and a feeler thick enough to be noticed. */
+function vane(units: Units = 'mm', change: (job: Job) => void = () => undefined): Job {
+  const allowance = { xMinus: 2, xPlus: 5, yMinus: 2.5, yPlus: 4, zMinus: 3, zPlus: 1.5 };
+  const job: Job = { ...vaneBearingBlockJob(), units, body: { block: { x: 110, y: 70, z: 38 } }, allowance, blank: newBlank(allowance) };
+  job.setups[1].closing.softJaws.on = false;
+  for (const s of job.setups) s.touchOff = { ...s.touchOff, side: { ...s.touchOff.side, with: 'cutter', thickness: 0.5 }, top: { ...s.touchOff.top, thickness: 0.3 } };
+  change(job);
+  return job;
+}
+
+const ready = (job = vane()): Ready => readyToRun(planner, job, demoShop);
+const operator = (mistakes?: Mistakes, r = ready()) => new SimulatedOperator(r, demoShop, mistakes);
+
+test('an operator who makes no mistake comes to the end, and the zeros found are those planned', () => {
+  const o = operator();
+  const state = o.runTo();
+  expect(state).toMatchObject({ finished: true, stopped: null });
+  for (const zero of state.zeros) {
+    for (const a of ['x', 'y', 'z'] as const) expect(zero.measured[a]).toBeCloseTo(zero.planned[a]!, 6);
+  }
+});
+
+test('the order of the work: machine, then each setup, with hands last at the transition', () => {
+  const { plan } = ready();
+  expect(plan.steps.map((s) => s.kind)).toEqual(['machine', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'transition', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart']);
+  const transition = plan.steps.find((s) => s.kind === 'transition')!;
+  expect(transition.asks.map((a) => a.id)).toEqual(['spindle', 'tool', 'hands']);
+  expect(transition.says[0]).toMatch(/^Stop the spindle, put the tool away/);
+  expect(plan.steps.find((s) => s.kind === 'prepare')!.says.join(' ')).toMatch(/At hand: coolant, flood/);
+});
+
+const opOf = (job: Job) => ({ r: job.setups[0].touchOff.side.diameter / 2, feeler: 0.5, zFeeler: 0.3 });
+/** declared as the worksheet of the first setup has it, register value as it comes out */
+const declare = (r: Ready, axis: 'x' | 'y' | 'z') => r.plan.setups[0].axes[['x', 'y', 'z'].indexOf(axis)].worksheet;
+
+/** Every mistake the trade knows, made on purpose; each is named among the first two guesses. */
+const MISTAKES: readonly { readonly says: string; readonly code: CauseCode; readonly make: (r: Ready, job: Job) => Mistakes; readonly second?: true; readonly at: string }[] = [
+  { says: 'zero on the wrong body, declared as if the raw corner were zero', code: 'wrong-body', at: 'op-10/keyIn', make: (r) => ({ keyedIn: (axis, m, right) => (axis === 'x' ? m - (declare(r, 'x').declare! - declare(r, 'x').touches[0].face) : right) }) },
+  { says: 'the finished face was touched where the raw one was meant', code: 'wrong-body', at: 'op-10/touch/x', make: () => ({ displaced: vec(2, 0, 0) }) },
+  { says: 'the radius forgotten', code: 'radius-forgotten', at: 'op-10/keyIn', make: (r, job) => ({ keyedIn: (axis, m, right) => (axis === 'x' ? m - (declare(r, 'x').declare! + opOf(job).r) : right) }) },
+  { says: 'the radius doubled', code: 'radius-doubled', at: 'op-10/keyIn', make: (r, job) => ({ keyedIn: (axis, m, right) => (axis === 'y' ? m - (declare(r, 'y').declare! + opOf(job).r) : right) }) },
+  { says: 'the feeler forgotten at the side', code: 'feeler-forgotten', at: 'op-10/touch/x', make: () => ({ feelerForgotten: true }) },
+  { says: 'the length not active', code: 'length-not-active', at: 'op-10/touch/z', make: () => ({ reads: (ask, right) => (ask.id === 'length' ? 0 : right) }) },
+  { says: 'a common offset left in the control', code: 'common-offset', at: 'op-10/keyIn', make: () => ({ common: vec(0, 12.7, 0), keyedIn: (axis, _, right) => (axis === 'y' ? right - 12.7 : right) }) },
+  { says: 'a common offset nobody knows of', code: 'common-offset', at: 'op-10/keyIn', make: () => ({ keyedIn: (axis, _, right) => (axis === 'y' ? right - 8.37 : right) }) },
+  { says: 'the parallels of the other setup', code: 'wrong-parallels', at: 'op-10/touch/z', make: () => ({ displaced: vec(0, 0, 16 - 32) }) },
+  { says: 'the other unit keyed in', code: 'unit', at: 'op-10/keyIn', make: () => ({ keyedIn: (axis, _, right) => (axis === 'x' ? right / 25.4 : right) }) },
+  { says: 'the other unit read', code: 'unit', at: 'op-10/touch/x', make: () => ({ reads: (ask, right) => (ask.axis === 'x' && ask.id.startsWith('touch') ? right / 25.4 : right) }) },
+  {
+    says: 'flipped about the wrong axis', code: 'flipped', at: 'op-20/touch/x', make: (_, job) => {
+      const wrong = structuredClone(job);
+      wrong.setups[1].orientation = { up: '-z', right: '-x' };
+      return { instead: readyToRun(planner, wrong, demoShop).bodies };
+    },
+  },
+];
+
+describe.each(['mm', 'inch'] as const)('in %s', (units) => {
+  test.each(MISTAKES)('$says: the run stops, and the first two guesses name it', ({ code, at, make }) => {
+    const job = vane(units);
+    const r = ready(job);
+    const state = operator(make(r, job), r).runTo();
+    expect(state.stopped?.stepId).toBe(at);
+    expect(state.stopped!.guesses.slice(0, 2).map((g) => g.code)).toContain(code);
+    for (const g of state.stopped!.guesses) expect(g.says).toMatch(/^[A-Z\d+\u2212].*[?.]$/);
+  });
+});
+
+describe('a wrong reading', () => {
+  const stopped = () => { const o = operator({ reads: (ask, right) => (ask.axis === 'x' && ask.id === 'touch-1' ? right + 0.25 : right) }); o.runTo(); return o; };
+
+  test('stops, with target, reading and difference', () => {
+    const { state } = stopped();
+    expect(state.stopped!.judged[0]).toMatchObject({ difference: expect.closeTo(0.25, 6), inLimit: false });
+    expect(state.zeros[0].measured.x! - state.zeros[0].planned.x!).toBeCloseTo(0.25, 6);
+  });
+
+  test('is taken again, and the run goes on', () => {
+    const o = stopped();
+    expect(o.send({ kind: 'again' })).toMatchObject({ stopped: null });
+    o.send({ kind: 'answer', values: { 'touch-1': o.state.zeros[0].planned.x! + declare(o.ready, 'x').declare! } });
+    expect(o.state.stopped).toBeNull();
+    expect(o.step!.id).toBe('op-10/touch/y');
+  });
+
+  test('is accepted with a reason; then the measured zero takes the place of the planned one, also for the next setup on the station', () => {
+    const o = stopped();
+    o.send({ kind: 'accept', reason: 'the vise was moved this morning' });
+    const zero = o.state.zeros[1];
+    expect(zero.target.x! - zero.planned.x!).toBeCloseTo(0.25, 6);
+    expect(zero.movedBy).toBe('Op 10 of this run');
+    expect(zero.target.y).toBeCloseTo(zero.planned.y!, 9);
+  });
+
+  test('nothing else than an answer to the step in hand changes the run', () => {
+    const o = stopped();
+    const events = [...o.events, { id: 'x', at: '', stepId: 'op-20/load', kind: 'answer' as const, values: { loaded: true } }, { id: 'y', at: '', stepId: 'run/machine', kind: 'again' as const }];
+    expect(runState(o.ready.plan, events)).toEqual(o.state);
+  });
+});
+
+test('a common offset that is read stops the run before anything is touched', () => {
+  const o = operator({ reads: (ask, right) => (ask.id === 'common-x' ? 3.5 : right) });
+  expect(o.runTo().stopped).toMatchObject({ stepId: 'run/machine', judged: expect.arrayContaining([expect.objectContaining({ value: 3.5, inLimit: false })]) });
+});
+
+test('what is not confirmed, or no number, is told and nothing goes on', () => {
+  const o = operator();
+  const { 'common-x': _, ...rest } = o.answer(o.step!);
+  expect(o.send({ kind: 'answer', values: rest }).stopped!.says).toMatch(/No reading: Common offset X/);
+  o.send({ kind: 'again' });
+  expect(o.send({ kind: 'answer', values: { ...rest, 'common-x': 0, homed: false } }).stopped!.says).toMatch(/Not confirmed/);
+});
+
+test('on a station that is not measured the first touch sets it, and the next setup follows by its shift', () => {
+  const job = vane('mm', (j) => { for (const s of j.setups) s.station = 'station-b'; });
+  const r = ready(job);
+  expect(r.plan.setups[0].planned).toEqual({ x: null, y: null, z: null });
+  const o = operator({}, r);
+  expect(o.runTo().finished).toBe(true);
+  const [first, second] = o.state.zeros;
+  const shift = r.planned.setups[1].fromFirst!.shift!;
+  for (const a of ['x', 'y', 'z'] as const) {
+    expect(first.target[a]).toBeNull();
+    expect(second.target[a]).toBeCloseTo(first.measured[a]! + shift[a], 6);
+    expect(second.measured[a]).toBeCloseTo(second.target[a]!, 6);
+  }
+});
+
+test('a reading the spindle cannot have stops the run even where nothing is planned', () => {
+  const o = operator({ reads: (ask, right) => (ask.axis === 'y' && ask.id === 'touch-1' ? 8 : right) }, ready(vane('mm', (j) => { for (const s of j.setups) s.station = 'station-b'; })));
+  expect(o.runTo().stopped).toMatchObject({ stepId: 'op-10/touch/y', says: 'Y +8.000 is outside the travel of Mill 1, \u2212430.000 to +0.000: was the work position read instead of the machine position, or the other unit?' });
+});
+
+test('an edge that is to be straight is touched twice before the zero', () => {
+  const { plan } = ready(vane('mm', (j) => { j.setups[0].touchOff.edge = { along: 'x', apart: 80 }; }));
+  expect(plan.steps.map((s) => s.id).slice(2, 5)).toEqual(['op-10/load', 'op-10/edge/y', 'op-10/touch/x']);
+  const o = operator({}, ready(vane('mm', (j) => { j.setups[0].touchOff.edge = { along: 'x', apart: 80 }; })));
+  o.runTo((s) => s.kind === 'edge');
+  // 0.4 to the rear over 80: 0.286° counter-clockwise
+  expect(o.send({ kind: 'answer', values: { first: -150, second: -149.6 } }).stopped!.says).toBe('Turn the part clockwise, seen from above, by 0.286°: the second touch moves by \u22120.400.');
+  o.send({ kind: 'again' });
+  expect(o.send({ kind: 'answer', values: { first: -150, second: -149.95 } })).toMatchObject({ stopped: null });
+});

@@ -1,0 +1,186 @@
+import { AXES, byAxis, type Axis } from '../frames';
+import { controlTexts } from '../control';
+import type { Job } from '../job';
+import { registerUses, type PlannedJob, type PlannedSetup, type SetupFacts } from '../plan';
+import { beforeHandsGoIn, orientationInWords } from '../sheet';
+import { speechIn, unitName, type Speech } from '../units';
+import { lengthInRegister, lengthRegisterOf, toolOf } from '../zero';
+import { causesOf } from './causes';
+import type { Otherwise } from './otherwise';
+import type { Ask, RunAxis, RunPlan, RunSetup, RunStep, StepKind } from './types';
+
+/** A register read back must be what was keyed in, to the last digit shown. */
+const READ_BACK_MM = 0.0015;
+
+interface Making {
+  readonly job: Job;
+  readonly planned: PlannedJob;
+  readonly speech: Speech;
+  readonly verify: string;
+}
+
+/**
+ * The run of an issue: what the operator does in order, with every number that can be known beforehand. Register values are as they are
+ * keyed in; Z counts as the shop measures its lengths.
+ * @param otherwise per setup: where its faces would be if it were loaded the wrong way
+ */
+export function runPlan(job: Job, planned: PlannedJob, letter: string, otherwise: ReadonlyMap<string, readonly Otherwise[]> = new Map()): RunPlan {
+  const making: Making = { job, planned, speech: speechIn(job.units), verify: controlTexts(job, planned, `ISSUE ${letter}`).verify };
+  const machine = planned.machine;
+  const held = planned.setups.filter((s) => s.facts && s.device);
+  const steps = [
+    ...(machine ? [machineStep(making)] : []),
+    ...held.flatMap((s, i) => [...(i > 0 ? transitionSteps(making, held[i - 1], s) : []), ...setupSteps(making, s)]),
+  ];
+  return {
+    version: 1, number: job.number, part: job.part, revision: job.revision, letter, units: job.units, quantity: job.quantity,
+    machineId: machine?.id ?? null, machineName: machine?.name ?? 'not chosen', homes: machine?.homing.homes ?? false, travel: machine?.travel ?? null, commonOffset: machine ? byAxis((a) => machine.commonOffset[a]) : { x: 0, y: 0, z: 0 },
+    setups: held.map((s) => runSetup(making, s, otherwise.get(s.id) ?? [])), steps,
+  };
+}
+
+const stationZ = (s: PlannedSetup): number | null => s.facts?.touched?.position.z ?? s.station?.position?.z ?? null;
+
+function runSetup({ planned: all, job }: Making, s: PlannedSetup, otherwise: readonly Otherwise[]): RunSetup {
+  const facts = s.facts!;
+  const { lengths, touchOff } = s.setup;
+  const touching = toolOf(s.setup, touchOff.top.tool);
+  const reference = lengths.by === 'reference tool' ? toolOf(s.setup, lengths.reference)?.length ?? null : 0;
+  const offset: Record<Axis, number | null> = {
+    ...facts.zero.shiftedInDevice,
+    z: lengths.by === 'height setter' || reference === null ? null : facts.zero.shiftedInDevice.z + reference,
+  };
+  const isReference = lengths.by === 'reference tool' && touching !== null && touching.number === lengths.reference;
+  const known = isReference ? 0 : touching ? lengthInRegister(s.setup, touching, stationZ(s)) : null;
+  return {
+    id: s.id, op: s.op, does: s.setup.does, register: s.register, stationId: s.station?.id ?? null, stationName: s.station?.name ?? '',
+    planned: facts.register, offset, limit: touchOff.limit,
+    room: facts.prove.zeroRoom && (Object.fromEntries(facts.prove.zeroRoom.map((r) => [r.axis, { toMin: r.toMin, toMax: r.toMax }])) as RunSetup['room']),
+    axes: facts.worksheet.map((worksheet): RunAxis => ({ worksheet, length: worksheet.axis === 'z' ? known : 0, readsLength: worksheet.axis === 'z' && !isReference })),
+    causes: causesOf(all, s, job.units, otherwise),
+  };
+}
+
+function step(kind: StepKind, setup: PlannedSetup | null, title: string, change: Partial<RunStep> = {}): RunStep {
+  const axis = change.axis ?? null;
+  return { id: [setup?.id ?? 'run', kind, ...(axis ? [axis] : [])].join('/'), kind, setupId: setup?.id ?? null, axis, title, says: [], lines: null, asks: [], ...change };
+}
+
+const yes = (id: string, label: string): Ask => ({ id, label, kind: 'yes', axis: null, target: null, minus: null, plus: null });
+const number = (id: string, label: string, axis: Axis | null, target: number | null, off: number | null): Ask => ({ id, label, kind: 'length', axis, target, minus: off, plus: off });
+
+function machineStep({ planned, speech }: Making): RunStep {
+  const machine = planned.machine!;
+  const common = machine.commonOffset;
+  return step('machine', null, `Is ${machine.name} ready?`, {
+    says: [
+      machine.homing.homes ? `Home the machine: ${machine.homesTo || 'all axes to their switches'}.` : `${machine.name} cannot home: do not switch it off between here and the end of the job.`,
+      `Open the table of work offsets and read the common offset. It adds itself to every register.${common.why ? ` It stays as it is because: ${common.why}.` : ''}`,
+    ],
+    asks: [
+      yes('homed', machine.homing.homes ? 'The machine was homed after it was last switched on' : 'The machine was not switched off since it was last touched off'),
+      ...AXES.map((a) => number(`common-${a}`, `Common offset ${a.toUpperCase()}, ${unitName(speech.units)}`, a, common[a], READ_BACK_MM)),
+    ],
+  });
+}
+
+function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
+  const facts = s.facts!;
+  const { setup } = s;
+  return [
+    step('prepare', s, `Op ${s.op}: get ready`, { says: prepareWords(making, s), asks: [yes('ready', 'Everything is at hand and set')] }),
+    step('load', s, `Op ${s.op}: load`, { says: [...orientationInWords(s), ...facts.hold.steps], asks: [yes('loaded', 'Loaded as told')] }),
+    ...edgeStep(making, s),
+    ...facts.worksheet.flatMap((w, i) => (w.problem === null ? [touchStep(making, s, i)] : [])),
+    keyStep(making, s),
+    step('verify', s, `Op ${s.op}: look from above`, {
+      says: [`Run these lines with the spindle stopped and a hand on feed hold. Over ${facts.says.zero} the tool must stand where you see zero on the part.`], lines: making.verify,
+      asks: [...lengthAsk(making, s), yes('above', 'The tool stands over the right corner, above everything')],
+    }),
+    step('dryRun', s, `Op ${s.op}: dry run`, { says: [`Program ${setup.program || 'not named'}: run it above the part, single block, slow feed override.`, ...clearanceWords(facts, making.speech)], asks: [yes('dry', 'It went through without touching anything')] }),
+    step('firstCut', s, `Op ${s.op}: first cut`, { says: [setup.does ? `This setup ${setup.does}.` : 'Run the first part.', 'Feed override low until the first cut is seen.'], asks: [yes('cut', 'The first part is cut')] }),
+    firstPartStep(making, s),
+  ];
+}
+
+/** The lines go down with a length active: it must stand in the control, or the tool goes into the part. */
+function lengthAsk({ planned, speech }: Making, { setup }: PlannedSetup): Ask[] {
+  const tool = toolOf(setup, setup.touchOff.top.tool) ?? setup.tools[0];
+  if (!tool || !planned.machine?.dialect.lengthLine) return [];
+  return [yes('length', `T${tool.number} is in the spindle, and its length${tool.length === null ? '' : `, ${speech.size(tool.length)},`} stands in H${lengthRegisterOf(tool)}`)];
+}
+
+function clearanceWords(facts: SetupFacts, speech: Speech): string[] {
+  return [`The lowest cut stays ${speech.signed(facts.prove.aboveTop)} ${unitName(speech.units)} from the ${facts.hold.top.name}.`];
+}
+
+function prepareWords({ speech }: Making, s: PlannedSetup): string[] {
+  const { setup, device, station } = s;
+  const tools = setup.tools.map((t) => `T${t.number} ${t.description}${t.diameter === null ? '' : `, diameter ${speech.size(t.diameter)}`}${t.stickOut === null ? '' : `, sticks out ${speech.size(t.stickOut)}`}, length in H${lengthRegisterOf(t)}${t.length === null ? '' : ` (${speech.size(t.length)})`}`);
+  return [
+    `${device!.name}${station ? ` on station ${station.name}` : ''}.`, ...(setup.lengths.by === 'spindle nose' ? [] : [lengthWords(s, speech)]), ...tools, ...setup.consumables.map((c) => `At hand: ${c}.`),
+  ];
+}
+
+function lengthWords({ setup: { lengths } }: PlannedSetup, speech: Speech): string {
+  if (lengths.by === 'reference tool') return `Lengths count against T${lengths.reference ?? '?'}: its own is nothing.`;
+  return `Lengths: touch every tool on the setter of ${speech.size(lengths.setterHeight)}, standing ${speech.signed(lengths.setterOn)} from the device's datum; the machine position is its length.`;
+}
+
+function edgeStep({ speech }: Making, s: PlannedSetup): RunStep[] {
+  const { edge } = s.setup.touchOff;
+  if (!edge) return [];
+  const across = edge.along === 'x' ? 'y' : 'x';
+  return [step('edge', s, `Op ${s.op}: is the edge straight?`, {
+    axis: across, edge, says: [`Touch the edge that runs along ${edge.along.toUpperCase()} twice, the second time ${speech.sizeWithUnit(edge.apart)} further along plus ${edge.along.toUpperCase()}, with the same tool.`],
+    asks: [number('first', `First touch, machine ${across.toUpperCase()}`, across, null, null), number('second', `Second touch, machine ${across.toUpperCase()}`, across, null, null)],
+  })];
+}
+
+function touchStep({ speech }: Making, s: PlannedSetup, index: number): RunStep {
+  const { worksheet } = s.facts!;
+  const w = worksheet[index];
+  const name = w.axis.toUpperCase();
+  const touching = toolOf(s.setup, s.setup.touchOff.top.tool);
+  const readings = w.touches.length === 0 ? [['axis', 'on the axis']] : w.touches.map((t, i) => [`touch-${i + 1}`, `at the ${t.name}`]);
+  const isReference = s.setup.lengths.by === 'reference tool' && touching?.number === s.setup.lengths.reference;
+  return step('touch', s, `Op ${s.op}: touch off ${name}`, {
+    axis: w.axis, says: [w.says, `Read the machine position while it touches; what is keyed in follows from it. To declare ${name} ${w.declare === null ? '' : speech.signed(w.declare)} at the control comes to the same.`],
+    asks: [
+      ...readings.map(([id, where]) => number(id, `Machine ${name} ${where}, ${unitName(speech.units)}`, w.axis, null, null)),
+      ...(w.axis === 'z' && !isReference ? [number('length', touching ? `Length in H${lengthRegisterOf(touching)}, ${unitName(speech.units)}` : `Length of the touching tool, ${unitName(speech.units)}`, null, touching ? lengthInRegister(s.setup, touching, stationZ(s)) : null, null)] : []),
+    ],
+  });
+}
+
+function keyStep({ planned, job, speech }: Making, s: PlannedSetup): RunStep {
+  const others = registerUses(planned).filter((u) => u.setupId === s.id && u.fromPiece1);
+  return step('keyIn', s, `Op ${s.op}: key in ${s.register}`, {
+    says: [
+      ...(job.leaveAlone.length > 0 ? [`Leave ${job.leaveAlone.join(', ')} alone: another setup owns ${job.leaveAlone.length === 1 ? 'it' : 'them'}.`] : []),
+      ...others.map((u) => `${u.register} for ${u.name.replace(/^Op \d+ /, '')}: the same plus ${AXES.map((a) => `${a.toUpperCase()} ${speech.signed(u.fromPiece1![a])}`).join(' ')}.`),
+      `Key these values into ${s.register}. Then read it back from the table, as it stands there.`,
+    ],
+    asks: AXES.map((a) => number(`register-${a}`, `${s.register} ${a.toUpperCase()}, ${unitName(speech.units)}`, a, null, READ_BACK_MM)),
+  });
+}
+
+function firstPartStep({ speech }: Making, s: PlannedSetup): RunStep {
+  const { firstPart } = s.setup;
+  return step('firstPart', s, `Op ${s.op}: check the first part`, {
+    says: firstPart.length === 0 ? ['Measure what the drawing asks for.'] : firstPart.map((c) => `${c.what}: ${speech.size(c.size)} +${speech.size(c.plus)} −${speech.size(c.minus)} ${unitName(speech.units)}.`),
+    asks: firstPart.length === 0 ? [yes('good', 'The first part is within the drawing')] : firstPart.map((c, i): Ask => ({ id: `size-${i + 1}`, label: `${c.what}, ${unitName(speech.units)}`, kind: 'length', axis: null, target: c.size, minus: c.minus, plus: c.plus })),
+  });
+}
+
+function transitionSteps({ planned }: Making, from: PlannedSetup, to: PlannedSetup): RunStep[] {
+  const t = planned.transitions.find((x) => x.toId === to.id);
+  const release = from.facts!.hold.release;
+  return [{
+    ...step('transition', to, `From Op ${from.op} to Op ${to.op}`, {
+      says: [beforeHandsGoIn(from.device?.kind ?? null), ...release, ...(t ? [`${t.facts.says}.`, ...t.facts.edges.map((e) => `${e}.`)] : [])],
+      asks: [yes('spindle', 'The spindle stands still'), yes('tool', 'The tool is put away'), yes('hands', 'Now hands in: the part is out and turned')],
+    }), id: `${to.id}/transition`,
+  }];
+}
+

@@ -1,0 +1,112 @@
+import type { Axis, Vec3 } from '../frames';
+import type { Machine } from '../shop';
+import type { AxisTouchOff } from '../zero';
+
+/** The order of a run. */
+export type StepKind = 'machine' | 'prepare' | 'load' | 'edge' | 'touch' | 'keyIn' | 'verify' | 'dryRun' | 'firstCut' | 'firstPart' | 'transition';
+
+/** One thing the operator answers on a step. */
+export interface Ask {
+  readonly id: string;
+  readonly label: string;
+  /** length: a number in the operator's units; yes: a hand on it, confirmed */
+  readonly kind: 'length' | 'yes';
+  readonly axis: Axis | null;
+  /** what is expected whatever was measured before, mm; null: nothing, or it hangs on readings of this run */
+  readonly target: number | null;
+  /** how far it may be off: below, above, mm; null: it is only written down */
+  readonly minus: number | null;
+  readonly plus: number | null;
+}
+
+export interface RunStep {
+  readonly id: string;
+  readonly kind: StepKind;
+  /** null: the whole run */
+  readonly setupId: string | null;
+  readonly axis: Axis | null;
+  readonly title: string;
+  readonly says: readonly string[];
+  /** lines for the control the step talks about; null: none */
+  readonly lines: string | null;
+  readonly asks: readonly Ask[];
+  /** an edge that is touched twice; left out on other steps */
+  readonly edge?: { readonly along: 'x' | 'y'; readonly apart: number };
+}
+
+/** A mistake that is known to happen, and what it does to a measured zero. */
+export interface Cause {
+  readonly code: CauseCode;
+  readonly axis: Axis;
+  /** measured less expected, mm */
+  readonly delta: number;
+  readonly says: string;
+  /** where it can have been made: while touching, while keying in, or either */
+  readonly at: 'touch' | 'keyIn' | 'both';
+}
+
+export type CauseCode =
+  | 'wrong-body' | 'wrong-face' | 'radius-forgotten' | 'radius-doubled' | 'radius-wrong-side' | 'feeler-forgotten' | 'length-not-active' | 'length-of-another-tool'
+  | 'common-offset' | 'wrong-parallels' | 'unit' | 'flipped' | 'sign' | 'axes-swapped' | 'other-register' | 'device-moved';
+
+/** How one axis of a setup is touched off in a run. */
+export interface RunAxis {
+  readonly worksheet: AxisTouchOff;
+  /** taken off a reading: length of the touching tool, as the control has it; Z only; null: the operator reads it */
+  readonly length: number | null;
+  /** the same for X and Y: nothing */
+  readonly readsLength: boolean;
+}
+
+export interface RunSetup {
+  readonly id: string;
+  readonly op: number;
+  readonly does: string;
+  readonly register: string;
+  readonly stationId: string | null;
+  readonly stationName: string;
+  /** register values as planned; null where they are not known */
+  readonly planned: Readonly<Record<Axis, number | null>>;
+  /** register less station: what an earlier setup on the same station lends to this one; null: nothing */
+  readonly offset: Readonly<Record<Axis, number | null>>;
+  /** room of the zero to the ends of travel; null: not known */
+  readonly room: Readonly<Record<Axis, { readonly toMin: number | null; readonly toMax: number | null }>> | null;
+  /** a reading may be so far off, mm */
+  readonly limit: number;
+  readonly axes: readonly RunAxis[];
+  readonly causes: readonly Cause[];
+}
+
+/** Everything a run needs, frozen with the issue: it works without the planner and without the network. */
+export interface RunPlan {
+  readonly version: 1;
+  readonly number: string;
+  readonly part: string;
+  readonly revision: string;
+  readonly letter: string;
+  readonly units: 'mm' | 'inch';
+  readonly machineId: string | null;
+  readonly machineName: string;
+  readonly homes: boolean;
+  /** where the spindle gauge line can be at all; null: no machine is chosen */
+  readonly travel: Machine['travel'] | null;
+  readonly commonOffset: Vec3;
+  readonly quantity: number;
+  readonly setups: readonly RunSetup[];
+  readonly steps: readonly RunStep[];
+}
+
+/** What a person did; the run is what follows from these in their order. */
+export type RunEvent = {
+  /** made where it happened, so that sending it twice does nothing */
+  readonly id: string;
+  readonly at: string;
+  readonly stepId: string;
+} & (
+  | { readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> }
+  | { readonly kind: 'again' }
+  | { readonly kind: 'accept'; readonly reason: string }
+);
+
+/** Who did it, as the server saw it. */
+export type RunEventBy = RunEvent & { readonly by: string };
