@@ -1,4 +1,4 @@
-import { newBlank, newJob, NO_CUT, NO_HOLD, type Job, type PlateHold, type Setup, type Tool } from '@violet-jaw/core/job';
+import { newBlank, newJob, NO_CUT, NO_HOLD, touchChoices, type Job, type PlateHold, type Setup, type Tool } from '@violet-jaw/core/job';
 import type { DxfCorner } from '@violet-jaw/formats/dxf/write.ts';
 
 const none = { x: 0, y: 0, z: 0 };
@@ -24,7 +24,7 @@ const head = { station: 'station-r', parallels: { height: 0 }, stop: { side: 'le
 function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cutsBelowTop'>): Setup {
   return {
     register: 'G54', orientation: { up: '+z', right: '+x' }, cutsTo: null, ...head, ...structuredClone(NO_HOLD),
-    zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none }, programmed: null, touchOff: { toolDiameter: 6, feeler: 0 }, tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
+    zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none }, programmed: null, ...touchChoices(6), tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
   };
 }
 
@@ -39,7 +39,7 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
     due: '2026-12-18', allowance, blank: { ...newBlank(allowance), kind: 'sheet' }, machine: 'router-1', sizeTolerance: 0.1,
     setups: [
       setup({
-        id: 'op-10', op: 10, does: 'routes windows and outline down to a skin', device: 'vacuum-400', cutsBelowTop: 3.873, clears: 'outline', outlineCutter: 6, tools: [cutter({})], program: '3101',
+        id: 'op-10', op: 10, does: 'routes windows and outline down to a skin', device: 'vacuum-400', cutsBelowTop: 3.873, clears: 'outline', outlineCutter: 6, tools: [cutter({})], program: '3101', consumables: ['dust extraction on', 'air blast at the cutter'],
         plate: plate({ x: { by: 'gauge blocks', side: 'left', at: 50, pins: [] }, y: { by: 'gauge blocks', side: 'front', at: 50, pins: [] }, gasket: { on: true, inset: 6 } }),
         why: { seat: 'blocks from the second groove, the sheet has no other square edge', hold: 'the skin keeps the vacuum', zero: '' },
       }),
@@ -82,7 +82,7 @@ export function guyAnchorPlateJob(file = 'guy-anchor-plate.dxf', sha256?: string
     due: '2026-12-16', allowance, blank: { ...newBlank(allowance), kind: 'plate' }, machine: 'jet-1', sizeTolerance: 0.15,
     setups: [
       setup({
-        id: 'op-10', op: 10, does: 'cuts holes and outline', device: 'grid-jet', station: 'station-j', cutsBelowTop: 10, clears: 'outline', outlineCutter: 1.1, program: '4001',
+        id: 'op-10', op: 10, does: 'cuts holes and outline', device: 'grid-jet', station: 'station-j', cutsBelowTop: 10, clears: 'outline', outlineCutter: 1.1, program: '4001', consumables: ['abrasive in the hopper', 'water level over the slats'],
         tools: [cutter({ number: 1, description: 'abrasive jet', use: 'other', diameter: 1.1, flutes: null, feedPerTooth: null, cutDepth: null, cutWidth: null, rpm: null, stickOut: null, holderDiameter: null })],
         separation: { way: 'tabs', tabs: { count: 4, width: 1, height: 10 }, skin: NO_HOLD.separation.skin },
         plate: plate({

@@ -1,10 +1,16 @@
-import { newBlank, newJob, NO_CUT, NO_HOLD, type Job, type Setup } from '@violet-jaw/core/job';
-import type { Shop } from '@violet-jaw/core/shop';
+import { newBlank, newJob, NO_CUT, NO_HOLD, touchChoices, type Job, type Setup } from '@violet-jaw/core/job';
+import { NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@violet-jaw/core/shop';
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoOffcuts, demoStock } from './material';
 
 export { guyAnchorPlateJob, louverFrameJob, windowRingJob } from './flatJobs';
+
+type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'dialect'>;
+/** Edge finder at the sides, a tool of the list at the top. */
+const touchWith = (diameter: number, tool: number) => { const choices = touchChoices(diameter); return { ...choices, touchOff: { ...choices.touchOff, top: { ...choices.touchOff.top, tool } } }; };
+const control = (change: Partial<Controlled>): Controlled => ({ ...structuredClone(NO_CONTROL), ...change });
+const at = (x: number, y: number, z: number) => ({ x, y, z });
 
 /** The demo shop: invented, ours. Machine coordinates count from machine zero, so they are negative. */
 export const demoShop: Shop = {
@@ -16,7 +22,8 @@ export const demoShop: Shop = {
       travel: { x: { min: -760, max: 0 }, y: { min: -430, max: 0 }, z: { min: -510, max: 0 } },
       table: { x: { min: -800, max: 40 }, y: { min: -420, max: -20 } },
       homesTo: 'table far left and toward you, spindle up',
-      registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
+      registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59', 'G59.1', 'G59.2', 'G59.3'],
+      ...control({ positions: { reference: at(0, 0, 0), second: at(-380, 0, 0), toolChange: at(-60, -20, 0) } }),
       stations: [
         { id: 'station-a', name: 'A', position: { x: -487.35, y: -157.6, z: -471.25 }, plusMinus: 0.01, note: 'left vise, indicated along the fixed jaw' },
         { id: 'station-b', name: 'B', position: null, plusMinus: null, note: 'right vise, moved last month and not measured since' },
@@ -28,6 +35,7 @@ export const demoShop: Shop = {
       table: { x: { min: -330, max: 30 }, y: { min: -240, max: -10 } },
       homesTo: 'table far left and toward you, spindle up',
       registers: ['G54', 'G55', 'G56', 'G57'],
+      ...control({ positions: { reference: at(0, 0, 0), second: null, toolChange: null }, dialect: { ...PLAIN_DIALECT, optionalStop: 'M1', plusSign: 'left out' } }),
       stations: [
         { id: 'station-c', name: 'C', position: null, plusMinus: null, note: 'center of the table' },
       ],
@@ -38,6 +46,7 @@ export const demoShop: Shop = {
       table: { x: { min: -20, max: 1270 }, y: { min: -20, max: 720 } },
       homesTo: 'gantry near left, spindle up',
       registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
+      ...control({ homing: { homes: true, x: 'min', y: 'min', z: 'max' }, positions: { reference: at(0, 0, 0), second: null, toolChange: at(0, 700, 0) }, dialect: { ...PLAIN_DIALECT, comments: 'semicolon' } }),
       stations: [{ id: 'station-r', name: 'R', position: { x: 60, y: 40, z: -190 }, plusMinus: 0.05, note: 'left front corner of the bed against its two dowels' }],
     },
     {
@@ -46,6 +55,7 @@ export const demoShop: Shop = {
       table: { x: { min: -50, max: 1350 }, y: { min: -50, max: 1350 } },
       homesTo: 'head near left, up',
       registers: ['G54', 'G55'],
+      ...control({ homing: { homes: false, x: 'min', y: 'min', z: 'max' }, dialect: { ...PLAIN_DIALECT, lengthLine: '', riseLine: '', setLine: '' } }),
       stations: [{ id: 'station-j', name: 'J', position: null, plusMinus: null, note: 'slats are changed often, so nothing stays measured' }],
     },
   ],
@@ -67,24 +77,25 @@ function vaneSetups(): Setup[] {
       id: 'op-10', op: 10, does: 'faces the top, profiles the sides, bores through', register: 'G54', orientation: { up: '+z', right: '+x' },
       cutsBelowTop: 31, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150', ...structuredClone(NO_HOLD), station: 'station-a', parallels: { height: 32 },
       stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null },
-      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
+      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchWith(10, 5),
       tools: [
         { number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
         { number: 5, description: 'end mill, 3 flutes', diameter: 16, length: 128.5, ...NO_CUT, flutes: 3, feedPerTooth: 0.08, cutDepth: 8, cutWidth: 3, rpm: 6000, stickOut: 45, holderDiameter: 42 },
         { number: 8, description: 'drill', diameter: 9, length: 151, ...NO_CUT, use: 'drilling' as const, flutes: 2, feedPerTooth: 0.1, rpm: 4000, stickOut: 80, holderDiameter: 32 },
       ],
-      program: '2041', why: { seat: 'low corner of the saw cut to the front', hold: '8 mm is enough for the light profile pass', zero: 'the drawing is dimensioned from the rear left corner' },
+      program: '2041', consumables: ['coolant, flood'],
+      firstPart: [{ what: 'length over the profiled sides, X', size: 110, minus: 0.05, plus: 0.05 }, { what: 'width over the profiled sides, Y', size: 70, minus: 0.05, plus: 0.05 }], why: { seat: 'low corner of the saw cut to the front', hold: '8 mm is enough for the light profile pass', zero: 'the drawing is dimensioned from the rear left corner' },
     },
     {
       id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
       cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
       stop: { side: 'left', position: 20, height: 30, fromJaw: 20, face: null },
-      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 10, feeler: 0 },
+      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchWith(10, 7),
       tools: [
         { number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
         { number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118, ...NO_CUT, flutes: 2, feedPerTooth: 0.04, cutDepth: 0.5, cutWidth: 0.5, rpm: 8000, stickOut: 40, holderDiameter: 28 },
       ],
-      program: '2042', why: { seat: '', hold: '', zero: '' },
+      program: '2042', consumables: ['coolant, flood'], firstPart: [{ what: 'thickness, Z', size: 38, minus: 0.05, plus: 0.05 }], why: { seat: '', hold: '', zero: '' },
     },
   ];
 }
@@ -112,7 +123,7 @@ export function sensorFootJob(): Job {
     id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch, cutsTo: null, programmed: null,
     device: 'vise-4in', ...structuredClone(NO_HOLD), station: 'station-c', parallels: { height: 1.0 * inch },
     stop: { side: 'left', position: 0.25 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null },
-    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, touchOff: { toolDiameter: 0.5 * inch, feeler: 0 },
+    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchChoices(0.5 * inch),
     tools: [], program: '1007', why: { seat: '', hold: '', zero: '' }, ...part,
   });
   return {

@@ -67,6 +67,7 @@ test('usage is told for anything else', async () => {
   expect((await violetJaw()).code).toBe(2);
   expect((await violetJaw('export', 'x.json')).err).toMatch(/Nothing to export/);
   expect((await violetJaw('plan', 'x.json', '--fast')).err).toMatch(/unknown option --fast/);
+  expect((await violetJaw('export', 'x.json', '--control', 'out.nc', '--lines', 'all')).err).toMatch(/--lines: expected set, verify, clear, found all/);
 });
 
 test('export writes a sheet whose text carries the ledger\'s numbers, and the control lines', async () => {
@@ -79,6 +80,15 @@ test('export writes a sheet whose text carries the ledger\'s numbers, and the co
   const text = pages.join(' ').replaceAll('−', '-').replace(/\s+/g, ' ');
   for (const wanted of ['DRAFT', 'G54 X -464.350 Y -160.600 Z -398.250', 'G55 X -467.350 Y -157.600 Z -417.250', 'Shift Z -19.000', 'Stop the spindle, put the tool away, then open the vise.', 'Y +8.000']) expect(text).toContain(wanted);
 }, 60_000);
+
+test('export writes the lines that look at each zero, and plan tells what to key in and declare', async () => {
+  const path = write(sensorFootJob());
+  const nc = path.replace('job.json', 'look.nc');
+  expect(await violetJaw('export', path, '--control', nc, '--lines', 'verify')).toMatchObject({ code: 0 });
+  expect(readFileSync(nc, 'utf8')).toMatch(/^G53 G0 Z0\.0000 \(RISE FIRST\)\nG54 \(OP 10\)\nG0 X0 Y0$/m);
+  const planned = JSON.parse((await violetJaw('plan', path)).out) as PlanOutput;
+  expect(planned.setups[0]).toMatchObject({ registerValue: { x: null, y: null, z: null }, touchOff: [{ axis: 'x' }, { axis: 'y', declare: expect.closeTo(0.28 * 25.4, 6) }, { axis: 'z' }] });
+});
 
 describe('parts that are no STEP file', () => {
   function place(name: string, content: string, body: Job['body'], change: (job: Job) => void = () => undefined): string {

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
-import { controlLines } from '@violet-jaw/core/control';
+import { CONTROL_PARTS, controlTexts } from '@violet-jaw/core/control';
 import { outlinesOf } from '@violet-jaw/core/drawing';
 import { readJobFile, type JobFile } from '@violet-jaw/core/job';
 import { planOutput, Planner, type PlannedJob } from '@violet-jaw/core/plan';
@@ -18,8 +18,9 @@ export interface Terminal {
 
 const USAGE = `violet-jaw plan job.json
     prints the planned job's numbers as JSON, all lengths in millimetres
-violet-jaw export job.json [--sheet out.pdf] [--paper A4|Letter] [--control out.nc]
-    writes the setup sheet (marked as a draft) and the G10 L2 lines
+violet-jaw export job.json [--sheet out.pdf] [--paper A4|Letter] [--control out.nc] [--lines set|verify|clear]
+    writes the setup sheet (marked as a draft) and lines for the control: set the registers (as is), look at each
+    zero from above, or clear afterwards
 Exit: 0 no stop findings (or all accepted), 1 stop findings, 2 bad input
 `;
 
@@ -76,11 +77,13 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
   const bad = (message: string) => { terminal.err(`${message}\n`); return BAD_INPUT; };
   if (command === '--help' || command === 'help') { terminal.out(USAGE); return OK; }
   if ((command !== 'plan' && command !== 'export') || !path) return bad(USAGE);
-  const stray = unknownOptions(rest, command === 'export' ? ['--sheet', '--paper', '--control'] : []);
+  const stray = unknownOptions(rest, command === 'export' ? ['--sheet', '--paper', '--control', '--lines'] : []);
   if (stray.length > 0) return bad(`unknown option ${stray.join(', ')}\n${USAGE}`);
-  const [sheet, control, paper] = [option(rest, '--sheet'), option(rest, '--control'), option(rest, '--paper') ?? 'A4'];
+  const [sheet, control, paper, lines] = [option(rest, '--sheet'), option(rest, '--control'), option(rest, '--paper') ?? 'A4', option(rest, '--lines') ?? 'set'];
   if (command === 'export' && !sheet && !control) return bad('Nothing to export: give --sheet out.pdf, --control out.nc, or both.');
   if (paper !== 'A4' && paper !== 'Letter') return bad(`--paper: expected A4 or Letter, found ${paper}.`);
+  const part = CONTROL_PARTS.find((p) => p === lines);
+  if (!part) return bad(`--lines: expected ${CONTROL_PARTS.join(', ')}, found ${lines}.`);
   const result = await planFile(path);
   if (!result.ok) return bad(result.problem);
   const { file: { job, shop }, planner, planned } = result.value;
@@ -89,7 +92,7 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
   } else {
     try {
       if (sheet) writeFileSync(sheet, await renderSheetPdf(buildSheet(job, planned, outlinesOf(planner, planned), shop, null), paper satisfies Paper));
-      if (control) writeFileSync(control, controlLines(job, planned, 'DRAFT'));
+      if (control) writeFileSync(control, controlTexts(job, planned, 'DRAFT')[part]);
     } catch (error) {
       return bad(`Could not write: ${error instanceof Error ? error.message : String(error)}`);
     }
