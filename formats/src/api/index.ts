@@ -1,5 +1,6 @@
 import type { Page } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
+import type { RunEventBy } from '@violet-jaw/core/run';
 import type { Change } from '@violet-jaw/core/sheet';
 
 /** Shapes of what the API answers: written by the server, read by the page. */
@@ -30,8 +31,12 @@ export interface JobListEntry {
 export interface IssueHead {
   readonly letter: string;
   readonly issuedAt: string;
+  /** null: older than accounts */
+  readonly issuedBy: string | null;
   readonly note: string;
   readonly hash: string;
+  /** false: older than the page Run */
+  readonly hasRun: boolean;
   /** against the issue before; empty for the first */
   readonly changes: readonly Change[];
 }
@@ -40,4 +45,74 @@ export interface IssueHead {
 export interface Revised<T> {
   readonly revision: number;
   readonly document: T;
+}
+
+export type Role = 'planner' | 'operator';
+
+export interface AccountHead {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly active: boolean;
+  /** after too many wrong passwords */
+  readonly locked: boolean;
+}
+
+/** Who is signed in on this device. */
+export interface SessionInfo {
+  readonly account: { readonly id: string; readonly name: string; readonly role: Role } | null;
+  /** nobody has an account yet: the first planner makes one */
+  readonly first: boolean;
+  /** the demo's accounts with their passwords; null: this is no demo, or they were changed */
+  readonly demo: readonly { readonly name: string; readonly password: string }[] | null;
+}
+
+export interface AuditEntry {
+  readonly at: string;
+  readonly name: string;
+  readonly action: string;
+  readonly jobId: string | null;
+  readonly detail: string;
+}
+
+export interface RunHead {
+  readonly id: string;
+  readonly jobId: string;
+  readonly letter: string;
+  readonly startedAt: string;
+  readonly startedBy: string;
+  /** null: it stands on the machine */
+  readonly finishedAt: string | null;
+  /** given up before its last step */
+  readonly ended: boolean;
+}
+
+export interface RunRecord extends RunHead {
+  readonly events: readonly RunEventBy[];
+}
+
+/** One axis of a zero that was keyed in during a run, register terms, mm. */
+export interface ReadingEntry {
+  readonly runId: string;
+  readonly jobId: string;
+  readonly letter: string;
+  readonly setupId: string;
+  readonly op: number;
+  readonly register: string;
+  readonly machineId: string | null;
+  readonly stationId: string | null;
+  readonly axis: 'x' | 'y' | 'z';
+  readonly planned: number | null;
+  readonly measured: number;
+  readonly at: string;
+}
+
+/** One use of a register of a machine. */
+export interface RegisterEntry {
+  readonly register: string;
+  readonly by: string;
+  readonly jobId: string;
+  readonly number: string;
+  readonly part: string;
+  readonly state: 'stands on the machine' | 'run today' | 'planned';
 }

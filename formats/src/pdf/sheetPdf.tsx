@@ -4,7 +4,7 @@ import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet'
 import { capital } from '@violet-jaw/core/units';
 import type { Projection } from '@violet-jaw/core/shop';
 import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
-import { AllSteps } from './steps';
+import { AllSteps, RunCode } from './steps';
 
 export type Paper = 'A4' | 'Letter';
 
@@ -255,6 +255,7 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       <Text style={styles.h}>Findings</Text>
       {others.length === 0 && <Text>None.</Text>}
       {others.map((f) => <Text key={`${f.where}${f.says}`}><Text style={styles.strong}>{`${f.level.toUpperCase()}, ${f.where}: `}</Text>{f.says}</Text>)}
+      <RunCode sheet={sheet} />
       <Foot sheet={sheet} paper={paper} part={1} />
     </Page>
   );

@@ -1,4 +1,4 @@
-import { Text, View } from '@react-pdf/renderer';
+import { Path, Svg, Text, View } from '@react-pdf/renderer';
 import type { Sheet } from '@violet-jaw/core/sheet';
 import { styles } from './style';
 
@@ -21,7 +21,32 @@ function Steps({ name, steps }: { name: string; steps: readonly string[] | undef
   );
 }
 
-/** How every setup is loaded and taken out, in order. */
+/** Supplies, touch-off, lengths and first-part sizes, one sentence each. */
+function Sentences({ says }: { says: readonly string[] | undefined }) {
+  if (!says) return null;
+  return (
+    <View wrap={false}>
+      <Text style={styles.h}>At the machine</Text>
+      {says.map((text) => <Text key={text}>{text}</Text>)}
+    </View>
+  );
+}
+
+/** Where the operator opens this issue on a tablet. */
+export function RunCode({ sheet: { run } }: { sheet: Sheet }) {
+  if (!run) return null;
+  return (
+    <View style={[styles.row, { gap: 12, alignItems: 'center', marginTop: 8 }]} wrap={false}>
+      <Svg width={92} height={92} viewBox={`0 0 ${run.qr.size} ${run.qr.size}`}><Path d={run.qr.path} fill="#000" /></Svg>
+      <View style={{ flex: 1 }}>
+        <Text style={styles.h}>Run this sheet at the machine</Text>
+        <Text style={styles.number}>{run.url}</Text>
+      </View>
+    </View>
+  );
+}
+
+/** How every setup is loaded, touched off and taken out, in order. */
 export function AllSteps({ sheet }: { sheet: Sheet }) {
   return (
     <>
@@ -29,6 +54,7 @@ export function AllSteps({ sheet }: { sheet: Sheet }) {
         <View key={s.op}>
           <Text style={styles.op}>{`Op ${s.op}: load and take out`}</Text>
           <Steps name="Load" steps={s.steps} />
+          <Sentences says={s.says} />
           <Steps name="Take out" steps={s.release} />
         </View>
       ))}
