@@ -157,10 +157,13 @@ describe('the shop', () => {
   });
 });
 
+interface Layers { readonly stack: readonly { readonly route?: { path: string; methods: Record<string, boolean> }; readonly handle?: Partial<Layers> }[] }
+
 test('the OpenAPI document and the routes are the same set', () => {
   const stub = new Proxy({}, { get: () => () => undefined }) as never;
-  const router = apiRoutes({ jobs: stub, shop: stub, files: stub, issues: stub, planning: stub, isReady: stub }) as unknown as { stack: { route?: { path: string; methods: Record<string, boolean> } }[] };
-  const routes = router.stack.flatMap(({ route }) => (route ? Object.keys(route.methods).map((m) => `${m} ${route.path.replace(/:(\w+)/g, '{$1}')}`) : []));
+  const router = apiRoutes(new Proxy({}, { get: () => stub }) as never) as unknown as Layers;
+  const within = ({ stack }: Layers): string[] => stack.flatMap(({ route, handle }) => (route ? Object.keys(route.methods).map((m) => `${m} ${route.path.replace(/:(\w+)/g, '{$1}')}`) : handle?.stack ? within(handle as Layers) : []));
+  const routes = within(router);
   const described = Object.entries(openApi().paths as Record<string, object>).flatMap(([path, methods]) => Object.keys(methods).map((m) => `${m} ${path}`));
   expect(described.sort()).toEqual(routes.sort());
 });

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { problemHandler } from './problem';
@@ -19,9 +19,11 @@ function allowPartReader(response: ServerResponse, path: string): void {
 }
 
 /** The web server: API under /api/v1, the built application under everything else. */
-export function makeApp(services: Services, webFolder: string | null, log: (line: string) => void): Express {
+export function makeApp(services: Services, webFolder: string | null, withSession: RequestHandler, log: (line: string) => void): Express {
   const app = express();
   app.disable('x-powered-by');
+  // a proxy on the same machine tells whether the browser came over https
+  app.set('trust proxy', 'loopback');
   app.set('etag', false);
   app.use(helmet({
     // plain http on loopback: upgrading requests to https would only break it
@@ -31,7 +33,7 @@ export function makeApp(services: Services, webFolder: string | null, log: (line
       directives: { 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'worker-src': ["'self'", 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'upgrade-insecure-requests': null },
     },
   }));
-  app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), apiRoutes(services));
+  app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), withSession, apiRoutes(services));
   if (webFolder && existsSync(webFolder)) {
     app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', setHeaders: allowPartReader }));
     app.use(express.static(webFolder, { index: false }));

@@ -4,10 +4,24 @@ import { dirname, join } from 'node:path';
 import { demoShop, guyAnchorPlateJob, louverFrameJob, sensorFootJob, vaneBearingBlockJob, windowRingJob } from '../../demo';
 import type { Services } from './services';
 
+/** Accounts of the demo: made together with its data only. Roles are called by their names; no person's name is needed. */
+export const DEMO_ACCOUNTS = [
+  { name: 'Planner', role: 'planner', password: 'violet-planner' },
+  { name: 'Operator', role: 'operator', password: 'violet-operator' },
+] as const;
+
+/** The demo's accounts, where they are there and their passwords are as they were; null: none. */
+export async function demoAccountsInForce({ accounts }: Services): Promise<{ name: string; password: string }[] | null> {
+  const inForce: { name: string; password: string }[] = [];
+  for (const { name, password } of DEMO_ACCOUNTS) if (await accounts.isPassword(name, password)) inForce.push({ name, password });
+  return inForce.length > 0 ? inForce : null;
+}
+
 /** Puts the demo shop in on the first run, when there is neither a shop nor a job. */
-export async function loadDemo({ jobs, shop, files }: Services, stepFile: string): Promise<boolean> {
+export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFile: string): Promise<boolean> {
   if ((await shop.read()).revision > 0 || (await jobs.list()).length > 0) return false;
   await shop.write(demoShop, 0);
+  if (await accounts.none()) for (const { name, role, password } of DEMO_ACCOUNTS) await accounts.make(name, role, password);
   const stored = await files.store(Readable.from(readFileSync(stepFile)), 'vane-bearing-block.step');
   await jobs.create(vaneBearingBlockJob(stored.name, stored.hash));
   await jobs.create(sensorFootJob());

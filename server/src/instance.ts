@@ -4,8 +4,9 @@ import { makeApp } from './app';
 import type { Config } from './config';
 import { connect } from './database/connect';
 import { startPrivateServer, type DatabaseServer } from './database/privateServer';
-import { loadDemo } from './demo';
+import { demoAccountsInForce, loadDemo } from './demo';
 import { makeServices, type Services } from './services';
+import { sessions, sessionSecret } from './sessions';
 
 export interface Instance {
   readonly address: string;
@@ -24,6 +25,17 @@ function listen(app: ReturnType<typeof makeApp>, { port, host }: Config): Promis
   });
 }
 
+/** Says at the start how to get in: with the demo's accounts while they are as they were, or with the code for the first account. */
+async function tellAccounts(services: Services, log: (line: string) => void): Promise<void> {
+  if (await services.accounts.none()) {
+    log(`There is no account yet. Setup code for the first planner: ${services.accounts.setupCode}`);
+    return;
+  }
+  const demo = await demoAccountsInForce(services);
+  services.tellDemoAccounts(demo);
+  for (const { name, password } of demo ?? []) log(`Demo account: ${name}, password ${password}`);
+}
+
 /** Starts database, tables, demo data and web server; `stop()` ends them in the reverse order. */
 export async function startInstance(config: Config, files: { worker: string; demoStep: string | null }, log: (line: string) => void): Promise<Instance> {
   const database = config.databaseUrl ? null : await startPrivateServer(config.dataFolder, log);
@@ -31,7 +43,9 @@ export async function startInstance(config: Config, files: { worker: string; dem
     const connection = await connect(config.databaseUrl ?? database!.url);
     const services = makeServices(connection, config.dataFolder, files.worker, log);
     if (files.demoStep && await loadDemo(services, files.demoStep)) log('The demo shop is loaded.');
-    const server = await listen(makeApp(services, config.webFolder, log), config);
+    await tellAccounts(services, log);
+    const session = sessions(connection.sequelize, sessionSecret(config.dataFolder));
+    const server = await listen(makeApp(services, config.webFolder, session.handler, log), config);
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
     return {
@@ -39,6 +53,7 @@ export async function startInstance(config: Config, files: { worker: string; dem
       services, database,
       stop: async () => {
         await new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections(); });
+        session.stop();
         await services.planning.close();
         await connection.sequelize.close();
         await database?.stop();

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { sensorFootJob } from '../../demo';
-import { testInstance } from './testing/testInstance';
+import { signIn, testInstance } from './testing/testInstance';
 
 const sleep = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
@@ -24,13 +24,14 @@ const ended = (child: ChildProcess) => new Promise<number | null>((done) => { ch
 test('killed between two edits, nothing that was answered as saved is lost; Ctrl+C stops both cleanly', async () => {
   const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-kill-'));
   const first = await startProcess(dataFolder);
-  const made = await fetch(`${first.address}/api/v1/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sensorFootJob()) });
+  const Cookie = await signIn(first.address);
+  const made = await fetch(`${first.address}/api/v1/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json', Cookie }, body: JSON.stringify(sensorFootJob()) });
   const { id } = await made.json() as { id: string };
   let saved = 0;
   const job = sensorFootJob();
   const writing = (async () => {
     for (let i = 1; i < 500; i++) {
-      const answer = await fetch(`${first.address}/api/v1/jobs/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': `"${i}"` }, body: JSON.stringify({ ...job, notes: `edit ${i}` }) });
+      const answer = await fetch(`${first.address}/api/v1/jobs/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', Cookie, 'If-Match': `"${i}"` }, body: JSON.stringify({ ...job, notes: `edit ${i}` }) });
       if (answer.status === 200) saved = i;
     }
   })().catch(() => undefined);
@@ -42,7 +43,7 @@ test('killed between two edits, nothing that was answered as saved is lost; Ctrl
   expect(saved).toBeGreaterThan(3);
 
   const second = await startProcess(dataFolder);
-  const back = await (await fetch(`${second.address}/api/v1/jobs/${id}`)).json() as { notes: string };
+  const back = await (await fetch(`${second.address}/api/v1/jobs/${id}`, { headers: { Cookie } })).json() as { notes: string };
   expect(Number(back.notes.replace('edit ', ''))).toBeGreaterThanOrEqual(saved);
 
   const { pid } = JSON.parse(readFileSync(join(dataFolder, 'database-running.json'), 'utf8')) as { pid: number };

@@ -17,7 +17,16 @@ export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttr
 }
 export interface IssueRow extends Model<InferAttributes<IssueRow>, InferCreationAttributes<IssueRow>> {
   id: string; jobId: string; letter: string; place: number; issuedAt: Date; note: string; document: string; shop: string; planned: string; sheet: string;
-  entries: string; control: string; pdfA4: Buffer; pdfLetter: Buffer; hash: string;
+  entries: string; control: string; verify: string | null; clear: string | null; run: string | null; issuedBy: string | null; pdfA4: Buffer; pdfLetter: Buffer; hash: string;
+}
+export interface AccountRow extends Model<InferAttributes<AccountRow>, InferCreationAttributes<AccountRow>> { id: string; name: string; role: string; passwordHash: string; active: CreationOptional<boolean>; failed: CreationOptional<number>; lockedUntil: CreationOptional<Date | null>; createdAt: CreationOptional<Date> }
+export interface SessionRow extends Model<InferAttributes<SessionRow>, InferCreationAttributes<SessionRow>> { sid: string; expires: Date | null; data: string | null }
+export interface AuditRow extends Model<InferAttributes<AuditRow>, InferCreationAttributes<AuditRow>> { id: CreationOptional<number>; at: Date; accountId: string | null; name: string; action: string; jobId: string | null; detail: string }
+export interface RunRow extends Model<InferAttributes<RunRow>, InferCreationAttributes<RunRow>> { id: string; jobId: string; letter: string; machineId: string | null; startedAt: Date; startedBy: string | null; finishedAt: CreationOptional<Date | null>; ended: CreationOptional<boolean> }
+export interface RunEventRow extends Model<InferAttributes<RunEventRow>, InferCreationAttributes<RunEventRow>> { runId: string; place: number; eventId: string; accountId: string | null; receivedAt: Date; document: string }
+export interface ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreationAttributes<ReadingRow>> {
+  runId: string; setupId: string; axis: string; jobId: string; letter: string; op: number; register: string; machineId: string | null; stationId: string | null;
+  planned: number | null; measured: number; at: Date;
 }
 
 export interface Models {
@@ -31,6 +40,12 @@ export interface Models {
   readonly files: Row<FileRow>;
   readonly jobs: Row<JobRow>;
   readonly issues: Row<IssueRow>;
+  readonly accounts: Row<AccountRow>;
+  readonly sessions: Row<SessionRow>;
+  readonly audit: Row<AuditRow>;
+  readonly runs: Row<RunRow>;
+  readonly runEvents: Row<RunEventRow>;
+  readonly readings: Row<ReadingRow>;
 }
 
 const text = DataTypes.TEXT('long');
@@ -54,7 +69,19 @@ export function defineModels(sequelize: Sequelize): Models {
     }),
     issues: sequelize.define<IssueRow>('issues', {
       id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), place: DataTypes.INTEGER, issuedAt: DataTypes.DATE, note: DataTypes.TEXT,
-      document: text, shop: text, planned: text, sheet: text, entries: text, control: text, pdfA4: DataTypes.BLOB('long'), pdfLetter: DataTypes.BLOB('long'), hash: DataTypes.CHAR(64),
+      document: text, shop: text, planned: text, sheet: text, entries: text, control: text, verify: text, clear: text, run: text, issuedBy: DataTypes.STRING(60), pdfA4: DataTypes.BLOB('long'), pdfLetter: DataTypes.BLOB('long'), hash: DataTypes.CHAR(64),
+    }, still),
+    accounts: sequelize.define<AccountRow>('accounts', {
+      id: { type: DataTypes.UUID, primaryKey: true }, name: DataTypes.STRING(60), role: DataTypes.STRING(20), passwordHash: DataTypes.STRING(200), active: DataTypes.BOOLEAN,
+      failed: DataTypes.INTEGER, lockedUntil: DataTypes.DATE, createdAt: DataTypes.DATE,
+    }, { updatedAt: false }),
+    sessions: sequelize.define<SessionRow>('sessions', { sid: { type: DataTypes.STRING(36), primaryKey: true }, expires: DataTypes.DATE, data: DataTypes.TEXT }),
+    audit: sequelize.define<AuditRow>('audit', { id: { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true }, at: DataTypes.DATE, accountId: DataTypes.UUID, name: DataTypes.STRING(60), action: DataTypes.STRING(60), jobId: DataTypes.UUID, detail: DataTypes.TEXT }, still),
+    runs: sequelize.define<RunRow>('runs', { id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), machineId: DataTypes.STRING(200), startedAt: DataTypes.DATE, startedBy: DataTypes.UUID, finishedAt: DataTypes.DATE, ended: DataTypes.BOOLEAN }, still),
+    runEvents: sequelize.define<RunEventRow>('run_events', { runId: { type: DataTypes.UUID, primaryKey: true }, place: { type: DataTypes.INTEGER, primaryKey: true }, eventId: DataTypes.STRING(64), accountId: DataTypes.UUID, receivedAt: DataTypes.DATE, document: text }, still),
+    readings: sequelize.define<ReadingRow>('readings', {
+      runId: { type: DataTypes.UUID, primaryKey: true }, setupId: { type: DataTypes.STRING(60), primaryKey: true }, axis: { type: DataTypes.CHAR(1), primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4),
+      op: DataTypes.INTEGER, register: DataTypes.STRING(8), machineId: DataTypes.STRING(200), stationId: DataTypes.STRING(200), planned: DataTypes.DOUBLE, measured: DataTypes.DOUBLE, at: DataTypes.DATE,
     }, still),
   };
 }

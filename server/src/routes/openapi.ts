@@ -1,5 +1,7 @@
 import { jobFileSchema, jobSchema } from '@violet-jaw/core/job';
+import { CONTROL_PARTS } from '@violet-jaw/core/control/parts.ts';
 import { shopSchema } from '@violet-jaw/core/shop';
+import { runEventsSchema } from '../services/runs';
 
 const problem = { description: 'Problem details (RFC 9457)', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
 const json = (schema: object, description: string) => ({ description, content: { 'application/json': { schema } } });
@@ -9,6 +11,8 @@ const id = { name: 'id', in: 'path', required: true, schema: { type: 'string', f
 const letter = { name: 'letter', in: 'path', required: true, schema: { type: 'string', pattern: '^[A-Z]{1,4}$' } };
 const ifMatch = { name: 'If-Match', in: 'header', required: true, schema: { type: 'string' }, description: 'Revision the edit starts from, as given in ETag.' };
 const ifNoneMatch = { name: 'If-None-Match', in: 'header', required: false, schema: { type: 'string' } };
+const run = { name: 'run', in: 'path', required: true, schema: { type: 'string', format: 'uuid' }, description: 'Made by the device that starts the run.' };
+const machine = { name: 'machine', in: 'path', required: true, schema: { type: 'string' } };
 const any = { type: 'object' };
 const list = { type: 'array', items: any };
 
@@ -22,6 +26,27 @@ export function openApi(): Record<string, unknown> {
     paths: {
       '/health': { get: { summary: 'Application and database are ready', responses: { 200: json(any, 'ready'), ...fails(503) } } },
       '/openapi.json': { get: { summary: 'This document', responses: { 200: json(any, 'OpenAPI') } } },
+      '/session': {
+        get: { summary: 'Who is signed in', security: [], responses: { 200: json(any, 'the account, or null') } },
+        post: { summary: 'Sign in', security: [], requestBody: body({ type: 'object', required: ['name', 'password'], properties: { name: { type: 'string' }, password: { type: 'string' } } }), responses: { 201: json(any, 'signed in; a cookie is set'), ...fails(400, 401, 429) } },
+        delete: { summary: 'Sign out', security: [], responses: { 204: { description: 'signed out' } } },
+      },
+      '/accounts': {
+        get: { summary: 'All accounts (planners)', responses: { 200: json(list, 'accounts'), ...fails(401, 403) } },
+        post: { summary: 'Make an account (planners), or the first one with the setup code', requestBody: body(any), responses: { 201: json(any, 'made'), ...fails(400, 401, 403, 409) } },
+      },
+      '/accounts/{id}': { put: { summary: 'Change role, password or whether it is in use; unlocks it (planners)', parameters: [id], requestBody: body(any), responses: { 200: json(list, 'accounts'), ...fails(400, 401, 403, 404, 409) } } },
+      '/audit': { get: { summary: 'Who did what, newest first (planners)', responses: { 200: json(list, 'entries'), ...fails(401, 403) } } },
+      '/jobs/{id}/audit': { get: { summary: 'Who did what with a job, newest first', parameters: [id], responses: { 200: json(list, 'entries'), ...fails(401, 404) } } },
+      '/jobs/{id}/runs': { get: { summary: 'Runs of a job\'s issues, newest first', parameters: [id], responses: { 200: json(list, 'runs'), ...fails(401, 404) } } },
+      '/jobs/{id}/readings': { get: { summary: 'Zeros found in the runs of a job, oldest first', parameters: [id], responses: { 200: json(list, 'readings'), ...fails(401, 404) } } },
+      '/runs/{run}': {
+        get: { summary: 'A run with its events', parameters: [run, ifNoneMatch], responses: { 200: json(any, 'the run'), 304: { description: 'unchanged' }, ...fails(401, 404) } },
+        delete: { summary: 'End a run that is not finished', parameters: [run], responses: { 204: { description: 'ended' }, ...fails(401, 404) } },
+      },
+      '/runs/{run}/events': { post: { summary: 'Add events in order; those known by their id do nothing', parameters: [run], requestBody: body(ref('RunEvents')), responses: { 200: json(any, 'the run as it is now'), ...fails(400, 401, 404, 409, 503) } } },
+      '/machines/{machine}/registers': { get: { summary: 'Who uses which register of a machine', parameters: [machine], responses: { 200: json(list, 'uses'), ...fails(401) } } },
+      '/machines/{machine}/readings': { get: { summary: 'Zeros found on a machine, oldest first', parameters: [machine], responses: { 200: json(list, 'readings'), ...fails(401) } } },
       '/shop': {
         get: { summary: 'Machines, stations and vises', parameters: [ifNoneMatch], responses: { 200: json(ref('Shop'), 'the library; ETag is its revision'), 304: { description: 'unchanged' } } },
         put: { summary: 'Write the library', parameters: [ifMatch], requestBody: body(ref('Shop')), responses: { 200: json(ref('Shop'), 'written'), ...fails(400, 409, 428, 503) } },
@@ -43,16 +68,21 @@ export function openApi(): Record<string, unknown> {
       },
       '/jobs/{id}/issues/{letter}/sheet': { get: { summary: 'The frozen sheet as data', parameters: [id, letter], responses: { 200: json(any, 'sheet'), ...fails(404) } } },
       '/jobs/{id}/issues/{letter}/entries': { get: { summary: 'The frozen numbers, flat', parameters: [id, letter], responses: { 200: json(list, 'entries'), ...fails(404) } } },
+      '/jobs/{id}/issues/{letter}/frozen': { get: { summary: 'Job and library as they were frozen', parameters: [id, letter], responses: { 200: json(any, 'job and shop'), ...fails(404, 409) } } },
+      '/jobs/{id}/issues/{letter}/run': { get: { summary: 'What the operator does, step by step', parameters: [id, letter], responses: { 200: json(any, 'the run, and common offsets seen on the machine'), ...fails(404, 409) } } },
       '/jobs/{id}/issues/{letter}/sheet.pdf': {
         get: { summary: 'The frozen PDF', parameters: [id, letter, { name: 'paper', in: 'query', schema: { enum: ['A4', 'Letter'] } }], responses: { 200: { description: 'PDF', content: { 'application/pdf': {} } }, ...fails(400, 404) } },
       },
-      '/jobs/{id}/issues/{letter}/control.nc': { get: { summary: 'G10 L2 lines', parameters: [id, letter], responses: { 200: { description: 'text', content: { 'text/plain': {} } }, ...fails(404) } } },
+      '/jobs/{id}/issues/{letter}/control.nc': { get: { summary: 'Lines for the control', parameters: [id, letter, { name: 'part', in: 'query', schema: { enum: CONTROL_PARTS } }], responses: { 200: { description: 'text', content: { 'text/plain': {} } }, ...fails(400, 404) } } },
       '/files': { post: { summary: 'Store a file by content hash', parameters: [{ name: 'X-File-Name', in: 'header', schema: { type: 'string' } }], requestBody: { content: { 'application/octet-stream': {} } }, responses: { 201: json(any, 'stored'), ...fails(400, 413, 503) } } },
       '/files/{hash}': { get: { summary: 'A stored file', parameters: [{ name: 'hash', in: 'path', required: true, schema: { type: 'string' } }], responses: { 200: { description: 'bytes', content: { 'application/octet-stream': {} } }, ...fails(404) } } },
     },
+    // everything but signing in needs a session; what changes a plan needs a planner
+    security: [{ session: [] }],
     components: {
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'violet-jaw' } },
       schemas: {
-        Job: jobSchema, Shop: shopSchema, JobFile: jobFileSchema,
+        Job: jobSchema, Shop: shopSchema, JobFile: jobFileSchema, RunEvents: runEventsSchema,
         Problem: { type: 'object', required: ['type', 'title', 'status', 'detail'], properties: { type: { type: 'string' }, title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' }, problems: { type: 'array', items: { type: 'string' } } } },
       },
     },

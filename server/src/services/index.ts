@@ -1,9 +1,13 @@
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/connect';
+import type { SessionInfo } from '@violet-jaw/formats/api';
+import { AccountService } from './accounts';
+import { AuditService } from './audit';
 import { Files } from './files';
 import { IssueService } from './issues';
 import { JobService } from './jobs';
 import { Planning } from './planning';
+import { RunService } from './runs';
 import { ShopService } from './shop';
 
 export interface Services {
@@ -12,6 +16,12 @@ export interface Services {
   readonly files: Files;
   readonly issues: IssueService;
   readonly planning: Planning;
+  readonly accounts: AccountService;
+  readonly audit: AuditService;
+  readonly runs: RunService;
+  /** the demo's accounts, told on the page where one signs in; null: there are none */
+  readonly demoAccounts: () => SessionInfo['demo'];
+  readonly tellDemoAccounts: (accounts: SessionInfo['demo']) => void;
   readonly isReady: () => Promise<boolean>;
 }
 
@@ -19,9 +29,14 @@ export function makeServices({ sequelize, models }: Database, dataFolder: string
   const planning = new Planning(workerFile);
   const shop = new ShopService(sequelize, models);
   const files = new Files(models, dataFolder);
+  const audit = new AuditService(models);
+  let demo: SessionInfo['demo'] = null;
   return {
-    planning, shop, files,
-    jobs: new JobService(sequelize, models, shop, files, planning, log),
+    planning, shop, files, audit,
+    accounts: new AccountService(sequelize, models, audit),
+    runs: new RunService(sequelize, models, audit),
+    demoAccounts: () => demo, tellDemoAccounts: (accounts) => { demo = accounts; },
+    jobs: new JobService(sequelize, models, shop, files, planning, audit, log),
     issues: new IssueService(sequelize, models, shop, files, planning),
     isReady: () => sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(() => true, () => false),
   };

@@ -1,7 +1,9 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import { jobFile, type Job } from '@violet-jaw/core/job';
+import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
+import { checkJob, JOB_VERSION, jobFile, migrateJobFile, type Job } from '@violet-jaw/core/job';
 import { compareEntries, nextLetter, type Entry, type Sheet } from '@violet-jaw/core/sheet';
+import type { Shop } from '@violet-jaw/core/shop';
 import type { IssueHead } from '@violet-jaw/formats/api';
 import type { IssueRow, Models } from '../models';
 import { notFound, Problem } from '../problem';
@@ -9,7 +11,7 @@ import type { Files } from './files';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
 
-const HEAD = ['letter', 'place', 'issuedAt', 'note', 'hash', 'entries'];
+const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entries'];
 
 /** Frozen, lettered releases of a job's setup sheet. Rows are only ever added. */
 export class IssueService {
@@ -22,7 +24,7 @@ export class IssueService {
     if (!await this.models.jobs.findByPk(jobId, { attributes: ['id'] })) throw notFound('The job');
     const rows = await this.models.issues.findAll({ where: { jobId }, attributes: HEAD, order: [['place', 'ASC']] });
     return rows.map((row, i) => ({
-      letter: row.letter, issuedAt: row.issuedAt.toISOString(), note: row.note, hash: row.hash,
+      letter: row.letter, issuedAt: row.issuedAt.toISOString(), issuedBy: row.issuedBy, note: row.note, hash: row.hash, hasRun: row.issuedBy !== null,
       changes: i === 0 ? [] : compareEntries(JSON.parse(rows[i - 1].entries) as Entry[], JSON.parse(row.entries) as Entry[]),
     }));
   }
@@ -31,7 +33,7 @@ export class IssueService {
    * Issues the next letter from the stored document at `revision`: planned anew on the server, frozen with its PDFs.
    * Refused while stops are not accepted in writing, and when nothing changed since the last issue.
    */
-  async issue(jobId: string, revision: number, note: string): Promise<IssueHead> {
+  async issue(jobId: string, revision: number, note: string, { by, address }: { by: string; address: string }): Promise<IssueHead> {
     const row = await this.models.jobs.findByPk(jobId);
     if (!row) throw notFound('The job');
     const job = JSON.parse(row.document) as Job;
@@ -46,10 +48,10 @@ export class IssueService {
     const letter = nextLetter(last?.letter ?? null);
     const issuedAt = this.today();
     const frozen = await this.planning.freeze({
-      job, shop: shop.document, paths: this.files.pathsFor(job), letter, on: issuedAt.toISOString().slice(0, 10),
+      job, shop: shop.document, paths: this.files.pathsFor(job), letter, on: issuedAt.toISOString().slice(0, 10), runUrl: `${address}/run/${jobId}/${letter}`,
     });
     if (!frozen.ok) throw new Problem(409, 'Cannot be planned', frozen.problem);
-    const { blocking, planned, sheet, entries, control, pdfA4, pdfLetter } = frozen.value;
+    const { blocking, planned, sheet, entries, control: { set, verify, clear }, run, pdfA4, pdfLetter } = frozen.value;
     if (blocking.length > 0) {
       throw new Problem(409, 'Stops are open', `${blocking.length} ${blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue: mend or accept in writing.`, { findings: blocking });
     }
@@ -61,11 +63,11 @@ export class IssueService {
       const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']], transaction });
       if ((newest?.letter ?? null) !== (last?.letter ?? null)) throw new Problem(409, 'Issued meanwhile', `Issue ${newest?.letter} was made at the same moment. Look at it first.`);
       await this.models.issues.create({
-        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
+        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, issuedBy: by, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
       }, { transaction });
     });
     return {
-      letter, issuedAt: issuedAt.toISOString(), note, hash,
+      letter, issuedAt: issuedAt.toISOString(), issuedBy: by, note, hash, hasRun: true,
       changes: last ? compareEntries(JSON.parse(last.entries) as Entry[], entries) : [],
     };
   }
@@ -83,8 +85,25 @@ export class IssueService {
     return paper === 'A4' ? row.pdfA4 : row.pdfLetter;
   }
 
-  async control(jobId: string, letter: string): Promise<string> {
-    return (await this.#one(jobId, letter, ['control'])).control;
+  /** Lines for the control. An issue older than a part has none of it. */
+  async control(jobId: string, letter: string, part: ControlPart): Promise<string> {
+    const row = await this.#one(jobId, letter, ['control', 'verify', 'clear']);
+    const text = part === 'set' ? row.control : row[part];
+    if (text === null) throw new Problem(404, 'Not in this issue', `Issue ${letter} is older than these lines. Issue the sheet again to have them.`);
+    return text;
+  }
+
+  /** The job and the part of the library it was planned with, as they were frozen. */
+  async frozen(jobId: string, letter: string): Promise<{ job: Job; shop: Shop }> {
+    const { document, shop } = await this.#one(jobId, letter, ['document', 'shop']);
+    const file = migrateJobFile({ format: 'violet-jaw-job', version: this.#versionOf(document), job: JSON.parse(document), shop: JSON.parse(shop) });
+    if (!file.ok) throw new Problem(409, 'Too old', file.problems.join(' '));
+    return file.value as { job: Job; shop: Shop };
+  }
+
+  /** Issues keep their document as it was: only those of the newest version can be planned again. */
+  #versionOf(document: string): number {
+    return checkJob(JSON.parse(document)).ok ? JOB_VERSION : JOB_VERSION - 1;
   }
 
   async #one(jobId: string, letter: string, attributes: string[]): Promise<IssueRow> {

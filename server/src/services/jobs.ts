@@ -4,6 +4,8 @@ import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@viole
 import type { JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
+import type { Account } from './accounts';
+import type { AuditService } from './audit';
 import type { Files } from './files';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
@@ -28,7 +30,7 @@ export class JobService {
 
   constructor(
     private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly files: Files, private readonly planning: Planning, private readonly log: (line: string) => void,
+    private readonly files: Files, private readonly planning: Planning, private readonly audit: AuditService, private readonly log: (line: string) => void,
   ) {}
 
   async list(): Promise<JobListEntry[]> {
@@ -78,18 +80,27 @@ export class JobService {
     return { ...await this.create(file.value.job), adopted };
   }
 
-  async write(id: string, input: unknown, expected: number): Promise<Revised<Job>> {
+  async write(id: string, input: unknown, expected: number, by: Account): Promise<Revised<Job>> {
     const job = checked(input);
     const columns = await this.#columns(job);
-    const result = await this.sequelize.transaction(async (transaction: Transaction) => {
+    const { before, ...result } = await this.sequelize.transaction(async (transaction: Transaction) => {
       const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       if (!row) throw notFound('The job');
+      const before = row.document;
       if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: JSON.parse(row.document) as Job });
       await row.update({ ...columns, document: JSON.stringify(job), revision: expected + 1 }, { transaction });
-      return { revision: expected + 1, document: job };
+      return { before, revision: expected + 1, document: job };
     });
     this.summarizeLater(id);
+    await this.#noteAcceptances(id, JSON.parse(before) as Job, job, by);
     return result;
+  }
+
+  /** Which stops were accepted in writing, or no longer, and by whom. */
+  async #noteAcceptances(id: string, before: Job, after: Job, by: Account): Promise<void> {
+    const missing = (a: Job, b: Job) => a.accepted.filter((x) => !b.accepted.some((y) => y.code === x.code && y.setupId === x.setupId && y.says === x.says));
+    for (const a of missing(after, before)) await this.audit.note(by, 'accepted a stop', `${a.says} Because: ${a.reason}`, id);
+    for (const a of missing(before, after)) await this.audit.note(by, 'withdrew an acceptance', a.says, id);
   }
 
   async remove(id: string): Promise<void> {

@@ -23,7 +23,7 @@ export class Planning {
     return this.#pool.run(input, { name: 'summarize' }) as Promise<JobSummary>;
   }
 
-  freeze(input: Input & { letter: string; on: string }): Promise<Result<Frozen>> {
+  freeze(input: Input & { letter: string; on: string; runUrl: string }): Promise<Result<Frozen>> {
     return this.#pool.run(input, { name: 'freeze' }) as Promise<Result<Frozen>>;
   }
 

@@ -1,28 +1,50 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Sequelize } from 'sequelize';
+import { DEMO_ACCOUNTS } from '../demo';
 import { startInstance, type Instance } from '../instance';
+
+/** Signs in over the API. @returns the cookie to send along */
+export async function signIn(address: string, name: string = DEMO_ACCOUNTS[0].name, password: string = DEMO_ACCOUNTS[0].password): Promise<string> {
+  const response = await fetch(`${address}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name, password }) });
+  if (response.status !== 201) throw new Error(`not signed in: ${response.status} ${await response.text()}`);
+  return (response.headers.get('set-cookie') ?? '').split(';')[0];
+}
 
 export interface TestInstance extends Instance {
   readonly dataFolder: string;
-  /** calls the API; `json` is what came back */
-  call(method: string, path: string, options?: { body?: unknown; raw?: string | Buffer; headers?: Record<string, string> }): Promise<{ status: number; etag: string | null; type: string; json: any; bytes: Buffer }>;
+  /** every session is over */
+  expireSessions(): Promise<void>;
+  /** another cookie for calls that name none */
+  signInAgain(cookie: string): void;
+  /** calls the API, as a planner unless a cookie of another account (or none: '') is given; `json` is what came back */
+  call(method: string, path: string, options?: { body?: unknown; raw?: string | Buffer; headers?: Record<string, string>; cookie?: string }): Promise<{ status: number; etag: string | null; type: string; json: any; bytes: Buffer }>;
 }
 
 /** A whole instance on loopback with a private MariaDB of its own. Needs the built worker (npm run build). */
-export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string } = {}): Promise<TestInstance> {
+export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; accounts?: false; log?: (line: string) => void } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
     { port: 0, host: '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null },
     { worker: join(process.cwd(), 'dist/server/plan.worker.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null },
-    () => undefined,
+    options.log ?? (() => undefined),
   );
+  const planner = options.demo ? DEMO_ACCOUNTS[0] : { name: 'Tester', password: 'only-for-tests' };
+  if (options.accounts !== false && await instance.services.accounts.none()) await instance.services.accounts.make(planner.name, 'planner', planner.password);
+  let own = options.accounts === false ? '' : await signIn(instance.address, planner.name, planner.password);
   return {
     ...instance, dataFolder,
-    call: async (method, path, { body, raw, headers = {} } = {}) => {
+    signInAgain: (cookie) => { own = cookie; },
+    expireSessions: async () => {
+      const sequelize = new Sequelize(instance.database!.url, { dialect: 'mariadb', logging: false });
+      await sequelize.query('UPDATE sessions SET expires = UTC_TIMESTAMP() - INTERVAL 1 MINUTE, data = JSON_SET(data, \'$.cookie.expires\', \'2000-01-01T00:00:00.000Z\')');
+      await sequelize.close();
+    },
+    call: async (method, path, { body, raw, headers = {}, cookie = own } = {}) => {
       const response = await fetch(`${instance.address}/api/v1${path}`, {
         method, body: (raw as string | Uint8Array<ArrayBuffer> | undefined) ?? (body === undefined ? undefined : JSON.stringify(body)),
-        headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers },
+        headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...(cookie ? { Cookie: cookie } : {}), ...headers },
       });
       const bytes = Buffer.from(await response.arrayBuffer());
       const type = response.headers.get('content-type') ?? '';

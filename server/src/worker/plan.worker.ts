@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { controlLines } from '@violet-jaw/core/control';
+import { controlTexts, type ControlTexts } from '@violet-jaw/core/control';
 import { layoutScene, outlinesOf, setupScene } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
-import { Planner } from '@violet-jaw/core/plan';
-import { blockingFindings, buildSheet, entriesOf, type Entry } from '@violet-jaw/core/sheet';
+import { Planner, type PlanInput } from '@violet-jaw/core/plan';
+import { otherwiseOf, runPlan, type Otherwise } from '@violet-jaw/core/run';
+import { blockingFindings, buildSheet, entriesOf, type Entry, type Sheet } from '@violet-jaw/core/sheet';
 import type { Finding } from '@violet-jaw/core/findings';
 import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
@@ -13,6 +14,7 @@ import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
 import type { ModelKernel } from '@violet-jaw/formats/model';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { renderSheetPdf } from '@violet-jaw/formats/pdf';
+import { qrCode } from '@violet-jaw/formats/qr';
 
 interface Input {
   readonly job: Job;
@@ -27,7 +29,9 @@ export interface Frozen {
   readonly planned: string;
   readonly sheet: string;
   readonly entries: readonly Entry[];
-  readonly control: string;
+  readonly control: ControlTexts;
+  /** the run, as JSON */
+  readonly run: string;
   readonly pdfA4: Uint8Array;
   readonly pdfLetter: Uint8Array;
 }
@@ -35,7 +39,8 @@ export interface Frozen {
 let kernel: Promise<Kernel> | null = null;
 let modelKernel: Promise<ModelKernel> | null = null;
 
-async function planFresh({ job, shop, paths }: Input) {
+/** @param first what is planned before the plan that counts, with the same planner */
+async function planFresh({ job, shop, paths }: Input, first: (planner: Planner, input: PlanInput) => void = () => undefined) {
   kernel ??= loadKernel();
   const start = () => (modelKernel ??= loadModelKernel());
   const bodies = await bodiesFor(job, start, ({ file, sha256 }): Result<Uint8Array> => (sha256 && paths[sha256]
@@ -43,7 +48,9 @@ async function planFresh({ job, shop, paths }: Input) {
     : { ok: false, problem: `The file "${file}" is not stored here. Drop it on the Part & blank page.` }));
   if (!bodies.ok) return bodies;
   const planner = new Planner(await kernel);
-  const planned = planner.plan({ job, shop, bodies: bodies.value });
+  const planInput = { job, shop, bodies: bodies.value };
+  first(planner, planInput);
+  const planned = planner.plan(planInput);
   if (!planned.ok) return planned;
   return { ok: true as const, value: { planner, planned: planned.value } };
 }
@@ -68,19 +75,20 @@ export async function summarize(input: Input): Promise<JobSummary> {
 }
 
 /** Plans a job for issue. With blocking findings, nothing is rendered. */
-export async function freeze(input: Input & { letter: string; on: string }): Promise<Result<Frozen>> {
-  const result = await planFresh(input);
+export async function freeze(input: Input & { letter: string; on: string; runUrl: string }): Promise<Result<Frozen>> {
+  const otherwise = new Map<string, readonly Otherwise[]>();
+  const result = await planFresh(input, (planner, plan) => { input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i))); });
   if (!result.ok) return result;
   const { planner, planned } = result.value;
   const { job, shop } = input;
   const blocking = blockingFindings(planned, job.accepted);
   const empty = new Uint8Array();
-  const base = { blocking, planned: JSON.stringify(planned), entries: entriesOf(job, planned), control: controlLines(job, planned, `ISSUE ${input.letter}`) };
+  const base = { blocking, planned: JSON.stringify(planned), entries: entriesOf(job, planned), control: controlTexts(job, planned, `ISSUE ${input.letter}`), run: JSON.stringify(runPlan(job, planned, input.letter, otherwise)) };
   if (blocking.length > 0) {
     planner.cache.clear();
     return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
   }
-  const sheet = buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on });
+  const sheet: Sheet = { ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on }), run: { url: input.runUrl, qr: qrCode(input.runUrl) } };
   const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
   planner.cache.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };

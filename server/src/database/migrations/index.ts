@@ -3,6 +3,7 @@ import { firstTables } from './0001-first-tables';
 import { knowThePart } from './0002-know-the-part';
 import { workholding } from './0003-workholding';
 import { furtherPieces } from './0004-further-pieces';
+import { atTheMachine } from './0005-at-the-machine';
 
 export interface Migration {
   readonly name: string;
@@ -15,4 +16,5 @@ export const migrations: readonly Migration[] = [
   { name: '0002-know-the-part', up: knowThePart },
   { name: '0003-workholding', up: workholding },
   { name: '0004-further-pieces', up: furtherPieces },
+  { name: '0005-at-the-machine', up: atTheMachine },
 ];

@@ -8,6 +8,7 @@ import { firstTables } from './0001-first-tables';
 import { knowThePart } from './0002-know-the-part';
 import { workholding } from './0003-workholding';
 import { furtherPieces } from './0004-further-pieces';
+import { atTheMachine } from './0005-at-the-machine';
 import { migrations } from '.';
 
 test('migrations are named in order and none is there twice', () => {
@@ -27,6 +28,7 @@ test('a database of the first version is brought up to date, its jobs with it', 
     await knowThePart(sequelize.getQueryInterface());
     await workholding(sequelize.getQueryInterface());
     await furtherPieces(sequelize.getQueryInterface());
+    await atTheMachine(sequelize.getQueryInterface());
     const [row] = await sequelize.query<{ document: string; revision: number; summary: string | null }>('SELECT document, revision, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
@@ -59,6 +61,10 @@ test('vises of a database of version 2 become devices, and its jobs say "device"
     await workholding(schema);
     await sequelize.query('INSERT INTO library (list, id, place, document) VALUES (\'clamps\', \'w\', 0, ?)', { replacements: [JSON.stringify({ kind: 'weight', id: 'w', name: 'W', massKg: 4, diameter: 70, height: 130, friction: 0.2 })] });
     await furtherPieces(schema);
+    await sequelize.query('INSERT INTO machines (id, place, document) VALUES (\'m\', 0, ?)', { replacements: [JSON.stringify({ id: 'm', name: 'M', travel: { x: { min: -300, max: 0 }, y: { min: 0, max: 200 }, z: { min: -300, max: 0 } } })] });
+    await atTheMachine(schema);
+    const [machine] = await sequelize.query<{ document: string }>('SELECT document FROM machines', { type: QueryTypes.SELECT });
+    expect(JSON.parse(machine.document)).toMatchObject({ homing: { homes: true, x: 'max', y: 'min', z: 'max' }, dialect: { stop: 'M0' }, commonOffset: { x: 0, why: '' } });
     const [row] = await sequelize.query<{ document: string; summary: string | null }>('SELECT document, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);

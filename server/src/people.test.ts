@@ -1,0 +1,130 @@
+import { sensorFootJob } from '../../demo';
+import { signIn, testInstance, type TestInstance } from './testing/testInstance';
+
+let at: TestInstance;
+let operator: string;
+beforeAll(async () => {
+  at = await testInstance({ demo: true });
+  operator = await signIn(at.address, 'Operator', 'violet-operator');
+}, 120_000);
+afterAll(async () => { await at.stop(); }, 60_000);
+
+const nobody = { cookie: '' };
+const tryIn = (name: string, password: string) => at.call('POST', '/session', { body: { name, password }, ...nobody });
+
+describe('without a session', () => {
+  test.each(['/jobs', '/shop', '/audit', '/accounts', '/jobs/00000000-0000-0000-0000-000000000000', '/runs/00000000-0000-0000-0000-000000000000', '/machines/mill-1/registers'])('%s is closed', async (path) => {
+    expect(await at.call('GET', path, nobody)).toMatchObject({ status: 401, json: { title: 'Not signed in', detail: expect.stringMatching(/kept on this device/) } });
+  });
+
+  test('health, the description of the API and who is signed in are open', async () => {
+    expect((await at.call('GET', '/health', nobody)).status).toBe(200);
+    expect((await at.call('GET', '/openapi.json', nobody)).status).toBe(200);
+    expect((await at.call('GET', '/session', nobody)).json).toEqual({ account: null, first: false, demo: [{ name: 'Planner', password: 'violet-planner' }, { name: 'Operator', password: 'violet-operator' }] });
+  });
+
+  test('a forged cookie is nobody', async () => {
+    const good = await signIn(at.address);
+    expect((await at.call('GET', '/jobs', { cookie: good })).status).toBe(200);
+    for (const cookie of ['violet-jaw=s%3Aforged.signature', `${good.slice(0, -3)}AAA`, good.replace(/s%3A[^.]+/, 's%3Aanother-session-id')]) {
+      expect((await at.call('GET', '/jobs', { cookie })).status).toBe(401);
+    }
+  });
+
+  test('the cookie is kept from scripts and from other sites', async () => {
+    const response = await fetch(`${at.address}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: 'Planner', password: 'violet-planner' }) });
+    expect(response.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Lax/i);
+    expect(await response.text()).not.toMatch(/argon2|hash/i);
+  });
+});
+
+describe('signing in', () => {
+  test('a wrong password and an unknown name get the same answer', async () => {
+    const wrong = await tryIn('Operator', 'not-the-password');
+    const unknown = await tryIn('Nobody here', 'not-the-password');
+    expect(wrong).toMatchObject({ status: 401, json: { detail: 'Name or password is wrong.' } });
+    expect(unknown.json).toEqual(wrong.json);
+    expect((await tryIn('', '')).status).toBe(401);
+    expect((await at.call('POST', '/session', { body: { name: 5 }, ...nobody })).status).toBe(400);
+  });
+
+  test('five wrong ones lock the account, also for the right one; a planner unlocks it', async () => {
+    const made = await at.call('POST', '/accounts', { body: { name: 'Night shift', role: 'operator', password: 'right-password' } });
+    expect(made.status).toBe(201);
+    for (let i = 0; i < 4; i++) expect((await tryIn('Night shift', 'wrong-password')).status).toBe(401);
+    expect(await tryIn('Night shift', 'wrong-password')).toMatchObject({ status: 429, json: { detail: expect.stringMatching(/locked for 15 more minutes/) } });
+    expect((await tryIn('Night shift', 'right-password')).status).toBe(429);
+    expect((await at.call('GET', '/accounts')).json).toContainEqual(expect.objectContaining({ name: 'Night shift', locked: true }));
+    await at.call('PUT', `/accounts/${made.json.id}`, { body: { active: true } });
+    expect((await tryIn('Night shift', 'right-password')).status).toBe(201);
+    const actions = ((await at.call('GET', '/audit')).json as { name: string; action: string }[]).filter((a) => a.name === 'Night shift').map((a) => a.action);
+    expect(actions).toEqual(expect.arrayContaining(['locked out', 'sign-in failed', 'signed in']));
+  });
+
+  test('signing out ends the session for good; an account switched off is out at once', async () => {
+    const cookie = await signIn(at.address);
+    expect((await at.call('DELETE', '/session', { cookie })).status).toBe(204);
+    expect((await at.call('GET', '/jobs', { cookie })).status).toBe(401);
+    const { json: { id } } = await at.call('POST', '/accounts', { body: { name: 'Leaver', role: 'operator', password: 'right-password' } });
+    const leaver = await signIn(at.address, 'Leaver', 'right-password');
+    await at.call('PUT', `/accounts/${id}`, { body: { active: false } });
+    expect((await at.call('GET', '/jobs', { cookie: leaver })).status).toBe(401);
+    expect((await tryIn('Leaver', 'right-password')).status).toBe(401);
+  });
+
+  test('a session that has expired is nobody, and the document it was editing is not changed', async () => {
+    const cookie = await signIn(at.address);
+    const { json: { id } } = await at.call('POST', '/jobs', { body: sensorFootJob() });
+    const { json: job, etag } = await at.call('GET', `/jobs/${id}`, { cookie });
+    await at.expireSessions();
+    expect(await at.call('PUT', `/jobs/${id}`, { body: { ...job, notes: 'late' }, headers: { 'If-Match': etag! }, cookie })).toMatchObject({ status: 401 });
+    at.signInAgain(await signIn(at.address));
+    operator = await signIn(at.address, 'Operator', 'violet-operator');
+    expect((await at.call('GET', `/jobs/${id}`)).json.notes).toBe('');
+  });
+});
+
+describe('an operator', () => {
+  test.each([
+    ['POST', '/jobs', sensorFootJob()], ['PUT', '/shop', {}], ['DELETE', '/jobs/00000000-0000-0000-0000-000000000000', undefined], ['PUT', '/jobs/00000000-0000-0000-0000-000000000000', sensorFootJob()],
+    ['POST', '/jobs/00000000-0000-0000-0000-000000000000/issues', { note: '' }], ['GET', '/accounts', undefined], ['POST', '/accounts', { name: 'x', role: 'planner', password: 'long-enough-one' }], ['GET', '/audit', undefined],
+  ] as const)('cannot %s %s', async (method, path, body) => {
+    expect(await at.call(method, path, { body, cookie: operator, headers: { 'If-Match': '"1"' } })).toMatchObject({ status: 403, json: { detail: expect.stringMatching(/not change them/) } });
+  });
+
+  test('cannot import a job or store a file, and can look', async () => {
+    expect((await at.call('POST', '/jobs/import', { raw: '{}', cookie: operator })).status).toBe(403);
+    expect((await at.call('POST', '/files', { raw: Buffer.from('x'), cookie: operator })).status).toBe(403);
+    expect((await at.call('GET', '/jobs', { cookie: operator })).status).toBe(200);
+  });
+});
+
+describe('accounts', () => {
+  test.each([
+    ['a short password', { name: 'A', role: 'operator', password: 'short' }, /password/],
+    ['no name', { name: ' ', role: 'operator', password: 'long-enough-one' }, /name/],
+    ['an unknown role', { name: 'A', role: 'owner', password: 'long-enough-one' }, /role: must be one of "planner", "operator"/],
+  ])('%s is refused in words', async (_, body, says) => {
+    expect(await at.call('POST', '/accounts', { body })).toMatchObject({ status: 400, json: { detail: expect.stringMatching(says) } });
+  });
+
+  test('a name is there once, and the last planner stays', async () => {
+    expect((await at.call('POST', '/accounts', { body: { name: 'Planner', role: 'operator', password: 'long-enough-one' } })).status).toBe(409);
+    const planner = ((await at.call('GET', '/accounts')).json as { id: string; name: string }[]).find((a) => a.name === 'Planner')!;
+    expect(await at.call('PUT', `/accounts/${planner.id}`, { body: { role: 'operator' } })).toMatchObject({ status: 409, json: { detail: expect.stringMatching(/last planner/) } });
+  });
+});
+
+test('without the demo there is no account; the first planner needs the code the server printed', async () => {
+  const said: string[] = [];
+  const fresh = await testInstance({ accounts: false, log: (line) => said.push(line) });
+  expect((await fresh.call('GET', '/session', nobody)).json).toEqual({ account: null, first: true, demo: null });
+  const code = /Setup code for the first planner: (\w+)/.exec(said.join('\n'))![1];
+  const first = { name: 'Lead', role: 'planner', password: 'long-enough-one' };
+  expect((await fresh.call('POST', '/accounts', { body: first, ...nobody })).status).toBe(403);
+  expect((await fresh.call('POST', '/accounts', { body: { ...first, setupCode: 'guess' }, ...nobody })).status).toBe(403);
+  expect((await fresh.call('POST', '/accounts', { body: { ...first, role: 'operator', setupCode: code }, ...nobody })).status).toBe(400);
+  expect((await fresh.call('POST', '/accounts', { body: { ...first, setupCode: code }, ...nobody })).status).toBe(201);
+  expect((await fresh.call('POST', '/accounts', { body: { ...first, name: 'Second', setupCode: code }, ...nobody })).status).toBe(401);
+  await fresh.stop();
+}, 60_000);

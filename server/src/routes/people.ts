@@ -1,0 +1,47 @@
+import express, { Router } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import type { SessionInfo } from '@violet-jaw/formats/api';
+import { notFound } from '../problem';
+import type { Services } from '../services';
+import { accountOf, beginSession, endSession, planner, signedIn, whoIs } from '../sessions';
+import { jobIdOf, route } from './requests';
+
+/** Sign-in, accounts and the audit list. */
+export function peopleRoutes({ accounts, audit, demoAccounts }: Services): Router {
+  const api = Router();
+  const json = express.json({ limit: '20kb' });
+  const slowly = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: 'draft-8', legacyHeaders: false, skipSuccessfulRequests: true });
+
+  api.get('/session', route(async (request, response) => {
+    const [account, first] = await Promise.all([whoIs(request, accounts), accounts.none()]);
+    response.set('Cache-Control', 'no-store').json({ account, first, demo: account ? null : demoAccounts() } satisfies SessionInfo);
+  }));
+  api.post('/session', slowly, json, route(async (request, response) => {
+    const account = await accounts.signIn(request.body);
+    await beginSession(request, account);
+    response.status(201).json({ account, first: false, demo: null } satisfies SessionInfo);
+  }));
+  api.delete('/session', route(async (request, response) => {
+    const account = await whoIs(request, accounts);
+    await endSession(request);
+    if (account) await audit.note(account, 'signed out');
+    response.status(204).end();
+  }));
+
+  api.post('/accounts', slowly, json, route(async (request, response) => {
+    const by = await whoIs(request, accounts);
+    if (by && by.role !== 'planner') { response.locals.account = by; planner(request, response, () => undefined); }
+    const made = await accounts.create(request.body, by);
+    if (!by) await beginSession(request, made);
+    response.status(201).json(made);
+  }));
+  api.get('/accounts', signedIn(accounts), planner, route(async (_request, response) => { response.json(await accounts.list()); }));
+  api.put('/accounts/:id', signedIn(accounts), planner, json, route(async (request, response) => {
+    const { id } = request.params;
+    if (typeof id !== 'string' || !/^[0-9a-f-]{36}$/.test(id)) throw notFound('The account');
+    response.json(await accounts.change(id, request.body, accountOf(response)));
+  }));
+  api.get('/audit', signedIn(accounts), planner, route(async (_request, response) => { response.json(await audit.list(null)); }));
+  api.get('/jobs/:id/audit', signedIn(accounts), route(async (request, response) => { response.json(await audit.list(jobIdOf(request))); }));
+  return api;
+}

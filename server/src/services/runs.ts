@@ -1,0 +1,175 @@
+import { Type } from '@sinclair/typebox';
+import { AXES, type Vec3 } from '@violet-jaw/core/frames';
+import type { Job } from '@violet-jaw/core/job';
+import { runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
+import { checker } from '@violet-jaw/core/schema';
+import type { ReadingEntry, RegisterEntry, RunHead, RunRecord } from '@violet-jaw/formats/api';
+import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import type { Models, RunRow } from '../models';
+import { badInput, notFound, Problem } from '../problem';
+import type { Account } from './accounts';
+import type { AuditService } from './audit';
+
+const eventHead = { id: Type.String({ minLength: 8, maxLength: 64 }), at: Type.String({ maxLength: 40 }), stepId: Type.String({ maxLength: 120 }) };
+const value = Type.Union([Type.Number({ minimum: -1e6, maximum: 1e6 }), Type.Boolean()]);
+const eventSchema = Type.Union([
+  Type.Object({ ...eventHead, kind: Type.Literal('answer'), values: Type.Record(Type.String({ maxLength: 40 }), value, { maxProperties: 40 }) }, { additionalProperties: false }),
+  Type.Object({ ...eventHead, kind: Type.Literal('again') }, { additionalProperties: false }),
+  Type.Object({ ...eventHead, kind: Type.Literal('accept'), reason: Type.String({ minLength: 3, maxLength: 2000 }) }, { additionalProperties: false }),
+]);
+export const runEventsSchema = Type.Object({
+  jobId: Type.String({ pattern: '^[0-9a-f-]{36}$' }), letter: Type.String({ pattern: '^[A-Z]{1,4}$' }), startedAt: Type.String({ maxLength: 40 }), events: Type.Array(eventSchema, { maxItems: 500 }),
+}, { additionalProperties: false });
+const checkEvents = checker(runEventsSchema);
+
+/** Runs of issued sheets at the machine: events in order, once each, and the zeros they found. */
+export class RunService {
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService) {}
+
+  /** The frozen run of an issue, with the common offsets that were seen on its machine before. */
+  async plan(jobId: string, letter: string): Promise<{ plan: RunPlan; commons: Vec3[] }> {
+    const row = await this.models.issues.findOne({ where: { jobId, letter }, attributes: ['run'] });
+    if (!row) throw notFound(`Issue ${letter}`);
+    if (!row.run) throw new Problem(409, 'No run', `Issue ${letter} is older than the page Run. Issue the sheet again to run it.`);
+    const plan = JSON.parse(row.run) as RunPlan;
+    return { plan, commons: await this.#commons(plan.machineId) };
+  }
+
+  async list(jobId: string): Promise<RunHead[]> {
+    const rows = await this.models.runs.findAll({ where: { jobId }, order: [['startedAt', 'DESC']], limit: 100 });
+    const names = await this.#names(rows.map((r) => r.startedBy));
+    return rows.map((r) => head(r, names));
+  }
+
+  async read(runId: string): Promise<RunRecord> {
+    const row = await this.models.runs.findByPk(runId);
+    if (!row) throw notFound('The run');
+    const events = await this.models.runEvents.findAll({ where: { runId }, order: [['place', 'ASC']] });
+    const names = await this.#names([row.startedBy, ...events.map((e) => e.accountId)]);
+    return { ...head(row, names), events: events.map((e): RunEventBy => ({ ...JSON.parse(e.document) as RunEvent, by: names.get(e.accountId ?? '') ?? '' })) };
+  }
+
+  /**
+   * Takes events in the order they come; those that are here already do nothing. The first makes the run.
+   * @returns the run as it is now, so that the sender also learns what others did
+   */
+  async append(runId: string, input: unknown, by: Account): Promise<RunRecord> {
+    const checked = checkEvents(input);
+    if (!checked.ok) throw badInput(checked.problems);
+    const { jobId, letter, events } = checked.value;
+    const { plan, commons } = await this.plan(jobId, letter);
+    await this.#once(() => this.sequelize.transaction(async (transaction) => {
+      const started = new Date(checked.value.startedAt);
+      const [row, isNew] = await this.models.runs.findOrCreate({ where: { id: runId }, defaults: { id: runId, jobId, letter, machineId: plan.machineId, startedAt: Number.isNaN(started.getTime()) ? new Date() : started, startedBy: by.id }, transaction });
+      await row.reload({ lock: transaction.LOCK.UPDATE, transaction });
+      if (row.jobId !== jobId || row.letter !== letter) throw new Problem(409, 'Another run', 'This run belongs to another sheet.');
+      if (row.ended && events.length > 0) throw new Problem(409, 'Run ended', 'This run was ended. Start a new one; what was not sent is kept on the device.');
+      await this.#add(row, events, by, transaction);
+      await this.#settle(row, plan, commons, by, isNew, transaction);
+    }));
+    return await this.read(runId);
+  }
+
+  /** Ends a run that is not finished: the setup no longer stands. */
+  async end(runId: string, by: Account): Promise<void> {
+    const row = await this.models.runs.findByPk(runId);
+    if (!row) throw notFound('The run');
+    await row.update({ ended: true, finishedAt: row.finishedAt ?? new Date() });
+    await this.audit.note(by, 'ended a run', `issue ${row.letter}`, row.jobId);
+  }
+
+  /** Zeros found in all runs, oldest first. */
+  async readings(where: { jobId?: string; machineId?: string }): Promise<ReadingEntry[]> {
+    const rows = await this.models.readings.findAll({ where, order: [['at', 'ASC'], ['runId', 'ASC'], ['setupId', 'ASC'], ['axis', 'ASC']], limit: 3000 });
+    return rows.map((r) => ({
+      runId: r.runId, jobId: r.jobId, letter: r.letter, setupId: r.setupId, op: r.op, register: r.register, machineId: r.machineId, stationId: r.stationId,
+      axis: r.axis as ReadingEntry['axis'], planned: r.planned, measured: r.measured, at: r.at.toISOString(),
+    }));
+  }
+
+  /** Who uses which register of a machine: jobs that are running there, were run today, or are planned for it. */
+  async registers(machineId: string): Promise<RegisterEntry[]> {
+    const midnight = new Date();
+    midnight.setHours(0, 0, 0, 0);
+    const [jobs, runs] = await Promise.all([
+      this.models.jobs.findAll({ where: { machineId }, attributes: ['id', 'number', 'part', 'document'] }),
+      this.models.runs.findAll({ where: { machineId, [Op.or]: [{ finishedAt: null }, { startedAt: { [Op.gte]: midnight } }] } }),
+    ]);
+    return jobs.flatMap((row) => {
+      const job = JSON.parse(row.document) as Job;
+      const own = runs.filter((r) => r.jobId === row.id);
+      const state = own.some((r) => r.finishedAt === null) ? 'stands on the machine' : own.length > 0 ? 'run today' : 'planned';
+      return job.setups.flatMap((s) => [
+        { register: s.register, by: `Op ${s.op}` }, ...(s.nextCopy && job.copies.x * job.copies.y * job.copies.z > 1 ? [{ register: s.nextCopy, by: `Op ${s.op} copy 2` }] : []),
+        ...s.further.flatMap((p, i) => (p.register ? [{ register: p.register, by: `Op ${s.op} piece ${i + 2}` }] : [])),
+      ]).map((use): RegisterEntry => ({ ...use, jobId: row.id, number: row.number, part: row.part, state }));
+    });
+  }
+
+  async #add(row: RunRow, events: readonly RunEvent[], by: Account, transaction: Transaction): Promise<void> {
+    const known = await this.models.runEvents.findAll({ where: { runId: row.id }, attributes: ['eventId', 'place'], transaction });
+    const ids = new Set(known.map((k) => k.eventId));
+    const fresh = events.filter((e, i) => !ids.has(e.id) && events.findIndex((o) => o.id === e.id) === i);
+    const next = Math.max(0, ...known.map((k) => k.place)) + 1;
+    await this.models.runEvents.bulkCreate(fresh.map((e, i) => ({ runId: row.id, place: next + i, eventId: e.id, accountId: by.id, receivedAt: new Date(), document: JSON.stringify(e) })), { transaction });
+    for (const e of fresh) if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', `issue ${row.letter}, ${e.stepId}: ${e.reason}`, row.jobId);
+  }
+
+  /** What follows from all events: whether the run is finished, and the zeros it found so far. */
+  async #settle(row: RunRow, plan: RunPlan, commons: Vec3[], by: Account, isNew: boolean, transaction: Transaction): Promise<void> {
+    const stored = await this.models.runEvents.findAll({ where: { runId: row.id }, order: [['place', 'ASC']], transaction });
+    const events = stored.map((e) => JSON.parse(e.document) as RunEvent);
+    const state = runState(plan, events, commons);
+    if (isNew) await this.audit.note(by, 'started a run', `issue ${row.letter}`, row.jobId);
+    if (state.finished && !row.finishedAt) {
+      await row.update({ finishedAt: new Date() }, { transaction });
+      await this.audit.note(by, 'finished a run', `issue ${row.letter}`, row.jobId);
+    }
+    await this.models.readings.destroy({ where: { runId: row.id }, transaction });
+    await this.models.readings.bulkCreate(zerosKeyedIn(plan, state).map((z) => ({ ...z, runId: row.id, jobId: row.jobId, letter: row.letter, machineId: plan.machineId, at: row.startedAt })), { transaction });
+  }
+
+  /** Two devices may begin a run at the same moment: the second finds what the first has made. */
+  async #once(work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof UniqueConstraintError)) throw error;
+      await work();
+    }
+  }
+
+  async #commons(machineId: string | null): Promise<Vec3[]> {
+    if (!machineId) return [];
+    const runs = await this.models.runs.findAll({ where: { machineId }, attributes: ['id'], order: [['startedAt', 'DESC']], limit: 50 });
+    const events = await this.models.runEvents.findAll({ where: { runId: runs.map((r) => r.id) }, attributes: ['document'] });
+    const seen = events.flatMap((e): Vec3[] => {
+      const event = JSON.parse(e.document) as RunEvent;
+      if (event.kind !== 'answer' || event.stepId !== 'run/machine') return [];
+      const [x, y, z] = AXES.map((a) => Number(event.values[`common-${a}`] ?? 0));
+      return Math.max(Math.abs(x), Math.abs(y), Math.abs(z)) > 1e-6 ? [{ x, y, z }] : [];
+    });
+    return [...new Map(seen.map((c) => [JSON.stringify(c), c])).values()].slice(0, 5);
+  }
+
+  async #names(ids: readonly (string | null)[]): Promise<Map<string, string>> {
+    const rows = await this.models.accounts.findAll({ where: { id: [...new Set(ids.filter((i) => i !== null))] }, attributes: ['id', 'name'] });
+    return new Map(rows.map((r) => [r.id, r.name]));
+  }
+}
+
+const head = (r: RunRow, names: ReadonlyMap<string, string>): RunHead => ({
+  id: r.id, jobId: r.jobId, letter: r.letter, startedAt: r.startedAt.toISOString(), startedBy: names.get(r.startedBy ?? '') ?? '', finishedAt: r.finishedAt?.toISOString() ?? null, ended: r.ended,
+});
+
+/** Register values that were keyed in and read back, or are accepted as they are. */
+function zerosKeyedIn(plan: RunPlan, state: RunState) {
+  return plan.setups.flatMap((s) => {
+    const keyed = state.answers.get(`${s.id}/keyIn`);
+    if (!keyed || !state.done.has(`${s.id}/keyIn`)) return [];
+    return AXES.flatMap((axis) => {
+      const measured = keyed[`register-${axis}`];
+      return typeof measured === 'number' ? [{ setupId: s.id, op: s.op, register: s.register, stationId: s.stationId, axis, planned: s.planned[axis], measured }] : [];
+    });
+  });
+}
