@@ -8,7 +8,8 @@ import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
 import { clearPlan, requestPlan, usePlan } from '../store/planStore';
 import { shopStore } from '../store/shopStore';
-import { Head } from './Shell';
+import { useIsPlanner } from '../store/sessionStore';
+import { Head, LookOnly } from './Shell';
 import { SaveBanner, SaveMark } from './SaveMark';
 import { useShortcuts } from './shortcuts';
 
@@ -22,6 +23,8 @@ interface OpenJob {
   readonly change: (fields: Partial<Job> | ((job: Job) => Partial<Job>)) => void;
   /** changes one setup */
   readonly changeSetup: (setupId: string, change: (setup: Setup) => Setup) => void;
+  /** operators look: their changes come to nothing, and the banner says so */
+  readonly isPlanner: boolean;
   readonly chosen: string | null;
   readonly choose: (setupId: string) => void;
 }
@@ -58,6 +61,7 @@ function OpenedJob({ id }: { id: string }) {
   const { document: job } = state;
   const [picked, setPicked] = useState<string | null>(null);
   const navigate = useNavigate();
+  const isPlanner = useIsPlanner();
 
   useEffect(() => { if (job && shop) void requestPlan(job, shop); }, [job, shop]);
   useEffect(() => {
@@ -76,14 +80,15 @@ function OpenedJob({ id }: { id: string }) {
   useShortcuts({
     '[': () => step(-1), ']': () => step(1),
     'ctrl+z': state.undo, 'ctrl+shift+z': state.redo, 'ctrl+y': state.redo,
-    'g j': go('/jobs'), 'g o': go('/shop'), 'g p': go(`/jobs/${id}/part`), 'g r': go(`/jobs/${id}/route`), 'g l': go(`/jobs/${id}/ledger`), 'g s': go(`/jobs/${id}/sheet`),
+    'g j': go('/jobs'), 'g o': go('/shop'), 'g p': go(`/jobs/${id}/part`), 'g r': go(`/jobs/${id}/route`), 'g l': go(`/jobs/${id}/ledger`), 'g s': go(`/jobs/${id}/sheet`), 'g m': go(`/jobs/${id}/run`),
   });
 
   const open = useMemo<OpenJob | null>(() => (job && shop ? {
     id, store, job, shop, speech: speechIn(job.units), chosen, choose: setPicked,
-    change: (fields) => store.getState().edit((j) => ({ ...j, ...(typeof fields === 'function' ? fields(j) : fields) })),
-    changeSetup: (setupId, change) => store.getState().edit((j) => ({ ...j, setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)) })),
-  } : null), [id, store, job, shop, chosen]);
+    isPlanner,
+    change: (fields) => { if (isPlanner) store.getState().edit((j) => ({ ...j, ...(typeof fields === 'function' ? fields(j) : fields) })); },
+    changeSetup: (setupId, change) => { if (isPlanner) store.getState().edit((j) => ({ ...j, setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)) })); },
+  } : null), [id, store, job, shop, chosen, isPlanner]);
 
   useEffect(() => { if (job) document.title = `${job.number} ${job.part} · Violet Jaw`; }, [job]);
 
@@ -91,7 +96,7 @@ function OpenedJob({ id }: { id: string }) {
   return (
     <>
       <Head
-        pages={[{ to: '/jobs', says: 'Jobs' }, { to: `/jobs/${id}/part`, says: 'Part & blank' }, { to: `/jobs/${id}/route`, says: 'Route' }, { to: `/jobs/${id}/ledger`, says: 'Ledger' }, { to: `/jobs/${id}/sheet`, says: 'Sheet' }, { to: '/shop', says: 'Shop' }]}
+        pages={[{ to: '/jobs', says: 'Jobs' }, { to: `/jobs/${id}/part`, says: 'Part & blank' }, { to: `/jobs/${id}/route`, says: 'Route' }, { to: `/jobs/${id}/ledger`, says: 'Ledger' }, { to: `/jobs/${id}/sheet`, says: 'Sheet' }, { to: `/jobs/${id}/run`, says: 'Run' }, { to: '/shop', says: 'Shop' }]}
         tools={job && (
           <>
             {planned && <Tally stop={count('stop')} caution={count('caution')} note={count('note')} onClick={go(`/jobs/${id}/sheet`)} />}
@@ -105,6 +110,7 @@ function OpenedJob({ id }: { id: string }) {
         {job && <span className="jobname"><strong>{job.number}</strong> {job.part} <span className="quiet">rev {job.revision || '?'}</span></span>}
       </Head>
       <SaveBanner state={state} />
+      <LookOnly />
       {problem && <div className="banner stop" role="alert">{problem}</div>}
       {stage && job && stage !== 'planning' && (
         <div className="banner" role="status"><span className="spinner-border spinner-border-sm" aria-hidden="true" /> {stage}… {cancel && <Button size="sm" variant="outline-primary" onClick={cancel}>Cancel</Button>}</div>

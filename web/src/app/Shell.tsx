@@ -1,7 +1,9 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { Button, Modal } from 'react-bootstrap';
-import { Link, NavLink, Outlet, useRouteError } from 'react-router';
+import { Dropdown, Modal } from 'react-bootstrap';
+import { Link, NavLink, Outlet, ScrollRestoration, useRouteError } from 'react-router';
+import { askSession, signOut, useAccount } from '../store/sessionStore';
 import { JawMark } from '../theme/marks';
+import { Gate } from './SignIn';
 import { useShortcuts, SHORTCUTS } from './shortcuts';
 import { currentTheme, switchTheme } from './themeChoice';
 
@@ -9,6 +11,7 @@ import { currentTheme, switchTheme } from './themeChoice';
 export function Shell() {
   const [help, setHelp] = useState(false);
   useShortcuts({ '?': () => setHelp(true) });
+  useEffect(() => { void askSession(); }, []);
   useEffect(() => {
     const open = () => setHelp(true);
     window.addEventListener('violet-jaw-help', open);
@@ -16,7 +19,8 @@ export function Shell() {
   }, []);
   return (
     <div className="shell">
-      <Outlet />
+      <Gate><Outlet /></Gate>
+      <ScrollRestoration getKey={({ pathname, key }) => (pathname.startsWith('/jobs/') ? pathname : key)} />
       <Modal show={help} onHide={() => setHelp(false)} centered>
         <Modal.Header closeButton><Modal.Title as="h2">Keyboard shortcuts</Modal.Title></Modal.Header>
         <Modal.Body>
@@ -29,21 +33,39 @@ export function Shell() {
   );
 }
 
+const SHOP_PAGES = [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }, { to: '/accounts', says: 'Accounts' }];
+
+/** What an operator is told wherever a planner could change something. */
+export function LookOnly() {
+  const account = useAccount();
+  if (account?.role !== 'operator') return null;
+  return <div className="banner noprint" role="status">{account.name}: you can look at the plan and run it, not change it.</div>;
+}
+
 /** The header band of every page. */
 export function Head({ children, pages, tools }: { children?: ReactNode; pages?: readonly { to: string; says: ReactNode }[]; tools?: ReactNode }) {
   const [theme, setTheme] = useState(currentTheme());
+  const account = useAccount();
   return (
     <>
       <header className="head">
         <Link className="brand" to="/jobs"><JawMark /> Violet Jaw</Link>
         {children}
         <nav aria-label="Pages">
-          {(pages ?? [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }]).map((p) => <NavLink key={p.to} to={p.to} end>{p.says}</NavLink>)}
+          {(pages ?? SHOP_PAGES).map((p) => <NavLink key={p.to} to={p.to} end>{p.says}</NavLink>)}
         </nav>
         <div className="tools">
           {tools}
-          <Button variant="outline-primary" size="sm" onClick={() => setTheme(switchTheme())}>{theme === 'dark' ? 'Day shift' : 'Night shift'}</Button>
-          <Button variant="outline-primary" size="sm" aria-label="Keyboard shortcuts" onClick={() => window.dispatchEvent(new Event('violet-jaw-help'))}>?</Button>
+          <Dropdown align="end">
+            <Dropdown.Toggle variant="outline-primary" size="sm" id="menu">{account?.name ?? 'Menu'}</Dropdown.Toggle>
+            <Dropdown.Menu>
+              {account && <Dropdown.Header>signed in as {account.role}</Dropdown.Header>}
+              <Dropdown.Item as="button" onClick={() => setTheme(switchTheme())}>{theme === 'dark' ? 'Day shift' : 'Night shift'}</Dropdown.Item>
+              <Dropdown.Item as="button" onClick={() => window.dispatchEvent(new Event('violet-jaw-help'))}>Keyboard shortcuts</Dropdown.Item>
+              <Dropdown.Item as={Link} to="/accounts">Accounts</Dropdown.Item>
+              {account && <Dropdown.Item as="button" onClick={() => { void signOut(); }}>Sign out</Dropdown.Item>}
+            </Dropdown.Menu>
+          </Dropdown>
         </div>
       </header>
       <div className="serrated noprint" aria-hidden="true" />

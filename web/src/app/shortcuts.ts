@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 export const SHORTCUTS: readonly [string, string][] = [
   ['?', 'this list'],
   ['[ and ]', 'previous and next setup'],
-  ['g then j', 'jobs'], ['g then p', 'part & blank'], ['g then r', 'route'], ['g then l', 'ledger'], ['g then s', 'sheet'], ['g then o', 'shop'],
+  ['g then j', 'jobs'], ['g then p', 'part & blank'], ['g then r', 'route'], ['g then l', 'ledger'], ['g then s', 'sheet'], ['g then m', 'run at the machine'], ['g then o', 'shop'],
   ['/', 'search the jobs'],
   ['Ctrl+Z', 'undo'], ['Ctrl+Shift+Z', 'redo'],
   ['Enter, Escape', 'in a field: take the value, or put the old one back'],

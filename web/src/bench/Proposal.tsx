@@ -10,6 +10,7 @@ import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
 import { usePlan } from '../store/planStore';
 import { proxy, searchInWorker, type Searching } from '../worker/searchInWorker';
+import { newId } from '../app/newId';
 
 /** Routes proposed from which directions each face can be reached; taking one makes ordinary setups of it. */
 export function Proposal({ onClose }: { onClose: () => void }) {
@@ -43,7 +44,7 @@ export function Proposal({ onClose }: { onClose: () => void }) {
   const take = (route: ProposedRoute) => {
     if (!vise || !planned) return;
     const machine = shop.machines.find((m) => m.id === job.machine);
-    const setups = setupsFrom(route, job, vise, planBlank(planned.part.box, job), machine?.registers ?? REGISTERS, nameOf, () => crypto.randomUUID());
+    const setups = setupsFrom(route, job, vise, planBlank(planned.part.box, job), machine?.registers ?? REGISTERS, nameOf, () => newId());
     const station = machine?.stations[0]?.id ?? null;
     change({ setups: setups.map((s) => ({ ...s, station })) });
     choose(setups[0].id);

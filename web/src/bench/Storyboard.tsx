@@ -8,6 +8,7 @@ import { useJob } from '../app/JobLayout';
 import { Drawing } from '../drawing/Drawing';
 import { usePlan } from '../store/planStore';
 import { MoveGlyph } from '../theme/marks';
+import { newId } from '../app/newId';
 
 function Badge({ findings }: { findings: readonly Finding[] }) {
   const open = findings.filter((f) => f.level !== 'note');
@@ -21,7 +22,7 @@ export function Storyboard() {
   const { job, shop, speech, chosen, choose, change } = useJob();
   const { planned, drawn } = usePlan();
   const add = () => {
-    const id = crypto.randomUUID();
+    const id = newId();
     const machine = shop.machines.find((m) => m.id === job.machine);
     const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, shop.devices[0] ?? null);
     change({ setups: [...job.setups, setup] });

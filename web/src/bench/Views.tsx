@@ -4,6 +4,7 @@ import { facingEye, setupScene, sharedMargins, VIEWS, type ViewName } from '@vio
 import { partSideFacing } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
+import { lengthBasis } from '@violet-jaw/core/zero';
 import { useJob } from '../app/JobLayout';
 import { Drawing } from '../drawing/Drawing';
 import { ProjectionMark } from '../drawing/ProjectionMark';
@@ -65,7 +66,10 @@ function Facts({ planned }: { planned: PlannedSetup }) {
   const { speech } = useJob();
   const { facts } = planned;
   if (!facts) return null;
-  const w = facts.zero.inMachine;
+  // as it is keyed in: Z counts as the shop measures its tool lengths
+  const { x, y, z } = facts.register;
+  const w = x !== null && y !== null && z !== null ? { x, y, z } : null;
+  const counted = planned.setup.lengths.by === 'spindle nose' ? '' : `, Z with ${lengthBasis(planned.setup, 0).says}`;
   const shift = planned.fromFirst?.shift;
   const values = w ?? shift;
   return (
@@ -74,7 +78,7 @@ function Facts({ planned }: { planned: PlannedSetup }) {
         <span className="violet">{planned.register}</span>
         {(['x', 'y', 'z'] as const).map((a) => <span key={a}>{a.toUpperCase()} {values ? speech.signed(values[a]) : '?'}</span>)}
       </div>
-      <p className="mb-1"><span className="quiet">{w ? 'Work zero in machine coordinates.' : shift ? 'Shift from the first setup: the station is not measured.' : 'Not known: the station is not measured. Touch off here.'}</span> {facts.says.seat}</p>
+      <p className="mb-1"><span className="quiet">{w ? `Work zero in machine coordinates${counted}.` : shift ? 'Shift from the first setup: the station is not measured.' : 'Not known: the station is not measured. Touch off here.'}</span> {facts.says.seat}</p>
     </div>
   );
 }

@@ -2,10 +2,13 @@ import { Button, Table } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import type { Setup } from '@violet-jaw/core/job';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
+import { POSITION_SAYS } from '@violet-jaw/core/prove/safeMoves.ts';
 import { REGISTERS } from '@violet-jaw/core/shop';
+import { capital } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField, CountField, TextField } from '../fields/TextField';
 import { usePlan } from '../store/planStore';
+import { AtTheMachine } from './AtTheMachine';
 import { HoldSection } from './hold/HoldSection';
 import { LedgerTable } from './LedgerTable';
 import { PlaceField } from './PlaceField';
@@ -13,6 +16,7 @@ import { ProgramZero } from './ProgramZero';
 import { SeatSection } from './SeatSection';
 import { SectionFindings, useLength, Why, type SectionProps } from './section';
 import { ToolTable } from './ToolTable';
+import { TouchOffSection } from './TouchOffSection';
 import { usePut } from './usePut';
 
 /** Everything decided about one setup, section by section, each with what the checks say of it. */
@@ -70,7 +74,7 @@ const OF = [
 
 function Zero(props: SectionProps) {
   const { setup, planned, edit } = props;
-  const { job, shop, speech } = useJob();
+  const { job, shop } = useJob();
   const length = useLength(props, 'zero');
   const put = usePut(setup.id);
   const machine = shop.machines.find((m) => m.id === job.machine);
@@ -81,6 +85,7 @@ function Zero(props: SectionProps) {
       <div className="fields">
         <ChoiceField label="Station" value={setup.station ?? ''} choices={[{ value: '', says: 'not chosen' }, ...(machine?.stations ?? []).map((s) => ({ value: s.id, says: `${s.name}${s.position ? '' : ' (not measured)'}` }))]} onCommit={(v) => edit((s) => ({ ...s, station: v || null }))} />
         <ChoiceField label="Register" value={setup.register} choices={(machine?.registers ?? REGISTERS).map((r) => ({ value: r, says: r }))} onCommit={(register) => edit((s) => ({ ...s, register }))} />
+        {job.copies.x * job.copies.y * job.copies.z > 1 && <ChoiceField label="Register of copy 2" value={setup.nextCopy ?? ''} choices={[{ value: '', says: 'none, shifted' }, ...(machine?.registers ?? REGISTERS).map((r) => ({ value: r, says: r }))]} onCommit={(v) => edit((s) => ({ ...s, nextCopy: (v || null) as Setup['nextCopy'] }))} />}
         <ChoiceField label="Work zero is on the" value={setup.zero.of} choices={OF} onCommit={(of) => set({ of })} />
         {AXES.map((a) => (
           <PlaceField key={a} label={`Zero in ${a.toUpperCase()}`} axis={a} orientation={setup.orientation} place={setup.zero[a]} onCommit={(place, features) => put((s) => ({ ...s, zero: { ...s.zero, [a]: place } }), features)} />
@@ -89,38 +94,21 @@ function Zero(props: SectionProps) {
       </div>
       {planned?.facts && <LedgerTable planned={planned} />}
       <SectionFindings id={setup.id} section="zero" />
-      <h3 className="mt-2">Touch off</h3>
-      <div className="fields">
-        {length({ label: 'Tool diameter', mm: setup.touchOff.toolDiameter, min: 0, max: 500, set: (s, mm) => ({ ...s, touchOff: { ...s.touchOff, toolDiameter: mm } }) })}
-        {length({ label: 'Feeler', mm: setup.touchOff.feeler, min: 0, max: 100, set: (s, mm) => ({ ...s, touchOff: { ...s.touchOff, feeler: mm } }) })}
-      </div>
-      {planned?.facts && (
-        <Table size="sm" className="mt-1">
-          <thead><tr><th>Touch</th><th>Surface</th><th className="number">Declare</th></tr></thead>
-          <tbody>
-            {planned.facts.touchOff.map((t) => (
-              <tr key={t.name}>
-                <td>{t.preferred ? <strong>{t.name} face</strong> : `${t.name} face`}{t.preferred && <span className="quiet"> nearest to zero</span>}</td>
-                <td>{t.surface}</td>
-                <td className="number">{t.axis.toUpperCase()} {speech.signed(t.declare)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
-      {planned?.facts?.touchOff.length === 0 && <p>Nothing stands above the device to touch.</p>}
+      <TouchOffSection {...props} />
       <Why {...props} of="zero" />
     </section>
   );
 }
 
-function Tools({ setup, edit, planned }: SectionProps) {
+function Tools(props: SectionProps) {
+  const { setup, edit, planned } = props;
   return (
     <section aria-label="Tools and program">
       <h3>Tools & program</h3>
       <TextField label="Program" value={setup.program} onCommit={(program) => edit((s) => ({ ...s, program }))} />
       <ProgramZero setup={setup} planned={planned} />
       <ToolTable tools={setup.tools} onChange={(tools) => edit((s) => ({ ...s, tools }))} />
+      <AtTheMachine {...props} />
     </section>
   );
 }
@@ -140,6 +128,7 @@ function Prove({ setup, planned, onLook }: SectionProps) {
             : <p className="mb-1 quiet">Travel is not checked while the station is not known or nothing is cut.</p>}
         </>
       )}
+      {planned && planned.safe.length > 0 && <p className="mb-1">{planned.safe.map((p) => `${capital(POSITION_SAYS[p.from])}: ${p.riseFirst ? 'no clear way' : p.straight ? 'clear only with Z first' : 'clear, also straight'}`).join('. ')}.</p>}
       {nearest && nearest.gapMm > 0 && <p className="mb-1">Nearest in the way: {nearest.obstacle}, <span className="number">{speech.sizeWithUnit(nearest.gapMm)}</span> from the {nearest.what}, at X {speech.signed(nearest.at[0])} Y {speech.signed(nearest.at[1])}.</p>}
       {forces && forces.way.stickOutNeededMm !== null && forces.way.stickOutNeededMm > 0 && <p className="mb-1">Stick-out needed: <span className="number">{speech.sizeWithUnit(forces.way.stickOutNeededMm)}</span>.</p>}
       <SectionFindings id={setup.id} section="prove" />

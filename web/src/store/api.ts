@@ -1,7 +1,10 @@
 import type { Job, JobFile } from '@violet-jaw/core/job';
 import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
-import type { IssueHead, JobListEntry, Revised } from '@violet-jaw/formats/api';
+import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
+import type { Vec3 } from '@violet-jaw/core/frames';
+import type { RunEvent, RunPlan } from '@violet-jaw/core/run';
+import type { AccountHead, AuditEntry, IssueHead, JobListEntry, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunRecord, SessionInfo } from '@violet-jaw/formats/api';
 
 /** What the server answered instead of a success, in its own words. */
 export class ServerProblem extends Error {
@@ -13,9 +16,21 @@ export class ServerProblem extends Error {
   get isAway(): boolean {
     return this.status === 0 || this.status === 502 || this.status === 503;
   }
+
+  /** The session ended: what was entered is kept and sent after signing in again. */
+  get isSignedOut(): boolean {
+    return this.status === 401;
+  }
 }
 
 const BASE = '/api/v1';
+
+let signedOut: () => unknown = () => undefined;
+
+/** Called when the server no longer knows the session. */
+export function onSignedOut(then: () => unknown): void {
+  signedOut = then;
+}
 
 async function request(path: string, init: RequestInit = {}): Promise<Response> {
   let response: Response;
@@ -26,6 +41,7 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
   }
   if (response.ok || response.status === 304) return response;
   const body = await response.json().catch(() => ({})) as Record<string, unknown>;
+  if (response.status === 401 && !path.startsWith('/session')) signedOut();
   throw new ServerProblem(response.status, typeof body.detail === 'string' ? body.detail : `The server answered ${response.status}.`, body);
 }
 
@@ -78,6 +94,26 @@ export const api = {
     await (await request('/files', { method: 'POST', headers: { 'Content-Type': 'application/octet-stream', 'X-File-Name': encodeURIComponent(file.name) }, body: file })).json() as { hash: string },
   file: async (hash: string) => new Uint8Array(await (await request(`/files/${hash}`)).arrayBuffer()),
   pdfUrl: (id: string, letter: string, paper: 'A4' | 'Letter') => `${BASE}/jobs/${id}/issues/${letter}/sheet.pdf?paper=${paper}`,
-  controlUrl: (id: string, letter: string) => `${BASE}/jobs/${id}/issues/${letter}/control.nc`,
+  controlUrl: (id: string, letter: string, part: ControlPart) => `${BASE}/jobs/${id}/issues/${letter}/control.nc?part=${part}`,
+  session: async () => await (await request('/session')).json() as SessionInfo,
+  signIn: async (name: string, password: string) => await (await request('/session', { method: 'POST', headers: asJson, body: JSON.stringify({ name, password }) })).json() as SessionInfo,
+  signOut: async () => { await request('/session', { method: 'DELETE' }); },
+  accounts: async () => await (await request('/accounts')).json() as AccountHead[],
+  makeAccount: async (account: { name: string; role: Role; password: string; setupCode?: string }) => { await request('/accounts', { method: 'POST', headers: asJson, body: JSON.stringify(account) }); },
+  changeAccount: async (id: string, change: { role?: Role; active?: boolean; password?: string }) => await (await request(`/accounts/${id}`, { method: 'PUT', headers: asJson, body: JSON.stringify(change) })).json() as AccountHead[],
+  audit: async (jobId: string | null) => await (await request(jobId ? `/jobs/${jobId}/audit` : '/audit')).json() as AuditEntry[],
+  runPlan: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/run`)).json() as { plan: RunPlan; commons: Vec3[] },
+  frozen: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/frozen`)).json() as { job: Job; shop: Shop },
+  runs: async (id: string) => await (await request(`/jobs/${id}/runs`)).json() as RunHead[],
+  run: async (runId: string, version: string | null) => {
+    const response = await request(`/runs/${runId}`, version ? { headers: { 'If-None-Match': version } } : {});
+    return { version: response.headers.get('ETag'), record: response.status === 304 ? null : await response.json() as RunRecord };
+  },
+  sendEvents: async (runId: string, body: { jobId: string; letter: string; startedAt: string; events: readonly RunEvent[] }) =>
+    await (await request(`/runs/${runId}/events`, { method: 'POST', headers: asJson, body: JSON.stringify(body) })).json() as RunRecord,
+  endRun: async (runId: string) => { await request(`/runs/${runId}`, { method: 'DELETE' }); },
+  jobReadings: async (id: string) => await (await request(`/jobs/${id}/readings`)).json() as ReadingEntry[],
+  machineReadings: async (machineId: string) => await (await request(`/machines/${encodeURIComponent(machineId)}/readings`)).json() as ReadingEntry[],
+  machineRegisters: async (machineId: string) => await (await request(`/machines/${encodeURIComponent(machineId)}/registers`)).json() as RegisterEntry[],
   fileUrl: (hash: string) => `${BASE}/files/${hash}`,
 };

@@ -115,6 +115,7 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
       }, (error: unknown) => {
         if (!(error instanceof ServerProblem)) throw error;
         if (error.status === 409 && error.extra.current) takeIn(error.extra.current as Revised<T>);
+        else if (error.isSignedOut) { set({ saveState: 'away', problem: 'Signed out.' }); schedule(RETRY_AFTER_MS); }
         else if (error.isAway) { set({ saveState: 'away', problem: error.message }); schedule(RETRY_AFTER_MS); }
         else set({ saveState: 'refused', problem: error.message });
       }).finally(() => { saving = null; });
@@ -142,7 +143,7 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
         }
         lookTimer = setTimeout(() => { void look(); }, LOOK_EVERY_MS);
       } catch (error) {
-        const away = error instanceof ServerProblem && error.isAway;
+        const away = error instanceof ServerProblem && (error.isAway || error.isSignedOut);
         set({ problem: `${error instanceof Error ? error.message : String(error)}${away ? ' Trying again.' : ''}` });
         if (away && !closed) saveTimer = setTimeout(() => { void load(); }, RETRY_AFTER_MS);
       }

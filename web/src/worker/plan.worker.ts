@@ -6,6 +6,7 @@ import { boxSize } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
 import { symmetryOf, type Symmetry } from '@violet-jaw/core/part';
 import { Planner, type PlannedJob } from '@violet-jaw/core/plan';
+import { bodiesOf, type SetupBodies } from '@violet-jaw/core/run/bodies.ts';
 import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, meshBox, type Result, type Solid, type TriangleMesh } from '@violet-jaw/core/solid';
 
@@ -51,6 +52,12 @@ const worker = {
   /** Outlines of the last plan; asked for after it, so that numbers come first. */
   async outlines(): Promise<RouteOutlines | null> {
     return planner && last ? outlinesOf(await planner, last) : null;
+  },
+
+  /** What the last plan puts on the machine, setup by setup, for the practice machine to touch. */
+  async standing(): Promise<SetupBodies[]> {
+    const { solids } = await kernelReady();
+    return solids && last ? bodiesOf(solids, last.setups) : [];
   },
 
   /** What lies under the pointer in a view of the part. */

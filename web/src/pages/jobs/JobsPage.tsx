@@ -6,6 +6,7 @@ import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { PageView } from '../../drawing/Drawing';
 import { api, ServerProblem } from '../../store/api';
+import { useIsPlanner } from '../../store/sessionStore';
 import { NewJob } from './NewJob';
 
 const matches = (job: JobListEntry, text: string) =>
@@ -16,6 +17,7 @@ type Show = 'all' | 'open findings' | 'not issued';
 /** The shop's jobs. A part or job file dropped anywhere makes a new one. */
 export function JobsPage() {
   const [jobs, setJobs] = useState<readonly JobListEntry[] | null>(null);
+  const isPlanner = useIsPlanner();
   const [problem, setProblem] = useState<string | null>(null);
   const [away, setAway] = useState<string | null>(null);
   const [text, setText] = useState('');
@@ -42,6 +44,7 @@ export function JobsPage() {
   }, [load]);
 
   const take = async (file: File) => {
+    if (!isPlanner) { setProblem('Jobs are made by planners.'); return; }
     if (!/\.json$/i.test(file.name)) { setMaking({ file }); return; }
     try {
       const { id } = await api.importJob(await file.text());
@@ -72,7 +75,7 @@ export function JobsPage() {
           <Form.Select aria-label="Show" value={show} onChange={(e) => setShow(e.target.value as Show)} style={{ width: 'auto' }}>
             <option value="all">all jobs</option><option value="open findings">with open findings</option><option value="not issued">not issued yet</option>
           </Form.Select>
-          <Button onClick={() => setMaking({ file: null })}>New job</Button>
+          {isPlanner && <Button onClick={() => setMaking({ file: null })}>New job</Button>}
         </div>
         <Table hover className="jobs">
           <thead><tr><th>Number</th><th>Part</th><th>Machine</th><th>Setups</th><th>Findings</th><th>Issue</th><th>Due</th></tr></thead>
@@ -92,7 +95,7 @@ export function JobsPage() {
                   </div>
                 </td>
                 <td>{job.summary && <Counts {...job.summary.counts} />}</td>
-                <td>{job.letter ? <strong>{job.letter}</strong> : <span className="quiet">none</span>}</td>
+                <td className="text-nowrap">{job.letter ? <><strong>{job.letter}</strong> <Link to={`/run/${job.id}/${job.letter}`}>run</Link></> : <span className="quiet">none</span>}</td>
                 <td className="text-nowrap">{job.due ?? <span className="quiet">not given</span>}</td>
               </tr>
             ))}
@@ -101,7 +104,7 @@ export function JobsPage() {
         {jobs === null && !away && <p>Loading the jobs…</p>}
         {jobs?.length === 0 && <p>No jobs yet. Drop a part file here, or choose New job.</p>}
         {jobs && jobs.length > 0 && shown.length === 0 && <p>No job fits the search.</p>}
-        <p className="quiet">Drop a part file (STEP, IGES, BREP, STL, DXF) or a job file (JSON) anywhere on this page to begin a job with it.</p>
+        {isPlanner && <p className="quiet">Drop a part file (STEP, IGES, BREP, STL, DXF) or a job file (JSON) anywhere on this page to begin a job with it.</p>}
       </main>
       {making && <NewJob file={making.file} onClose={() => setMaking(null)} onMade={(id) => { void navigate(`/jobs/${id}/part`); }} />}
     </div>

@@ -1,19 +1,17 @@
-import { Button, Table } from 'react-bootstrap';
-import { controlLines } from '@violet-jaw/core/control';
+import { Table } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
-import { registerUses } from '@violet-jaw/core/plan/registers.ts';
-import { downloadText } from '../../app/download';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
 import { LedgerTable } from '../../bench/LedgerTable';
 import { usePlan } from '../../store/planStore';
+import { ControlPanel } from './ControlPanel';
+import { RegistersPanel } from './RegistersPanel';
 
 /** Every work zero as an account, what changes between setups and why, the registers, and the lines for the control. */
 export function LedgerPage() {
-  const { job, speech } = useJob();
+  const { speech } = useJob();
   const { planned } = usePlan();
   if (!planned) return <p className="quiet">planning…</p>;
-  const lines = controlLines(job, planned, 'DRAFT');
   return (
     <>
       <h1 className="h4">Ledger</h1>
@@ -46,22 +44,8 @@ export function LedgerPage() {
         ))}
       </div>
       <div className="panel">
-        <h2>Registers</h2>
-        <Table size="sm" aria-label="Registers">
-          <thead><tr><th>Register</th><th>Used by</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}</tr></thead>
-          <tbody>
-            {registerUses(planned).map((u) => (
-              <tr key={u.name}>
-                <td className="number text-start"><strong>{u.register}</strong></td><td>{u.name}{u.fromPiece1 && <span className="quiet">, X {speech.signed(u.fromPiece1.x)} Y {speech.signed(u.fromPiece1.y)} from piece 1</span>}</td>
-                {AXES.map((a) => <td key={a} className="number">{u.facts?.zero.inMachine ? speech.signed(u.facts.zero.inMachine[a]) : 'not known'}</td>)}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-        <h2>Lines for the control</h2>
-        <pre className="lines" aria-label="Lines for the control" tabIndex={0}>{lines}</pre>
-        <Button size="sm" variant="outline-primary" onClick={() => downloadText(`${job.number}-draft.nc`, lines, 'text/plain')}>Download these lines (draft)</Button>
-        <span className="quiet ms-2">The issued lines are on the page Sheet.</span>
+        <RegistersPanel planned={planned} />
+        <ControlPanel planned={planned} />
       </div>
     </>
   );

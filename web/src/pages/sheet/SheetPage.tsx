@@ -9,6 +9,7 @@ import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
 import { api } from '../../store/api';
 import { usePlan } from '../../store/planStore';
+import { useAccount, useIsPlanner } from '../../store/sessionStore';
 import { SheetView } from './SheetView';
 
 /** The setup sheet as it prints, what blocks its issue, and the issues with what changed between them. */
@@ -87,7 +88,7 @@ function Blocking() {
 function Accept({ finding, onAccept }: { finding: Finding; onAccept: (reason: string, by: string) => void }) {
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
-  const [by, setBy] = useState('Planner');
+  const [by, setBy] = useState(useAccount()?.name ?? 'Planner');
   if (!open) return <Button size="sm" variant="outline-primary" onClick={() => setOpen(true)}>Accept in writing</Button>;
   const ready = reason.trim().length >= 3 && by.trim() !== '';
   return (
@@ -109,6 +110,7 @@ function Issues() {
   const [problem, setProblem] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
   const [since, setSince] = useState<readonly Change[]>([]);
+  const isPlanner = useIsPlanner();
   const last = issues?.at(-1) ?? null;
 
   const load = useCallback(async () => {
@@ -147,17 +149,17 @@ function Issues() {
       <h3>Issue</h3>
       {blocking.length > 0 && <p className="mb-1">{blocking.length} {blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue. Mend {blocking.length === 1 ? 'it' : 'them'}, or accept in writing above.</p>}
       <Form.Group controlId="issue-note"><Form.Label>Note for this issue</Form.Label><Form.Control value={note} maxLength={4000} autoComplete="off" onChange={(e) => setNote(e.target.value)} /></Form.Group>
-      <Button className="mt-1" disabled={blocking.length > 0 || working || !planned || issues === null} onClick={() => { void issue(); }}>{working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}</Button>
+      <Button className="mt-1" disabled={!isPlanner || blocking.length > 0 || working || !planned || issues === null} onClick={() => { void issue(); }}>{working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}</Button>
       {problem && <div className="finding stop" role="alert"><span className="level">not issued</span>{problem}</div>}
       {last && since.length > 0 && <><p className="mt-2 mb-0">Changed since issue {last.letter}:</p><Changes changes={since} /></>}
       {last && since.length === 0 && <p className="mt-2 mb-0">No number has changed since issue {last.letter}.</p>}
       {[...issues ?? []].reverse().map((i) => (
         <div key={i.letter} className="panel mt-2" data-issue={i.letter}>
-          <h2>Issue {i.letter} <span className="quiet fs-6">{i.issuedAt.slice(0, 16).replace('T', ' ')} UTC</span></h2>
+          <h2>Issue {i.letter} <span className="quiet fs-6">{i.issuedAt.slice(0, 16).replace('T', ' ')} UTC{i.issuedBy && `, ${i.issuedBy}`}</span></h2>
           {i.note && <p className="mb-1">{i.note}</p>}
           <p className="mb-1">
             <Link to={`?issue=${i.letter}`}>Show on this page</Link>{' · '}
-            <a href={api.pdfUrl(id, i.letter, 'A4')}>PDF A4</a>{' · '}<a href={api.pdfUrl(id, i.letter, 'Letter')}>PDF Letter</a>{' · '}<a href={api.controlUrl(id, i.letter)}>G10 L2 lines</a>
+            <a href={api.pdfUrl(id, i.letter, 'A4')}>PDF A4</a>{' · '}<a href={api.pdfUrl(id, i.letter, 'Letter')}>PDF Letter</a>{' · '}<a href={api.controlUrl(id, i.letter, 'set')}>Set registers</a>{i.hasRun && <>{' · '}<a href={api.controlUrl(id, i.letter, 'verify')}>Look from above</a>{' · '}<a href={api.controlUrl(id, i.letter, 'clear')}>Clear</a>{' · '}<Link to={`/run/${id}/${i.letter}`}>Run at the machine</Link></>}
             <span className="field-hint d-block">frozen, hash {i.hash.slice(0, 12)}</span>
           </p>
           {i.changes.length > 0 && <Changes changes={i.changes} />}
@@ -181,13 +183,13 @@ function Changes({ changes }: { changes: readonly Change[] }) {
 }
 
 function OpenFile() {
-  const { job, shop, store } = useJob();
+  const { job, shop, change } = useJob();
   const [problem, setProblem] = useState<string | null>(null);
   const take = async (file: File) => {
     try {
       const { job: read } = await api.readJobFile(await file.text());
       setProblem(null);
-      store.getState().edit(() => read);
+      change(read);
     } catch (error) {
       setProblem(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
     }

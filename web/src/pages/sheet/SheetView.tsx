@@ -13,6 +13,7 @@ export function SheetView({ sheet }: { sheet: Sheet }) {
         <SheetHead sheet={sheet} />
         <Table size="sm"><tbody>{sheet.head.map((r) => <tr key={r.label}><th scope="row">{r.label}</th><td className="text-end">{r.value}</td></tr>)}</tbody></Table>
         {sheet.notes && <p>{sheet.notes}</p>}
+        {sheet.run && <RunCode run={sheet.run} />}
         {sheet.findings.filter((f) => f.accepted).map((f) => (
           <div key={f.where + f.says} className="warning"><strong>{f.level}, {f.where}: {f.says}</strong><br />Accepted by {f.accepted?.by}: {f.accepted?.reason}</div>
         ))}
@@ -22,6 +23,16 @@ export function SheetView({ sheet }: { sheet: Sheet }) {
         <SetupPage key={setup.op} sheet={sheet} setup={setup} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
       ))}
     </>
+  );
+}
+
+/** Where the operator opens this issue on a tablet. */
+function RunCode({ run }: { run: NonNullable<Sheet['run']> }) {
+  return (
+    <div className="d-flex gap-3 align-items-center my-2">
+      <svg viewBox={`0 0 ${run.qr.size} ${run.qr.size}`} width="104" height="104" role="img" aria-label="QR code of the run"><rect width={run.qr.size} height={run.qr.size} fill="#fff" /><path d={run.qr.path} fill="#231636" /></svg>
+      <div><strong>Run this sheet at the machine</strong><div className="number text-break">{run.url}</div></div>
+    </div>
   );
 }
 
@@ -86,6 +97,7 @@ function SetupPage({ sheet, setup, transition }: { sheet: Sheet; setup: SheetSet
         </div>
       </div>
       {setup.steps && <><strong>Load</strong><ol className="mb-1">{setup.steps.map((t) => <li key={t}>{t}</li>)}</ol></>}
+      {setup.says && <><strong>At the machine</strong><ul className="mb-1">{setup.says.map((t) => <li key={t}>{t}</li>)}</ul></>}
       {setup.release && <><strong>Take out</strong><ol className="mb-1">{setup.release.map((t) => <li key={t}>{t}</li>)}</ol></>}
       {setup.why.map((w) => <div key={w.label}>Why, {w.label.toLowerCase()}: {w.value}</div>)}
       <div className="initials"><span>Set up by</span><span>Checked by</span><span>Date and time</span></div>

@@ -7,6 +7,7 @@ import { ChoiceField } from '../../fields/TextField';
 import { DeviceForm } from './DeviceForm';
 import { LibraryList } from './LibraryList';
 import { newBond, newClamp, newDevice, newMaterial } from './newLibrary';
+import { newId } from '../../app/newId';
 
 const KINDS = DEVICE_SCHEMAS.map((s) => s.properties.kind.const);
 const CLAMP_KINDS = CLAMP_SCHEMAS.map((s) => s.properties.kind.const);
@@ -27,22 +28,22 @@ export function HoldingLibrary({ shop, units, edit }: { shop: Shop; units: Units
       ))}
       <div className="d-flex gap-2 align-items-end mb-3">
         <ChoiceField label="Kind of device" value={kind} choices={KINDS.map((k) => ({ value: k, says: k }))} onCommit={setKind} />
-        <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, devices: [...s.devices, newDevice(kind, crypto.randomUUID())] }))}>Add device</Button>
+        <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, devices: [...s.devices, newDevice(kind, newId())] }))}>Add device</Button>
       </div>
       <h2>Clamps, fasteners, weights</h2>
       <LibraryList entries={shop.clamps} units={units} schemaOf={(c) => CLAMP_SCHEMAS.find((s) => s.properties.kind.const === c.kind)!} onChange={(clamps) => edit((s) => ({ ...s, clamps }))}>
         <div className="d-flex gap-2 align-items-end mb-3">
           <ChoiceField label="Kind of clamp" value={clampKind} choices={CLAMP_KINDS.map((k) => ({ value: k, says: k }))} onCommit={setClampKind} />
-          <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, clamps: [...s.clamps, newClamp(clampKind, crypto.randomUUID())] }))}>Add clamp</Button>
+          <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, clamps: [...s.clamps, newClamp(clampKind, newId())] }))}>Add clamp</Button>
         </div>
       </LibraryList>
       <h2>Tapes and adhesives</h2>
       <LibraryList entries={shop.bonds} units={units} schemaOf={() => bondSchema} onChange={(bonds) => edit((s) => ({ ...s, bonds }))}>
-        <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, bonds: [...s.bonds, newBond(crypto.randomUUID())] }))}>Add tape or adhesive</Button>
+        <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, bonds: [...s.bonds, newBond(newId())] }))}>Add tape or adhesive</Button>
       </LibraryList>
       <h2>Materials</h2>
       <LibraryList entries={shop.materials} units={units} schemaOf={() => workMaterialSchema} onChange={(materials) => edit((s) => ({ ...s, materials }))}>
-        <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, materials: [...s.materials, newMaterial(crypto.randomUUID())] }))}>Add material</Button>
+        <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, materials: [...s.materials, newMaterial(newId())] }))}>Add material</Button>
       </LibraryList>
       <div className="fields mb-3"><NumberField label="Height of the shop above the sea, m" value={shop.altitude} min={-400} max={6000} onCommit={(v) => edit((s) => ({ ...s, altitude: v ?? 0 }))} hint="decides how much vacuum there is" /></div>
     </>

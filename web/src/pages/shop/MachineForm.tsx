@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { tableScene } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
@@ -8,6 +7,9 @@ import { Drawing } from '../../drawing/Drawing';
 import { LengthField } from '../../fields/LengthField';
 import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { TextField } from '../../fields/TextField';
+import { ControlFields } from './ControlFields';
+import { usePosition } from './usePosition';
+import { newId } from '../../app/newId';
 
 interface MachineFormProps {
   readonly machine: Machine;
@@ -48,6 +50,7 @@ export function MachineForm({ machine, units, onChange, onRemove }: MachineFormP
         </div>
         <div><Drawing scene={tableScene(machine)} width={430} height={260} fontSize={12} /></div>
       </div>
+      <ControlFields machine={machine} units={units} set={set} />
       <Stations machine={machine} units={units} onChange={(stations) => set({ stations })} />
       <Button size="sm" variant="outline-primary" onClick={onRemove}>Remove {machine.name}</Button>
     </section>
@@ -56,14 +59,7 @@ export function MachineForm({ machine, units, onChange, onRemove }: MachineFormP
 
 /** The three coordinates of a station. It counts as measured only when all three have been entered. */
 function Position({ station, units, onCommit }: { station: Station; units: Units; onCommit: (position: NonNullable<Station['position']>) => void }) {
-  const [entered, setEntered] = useState<Record<'x' | 'y' | 'z', number | null>>(station.position ?? { x: null, y: null, z: null });
-  const enter = (axis: 'x' | 'y' | 'z', mm: number | null) => {
-    const next = { ...(station.position ?? entered), [axis]: mm };
-    setEntered(next);
-    const { x, y, z } = next;
-    if (x !== null && y !== null && z !== null) onCommit({ x, y, z });
-  };
-  const shown = station.position ?? entered;
+  const { shown, enter } = usePosition(station.position, onCommit);
   return AXES.map((a) => (
     <td key={a}>
       <OptionalLengthField label={`Station ${station.name} ${a.toUpperCase()}`} mm={shown[a]} units={units} signed onCommit={(mm) => enter(a, mm)} />
@@ -97,7 +93,7 @@ function Stations({ machine, units, onChange }: { machine: Machine; units: Units
           })}
         </tbody>
       </Table>
-      <Button size="sm" variant="outline-primary" className="me-2" onClick={() => onChange([...machine.stations, { id: crypto.randomUUID(), name: String.fromCharCode(65 + machine.stations.length % 26), position: null, plusMinus: null, note: '' }])}>Add station</Button>
+      <Button size="sm" variant="outline-primary" className="me-2" onClick={() => onChange([...machine.stations, { id: newId(), name: String.fromCharCode(65 + machine.stations.length % 26), position: null, plusMinus: null, note: '' }])}>Add station</Button>
     </>
   );
 }

@@ -1,27 +1,32 @@
 import { useEffect } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
+import { NO_CONTROL, type Machine } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { SaveBanner, SaveMark } from '../../app/SaveMark';
-import { Head } from '../../app/Shell';
+import { Head, LookOnly } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { ChoiceField, TextField } from '../../fields/TextField';
+import { useIsPlanner } from '../../store/sessionStore';
 import { shopStore } from '../../store/shopStore';
 import { HoldingLibrary } from './HoldingLibrary';
 import { MachineForm } from './MachineForm';
 import { useShopUnits } from './shopUnits';
 import { newOffcut, OffcutForm } from './OffcutForm';
 import { newStock, StockTable } from './StockTable';
+import { newId } from '../../app/newId';
 
-const newMachine = (id: string) => ({
+const newMachine = (id: string): Machine => ({
   id, name: 'New machine', travel: { x: { min: -500, max: 0 }, y: { min: -400, max: 0 }, z: { min: -400, max: 0 } }, table: { x: { min: -520, max: 20 }, y: { min: -410, max: 10 } },
-  homesTo: '', registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'] as ('G54' | 'G55' | 'G56' | 'G57' | 'G58' | 'G59')[], stations: [],
+  homesTo: '', registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'], ...structuredClone(NO_CONTROL), stations: [],
 });
 
 /** The shop's library: machines with their stations, holding devices, stock sizes and offcuts. */
 export function ShopPage() {
   const state = shopStore()();
-  const { document: shop, edit } = state;
+  const { document: shop } = state;
+  const isPlanner = useIsPlanner();
+  const edit: typeof state.edit = (change) => { if (isPlanner) state.edit(change); };
   const [units, setUnits] = useShopUnits();
   const navigate = useNavigate();
   useShortcuts({ 'ctrl+z': state.undo, 'ctrl+shift+z': state.redo, 'g j': () => { void navigate('/jobs'); } });
@@ -37,6 +42,7 @@ export function ShopPage() {
       )}
       />
       <SaveBanner state={state} />
+      <LookOnly />
       <main>
         {shop && (
           <>
@@ -54,11 +60,11 @@ export function ShopPage() {
                 onRemove={() => edit((s) => ({ ...s, machines: s.machines.filter((x) => x.id !== m.id) }))}
               />
             ))}
-            <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, machines: [...s.machines, newMachine(crypto.randomUUID())] }))}>Add machine</Button>
+            <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, machines: [...s.machines, newMachine(newId())] }))}>Add machine</Button>
             <HoldingLibrary shop={shop} units={units} edit={edit} />
             <h2>Stock sizes</h2>
             <StockTable stock={shop.stock} units={units} onChange={(stock) => edit((s) => ({ ...s, stock }))} />
-            <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, stock: [...s.stock, newStock(crypto.randomUUID())] }))}>Add stock size</Button>
+            <Button variant="outline-primary" className="mb-3" onClick={() => edit((s) => ({ ...s, stock: [...s.stock, newStock(newId())] }))}>Add stock size</Button>
             <h2>Offcuts</h2>
             {shop.offcuts.map((o) => (
               <OffcutForm
@@ -67,7 +73,7 @@ export function ShopPage() {
                 onRemove={() => edit((s) => ({ ...s, offcuts: s.offcuts.filter((x) => x.id !== o.id) }))}
               />
             ))}
-            <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, offcuts: [...s.offcuts, newOffcut(crypto.randomUUID())] }))}>Add offcut</Button>
+            <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, offcuts: [...s.offcuts, newOffcut(newId())] }))}>Add offcut</Button>
           </>
         )}
       </main>

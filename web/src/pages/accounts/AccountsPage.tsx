@@ -1,0 +1,109 @@
+import { useEffect, useState, type FormEvent } from 'react';
+import { Button, Form, Table } from 'react-bootstrap';
+import type { AccountHead, AuditEntry, Role } from '@violet-jaw/formats/api';
+import { Head } from '../../app/Shell';
+import { ChoiceField } from '../../fields/TextField';
+import { api } from '../../store/api';
+import { useAccount } from '../../store/sessionStore';
+import { AuditList } from './AuditList';
+
+const ROLES = [{ value: 'operator', says: 'operator: looks and runs' }, { value: 'planner', says: 'planner: plans and issues' }] as const;
+const said = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
+/** Who may plan and who may run, and who did what. */
+export function AccountsPage() {
+  const account = useAccount();
+  const [accounts, setAccounts] = useState<readonly AccountHead[]>([]);
+  const [audit, setAudit] = useState<readonly AuditEntry[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
+  const isPlanner = account?.role === 'planner';
+  const load = async () => {
+    try {
+      const [a, l] = await Promise.all([api.accounts(), api.audit(null)]);
+      setAccounts(a);
+      setAudit(l);
+    } catch (error) { setProblem(said(error)); }
+  };
+  useEffect(() => { document.title = 'Accounts · Violet Jaw'; if (isPlanner) void load(); }, [isPlanner]);
+  const change = async (id: string, fields: Parameters<typeof api.changeAccount>[1]) => {
+    setProblem(null);
+    try { await api.changeAccount(id, fields); await load(); } catch (error) { setProblem(said(error)); }
+  };
+  return (
+    <>
+      <Head />
+      <main>
+        <h1 className="h4">Accounts</h1>
+        {!isPlanner && <p>You are signed in as {account?.name}, operator. Accounts are for planners.</p>}
+        {problem && <div className="finding stop" role="alert"><span className="level">not done</span>{problem}</div>}
+        {isPlanner && (
+          <div className="row">
+            <div className="col-12 col-xl-6">
+              <div className="panel">
+                <Table size="sm" aria-label="Accounts">
+                  <thead><tr><th>Name</th><th>Role</th><th>State</th><th><span className="visually-hidden">Change</span></th></tr></thead>
+                  <tbody>
+                    {accounts.map((a) => (
+                      <tr key={a.id}>
+                        <td><strong>{a.name}</strong>{a.id === account.id && <span className="quiet"> (you)</span>}</td>
+                        <td><ChoiceField hideLabel label={`Role of ${a.name}`} value={a.role} choices={ROLES} onCommit={(role) => { void change(a.id, { role }); }} /></td>
+                        <td>{a.locked ? 'locked, wrong passwords' : a.active ? 'in use' : 'switched off'}</td>
+                        <td className="text-nowrap">
+                          {a.locked && <Button size="sm" variant="outline-primary" onClick={() => { void change(a.id, { active: true }); }}>Unlock</Button>}{' '}
+                          {a.id !== account.id && <Button size="sm" variant="outline-primary" onClick={() => { void change(a.id, { active: !a.active }); }}>{a.active ? 'Switch off' : 'Switch on'}</Button>}{' '}
+                          <NewPassword name={a.name} onSet={(password) => change(a.id, { password })} />
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </Table>
+                <NewAccount onMade={load} onProblem={setProblem} />
+              </div>
+            </div>
+            <div className="col-12 col-xl-6"><div className="panel"><h2>Who did what</h2><AuditList entries={audit} /></div></div>
+          </div>
+        )}
+      </main>
+    </>
+  );
+}
+
+function NewPassword({ name, onSet }: { name: string; onSet: (password: string) => Promise<void> }) {
+  const [open, setOpen] = useState(false);
+  const [password, setPassword] = useState('');
+  if (!open) return <Button size="sm" variant="outline-primary" onClick={() => setOpen(true)}>New password</Button>;
+  return (
+    <Form className="d-inline-flex gap-1" onSubmit={(e) => { e.preventDefault(); void onSet(password).then(() => { setOpen(false); setPassword(''); }); }}>
+      <Form.Control size="sm" type="password" aria-label={`New password for ${name}`} autoComplete="new-password" value={password} onChange={(e) => setPassword(e.target.value)} />
+      <Button size="sm" type="submit" disabled={password.length < 10}>Set</Button>
+      <Button size="sm" variant="outline-primary" onClick={() => setOpen(false)}>Leave</Button>
+    </Form>
+  );
+}
+
+function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProblem: (says: string | null) => void }) {
+  const [name, setName] = useState('');
+  const [role, setRole] = useState<Role>('operator');
+  const [password, setPassword] = useState('');
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    onProblem(null);
+    try {
+      await api.makeAccount({ name: name.trim(), role, password });
+      setName('');
+      setPassword('');
+      await onMade();
+    } catch (error) { onProblem(said(error)); }
+  };
+  return (
+    <Form onSubmit={(e) => { void make(e); }} aria-label="New account">
+      <h2>New account</h2>
+      <div className="fields">
+        <Form.Group controlId="account-name"><Form.Label>Name</Form.Label><Form.Control value={name} maxLength={60} autoComplete="off" onChange={(e) => setName(e.target.value)} /></Form.Group>
+        <ChoiceField label="Role" value={role} choices={ROLES} onCommit={setRole} />
+        <Form.Group controlId="account-password"><Form.Label>Password, at least 10 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>
+        <Button type="submit" disabled={name.trim() === '' || password.length < 10}>Make the account</Button>
+      </div>
+    </Form>
+  );
+}

@@ -1,0 +1,67 @@
+import { useEffect, useState } from 'react';
+import { Form, Table } from 'react-bootstrap';
+import { AXES } from '@violet-jaw/core/frames';
+import type { PlannedJob } from '@violet-jaw/core/plan';
+import { registerUses } from '@violet-jaw/core/plan/registers.ts';
+import { REGISTERS, type Register } from '@violet-jaw/core/shop';
+import { lengthBasis } from '@violet-jaw/core/zero';
+import type { RegisterEntry } from '@violet-jaw/formats/api';
+import { useJob } from '../../app/JobLayout';
+import { api } from '../../store/api';
+
+/** Register by register: who uses it in this job and on the machine today, and whether this job leaves it alone. */
+export function RegistersPanel({ planned }: { planned: PlannedJob }) {
+  const { id, job, speech, change } = useJob();
+  const machine = planned.machine;
+  const today = useRegistersToday(job.machine);
+  const uses = registerUses(planned);
+  const own = new Set(uses.map((u) => u.register));
+  const others = today.filter((t) => t.jobId !== id);
+  const standing = others.filter((o) => o.state === 'stands on the machine');
+  const listed = REGISTERS.filter((r) => machine?.registers.includes(r) || own.has(r));
+  const leave = (register: Register, on: boolean) => change((j) => ({ leaveAlone: REGISTERS.filter((r) => (r === register ? on : j.leaveAlone.includes(r))) }));
+  const counted = [...new Set(planned.setups.map((s) => lengthBasis(s.setup, 0).says))];
+  return (
+    <section aria-label="Registers">
+      <h2>Registers{machine && <span className="quiet fs-6"> of {machine.name}, and who uses them today</span>}</h2>
+      <Table size="sm" aria-label="Registers">
+        <thead><tr><th>Register</th><th>Used by</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}<th>Other jobs on this machine</th><th>Leave alone</th></tr></thead>
+        <tbody>
+          {listed.flatMap((register) => {
+            const mine = uses.filter((u) => u.register === register);
+            const theirs = others.filter((o) => o.register === register);
+            const owner = standing.find((s) => s.register === register);
+            const rows = mine.length > 0 ? mine : [null];
+            return rows.map((u, i) => (
+              <tr key={`${register}${i}`}>
+                <td className="number text-start">{u ? <strong>{register}</strong> : register}</td>
+                <td>{u ? u.name : <span className="quiet">free in this job</span>}{u?.fromPiece1 && <span className="quiet">, X {speech.signed(u.fromPiece1.x)} Y {speech.signed(u.fromPiece1.y)} from the first</span>}</td>
+                {AXES.map((a) => { const v = u?.facts?.register[a]; return <td key={a} className="number">{u ? v === null || v === undefined ? 'not known' : speech.signed(v) : ''}</td>; })}
+                <td>{i === 0 && <Others theirs={theirs} />}{i === 0 && owner && mine.length > 0 && <div className="finding caution mb-0"><span className="level">caution</span>{owner.number} stands on the machine with {register}: setting it would move that zero.</div>}</td>
+                <td>{i === 0 && <Form.Check type="checkbox" aria-label={`Leave ${register} alone`} checked={job.leaveAlone.includes(register)} onChange={(e) => leave(register, e.target.checked)} />}</td>
+              </tr>
+            ));
+          })}
+        </tbody>
+      </Table>
+      <p className="quiet mb-2">{counted.length === 1 ? `Z: ${counted[0]}.` : `Z: ${counted.join('; ')}: not the same in every setup.`} {machine && (AXES.every((a) => machine.commonOffset[a] === 0) ? 'The common offset must be zero.' : `The common offset stays: ${machine.commonOffset.why || 'nobody says why'}.`)}</p>
+    </section>
+  );
+}
+
+function Others({ theirs }: { theirs: readonly RegisterEntry[] }) {
+  const [first, ...more] = [...theirs].sort((a, b) => (a.state === 'stands on the machine' ? 0 : 1) - (b.state === 'stands on the machine' ? 0 : 1));
+  if (!first) return null;
+  return <span className="quiet">{first.number} {first.by}, {first.state}{more.length > 0 && ` and ${more.length} more`}</span>;
+}
+
+function useRegistersToday(machine: string | null): readonly RegisterEntry[] {
+  const [uses, setUses] = useState<readonly RegisterEntry[]>([]);
+  useEffect(() => {
+    let gone = false;
+    if (machine) api.machineRegisters(machine).then((found) => { if (!gone) setUses(found); }, () => undefined);
+    else setUses([]);
+    return () => { gone = true; };
+  }, [machine]);
+  return uses;
+}

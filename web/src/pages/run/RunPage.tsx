@@ -1,0 +1,166 @@
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import { runState, type RunPlan, type RunState, type RunStep } from '@violet-jaw/core/run';
+import { AXES } from '@violet-jaw/core/frames';
+import { speechIn } from '@violet-jaw/core/units';
+import type { RunHead } from '@violet-jaw/formats/api';
+import { api } from '../../store/api';
+import { closeRun, joinRun, leaveRun, openRun, startRun, useRun } from '../../store/runStore';
+import { useAccount } from '../../store/sessionStore';
+import { JawMark } from '../../theme/marks';
+import { StepForm, type Typed } from './StepForm';
+import { StoppedPanel } from './StoppedPanel';
+import { useOffline } from './useOffline';
+
+const Practice = lazy(async () => ({ default: (await import('./Practice')).Practice }));
+
+/** An issued sheet at the machine: one step at a time, in large type. */
+export function RunPage() {
+  const { id = '', letter = '' } = useParams();
+  const run = useRun();
+  const { plan } = run;
+  useOffline();
+  useEffect(() => { void openRun(id, letter); return closeRun; }, [id, letter]);
+  useEffect(() => { document.title = plan ? `${plan.number} issue ${plan.letter}, run · Violet Jaw` : 'Run · Violet Jaw'; }, [plan]);
+  const state = useMemo(() => (plan ? runState(plan, [...run.confirmed, ...run.pending], run.commons) : null), [plan, run.confirmed, run.pending, run.commons]);
+  return (
+    <div className="run">
+      <RunHead state={state} />
+      {!plan || !state
+        ? <main className="run-main">{run.problem ? <p className="finding stop" role="alert">{run.problem}</p> : <p className="run-says">{run.reach === 'away' ? 'The server is not answering, and this device does not have this sheet yet. Trying again.' : 'Fetching the sheet…'}</p>}</main>
+        : run.runId ? <Steps plan={plan} state={state} /> : <Begin plan={plan} jobId={id} />}
+    </div>
+  );
+}
+
+function RunHead({ state }: { state: RunState | null }) {
+  const { plan, reach, pending, jobId, problem, ended } = useRun();
+  const account = useAccount();
+  const step = plan && state ? plan.steps[state.at] : null;
+  const setup = plan?.setups.find((s) => s.id === step?.setupId);
+  return (
+    <>
+      <header className="run-head">
+        <Link to={`/jobs/${jobId}/run`} className="brand" aria-label="To the runs of this job"><JawMark /></Link>
+        <div><strong>{plan?.number} {plan?.part}</strong> <span className="quiet">issue {plan?.letter}</span></div>
+        {setup && <div className="run-place">Op {setup.op} <span className="number">{setup.register}</span></div>}
+        {plan && state && <div className="run-count">step {Math.min(state.at + 1, plan.steps.length)} of {plan.steps.length}</div>}
+        <div className={`run-reach ${reach}`} role="status" data-testid="run-reach">{reach === 'reached' && pending.length === 0 ? 'all sent' : reach === 'reached' ? 'sending…' : reach === 'asking' ? 'asking…' : `${reach === 'away' ? 'no network' : 'signed out'}, ${pending.length} kept here`}</div>
+        <div className="quiet">{account?.name}</div>
+      </header>
+      {plan && state && <div className="run-bar" aria-hidden="true"><div style={{ width: `${100 * state.at / plan.steps.length}%` }} /></div>}
+      {problem && <div className="banner stop" role="alert">{problem}</div>}
+      {ended && <div className="banner stop" role="alert">This run was ended. What was not sent stays on this device until you begin another.</div>}
+    </>
+  );
+}
+
+/** Begin a run, or go on with one that stands on the machine. */
+function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
+  const [standing, setStanding] = useState<readonly RunHead[]>([]);
+  useEffect(() => { api.runs(jobId).then((all) => setStanding(all.filter((r) => r.letter === plan.letter && r.finishedAt === null)), () => undefined); }, [jobId, plan]);
+  return (
+    <main className="run-main">
+      <h1>{plan.part}</h1>
+      <p className="run-says">{plan.setups.length} {plan.setups.length === 1 ? 'setup' : 'setups'} on {plan.machineName}: {plan.setups.map((s) => `Op ${s.op} ${s.does}`).join('; ')}.</p>
+      {plan.steps.length === 0 ? <p className="finding stop">Nothing can be run: no setup has a device.</p> : <Button className="run-go" onClick={startRun}>Begin a run</Button>}
+      {standing.map((r) => (
+        <Button key={r.id} variant="outline-primary" className="run-other" onClick={() => joinRun(r.id, r.startedAt)}>Go on with, or watch, the run {r.startedBy} began at {r.startedAt.slice(11, 16)} UTC on {r.startedAt.slice(0, 10)}</Button>
+      ))}
+    </main>
+  );
+}
+
+function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
+  const [typed, setTyped] = useState<Record<string, Typed>>({});
+  const [practising, setPractising] = useState(false);
+  const step = plan.steps[state.at];
+  if (!step) return <Finished plan={plan} state={state} />;
+  const put = (id: string, value: string | boolean) => setTyped((all) => ({ ...all, [step.id]: { ...all[step.id], [id]: value } }));
+  const forget = () => setTyped(({ [step.id]: _, ...rest }) => rest);
+  return (
+    <div className={practising ? 'run-split' : undefined}>
+      <main className="run-main" aria-label={step.title}>
+        <h1>{step.title}</h1>
+        {step.kind === 'transition' ? <p className="run-first">{step.says[0]}</p> : null}
+        <Says step={step} />
+        {step.kind === 'keyIn' && <ToKeyIn plan={plan} state={state} step={step} />}
+        {step.edge && <EdgeHint plan={plan} limit={plan.setups.find((s) => s.id === step.setupId)?.limit ?? 0} />}
+        {step.lines && <details className="run-lines"><summary>The lines</summary><pre className="lines" tabIndex={0}>{step.lines}</pre></details>}
+        {state.stopped
+          ? <StoppedPanel key={step.id} plan={plan} step={step} stopped={state.stopped} onAgain={forget} />
+          : <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />}
+        <div className="run-foot">
+          <Button variant="link" onClick={() => setPractising(!practising)}>{practising ? 'Put the practice machine away' : 'Practise on the simulated machine'}</Button>
+          <Leave />
+        </div>
+      </main>
+      {practising && <Suspense fallback={<p className="p-3 quiet">Starting the practice machine…</p>}><Practice plan={plan} step={step} state={state} onRead={put} /></Suspense>}
+    </div>
+  );
+}
+
+/** What the step says; what is done in order has numbers. */
+function Says({ step }: { step: RunStep }) {
+  const says = step.says.slice(step.kind === 'transition' ? 1 : 0);
+  if (says.length === 1) return <p className="run-says">{says[0]}</p>;
+  const List = step.kind === 'load' || step.kind === 'transition' ? 'ol' : 'ul';
+  return <List className="run-list">{says.map((s) => <li key={s}>{s}</li>)}</List>;
+}
+
+/** Puts the run aside here; not while something of it is still to be sent. */
+function Leave() {
+  const { pending, ended } = useRun();
+  const waits = pending.length > 0 && !ended;
+  return <Button variant="link" disabled={waits} onClick={leaveRun}>{waits ? `${pending.length} not sent yet: the run stays on this device` : 'Leave this run on this device'}</Button>;
+}
+
+/** The values to key in: what the touches gave, and how far that is from the plan. */
+function ToKeyIn({ plan, state, step }: { plan: RunPlan; state: RunState; step: RunStep }) {
+  const speech = speechIn(plan.units);
+  const zero = state.zeros.find((z) => z.setupId === step.setupId);
+  const setup = plan.setups.find((s) => s.id === step.setupId);
+  if (!zero || !setup) return null;
+  return (
+    <table className="run-key" aria-label={`Values for ${setup.register}`}>
+      <tbody>
+        {AXES.map((a) => {
+          const value = zero.measured[a] ?? zero.target[a];
+          const planned = zero.planned[a];
+          return (
+            <tr key={a}>
+              <th scope="row">{setup.register} {a.toUpperCase()}</th>
+              <td className="number">{value === null ? 'not touched' : speech.signed(value)}</td>
+              <td>{zero.measured[a] === null ? 'as planned' : 'touched off'}{planned !== null && value !== null && <>, plan {speech.signed(planned)}, off by <b className="number">{speech.signed(value - planned)}</b></>}{zero.movedBy && <>; the plan follows {zero.movedBy}</>}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function EdgeHint({ plan, limit }: { plan: RunPlan; limit: number }) {
+  return <p className="run-says">Both readings alike, to within {speechIn(plan.units).sizeWithUnit(limit)}: the edge runs straight. If not, it is told how far to turn the part.</p>;
+}
+
+function Finished({ plan, state }: { plan: RunPlan; state: RunState }) {
+  const speech = speechIn(plan.units);
+  return (
+    <main className="run-main">
+      <h1>The first part is done</h1>
+      <p className="run-says">Every step of issue {plan.letter} is through{state.accepted.size > 0 ? `; ${state.accepted.size} ${state.accepted.size === 1 ? 'reading was' : 'readings were'} accepted in writing` : ''}.</p>
+      <table className="run-key">
+        <tbody>
+          {state.zeros.flatMap((z) => AXES.map((a) => {
+            const setup = plan.setups.find((s) => s.id === z.setupId)!;
+            const [m, p] = [z.measured[a], z.planned[a]];
+            return m === null ? null : <tr key={`${z.setupId}${a}`}><th scope="row">{setup.register} {a.toUpperCase()}</th><td className="number">{speech.signed(m)}</td><td>{p === null ? 'was not known before' : <>off the plan by <b className="number">{speech.signed(m - p)}</b></>}</td></tr>;
+          }))}
+        </tbody>
+      </table>
+      <Button className="run-go" onClick={leaveRun}>Done here</Button>
+    </main>
+  );
+}

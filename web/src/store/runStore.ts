@@ -1,0 +1,164 @@
+import { create } from 'zustand';
+import type { Vec3 } from '@violet-jaw/core/frames';
+import type { RunEvent, RunEventBy, RunPlan } from '@violet-jaw/core/run';
+import { api, ServerProblem } from './api';
+import { newId } from '../app/newId';
+
+/** A run as this device knows it: what the server has, and what is still to be sent. */
+export interface RunOnDevice {
+  readonly jobId: string;
+  readonly letter: string;
+  readonly plan: RunPlan | null;
+  /** common offsets that were seen on the machine before */
+  readonly commons: readonly Vec3[];
+  /** null: none begun or chosen yet */
+  readonly runId: string | null;
+  /** another device began it */
+  readonly joined: boolean;
+  readonly startedAt: string;
+  readonly confirmed: readonly RunEventBy[];
+  readonly pending: readonly RunEvent[];
+  readonly ended: boolean;
+  readonly reach: 'asking' | 'reached' | 'away' | 'signed out';
+  readonly problem: string | null;
+}
+
+interface Kept { readonly runId: string; readonly startedAt: string; readonly confirmed: readonly RunEventBy[]; readonly pending: readonly RunEvent[] }
+
+const LOOK_EVERY_MS = 1500;
+const EMPTY: RunOnDevice = { jobId: '', letter: '', plan: null, commons: [], runId: null, joined: false, startedAt: '', confirmed: [], pending: [], ended: false, reach: 'asking', problem: null };
+
+export const useRun = create<RunOnDevice>(() => EMPTY);
+
+const planKey = (jobId: string, letter: string) => `violet-jaw run-plan ${jobId} ${letter}`;
+const runKey = (jobId: string, letter: string) => `violet-jaw run ${jobId} ${letter}`;
+const stored = <T>(key: string): T | null => { try { return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null; } catch { return null; } };
+const store = (key: string, value: unknown) => { try { localStorage.setItem(key, JSON.stringify(value)); } catch { /* storage full: the page itself still holds it */ } };
+
+let timer: ReturnType<typeof setTimeout> | undefined;
+let version: string | null = null;
+/** counts openings, so that an answer for a run that was left is dropped */
+let opening = 0;
+
+function keep(): void {
+  const { jobId, letter, runId, startedAt, confirmed, pending } = useRun.getState();
+  if (!runId) return;
+  // another tab may have this run open as well: what it still has to send stays
+  const other = stored<Kept>(runKey(jobId, letter));
+  const known = new Set([...confirmed, ...pending].map((e) => e.id));
+  const theirs = other?.runId === runId ? other.pending.filter((e) => !known.has(e.id)) : [];
+  store(runKey(jobId, letter), { runId, startedAt, confirmed, pending: [...theirs, ...pending] } satisfies Kept);
+}
+
+/** Opens an issue to run: from the server, or from what this device keeps of it. */
+export async function openRun(jobId: string, letter: string): Promise<void> {
+  clearTimeout(timer);
+  opening += 1;
+  version = null;
+  const kept = stored<Kept>(runKey(jobId, letter));
+  const plan = stored<{ plan: RunPlan; commons: Vec3[] }>(planKey(jobId, letter));
+  useRun.setState({ ...EMPTY, jobId, letter, ...(plan ?? {}), ...(kept ?? {}) });
+  await fetchPlan();
+  void turn(opening);
+}
+
+async function fetchPlan(): Promise<void> {
+  const { jobId, letter } = useRun.getState();
+  try {
+    const found = await api.runPlan(jobId, letter);
+    store(planKey(jobId, letter), found);
+    useRun.setState({ plan: found.plan, commons: found.commons, reach: 'reached', problem: null });
+  } catch (error) {
+    notReached(error);
+  }
+}
+
+function notReached(error: unknown): void {
+  const reach = error instanceof ServerProblem && error.isSignedOut ? 'signed out' : 'away';
+  const refused = error instanceof ServerProblem && !error.isAway && !error.isSignedOut;
+  useRun.setState({ reach, problem: refused ? error.message : null });
+}
+
+/** Begins a run of the open issue. */
+export function startRun(): void {
+  useRun.setState({ runId: newId(), joined: false, startedAt: new Date().toISOString(), confirmed: [], pending: [], ended: false });
+  keep();
+}
+
+/** Goes on with, or watches, a run that another device began. */
+export function joinRun(runId: string, startedAt: string): void {
+  version = null;
+  useRun.setState({ runId, joined: true, startedAt, confirmed: [], pending: [], ended: false });
+  void look();
+}
+
+/** Puts a run aside on this device; at the server it stays as it is. */
+export function leaveRun(): void {
+  const { jobId, letter, runId, pending } = useRun.getState();
+  // an ended run takes nothing more; what it did not take stays on the device
+  if (pending.length > 0) store(`violet-jaw not-sent ${runId}`, pending);
+  localStorage.removeItem(runKey(jobId, letter));
+  version = null;
+  useRun.setState({ problem: null, runId: null, confirmed: [], pending: [], ended: false });
+}
+
+type NewEvent = Pick<RunEvent, 'stepId'> & ({ readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> } | { readonly kind: 'again' } | { readonly kind: 'accept'; readonly reason: string });
+
+/** What the operator did, kept here first and sent as soon as it can be. */
+export function addEvent(event: NewEvent): void {
+  const whole = { ...event, id: newId(), at: new Date().toISOString() } as RunEvent;
+  useRun.setState((s) => ({ pending: [...s.pending, whole] }));
+  keep();
+  clearTimeout(timer);
+  void turn(opening);
+}
+
+export function closeRun(): void {
+  opening += 1;
+  clearTimeout(timer);
+}
+
+/** Sends what is waiting, in order; then looks what others did. One at a time. */
+let busy = false;
+async function turn(mine: number): Promise<void> {
+  clearTimeout(timer);
+  if (mine !== opening) return;
+  if (!busy) {
+    busy = true;
+    try {
+      if (!useRun.getState().plan) await fetchPlan();
+      await (useRun.getState().pending.length > 0 ? send() : look());
+    } finally { busy = false; }
+  }
+  if (mine === opening) timer = setTimeout(() => { void turn(mine); }, useRun.getState().pending.length > 0 ? LOOK_EVERY_MS / 3 : LOOK_EVERY_MS);
+}
+
+function take(events: readonly RunEventBy[], ended: boolean): void {
+  const known = new Set(events.map((e) => e.id));
+  useRun.setState((s) => ({ confirmed: events, pending: s.pending.filter((p) => !known.has(p.id)), ended, reach: 'reached', problem: null }));
+  keep();
+}
+
+async function send(): Promise<void> {
+  const { jobId, letter, runId, startedAt, pending } = useRun.getState();
+  if (!runId) return;
+  try {
+    const record = await api.sendEvents(runId, { jobId, letter, startedAt, events: pending });
+    if (useRun.getState().runId === runId) take(record.events, record.ended);
+  } catch (error) { notReached(error); }
+}
+
+async function look(): Promise<void> {
+  const { runId, confirmed, joined } = useRun.getState();
+  // a run that was begun here and has told nothing yet is not known there
+  if (!runId || (!joined && confirmed.length === 0)) return;
+  try {
+    const found = await api.run(runId, version);
+    if (useRun.getState().runId !== runId) return;
+    version = found.version;
+    if (found.record) take(found.record.events, found.record.ended);
+    else useRun.setState({ reach: 'reached', problem: null });
+  } catch (error) {
+    notReached(error);
+  }
+}
