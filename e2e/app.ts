@@ -2,7 +2,8 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type BrowserContext, type Locator, type Page } from '@playwright/test';
+import AxeBuilder from '@axe-core/playwright';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 export interface RunningApp {
@@ -47,11 +48,32 @@ export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
   page: async ({ page, running }, use) => {
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));
+    await signIn(page.context(), running.address);
     await page.goto(running.address);
     await use(page);
     expect(errors).toEqual([]);
   },
 });
+
+/** Signs a browser in with one of the demo's accounts. */
+export async function signIn(context: BrowserContext, address: string, name: 'Planner' | 'Operator' = 'Planner'): Promise<void> {
+  const answer = await context.request.post(`${address}/api/v1/session`, { data: { name, password: `violet-${name.toLowerCase()}` } });
+  expect(answer.status()).toBe(201);
+}
+
+/** Chooses an entry of the menu in the header. */
+export async function menu(page: Page, entry: string): Promise<void> {
+  await page.locator('#menu').click();
+  await page.getByRole('button', { name: entry }).click();
+}
+
+/** Serious accessibility violations of a page, in words. @param rules only these; null: all */
+export async function seriousViolations(page: Page, rules: string[] | null = null): Promise<string[]> {
+  // drawings are single images with a name; axe would weigh the contrast of each of their lines
+  const axe = new AxeBuilder({ page }).exclude('svg');
+  const { violations } = await (rules ? axe.withRules(rules) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])).analyze();
+  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 120)).join(' | ')}`);
+}
 
 export { expect };
 
@@ -84,8 +106,11 @@ const PLACE = { 'Part & blank': 'part', Route: 'route', Ledger: 'ledger', Sheet:
 
 /** Goes to a page of the open job and waits until it is there: until then the page before it still stands. */
 export async function go(page: Page, name: keyof typeof PLACE): Promise<void> {
-  await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
+  const link = page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true });
+  await link.click();
   await page.waitForURL(`**/jobs/*/${PLACE[name]}*`);
+  // the address is a moment ahead of the page; the header changes with it
+  await expect(link).toHaveAttribute('aria-current', 'page');
 }
 
 /** All text of a PDF with plain minus signs. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { enter, expect, features, go, LONG, newBlockJob, openDemoPart, saved, test } from './app';
+import { enter, expect, features, go, LONG, menu, newBlockJob, openDemoPart, saved, test } from './app';
 
 const board = (page: Page) => page.getByRole('img', { name: 'Part and blank on the drawing board' });
 
@@ -120,7 +120,7 @@ test('in space: the part is drawn, turned and picked; a setup shows what it leav
   await page.getByRole('button', { name: 'In space' }).click();
   await expect(page.getByLabel('what is left')).toBeChecked();
   await page.getByLabel('what this setup takes away').uncheck();
-  await page.getByRole('button', { name: 'Night shift' }).click();
+  await menu(page, 'Night shift');
   await expect(page.getByRole('img', { name: 'In space' })).toBeVisible();
 });
 

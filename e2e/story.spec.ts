@@ -59,7 +59,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
     expect(text).toContain('Issue A');
     expect(text).toContain('Shift Z -19.000');
   }
-  const [lines] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'G10 L2 lines' }).click()]);
+  const [lines] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Set registers' }).click()]);
   expect(readFileSync(await lines.path(), 'utf8')).toContain(`G10 L2 P1 X${ten[0]} Y${ten[1]} Z${ten[2]} (OP 10 G54`);
 
   await page.getByRole('link', { name: 'Show on this page' }).click();
@@ -93,8 +93,9 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await enter(page.getByLabel('Tool diameter'), '1/2');
   await expect(page.getByLabel('Cuts down below top')).toHaveValue('1.0000');
   // zero on the finished rear face with 0.03 still on the rough side, tool ½ in: +0.2800
-  await expect(page.getByRole('row', { name: /^rear face/ })).toContainText('Y +0.2800');
-  await expect(page.getByRole('row', { name: /^top face/ })).toContainText('Z +0.0300');
+  const worksheet = page.getByRole('table', { name: 'Touch-off worksheet' });
+  await expect(worksheet.getByRole('row', { name: /^Y: Touch the sawn rear face/ })).toContainText('Y +0.2800');
+  await expect(worksheet.getByRole('row', { name: /^Z: Touch the sawn top face/ })).toContainText('Z +0.0300');
   await expect(page.locator('[data-code="station-unknown"]').first()).toContainText('shift from the first setup');
   await page.getByRole('button', { name: 'Add setup' }).click();
   await page.getByRole('button', { name: 'Flip front to back' }).click();
@@ -110,7 +111,7 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   const text = await pdfText(await download.path());
   expect(text).toContain('G55 shift X -0.0300 Y +0.0300 Z -0.5000');
   expect(text).toContain('Y +0.2800');
-  const [lines] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'G10 L2 lines' }).click()]);
+  const [lines] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Set registers' }).click()]);
   const control = readFileSync(await lines.path(), 'utf8');
   expect(control).toContain('G20');
   expect(control).not.toMatch(/^G10/m);
@@ -142,7 +143,7 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   await go(page, 'Sheet');
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the job (JSON)' }).click()]);
   const path = await download.path();
-  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: 4, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
+  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: 5, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
   await newBlockJob(page, 'T-JSON', ['10', '10', '10']);
   await go(page, 'Sheet');
   await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: readFileSync(path) });
@@ -150,6 +151,6 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.locator('.jobname')).toContainText('T-JSON');
   await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from('{"version": 7}') });
-  await expect(page.getByRole('alert')).toContainText('version 7; this program reads up to version 4');
+  await expect(page.getByRole('alert')).toContainText('version 7; this program reads up to version 5');
   await expect(page.locator('.jobname')).toContainText('T-JSON');
 });

@@ -1,0 +1,228 @@
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { enter, expect, go, LONG, menu, newBlockJob, saved, seriousViolations, signIn, test, type RunningApp } from './app';
+
+const TABLET = { viewport: { width: 1024, height: 768 }, hasTouch: true };
+
+/** A block in the vise of Mill 1, planned and issued; ends with the address of its run. */
+async function issuedBlock(page: Page, number: string): Promise<string> {
+  await newBlockJob(page, number, ['80', '50', '30']);
+  for (const side of ['left face -X', 'right face +X', 'front face -Y', 'rear face +Y', 'bottom face -Z', 'top face +Z']) await enter(page.getByLabel(side), '2');
+  await go(page, 'Route');
+  await page.getByLabel('Machine').selectOption('Mill 1');
+  await page.getByRole('button', { name: 'Add setup' }).click();
+  await page.getByLabel('Held in or on').selectOption({ label: 'Vise 150' });
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
+  await enter(page.getByLabel('Cuts down below top'), '10');
+  await page.getByRole('button', { name: 'Add tool' }).click();
+  await enter(page.getByLabel('Length of T1'), '100');
+  await page.getByLabel('Tool for Z').selectOption('1');
+  await saved(page);
+  await go(page, 'Sheet');
+  // the sides below the cut are left raw on purpose
+  await page.getByRole('button', { name: 'Accept in writing' }).click();
+  await page.getByLabel('Reason, printed on the sheet').fill('only the top is machined');
+  await page.getByRole('button', { name: 'Accept this stop' }).click();
+  await saved(page);
+  await page.getByRole('button', { name: 'Issue sheet A' }).click({ timeout: 20_000 });
+  await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
+  return (await page.getByRole('link', { name: 'Run at the machine' }).getAttribute('href'))!;
+}
+
+async function tablet(browser: Browser, app: RunningApp, who: 'Planner' | 'Operator' = 'Operator'): Promise<{ context: BrowserContext; page: Page }> {
+  const context = await browser.newContext({ ...TABLET, serviceWorkers: 'allow' });
+  await signIn(context, app.address, who);
+  return { context, page: await context.newPage() };
+}
+
+/** Ticks everything on the step and goes on. */
+async function confirm(page: Page, button: string): Promise<void> {
+  for (const box of await page.locator('.run-confirm input').all()) await box.tap();
+  await page.getByRole('button', { name: button }).tap();
+}
+
+/** Types what is expected into every field that expects something, as an operator reads it off, and goes on. */
+async function read(page: Page, button: string): Promise<void> {
+  for (const row of await page.locator('.run-reading').all()) {
+    const expected = row.locator('.run-target b').first();
+    if (await expected.count() > 0) await row.getByRole('textbox').fill((await expected.textContent())!);
+  }
+  await page.getByRole('button', { name: button }).tap();
+}
+
+const step = (page: Page, title: string | RegExp) => expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
+
+test('a whole run on a tablet: one wrong reading, offline for a while, reloaded in the middle, watched by a second person', async ({ page, app, browser }) => {
+  test.setTimeout(200_000);
+  const address = app.address + await issuedBlock(page, 'T-RUN');
+  const { context, page: at } = await tablet(browser, app);
+  const errors: string[] = [];
+  at.on('pageerror', (e) => errors.push(e.message));
+  await at.goto(address);
+  await at.getByRole('button', { name: 'Begin a run' }).tap();
+  await step(at, 'Is Mill 1 ready?');
+  // gloves: the large keys type the numbers
+  for (const axis of ['X', 'Y', 'Z']) { await at.getByLabel(`Common offset ${axis}`).tap(); await at.getByRole('group', { name: 'Keys' }).getByRole('button', { name: '0', exact: true }).tap(); }
+  await confirm(at, 'The machine is ready');
+  await confirm(at, 'Everything is ready');
+  await step(at, 'Op 10: load');
+
+  // the second person finds the run and sees where it is
+  await page.goto(address);
+  await page.getByRole('button', { name: /the run Operator began/ }).click();
+  await step(page, 'Op 10: load');
+
+  await confirm(at, 'It is loaded');
+  await step(at, 'Op 10: touch off X');
+  // the finished face was touched instead of the raw one: 2.000 of stock
+  const expected = Number((await at.locator('.run-target b').first().textContent())!.replace('\u2212', '-'));
+  await at.getByLabel(/Machine X/).fill(String(expected + 2));
+  await expect(at.locator('.run-target')).toContainText('off by +2.000');
+  await at.getByRole('button', { name: 'Take this reading' }).tap();
+  await expect(at.getByRole('alert', { name: 'The run is stopped' })).toContainText('2.000 is the stock on the left: was the finished face touched instead of the raw one?');
+  await expect(page.getByRole('alert', { name: 'The run is stopped' })).toContainText('+2.000');
+  expect(await seriousViolations(at)).toEqual([]);
+  expect(await at.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
+  await at.getByRole('button', { name: 'Do this step again' }).tap();
+  await read(at, 'Take this reading');
+  await step(at, 'Op 10: touch off Y');
+  await expect(at.getByTestId('run-reach')).toHaveText('all sent');
+
+  // no network: steps and readings are kept, and the page comes back from the device
+  await at.waitForTimeout(2500);
+  await context.setOffline(true);
+  await read(at, 'Take this reading');
+  await step(at, 'Op 10: touch off Z');
+  await expect(at.getByTestId('run-reach')).toHaveText('no network, 1 kept here');
+  await at.reload();
+  await step(at, 'Op 10: touch off Z');
+  await read(at, 'Take this reading');
+  await step(at, 'Op 10: key in G54');
+  await expect(at.getByTestId('run-reach')).toHaveText('no network, 2 kept here');
+  await step(page, 'Op 10: touch off Y');
+  await context.setOffline(false);
+  await expect(at.getByTestId('run-reach')).toHaveText('all sent', LONG);
+  await step(page, 'Op 10: key in G54');
+
+  await read(at, 'This is what the register says');
+  await confirm(at, 'It stands right');
+  await confirm(at, 'The dry run went through');
+  await confirm(at, 'The first part is cut');
+  await confirm(at, 'Take these sizes');
+  await step(at, 'The first part is done');
+  await step(page, 'The first part is done');
+  await page.goto(address.replace('/run/', '/jobs/').replace(/\/A$/, '/run'));
+  await expect(page.getByRole('table', { name: 'Runs' })).toContainText('first part done');
+  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText('Operatorfinished a run');
+  // every answer and the one repeat, each once
+  const runs = await (await page.request.get(address.replace('/run/', '/api/v1/jobs/').replace(/\/A$/, '/runs'))).json() as { id: string }[];
+  const record = await (await page.request.get(`${app.address}/api/v1/runs/${runs[0].id}`)).json() as { events: { id: string }[] };
+  expect(record.events).toHaveLength(13);
+  expect(new Set(record.events.map((e) => e.id)).size).toBe(13);
+  expect(errors).toEqual([]);
+  await context.close();
+});
+
+test('on the practice machine an operator homes, touches the planned part and reads off; over-travel is told and reset', async ({ page, app, browser }) => {
+  const address = app.address + await issuedBlock(page, 'T-PRACTICE');
+  const { context, page: at } = await tablet(browser, app);
+  await at.goto(address);
+  await at.getByRole('button', { name: 'Begin a run' }).tap();
+  await at.getByRole('button', { name: 'Practise on the simulated machine' }).tap();
+  const machine = at.getByRole('complementary', { name: 'Practice machine' });
+  await expect(machine).toContainText('not homed', LONG);
+  await machine.getByRole('button', { name: 'Home' }).tap();
+  await machine.getByLabel('Jog by').selectOption('100');
+  await machine.getByRole('button', { name: 'Z +' }).tap();
+  await expect(machine.getByRole('status')).toContainText('Z plus over-travel');
+  await machine.getByRole('button', { name: 'Reset' }).tap();
+  await machine.getByRole('button', { name: 'Read the common offset' }).tap();
+  await confirm(at, 'The machine is ready');
+  await confirm(at, 'Everything is ready');
+  await confirm(at, 'It is loaded');
+  for (const [face, go, axis] of [['left face', 'Touch +X', 'X'], ['rear face', 'Touch −Y', 'Y'], ['top face', 'Touch −Z', 'Z']]) {
+    await step(at, `Op 10: touch off ${axis}`);
+    await machine.getByRole('button', { name: `Go to the ${face}` }).tap();
+    await machine.getByRole('button', { name: go }).tap();
+    await expect(machine.getByRole('status')).toHaveText('touched the part');
+    await machine.getByRole('button', { name: `Read ${axis}` }).tap();
+    if (axis === 'Z') await machine.getByRole('button', { name: 'Read the length' }).tap();
+    await at.getByRole('button', { name: 'Take this reading' }).tap();
+  }
+  await step(at, 'Op 10: key in G54');
+  await machine.getByRole('button', { name: 'Key in G54' }).tap();
+  await machine.getByRole('button', { name: 'Read G54 back' }).tap();
+  await at.getByRole('button', { name: 'This is what the register says' }).tap();
+  await step(at, 'Op 10: look from above');
+  await machine.getByRole('button', { name: 'Load the lines' }).tap();
+  await machine.getByRole('button', { name: 'Cycle start' }).tap();
+  await expect(machine.getByRole('status')).toContainText('Stopped after: M0');
+  const work = machine.getByRole('row', { name: /^X/ }).getByRole('cell').last();
+  await expect(work).toHaveText('+0.000');
+  await context.close();
+});
+
+test('a measured zero takes the place of the planned one in the plan, and can be put back', async ({ page, app, browser }) => {
+  const address = app.address + await issuedBlock(page, 'T-BACK');
+  const { context, page: at } = await tablet(browser, app);
+  await at.goto(address);
+  await at.getByRole('button', { name: 'Begin a run' }).tap();
+  await expect(at.locator('.run-target b').first()).toBeVisible();
+  for (const row of await at.locator('.run-reading').all()) await row.getByRole('textbox').fill('0');
+  await confirm(at, 'The machine is ready');
+  await confirm(at, 'Everything is ready');
+  await confirm(at, 'It is loaded');
+  await step(at, 'Op 10: touch off X');
+  const expected = Number((await at.locator('.run-target b').first().textContent())!.replace('\u2212', '-'));
+  await at.getByLabel(/Machine X/).fill((expected + 0.04).toFixed(3));
+  await at.getByRole('button', { name: 'Take this reading' }).tap();
+  await read(at, 'Take this reading');
+  await step(at, 'Op 10: touch off Z');
+  await read(at, 'Take this reading');
+  await expect(at.getByRole('table', { name: 'Values for G54' })).toContainText('off by +0.040');
+  await read(at, 'This is what the register says');
+  await step(at, 'Op 10: look from above');
+  await expect(at.getByTestId('run-reach')).toHaveText('all sent');
+  await context.close();
+
+  await page.goto(address.replace('/run/', '/jobs/').replace(/\/A$/, '/run'));
+  await page.getByRole('button', { name: 'Plan with this zero' }).click(LONG);
+  await saved(page);
+  await go(page, 'Ledger');
+  await expect(page.getByRole('table', { name: /^Ledger of G54/ })).toContainText('as touched off');
+  await expect(page.getByRole('table', { name: /^Ledger of G54/ }).getByRole('row', { name: /as touched off/ })).toContainText('+0.040');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByRole('table', { name: /^Ledger of G54/ })).not.toContainText('as touched off');
+});
+
+test('an operator looks and cannot change; a session that ends while editing loses nothing', async ({ page, app, browser }) => {
+  await newBlockJob(page, 'T-SESSION', ['40', '30', '20']);
+  const job = page.url();
+  const { context, page: at } = await tablet(browser, app);
+  await at.goto(job);
+  await expect(at.getByText('Operator: you can look at the plan and run it, not change it.')).toBeVisible();
+  await enter(at.getByLabel('top face +Z'), '5');
+  await expect(at.getByLabel('top face +Z')).toHaveValue('0.000');
+  await at.goto(`${app.address}/accounts`);
+  await expect(at.getByText('Accounts are for planners.')).toBeVisible();
+  await context.close();
+
+  await page.context().clearCookies();
+  await enter(page.getByLabel('top face +Z'), '5');
+  const dialog = page.getByRole('dialog', { name: 'Sign in again' });
+  await expect(dialog).toBeVisible();
+  await dialog.getByLabel('Password').fill('not-the-password');
+  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Name or password is wrong');
+  await dialog.getByLabel('Password').fill('violet-planner');
+  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await expect(dialog).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('top face +Z')).toHaveValue('5.000');
+  await menu(page, 'Sign out');
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await page.getByLabel('Name').fill('Operator');
+  await page.getByLabel('Password').fill('violet-operator');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'T-SESSION' })).toBeVisible();
+});
