@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
@@ -64,6 +64,20 @@ test('while the database is away the API says so; it comes back by itself and fi
   for (let i = 0; i < 100 && back.status !== 200; i++) { await sleep(200); back = await at.call('GET', `/jobs/${id}`); }
   expect(back).toMatchObject({ status: 200, etag: '"1"', json: { number: 'SK-1007' } });
   await at.stop();
+}, 120_000);
+
+test('the database keeps its temporary tables to itself, and one whose making was cut short is made anew', async () => {
+  // what another server on this machine is working with, by the name MariaDB gives it
+  const ofAnother = ['MAI', 'MAD'].map((ending) => join(tmpdir(), `#sql-temptable-${process.pid}-1-1.${ending}`));
+  for (const file of ofAnother) writeFileSync(file, '');
+  const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
+  mkdirSync(join(dataFolder, 'database-new', 'mysql'), { recursive: true });
+  const at = await testInstance({ dataFolder });
+  expect((await at.call('GET', '/jobs')).status).toBe(200);
+  expect(ofAnother.map((file) => existsSync(file))).toEqual([true, true]);
+  expect(existsSync(join(dataFolder, 'database-new'))).toBe(false);
+  await at.stop();
+  for (const file of ofAnother) rmSync(file);
 }, 120_000);
 
 test('an existing server is used instead of a private one when its address is given', async () => {

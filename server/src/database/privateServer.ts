@@ -1,6 +1,6 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { userInfo } from 'node:os';
 import { join } from 'node:path';
@@ -66,10 +66,14 @@ function asUser(): string[] {
   return process.getuid?.() === 0 ? [`--user=${userInfo().username}`] : [];
 }
 
-function install(folder: string): void {
-  const made = spawnSync('mariadb-install-db', ['--no-defaults', `--datadir=${folder}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asUser()], { encoding: 'utf8' });
+/** Makes the data folder of a new server. It is made beside and moved when whole: one that was cut short is made anew. */
+function install(folder: string, temporary: string): void {
+  const beside = `${folder}-new`;
+  rmSync(beside, { recursive: true, force: true });
+  const made = spawnSync('mariadb-install-db', ['--no-defaults', `--datadir=${beside}`, `--tmpdir=${temporary}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asUser()], { encoding: 'utf8' });
   if (made.error) throw new Error(`MariaDB is not installed (${made.error.message}). Run npm start, which installs it, or apt-get install mariadb-server.`);
   if (made.status !== 0) throw new Error(`The database could not be set up in ${folder}: ${made.stderr || made.stdout}`);
+  renameSync(beside, folder);
 }
 
 /**
@@ -87,10 +91,10 @@ export async function startPrivateServer(dataFolder: string, log: (line: string)
     log('The database of an earlier run is still there; using it.');
     return { url: urlOf(left.port), pid: () => left.pid, stop: () => stopByPid(left.pid, note) };
   }
-  if (!existsSync(join(folder, 'mysql'))) {
-    mkdirSync(folder, { recursive: true, mode: 0o700 });
-    install(folder);
-  }
+  // A server takes away every temporary table it finds in its folder for them when it starts: in /tmp also those of others.
+  const temporary = join(dataFolder, 'database-temporary');
+  mkdirSync(temporary, { recursive: true, mode: 0o700 });
+  if (!existsSync(join(folder, 'mysql'))) install(folder, temporary);
   const start = join(dataFolder, 'database-start.sql');
   writeFileSync(start, [
     `CREATE DATABASE IF NOT EXISTS ${DATABASE} CHARACTER SET utf8mb4;`,
@@ -105,7 +109,7 @@ export async function startPrivateServer(dataFolder: string, log: (line: string)
   let child: ChildProcess;
   const launch = () => {
     child = spawn('mariadbd', [
-      '--no-defaults', `--datadir=${folder}`, `--init-file=${start}`, '--bind-address=127.0.0.1', `--port=${port}`,
+      '--no-defaults', `--datadir=${folder}`, `--tmpdir=${temporary}`, `--init-file=${start}`, '--bind-address=127.0.0.1', `--port=${port}`,
       `--socket=${join(folder, 'socket')}`, `--pid-file=${join(folder, 'pid')}`, '--skip-name-resolve', '--max-allowed-packet=128M',
       '--innodb-flush-log-at-trx-commit=1', `--log-error=${join(dataFolder, 'database.log')}`, ...asUser(),
     ], { stdio: 'ignore', detached: true });
