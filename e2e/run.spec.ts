@@ -51,9 +51,14 @@ async function read(page: Page, button: string): Promise<void> {
 
 const step = (page: Page, title: string | RegExp) => expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
 
+// one issue, run three times
+test.describe.configure({ mode: 'serial' });
+let sheet = '';
+
 test('a whole run on a tablet: one wrong reading, offline for a while, reloaded in the middle, watched by a second person', async ({ page, app, browser }) => {
   test.setTimeout(200_000);
-  const address = app.address + await issuedBlock(page, 'T-RUN');
+  sheet = await issuedBlock(page, 'T-RUN');
+  const address = app.address + sheet;
   const { context, page: at } = await tablet(browser, app);
   const errors: string[] = [];
   at.on('pageerror', (e) => errors.push(e.message));
@@ -85,6 +90,11 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await at.getByRole('button', { name: 'Do this step again' }).tap();
   await read(at, 'Take this reading');
   await step(at, 'Op 10: touch off Y');
+  // back for once: the part was knocked
+  await at.getByRole('button', { name: 'Back to “Op 10: touch off X”' }).tap();
+  await step(at, 'Op 10: touch off X');
+  await read(at, 'Take this reading');
+  await step(at, 'Op 10: touch off Y');
   await expect(at.getByTestId('run-reach')).toHaveText('all sent');
 
   // no network: steps and readings are kept, and the page comes back from the device
@@ -113,17 +123,22 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await page.goto(address.replace('/run/', '/jobs/').replace(/\/A$/, '/run'));
   await expect(page.getByRole('table', { name: 'Runs' })).toContainText('first part done');
   await expect(page.getByRole('table', { name: 'Who did what' })).toContainText('Operatorfinished a run');
+  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(/gave a reading: issue A, Op 10: touch off X: Machine X at the left face, mm −/);
+  await page.getByRole('button', { name: 'What was read' }).click();
+  const history = page.getByRole('table', { name: 'What was read' });
+  await expect(history.getByRole('row', { name: /touch off X.*\+2\.000.*stopped the run: 2\.000 is the stock on the left/ })).toBeVisible();
+  await expect(history.getByRole('row', { name: /touch off Y.*went back a step/ })).toBeVisible();
   // every answer and the one repeat, each once
   const runs = await (await page.request.get(address.replace('/run/', '/api/v1/jobs/').replace(/\/A$/, '/runs'))).json() as { id: string }[];
   const record = await (await page.request.get(`${app.address}/api/v1/runs/${runs[0].id}`)).json() as { events: { id: string }[] };
-  expect(record.events).toHaveLength(13);
-  expect(new Set(record.events.map((e) => e.id)).size).toBe(13);
+  expect(record.events).toHaveLength(15);
+  expect(new Set(record.events.map((e) => e.id)).size).toBe(15);
   expect(errors).toEqual([]);
   await context.close();
 });
 
-test('on the practice machine an operator homes, touches the planned part and reads off; over-travel is told and reset', async ({ page, app, browser }) => {
-  const address = app.address + await issuedBlock(page, 'T-PRACTICE');
+test('on the practice machine an operator homes, touches the planned part and reads off; over-travel is told and reset', async ({ app, browser }) => {
+  const address = app.address + sheet;
   const { context, page: at } = await tablet(browser, app);
   await at.goto(address);
   await at.getByRole('button', { name: 'Begin a run' }).tap();
@@ -162,7 +177,7 @@ test('on the practice machine an operator homes, touches the planned part and re
 });
 
 test('a measured zero takes the place of the planned one in the plan, and can be put back', async ({ page, app, browser }) => {
-  const address = app.address + await issuedBlock(page, 'T-BACK');
+  const address = app.address + sheet;
   const { context, page: at } = await tablet(browser, app);
   await at.goto(address);
   await at.getByRole('button', { name: 'Begin a run' }).tap();
@@ -219,6 +234,13 @@ test('an operator looks and cannot change; a session that ends while editing los
   await saved(page);
   await page.reload();
   await expect(page.getByLabel('top face +Z')).toHaveValue('5.000');
+  await menu(page, 'Change my password');
+  const own = page.getByRole('dialog', { name: 'Change my password' });
+  await own.getByLabel('Present password').fill('not-the-password');
+  await own.getByLabel('New password').fill('another-password');
+  await own.getByRole('button', { name: 'Change my password' }).click();
+  await expect(own.getByRole('alert')).toContainText('The present password is wrong: nothing was changed.');
+  await own.getByRole('button', { name: 'Close' }).click();
   await menu(page, 'Sign out');
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
   await page.getByLabel('Name').fill('Operator');

@@ -72,6 +72,24 @@ describe('signing in', () => {
     expect((await tryIn('Leaver', 'right-password')).status).toBe(401);
   });
 
+  test('anybody gives themselves another password; with a wrong present one nothing changes; sessions elsewhere end', async () => {
+    const { json: { id } } = await at.call('POST', '/accounts', { body: { name: 'Careful', role: 'operator', password: 'first-password' } });
+    const [here, elsewhere] = [await signIn(at.address, 'Careful', 'first-password'), await signIn(at.address, 'Careful', 'first-password')];
+    const change = (current: string, password: string, cookie = here) => at.call('PUT', '/session/password', { body: { current, password }, cookie });
+    expect(await change('not-the-first-one', 'second-password')).toMatchObject({ status: 403, json: { detail: expect.stringMatching(/nothing was changed/) } });
+    expect(await change('first-password', 'short')).toMatchObject({ status: 400, json: { problems: [expect.stringMatching(/password/)] } });
+    expect((await change('first-password', 'second-password', '')).status).toBe(401);
+    expect((await at.call('GET', '/jobs', { cookie: elsewhere })).status).toBe(200);
+    expect((await change('first-password', 'second-password')).status).toBe(204);
+    expect((await at.call('GET', '/jobs', { cookie: here })).status).toBe(200);
+    expect((await at.call('GET', '/jobs', { cookie: elsewhere })).status).toBe(401);
+    expect((await tryIn('Careful', 'first-password')).status).toBe(401);
+    expect((await tryIn('Careful', 'second-password')).status).toBe(201);
+    // a planner's new password puts everybody out who is signed in with the old one
+    await at.call('PUT', `/accounts/${id}`, { body: { password: 'third-password' } });
+    expect((await at.call('GET', '/jobs', { cookie: here })).status).toBe(401);
+  });
+
   test('a session that has expired is nobody, and the document it was editing is not changed', async () => {
     const cookie = await signIn(at.address);
     const { json: { id } } = await at.call('POST', '/jobs', { body: sensorFootJob() });

@@ -84,7 +84,21 @@ test('an accepted reading stands in the audit list with its reason', async () =>
   const [machine, prepare, load, touch] = answers(1.5);
   await send(runId, [machine, prepare, load, touch, { id: randomUUID(), at: '', stepId: touch.stepId, kind: 'accept', reason: 'the vise was moved' }]);
   const entry = ((await at.call('GET', `/jobs/${jobId}/audit`)).json as { action: string; detail: string }[]).find((a) => a.action === 'accepted a reading');
-  expect(entry?.detail).toBe('issue A, op-10/touch/x: the vise was moved');
+  expect(entry?.detail).toBe('issue A, Op 10: touch off X: the vise was moved');
+});
+
+test('what was read is told against what was expected then, and by whom, also after going back', async () => {
+  const runId = randomUUID();
+  const [machine, prepare, load, touch, ...rest] = answers(1.5);
+  await send(runId, [machine, prepare, load, touch, { id: randomUUID(), at: '', stepId: touch.stepId, kind: 'accept', reason: 'the vise was moved' }, { id: randomUUID(), at: '', stepId: rest[0].stepId, kind: 'back' }]);
+  const { json } = await at.call('GET', `/runs/${runId}/history`, { cookie: operator });
+  expect(json.units).toBe('mm');
+  expect(json.rows.map((r: { outcome: string }) => r.outcome)).toEqual(['passed', 'passed', 'passed', 'stopped', 'accepted', 'back']);
+  expect(json.rows[3]).toMatchObject({ event: { by: 'Operator' }, title: 'Op 10: touch off X', readings: [{ difference: expect.closeTo(1.5, 6), inLimit: false }] });
+  expect((await at.call('GET', `/runs/${randomUUID()}/history`)).status).toBe(404);
+  const read = ((await at.call('GET', `/jobs/${jobId}/audit`)).json as { action: string; detail: string; name: string }[]).find((a) => a.action === 'gave a reading' && /touch off X/.test(a.detail));
+  expect(read).toMatchObject({ name: 'Operator', detail: expect.stringMatching(/^issue A, Op 10: touch off X: Machine X at the .* face, mm [−+]\d+\.\d{3}$/) });
+  await at.call('DELETE', `/runs/${runId}`, { cookie: operator });
 });
 
 test('a common offset that was seen is known to the next run on that machine', async () => {

@@ -118,18 +118,14 @@ function parallelMistakes({ planned, facts, all, say }: About, axis: Axis): Caus
 function flips(about: About, axis: Axis): Cause[] {
   const [touch] = touchesOf(about, axis);
   if (!touch || touch.body === 'device') return [];
+  const { up, right } = about.planned.setup.orientation;
   return about.otherwise.flatMap(({ says, levels }): Cause[] => {
     const level = levels[touch.faces];
     if (level === undefined) return [];
     const delta = level - (touch.face + about.facts.zero.shiftedInDevice[axis]);
-    return [{ code: 'flipped', axis, delta, at: 'touch', says: `${about.say(delta)} is what the ${touch.name} would be off if the part lay ${says}: does the ${sideUp(about, touch)} look there?` }];
+    return [{ code: 'flipped', axis, delta, at: 'touch', says: `${about.say(delta)} is what the ${touch.name} would be off if the part lay ${says}: does its ${PART_SIDE[up]} look up and its ${PART_SIDE[right]} to the right?` }];
   });
 }
-
-const sideUp = ({ planned }: About, touch: Touch): string => {
-  const { up, right } = planned.setup.orientation;
-  return touch.faces === '+z' ? `${PART_SIDE[up]} of the part` : `${PART_SIDE[right]} of the part to the right and its ${PART_SIDE[up]} up, and`;
-};
 
 /** The register of another setup was looked at or keyed over. */
 function registers({ planned, facts, all }: About, axis: Axis): Cause[] {

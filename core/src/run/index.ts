@@ -2,6 +2,7 @@ export * from './types';
 export * from './runPlan';
 export * from './state';
 export * from './diagnose';
+export * from './history';
 export * from './drift';
 export * from './bodies';
 export * from './practice';

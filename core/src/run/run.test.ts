@@ -5,7 +5,7 @@ import { Planner } from '../plan';
 import { loadKernel } from '../solid';
 import { readyToRun, SimulatedOperator, type Mistakes, type Ready } from '../testing/operator';
 import type { Units } from '../units';
-import { runState, type CauseCode } from '.';
+import { readingsInWords, runHistory, runState, type CauseCode } from '.';
 
 let planner: Planner;
 beforeAll(async () => { planner = new Planner(await loadKernel()); });
@@ -109,6 +109,49 @@ describe('a wrong reading', () => {
     const events = [...o.events, { id: 'x', at: '', stepId: 'op-20/load', kind: 'answer' as const, values: { loaded: true } }, { id: 'y', at: '', stepId: 'run/machine', kind: 'again' as const }];
     expect(runState(o.ready.plan, events)).toEqual(o.state);
   });
+});
+
+describe('going back', () => {
+  test('does the step before once more, and forgets what followed from it', () => {
+    const o = operator();
+    o.runTo((s) => s.id === 'op-10/verify');
+    expect(o.state.zeros[0].measured.z).not.toBeNull();
+    for (const before of ['op-10/keyIn', 'op-10/touch/z', 'op-10/touch/y']) { o.send({ kind: 'back' }); expect(o.step!.id).toBe(before); }
+    expect(o.state.zeros[0].measured).toMatchObject({ x: expect.any(Number), y: null, z: null });
+    expect(o.state.done.has('op-10/keyIn')).toBe(false);
+    expect(o.runTo().finished).toBe(true);
+  });
+
+  test('goes out of a stop too, forgets an acceptance, and stays at the first step', () => {
+    const o = operator({ reads: (ask, right) => (ask.axis === 'x' && ask.id === 'touch-1' ? right + 0.25 : right) });
+    o.runTo();
+    o.send({ kind: 'accept', reason: 'the vise was moved' });
+    expect([...o.state.accepted.keys()]).toEqual(['op-10/touch/x']);
+    o.send({ kind: 'back' });
+    expect(o.state.accepted.size).toBe(0);
+    o.runTo();
+    expect(o.state.stopped).not.toBeNull();
+    expect(o.send({ kind: 'back' })).toMatchObject({ stopped: null });
+    expect(o.step!.id).toBe('op-10/load');
+    for (let i = 0; i < 5; i++) o.send({ kind: 'back' });
+    expect(o.step!.id).toBe('run/machine');
+    expect(o.state.done.size).toBe(0);
+  });
+});
+
+test('the history of a run says who answered what against what was expected then, and what came of it', () => {
+  const o = operator({ reads: (ask, right) => (ask.axis === 'x' && ask.id === 'touch-1' ? right + 0.25 : right) });
+  o.runTo();
+  o.send({ kind: 'again' });
+  o.runTo();
+  o.send({ kind: 'accept', reason: 'the vise was moved' });
+  const late = { id: 'late', at: '', stepId: 'run/machine', kind: 'again' as const };
+  const rows = runHistory(o.ready.plan, [...o.events, late].map((e) => ({ ...e, by: 'Operator' })));
+  expect(rows.map((r) => r.outcome)).toEqual(['passed', 'passed', 'passed', 'stopped', 'again', 'stopped', 'accepted', 'late']);
+  expect(rows[3]).toMatchObject({ title: 'Op 10: touch off X', because: expect.stringMatching(/\S/), readings: [{ difference: expect.closeTo(0.25, 6), inLimit: false }] });
+  expect(rows[6].because).toBe('the vise was moved');
+  const step = o.ready.plan.steps.find((s) => s.id === 'op-10/touch/x')!;
+  expect(readingsInWords(o.ready.plan, step, { 'touch-1': -467.35 })).toMatch(/^Machine X at the .* face, mm \u2212467\.350$/);
 });
 
 test('a common offset that is read stops the run before anything is touched', () => {

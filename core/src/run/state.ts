@@ -61,6 +61,14 @@ export function runState(plan: RunPlan, events: readonly RunEvent[], commons: re
     const step = plan.steps[at];
     if (!step || event.stepId !== step.id) continue;
     if (event.kind === 'again') { answers.delete(step.id); stopped = null; continue; }
+    if (event.kind === 'back') {
+      if (at === 0) continue;
+      at -= 1;
+      const before = plan.steps[at].id;
+      for (const id of [step.id, before]) { answers.delete(id); accepted.delete(id); done.delete(id); }
+      stopped = null;
+      continue;
+    }
     if (event.kind === 'accept') {
       if (stopped) { accepted.set(step.id, event.reason); pass(step.id); }
       continue;
@@ -133,20 +141,27 @@ function judge(plan: RunPlan, step: RunStep, values: Values, answers: ReadonlyMa
   if (missing.length > 0) return { stepId: step.id, says: `No reading: ${missing.map((a) => a.label).join('; ')}.`, judged: [], guesses: [] };
   const setup = setupOf(plan, step.setupId);
   if (step.edge) return crooked(plan, step, step.edge, values, setup?.limit ?? 0);
-  const judged = step.asks.filter((a) => a.kind === 'length').map((ask): Judged => {
-    const value = values[ask.id] as number;
-    const target = targetOf(plan, step, ask, answers);
-    const [minus, plus] = step.kind === 'touch' && setup && ask.axis ? [setup.limit, setup.limit] : [ask.minus, ask.plus];
-    const difference = target === null ? null : value - target;
-    const reached = step.kind !== 'touch' || ask.axis === null || isReached(plan, ask.axis, value);
-    return { ask, value, target, difference, inLimit: reached && (difference === null || minus === null || plus === null || (difference >= -minus - 1e-9 && difference <= plus + 1e-9)) };
-  });
+  const judged = judgeReadings(plan, step, values, answers);
   const zeroOff = step.kind === 'touch' && setup && step.axis ? offZero(plan, setup, step.axis, answers) : null;
   const out = judged.filter((j) => !j.inLimit);
   const offLimit = zeroOff !== null && Math.abs(zeroOff) > (setup?.limit ?? Infinity) + 1e-9;
   if (out.length === 0 && !offLimit) return null;
   const unreached = step.kind === 'touch' ? judged.find((j) => j.ask.axis !== null && !isReached(plan, j.ask.axis, j.value)) : undefined;
   return { stepId: step.id, says: unreached ? beyondTravel(plan, unreached) : '', judged, guesses: setup ? diagnose(plan, setup, step, judged, { zeroOff, commons }) : [] };
+}
+
+/** Every number of an answer against what was expected of it. @param answers with this one, and those before it */
+export function judgeReadings(plan: RunPlan, step: RunStep, values: Values, answers: ReadonlyMap<string, Values>): Judged[] {
+  const setup = setupOf(plan, step.setupId);
+  return step.asks.flatMap((ask): Judged[] => {
+    const value = values[ask.id];
+    if (ask.kind !== 'length' || typeof value !== 'number') return [];
+    const target = targetOf(plan, step, ask, answers);
+    const [minus, plus] = step.kind === 'touch' && setup && ask.axis ? [setup.limit, setup.limit] : [ask.minus, ask.plus];
+    const difference = target === null ? null : value - target;
+    const reached = step.kind !== 'touch' || ask.axis === null || isReached(plan, ask.axis, value);
+    return [{ ask, value, target, difference, inLimit: reached && (difference === null || minus === null || plus === null || (difference >= -minus - 1e-9 && difference <= plus + 1e-9)) }];
+  });
 }
 
 /** Whether the spindle can be there at all; half a millimetre is left for how travel is entered. */

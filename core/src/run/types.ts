@@ -105,6 +105,8 @@ export type RunEvent = {
 } & (
   | { readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> }
   | { readonly kind: 'again' }
+  /** the step before the one in hand is done once more */
+  | { readonly kind: 'back' }
   | { readonly kind: 'accept'; readonly reason: string }
 );
 

@@ -1,5 +1,6 @@
 import { byAxis, type Axis, type Vec3 } from '../frames';
 import type { Machine } from '../shop';
+import type { Units } from '../units';
 import type { Answer, ControlReading, MachineControl } from './adapter';
 import { execute } from './execute';
 import { home, jog, type Moved } from './motion';
@@ -31,6 +32,8 @@ export interface ControlOptions {
   /** largest placement error per axis, mm */
   readonly placedWithin?: number;
   readonly state?: ControlState;
+  /** what its messages are in */
+  readonly units?: Units;
 }
 
 const done: Answer = { ok: true, says: '' };
@@ -53,8 +56,8 @@ export class SimulatedControl implements MachineControl {
   #program: readonly string[] = [];
   #next = 0;
 
-  constructor({ machine, seed = 1, bodies = [], placedWithin = 0, state }: ControlOptions) {
-    this.build = buildOf(machine);
+  constructor({ machine, seed = 1, bodies = [], placedWithin = 0, state, units = 'mm' }: ControlOptions) {
+    this.build = buildOf(machine, units);
     const random = seeded(seed);
     const error = () => (2 * random() - 1) * placedWithin;
     this.bodies = bodies.map((b) => ({ ...b, at: byAxis((a) => b.at[a] + error()) }));
@@ -96,9 +99,13 @@ export class SimulatedControl implements MachineControl {
   }
 
   home(): Answer {
-    const { state, problem } = home(this.build, this.#state);
-    this.#state = state;
-    return problem ? no(problem) : done;
+    const before = this.#state;
+    const { state, path, problem } = home(this.build, before);
+    if (problem) return no(problem);
+    this.#take(state, path.slice(1).map((to, i): Moved => ({ from: path[i], to, kind: 'traverse' })));
+    // what ran into something on the way has not found its switches
+    if (this.#state.fault) this.#state = { ...before, fault: this.#state.fault };
+    return this.#standing();
   }
 
   jog(axis: Axis, step: number): Answer {
@@ -119,7 +126,7 @@ export class SimulatedControl implements MachineControl {
     if (this.#state.fault) return no(`${this.#state.fault.says} Reset first.`);
     if (axis === 'z' && direction > 0) return no('Z is touched downwards.');
     const contact = firstTouch(this.bodies, this.trueTip(), axis, direction, this.tool.radius, reach);
-    if (!contact) return no(`Nothing was touched within ${reach} mm.`);
+    if (!contact) return no(`Nothing was touched within ${this.build.speech.sizeWithUnit(reach)}.`);
     this.#state = jog(this.build, this.#state, axis, direction * contact.distance);
     return this.#state.fault ? no(this.#state.fault.says) : { ok: true, says: `touched the ${contact.body}` };
   }

@@ -33,7 +33,7 @@ export function moveTo(build: MachineBuild, s: ControlState, target: Vec3, feed:
   const to = byAxis((a) => target[a] + s.astray[a]);
   const out = beyond(build, to);
   if (out && s.homed) {
-    return { state: { ...s, fault: overTravel(out.axis, out.end, `the move would end ${out.by.toFixed(3)} mm beyond it. Nothing moved.`) }, moved: null };
+    return { state: { ...s, fault: overTravel(out.axis, out.end, `the move would end ${build.speech.sizeWithUnit(out.by)} beyond it. Nothing moved.`) }, moved: null };
   }
   const share = out ? shareInside(build, from, to) : 1;
   const reached = byAxis((a) => from[a] + (to[a] - from[a]) * share);

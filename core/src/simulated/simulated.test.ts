@@ -36,6 +36,20 @@ describe('homing', () => {
   });
 });
 
+test('homing that runs into something stands, and is not homed; messages are in the units asked for', () => {
+  const c = new SimulatedControl({ machine, units: 'inch' });
+  c.tool = { radius: 5, length: 100 };
+  const { travel, homing } = machine;
+  // a post beside the switch, as high as the tool hangs down with Z up
+  c.bodies = [{ name: 'post', mesh: boxMesh(box([0, 0, 0], [40, travel.y.max - travel.y.min, 60])), at: vec(travel.x[homing.x] - 20, travel.y.min, travel.z.max - 120) }];
+  expect(c.home()).toEqual({ ok: false, says: 'The tool ran into the post.' });
+  expect(c.read().homed).toBe(false);
+  c.reset();
+  c.bodies = [];
+  expect(c.home().ok).toBe(true);
+  expect(c.send(`G21 G53 G0 X${travel.x.min - 25.4}`).says).toMatch(/1\.0000 in beyond it/);
+});
+
 describe('over-travel', () => {
   test('a homed machine does not begin the move; reset frees it', () => {
     const c = homed();

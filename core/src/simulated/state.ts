@@ -1,5 +1,6 @@
 import { byAxis, ORIGIN, subtract, type Vec3 } from '../frames';
 import { REGISTERS, type Machine, type Register } from '../shop';
+import { speechIn, type Speech, type Units } from '../units';
 
 /** What stopped the machine. */
 export interface Fault {
@@ -47,10 +48,11 @@ export interface MachineBuild {
   /** reference positions of G28 and G30; where none is set, machine zero */
   readonly reference: Vec3;
   readonly second: Vec3;
+  readonly speech: Speech;
 }
 
-export const buildOf = (machine: Machine): MachineBuild => ({
-  travel: machine.travel, homing: machine.homing, reference: machine.positions.reference ?? ORIGIN, second: machine.positions.second ?? ORIGIN,
+export const buildOf = (machine: Machine, units: Units): MachineBuild => ({
+  speech: speechIn(units), travel: machine.travel, homing: machine.homing, reference: machine.positions.reference ?? ORIGIN, second: machine.positions.second ?? ORIGIN,
 });
 
 const emptyRegisters = (): Record<Register, Vec3> => Object.fromEntries(REGISTERS.map((r) => [r, ORIGIN])) as Record<Register, Vec3>;

@@ -49,7 +49,7 @@ export class SimulatedOperator {
   get state(): RunState { return runState(this.ready.plan, this.events, this.mistakes.common ? [this.control.read().common] : []); }
   get step(): RunStep | undefined { return this.ready.plan.steps[this.state.at]; }
 
-  send(event: { readonly kind: 'answer'; readonly values: Values } | { readonly kind: 'again' } | { readonly kind: 'accept'; readonly reason: string }): RunState {
+  send(event: { readonly kind: 'answer'; readonly values: Values } | { readonly kind: 'again' | 'back' } | { readonly kind: 'accept'; readonly reason: string }): RunState {
     const step = this.step!;
     this.events.push({ id: String(this.events.length), at: '2026-11-25T10:00:00Z', stepId: step.id, ...event });
     return this.state;

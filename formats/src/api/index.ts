@@ -1,7 +1,8 @@
 import type { Page } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
-import type { RunEventBy } from '@violet-jaw/core/run';
+import type { HistoryRow, RunEventBy } from '@violet-jaw/core/run';
 import type { Change } from '@violet-jaw/core/sheet';
+import type { Units } from '@violet-jaw/core/units';
 
 /** Shapes of what the API answers: written by the server, read by the page. */
 
@@ -89,6 +90,12 @@ export interface RunHead {
 
 export interface RunRecord extends RunHead {
   readonly events: readonly RunEventBy[];
+}
+
+/** What was answered in a run, against what was expected then. */
+export interface RunHistory {
+  readonly units: Units;
+  readonly rows: readonly HistoryRow[];
 }
 
 /** One axis of a zero that was keyed in during a run, register terms, mm. */

@@ -31,6 +31,7 @@ export function openApi(): Record<string, unknown> {
         post: { summary: 'Sign in', security: [], requestBody: body({ type: 'object', required: ['name', 'password'], properties: { name: { type: 'string' }, password: { type: 'string' } } }), responses: { 201: json(any, 'signed in; a cookie is set'), ...fails(400, 401, 429) } },
         delete: { summary: 'Sign out', security: [], responses: { 204: { description: 'signed out' } } },
       },
+      '/session/password': { put: { summary: 'Give oneself another password; sessions elsewhere end', requestBody: body({ type: 'object', required: ['current', 'password'], properties: { current: { type: 'string' }, password: { type: 'string' } } }), responses: { 204: { description: 'changed' }, ...fails(400, 401, 403, 429) } } },
       '/accounts': {
         get: { summary: 'All accounts (planners)', responses: { 200: json(list, 'accounts'), ...fails(401, 403) } },
         post: { summary: 'Make an account (planners), or the first one with the setup code', requestBody: body(any), responses: { 201: json(any, 'made'), ...fails(400, 401, 403, 409) } },
@@ -44,6 +45,7 @@ export function openApi(): Record<string, unknown> {
         get: { summary: 'A run with its events', parameters: [run, ifNoneMatch], responses: { 200: json(any, 'the run'), 304: { description: 'unchanged' }, ...fails(401, 404) } },
         delete: { summary: 'End a run that is not finished', parameters: [run], responses: { 204: { description: 'ended' }, ...fails(401, 404) } },
       },
+      '/runs/{run}/history': { get: { summary: 'What was answered in a run, against what was expected then', parameters: [run], responses: { 200: json(any, 'units and rows'), ...fails(401, 404) } } },
       '/runs/{run}/events': { post: { summary: 'Add events in order; those known by their id do nothing', parameters: [run], requestBody: body(ref('RunEvents')), responses: { 200: json(any, 'the run as it is now'), ...fails(400, 401, 404, 409, 503) } } },
       '/machines/{machine}/registers': { get: { summary: 'Who uses which register of a machine', parameters: [machine], responses: { 200: json(list, 'uses'), ...fails(401) } } },
       '/machines/{machine}/readings': { get: { summary: 'Zeros found on a machine, oldest first', parameters: [machine], responses: { 200: json(list, 'readings'), ...fails(401) } } },

@@ -28,6 +28,10 @@ export function peopleRoutes({ accounts, audit, demoAccounts }: Services): Route
     response.status(204).end();
   }));
 
+  api.put('/session/password', slowly, signedIn(accounts), json, route(async (request, response) => {
+    await accounts.changeOwn(request.body, accountOf(response), request.sessionID);
+    response.status(204).end();
+  }));
   api.post('/accounts', slowly, json, route(async (request, response) => {
     const by = await whoIs(request, accounts);
     if (by && by.role !== 'planner') { response.locals.account = by; planner(request, response, () => undefined); }

@@ -15,6 +15,7 @@ export function runRoutes({ runs }: Services): Router {
     if (request.get('If-None-Match') === version) { response.status(304).set('ETag', version).end(); return; }
     response.set('ETag', version).json(record);
   }));
+  api.get('/runs/:run/history', route(async (request, response) => { response.json(await runs.history(runIdOf(request))); }));
   api.post('/runs/:run/events', express.json({ limit: '1mb' }), route(async (request, response) => {
     response.json(await runs.append(runIdOf(request), request.body, accountOf(response)));
   }));

@@ -20,6 +20,7 @@ const password = Type.String({ minLength: 10, maxLength: 200 });
 const role = Type.Union([Type.Literal('planner'), Type.Literal('operator')]);
 const checkNew = checker(Type.Object({ name, role, password, setupCode: Type.Optional(Type.String({ maxLength: 100 })) }, { additionalProperties: false }));
 const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Type.Optional(Type.Boolean()), password: Type.Optional(password) }, { additionalProperties: false }));
+const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
 const checkSignIn = checker(Type.Object({ name: Type.String({ maxLength: 60 }), password: Type.String({ maxLength: 200 }) }, { additionalProperties: false }));
 
 /** So many wrong passwords lock an account, for so long. */
@@ -85,26 +86,47 @@ export class AccountService {
       throw new Problem(409, 'Last planner', 'This is the last planner. Make another one first, or nobody could plan any more.');
     }
     await row.update({ ...fields, ...(secret ? { passwordHash: await hash(secret) } : {}), failed: 0, lockedUntil: null });
+    if (secret) await this.#endSessions(row.id, null);
     await this.audit.note(by, 'changed an account', `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`);
     return await this.list();
   }
 
-  /** Checks a password. Five wrong ones lock the account for a quarter of an hour, whoever tries. */
+  /** A person gives themselves another password. Sessions of the account elsewhere end. @param session the one it is done in */
+  async changeOwn(input: unknown, by: Account, session: string): Promise<void> {
+    const checked = checkOwn(input);
+    if (!checked.ok) throw badInput(checked.problems);
+    const row = await this.#proven(by.name, checked.value.current, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
+    await row.update({ passwordHash: await hash(checked.value.password) });
+    await this.#endSessions(row.id, session);
+    await this.audit.note(by, 'changed an account', `${row.name}: own password`);
+  }
+
   async signIn(input: unknown): Promise<Account> {
     const checked = checkSignIn(input);
     if (!checked.ok) throw badInput(checked.problems);
-    const row = await this.models.accounts.findOne({ where: { name: checked.value.name.trim() } });
-    if (row && this.#isLocked(row)) throw this.#locked(row);
-    const right = await verify(row?.active ? row.passwordHash : await this.#nobody, checked.value.password);
-    if (!row || !row.active || !right) {
-      await this.audit.note(null, 'sign-in failed', '', null, checked.value.name);
-      if (row) await this.#failed(row);
-      throw WRONG;
-    }
-    if (row.failed > 0) await row.update({ failed: 0, lockedUntil: null });
+    const row = await this.#proven(checked.value.name.trim(), checked.value.password, WRONG);
     const account: Account = { id: row.id, name: row.name, role: row.role as Role };
     await this.audit.note(account, 'signed in');
     return account;
+  }
+
+  /** Checks a password. Five wrong ones lock the account for a quarter of an hour, whoever tries. @param wrong what is thrown then */
+  async #proven(accountName: string, secret: string, wrong: Problem): Promise<AccountRow> {
+    const row = await this.models.accounts.findOne({ where: { name: accountName } });
+    if (row && this.#isLocked(row)) throw this.#locked(row);
+    const right = await verify(row?.active ? row.passwordHash : await this.#nobody, secret);
+    if (!row || !row.active || !right) {
+      await this.audit.note(null, 'sign-in failed', '', null, accountName);
+      if (row) await this.#failed(row);
+      throw wrong;
+    }
+    if (row.failed > 0) await row.update({ failed: 0, lockedUntil: null });
+    return row;
+  }
+
+  /** Whoever was signed in with the old password is not any more. @param except the session that stays; null: none */
+  async #endSessions(accountId: string, except: string | null): Promise<void> {
+    await this.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", { replacements: [accountId, except ?? ''] });
   }
 
   /** Whether an account is there, in use, and has this password; nothing is counted. */

@@ -1,9 +1,9 @@
 import { Type } from '@sinclair/typebox';
 import { AXES, type Vec3 } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
-import { runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
+import { readingsInWords, runHistory, runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
 import { checker } from '@violet-jaw/core/schema';
-import type { ReadingEntry, RegisterEntry, RunHead, RunRecord } from '@violet-jaw/formats/api';
+import type { ReadingEntry, RegisterEntry, RunHead, RunHistory, RunRecord } from '@violet-jaw/formats/api';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { Models, RunRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
@@ -14,7 +14,7 @@ const eventHead = { id: Type.String({ minLength: 8, maxLength: 64 }), at: Type.S
 const value = Type.Union([Type.Number({ minimum: -1e6, maximum: 1e6 }), Type.Boolean()]);
 const eventSchema = Type.Union([
   Type.Object({ ...eventHead, kind: Type.Literal('answer'), values: Type.Record(Type.String({ maxLength: 40 }), value, { maxProperties: 40 }) }, { additionalProperties: false }),
-  Type.Object({ ...eventHead, kind: Type.Literal('again') }, { additionalProperties: false }),
+  ...(['again', 'back'] as const).map((kind) => Type.Object({ ...eventHead, kind: Type.Literal(kind) }, { additionalProperties: false })),
   Type.Object({ ...eventHead, kind: Type.Literal('accept'), reason: Type.String({ minLength: 3, maxLength: 2000 }) }, { additionalProperties: false }),
 ]);
 export const runEventsSchema = Type.Object({
@@ -49,6 +49,13 @@ export class RunService {
     return { ...head(row, names), events: events.map((e): RunEventBy => ({ ...JSON.parse(e.document) as RunEvent, by: names.get(e.accountId ?? '') ?? '' })) };
   }
 
+  /** What was answered in a run, against what was expected then. */
+  async history(runId: string): Promise<RunHistory> {
+    const run = await this.read(runId);
+    const { plan, commons } = await this.plan(run.jobId, run.letter);
+    return { units: plan.units, rows: runHistory(plan, run.events, commons) };
+  }
+
   /**
    * Takes events in the order they come; those that are here already do nothing. The first makes the run.
    * @returns the run as it is now, so that the sender also learns what others did
@@ -64,7 +71,7 @@ export class RunService {
       await row.reload({ lock: transaction.LOCK.UPDATE, transaction });
       if (row.jobId !== jobId || row.letter !== letter) throw new Problem(409, 'Another run', 'This run belongs to another sheet.');
       if (row.ended && events.length > 0) throw new Problem(409, 'Run ended', 'This run was ended. Start a new one; what was not sent is kept on the device.');
-      await this.#add(row, events, by, transaction);
+      await this.#add(row, plan, events, by, transaction);
       await this.#settle(row, plan, commons, by, isNew, transaction);
     }));
     return await this.read(runId);
@@ -106,13 +113,19 @@ export class RunService {
     });
   }
 
-  async #add(row: RunRow, events: readonly RunEvent[], by: Account, transaction: Transaction): Promise<void> {
+  async #add(row: RunRow, plan: RunPlan, events: readonly RunEvent[], by: Account, transaction: Transaction): Promise<void> {
     const known = await this.models.runEvents.findAll({ where: { runId: row.id }, attributes: ['eventId', 'place'], transaction });
     const ids = new Set(known.map((k) => k.eventId));
     const fresh = events.filter((e, i) => !ids.has(e.id) && events.findIndex((o) => o.id === e.id) === i);
     const next = Math.max(0, ...known.map((k) => k.place)) + 1;
     await this.models.runEvents.bulkCreate(fresh.map((e, i) => ({ runId: row.id, place: next + i, eventId: e.id, accountId: by.id, receivedAt: new Date(), document: JSON.stringify(e) })), { transaction });
-    for (const e of fresh) if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', `issue ${row.letter}, ${e.stepId}: ${e.reason}`, row.jobId);
+    for (const e of fresh) {
+      const step = plan.steps.find((s) => s.id === e.stepId);
+      if (!step) continue;
+      if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', `issue ${row.letter}, ${step.title}: ${e.reason}`, row.jobId);
+      const read = e.kind === 'answer' ? readingsInWords(plan, step, e.values) : '';
+      if (read) await this.audit.note(by, 'gave a reading', `issue ${row.letter}, ${step.title}: ${read}`, row.jobId);
+    }
   }
 
   /** What follows from all events: whether the run is finished, and the zeros it found so far. */

@@ -3,6 +3,7 @@ import { Dropdown, Modal } from 'react-bootstrap';
 import { Link, NavLink, Outlet, ScrollRestoration, useRouteError } from 'react-router';
 import { askSession, signOut, useAccount } from '../store/sessionStore';
 import { JawMark } from '../theme/marks';
+import { OwnPassword } from './OwnPassword';
 import { Gate } from './SignIn';
 import { useShortcuts, SHORTCUTS } from './shortcuts';
 import { currentTheme, switchTheme } from './themeChoice';
@@ -46,8 +47,10 @@ export function LookOnly() {
 export function Head({ children, pages, tools }: { children?: ReactNode; pages?: readonly { to: string; says: ReactNode }[]; tools?: ReactNode }) {
   const [theme, setTheme] = useState(currentTheme());
   const account = useAccount();
+  const [changing, setChanging] = useState(false);
   return (
     <>
+      <OwnPassword show={changing} onClose={() => setChanging(false)} />
       <header className="head">
         <Link className="brand" to="/jobs"><JawMark /> Violet Jaw</Link>
         {children}
@@ -63,6 +66,7 @@ export function Head({ children, pages, tools }: { children?: ReactNode; pages?:
               <Dropdown.Item as="button" onClick={() => setTheme(switchTheme())}>{theme === 'dark' ? 'Day shift' : 'Night shift'}</Dropdown.Item>
               <Dropdown.Item as="button" onClick={() => window.dispatchEvent(new Event('violet-jaw-help'))}>Keyboard shortcuts</Dropdown.Item>
               <Dropdown.Item as={Link} to="/accounts">Accounts</Dropdown.Item>
+              {account && <Dropdown.Item as="button" onClick={() => setChanging(true)}>Change my password</Dropdown.Item>}
               {account && <Dropdown.Item as="button" onClick={() => { void signOut(); }}>Sign out</Dropdown.Item>}
             </Dropdown.Menu>
           </Dropdown>

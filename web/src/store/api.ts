@@ -4,7 +4,7 @@ import type { Shop } from '@violet-jaw/core/shop';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
 import type { Vec3 } from '@violet-jaw/core/frames';
 import type { RunEvent, RunPlan } from '@violet-jaw/core/run';
-import type { AccountHead, AuditEntry, IssueHead, JobListEntry, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunRecord, SessionInfo } from '@violet-jaw/formats/api';
+import type { AccountHead, AuditEntry, IssueHead, JobListEntry, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, SessionInfo } from '@violet-jaw/formats/api';
 
 /** What the server answered instead of a success, in its own words. */
 export class ServerProblem extends Error {
@@ -98,6 +98,7 @@ export const api = {
   session: async () => await (await request('/session')).json() as SessionInfo,
   signIn: async (name: string, password: string) => await (await request('/session', { method: 'POST', headers: asJson, body: JSON.stringify({ name, password }) })).json() as SessionInfo,
   signOut: async () => { await request('/session', { method: 'DELETE' }); },
+  changeOwnPassword: async (current: string, password: string) => { await request('/session/password', { method: 'PUT', headers: asJson, body: JSON.stringify({ current, password }) }); },
   accounts: async () => await (await request('/accounts')).json() as AccountHead[],
   makeAccount: async (account: { name: string; role: Role; password: string; setupCode?: string }) => { await request('/accounts', { method: 'POST', headers: asJson, body: JSON.stringify(account) }); },
   changeAccount: async (id: string, change: { role?: Role; active?: boolean; password?: string }) => await (await request(`/accounts/${id}`, { method: 'PUT', headers: asJson, body: JSON.stringify(change) })).json() as AccountHead[],
@@ -111,6 +112,7 @@ export const api = {
   },
   sendEvents: async (runId: string, body: { jobId: string; letter: string; startedAt: string; events: readonly RunEvent[] }) =>
     await (await request(`/runs/${runId}/events`, { method: 'POST', headers: asJson, body: JSON.stringify(body) })).json() as RunRecord,
+  runHistory: async (runId: string) => await (await request(`/runs/${runId}/history`)).json() as RunHistory,
   endRun: async (runId: string) => { await request(`/runs/${runId}`, { method: 'DELETE' }); },
   jobReadings: async (id: string) => await (await request(`/jobs/${id}/readings`)).json() as ReadingEntry[],
   machineReadings: async (machineId: string) => await (await request(`/machines/${encodeURIComponent(machineId)}/readings`)).json() as ReadingEntry[],

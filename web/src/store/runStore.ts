@@ -102,7 +102,7 @@ export function leaveRun(): void {
   useRun.setState({ problem: null, runId: null, confirmed: [], pending: [], ended: false });
 }
 
-type NewEvent = Pick<RunEvent, 'stepId'> & ({ readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> } | { readonly kind: 'again' } | { readonly kind: 'accept'; readonly reason: string });
+type NewEvent = Pick<RunEvent, 'stepId'> & ({ readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> } | { readonly kind: 'again' | 'back' } | { readonly kind: 'accept'; readonly reason: string });
 
 /** What the operator did, kept here first and sent as soon as it can be. */
 export function addEvent(event: NewEvent): void {

@@ -4,12 +4,13 @@ import { AXES, axisOf, signOf, vec, type Axis, type Vec3 } from '@violet-jaw/cor
 import { besideFace, boreMiddle, standingAt, type RunPlan, type RunState, type RunStep, type SetupBodies } from '@violet-jaw/core/run';
 import { SimulatedControl } from '@violet-jaw/core/simulated';
 import type { Machine } from '@violet-jaw/core/shop';
-import { speechIn } from '@violet-jaw/core/units';
+import { fromUnits, speechIn, unitName } from '@violet-jaw/core/units';
 import { usePractice } from './usePractice';
 
 /** Largest error with which the practice machine places what stands on it, mm. */
 const PLACED_WITHIN = 0.02;
-const STEPS = [0.01, 0.1, 1, 10, 100];
+/** What one press of a jog key moves, in the units of the job. */
+const STEPS = { mm: [0.01, 0.1, 1, 10, 100], inch: [0.0005, 0.001, 0.01, 0.1, 1] } as const;
 
 interface PracticeProps {
   readonly plan: RunPlan;
@@ -28,10 +29,10 @@ export function Practice(props: PracticeProps) {
 
 function Panel({ plan, step, state, onRead, machine, bodies, lengths }: PracticeProps & { machine: Machine; bodies: readonly SetupBodies[]; lengths: Readonly<Record<number, number>> }) {
   const [seed] = useState(() => Math.floor(Math.random() * 1e6));
-  const control = useMemo(() => { const c = new SimulatedControl({ machine, seed }); c.keyIn({ lengths }); return c; }, [machine, seed, lengths]);
+  const control = useMemo(() => { const c = new SimulatedControl({ machine, seed, units: plan.units }); c.keyIn({ lengths }); return c; }, [machine, seed, lengths, plan.units]);
   const [, changed] = useReducer((n: number) => n + 1, 0);
   const [said, setSaid] = useState('Switched on. Nothing is known of where it stands: home it first.');
-  const [by, setBy] = useState(1);
+  const [by, setBy] = useState<number>(STEPS[plan.units][2]);
   const speech = speechIn(plan.units);
   const own = bodies.find((b) => b.setupId === step.setupId);
   const position = own?.position ?? middleOf(machine);
@@ -60,9 +61,9 @@ function Panel({ plan, step, state, onRead, machine, bodies, lengths }: Practice
         <Button size="sm" variant="outline-primary" onClick={() => act(() => control.reset(), 'Reset.')}>Reset</Button>
         <Button size="sm" variant="outline-primary" onClick={() => act(() => { control.powerCycle(); return { ok: true, says: '' }; }, 'Off and on again: home is forgotten.')}>Off and on</Button>
       </div>
-      <Form.Group controlId="jog-step" className="d-flex gap-2 align-items-center mt-2"><Form.Label className="mb-0">Jog by, mm</Form.Label><Form.Select size="sm" value={by} onChange={(e) => setBy(Number(e.target.value))}>{STEPS.map((s) => <option key={s} value={s}>{s}</option>)}</Form.Select></Form.Group>
+      <Form.Group controlId="jog-step" className="d-flex gap-2 align-items-center mt-2"><Form.Label className="mb-0">Jog by, {unitName(plan.units)}</Form.Label><Form.Select size="sm" value={by} onChange={(e) => setBy(Number(e.target.value))}>{STEPS[plan.units].map((s) => <option key={s} value={s}>{s}</option>)}</Form.Select></Form.Group>
       <div className="jog">
-        {AXES.flatMap((a) => ([-1, 1] as const).map((d) => <Button key={`${a}${d}`} size="sm" variant="outline-primary" onClick={() => act(() => control.jog(a, d * by), 'Moved.')}>{a.toUpperCase()} {d < 0 ? '\u2212' : '+'}</Button>))}
+        {AXES.flatMap((a) => ([-1, 1] as const).map((d) => <Button key={`${a}${d}`} size="sm" variant="outline-primary" onClick={() => act(() => control.jog(a, d * fromUnits(by, plan.units)), 'Moved.')}>{a.toUpperCase()} {d < 0 ? '\u2212' : '+'}</Button>))}
       </div>
       {step.kind === 'machine' && (
         <Button size="sm" onClick={() => { for (const a of AXES) onRead(`common-${a}`, speech.signed(now.common[a])); }}>Read the common offset</Button>

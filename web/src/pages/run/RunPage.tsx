@@ -6,7 +6,7 @@ import { AXES } from '@violet-jaw/core/frames';
 import { speechIn } from '@violet-jaw/core/units';
 import type { RunHead } from '@violet-jaw/formats/api';
 import { api } from '../../store/api';
-import { closeRun, joinRun, leaveRun, openRun, startRun, useRun } from '../../store/runStore';
+import { addEvent, closeRun, joinRun, leaveRun, openRun, startRun, useRun } from '../../store/runStore';
 import { useAccount } from '../../store/sessionStore';
 import { JawMark } from '../../theme/marks';
 import { StepForm, type Typed } from './StepForm';
@@ -78,7 +78,8 @@ function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
   const step = plan.steps[state.at];
   if (!step) return <Finished plan={plan} state={state} />;
   const put = (id: string, value: string | boolean) => setTyped((all) => ({ ...all, [step.id]: { ...all[step.id], [id]: value } }));
-  const forget = () => setTyped(({ [step.id]: _, ...rest }) => rest);
+  const forget = (...ids: string[]) => setTyped((all) => Object.fromEntries(Object.entries(all).filter(([id]) => !ids.includes(id))));
+  const before = plan.steps[state.at - 1] as RunStep | undefined;
   return (
     <div className={practising ? 'run-split' : undefined}>
       <main className="run-main" aria-label={step.title}>
@@ -89,9 +90,10 @@ function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
         {step.edge && <EdgeHint plan={plan} limit={plan.setups.find((s) => s.id === step.setupId)?.limit ?? 0} />}
         {step.lines && <details className="run-lines"><summary>The lines</summary><pre className="lines" tabIndex={0}>{step.lines}</pre></details>}
         {state.stopped
-          ? <StoppedPanel key={step.id} plan={plan} step={step} stopped={state.stopped} onAgain={forget} />
+          ? <StoppedPanel key={step.id} plan={plan} step={step} stopped={state.stopped} onAgain={() => forget(step.id)} />
           : <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />}
         <div className="run-foot">
+          {before && <Button variant="link" onClick={() => { forget(step.id, before.id); addEvent({ kind: 'back', stepId: step.id }); }}>Back to “{before.title}”</Button>}
           <Button variant="link" onClick={() => setPractising(!practising)}>{practising ? 'Put the practice machine away' : 'Practise on the simulated machine'}</Button>
           <Leave />
         </div>

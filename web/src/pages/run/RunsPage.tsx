@@ -6,6 +6,7 @@ import { useJob } from '../../app/JobLayout';
 import { api } from '../../store/api';
 import { AuditList } from '../accounts/AuditList';
 import { Readings } from './Readings';
+import { RunRecordTable } from './RunRecordTable';
 
 interface Loaded { readonly issues: readonly IssueHead[]; readonly runs: readonly RunHead[]; readonly readings: readonly ReadingEntry[]; readonly audit: readonly AuditEntry[] }
 
@@ -14,6 +15,7 @@ export function RunsPage() {
   const { id, job } = useJob();
   const [loaded, setLoaded] = useState<Loaded | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [open, setOpen] = useState<RunHead | null>(null);
   const load = async () => {
     try {
       const [issues, runs, own, audit] = await Promise.all([api.issues(id), api.runs(id), api.jobReadings(id), api.audit(id)]);
@@ -51,7 +53,7 @@ export function RunsPage() {
                     <tr key={r.id}>
                       <td>{r.letter}</td><td className="number text-start">{r.startedAt.slice(0, 16).replace('T', ' ')}</td><td>{r.startedBy}</td>
                       <td>{r.ended ? 'ended early' : r.finishedAt ? 'first part done' : 'stands on the machine'}</td>
-                      <td>{!r.finishedAt && <Button size="sm" variant="outline-primary" onClick={() => { void end(r.id); }}>End this run</Button>}</td>
+                      <td className="text-nowrap"><Button size="sm" variant="outline-primary" aria-expanded={open?.id === r.id} onClick={() => setOpen(open?.id === r.id ? null : r)}>What was read</Button>{' '}{!r.finishedAt && <Button size="sm" variant="outline-primary" onClick={() => { void end(r.id); }}>End this run</Button>}</td>
                     </tr>
                   ))}
                 </tbody>
@@ -60,6 +62,7 @@ export function RunsPage() {
           </div>
         </div>
         <div className="col-12 col-xl-6"><div className="panel"><h2>Who did what</h2><AuditList entries={loaded.audit} /></div></div>
+        {open && <div className="col-12"><RunRecordTable key={open.id} run={open} /></div>}
         <div className="col-12"><Readings readings={loaded.readings} /></div>
       </div>
     </>

@@ -1,0 +1,51 @@
+import { useEffect, useState } from 'react';
+import { Table } from 'react-bootstrap';
+import type { HistoryRow } from '@violet-jaw/core/run';
+import { speechIn } from '@violet-jaw/core/units';
+import type { RunHead, RunHistory } from '@violet-jaw/formats/api';
+import { api } from '../../store/api';
+
+const OUTCOME: Record<HistoryRow['outcome'], string> = {
+  passed: 'done', stopped: '✕ stopped the run', again: 'done once more', back: 'went back a step', accepted: 'accepted in writing', late: 'came too late, changed nothing',
+};
+
+/** Everything that was answered in one run, in its order: who, when, what was read against what was expected. */
+export function RunRecordTable({ run }: { run: RunHead }) {
+  const [found, setFound] = useState<RunHistory | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    let gone = false;
+    api.runHistory(run.id).then(
+      (history) => { if (!gone) setFound(history); },
+      (error: unknown) => { if (!gone) setProblem(error instanceof Error ? error.message : String(error)); },
+    );
+    return () => { gone = true; };
+  }, [run]);
+  if (problem) return <p className="finding stop" role="alert">{problem}</p>;
+  if (!found) return <p className="quiet">Loading the run…</p>;
+  const { signed } = speechIn(found.units);
+  return (
+    <div className="panel">
+      <h2>What was read: issue {run.letter}, begun {run.startedAt.slice(0, 16).replace('T', ' ')} UTC</h2>
+      {found.rows.length === 0 && <p className="quiet">Nothing has come in yet.</p>}
+      {found.rows.length > 0 && (
+        <Table size="sm" aria-label="What was read">
+          <thead><tr><th>When, UTC</th><th>By</th><th>Step</th><th>Reading</th><th className="text-end">expected</th><th className="text-end">read</th><th className="text-end">off by</th><th>What came of it</th></tr></thead>
+          <tbody>{found.rows.flatMap((row) => linesOf(row).map((line, i) => (
+            <tr key={`${row.event.id} ${i}`}>
+              {i === 0 ? <><td className="number text-start">{row.event.at.slice(11, 19)}</td><td>{row.event.by}</td><td>{row.title}</td></> : <td colSpan={3} />}
+              <td>{line?.ask.label}</td>
+              <td className="number">{line && line.target !== null ? signed(line.target) : ''}</td>
+              <td className="number">{line ? signed(line.value) : ''}</td>
+              <td className="number">{line && line.difference !== null ? signed(line.difference) : ''}</td>
+              <td>{i === 0 && <>{OUTCOME[row.outcome]}{row.because && <span className="quiet">: {row.because}</span>}</>}</td>
+            </tr>
+          )))}</tbody>
+        </Table>
+      )}
+    </div>
+  );
+}
+
+/** One line a reading; one line where nothing was read. */
+const linesOf = (row: HistoryRow) => (row.readings.length > 0 ? row.readings : [null]);
