@@ -123,7 +123,7 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await page.goto(address.replace('/run/', '/jobs/').replace(/\/A$/, '/run'));
   await expect(page.getByRole('table', { name: 'Runs' })).toContainText('first part done');
   await expect(page.getByRole('table', { name: 'Who did what' })).toContainText('Operatorfinished a run');
-  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(/gave a reading: issue A, Op 10: touch off X: Machine X at the left face, mm −/);
+  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(/gave a reading: issue A, Op 10: touch off X: Machine X at the raw left face, mm −/);
   await page.getByRole('button', { name: 'What was read' }).click();
   const history = page.getByRole('table', { name: 'What was read' });
   await expect(history.getByRole('row', { name: /touch off X.*\+2\.000.*stopped the run: 2\.000 is the stock on the left/ })).toBeVisible();
@@ -205,6 +205,9 @@ test('a measured zero takes the place of the planned one in the plan, and can be
   await go(page, 'Ledger');
   await expect(page.getByRole('table', { name: /^Ledger of G54/ })).toContainText('as touched off');
   await expect(page.getByRole('table', { name: /^Ledger of G54/ }).getByRole('row', { name: /as touched off/ })).toContainText('+0.040');
+  await go(page, 'Route');
+  await expect(page.getByText(/Work zero in machine coordinates, as touched off in Op 10, run of .* UTC/)).toBeVisible(LONG);
+  await go(page, 'Ledger');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('table', { name: /^Ledger of G54/ })).not.toContainText('as touched off');
 });

@@ -9,14 +9,18 @@ export interface Config {
   readonly databaseUrl: string | null;
   /** the built web application; null: API only */
   readonly webFolder: string | null;
+  /** the demo shop is loaded into an empty database */
+  readonly demo: boolean;
 }
 
 /** Reads the configuration from the environment; throws with a sentence when it is wrong. */
 export function configFrom(env: NodeJS.ProcessEnv, root: string): Config {
   const port = Number(env.PORT ?? 4680);
   if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT: expected a number from 0 to 65535, found "${env.PORT}".`);
+  const demo = env.VIOLET_JAW_DEMO ?? 'yes';
+  if (demo !== 'yes' && demo !== 'no') throw new Error(`VIOLET_JAW_DEMO: expected yes or no, found "${demo}".`);
   return {
-    port,
+    port, demo: demo === 'yes',
     host: env.HOST ?? '127.0.0.1',
     dataFolder: resolve(root, env.VIOLET_JAW_DATA ?? '.violet-jaw'),
     databaseUrl: env.VIOLET_JAW_DB_URL ?? null,

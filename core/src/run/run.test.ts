@@ -151,7 +151,7 @@ test('the history of a run says who answered what against what was expected then
   expect(rows[3]).toMatchObject({ title: 'Op 10: touch off X', because: expect.stringMatching(/\S/), readings: [{ difference: expect.closeTo(0.25, 6), inLimit: false }] });
   expect(rows[6].because).toBe('the vise was moved');
   const step = o.ready.plan.steps.find((s) => s.id === 'op-10/touch/x')!;
-  expect(readingsInWords(o.ready.plan, step, { 'touch-1': -467.35 })).toMatch(/^Machine X at the .* face, mm \u2212467\.350$/);
+  expect(readingsInWords(o.ready.plan, step, { 'touch-1': -467.35 })).toMatch(/^Machine X at the sawn left face, mm \u2212467\.350$/);
 });
 
 test('a common offset that is read stops the run before anything is touched', () => {

@@ -4,7 +4,7 @@ import type { Job } from '../job';
 import { registerUses, type PlannedJob, type PlannedSetup, type SetupFacts } from '../plan';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
 import { speechIn, unitName, type Speech } from '../units';
-import { lengthInRegister, lengthRegisterOf, toolOf } from '../zero';
+import { bodyName, lengthInRegister, lengthRegisterOf, toolOf } from '../zero';
 import { causesOf } from './causes';
 import type { Otherwise } from './otherwise';
 import type { Ask, RunAxis, RunPlan, RunSetup, RunStep, StepKind } from './types';
@@ -111,7 +111,8 @@ function lengthAsk({ planned, speech }: Making, { setup }: PlannedSetup): Ask[] 
 }
 
 function clearanceWords(facts: SetupFacts, speech: Speech): string[] {
-  return [`The lowest cut stays ${speech.signed(facts.prove.aboveTop)} ${unitName(speech.units)} from the ${facts.hold.top.name}.`];
+  const { aboveTop } = facts.prove;
+  return [`The lowest cut ${aboveTop < 0 ? 'goes' : 'stays'} ${speech.sizeWithUnit(Math.abs(aboveTop))} ${aboveTop < 0 ? 'below' : 'above'} the ${facts.hold.top.name}.`];
 }
 
 function prepareWords({ speech }: Making, s: PlannedSetup): string[] {
@@ -142,7 +143,7 @@ function touchStep({ speech }: Making, s: PlannedSetup, index: number): RunStep 
   const w = worksheet[index];
   const name = w.axis.toUpperCase();
   const touching = toolOf(s.setup, s.setup.touchOff.top.tool);
-  const readings = w.touches.length === 0 ? [['axis', 'on the axis']] : w.touches.map((t, i) => [`touch-${i + 1}`, `at the ${t.name}`]);
+  const readings = w.touches.length === 0 ? [['axis', 'on the axis']] : w.touches.map((t, i) => [`touch-${i + 1}`, `at the ${bodyName(t)}`]);
   const isReference = s.setup.lengths.by === 'reference tool' && touching?.number === s.setup.lengths.reference;
   return step('touch', s, `Op ${s.op}: touch off ${name}`, {
     axis: w.axis, says: [w.says, `Read the machine position while it touches; what is keyed in follows from it. To declare ${name} ${w.declare === null ? '' : speech.signed(w.declare)} at the control comes to the same.`],

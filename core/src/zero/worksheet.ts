@@ -97,8 +97,8 @@ function atSide(input: WorksheetInput, axis: 'x' | 'y', target: SideTarget): Axi
   return wanted ? oneFace(input, axis, wanted) : nothing(axis, `Nothing to touch in ${axis.toUpperCase()}: ${target === 'nearest' ? 'no side of the part' : `its ${FACE_NAME[FACE_OF[axis][target]]} does not`} stand${target === 'nearest' ? 's' : ''} above the device.`);
 }
 
-/** "raw left face", "fixed jaw" */
-const bodyName = (t: Touch): string => (t.body === 'device' ? t.name : `${t.body} ${t.name}`);
+/** "raw left face", "fixed jaw", the way it is read out. */
+export const bodyName = (t: Touch): string => (t.body === 'device' ? t.name : `${t.body} ${t.name}`);
 
 /** How far the face is from zero, and why: "raw left face 3.000 outside zero". */
 function fromZero({ face, side }: Touch, speech: Speech): string {

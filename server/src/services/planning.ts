@@ -16,7 +16,7 @@ export class Planning {
   #pool: Piscina;
 
   constructor(workerFile: string) {
-    this.#pool = new Piscina({ filename: workerFile, minThreads: 0, maxThreads: 2, idleTimeout: 30_000 });
+    this.#pool = new Piscina({ filename: workerFile, minThreads: 0, maxThreads: 2, idleTimeout: 300_000 });
   }
 
   summarize(input: Input): Promise<JobSummary> {

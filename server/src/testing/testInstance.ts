@@ -26,7 +26,7 @@ export interface TestInstance extends Instance {
 export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; accounts?: false; log?: (line: string) => void } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
-    { port: 0, host: '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null },
+    { port: 0, host: '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, demo: options.demo ?? false },
     { worker: join(process.cwd(), 'dist/server/plan.worker.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null },
     options.log ?? (() => undefined),
   );

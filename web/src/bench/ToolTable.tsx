@@ -36,7 +36,7 @@ function CutRow({ tool, edit }: { tool: Tool; edit: (fields: Partial<Tool>) => v
           </Labelled>
           {length('stickOut', 'Sticks out')}
           {length('holderDiameter', 'Holder')}
-          <Labelled text="Length in H"><NumberField hideLabel optional label={name('Length register')} value={tool.lengthRegister} min={1} max={999} digits={0} onCommit={(h) => edit({ lengthRegister: h === null ? null : Math.round(h) })} /></Labelled>
+          <Labelled text="Length in H"><NumberField hideLabel optional label={name('Length register')} empty={String(tool.number)} value={tool.lengthRegister} min={1} max={999} digits={0} onCommit={(h) => edit({ lengthRegister: h === null ? null : Math.round(h) })} /></Labelled>
           {perMinute !== null && <span className="quiet">feed {metric ? `${Math.round(perMinute)} mm/min` : `${(perMinute / 25.4).toFixed(1)} in/min`}</span>}
         </>
       )}

@@ -70,6 +70,7 @@ function Facts({ planned }: { planned: PlannedSetup }) {
   const { x, y, z } = facts.register;
   const w = x !== null && y !== null && z !== null ? { x, y, z } : null;
   const counted = planned.setup.lengths.by === 'spindle nose' ? '' : `, Z with ${lengthBasis(planned.setup, 0).says}`;
+  const from = facts.touched ? `, as touched off in ${facts.touched.from}` : ', planned from the measured station';
   const shift = planned.fromFirst?.shift;
   const values = w ?? shift;
   return (
@@ -78,7 +79,7 @@ function Facts({ planned }: { planned: PlannedSetup }) {
         <span className="violet">{planned.register}</span>
         {(['x', 'y', 'z'] as const).map((a) => <span key={a}>{a.toUpperCase()} {values ? speech.signed(values[a]) : '?'}</span>)}
       </div>
-      <p className="mb-1"><span className="quiet">{w ? `Work zero in machine coordinates${counted}.` : shift ? 'Shift from the first setup: the station is not measured.' : 'Not known: the station is not measured. Touch off here.'}</span> {facts.says.seat}</p>
+      <p className="mb-1"><span className="quiet">{w ? `Work zero in machine coordinates${from}${counted}.` : shift ? 'Shift from the first setup: the station is not measured.' : 'Not known: the station is not measured. Touch off here.'}</span> {facts.says.seat}</p>
     </div>
   );
 }
