@@ -9,6 +9,8 @@ export interface Config {
   readonly databaseUrl: string | null;
   /** the built web application; null: API only */
   readonly webFolder: string | null;
+  /** where tablets reach the application, printed on sheets; null: where the planner reached it when the sheet was issued */
+  readonly publicAddress: string | null;
   /** the demo shop is loaded into an empty database */
   readonly demo: boolean;
 }
@@ -19,8 +21,10 @@ export function configFrom(env: NodeJS.ProcessEnv, root: string): Config {
   if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT: expected a number from 0 to 65535, found "${env.PORT}".`);
   const demo = env.VIOLET_JAW_DEMO ?? 'yes';
   if (demo !== 'yes' && demo !== 'no') throw new Error(`VIOLET_JAW_DEMO: expected yes or no, found "${demo}".`);
+  const publicAddress = env.VIOLET_JAW_ADDRESS?.replace(/\/+$/, '') ?? null;
+  if (publicAddress !== null && !/^https?:\/\/[^\s/]+$/.test(publicAddress)) throw new Error(`VIOLET_JAW_ADDRESS: expected an address such as https://jaw.example, found "${env.VIOLET_JAW_ADDRESS}".`);
   return {
-    port, demo: demo === 'yes',
+    port, publicAddress, demo: demo === 'yes',
     host: env.HOST ?? '127.0.0.1',
     dataFolder: resolve(root, env.VIOLET_JAW_DATA ?? '.violet-jaw'),
     databaseUrl: env.VIOLET_JAW_DB_URL ?? null,

@@ -41,7 +41,7 @@ export async function startInstance(config: Config, files: { worker: string; dem
   const database = config.databaseUrl ? null : await startPrivateServer(config.dataFolder, log);
   try {
     const connection = await connect(config.databaseUrl ?? database!.url);
-    const services = makeServices(connection, config.dataFolder, files.worker, log);
+    const services = makeServices(connection, config.dataFolder, files.worker, config.publicAddress, log);
     if (files.demoStep && await loadDemo(services, files.demoStep)) log('The demo shop is loaded.');
     await tellAccounts(services, log);
     const session = sessions(connection.sequelize, sessionSecret(config.dataFolder));

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { sensorFootJob, vaneBearingBlockJob } from '../../demo';
 import type { RunEvent, RunPlan } from '@violet-jaw/core/run';
+import { runReach, type Sheet } from '@violet-jaw/core/sheet';
 import type { ReadingEntry, RunRecord } from '@violet-jaw/formats/api';
 import { signIn, testInstance, type TestInstance } from './testing/testInstance';
 
@@ -10,7 +11,7 @@ let jobId: string;
 let plan: RunPlan;
 
 beforeAll(async () => {
-  at = await testInstance({ demo: true });
+  at = await testInstance({ demo: true, publicAddress: 'https://jaw.example' });
   operator = await signIn(at.address, 'Operator', 'violet-operator');
   const job = { ...vaneBearingBlockJob(), number: 'RUN-1', body: { block: { x: 110, y: 70, z: 38 } } };
   jobId = (await at.call('POST', '/jobs', { body: job })).json.id as string;
@@ -41,6 +42,13 @@ test('the run of an issue is frozen with it: steps, targets and what the machine
   expect(plan).toMatchObject({ number: 'RUN-1', letter: 'A', machineName: 'Mill 1', homes: true });
   expect(plan.steps.map((s) => s.kind).slice(0, 7)).toEqual(['machine', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn']);
   expect(plan.setups[1].causes.some((c) => c.code === 'flipped')).toBe(true);
+});
+
+test('the sheet leads to the run where tablets reach it', async () => {
+  const { run } = (await at.call('GET', `/jobs/${jobId}/issues/A/sheet`)).json as Sheet;
+  expect(run?.url).toBe(`https://jaw.example/run/${jobId}/A`);
+  expect(runReach(run!.url)).toBe('');
+  for (const here of ['http://127.0.0.1:4680/run/x/A', 'http://localhost:4680/run/x/A', 'http://[::1]:4680/run/x/A']) expect(runReach(here)).toMatch(/only on the computer/);
 });
 
 test('events are taken in order and once, however often and in whatever pieces they are sent', async () => {

@@ -15,3 +15,8 @@ export function atTheMachine(setup: Setup, facts: SetupFacts, speech: Speech): s
     ...firstPart.map((c) => `First part, ${c.what}: ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)} ${unit}.`),
   ];
 }
+
+/** What has to be said of the address of a run; empty: a tablet reaches it as far as can be seen. */
+export function runReach(url: string): string {
+  return /^https?:\/\/(127\.|localhost[:/]|\[::1\])/.test(url) ? 'Opens only on the computer the application runs on.' : '';
+}

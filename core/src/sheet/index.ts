@@ -1,2 +1,3 @@
 export * from './sheet';
 export * from './compare';
+export { runReach } from './atTheMachine';

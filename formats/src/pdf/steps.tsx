@@ -1,5 +1,5 @@
 import { Path, Svg, Text, View } from '@react-pdf/renderer';
-import type { Sheet } from '@violet-jaw/core/sheet';
+import { runReach, type Sheet } from '@violet-jaw/core/sheet';
 import { styles } from './style';
 
 /** Steps in order, the number beside each; two columns so that a setup stays on its page. */
@@ -41,6 +41,7 @@ export function RunCode({ sheet: { run } }: { sheet: Sheet }) {
       <View style={{ flex: 1 }}>
         <Text style={styles.h}>Run this sheet at the machine</Text>
         <Text style={styles.number}>{run.url}</Text>
+        {runReach(run.url) ? <Text>{runReach(run.url)}</Text> : null}
       </View>
     </View>
   );

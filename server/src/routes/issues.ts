@@ -10,7 +10,7 @@ import { expectedRevision, fileName, jobIdOf, letterOf, route } from './requests
 const checkIssue = checker(Type.Object({ note: Type.String({ maxLength: 4000 }) }, { additionalProperties: false }));
 
 /** Issued sheets: frozen numbers, drawings, lines for the control and the run. Behind `signedIn`. */
-export function issueRoutes({ issues, runs, audit }: Services): Router {
+export function issueRoutes({ issues, runs, audit, publicAddress }: Services): Router {
   const api = Router();
   api.get('/jobs/:id/issues', route(async (request, response) => { response.json(await issues.list(jobIdOf(request))); }));
   api.post('/jobs/:id/issues', planner, express.json({ limit: '20kb' }), route(async (request, response) => {
@@ -18,7 +18,7 @@ export function issueRoutes({ issues, runs, audit }: Services): Router {
     if (!checked.ok) throw badInput(checked.problems);
     const by = accountOf(response);
     const id = jobIdOf(request);
-    const issued = await issues.issue(id, expectedRevision(request), checked.value.note, { by: by.name, address: `${request.protocol}://${request.get('host') ?? 'localhost'}` });
+    const issued = await issues.issue(id, expectedRevision(request), checked.value.note, { by: by.name, address: publicAddress ?? `${request.protocol}://${request.get('host') ?? 'localhost'}` });
     await audit.note(by, 'issued a sheet', `issue ${issued.letter}`, id);
     response.status(201).json(issued);
   }));

@@ -22,17 +22,19 @@ export interface Services {
   /** the demo's accounts, told on the page where one signs in; null: there are none */
   readonly demoAccounts: () => SessionInfo['demo'];
   readonly tellDemoAccounts: (accounts: SessionInfo['demo']) => void;
+  /** printed on sheets; null: where the planner reached the application */
+  readonly publicAddress: string | null;
   readonly isReady: () => Promise<boolean>;
 }
 
-export function makeServices({ sequelize, models }: Database, dataFolder: string, workerFile: string, log: (line: string) => void): Services {
+export function makeServices({ sequelize, models }: Database, dataFolder: string, workerFile: string, publicAddress: string | null, log: (line: string) => void): Services {
   const planning = new Planning(workerFile);
   const shop = new ShopService(sequelize, models);
   const files = new Files(models, dataFolder);
   const audit = new AuditService(models);
   let demo: SessionInfo['demo'] = null;
   return {
-    planning, shop, files, audit,
+    planning, shop, files, audit, publicAddress,
     accounts: new AccountService(sequelize, models, audit),
     runs: new RunService(sequelize, models, audit),
     demoAccounts: () => demo, tellDemoAccounts: (accounts) => { demo = accounts; },

@@ -23,10 +23,10 @@ export interface TestInstance extends Instance {
 }
 
 /** A whole instance on loopback with a private MariaDB of its own. Needs the built worker (npm run build). */
-export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; accounts?: false; log?: (line: string) => void } = {}): Promise<TestInstance> {
+export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; log?: (line: string) => void } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
-    { port: 0, host: '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, demo: options.demo ?? false },
+    { port: 0, host: '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, demo: options.demo ?? false, publicAddress: options.publicAddress ?? null },
     { worker: join(process.cwd(), 'dist/server/plan.worker.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null },
     options.log ?? (() => undefined),
   );

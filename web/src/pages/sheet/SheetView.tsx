@@ -1,7 +1,7 @@
 import { Table } from 'react-bootstrap';
 import { sharedMargins, viewsInOrder } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
-import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
+import { runReach, type Sheet, type SheetSetup, type SheetTransition } from '@violet-jaw/core/sheet';
 import { Drawing } from '../../drawing/Drawing';
 import { ProjectionMark } from '../../drawing/ProjectionMark';
 
@@ -31,7 +31,7 @@ function RunCode({ run }: { run: NonNullable<Sheet['run']> }) {
   return (
     <div className="d-flex gap-3 align-items-center my-2">
       <svg viewBox={`0 0 ${run.qr.size} ${run.qr.size}`} width="104" height="104" role="img" aria-label="QR code of the run"><rect width={run.qr.size} height={run.qr.size} fill="#fff" /><path d={run.qr.path} fill="#231636" /></svg>
-      <div><strong>Run this sheet at the machine</strong><div className="number text-break">{run.url}</div></div>
+      <div><strong>Run this sheet at the machine</strong><div className="number text-break">{run.url}</div><div className="quiet">{runReach(run.url)}</div></div>
     </div>
   );
 }
