@@ -49,6 +49,16 @@ async function read(page: Page, button: string): Promise<void> {
   await page.getByRole('button', { name: button }).tap();
 }
 
+/** A copy of a job is issued, and its run begun, over the API. */
+async function otherStands(page: Page, { address }: RunningApp, of: string): Promise<void> {
+  const base = `${address}/api/v1`;
+  const job = await (await page.request.get(`${base}/jobs/${of}`)).json() as object;
+  const { id } = await (await page.request.post(`${base}/jobs`, { data: { ...job, number: 'T-OTHER' } })).json() as { id: string };
+  expect((await page.request.post(`${base}/jobs/${id}/issues`, { data: { note: '' }, headers: { 'If-Match': '"1"' } })).status()).toBe(201);
+  const began = { jobId: id, letter: 'A', startedAt: new Date().toISOString(), events: [{ id: 'began-by-hand', at: '', stepId: 'run/machine', kind: 'again' }] };
+  expect((await page.request.post(`${base}/runs/00000000-0000-4000-8000-000000000001/events`, { data: began })).status()).toBe(200);
+}
+
 const step = (page: Page, title: string | RegExp) => expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
 
 // one issue, run three times
@@ -137,10 +147,12 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await context.close();
 });
 
-test('on the practice machine an operator homes, touches the planned part and reads off; over-travel is told and reset', async ({ app, browser }) => {
+test('on the practice machine an operator homes, touches the planned part and reads off; over-travel is told and reset', async ({ page, app, browser }) => {
   const address = app.address + sheet;
+  await otherStands(page, app, sheet.split('/')[2]);
   const { context, page: at } = await tablet(browser, app);
   await at.goto(address);
+  await expect(at.getByText('T-OTHER Test block, Op 10, stands on Mill 1 with G54: keying it in here moves that zero.')).toBeVisible();
   await at.getByRole('button', { name: 'Begin a run' }).tap();
   await at.getByRole('button', { name: 'Practise on the simulated machine' }).tap();
   const machine = at.getByRole('complementary', { name: 'Practice machine' });

@@ -1,6 +1,6 @@
 import { AXES, type Axis } from '../frames';
 import type { Job } from '../job';
-import { firstPosition, registerUses, type PlannedJob, type RegisterUse } from '../plan';
+import { firstPosition, registerUses, type PlannedJob, type PlannedSetup, type RegisterUse } from '../plan';
 import { PLAIN_DIALECT, REGISTERS, type Register } from '../shop';
 import { lengthRegisterOf, setterTop, toolOf, lengthBasis } from '../zero';
 import { comment, writerFor, type Writer } from './dialect';
@@ -34,6 +34,9 @@ const differs = (a: RegisterUse, b: RegisterUse) => {
 
 const dialectOf = (planned: PlannedJob) => planned.machine?.dialect ?? PLAIN_DIALECT;
 
+const pageOf = (job: Job, planned: PlannedJob): Page => ({ job, planned, writer: writerFor(dialectOf(planned), job.units), uses: registerUses(planned) });
+const text = (lines: readonly string[]) => `${lines.join('\n')}\n`;
+
 function head({ job, writer: { note, line } }: Page, title: string): string[] {
   return [...note(`${job.number} ${job.part} REV ${job.revision}`), ...note(title), line(job.units === 'mm' ? 'G21' : 'G20', job.units === 'mm' ? 'MILLIMETRES' : 'INCHES')];
 }
@@ -45,9 +48,14 @@ function head({ job, writer: { note, line } }: Page, title: string): string[] {
  * standing setup owns, gets a comment instead of a line.
  */
 export function controlTexts(job: Job, planned: PlannedJob, issue: string): ControlTexts {
-  const page: Page = { job, planned, writer: writerFor(dialectOf(planned), job.units), uses: registerUses(planned) };
-  const text = (lines: readonly string[]) => `${lines.join('\n')}\n`;
+  const page = pageOf(job, planned);
   return { set: text(setLines(page, issue)), verify: text(verifyLines(page, issue)), clear: text(clearLines(page, issue)) };
+}
+
+/** The lines that look at the zeros of one setup only: in a run the other registers may not be keyed in yet. */
+export function lookAtSetup(job: Job, planned: PlannedJob, setupId: string, issue: string): string {
+  const page = pageOf(job, planned);
+  return text(verifyLines({ ...page, uses: page.uses.filter((u) => u.setupId === setupId) }, issue));
 }
 
 /** The lines that set the registers. */
@@ -124,23 +132,27 @@ function verifyLines(page: Page, issue: string): string[] {
   for (const use of uses) {
     const setup = planned.setups.find((s) => s.id === use.setupId);
     if (!use.facts || !setup) continue;
-    lines.push(...rise, line(use.register, use.name), 'G0 X0 Y0', ...descend(page, use, setup.setup), line(dialect.stop, `${use.name}: ${use.facts.says.zero}`));
+    // what the plan does not know was keyed in by hand, or not yet
+    const ask = values(use) ? [] : [line(dialect.stop, `IS ${use.register} OF ${use.name} TOUCHED OFF AND KEYED IN?`)];
+    lines.push(...rise, ...ask, line(use.register, use.name), 'G0 X0 Y0', ...descend(page, use, setup), line(dialect.stop, `${use.name}: ${use.facts.says.zero}`));
   }
   return [...lines, ...rise, ...(dialect.returnLine ? [dialect.returnLine] : []), dialect.end];
 }
 
 /** An optional stop up there, then down to a look above everything, with the length of the touching tool active. */
-function descend({ planned: { machine }, writer: { note, line, fill, number } }: Page, use: RegisterUse, setup: PlannedJob['setups'][number]['setup']): string[] {
+function descend({ planned: { machine, setups }, writer: { note, line, fill, number } }: Page, use: RegisterUse, { setup, station }: PlannedSetup): string[] {
   const facts = use.facts!;
+  // another setup of the same station may be loaded, and stand higher
+  const there = [facts, ...setups.flatMap((s) => (s.facts && s.station?.id === station?.id ? [s.facts] : []))];
   const tool = toolOf(setup, setup.touchOff.top.tool) ?? setup.tools[0] ?? null;
   const { lengthLine } = machine?.dialect ?? PLAIN_DIALECT;
   if (!lengthLine || !tool) return note(lengthLine ? 'NO TOOL LISTED: STAYS UP' : 'NO LENGTHS HERE: STAYS UP');
-  const height = firstPosition(facts).z - facts.zero.shiftedInDevice.z;
+  const height = Math.max(...there.map((f) => firstPosition(f).z)) - facts.zero.shiftedInDevice.z;
   const zero = facts.zero.inMachine;
   // where the length is known, no higher than the travel lets it
   const room = zero && machine && tool.length !== null ? machine.travel.z.max - zero.z - tool.length : Infinity;
   const down = Math.min(height, Math.floor(room));
-  if (down < Math.max(facts.seat.loadedBox.max.z, facts.hold.top.z) - facts.zero.shiftedInDevice.z) return note(`T${tool.number} HAS NO ROOM ABOVE THE PART: STAYS UP`);
+  if (down < Math.max(...there.flatMap((f) => [f.seat.loadedBox.max.z, f.hold.top.z])) - facts.zero.shiftedInDevice.z) return note(`T${tool.number} HAS NO ROOM ABOVE THE PART: STAYS UP`);
   const { optionalStop } = machine?.dialect ?? PLAIN_DIALECT;
   return [...(optionalStop ? [line(optionalStop, 'OVER IT IN X AND Y')] : []), line(fill(lengthLine, { h: lengthRegisterOf(tool) }), `T${tool.number} IN THE SPINDLE`), `G0 Z${number(down)}`];
 }

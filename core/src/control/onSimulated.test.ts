@@ -166,7 +166,7 @@ describe('the text that looks at each zero', () => {
     expect(controlTexts(job, plan(job, { ...demoShop, machines: [homing] }), 'A').set).toMatch(/^\(KEY IN G54 X-\d/m);
     expect(set).not.toMatch(/^G10/m);
     const code = verify.split('\n').filter((l) => !l.startsWith('('));
-    expect(code.slice(0, 5)).toEqual(['G21 (MILLIMETRES)', 'G90', 'M0', 'G54 (OP 10)', 'G0 X0 Y0']);
+    expect(code.slice(0, 6)).toEqual(['G21 (MILLIMETRES)', 'G90', 'M0', 'M0 (IS G54 OF OP 10 TOUCHED OFF AND KEYED IN?)', 'G54 (OP 10)', 'G0 X0 Y0']);
   });
 });
 

@@ -5,7 +5,9 @@ import { Planner } from '../plan';
 import { loadKernel } from '../solid';
 import { readyToRun, SimulatedOperator, type Mistakes, type Ready } from '../testing/operator';
 import type { Units } from '../units';
-import { readingsInWords, runHistory, runState, type CauseCode } from '.';
+import { controlTexts } from '../control';
+import { SimulatedControl } from '../simulated';
+import { readingsInWords, standingAt, runHistory, runState, type CauseCode } from '.';
 
 let planner: Planner;
 beforeAll(async () => { planner = new Planner(await loadKernel()); });
@@ -39,6 +41,42 @@ test('the order of the work: machine, then each setup, with hands last at the tr
   expect(transition.asks.map((a) => a.id)).toEqual(['spindle', 'tool', 'hands']);
   expect(transition.says[0]).toMatch(/^Stop the spindle, put the tool away/);
   expect(plan.steps.find((s) => s.kind === 'prepare')!.says.join(' ')).toMatch(/At hand: coolant, flood/);
+});
+
+describe('looking from above', () => {
+  test('in a run goes over the zeros of its own setup only: the others may not be keyed in yet', () => {
+    const { plan } = ready();
+    const [first, second] = plan.steps.filter((s) => s.kind === 'verify').map((s) => s.lines!);
+    expect(first).toMatch(/^G54 /m);
+    expect(first).not.toMatch(/^G55/m);
+    expect(second).toMatch(/^G55 /m);
+    expect(second).not.toMatch(/^G54 /m);
+  });
+
+  test.each([0, 1])('the lines of all setups stay above what stands there, whichever setup is loaded (setup %i)', (loaded) => {
+    // the first setup stands 50 higher on the same station than the second
+    const job = vane('mm', (j) => { j.setups[0].parallels.height = 44; j.setups[1].parallels.height = 6; });
+    const r = ready(job);
+    const { set, verify } = controlTexts(job, r.planned, 'ISSUE A');
+    const control = new SimulatedControl({ machine: demoShop.machines[0] });
+    control.home();
+    control.keyIn({ lengths: { 5: 128.5, 7: 128.5 } });
+    for (const line of set.trim().split('\n')) expect(control.send(line)).toEqual({ ok: true, says: '' });
+    control.tool = { radius: 8, length: 128.5 };
+    control.bodies = standingAt(r.bodies[loaded].bodies, r.bodies[loaded].position!);
+    control.load(verify);
+    for (const s of r.planned.setups) {
+      expect(control.cycleStart()).toMatchObject({ ok: true, finished: false });
+      expect(control.read().active).toBe(s.register);
+      expect(control.trueTip().z).toBeLessThan(control.build.travel.z.max - 128.5);
+    }
+    expect(control.cycleStart()).toMatchObject({ ok: true, finished: true });
+  });
+
+  test('asks whether a register that the plan does not know is keyed in, before it goes there', () => {
+    const { plan } = ready(vane('mm', (j) => { for (const s of j.setups) s.station = 'station-b'; }));
+    expect(plan.steps.find((s) => s.kind === 'verify')!.lines).toMatch(/^M0 \(IS G54 OF OP 10 TOUCHED OFF AND KEYED IN\?\)\nG54 /m);
+  });
 });
 
 const opOf = (job: Job) => ({ r: job.setups[0].touchOff.side.diameter / 2, feeler: 0.5, zFeeler: 0.3 });

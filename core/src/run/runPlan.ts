@@ -1,5 +1,5 @@
 import { AXES, byAxis, type Axis } from '../frames';
-import { controlTexts } from '../control';
+import { lookAtSetup } from '../control';
 import type { Job } from '../job';
 import { registerUses, type PlannedJob, type PlannedSetup, type SetupFacts } from '../plan';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
@@ -16,7 +16,7 @@ interface Making {
   readonly job: Job;
   readonly planned: PlannedJob;
   readonly speech: Speech;
-  readonly verify: string;
+  readonly letter: string;
 }
 
 /**
@@ -25,7 +25,7 @@ interface Making {
  * @param otherwise per setup: where its faces would be if it were loaded the wrong way
  */
 export function runPlan(job: Job, planned: PlannedJob, letter: string, otherwise: ReadonlyMap<string, readonly Otherwise[]> = new Map()): RunPlan {
-  const making: Making = { job, planned, speech: speechIn(job.units), verify: controlTexts(job, planned, `ISSUE ${letter}`).verify };
+  const making: Making = { job, planned, speech: speechIn(job.units), letter };
   const machine = planned.machine;
   const held = planned.setups.filter((s) => s.facts && s.device);
   const steps = [
@@ -94,7 +94,7 @@ function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
     ...facts.worksheet.flatMap((w, i) => (w.problem === null ? [touchStep(making, s, i)] : [])),
     keyStep(making, s),
     step('verify', s, `Op ${s.op}: look from above`, {
-      says: [`Run these lines with the spindle stopped and a hand on feed hold. Over ${facts.says.zero} the tool must stand where you see zero on the part.`], lines: making.verify,
+      says: [`Run these lines with the spindle stopped and a hand on feed hold. Over ${facts.says.zero} the tool must stand where you see zero on the part.`], lines: lookAtSetup(making.job, making.planned, s.id, `ISSUE ${making.letter}`),
       asks: [...lengthAsk(making, s), yes('above', 'The tool stands over the right corner, above everything')],
     }),
     step('dryRun', s, `Op ${s.op}: dry run`, { says: [`Program ${setup.program || 'not named'}: run it above the part, single block, slow feed override.`, ...clearanceWords(facts, making.speech)], asks: [yes('dry', 'It went through without touching anything')] }),

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { runState, type RunPlan, type RunState, type RunStep } from '@violet-jaw/core/run';
 import { AXES } from '@violet-jaw/core/frames';
 import { speechIn } from '@violet-jaw/core/units';
-import type { RunHead } from '@violet-jaw/formats/api';
+import type { RegisterEntry, RunHead } from '@violet-jaw/formats/api';
 import { api } from '../../store/api';
 import { addEvent, closeRun, joinRun, leaveRun, openRun, startRun, useRun } from '../../store/runStore';
 import { useAccount } from '../../store/sessionStore';
@@ -59,17 +59,30 @@ function RunHead({ state }: { state: RunState | null }) {
 /** Begin a run, or go on with one that stands on the machine. */
 function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
   const [standing, setStanding] = useState<readonly RunHead[]>([]);
+  const others = useOthersStanding(plan, jobId);
   useEffect(() => { api.runs(jobId).then((all) => setStanding(all.filter((r) => r.letter === plan.letter && r.finishedAt === null)), () => undefined); }, [jobId, plan]);
   return (
     <main className="run-main">
       <h1>{plan.part}</h1>
       <p className="run-says">{plan.setups.length} {plan.setups.length === 1 ? 'setup' : 'setups'} on {plan.machineName}: {plan.setups.map((s) => `Op ${s.op} ${s.does}`).join('; ')}.</p>
+      {others.map((o) => <p key={`${o.jobId}${o.register}${o.by}`} className="finding caution"><span className="level">caution</span>{o.number} {o.part}, {o.by}, {o.state === 'run today' ? `was run on ${plan.machineName} today` : `stands on ${plan.machineName}`} with {o.register}: keying it in here moves that zero{o.state === 'run today' ? ', if it is still used' : ''}. Ask who runs it.</p>)}
       {plan.steps.length === 0 ? <p className="finding stop">Nothing can be run: no setup has a device.</p> : <Button className="run-go" onClick={startRun}>Begin a run</Button>}
       {standing.map((r) => (
         <Button key={r.id} variant="outline-primary" className="run-other" onClick={() => joinRun(r.id, r.startedAt)}>Go on with, or watch, the run {r.startedBy} began at {r.startedAt.slice(11, 16)} UTC on {r.startedAt.slice(0, 10)}</Button>
       ))}
     </main>
   );
+}
+
+/** Registers of this run that another job uses which stands on the machine, or was run there today. */
+function useOthersStanding({ machineId, setups }: RunPlan, jobId: string): readonly RegisterEntry[] {
+  const [found, setFound] = useState<readonly RegisterEntry[]>([]);
+  useEffect(() => {
+    let gone = false;
+    if (machineId) api.machineRegisters(machineId).then((all) => { if (!gone) setFound(all.filter((u) => u.jobId !== jobId && u.state !== 'planned' && setups.some((s) => s.register === u.register))); }, () => undefined);
+    return () => { gone = true; };
+  }, [machineId, setups, jobId]);
+  return found;
 }
 
 function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
