@@ -133,7 +133,7 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await page.goto(address.replace('/run/', '/jobs/').replace(/\/A$/, '/run'));
   await expect(page.getByRole('table', { name: 'Runs' })).toContainText('first part done');
   await expect(page.getByRole('table', { name: 'Who did what' })).toContainText('Operatorfinished a run');
-  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(/gave a reading: issue A, Op 10: touch off X: Machine X at the raw left face, mm −/);
+  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(/gave a reading: issue A, Op 10: touch off X: Machine X at the sawn left face, mm −/);
   await page.getByRole('button', { name: 'What was read' }).click();
   const history = page.getByRole('table', { name: 'What was read' });
   await expect(history.getByRole('row', { name: /touch off X.*\+2\.000.*stopped the run: 2\.000 is the stock on the left/ })).toBeVisible();

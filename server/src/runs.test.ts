@@ -104,6 +104,9 @@ test('what was read is told against what was expected then, and by whom, also af
   expect(json.rows.map((r: { outcome: string }) => r.outcome)).toEqual(['passed', 'passed', 'passed', 'stopped', 'accepted', 'back']);
   expect(json.rows[3]).toMatchObject({ event: { by: 'Operator' }, title: 'Op 10: touch off X', readings: [{ difference: expect.closeTo(1.5, 6), inLimit: false }] });
   expect((await at.call('GET', `/runs/${randomUUID()}/history`)).status).toBe(404);
+  // what waited on a tablet is sent by whoever signs in there next
+  await send(runId, [{ id: randomUUID(), at: '', stepId: touch.stepId, kind: 'again', who: 'Night shift' }]);
+  expect((await at.call('GET', `/runs/${runId}`)).json.events.at(-1)).toMatchObject({ by: 'Night shift, sent by Operator' });
   const read = ((await at.call('GET', `/jobs/${jobId}/audit`)).json as { action: string; detail: string; name: string }[]).find((a) => a.action === 'gave a reading' && /touch off X/.test(a.detail));
   expect(read).toMatchObject({ name: 'Operator', detail: expect.stringMatching(/^issue A, Op 10: touch off X: Machine X at the sawn left face, mm [−+]\d+\.\d{3}$/) });
   await at.call('DELETE', `/runs/${runId}`, { cookie: operator });

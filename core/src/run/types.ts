@@ -102,6 +102,8 @@ export type RunEvent = {
   readonly id: string;
   readonly at: string;
   readonly stepId: string;
+  /** name of who was signed in on the device then: what waited for the network may be sent by somebody else; left out by older devices */
+  readonly who?: string;
 } & (
   | { readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> }
   | { readonly kind: 'again' }
@@ -110,5 +112,5 @@ export type RunEvent = {
   | { readonly kind: 'accept'; readonly reason: string }
 );
 
-/** Who did it, as the server saw it. */
+/** Who did it, as the server saw it, and as the device says where that differs. */
 export type RunEventBy = RunEvent & { readonly by: string };

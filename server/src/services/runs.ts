@@ -10,7 +10,7 @@ import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
 
-const eventHead = { id: Type.String({ minLength: 8, maxLength: 64 }), at: Type.String({ maxLength: 40 }), stepId: Type.String({ maxLength: 120 }) };
+const eventHead = { id: Type.String({ minLength: 8, maxLength: 64 }), at: Type.String({ maxLength: 40 }), stepId: Type.String({ maxLength: 120 }), who: Type.Optional(Type.String({ maxLength: 60 })) };
 const value = Type.Union([Type.Number({ minimum: -1e6, maximum: 1e6 }), Type.Boolean()]);
 const eventSchema = Type.Union([
   Type.Object({ ...eventHead, kind: Type.Literal('answer'), values: Type.Record(Type.String({ maxLength: 40 }), value, { maxProperties: 40 }) }, { additionalProperties: false }),
@@ -46,7 +46,10 @@ export class RunService {
     if (!row) throw notFound('The run');
     const events = await this.models.runEvents.findAll({ where: { runId }, order: [['place', 'ASC']] });
     const names = await this.#names([row.startedBy, ...events.map((e) => e.accountId)]);
-    return { ...head(row, names), events: events.map((e): RunEventBy => ({ ...JSON.parse(e.document) as RunEvent, by: names.get(e.accountId ?? '') ?? '' })) };
+    return { ...head(row, names), events: events.map((e): RunEventBy => {
+      const event = JSON.parse(e.document) as RunEvent;
+      return { ...event, by: byWhom(event, names.get(e.accountId ?? '') ?? '') };
+    }) };
   }
 
   /** What was answered in a run, against what was expected then. */
@@ -122,9 +125,11 @@ export class RunService {
     for (const e of fresh) {
       const step = plan.steps.find((s) => s.id === e.stepId);
       if (!step) continue;
-      if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', `issue ${row.letter}, ${step.title}: ${e.reason}`, row.jobId);
+      const whom = byWhom(e, by.name);
+      const sent = whom === by.name ? '' : `${whom}; `;
+      if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', `${sent}issue ${row.letter}, ${step.title}: ${e.reason}`, row.jobId);
       const read = e.kind === 'answer' ? readingsInWords(plan, step, e.values) : '';
-      if (read) await this.audit.note(by, 'gave a reading', `issue ${row.letter}, ${step.title}: ${read}`, row.jobId);
+      if (read) await this.audit.note(by, 'gave a reading', `${sent}issue ${row.letter}, ${step.title}: ${read}`, row.jobId);
     }
   }
 
@@ -170,6 +175,9 @@ export class RunService {
     return new Map(rows.map((r) => [r.id, r.name]));
   }
 }
+
+/** Who is signed in where it was sent from, and who was when it was made, where that is another. */
+const byWhom = (event: RunEvent, sender: string): string => (event.who && event.who !== sender ? `${event.who}, sent by ${sender}` : sender);
 
 const head = (r: RunRow, names: ReadonlyMap<string, string>): RunHead => ({
   id: r.id, jobId: r.jobId, letter: r.letter, startedAt: r.startedAt.toISOString(), startedBy: names.get(r.startedBy ?? '') ?? '', finishedAt: r.finishedAt?.toISOString() ?? null, ended: r.ended,

@@ -3,6 +3,7 @@ import type { Vec3 } from '@violet-jaw/core/frames';
 import type { RunEvent, RunEventBy, RunPlan } from '@violet-jaw/core/run';
 import { api, ServerProblem } from './api';
 import { newId } from '../app/newId';
+import { useSession } from './sessionStore';
 
 /** A run as this device knows it: what the server has, and what is still to be sent. */
 export interface RunOnDevice {
@@ -106,7 +107,8 @@ type NewEvent = Pick<RunEvent, 'stepId'> & ({ readonly kind: 'answer'; readonly 
 
 /** What the operator did, kept here first and sent as soon as it can be. */
 export function addEvent(event: NewEvent): void {
-  const whole = { ...event, id: newId(), at: new Date().toISOString() } as RunEvent;
+  const who = useSession.getState().info?.account?.name;
+  const whole = { ...event, id: newId(), at: new Date().toISOString(), ...(who ? { who } : {}) } as RunEvent;
   useRun.setState((s) => ({ pending: [...s.pending, whole] }));
   keep();
   clearTimeout(timer);
