@@ -222,6 +222,18 @@ test('a measured zero takes the place of the planned one in the plan, and can be
   await go(page, 'Ledger');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('table', { name: /^Ledger of G54/ })).not.toContainText('as touched off');
+
+  // the next issue goes by that zero; the sheet that is out tells so
+  await page.getByRole('button', { name: 'Redo', exact: true }).click();
+  await saved(page);
+  const job = `${app.address}/api/v1/jobs/${sheet.split('/')[2]}`;
+  const revision = (await page.request.get(job)).headers().etag;
+  expect((await page.request.post(`${job}/issues`, { data: { note: '' }, headers: { 'If-Match': revision } })).status()).toBe(201);
+  await page.goto(address);
+  await expect(page.getByRole('alert')).toHaveText('Out of date: issue B has taken the place of issue A. Run issue B, unless the planner says otherwise.');
+  await page.getByRole('link', { name: 'Run issue B' }).click();
+  await expect(page.getByText('issue B')).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
 test('an operator looks and cannot change; a session that ends while editing loses nothing', async ({ page, app, browser }) => {

@@ -51,6 +51,14 @@ test('the sheet leads to the run where tablets reach it', async () => {
   for (const here of ['http://127.0.0.1:4680/run/x/A', 'http://localhost:4680/run/x/A', 'http://[::1]:4680/run/x/A']) expect(runReach(here)).toMatch(/only on the computer/);
 });
 
+test('an issue that a newer one has replaced says so', async () => {
+  expect((await at.call('GET', `/jobs/${jobId}/issues/A/run`)).json.newest).toBe('A');
+  const { json: job, etag } = await at.call('GET', `/jobs/${jobId}`);
+  const changed = await at.call('PUT', `/jobs/${jobId}`, { body: { ...job, notes: 'another' }, headers: { 'If-Match': etag! } });
+  expect((await at.call('POST', `/jobs/${jobId}/issues`, { body: { note: '' }, headers: { 'If-Match': changed.etag! } })).json.letter).toBe('B');
+  expect((await at.call('GET', `/jobs/${jobId}/issues/A/run`)).json).toMatchObject({ newest: 'B', plan: { letter: 'A' } });
+});
+
 test('events are taken in order and once, however often and in whatever pieces they are sent', async () => {
   const runId = randomUUID();
   const events = answers();

@@ -79,6 +79,22 @@ describe('looking from above', () => {
   });
 });
 
+test('the register of the second copy is read back as well, and a wrong one stops the run', () => {
+  const job = vane('mm', (j) => { j.copies = { ...j.copies, x: 2 }; j.setups = [{ ...j.setups[0], nextCopy: 'G58' }]; });
+  const r = ready(job);
+  const step = r.plan.steps.find((s) => s.kind === 'keyIn')!;
+  const by = r.planned.blank.copies[1].by;
+  expect(step.asks.map((a) => a.label)).toEqual(['G54 X, mm', 'G54 Y, mm', 'G54 Z, mm', 'G58 X, mm', 'G58 Y, mm', 'G58 Z, mm']);
+  expect(by.x).toBeGreaterThan(100);
+  const o = operator({}, r);
+  o.runTo((s) => s.kind === 'keyIn');
+  const right = o.answer(step);
+  expect(Number(right['G58-x']) - Number(right['register-x'])).toBeCloseTo(by.x, 9);
+  expect(o.send({ kind: 'answer', values: { ...right, 'G58-x': right['register-x'] } }).stopped!.judged.filter((j) => !j.inLimit).map((j) => j.ask.id)).toEqual(['G58-x']);
+  o.send({ kind: 'again' });
+  expect(o.send({ kind: 'answer', values: right }).stopped).toBeNull();
+});
+
 const opOf = (job: Job) => ({ r: job.setups[0].touchOff.side.diameter / 2, feeler: 0.5, zFeeler: 0.3 });
 /** declared as the worksheet of the first setup has it, register value as it comes out */
 const declare = (r: Ready, axis: 'x' | 'y' | 'z') => r.plan.setups[0].axes[['x', 'y', 'z'].indexOf(axis)].worksheet;

@@ -3,6 +3,7 @@ import { lookAtSetup } from '../control';
 import type { Job } from '../job';
 import { registerUses, type PlannedJob, type PlannedSetup, type SetupFacts } from '../plan';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
+import type { Register } from '../shop';
 import { speechIn, unitName, type Speech } from '../units';
 import { bodyName, lengthInRegister, lengthRegisterOf, toolOf } from '../zero';
 import { causesOf } from './causes';
@@ -155,14 +156,18 @@ function touchStep({ speech }: Making, s: PlannedSetup, index: number): RunStep 
 }
 
 function keyStep({ planned, job, speech }: Making, s: PlannedSetup): RunStep {
-  const others = registerUses(planned).filter((u) => u.setupId === s.id && u.fromPiece1);
+  const others = registerUses(planned).filter((u) => u.setupId === s.id && u.fromPiece1 && u.register !== s.register && !job.leaveAlone.includes(u.register));
+  const readBack = (id: string, register: Register, a: Axis): Ask => ({ ...number(id, `${register} ${a.toUpperCase()}, ${unitName(speech.units)}`, a, null, READ_BACK_MM), register });
   return step('keyIn', s, `Op ${s.op}: key in ${s.register}`, {
     says: [
       ...(job.leaveAlone.length > 0 ? [`Leave ${job.leaveAlone.join(', ')} alone: another setup owns ${job.leaveAlone.length === 1 ? 'it' : 'them'}.`] : []),
-      ...others.map((u) => `${u.register} for ${u.name.replace(/^Op \d+ /, '')}: the same plus ${AXES.map((a) => `${a.toUpperCase()} ${speech.signed(u.fromPiece1![a])}`).join(' ')}.`),
-      `Key these values into ${s.register}. Then read it back from the table, as it stands there.`,
+      ...others.map((u) => `${u.register} for ${u.name.replace(/^Op \d+ /, '')}: ${s.register} plus ${AXES.map((a) => `${a.toUpperCase()} ${speech.signed(u.fromPiece1![a])}`).join(' ')}.`),
+      `Key these values into ${[s.register, ...others.map((u) => u.register)].join(', ')}. Then read ${others.length > 0 ? 'them' : 'it'} back from the table, as ${others.length > 0 ? 'they stand' : 'it stands'} there.`,
     ],
-    asks: AXES.map((a) => number(`register-${a}`, `${s.register} ${a.toUpperCase()}, ${unitName(speech.units)}`, a, null, READ_BACK_MM)),
+    asks: [
+      ...AXES.map((a) => readBack(`register-${a}`, s.register, a)),
+      ...others.flatMap((u) => AXES.map((a): Ask => ({ ...readBack(`${u.register}-${a}`, u.register, a), fromFirst: u.fromPiece1![a] }))),
+    ],
   });
 }
 

@@ -124,7 +124,10 @@ export function targetOf(plan: RunPlan, step: RunStep, ask: Ask, answers: Readon
   const setup = setupOf(plan, step.setupId);
   if (!setup || ask.axis === null) return ask.target;
   const zero = zeroFound(plan, setup, answers);
-  if (step.kind === 'keyIn') return zero.measured[ask.axis] ?? zero.target[ask.axis];
+  if (step.kind === 'keyIn') {
+    const first = zero.measured[ask.axis] ?? zero.target[ask.axis];
+    return first === null ? null : first + (ask.fromFirst ?? 0);
+  }
   if (step.kind !== 'touch') return ask.target;
   const run = setup.axes[AXES.indexOf(ask.axis)];
   const w = zero.target[ask.axis];

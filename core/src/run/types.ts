@@ -1,5 +1,5 @@
 import type { Axis, Vec3 } from '../frames';
-import type { Machine } from '../shop';
+import type { Machine, Register } from '../shop';
 import type { AxisTouchOff } from '../zero';
 
 /** The order of a run. */
@@ -17,6 +17,10 @@ export interface Ask {
   /** how far it may be off: below, above, mm; null: it is only written down */
   readonly minus: number | null;
   readonly plus: number | null;
+  /** the register it is read back from; left out elsewhere */
+  readonly register?: Register;
+  /** register of a further piece or of the second copy: how far its zero lies from the first one's, mm; left out elsewhere */
+  readonly fromFirst?: number;
 }
 
 export interface RunStep {

@@ -69,7 +69,7 @@ export class SimulatedOperator {
     const touched = step.kind === 'touch' ? this.#touch(step) : [];
     return Object.fromEntries(step.asks.map((ask, i): [string, number | boolean] => {
       if (ask.kind === 'yes') return [ask.id, true];
-      const right = ask.id === 'length' ? ask.target ?? 0 : step.kind === 'touch' ? touched[i] : step.kind === 'keyIn' ? this.#keyIn(step, ask.axis!) : ask.target ?? 0;
+      const right = ask.id === 'length' ? ask.target ?? 0 : step.kind === 'touch' ? touched[i] : step.kind === 'keyIn' ? this.#keyIn(step, ask.axis!) + (ask.fromFirst ?? 0) : ask.target ?? 0;
       return [ask.id, this.mistakes.reads?.(ask, right) ?? right];
     }));
   }

@@ -1,6 +1,7 @@
 import type { Page } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
-import type { HistoryRow, RunEventBy } from '@violet-jaw/core/run';
+import type { Vec3 } from '@violet-jaw/core/frames';
+import type { HistoryRow, RunEventBy, RunPlan } from '@violet-jaw/core/run';
 import type { Change } from '@violet-jaw/core/sheet';
 import type { Units } from '@violet-jaw/core/units';
 
@@ -90,6 +91,15 @@ export interface RunHead {
 
 export interface RunRecord extends RunHead {
   readonly events: readonly RunEventBy[];
+}
+
+/** An issue as it is opened to run. */
+export interface RunToOpen {
+  readonly plan: RunPlan;
+  /** common offsets that were seen on its machine before */
+  readonly commons: readonly Vec3[];
+  /** letter of the newest issue of the job: another one than the plan's means that this one is out of date */
+  readonly newest: string;
 }
 
 /** What was answered in a run, against what was expected then. */

@@ -3,7 +3,7 @@ import { AXES, type Vec3 } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
 import { readingsInWords, runHistory, runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
 import { checker } from '@violet-jaw/core/schema';
-import type { ReadingEntry, RegisterEntry, RunHead, RunHistory, RunRecord } from '@violet-jaw/formats/api';
+import type { ReadingEntry, RegisterEntry, RunHead, RunHistory, RunRecord, RunToOpen } from '@violet-jaw/formats/api';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { Models, RunRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
@@ -26,13 +26,14 @@ const checkEvents = checker(runEventsSchema);
 export class RunService {
   constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService) {}
 
-  /** The frozen run of an issue, with the common offsets that were seen on its machine before. */
-  async plan(jobId: string, letter: string): Promise<{ plan: RunPlan; commons: Vec3[] }> {
+  /** The frozen run of an issue, with the common offsets that were seen on its machine before, and the letter that is in force now. */
+  async plan(jobId: string, letter: string): Promise<RunToOpen> {
     const row = await this.models.issues.findOne({ where: { jobId, letter }, attributes: ['run'] });
     if (!row) throw notFound(`Issue ${letter}`);
     if (!row.run) throw new Problem(409, 'No run', `Issue ${letter} is older than the page Run. Issue the sheet again to run it.`);
     const plan = JSON.parse(row.run) as RunPlan;
-    return { plan, commons: await this.#commons(plan.machineId) };
+    const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']] });
+    return { plan, commons: await this.#commons(plan.machineId), newest: newest?.letter ?? letter };
   }
 
   async list(jobId: string): Promise<RunHead[]> {
@@ -134,7 +135,7 @@ export class RunService {
   }
 
   /** What follows from all events: whether the run is finished, and the zeros it found so far. */
-  async #settle(row: RunRow, plan: RunPlan, commons: Vec3[], by: Account, isNew: boolean, transaction: Transaction): Promise<void> {
+  async #settle(row: RunRow, plan: RunPlan, commons: readonly Vec3[], by: Account, isNew: boolean, transaction: Transaction): Promise<void> {
     const stored = await this.models.runEvents.findAll({ where: { runId: row.id }, order: [['place', 'ASC']], transaction });
     const events = stored.map((e) => JSON.parse(e.document) as RunEvent);
     const state = runState(plan, events, commons);

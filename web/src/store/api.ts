@@ -2,9 +2,8 @@ import type { Job, JobFile } from '@violet-jaw/core/job';
 import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
-import type { Vec3 } from '@violet-jaw/core/frames';
-import type { RunEvent, RunPlan } from '@violet-jaw/core/run';
-import type { AccountHead, AuditEntry, IssueHead, JobListEntry, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, SessionInfo } from '@violet-jaw/formats/api';
+import type { RunEvent } from '@violet-jaw/core/run';
+import type { AccountHead, AuditEntry, IssueHead, JobListEntry, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, RunToOpen, SessionInfo } from '@violet-jaw/formats/api';
 
 /** What the server answered instead of a success, in its own words. */
 export class ServerProblem extends Error {
@@ -103,7 +102,7 @@ export const api = {
   makeAccount: async (account: { name: string; role: Role; password: string; setupCode?: string }) => { await request('/accounts', { method: 'POST', headers: asJson, body: JSON.stringify(account) }); },
   changeAccount: async (id: string, change: { role?: Role; active?: boolean; password?: string }) => await (await request(`/accounts/${id}`, { method: 'PUT', headers: asJson, body: JSON.stringify(change) })).json() as AccountHead[],
   audit: async (jobId: string | null) => await (await request(jobId ? `/jobs/${jobId}/audit` : '/audit')).json() as AuditEntry[],
-  runPlan: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/run`)).json() as { plan: RunPlan; commons: Vec3[] },
+  runPlan: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/run`)).json() as RunToOpen,
   frozen: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/frozen`)).json() as { job: Job; shop: Shop },
   runs: async (id: string) => await (await request(`/jobs/${id}/runs`)).json() as RunHead[],
   run: async (runId: string, version: string | null) => {

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import type { Vec3 } from '@violet-jaw/core/frames';
 import type { RunEvent, RunEventBy, RunPlan } from '@violet-jaw/core/run';
+import type { RunToOpen } from '@violet-jaw/formats/api';
 import { api, ServerProblem } from './api';
 import { newId } from '../app/newId';
 import { useSession } from './sessionStore';
@@ -12,6 +13,8 @@ export interface RunOnDevice {
   readonly plan: RunPlan | null;
   /** common offsets that were seen on the machine before */
   readonly commons: readonly Vec3[];
+  /** letter in force when it was last asked; empty: never */
+  readonly newest: string;
   /** null: none begun or chosen yet */
   readonly runId: string | null;
   /** another device began it */
@@ -27,7 +30,7 @@ export interface RunOnDevice {
 interface Kept { readonly runId: string; readonly startedAt: string; readonly confirmed: readonly RunEventBy[]; readonly pending: readonly RunEvent[] }
 
 const LOOK_EVERY_MS = 1500;
-const EMPTY: RunOnDevice = { jobId: '', letter: '', plan: null, commons: [], runId: null, joined: false, startedAt: '', confirmed: [], pending: [], ended: false, reach: 'asking', problem: null };
+const EMPTY: RunOnDevice = { jobId: '', letter: '', plan: null, commons: [], newest: '', runId: null, joined: false, startedAt: '', confirmed: [], pending: [], ended: false, reach: 'asking', problem: null };
 
 export const useRun = create<RunOnDevice>(() => EMPTY);
 
@@ -57,7 +60,7 @@ export async function openRun(jobId: string, letter: string): Promise<void> {
   opening += 1;
   version = null;
   const kept = stored<Kept>(runKey(jobId, letter));
-  const plan = stored<{ plan: RunPlan; commons: Vec3[] }>(planKey(jobId, letter));
+  const plan = stored<RunToOpen>(planKey(jobId, letter));
   useRun.setState({ ...EMPTY, jobId, letter, ...(plan ?? {}), ...(kept ?? {}) });
   await fetchPlan();
   void turn(opening);
@@ -68,7 +71,7 @@ async function fetchPlan(): Promise<void> {
   try {
     const found = await api.runPlan(jobId, letter);
     store(planKey(jobId, letter), found);
-    useRun.setState({ plan: found.plan, commons: found.commons, reach: 'reached', problem: null });
+    useRun.setState({ ...found, reach: 'reached', problem: null });
   } catch (error) {
     notReached(error);
   }

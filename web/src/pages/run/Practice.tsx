@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { AXES, axisOf, signOf, vec, type Axis, type Vec3 } from '@violet-jaw/core/frames';
-import { besideFace, boreMiddle, standingAt, type RunPlan, type RunState, type RunStep, type SetupBodies } from '@violet-jaw/core/run';
+import { besideFace, boreMiddle, standingAt, targetOf, type RunPlan, type RunState, type RunStep, type SetupBodies } from '@violet-jaw/core/run';
 import { SimulatedControl } from '@violet-jaw/core/simulated';
 import type { Machine } from '@violet-jaw/core/shop';
 import { fromUnits, speechIn, unitName } from '@violet-jaw/core/units';
@@ -82,7 +82,7 @@ function Panel({ plan, step, state, onRead, machine, bodies, lengths }: Practice
       })}
       {step.kind === 'touch' && run?.readsLength && <Button size="sm" className="mt-1" disabled={run.length === null} onClick={() => onRead('length', speech.size(run.length ?? 0))}>Read the length</Button>}
       {step.kind === 'edge' && step.axis && ['first', 'second'].map((k) => <Button key={k} size="sm" className="mt-1 me-1" onClick={() => read(k, step.axis!)}>Read {step.axis!.toUpperCase()} as the {k}</Button>)}
-      {step.kind === 'keyIn' && setup && <KeyIn control={control} setup={setup} state={state} onDone={changed} say={setSaid} onRead={(a, mm) => onRead(`register-${a}`, speech.signed(mm))} />}
+      {step.kind === 'keyIn' && <KeyIn control={control} plan={plan} step={step} state={state} onDone={changed} say={setSaid} onRead={(id, mm) => onRead(id, speech.signed(mm))} />}
       {step.lines && <RunLines control={control} lines={step.lines} onDone={changed} say={setSaid} />}
     </aside>
   );
@@ -93,26 +93,29 @@ const middleOf = ({ travel }: Machine): Vec3 => vec((travel.x.min + travel.x.max
 
 interface KeyInProps {
   readonly control: SimulatedControl;
-  readonly setup: RunPlan['setups'][number];
+  readonly plan: RunPlan;
+  readonly step: RunStep;
   readonly state: RunState;
   readonly onDone: () => void;
   readonly say: (says: string) => void;
-  readonly onRead: (axis: Axis, mm: number) => void;
+  readonly onRead: (askId: string, mm: number) => void;
 }
 
-function KeyIn({ control, setup, state, onDone, say, onRead }: KeyInProps) {
-  const register = setup.register as keyof ReturnType<SimulatedControl['read']>['registers'];
-  const zero = state.zeros.find((z) => z.setupId === setup.id);
+/** Keys in every register of the step, as an operator does at the table of the control, and reads them back. */
+function KeyIn({ control, plan, step, state, onDone, say, onRead }: KeyInProps) {
+  const asks = step.asks.flatMap((ask) => (ask.register && ask.axis ? [{ id: ask.id, register: ask.register, axis: ask.axis, value: targetOf(plan, step, ask, state.answers) ?? 0 }] : []));
+  const names = [...new Set(asks.map((a) => a.register))].join(', ');
   const keyIn = () => {
-    const [x, y, z] = AXES.map((a) => zero?.measured[a] ?? zero?.target[a] ?? 0);
-    control.keyIn({ registers: { ...control.read().registers, [register]: vec(x, y, z) } });
-    say(`${register} is keyed in.`);
+    const registers = { ...control.read().registers };
+    for (const { register, axis, value } of asks) registers[register] = { ...registers[register], [axis]: value };
+    control.keyIn({ registers });
+    say(`${names} is keyed in.`);
     onDone();
   };
   return (
     <div className="d-flex gap-1 mt-1">
-      <Button size="sm" variant="outline-primary" onClick={keyIn}>Key in {register}</Button>
-      <Button size="sm" onClick={() => AXES.forEach((a) => onRead(a, control.read().registers[register][a]))}>Read {register} back</Button>
+      <Button size="sm" variant="outline-primary" onClick={keyIn}>Key in {names}</Button>
+      <Button size="sm" onClick={() => asks.forEach((a) => onRead(a.id, control.read().registers[a.register][a.axis]))}>Read {names} back</Button>
     </div>
   );
 }

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { runState, type RunPlan, type RunState, type RunStep } from '@violet-jaw/core/run';
+import { runState, targetOf, type RunPlan, type RunState, type RunStep } from '@violet-jaw/core/run';
 import { AXES } from '@violet-jaw/core/frames';
 import { speechIn } from '@violet-jaw/core/units';
 import type { RegisterEntry, RunHead } from '@violet-jaw/formats/api';
@@ -35,7 +35,7 @@ export function RunPage() {
 }
 
 function RunHead({ state }: { state: RunState | null }) {
-  const { plan, reach, pending, jobId, problem, ended } = useRun();
+  const { plan, reach, pending, jobId, problem, ended, newest } = useRun();
   const account = useAccount();
   const step = plan && state ? plan.steps[state.at] : null;
   const setup = plan?.setups.find((s) => s.id === step?.setupId);
@@ -51,6 +51,7 @@ function RunHead({ state }: { state: RunState | null }) {
       </header>
       {plan && state && <div className="run-bar" aria-hidden="true"><div style={{ width: `${100 * state.at / plan.steps.length}%` }} /></div>}
       {problem && <div className="banner stop" role="alert">{problem}</div>}
+      {plan && newest && newest !== plan.letter && <div className="banner caution" role="alert"><strong>Out of date:</strong> issue {newest} has taken the place of issue {plan.letter}. <Link to={`/run/${jobId}/${newest}`}>Run issue {newest}</Link>, unless the planner says otherwise.</div>}
       {ended && <div className="banner stop" role="alert">This run was ended. What was not sent stays on this device until you begin another.</div>}
     </>
   );
@@ -148,6 +149,16 @@ function ToKeyIn({ plan, state, step }: { plan: RunPlan; state: RunState; step: 
               <th scope="row">{setup.register} {a.toUpperCase()}</th>
               <td className="number">{value === null ? 'not touched' : speech.signed(value)}</td>
               <td>{zero.measured[a] === null ? 'as planned' : 'touched off'}{planned !== null && value !== null && <>, plan {speech.signed(planned)}, off by <b className="number">{speech.signed(value - planned)}</b></>}{zero.movedBy && <>; the plan follows {zero.movedBy}</>}</td>
+            </tr>
+          );
+        })}
+        {step.asks.filter((ask) => ask.fromFirst !== undefined).map((ask) => {
+          const value = targetOf(plan, step, ask, state.answers);
+          return (
+            <tr key={ask.id}>
+              <th scope="row">{ask.register} {ask.axis?.toUpperCase()}</th>
+              <td className="number">{value === null ? 'not touched' : speech.signed(value)}</td>
+              <td>{setup.register} and <b className="number">{speech.signed(ask.fromFirst!)}</b></td>
             </tr>
           );
         })}
