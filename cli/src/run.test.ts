@@ -85,7 +85,7 @@ test('export writes the lines that look at each zero, and plan tells what to key
   const path = write(sensorFootJob());
   const nc = path.replace('job.json', 'look.nc');
   expect(await violetJaw('export', path, '--control', nc, '--lines', 'verify')).toMatchObject({ code: 0 });
-  expect(readFileSync(nc, 'utf8')).toMatch(/^G53 G0 Z0\.0000 \(RISE FIRST\)\nG54 \(OP 10\)\nG0 X0 Y0$/m);
+  expect(readFileSync(nc, 'utf8')).toMatch(/^G53 G0 Z0\.0000 \(RISE FIRST\)\nM0 \(IS G54 OF OP 10 TOUCHED OFF AND KEYED IN\?\)\nG54 \(OP 10\)\nG0 X0 Y0$/m);
   const planned = JSON.parse((await violetJaw('plan', path)).out) as PlanOutput;
   expect(planned.setups[0]).toMatchObject({ registerValue: { x: null, y: null, z: null }, touchOff: [{ axis: 'x' }, { axis: 'y', declare: expect.closeTo(0.28 * 25.4, 6) }, { axis: 'z' }] });
 });

@@ -76,7 +76,7 @@ test('a placement never overlaps an edge or a hole (independent grid)', () => {
     if (!fit.fits) return;
     expect(areaOf(fit.placement.outline)).toBeCloseTo(a * b, 3);
     expect(overlap(fit.placement.outline, piece, 0.5)).toBeLessThan(0.5);
-  }), { numRuns: 30 });
+  }), { numRuns: 15 });
 }, 120_000);
 
 test('whenever a brute-force grid of places and angles finds one, so does the search', () => {
@@ -95,7 +95,7 @@ test('whenever a brute-force grid of places and angles finds one, so does the se
     }
     const fit = fitIntoPiece(kernel, { outline: rect(0, 0, a, b) }, piece, NONE);
     return !grid || fit.fits;
-  }), { numRuns: 30 });
+  }), { numRuns: 15 });
 }, 120_000);
 
 test('each angle is tried once, plain ones first', () => {
