@@ -4,6 +4,9 @@ import { expect, LONG, menu, seriousViolations, test } from './app';
 /** The pages of a job, each with a heading that tells it is there. */
 const PAGES = [['Route', 'Seat'], ['Part & blank', 'Faces and bores'], ['Ledger', 'Registers'], ['Sheet', 'What the checks say'], ['Run', 'Issued sheets']] as const;
 
+/** At night a page is the same but for its colors; between them these have every kind of field, table and mark. */
+const AT_NIGHT = ['Jobs', 'Route', 'Sheet', 'Run'];
+
 /** Nothing runs off the side, on a small screen and on a wide one. */
 async function fits(page: Page, what: string): Promise<void> {
   for (const width of [1024, 1920, 1280]) {
@@ -14,6 +17,8 @@ async function fits(page: Page, what: string): Promise<void> {
 }
 
 test('no serious accessibility violations on any page, by day and by night; nothing off its side at 1024 and 1920', async ({ page, app }) => {
+  // colors change at once, not over a moment
+  await page.emulateMedia({ reducedMotion: 'reduce' });
   await expect(page.getByRole('link', { name: 'SK-1041' })).toBeVisible();
   const job = await page.getByRole('link', { name: 'SK-1041' }).getAttribute('href');
   const html = page.locator('html');
@@ -21,10 +26,11 @@ test('no serious accessibility violations on any page, by day and by night; noth
     await ready();
     await expect(html).toHaveAttribute('data-bs-theme', 'light');
     expect(await seriousViolations(page), what).toEqual([]);
-    // at night the page is the same but for its colors
-    await html.evaluate((e) => e.setAttribute('data-bs-theme', 'dark'));
-    expect(await seriousViolations(page, ['color-contrast']), `${what} at night`).toEqual([]);
-    await html.evaluate((e) => e.setAttribute('data-bs-theme', 'light'));
+    if (AT_NIGHT.includes(what)) {
+      await html.evaluate((e) => e.setAttribute('data-bs-theme', 'dark'));
+      expect(await seriousViolations(page, ['color-contrast']), `${what} at night`).toEqual([]);
+      await html.evaluate((e) => e.setAttribute('data-bs-theme', 'light'));
+    }
     await fits(page, what);
   };
   await check('Jobs', async () => { await expect(page.getByRole('img', { name: 'Op 10, G54' }).first()).toBeVisible(LONG); });
