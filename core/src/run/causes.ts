@@ -45,7 +45,7 @@ function wrongFaces(about: About, axis: Axis): Cause[] {
     if (Math.abs(by) < 1e-6) continue;
     const meant = touch.body === 'finished' ? 'finished' : touch.body === 'device' ? 'device' : 'raw';
     const instead = meant === 'device' ? touch.name : `${meant} one`;
-    found.push({ code: 'wrong-body', axis, delta: by, at: 'touch', says: `${say(by)} is the stock on the ${PART_WORD[axis][side]}: was the ${body} face touched instead of the ${instead}?` });
+    found.push({ code: 'wrong-body', axis, delta: by, at: 'touch', says: `${say(by)} is the stock on the ${PART_WORD[axis][side]}: was the ${body} face touched instead of the ${instead}${body === 'finished' ? ', or has this piece none there' : ''}?` });
     // declared as if zero were on the other body
     found.push({ code: 'wrong-body', axis, delta: -by, at: 'both', says: `${say(by)} is the stock on the ${PART_WORD[axis][side]}: was the ${meant === 'finished' ? 'finished' : 'raw'} face touched for a zero that counts from the ${body} one?` });
   }

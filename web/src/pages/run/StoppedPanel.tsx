@@ -15,7 +15,7 @@ export function StoppedPanel({ plan, step, stopped, onAgain }: { plan: RunPlan; 
       <h2>Stop. {stopped.says || 'A reading is out of its limit.'}</h2>
       {stopped.judged.length > 0 && (
         <table className="run-judged">
-          <thead><tr><th>Reading</th><th>expected</th><th>read</th><th>off by</th><th><span className="visually-hidden">in its limit</span></th></tr></thead>
+          <thead><tr><th>Reading</th><th className="text-end">expected</th><th className="text-end">read</th><th className="text-end">off by</th><th><span className="visually-hidden">in its limit</span></th></tr></thead>
           <tbody>
             {stopped.judged.map((j) => (
               <tr key={j.ask.id} className={j.inLimit ? undefined : 'out'}>
