@@ -219,3 +219,21 @@ test('a slow server gets one save at a time, however often saving is asked for m
   await pass(20_000);
   expect([server.document.a, server.document.b, server.stale, now().saveState]).toEqual([3, 7, 0, 'saved']);
 });
+
+test('what is taken back and done again while it is being saved is not called saved until it is, and survives the tab', async () => {
+  edit({ a: 2 });
+  await pass(300);
+  now().undo();
+  server.slowMs = 500;
+  await pass(300);
+  expect(server.writes).toBe(2);
+  now().redo();
+  expect(now().saveState).not.toBe('saved');
+  await pass(500);
+  // the first of the two is through; the tab is closed before the second
+  expect(server.document.a).toBe(1);
+  expect(JSON.parse(localStorage.getItem('violet-jaw draft test')!)).toMatchObject({ document: { a: 2 }, base: { a: 1 } });
+  await pass(1500);
+  expect(server.document.a).toBe(2);
+  expect(now().saveState).toBe('saved');
+});

@@ -72,7 +72,8 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
   const store = create<DocumentState<T>>((set, get) => {
     const changed = (document: T, rest: Partial<DocumentState<T>>) => {
       const { base, revision, saveState } = get();
-      const unsaved = !same(document, base);
+      // what is on its way is not there yet, nor is it what is wanted any more
+      const unsaved = saving !== null || !same(document, base);
       set({ document, ...rest, problem: null, saveState: saveState === 'conflict' || saveState === 'away' ? saveState : unsaved ? 'unsaved' : 'saved' });
       if (base !== null && unsaved) kept.keep({ document, base, revision });
       else kept.drop();
@@ -111,7 +112,7 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
         set({ base: document, revision: next, problem: null });
         const now = get().document;
         if (same(now, document)) { kept.drop(); set({ saveState: 'saved' }); }
-        else { set({ saveState: 'unsaved' }); schedule(0); }
+        else { set({ saveState: 'unsaved' }); if (now !== null) kept.keep({ document: now, base: document, revision: next }); schedule(0); }
       }, (error: unknown) => {
         if (!(error instanceof ServerProblem)) throw error;
         if (error.status === 409 && error.extra.current) takeIn(error.extra.current as Revised<T>);
