@@ -84,7 +84,7 @@ function setLine({ writer: { fill, line, number, note }, planned }: Page, regist
 
 function setLines(page: Page, issue: string): string[] {
   const { uses, job, planned, writer: { note } } = page;
-  const lines = [...head(page, `WORK OFFSETS, ${issue}`), ...note('COMMON OFFSET MUST BE ZERO: LOOK FIRST')];
+  const lines = [...head(page, `WORK OFFSETS, ${issue}`), ...commonNote(page)];
   const ready = writable(page);
   const told = new Set<Register>();
   for (const use of uses) {
@@ -103,6 +103,13 @@ function setLines(page: Page, issue: string): string[] {
   const setup = planned.setups.find((s) => s.facts);
   if (setup && setup.setup.lengths.by !== 'spindle nose') lines.push(...note(`Z COUNTS WITH ${lengthBasis(setup.setup, setterTop(setup.setup, 0)).says}`));
   return lines;
+}
+
+/** What has to stand in the common offset before these lines are run. */
+function commonNote({ planned: { machine }, writer: { note, number } }: Page): string[] {
+  const common = machine?.commonOffset;
+  if (!common || AXES.every((a) => common[a] === 0)) return note('COMMON OFFSET MUST BE ZERO: LOOK FIRST');
+  return note(`COMMON OFFSET MUST BE ${AXES.map((a) => `${a.toUpperCase()}${number(common[a])}`).join(' ')}, IT IS TAKEN OFF BELOW: LOOK FIRST`);
 }
 
 function whyUnknown({ facts }: RegisterUse, { machine }: PlannedJob): string {

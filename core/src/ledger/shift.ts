@@ -56,6 +56,7 @@ function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speec
       return Math.abs(a) < 1e-9 ? `the ${size} raw stock now on the located face` : `the ${size} of difference in raw stock on the located face`;
     case 'faceToZero': return `zero ${speech.size(Math.abs(b))} instead of ${speech.size(Math.abs(a))} from the located face`;
     case 'length': return 'lengths counted another way';
+    case 'common': return 'another common offset';
     case 'copy': return `the ${size} from copy to copy`;
     case 'touched': return `the ${size} of difference found when touching off`;
     case 'extra': return `the ${size} shifted on purpose`;

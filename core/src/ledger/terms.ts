@@ -2,12 +2,12 @@ import { type Axis, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import { PART_SIDE } from '../part';
 import { touchedFace, type Contact, type Locator, type SeatFacts } from '../seat';
-import type { Station } from '../shop';
+import type { Machine, Station } from '../shop';
 import type { Speech } from '../units';
 import { placeName, type LengthBasis, type ZeroFacts } from '../zero';
 
-export type TermKey = 'station' | 'touched' | 'locator' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length';
-export const TERM_KEYS: readonly TermKey[] = ['station', 'touched', 'locator', 'raw', 'faceToZero', 'extra', 'copy', 'length'];
+export type TermKey = 'station' | 'touched' | 'locator' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length' | 'common';
+export const TERM_KEYS: readonly TermKey[] = ['station', 'touched', 'locator', 'raw', 'faceToZero', 'extra', 'copy', 'length', 'common'];
 
 export type Source = 'measured' | 'planned' | 'computed' | 'typed' | 'unknown';
 
@@ -54,11 +54,12 @@ function stationTerm(axis: Axis, station: Station | null, touched: TouchedStatio
 
 /**
  * The account of a register: per axis, terms that add up to the machine coordinate of work zero; in Z then what the shop's way of
- * counting tool lengths adds to it (see `lengthBasis`; nothing when lengths count from the spindle nose).
+ * counting tool lengths adds to it (see `lengthBasis`; nothing when lengths count from the spindle nose), and less the common offset of
+ * the control where one stays: the control adds it to every register.
  * station (+ what touching off showed) + locator + raw stock on the located face + finished located face → zero + extra shift on purpose.
  * Signs are those of machine axes.
  */
-export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech, nameOf: (featureId: string) => string = (id) => id, touched: TouchedStation | null = null, lengths: LengthBasis | null = null): Ledger {
+export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech, nameOf: (featureId: string) => string = (id) => id, touched: TouchedStation | null = null, lengths: LengthBasis | null = null, common: Machine['commonOffset'] | null = null): Ledger {
   const terms = (axis: Axis): Term[] => {
     const contact = LOCATES[axis](seat);
     const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
@@ -85,6 +86,7 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
     const extra = setup.zero.extra[axis];
     if (extra !== 0) lines.push({ key: 'extra', term: 'shift on purpose', value: extra, source: 'typed', from: setup.why.zero || 'typed, no reason given', plusMinus: 0 });
     if (axis === 'z' && lengths && setup.lengths.by !== 'spindle nose') lines.push({ key: 'length', term: lengths.says, value: lengths.registerMinusGauge, source: lengths.registerMinusGauge === null ? 'unknown' : 'typed', from: setup.lengths.by === 'reference tool' ? 'its length counts as nothing, so the register holds it' : 'machine position of the setter\'s top, taken off', plusMinus: null });
+    if (common && common[axis] !== 0) lines.push({ key: 'common', term: 'common offset, taken off', value: -common[axis], source: 'typed', from: `it stays in the control: ${common.why.trim() || 'nobody says why'}`, plusMinus: 0 });
     return lines;
   };
   return { x: terms('x'), y: terms('y'), z: terms('z') };
@@ -103,6 +105,6 @@ export function plusMinusOf(terms: readonly Term[]): number | null {
 
 export function termOf(ledger: Ledger, axis: Axis, key: TermKey): number | null {
   const term = ledger[axis].find((t) => t.key === key);
-  return term ? term.value : key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' ? 0 : null;
+  return term ? term.value : key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' || key === 'common' ? 0 : null;
 }
 

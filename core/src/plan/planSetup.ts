@@ -133,10 +133,10 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   return {
     seat, gripped, pinGaps, hold, zero, touched,
     separation: isFlatDevice(device) ? separationOf(sectionOf, seat, setup, material?.yieldMPa ?? null) : null,
-    ledger: ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null))),
+    ledger: ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null)), machine?.commonOffset),
     touchOff: planTouchOff(touchable, seat, zero, setup),
     worksheet: touchOffWorksheet({ setup, seat, zero, touchable, roundOf, speech }),
-    register: registerValue(setup, zero, standing?.position?.z ?? null),
+    register: registerValue(setup, zero, standing?.position?.z ?? null, machine?.commonOffset),
     prove: planProve(seat, zero, setup, hold.top, standing, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
     programmed: setup.programmed ? compareProgrammed(setup.programmed, setup, seat, zero, firstCopy, blank.box, lookup) : null,
     says: { seat: seatInWords(seat, speech), zero: zeroInWords(setup.zero, nameOf) },

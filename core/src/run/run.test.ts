@@ -6,6 +6,7 @@ import { loadKernel } from '../solid';
 import { readyToRun, SimulatedOperator, type Mistakes, type Ready } from '../testing/operator';
 import type { Units } from '../units';
 import { controlTexts } from '../control';
+import { sumOf } from '../ledger';
 import { SimulatedControl } from '../simulated';
 import { readingsInWords, standingAt, runHistory, runState, type CauseCode } from '.';
 
@@ -206,6 +207,30 @@ test('the history of a run says who answered what against what was expected then
   expect(rows[6].because).toBe('the vise was moved');
   const step = o.ready.plan.steps.find((s) => s.id === 'op-10/touch/x')!;
   expect(readingsInWords(o.ready.plan, step, { 'touch-1': -467.35 })).toMatch(/^Machine X at the sawn left face, mm \u2212467\.350$/);
+});
+
+test('a common offset that stays is taken off every register, and the readings are expected with it', () => {
+  const shop = { ...demoShop, machines: [{ ...demoShop.machines[0], commonOffset: { x: 1.5, y: -2, z: -40, why: 'riser block' } }] };
+  const r = readyToRun(planner, vane(), shop);
+  const plain = ready();
+  for (const [i, setup] of r.plan.setups.entries()) {
+    expect(setup.planned).toEqual({ x: expect.closeTo(plain.plan.setups[i].planned.x! - 1.5, 9), y: expect.closeTo(plain.plan.setups[i].planned.y! + 2, 9), z: expect.closeTo(plain.plan.setups[i].planned.z! + 40, 9) });
+    for (const a of ['x', 'y', 'z'] as const) expect(sumOf(r.planned.setups[i].facts!.ledger[a])).toBeCloseTo(setup.planned[a]!, 9);
+  }
+  const o = new SimulatedOperator(r, shop);
+  const state = o.runTo();
+  expect(state).toMatchObject({ finished: true });
+  for (const zero of state.zeros) for (const a of ['x', 'y', 'z'] as const) expect(zero.measured[a]).toBeCloseTo(zero.planned[a]!, 6);
+  // what the control then shows over zero of the part
+  const { zero } = r.planned.setups[1].facts!;
+  const at = state.zeros[1].measured;
+  o.control.keyIn({ registers: { ...o.control.read().registers, G55: { x: at.x!, y: at.y!, z: at.z! } } });
+  for (const line of ['G21', 'G49', 'G90', 'G55', `G53 G0 Z0`, 'G0 X0 Y0']) expect(o.control.send(line).ok).toBe(true);
+  expect(o.control.read().machine).toMatchObject({ x: expect.closeTo(zero.inMachine!.x, 6), y: expect.closeTo(zero.inMachine!.y, 6) });
+  expect(o.control.read().work.z).toBeCloseTo(0 - zero.inMachine!.z, 6);
+  // a zero touched off in one setup carries over to the next: nothing is counted twice
+  expect(state.zeros[1].target.z).toBeCloseTo(state.zeros[1].planned.z!, 6);
+  expect(controlTexts(vane(), r.planned, 'A').set).toMatch(/COMMON OFFSET MUST BE X\+1\.500 Y-2\.000 Z-40\.000, IT IS TAKEN OFF BELOW/);
 });
 
 test('a common offset that is read stops the run before anything is touched', () => {

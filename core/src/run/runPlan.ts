@@ -1,4 +1,4 @@
-import { AXES, byAxis, type Axis } from '../frames';
+import { AXES, byAxis, ORIGIN, type Axis } from '../frames';
 import { lookAtSetup } from '../control';
 import type { Job } from '../job';
 import { registerUses, type PlannedJob, type PlannedSetup, type SetupFacts } from '../plan';
@@ -47,9 +47,10 @@ function runSetup({ planned: all, job }: Making, s: PlannedSetup, otherwise: rea
   const { lengths, touchOff } = s.setup;
   const touching = toolOf(s.setup, touchOff.top.tool);
   const reference = lengths.by === 'reference tool' ? toolOf(s.setup, lengths.reference)?.length ?? null : 0;
+  const common = all.machine?.commonOffset ?? ORIGIN;
   const offset: Record<Axis, number | null> = {
-    ...facts.zero.shiftedInDevice,
-    z: lengths.by === 'height setter' || reference === null ? null : facts.zero.shiftedInDevice.z + reference,
+    x: facts.zero.shiftedInDevice.x - common.x, y: facts.zero.shiftedInDevice.y - common.y,
+    z: lengths.by === 'height setter' || reference === null ? null : facts.zero.shiftedInDevice.z + reference - common.z,
   };
   const isReference = lengths.by === 'reference tool' && touching !== null && touching.number === lengths.reference;
   const known = isReference ? 0 : touching ? lengthInRegister(s.setup, touching, stationZ(s)) : null;
@@ -76,7 +77,7 @@ function machineStep({ planned, speech }: Making): RunStep {
   return step('machine', null, `Is ${machine.name} ready?`, {
     says: [
       machine.homing.homes ? `Home the machine: ${machine.homesTo || 'all axes to their switches'}.` : `${machine.name} cannot home: do not switch it off between here and the end of the job.`,
-      `Open the table of work offsets and read the common offset. It adds itself to every register.${common.why ? ` It stays as it is because: ${common.why}.` : ''}`,
+      `Open the table of work offsets and read the common offset. It adds itself to every register.${common.why ? ` It stays as it is because: ${common.why}. What is keyed in counts with it.` : ''}`,
     ],
     asks: [
       yes('homed', machine.homing.homes ? 'The machine was homed after it was last switched on' : 'The machine was not switched off since it was last touched off'),

@@ -85,7 +85,7 @@ const setupOf = (plan: RunPlan, id: string | null): RunSetup | undefined => plan
 const at = (answers: ReadonlyMap<string, Values>, setup: RunSetup, kind: string): Values | undefined => answers.get(`${setup.id}/${kind}`);
 
 /** Work zero of one axis from the readings of its touch; null: not touched. */
-function measuredAxis(setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, Values>): number | null {
+function measuredAxis(plan: RunPlan, setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, Values>): number | null {
   const values = at(answers, setup, `touch/${axis}`);
   const run = setup.axes[AXES.indexOf(axis)];
   if (!values) return null;
@@ -93,7 +93,8 @@ function measuredAxis(setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, 
   const readings = count === 0 ? [values.axis] : Array.from({ length: count }, (_, i) => values[`touch-${i + 1}`]);
   if (readings.some((r) => typeof r !== 'number')) return null;
   const length = run.readsLength ? Number(values.length ?? 0) : 0;
-  return zeroFromReadings(run.worksheet, readings as number[], length);
+  // the control adds its common offset to the register
+  return zeroFromReadings(run.worksheet, readings as number[], length + plan.commonOffset[axis]);
 }
 
 /** What touching earlier setups on the same station has shown of where it stands; null where nothing has. */
@@ -101,7 +102,7 @@ function stationShown(plan: RunPlan, setup: RunSetup, axis: Axis, answers: Reado
   // where no station is chosen, the device may stand anywhere the next time
   const earlier = plan.setups.slice(0, plan.setups.indexOf(setup)).filter((s) => s.stationId !== null && s.stationId === setup.stationId);
   for (const s of [...earlier].reverse()) {
-    const measured = measuredAxis(s, axis, answers);
+    const measured = measuredAxis(plan, s, axis, answers);
     const offset = s.offset[axis];
     if (measured !== null && offset !== null) return { position: measured - offset, op: s.op };
   }
@@ -113,7 +114,7 @@ function zeroFound(plan: RunPlan, setup: RunSetup, answers: ReadonlyMap<string, 
   const shown = per((a) => (setup.offset[a] === null ? null : stationShown(plan, setup, a, answers)));
   const by = AXES.map((a) => shown[a]?.op).find((op) => op !== undefined);
   return {
-    setupId: setup.id, planned: setup.planned, measured: per((a) => measuredAxis(setup, a, answers)),
+    setupId: setup.id, planned: setup.planned, measured: per((a) => measuredAxis(plan, setup, a, answers)),
     target: per((a) => { const s = shown[a]; const offset = setup.offset[a]; return s && offset !== null ? s.position + offset : setup.planned[a]; }),
     movedBy: by === undefined ? null : `Op ${by} of this run`,
   };
@@ -134,7 +135,7 @@ export function targetOf(plan: RunPlan, step: RunStep, ask: Ask, answers: Readon
   const touch = run.worksheet.touches[Number(/touch-(\d+)/.exec(ask.id)?.[1] ?? 0) - 1];
   const declare = touch?.declare ?? run.worksheet.declare;
   if (w === null || declare === null || declare === undefined || (run.readsLength && run.length === null)) return null;
-  return w + declare + (run.length ?? 0);
+  return w + plan.commonOffset[ask.axis] + declare + (run.length ?? 0);
 }
 
 function judge(plan: RunPlan, step: RunStep, values: Values, answers: ReadonlyMap<string, Values>, commons: readonly Vec3[]): Stopped | null {

@@ -43,6 +43,7 @@ export class SimulatedOperator {
   constructor(readonly ready: Ready, readonly shop: Shop, readonly mistakes: Mistakes = {}, seed = 7) {
     this.control = new SimulatedControl({ machine: shop.machines.find((m) => m.id === ready.plan.machineId)!, seed });
     this.control.home();
+    this.control.keyIn({ common: ready.plan.commonOffset });
     if (mistakes.common) this.control.keyIn({ common: mistakes.common });
   }
 

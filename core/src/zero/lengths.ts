@@ -1,4 +1,4 @@
-import type { Vec3 } from '../frames';
+import { ORIGIN, type Vec3 } from '../frames';
 import type { Setup, Tool } from '../job';
 import type { ZeroFacts } from './workZero';
 
@@ -50,16 +50,16 @@ export function setterTop(setup: Pick<Setup, 'lengths'>, stationZ: number | null
 
 /**
  * The values of a setup's register as they are keyed in: work zero in machine coordinates, Z as the lengths are counted.
- * With a height setter Z is known even while the station is not.
+ * With a height setter Z is known even while the station is not. The control adds its common offset to every register, so it is taken off.
  * @returns null per axis where it is not known
  */
-export function registerValue(setup: Pick<Setup, 'lengths' | 'tools'>, zero: ZeroFacts, stationZ: number | null): { readonly [axis in keyof Vec3]: number | null } {
+export function registerValue(setup: Pick<Setup, 'lengths' | 'tools'>, zero: ZeroFacts, stationZ: number | null, common: Vec3 = ORIGIN): { readonly [axis in keyof Vec3]: number | null } {
   const { inMachine, shiftedInDevice } = zero;
-  if (setup.lengths.by === 'height setter') {
-    return { x: inMachine?.x ?? null, y: inMachine?.y ?? null, z: shiftedInDevice.z - setup.lengths.setterOn - setup.lengths.setterHeight };
-  }
+  const x = inMachine ? inMachine.x - common.x : null;
+  const y = inMachine ? inMachine.y - common.y : null;
+  if (setup.lengths.by === 'height setter') return { x, y, z: shiftedInDevice.z - setup.lengths.setterOn - setup.lengths.setterHeight - common.z };
   const by = lengthBasis(setup, setterTop(setup, stationZ)).registerMinusGauge;
-  return { x: inMachine?.x ?? null, y: inMachine?.y ?? null, z: inMachine && by !== null ? inMachine.z + by : null };
+  return { x, y, z: inMachine && by !== null ? inMachine.z + by - common.z : null };
 }
 
 /**

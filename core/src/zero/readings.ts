@@ -4,7 +4,7 @@ import type { AxisTouchOff } from './worksheet';
  * Work zero from what the machine showed at the touches, machine coordinates, mm (common practice, no source): one face
  * `W = M − P`; two faces or a bore: the middle of the readings is the middle of the faces, the tool falls out.
  * @param readings machine positions at the touches, in their order; an indicator gives one, on the axis itself
- * @param length what is taken off a Z reading: the length of the tool when none is active in what was read; else 0
+ * @param length what is taken off a reading besides: in Z the length of the tool when none is active in what was read; a common offset; else 0
  */
 export function zeroFromReadings({ declare }: Pick<AxisTouchOff, 'declare'>, readings: readonly number[], length = 0): number | null {
   if (declare === null || readings.length === 0) return null;

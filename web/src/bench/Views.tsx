@@ -1,7 +1,8 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { facingEye, setupScene, sharedMargins, VIEWS, type ViewName } from '@violet-jaw/core/drawing';
-import { partSideFacing } from '@violet-jaw/core/frames';
+import { AXES, partSideFacing } from '@violet-jaw/core/frames';
+import { termOf } from '@violet-jaw/core/ledger';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { lengthBasis } from '@violet-jaw/core/zero';
@@ -70,6 +71,7 @@ function Facts({ planned }: { planned: PlannedSetup }) {
   const { x, y, z } = facts.register;
   const w = x !== null && y !== null && z !== null ? { x, y, z } : null;
   const counted = planned.setup.lengths.by === 'spindle nose' ? '' : `, Z with ${lengthBasis(planned.setup, 0).says}`;
+  const common = AXES.some((a) => termOf(facts.ledger, a, 'common') !== 0) ? ', less the common offset of the control' : '';
   const from = facts.touched ? `, as touched off in ${facts.touched.from}` : ', planned from the measured station';
   const shift = planned.fromFirst?.shift;
   const values = w ?? shift;
@@ -79,7 +81,7 @@ function Facts({ planned }: { planned: PlannedSetup }) {
         <span className="violet">{planned.register}</span>
         {(['x', 'y', 'z'] as const).map((a) => <span key={a}>{a.toUpperCase()} {values ? speech.signed(values[a]) : '?'}</span>)}
       </div>
-      <p className="mb-1"><span className="quiet">{w ? `Work zero in machine coordinates${from}${counted}.` : shift ? 'Shift from the first setup: the station is not measured.' : 'Not known: the station is not measured. Touch off here.'}</span> {facts.says.seat}</p>
+      <p className="mb-1"><span className="quiet">{w ? `Work zero in machine coordinates${from}${counted}${common}.` : shift ? 'Shift from the first setup: the station is not measured.' : 'Not known: the station is not measured. Touch off here.'}</span> {facts.says.seat}</p>
     </div>
   );
 }

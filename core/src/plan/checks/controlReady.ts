@@ -11,7 +11,7 @@ export function commonOffsetZero(machine: Machine | null, told: Told): Finding[]
   const { why } = machine.commonOffset;
   return [finding(told, 'common-offset-not-zero', 'zero')(why.trim() ? 'caution' : 'stop', {
     says: `The common offset of ${machine.name} is ${values}${why.trim() ? `: ${why.trim()}` : ', and nobody says why'}.`,
-    numbers: {}, because: 'It adds itself to every work offset; the numbers of this job count without it.', remedy: 'Set it to zero in the control and on the Shop page, or state why it stays.',
+    numbers: {}, because: 'It adds itself to every work offset, so it is taken off every register of this job: they are right only while it stays as it is.', remedy: 'Set it to zero in the control and on the Shop page, or state why it stays.',
   })];
 }
 

@@ -44,7 +44,7 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
           })}
         </tbody>
       </Table>
-      <p className="quiet mb-2">{counted.length === 1 ? `Z: ${counted[0]}.` : `Z: ${counted.join('; ')}: not the same in every setup.`} {machine && (AXES.every((a) => machine.commonOffset[a] === 0) ? 'The common offset must be zero.' : `The common offset stays: ${machine.commonOffset.why || 'nobody says why'}.`)}</p>
+      <p className="quiet mb-2">{counted.length === 1 ? `Z: ${counted[0]}.` : `Z: ${counted.join('; ')}: not the same in every setup.`} {machine && (AXES.every((a) => machine.commonOffset[a] === 0) ? 'The common offset must be zero.' : `The common offset stays, ${machine.commonOffset.why || 'nobody says why'}, and is taken off every register.`)}</p>
     </section>
   );
 }

@@ -29,7 +29,7 @@ export function Practice(props: PracticeProps) {
 
 function Panel({ plan, step, state, onRead, machine, bodies, lengths }: PracticeProps & { machine: Machine; bodies: readonly SetupBodies[]; lengths: Readonly<Record<number, number>> }) {
   const [seed] = useState(() => Math.floor(Math.random() * 1e6));
-  const control = useMemo(() => { const c = new SimulatedControl({ machine, seed, units: plan.units }); c.keyIn({ lengths }); return c; }, [machine, seed, lengths, plan.units]);
+  const control = useMemo(() => { const c = new SimulatedControl({ machine, seed, units: plan.units }); c.keyIn({ lengths, common: plan.commonOffset }); return c; }, [machine, seed, lengths, plan.units, plan.commonOffset]);
   const [, changed] = useReducer((n: number) => n + 1, 0);
   const [said, setSaid] = useState('Switched on. Nothing is known of where it stands: home it first.');
   const [by, setBy] = useState<number>(STEPS[plan.units][2]);

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { Button, Table } from 'react-bootstrap';
-import { AXES } from '@violet-jaw/core/frames';
+import { AXES, ORIGIN } from '@violet-jaw/core/frames';
 import { driftOf } from '@violet-jaw/core/run/drift.ts';
 import { setupOf, type PlannedJob } from '@violet-jaw/core/plan/planned.ts';
 import { capital } from '@violet-jaw/core/units';
@@ -39,6 +39,8 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
   const { planned } = usePlan();
   const [place, width] = useWidth<HTMLDivElement>(900);
   const machine = shop.machines.find((m) => m.id === job.machine);
+  // a register holds what the control's common offset does not
+  const common = machine?.commonOffset ?? ORIGIN;
   const stationName = (station: string | null) => machine?.stations.find((s) => s.id === station)?.name ?? 'not named';
   const series = useMemo(() => seriesOf(readings, stationName), [readings, machine]);
   const own = series.filter((s) => s.entries[0].jobId === id);
@@ -70,7 +72,7 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
                 ))}
               </tbody>
             </Table>
-            {counted !== null && <Button size="sm" variant="outline-primary" disabled={!isPlanner || taken} onClick={() => changeSetup(setup.id, (s) => ({ ...s, measured: { x: x.measured, y: y.measured, z: z.measured - counted, from } }))}>{taken ? 'The plan goes by this zero' : 'Plan with this zero'}</Button>}
+            {counted !== null && <Button size="sm" variant="outline-primary" disabled={!isPlanner || taken} onClick={() => changeSetup(setup.id, (s) => ({ ...s, measured: { x: x.measured + common.x, y: y.measured + common.y, z: z.measured - counted + common.z, from } }))}>{taken ? 'The plan goes by this zero' : 'Plan with this zero'}</Button>}
             {setup.measured && <Button size="sm" variant="link" className="ms-2" disabled={!isPlanner} onClick={() => changeSetup(setup.id, (s) => ({ ...s, measured: null }))}>Back to the planned zero</Button>}
           </div>
         );
