@@ -1,4 +1,6 @@
+import { AXES } from '../frames';
 import type { Setup } from '../job';
+import { termOf } from '../ledger';
 import type { SetupFacts } from '../plan';
 import { unitName, type Speech } from '../units';
 import { LENGTH_SAYS } from '../zero';
@@ -12,8 +14,16 @@ export function atTheMachine(setup: Setup, facts: SetupFacts, speech: Speech): s
     ...(consumables.length > 0 ? [`At hand: ${consumables.join(', ')}.`] : []),
     ...facts.worksheet.map((w) => w.says),
     ...(lengths.by === 'spindle nose' ? [] : [`In Z, ${LENGTH_SAYS[lengths.by]}${counted}.`]),
+    ...commonStays(facts, speech),
     ...firstPart.map((c) => `First part, ${c.what}: ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)} ${unit}.`),
   ];
+}
+
+/** What the control adds to every register and the numbers of the sheet are therefore less by; nothing where no common offset stays. */
+function commonStays({ ledger }: SetupFacts, speech: Speech): string[] {
+  const stays = AXES.filter((a) => termOf(ledger, a, 'common') !== 0);
+  if (stays.length === 0) return [];
+  return [`The common offset stays in the control, ${stays.map((a) => `${a.toUpperCase()} ${speech.signed(-(termOf(ledger, a, 'common') ?? 0))}`).join(' ')}: it is taken off the registers.`];
 }
 
 /** What has to be said of the address of a run; empty: a tablet reaches it as far as can be seen. */

@@ -11,6 +11,8 @@ export function LedgerTable({ planned }: { planned: PlannedSetup }) {
   const { facts } = planned;
   if (!facts) return null;
   const total = workZeroOf(facts.ledger, speech);
+  // with these terms the sum is what stands in the register, not the machine coordinate of zero
+  const asKeyedIn = AXES.some((a) => facts.ledger[a].some((t) => t.key === 'length' || t.key === 'common'));
   return (
     <Table size="sm" className="mt-2" aria-label={`Ledger of ${planned.register}, Op ${planned.op}`}>
       <thead><tr><th>Term</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}</tr></thead>
@@ -22,7 +24,7 @@ export function LedgerTable({ planned }: { planned: PlannedSetup }) {
           </tr>
         ))}
         <tr className="total">
-          <td>work zero {planned.register}, machine</td>
+          <td>{asKeyedIn ? `${planned.register} as keyed in` : `work zero ${planned.register}, machine`}</td>
           {AXES.map((a) => <td key={a} className="number">{total ? total[a] : 'not known'}</td>)}
         </tr>
         {planned.fromFirst?.shift && (

@@ -1,6 +1,6 @@
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
-import { AXES, ORIGIN } from '@violet-jaw/core/frames';
+import { AXES, ORIGIN, type Vec3 } from '@violet-jaw/core/frames';
 import { driftOf } from '@violet-jaw/core/run/drift.ts';
 import { setupOf, type PlannedJob } from '@violet-jaw/core/plan/planned.ts';
 import { capital } from '@violet-jaw/core/units';
@@ -8,6 +8,7 @@ import { lengthBasis } from '@violet-jaw/core/zero';
 import type { ReadingEntry } from '@violet-jaw/formats/api';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
+import { api } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 
 const DriftChart = lazy(async () => ({ default: (await import('./DriftChart')).DriftChart }));
@@ -37,10 +38,9 @@ function seriesOf(readings: readonly ReadingEntry[], stationName: (id: string | 
 export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
   const { id, job, shop, speech, changeSetup, isPlanner } = useJob();
   const { planned } = usePlan();
+  const [problem, setProblem] = useState<string | null>(null);
   const [place, width] = useWidth<HTMLDivElement>(900);
   const machine = shop.machines.find((m) => m.id === job.machine);
-  // a register holds what the control's common offset does not
-  const common = machine?.commonOffset ?? ORIGIN;
   const stationName = (station: string | null) => machine?.stations.find((s) => s.id === station)?.name ?? 'not named';
   const series = useMemo(() => seriesOf(readings, stationName), [readings, machine]);
   const own = series.filter((s) => s.entries[0].jobId === id);
@@ -49,14 +49,21 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
   return (
     <div className="panel" ref={place}>
       <h2>Readings</h2>
+      {problem && <p className="finding stop" role="alert">{problem}</p>}
       {setups.map((setup) => {
         const newest = AXES.map((axis) => own.find((s) => s.entries[0].setupId === setup.id && s.axis === axis)?.entries.at(-1));
         const [x, y, z] = newest;
         if (!x || !y || !z) return null;
         const from = `run of ${x.at.slice(0, 16).replace('T', ' ')} UTC`;
         const taken = setup.measured?.from === from;
-        // a register's Z holds how lengths are counted as well; the plan counts at the spindle nose
-        const counted = lengthBasis(setup, null).registerMinusGauge;
+        const isCounted = lengthBasis(setup, null).registerMinusGauge !== null;
+        const take = async () => {
+          setProblem(null);
+          try {
+            const measured = await inMachine(id, setup.id, x.letter, { x: x.measured, y: y.measured, z: z.measured });
+            changeSetup(setup.id, (s) => ({ ...s, measured: { ...measured, from } }));
+          } catch (error) { setProblem(error instanceof Error ? error.message : String(error)); }
+        };
         return (
           <div key={setup.id} className="mb-2">
             <h3>Op {setup.op}, {x.register}: newest zero, {from}, issue {x.letter}</h3>
@@ -72,7 +79,7 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
                 ))}
               </tbody>
             </Table>
-            {counted !== null && <Button size="sm" variant="outline-primary" disabled={!isPlanner || taken} onClick={() => changeSetup(setup.id, (s) => ({ ...s, measured: { x: x.measured + common.x, y: y.measured + common.y, z: z.measured - counted + common.z, from } }))}>{taken ? 'The plan goes by this zero' : 'Plan with this zero'}</Button>}
+            {isCounted && <Button size="sm" variant="outline-primary" disabled={!isPlanner || taken} onClick={() => { void take(); }}>{taken ? 'The plan goes by this zero' : 'Plan with this zero'}</Button>}
             {setup.measured && <Button size="sm" variant="link" className="ms-2" disabled={!isPlanner} onClick={() => changeSetup(setup.id, (s) => ({ ...s, measured: null }))}>Back to the planned zero</Button>}
           </div>
         );
@@ -80,6 +87,19 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
       {series.some((s) => s.entries.length > 1) && width > 0 && <Suspense fallback={<p className="quiet">Drawing…</p>}><DriftChart series={series.filter((s) => s.entries.length > 1)} width={width} /></Suspense>}
     </div>
   );
+}
+
+/**
+ * Machine coordinates at the spindle nose of a register that was keyed in: less what counting lengths has added to its Z, and with the
+ * common offset of the control, both as they were frozen with the issue.
+ */
+async function inMachine(jobId: string, setupId: string, letter: string, register: Vec3): Promise<Vec3> {
+  const { job, shop } = await api.frozen(jobId, letter);
+  const setup = job.setups.find((s) => s.id === setupId);
+  const counted = setup ? lengthBasis(setup, null).registerMinusGauge : null;
+  if (counted === null) throw new Error(`Issue ${letter} does not say how lengths were counted: touch this setup off once more.`);
+  const common = shop.machines.find((m) => m.id === job.machine)?.commonOffset ?? ORIGIN;
+  return { x: register.x + common.x, y: register.y + common.y, z: register.z - counted + common.z };
 }
 
 function roomOf(planned: PlannedJob | null, setupId: string, axis: 'x' | 'y' | 'z') {
