@@ -1,5 +1,5 @@
 import { newBlank, newJob, NO_CUT, NO_HOLD, touchChoices, type Job, type Setup } from '@violet-jaw/core/job';
-import { NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@violet-jaw/core/shop';
+import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@violet-jaw/core/shop';
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoOffcuts, demoStock } from './material';
@@ -10,6 +10,8 @@ type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'diale
 /** Edge finder at the sides, a tool of the list at the top. */
 const touchWith = (diameter: number, tool: number) => { const choices = touchChoices(diameter); return { ...choices, touchOff: { ...choices.touchOff, top: { ...choices.touchOff.top, tool } } }; };
 const control = (change: Partial<Controlled>): Controlled => ({ ...structuredClone(NO_CONTROL), ...change });
+/** A station measured with this device of the demo shop on it. */
+const asMeasured = (device: string) => ({ device, as: datumAs(demoDevices.find((d) => d.id === device)!) });
 const at = (x: number, y: number, z: number) => ({ x, y, z });
 
 /** The demo shop: invented, ours. Machine coordinates count from machine zero, so they are negative. */
@@ -25,8 +27,8 @@ export const demoShop: Shop = {
       registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59', 'G59.1', 'G59.2', 'G59.3'],
       ...control({ positions: { reference: at(0, 0, 0), second: at(-380, 0, 0), toolChange: at(-60, -20, 0) } }),
       stations: [
-        { id: 'station-a', name: 'A', position: { x: -487.35, y: -157.6, z: -471.25 }, plusMinus: 0.01, note: 'left vise, indicated along the fixed jaw' },
-        { id: 'station-b', name: 'B', position: null, plusMinus: null, note: 'right vise, moved last month and not measured since' },
+        { id: 'station-a', name: 'A', position: { x: -487.35, y: -157.6, z: -471.25 }, plusMinus: 0.01, measuredFor: [asMeasured('vise-150'), asMeasured('vise-150-soft')], note: 'left vise, indicated along the fixed jaw' },
+        { id: 'station-b', name: 'B', position: null, plusMinus: null, measuredFor: [], note: 'right vise, moved last month and not measured since' },
       ],
     },
     {
@@ -37,7 +39,7 @@ export const demoShop: Shop = {
       registers: ['G54', 'G55', 'G56', 'G57'],
       ...control({ positions: { reference: at(0, 0, 0), second: null, toolChange: null }, dialect: { ...PLAIN_DIALECT, optionalStop: 'M1', plusSign: 'left out' } }),
       stations: [
-        { id: 'station-c', name: 'C', position: null, plusMinus: null, note: 'center of the table' },
+        { id: 'station-c', name: 'C', position: null, plusMinus: null, measuredFor: [], note: 'center of the table' },
       ],
     },
     {
@@ -47,7 +49,7 @@ export const demoShop: Shop = {
       homesTo: 'gantry near left, spindle up',
       registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
       ...control({ homing: { homes: true, x: 'min', y: 'min', z: 'max' }, positions: { reference: at(0, 0, 0), second: null, toolChange: at(0, 700, 0) }, dialect: { ...PLAIN_DIALECT, comments: 'semicolon' } }),
-      stations: [{ id: 'station-r', name: 'R', position: { x: 60, y: 40, z: -190 }, plusMinus: 0.05, note: 'left front corner of the bed against its two dowels' }],
+      stations: [{ id: 'station-r', name: 'R', position: { x: 60, y: 40, z: -190 }, plusMinus: 0.05, measuredFor: ['vacuum-400', 'pods-router', 'board-router'].map(asMeasured), note: 'left front corner of the bed against its two dowels' }],
     },
     {
       id: 'jet-1', name: 'Jet 1',
@@ -56,7 +58,7 @@ export const demoShop: Shop = {
       homesTo: 'head near left, up',
       registers: ['G54', 'G55'],
       ...control({ homing: { homes: false, x: 'min', y: 'min', z: 'max' }, dialect: { ...PLAIN_DIALECT, lengthLine: '', riseLine: '', setLine: '' } }),
-      stations: [{ id: 'station-j', name: 'J', position: null, plusMinus: null, note: 'slats are changed often, so nothing stays measured' }],
+      stations: [{ id: 'station-j', name: 'J', position: null, plusMinus: null, measuredFor: [], note: 'slats are changed often, so nothing stays measured' }],
     },
   ],
   altitude: 20,

@@ -18,6 +18,8 @@ export interface Terminal {
 
 const USAGE = `violet-jaw plan job.json
     prints the planned job's numbers as JSON, all lengths in millimetres
+violet-jaw plan a.json b.json … --jsonl
+    plans many jobs in one process, a line {file, ok, plan} or {file, ok, problem} each
 violet-jaw export job.json [--sheet out.pdf] [--paper A4|Letter] [--control out.nc] [--lines set|verify|clear]
     writes the setup sheet (marked as a draft) and lines for the control: set the registers (as is), look at each
     zero from above, or clear afterwards
@@ -49,7 +51,7 @@ interface Planned {
   readonly planned: PlannedJob;
 }
 
-async function planFile(path: string): Promise<Result<Planned>> {
+async function planFile(path: string, planner: Planner): Promise<Result<Planned>> {
   const text = readFile(path);
   if (!text.ok) return text;
   const file = readJobFile(text.value.toString('utf8'));
@@ -57,9 +59,21 @@ async function planFile(path: string): Promise<Result<Planned>> {
   const { job, shop } = file.value;
   const bodies = await bodiesFor(job, () => loadModelKernel(), (source) => readPartFile(path, source.file, source.sha256));
   if (!bodies.ok) return bodies;
-  const planner = new Planner(await loadKernel());
   const planned = planner.plan({ job, shop, bodies: bodies.value });
   return planned.ok ? { ok: true, value: { file: file.value, planner, planned: planned.value } } : planned;
+}
+
+/** Plans many jobs, a line each, in the order they are named. @returns bad input if one could not be planned, else stops if one has them */
+async function planMany(paths: readonly string[], terminal: Terminal): Promise<number> {
+  const planner = new Planner(await loadKernel());
+  let worst = OK;
+  for (const file of paths) {
+    const result = await planFile(file, planner);
+    terminal.out(`${JSON.stringify(result.ok ? { file, ok: true, plan: planOutput(result.value.planned) } : { file, ok: false, problem: result.problem })}\n`);
+    const code = !result.ok ? BAD_INPUT : blockingFindings(result.value.planned, result.value.file.job.accepted).length > 0 ? STOPS : OK;
+    worst = Math.max(worst, code);
+  }
+  return worst;
 }
 
 function option(args: readonly string[], name: string): string | undefined {
@@ -77,14 +91,21 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
   const bad = (message: string) => { terminal.err(`${message}\n`); return BAD_INPUT; };
   if (command === '--help' || command === 'help') { terminal.out(USAGE); return OK; }
   if ((command !== 'plan' && command !== 'export') || !path) return bad(USAGE);
+  if (command === 'plan' && args.includes('--jsonl')) {
+    const paths = args.slice(1).filter((a) => a !== '--jsonl');
+    const unknown = unknownOptions(paths, []);
+    if (unknown.length > 0 || paths.length === 0) return bad(unknown.length > 0 ? `unknown option ${unknown.join(', ')}\n${USAGE}` : USAGE);
+    return planMany(paths, terminal);
+  }
   const stray = unknownOptions(rest, command === 'export' ? ['--sheet', '--paper', '--control', '--lines'] : []);
   if (stray.length > 0) return bad(`unknown option ${stray.join(', ')}\n${USAGE}`);
   const [sheet, control, paper, lines] = [option(rest, '--sheet'), option(rest, '--control'), option(rest, '--paper') ?? 'A4', option(rest, '--lines') ?? 'set'];
+  if (command === 'plan' && rest.length > 0) return bad(`One job at a time, or many with --jsonl.\n${USAGE}`);
   if (command === 'export' && !sheet && !control) return bad('Nothing to export: give --sheet out.pdf, --control out.nc, or both.');
   if (paper !== 'A4' && paper !== 'Letter') return bad(`--paper: expected A4 or Letter, found ${paper}.`);
   const part = CONTROL_PARTS.find((p) => p === lines);
   if (!part) return bad(`--lines: expected ${CONTROL_PARTS.join(', ')}, found ${lines}.`);
-  const result = await planFile(path);
+  const result = await planFile(path, new Planner(await loadKernel()));
   if (!result.ok) return bad(result.problem);
   const { file: { job, shop }, planner, planned } = result.value;
   if (command === 'plan') {

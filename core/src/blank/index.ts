@@ -1,7 +1,7 @@
 import { AXES, byAxis, DIRECTIONS, axisOf, signOf, boxSize, type Axis, type Box3, type Direction, type Vec3 } from '../frames';
 import type { Allowance, Blank, BlankKind, Copies, SurfaceState } from '../job';
 import type { BodyMeshes } from '../part';
-import { bar, boxMesh, meshBox, meshVolume, weldMesh, type TriangleMesh } from '../solid';
+import { bar, type Bar, boxMesh, meshBox, meshVolume, weldMesh, type TriangleMesh } from '../solid';
 import { boxOfCopies, copyPlaces, type CopyPlace } from './copies';
 
 export * from './copies';
@@ -71,9 +71,11 @@ export interface BlankFacts {
   /** why the blank is not what the job says; a block stands in for it */
   readonly problem: string | null;
   readonly copies: readonly CopyPlace[];
+  readonly round?: { readonly bar: Bar; readonly centre: Vec3 };
 }
 
 interface Shape {
+  readonly round?: { readonly bar: Bar; readonly centre: Vec3 };
   readonly surface: TriangleMesh;
   readonly key: string;
   readonly problem: string | null;
@@ -86,7 +88,8 @@ function barShape(whole: Box3, allowance: Allowance, { kind, along, across, bore
   if (across <= 0 || length <= 1e-6 || wall) return null;
   const centre = byAxis((axis) => (axis === along ? start : (whole.min[axis] + whole.max[axis]) / 2));
   const section = kind === 'hexagon bar' ? 'hexagon' as const : kind === 'tube' ? 'tube' as const : 'round' as const;
-  return { surface: bar({ section, across, bore: section === 'tube' ? bore : 0, length, along }, centre), key: `${section} ${across} ${bore} ${length} ${along} ${JSON.stringify(centre)}`, problem: null };
+  const it: Bar = { section, across, bore: section === 'tube' ? bore : 0, length, along };
+  return { ...(section === 'hexagon' ? {} : { round: { bar: it, centre } }), surface: bar(it, centre), key: `${section} ${across} ${bore} ${length} ${along} ${JSON.stringify(centre)}`, problem: null };
 }
 
 function shapeOf(whole: Box3, allowance: Allowance, blank: Blank, meshes: BodyMeshes): Shape {
@@ -109,12 +112,12 @@ export function planBlank(part: Box3, job: { readonly allowance: Allowance; read
   const whole = boxOfCopies(part, job.copies);
   const flat = blankBox(whole, job.allowance);
   const hasVolume = !isBoxKind(job.blank.kind) || AXES.every((axis) => flat.max[axis] - flat.min[axis] > 1e-6);
-  const { surface, key, problem } = shapeOf(whole, job.allowance, job.blank, meshes);
+  const { surface, key, problem, round } = shapeOf(whole, job.allowance, job.blank, meshes);
   const box = isBoxKind(job.blank.kind) ? flat : meshBox(surface);
   const size = boxSize(box);
   const stock = (side: Direction) => signOf(side) * ((signOf(side) > 0 ? box.max : box.min)[axisOf(side)] - (signOf(side) > 0 ? whole.max : whole.min)[axisOf(side)]);
   return {
-    kind: job.blank.kind, box, size, surface, key, problem, hasVolume,
+    kind: job.blank.kind, box, size, surface, ...(round ? { round } : {}), key, problem, hasVolume,
     volumeMm3: isBoxKind(job.blank.kind) ? size.x * size.y * size.z : meshVolume(surface),
     allowance: isBoxKind(job.blank.kind) ? job.allowance : { xMinus: stock('-x'), xPlus: stock('+x'), yMinus: stock('-y'), yPlus: stock('+y'), zMinus: stock('-z'), zPlus: stock('+z') },
     short: DIRECTIONS.flatMap((side) => (stock(side) < -1e-9 ? [{ side, by: -stock(side) }] : [])),

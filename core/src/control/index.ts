@@ -122,8 +122,9 @@ function shiftHint(use: RegisterUse, { planned, writer }: Page): string {
   const setup = planned.setups.find((s) => s.id === use.setupId);
   const first = use.piece === 1 ? planned.setups[0] : setup;
   const shift = use.fromPiece1 ?? setup?.fromFirst?.shift;
-  if (!shift || !first) return '';
-  return `, OR ${first.register} OF OP ${first.op} PLUS ${AXES.map((a) => `${a.toUpperCase()}${signedAlways(writer.number(shift[a]))}`).join(' ')}`;
+  const known = AXES.flatMap((a) => { const v = shift?.[a]; return v === null || v === undefined ? [] : [`${a.toUpperCase()}${signedAlways(writer.number(v))}`]; });
+  if (known.length === 0 || !first) return '';
+  return `, OR ${first.register} OF OP ${first.op} PLUS ${known.join(' ')}${known.length < AXES.length ? ', THE OTHER AXES ARE NOT KNOWN' : ''}`;
 }
 
 /** A shift has its sign whatever the template says: it is read by a person. */

@@ -107,7 +107,7 @@ describe('laying out', () => {
 });
 
 test('the table is drawn in machine coordinates with machine zero and the measured stations', () => {
-  const scene = tableScene({ ...machine, stations: [...machine.stations, { id: 'b', name: 'B', position: null, plusMinus: null, note: '' }] });
+  const scene = tableScene({ ...machine, stations: [...machine.stations, { id: 'b', name: 'B', position: null, plusMinus: null, measuredFor: [], note: '' }] });
   expect(scene.shapes.filter((s) => s.kind === 'label').map((s) => s.text)).toEqual(['station A', 'machine zero']);
   expect(sceneBounds(scene)).toEqual({ min: [-800, -430], max: [40, 0] });
   expect(scene.shapes).toContainEqual({ kind: 'zero', mark: 'machine', at: [0, 0], label: '' });

@@ -1,5 +1,5 @@
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../../demo';
-import { jobFile, mergeDocuments, readJobFile, takeTheirs, type Job } from '.';
+import { JOB_VERSION, jobFile, mergeDocuments, readJobFile, takeTheirs, type Job } from '.';
 
 const text = (change: (file: Record<string, any>) => void) => {
   const file = structuredClone(jobFile(sensorFootJob(), demoShop)) as unknown as Record<string, any>;
@@ -19,7 +19,7 @@ test('a job file is read back as it was written, with only the machines and devi
 
 describe('bad input is told in words, with the place', () => {
   test.each([
-    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 5/],
+    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 6/],
     ['an unknown key', text((f) => { f.job.colour = 'red'; }), /^job: unknown key "colour"/],
     ['NaN', text(() => undefined).replace('"quantity":6', '"quantity":NaN'), /not JSON.*NaN or Infinity/],
     ['1e308', text((f) => { f.job.allowance.xPlus = 1e308; }), /^job\.allowance\.xPlus: must be <= 100000/],
@@ -44,7 +44,7 @@ describe('bad input is told in words, with the place', () => {
 test('version 0, the short form a person types, gets its plain values', () => {
   const setup = { op: 10, register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1, vise: 'v', station: null, parallels: { height: 5 }, stop: { side: 'left', position: 0, height: 8, fromJaw: 5 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max' } };
   const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 1, y: 2, z: 3 } }, setups: [setup] } }));
-  expect(read).toMatchObject({ ok: true, value: { version: 5, job: { units: 'mm', setups: [{ id: 'setup-1', zero: { extra: { x: 0, y: 0, z: 0 } } }] } } });
+  expect(read).toMatchObject({ ok: true, value: { version: JOB_VERSION, job: { units: 'mm', setups: [{ id: 'setup-1', zero: { extra: { x: 0, y: 0, z: 0 } } }] } } });
 });
 
 describe('two people on one job', () => {
@@ -97,7 +97,7 @@ describe('a job of version 1', () => {
 
   test('means the same as before: its file, a block, sides with stock sawn, one copy, nothing referred to', () => {
     const read = old((job) => { job.allowance.zMinus = 0; });
-    expect(read).toMatchObject({ ok: true, value: { version: 5, job: {
+    expect(read).toMatchObject({ ok: true, value: { version: JOB_VERSION, job: {
       body: { file: 'vane-bearing-block.step', body: 0 }, features: [], copies: { x: 1, y: 1, z: 1 },
       blank: { kind: 'block', sides: { xMinus: 'sawn', zMinus: 'finished', zPlus: 'sawn' } },
       setups: [{ cutsTo: null, programmed: null, stop: { face: null, position: 20 }, device: 'vise-150', plate: { clamps: [] }, tools: [{ number: 3, use: 'milling', flutes: null }, {}, {}] }, { cutsTo: null, separation: { way: 'none' } }],
@@ -125,7 +125,7 @@ describe('a job of version 3', () => {
   test('has no further pieces, and weights without friction of their own', () => {
     const read = old(30);
     expect(read.ok ? [] : read.problems).toEqual([]);
-    expect(read).toMatchObject({ ok: true, value: { version: 5, job: { setups: [{ further: [] }, { further: [] }] } } });
+    expect(read).toMatchObject({ ok: true, value: { version: JOB_VERSION, job: { setups: [{ further: [] }, { further: [] }] } } });
     expect(read.ok && Object.keys(read.value.shop.clamps[0])).not.toContain('friction');
   });
 

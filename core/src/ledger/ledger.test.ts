@@ -2,7 +2,7 @@ import { AXES } from '../frames';
 import type { Setup } from '../job';
 import type { Station } from '../shop';
 import { box, seatBlock, setup, station, told } from '../testing/fixtures';
-import { workZero } from '../zero';
+import { registerValue, workZero } from '../zero';
 import { ledgerOf, plusMinusOf, shiftBetween, sumOf, type ShiftSide } from '.';
 
 const part = box([0, 0, 0], [100, 60, 40]);
@@ -10,7 +10,8 @@ const raw = box([-2, -3, -4], [103, 65, 41]);
 
 function side(s: Setup, loaded = raw, at: Station | null = station): ShiftSide {
   const seat = seatBlock(loaded, part, s);
-  return { setup: s, seat, ledger: ledgerOf(s, seat, workZero(seat, s.zero, at), at, 0.05, told.speech), kind: 'vise' };
+  const zero = workZero(seat, s.zero, at);
+  return { setup: s, seat, ledger: ledgerOf(s, seat, zero, at, 0.05, told.speech), register: registerValue(s, zero, at?.position?.z ?? null), kind: 'vise' };
 }
 
 test('the account of a raw block, added up by hand', () => {
@@ -70,6 +71,7 @@ describe('a shift says what changed', () => {
     const there = setup({ station: 'b' });
     expect(between(side(setup()), side(there, raw, other))).toMatchObject({ shift: { x: 250 }, says: { x: 'the 250.000 from station A to station B' } });
     expect(between(side(setup()), side(there, raw, { ...other, position: null })).shift).toBeNull();
+    expect(between(side(setup()), side(there, raw, { ...other, position: null })).conditions).toEqual(['The shift is not known until both stations are measured.']);
   });
 
   test('the conditions name what must stay and what must be measured', () => {

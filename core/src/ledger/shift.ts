@@ -1,4 +1,4 @@
-import { AXES, byAxis, type Axis, type Vec3 } from '../frames';
+import { AXES, type Axis } from '../frames';
 import type { Setup } from '../job';
 import { PART_SIDE } from '../part';
 import type { Locator, SeatFacts } from '../seat';
@@ -9,14 +9,18 @@ import { LOCATES, TERM_KEYS, termOf, type Ledger, type TermKey } from './terms';
 /** One term of a shift: what changed between two setups, machine axes, mm. */
 export interface ShiftTerm {
   readonly axis: Axis;
-  readonly key: TermKey;
+  /** register: the difference of two registers that are known where a term is not */
+  readonly key: TermKey | 'register';
   readonly value: number;
   readonly says: string;
 }
 
+/** A shift axis by axis; null: not known along that axis. */
+export type AxisShift = Readonly<Record<Axis, number | null>>;
+
 export interface Shift {
-  /** Δ = Wj − Wi; null when it hangs on a station that is not known */
-  readonly shift: Vec3 | null;
+  /** Δ = Wj − Wi of the registers; null: not known along any axis */
+  readonly shift: AxisShift | null;
   readonly terms: readonly ShiftTerm[];
   /** per axis: the terms in one phrase */
   readonly says: Readonly<Record<Axis, string>>;
@@ -29,6 +33,8 @@ export interface ShiftSide {
   readonly setup: Setup;
   readonly seat: SeatFacts;
   readonly ledger: Ledger;
+  /** values of the register as they are keyed in; null per axis where they are not known */
+  readonly register: AxisShift;
   /** of the device; what conditions call it */
   readonly kind?: DeviceKind;
 }
@@ -63,18 +69,36 @@ function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speec
   }
 }
 
-/** Same station object or both measured: then a station difference is known. */
-function stationShift(from: ShiftSide, to: ShiftSide, axis: Axis): number | null {
-  if (from.setup.station !== null && from.setup.station === to.setup.station) return 0;
-  const [a, b] = [termOf(from.ledger, axis, 'station'), termOf(to.ledger, axis, 'station')];
-  return a === null || b === null ? null : b - a;
+/**
+ * Change of one term. Without the station's place it still is nothing within one station, as long as neither setup was touched off there
+ * by itself; null: not known.
+ */
+function changeOf(from: ShiftSide, to: ShiftSide, axis: Axis, key: TermKey): number | null {
+  const [a, b] = [termOf(from.ledger, axis, key), termOf(to.ledger, axis, key)];
+  if (a !== null && b !== null) return b - a;
+  const oneStation = key === 'station' && from.setup.station !== null && from.setup.station === to.setup.station;
+  return oneStation && a === null && b === null && isSettled(from) && isSettled(to) ? 0 : null;
+}
+
+/** A seat that does not settle has no account. */
+const isSettled = ({ ledger }: ShiftSide): boolean => ledger.x.length > 0;
+
+/** Terms of one axis: what changed, term by term; or, where one of them is not known but both registers are, their difference. null: not known. */
+function termsAlong(from: ShiftSide, to: ShiftSide, axis: Axis, speech: Speech): ShiftTerm[] | null {
+  const changes = TERM_KEYS.map((key) => ({ key, value: changeOf(from, to, axis, key) }));
+  if (changes.every((c) => c.value !== null)) {
+    return changes.flatMap(({ key, value }) => (Math.abs(value!) < 1e-9 ? [] : [{ axis, key, value: value!, says: sayTerm(axis, key, from, to, speech) }]));
+  }
+  const [a, b] = [from.register[axis], to.register[axis]];
+  if (a === null || b === null) return null;
+  return [{ axis, key: 'register', value: b - a, says: `the difference of the two registers, ${speech.signed(b)} less ${speech.signed(a)}` }];
 }
 
 const noun = (l: Locator) => l.name.replace(/^(left|right|rear|front) (?=stop)/, '');
 
 function heightCondition(a: Locator, b: Locator, speech: Speech): string {
   if (Math.abs(a.at - b.at) > 1e-9) return a.name === b.name ? `The ${a.name} really measure ${speech.size(a.at)} and ${speech.size(b.at)}.` : `What carries the part is really ${speech.size(a.at)} and ${speech.size(b.at)} high.`;
-  return a.at === 0 ? `The part lies on the clean ${b.name} both times.` : `The same ${b.name} are used both times.`;
+  return a.at === 0 ? `The part lies on the clean ${b.name} both times.` : `The same ${b.name} ${/s$/.test(b.name) ? 'carry' : 'carries'} the part both times.`;
 }
 
 function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[], sizeTolerance: number, speech: Speech): string[] {
@@ -113,28 +137,41 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
   return conditions;
 }
 
+/** Why a shift is not known along an axis. */
+function whyUnknown(from: ShiftSide, to: ShiftSide, axis: Axis): string {
+  const loose = [from, to].filter((side) => !isSettled(side));
+  if (loose.length > 0) return `not known: the seat of Op ${loose.map((l) => l.setup.op).join(' and Op ')} does not settle`;
+  const unknown = TERM_KEYS.filter((key) => changeOf(from, to, axis, key) === null);
+  if (unknown.includes('station')) {
+    if (from.setup.station !== to.setup.station || from.setup.station === null) return 'not known until both stations are measured';
+    const [measured, other] = termOf(from.ledger, axis, 'station') === null ? [to, from] : [from, to];
+    return `not known: Op ${measured.setup.op} was touched off, Op ${other.setup.op} was not`;
+  }
+  if (unknown.includes('length')) return `not known: Op ${from.setup.op} and Op ${to.setup.op} count with tool lengths that are not known`;
+  return 'not known';
+}
+
 /**
- * Shift of the work zero from one setup to another: Δ = Wj − Wi in machine axes, as the terms that changed.
- * Exact within one station even while the station itself is not measured.
+ * Shift of the work zero from one setup to another: Δ = Wj − Wi of their registers in machine axes, as the terms that changed.
+ * Exact within one station even while the station itself is not measured. An axis with a term that is not known is not known, unless
+ * both registers are: then it is their difference, and says so.
  */
 export function shiftBetween(from: ShiftSide, to: ShiftSide, sizeTolerance: number, speech: Speech): Shift {
-  const change = (axis: Axis, key: TermKey): number | null =>
-    key === 'station' ? stationShift(from, to, axis) : (termOf(to.ledger, axis, key) ?? 0) - (termOf(from.ledger, axis, key) ?? 0);
-  const terms = AXES.flatMap((axis) => TERM_KEYS.flatMap((key): ShiftTerm[] => {
-    const value = change(axis, key);
-    return value === null || Math.abs(value) < 1e-9 ? [] : [{ axis, key, value, says: sayTerm(axis, key, from, to, speech) }];
-  }));
-  const known = AXES.every((axis) => change(axis, 'station') !== null);
-  const total = (axis: Axis) => TERM_KEYS.reduce((sum, key) => sum + (change(axis, key) ?? 0), 0);
+  const along = { x: termsAlong(from, to, 'x', speech), y: termsAlong(from, to, 'y', speech), z: termsAlong(from, to, 'z', speech) };
+  const terms = AXES.flatMap((axis) => along[axis] ?? []);
+  const total = (axis: Axis) => along[axis]?.reduce((sum, t) => sum + t.value, 0) ?? null;
   const phrase = (axis: Axis) => {
-    const said = terms.filter((t) => t.axis === axis).map((t) => t.says);
+    const said = along[axis]?.map((t) => t.says);
+    if (!said) return whyUnknown(from, to, axis);
     if (said.length === 0) return 'nothing changed';
     return said.length === 1 ? said[0] : `${said.slice(0, -1).join(', ')} and ${said.at(-1)}`;
   };
+  const says = { x: phrase('x'), y: phrase('y'), z: phrase('z') };
+  const unknown = AXES.filter((axis) => along[axis] === null);
+  const missing = unknown.map((axis) => `${axis.toUpperCase()} is ${says[axis]}.`);
   return {
-    shift: known ? byAxis(total) : null,
-    terms,
-    says: { x: phrase('x'), y: phrase('y'), z: phrase('z') },
-    conditions: known ? conditionsOf(from, to, terms, sizeTolerance, speech) : ['The shift is not known until both stations are measured.'],
+    shift: unknown.length === AXES.length ? null : { x: total('x'), y: total('y'), z: total('z') },
+    terms, says,
+    conditions: unknown.length === AXES.length ? [...new Set(unknown.map((axis) => `The shift is ${says[axis]}.`))] : [...missing, ...conditionsOf(from, to, terms, sizeTolerance, speech)],
   };
 }

@@ -33,6 +33,9 @@ export interface Term {
 
 export type Ledger = Readonly<Record<Axis, readonly Term[]>>;
 
+/** The account of a seat that does not settle. */
+export const NO_LEDGER: Ledger = { x: [], y: [], z: [] };
+
 export const LOCATES: Record<Axis, (seat: SeatFacts) => Contact> = { x: (s) => s.x, y: (s) => s.y, z: (s) => s.rest };
 
 function locatorTerm({ name, at, kind, from }: Locator, speech: Speech): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
@@ -92,8 +95,9 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
   return { x: terms('x'), y: terms('y'), z: terms('z') };
 }
 
-/** Sum of the terms of one axis; null while one of them is unknown. */
+/** Sum of the terms of one axis; null while one of them is unknown, or where there are none: an unsettled seat has no account. */
 export function sumOf(terms: readonly Term[]): number | null {
+  if (terms.length === 0) return null;
   return terms.reduce<number | null>((sum, t) => (sum === null || t.value === null ? null : sum + t.value), 0);
 }
 
@@ -103,7 +107,9 @@ export function plusMinusOf(terms: readonly Term[]): number | null {
   return known.length === 0 ? null : known.reduce((a, b) => a + b, 0);
 }
 
+/** A term's value; terms that are written only where they are needed are nothing where they are left out. null: not known. */
 export function termOf(ledger: Ledger, axis: Axis, key: TermKey): number | null {
+  if (ledger[axis].length === 0) return null;
   const term = ledger[axis].find((t) => t.key === key);
   return term ? term.value : key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' || key === 'common' ? 0 : null;
 }

@@ -1,9 +1,9 @@
 import { isBoxKind, type BlankFacts } from '../blank';
-import type { Box3 } from '../frames';
-import type { Part } from '../part';
-import type { Kernel, Solid } from '../solid';
+import { AXES, DIRECTIONS, axisOf, signOf, type Box3 } from '../frames';
+import { levelsBelowTop, type Part } from '../part';
+import { barAround, TOUCH_MM, type Kernel, type Solid, type TriangleMesh } from '../solid';
 import { flatsOf } from './flats';
-import type { Material } from './whatIsLeft';
+import { Material, UNCUT } from './whatIsLeft';
 
 /** The blank as material, and what of the part lies inside it. */
 export interface BlankMaterial {
@@ -16,19 +16,43 @@ export interface BlankMaterial {
 
 const NOTHING = { volumeMm3: 0, box: null };
 
+/** A blank whose sides lie within a tenth of a micrometre of a face of the part lies on it exactly. */
+function onPart(mesh: TriangleMesh, part: Part): TriangleMesh {
+  const levels = AXES.map((axis) => DIRECTIONS.filter((d) => axisOf(d) === axis).flatMap((d) => [...levelsBelowTop(part, d).map((l) => l.level), signOf(d) > 0 ? part.box.max[axis] : part.box.min[axis]]));
+  const positions = mesh.positions.slice();
+  for (let i = 0; i < positions.length; i++) {
+    let least = TOUCH_MM;
+    const at = mesh.positions[i];
+    for (const level of levels[i % 3]) {
+      const off = Math.abs(level - at);
+      if (off < least) { least = off; positions[i] = level; }
+    }
+  }
+  return { ...mesh, positions };
+}
+
 export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts, key: string): BlankMaterial {
-  const made = kernel.fromMesh(blank.surface);
+  const round = blank.round ? barAround(part.surface, blank.round.bar, blank.round.centre) : null;
+  const surface = onPart(round ?? blank.surface, part);
+  const made = kernel.fromMesh(surface);
   const solid = made.ok ? made.value : kernel.box(blank.box);
-  const material = { key, solid, volumeMm3: solid.volumeMm3(), flats: flatsOf(part, blank.surface) };
-  if (isBoxKind(blank.kind) && blank.short.length === 0) return { material, kept: part.solid, keptMm3: part.solid.volumeMm3(), outside: NOTHING };
+  const flats = flatsOf(part, surface);
+  const whole = (kept: Solid, keptMm3: number) => new Material({
+    kernel, key, frame: solid, kept, keptMm3, flats, whole: true, bounds: blank.kind === 'own solid' || kept !== part.solid ? null : UNCUT,
+  });
+  if (isBoxKind(blank.kind) && blank.short.length === 0) {
+    const keptMm3 = part.solid.volumeMm3();
+    return { material: whole(part.solid, keptMm3), kept: part.solid, keptMm3, outside: NOTHING };
+  }
   const rest = kernel.subtract(part.solid, solid);
   const outside = rest.isEmpty() || rest.volumeMm3() < 0.01 ? NOTHING : { volumeMm3: rest.volumeMm3(), box: rest.box() };
   rest.release();
   const kept = outside.box ? kernel.intersect(part.solid, solid) : part.solid;
-  return { material, kept, keptMm3: kept.volumeMm3(), outside };
+  const keptMm3 = kept.volumeMm3();
+  return { material: whole(kept, keptMm3), kept, keptMm3, outside };
 }
 
 export function releaseBlank({ material, kept }: BlankMaterial, part: Part): void {
-  material.solid.release();
+  material.release();
   if (kept !== part.solid) kept.release();
 }

@@ -33,6 +33,7 @@ import { restIn } from '../seat';
 import { partRests } from '../seat/checks/partRests';
 import { rawFaceLocates } from '../seat/checks/rawFaceLocates';
 import { seatSettles } from '../seat/checks/seatSettles';
+import { standsBeside } from '../seat/checks/standsBeside';
 import { stopOnFace } from '../seat/checks/stopOnFace';
 import { stopTouches } from '../seat/checks/stopTouches';
 import { isFlatDevice, isRound, isVise, type FlatDevice, type RoundDevice, type Vise } from '../shop';
@@ -55,7 +56,7 @@ function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup,
   const rest = restIn(vise, setup);
   const stopFace = setup.stop.face ? lookup(setup.stop.face) : null;
   return [
-    ...parallelsBelowJaws(rest, vise, told), ...partRests(seat, rest, vise, told), ...seatSettles(seat, told), ...stopTouches(seat, told),
+    ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, told),
     ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
     ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, told), ...gripDepth(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
   ];
@@ -63,7 +64,7 @@ function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup,
 
 function ofFlat({ seat, hold, pinGaps }: SetupFacts, device: FlatDevice, { setup, station }: PlannedSetup, { machine }: Basis, told: Told): Finding[] {
   return [
-    ...partOnDevice(seat, told), ...overEdge(hold, told), ...seatSettles(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
+    ...partOnDevice(seat, told), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
     ...(device.kind === 'fixture plate' ? [...pinsOnGrid(device, setup.plate, told), ...registeredPlace(device, station, machine, told)] : []),
     ...(device.kind === 'sacrificial board' ? boardReady(device, machine, told) : []), ...(device.kind === 'vacuum pods' ? podsCarry(hold, device, told) : []),
     ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...heldDown(hold, told),
@@ -74,7 +75,7 @@ function ofRound({ seat, hold, gripped }: SetupFacts, device: RoundDevice, { set
   return [...roundGrip(seat, gripped, device, setup, told), ...wallStands(hold.wall, material, told), ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : [])];
 }
 
-const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, note: '' };
+const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
 
 /** Every check of one setup that does not need the forces. */
 export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, told: Told): Finding[] {
@@ -90,7 +91,10 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
     ...chosen,
     ...(isVise(device) ? ofVise(facts, device, planned, basis, told) : isFlatDevice(device) ? ofFlat(facts, device, planned, basis, told) : isRound(device) ? ofRound(facts, device, planned, basis, told) : []),
     ...rawFaceLocates(seat, told),
-    ...stationKnown(facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station, facts.touched !== null || (machine?.homing.homes ?? true), told),
+    ...stationKnown({
+      station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
+      entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),
+    }, told),
     ...zLengthActive(setup, told), ...somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told),
     ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookup).problems, ...(programmed?.problems ?? [])], nameOf, told),
     ...zeroAsProgrammed(programmed, setup.programmed, setup, told),

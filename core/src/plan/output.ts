@@ -1,5 +1,6 @@
 import { byAxis, type Axis, type Vec3 } from '../frames';
 import type { Finding } from '../findings';
+import type { AxisShift } from '../ledger';
 import type { PlannedJob } from './planned';
 
 /** The planned job's numbers as plain data for scripts. All lengths in millimetres. */
@@ -23,7 +24,8 @@ export interface PlanOutput {
     readonly from: number;
     readonly to: number;
     readonly says: string;
-    readonly shift: Vec3 | null;
+    /** null per axis where it is not known; null: along none */
+    readonly shift: AxisShift | null;
     readonly terms: Readonly<Record<Axis, readonly { readonly term: string; readonly value: number }[]>>;
     readonly conditions: readonly string[];
   }[];
@@ -34,6 +36,7 @@ const perAxis = <T>(value: (axis: Axis) => T): Record<Axis, T> => ({ x: value('x
 
 /** A coordinate as told to scripts: no −0, and no digits below a picometre that only rounding put there. */
 const clean = (mm: number): number => Math.round(mm * 1e9) / 1e9 + 0;
+const cleanOrNull = (mm: number | null): number | null => (mm === null ? null : clean(mm));
 const cleanVec = (v: Vec3): Vec3 => byAxis((axis) => clean(v[axis]));
 
 export function planOutput(planned: PlannedJob): PlanOutput {
@@ -44,18 +47,18 @@ export function planOutput(planned: PlannedJob): PlanOutput {
       op: s.op,
       register: s.register,
       workZeroInMachine: s.facts?.zero.inMachine ? cleanVec(s.facts.zero.inMachine) : null,
-      registerValue: s.facts ? perAxis((axis) => { const v = s.facts!.register[axis]; return v === null ? null : clean(v); }) : null,
-      touchOff: (s.facts?.worksheet ?? []).map(({ axis, declare, says }) => ({ axis, declare: declare === null ? null : clean(declare), says })),
+      registerValue: s.facts ? perAxis((axis) => cleanOrNull(s.facts!.register[axis])) : null,
+      touchOff: (s.facts?.worksheet ?? []).map(({ axis, declare, says }) => ({ axis, declare: cleanOrNull(declare), says })),
       pieces: s.pieces.map((p) => ({ number: p.number, by: p.by, register: p.register, workZeroInMachine: p.facts.zero.inMachine ? cleanVec(p.facts.zero.inMachine) : null })),
       terms: perAxis((axis) => (s.facts?.ledger[axis] ?? []).map(({ term, value, from, plusMinus }) =>
-        ({ term, value: value === null ? null : clean(value), from, plusMinus }))),
+        ({ term, value: cleanOrNull(value), from, plusMinus }))),
       findings: s.findings,
     })),
     transitions: planned.transitions.map((t) => ({
       from: t.fromOp,
       to: t.toOp,
       says: t.facts.says,
-      shift: t.shift.shift ? cleanVec(t.shift.shift) : null,
+      shift: t.shift.shift && perAxis((axis) => cleanOrNull(t.shift.shift?.[axis] ?? null)),
       terms: perAxis((axis) => t.shift.terms.filter((term) => term.axis === axis).map((term) => ({ term: term.says, value: clean(term.value) }))),
       conditions: t.shift.conditions,
     })),

@@ -3,16 +3,16 @@ import { rotationOf, subtract } from '../frames';
 import { worstFirst, type Told } from '../findings';
 import { planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
-import { ledgerOf, type TouchedStation } from '../ledger';
+import { ledgerOf, NO_LEDGER, type TouchedStation } from '../ledger';
 import { seatedMesh } from '../part';
 import { planProve, planSeparation, planWay, type SeparationFacts } from '../prove';
 import { partComesFree } from '../prove/checks/partComesFree';
 import { wayClear } from '../prove/checks/wayClear';
 import { gapsAtPins, movedSetup, seatInVise, seatInWords, seatOnFlat, seatRound, turnedBox, type Gripped, type SeatedPart, type SeatFacts } from '../seat';
-import { isFlatDevice, isVise, type Device, type Station } from '../shop';
+import { isFlatDevice, isVise, stationFor, type Device, type Station } from '../shop';
 import { isInOutlines, turnMesh, type Outlines } from '../solid';
 import { speechIn } from '../units';
-import { compareProgrammed, featureLevel, featureLevels, lengthBasis, planTouchOff, registerValue, setterTop, touchableFaces, touchOffWorksheet, workZero, zeroInWords, type UprightRound } from '../zero';
+import { compareProgrammed, featureLevel, featureLevels, lengthBasis, nothingToTouch, planTouchOff, registerValue, setterTop, touchableFaces, touchOffWorksheet, workZero, zeroInWords, type UprightRound } from '../zero';
 import { marginHolds } from '../hold/checks/marginHolds';
 import { checksOf } from './checksOfSetup';
 import { isFlatIn } from './flats';
@@ -26,7 +26,8 @@ import type { Cut, Material } from './whatIsLeft';
 /** One setup, its device standing where an earlier setup on the same station was touched off, if one was: seat, hold, zero, ledger, touch-off and prove, with what the checks say; without margins and what is in the way. */
 export function planSetup(planner: Planner, basis: Basis, device: Device | null, before: Material, cut: Cut, setup: Setup, looksUp: boolean, touchedEarlier: TouchedStation | null = null): PlannedSetup {
   const { job, machine } = basis;
-  const station = machine?.stations.find((s) => s.id === setup.station) ?? null;
+  const entered = machine?.stations.find((s) => s.id === setup.station) ?? null;
+  const station = entered && stationFor(entered, device);
   const turn = JSON.stringify(setup.orientation);
   const floorMm = cut.removedBox ? planner.cache.get('floor', `${cut.left.key} ${turn} ${cut.along}`, () => floorThickness(cut.left.solid.mesh(), setup.orientation, cut.along)) : null;
   const base = {
@@ -58,7 +59,7 @@ interface Seated {
 }
 
 /** Stands for a station that is not chosen, when the zero was touched off all the same. */
-const NOWHERE: Station = { id: '', name: '', position: null, plusMinus: null, note: '' };
+const NOWHERE: Station = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
 
 /** How far below the top of the material a bore or boss is touched. Common practice, no source. */
 const TOUCHED_BELOW_TOP_MM = 3;
@@ -85,10 +86,11 @@ type Body = 'loaded' | 'left' | 'finished';
 function sectionsOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setup: Setup, seat: SeatFacts): (body: Body, height: number) => Outlines {
   const { translation: t } = seat.pose;
   const view = rotationOf(setup.orientation);
-  const bodies = { loaded: before, left: cut.left, finished: basis.part };
+  const finished = basis.part;
+  const bodies = { loaded: before, left: cut.left, finished: { key: finished.key, section: (v: typeof view, depth: number) => planner.kernel.section(finished.solid, v, depth) } };
   return (body, height) => {
     const depth = height - t.z;
-    const seated = planner.cache.get('section', `${bodies[body].key} ${JSON.stringify(setup.orientation)} ${depth}`, () => planner.kernel.section(bodies[body].solid, view, depth));
+    const seated = planner.cache.get('section', `${bodies[body].key} ${JSON.stringify(setup.orientation)} ${depth}`, () => bodies[body].section(view, depth));
     return seated.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const));
   };
 }
@@ -113,12 +115,13 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
   const touchable = cache.get('touchable faces', `${seatKey} ${hold.openAbove}`, () => touchableFaces(seat, loaded, finished, hold.openAbove, (s) => stateOf(job.blank, s)));
   const { levels } = featureLevels(setup.zero, orientation, lookup);
-  const touched = setup.measured
+  const touched = setup.measured && seat.settled
     ? { position: subtract(setup.measured, workZero(seat, setup.zero, null, levels).shiftedInDevice), from: `Op ${setup.op}, ${setup.measured.from}` } : touchedEarlier;
   // without homing, machine coordinates are new every time the machine is switched on
   const lasting = machine && !machine.homing.homes && station ? { ...station, position: null } : station;
   const standing = touched ? { ...(station ?? NOWHERE), position: touched.position } : lasting;
-  const zero = workZero(seat, setup.zero, standing, levels);
+  // a part that keeps sliding to and fro has no place, and so no zero
+  const zero = workZero(seat, setup.zero, seat.settled ? standing : null, levels);
   const roundOf = (id: string): UprightRound | null => {
     const f = lookup(id);
     if (!f || f.kind === 'plane') return null;
@@ -133,10 +136,10 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   return {
     seat, gripped, pinGaps, hold, zero, touched,
     separation: isFlatDevice(device) ? separationOf(sectionOf, seat, setup, material?.yieldMPa ?? null) : null,
-    ledger: ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null)), machine?.commonOffset),
-    touchOff: planTouchOff(touchable, seat, zero, setup),
-    worksheet: touchOffWorksheet({ setup, seat, zero, touchable, roundOf, speech }),
-    register: registerValue(setup, zero, standing?.position?.z ?? null, machine?.commonOffset),
+    ledger: !seat.settled ? NO_LEDGER : ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null)), machine?.commonOffset),
+    touchOff: seat.settled ? planTouchOff(touchable, seat, zero, setup) : [],
+    worksheet: !seat.settled ? nothingToTouch('The seat does not settle: there is no zero to find.') : touchOffWorksheet({ setup, seat, zero, touchable, roundOf, speech }),
+    register: !seat.settled ? { x: null, y: null, z: null } : registerValue(setup, zero, standing?.position?.z ?? null, machine?.commonOffset),
     prove: planProve(seat, zero, setup, hold.top, standing, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
     programmed: setup.programmed ? compareProgrammed(setup.programmed, setup, seat, zero, firstCopy, blank.box, lookup) : null,
     says: { seat: seatInWords(seat, speech), zero: zeroInWords(setup.zero, nameOf) },

@@ -177,7 +177,7 @@ test('terms sum to the work zero within 1e-9 mm, whatever is chosen', () => {
       }));
       return planned.setups.every((s) => AXES.every((axis) => Math.abs(sumOf(s.facts!.ledger[axis])! - s.facts!.zero.inMachine![axis]) < 1e-9))
         && planned.transitions.every((t) => AXES.every((axis) =>
-          Math.abs(t.shift.terms.filter((term) => term.axis === axis).reduce((sum, term) => sum + term.value, 0) - t.shift.shift![axis]) < 1e-8));
+          Math.abs(t.shift.terms.filter((term) => term.axis === axis).reduce((sum, term) => sum + term.value, 0) - t.shift.shift![axis]!) < 1e-8));
     },
   ), { numRuns: 40 });
 });

@@ -102,7 +102,7 @@ export class Planner {
       this.cache.endPlan();
       return { ok: true, value: { ...base, setups: [], transitions: [], unreached: null, complete: true, findings } };
     }
-    const { material: raw, kept, keptMm3, outside } = this.#blankMaterial(part, blank);
+    const { material: raw, outside } = this.#blankMaterial(part, blank);
     findings.push(...partInsideBlank(blank, outside, whole));
     const basis: Basis = { job, shop: input.shop, machine, part, firstCopy: one.value.box, blank, resolved, material, forces };
     const cuts: Cut[] = [];
@@ -111,9 +111,10 @@ export class Planner {
     for (const asEntered of job.setups) {
       const { setup, looksUp } = withDepth(hasLengths ? asEntered : withoutLengths(asEntered), part.box, resolved.lookup);
       const before = cuts.at(-1)?.onward ?? raw;
-      const cut = this.#cut(part, before, kept, keptMm3, setup);
+      const cut = this.#cut(part, before, setup);
       cuts.push(cut);
-      const touched = setups.findLast((s) => s.facts?.touched && s.station && s.station.id === setup.station)?.facts?.touched ?? null;
+      // it tells where that very device stands, nothing of another one on the same station
+      const touched = setups.findLast((s) => s.facts?.touched && s.station && s.station.id === setup.station && s.setup.device === setup.device)?.facts?.touched ?? null;
       setups.push(this.#setup(basis, before, cut, setup, looksUp, setups[0] ?? null, touched));
     }
     const proven = safeMoves(setups, machine, (s) => ({ setupId: s.id, op: s.op, speech }));
@@ -121,7 +122,7 @@ export class Planner {
     const transitions = setups.slice(1).flatMap((to, i) => this.#transition(setups[i], to, job));
     const last = cuts.at(-1)?.onward ?? raw;
     const unreachedKey = `${last.key} / ${part.key}`;
-    const { facts: unreached, rest } = this.cache.get('unreached', unreachedKey, () => unreachedMetal(this.kernel, last, part), (u) => u.rest?.release());
+    const { facts: unreached, rest } = this.cache.get('unreached', unreachedKey, () => unreachedMetal(this.kernel, last, part));
     const uses = registerUses({ setups, blank });
     findings.push(
       ...setups.flatMap((s) => s.findings),
@@ -161,19 +162,19 @@ export class Planner {
     return this.cache.get('blank', key, () => blankMaterial(this.kernel, part, blank, key), (made) => releaseBlank(made, part));
   }
 
-  #cut(part: Part, before: Material, kept: Solid, keptMm3: number, setup: Setup): Cut {
+  #cut(part: Part, before: Material, setup: Setup): Cut {
     const { up } = setup.orientation;
     const along = depthPlane(part, up, setup.cutsBelowTop);
     const outline = setup.clears === 'outline' ? ` outline ${setup.outlineCutter}` : '';
     return this.cache.get('what is left', `${before.key} → ${up} ${setup.cutsBelowTop}${outline}`, () => {
-      if (!outline) return cutFrom(this.kernel, before, kept, keptMm3, up, along);
+      if (!outline) return cutFrom(this.kernel, before, up, along);
       const only = alongOutline(this.kernel, part, before, up, setup.outlineCutter);
-      const cut = cutFrom(this.kernel, before, kept, keptMm3, up, along, only, outline);
+      const cut = cutFrom(this.kernel, before, up, along, only, outline);
       only.release();
       return cut;
     }, (cut) => {
-      if (cut.onward.solid !== cut.left.solid) cut.onward.solid.release();
-      if (cut.left !== before && cut.left.solid !== kept) cut.left.solid.release();
+      if (cut.onward !== cut.left) cut.onward.release();
+      if (cut.left !== before) cut.left.release();
     });
   }
 
@@ -214,6 +215,7 @@ function zerosApart(job: Job): (a: RegisterUse, b: RegisterUse) => number | null
   return (a, b) => {
     if (!a.side || !b.side) return null;
     const { shift } = shiftBetween(a.side, b.side, job.sizeTolerance, speechIn(job.units));
-    return shift && Math.max(...AXES.map((axis) => Math.abs(shift[axis])));
+    const apart = AXES.map((axis) => shift?.[axis] ?? null);
+    return apart.every((v) => v !== null) ? Math.max(...apart.map(Math.abs)) : null;
   };
 }

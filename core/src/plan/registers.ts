@@ -22,14 +22,14 @@ export interface RegisterUse {
 }
 
 export function sideOf(planned: PlannedSetup, setup: Setup, facts: SetupFacts): ShiftSide {
-  return { setup, seat: facts.seat, ledger: facts.ledger, kind: planned.device?.kind };
+  return { setup, seat: facts.seat, ledger: facts.ledger, register: facts.register, kind: planned.device?.kind };
 }
 
 /** The facts of a setup as the next copy from the same blank has them: everything moved by the distance of the copies, machine axes. */
 function copyFacts(facts: SetupFacts, by: Vec3, copy: number): SetupFacts {
   const { zero, register, ledger } = facts;
   const moved = (v: Vec3): Vec3 => ({ x: v.x + by.x, y: v.y + by.y, z: v.z + by.z });
-  const line = (axis: 'x' | 'y' | 'z'): Ledger['x'] => [...ledger[axis], { key: 'copy', term: `to copy ${copy}`, value: by[axis], source: 'computed', from: 'distance of the copies in the blank', plusMinus: 0 }];
+  const line = (axis: 'x' | 'y' | 'z'): Ledger['x'] => (ledger[axis].length === 0 ? [] : [...ledger[axis], { key: 'copy', term: `to copy ${copy}`, value: by[axis], source: 'computed', from: 'distance of the copies in the blank', plusMinus: 0 }]);
   return {
     ...facts, ledger: { x: line('x'), y: line('y'), z: line('z') },
     zero: { ...zero, inDevice: moved(zero.inDevice), shiftedInDevice: moved(zero.shiftedInDevice), inMachine: zero.inMachine && moved(zero.inMachine) },
@@ -43,7 +43,7 @@ function nextCopy({ setup, facts, op, id, device }: PlannedSetup, blank: Planned
   if (!setup.nextCopy || !copy || !facts) return [];
   const by = rotate(rotationOf(setup.orientation), copy.by);
   const moved = copyFacts(facts, by, copy.number);
-  return [{ name: `Op ${op} copy ${copy.number}`, op, piece: copy.number, setupId: id, register: setup.nextCopy, facts: moved, side: { setup, seat: moved.seat, ledger: moved.ledger, kind: device?.kind }, fromPiece1: by }];
+  return [{ name: `Op ${op} copy ${copy.number}`, op, piece: copy.number, setupId: id, register: setup.nextCopy, facts: moved, side: { setup, seat: moved.seat, ledger: moved.ledger, register: moved.register, kind: device?.kind }, fromPiece1: by }];
 }
 
 /** Every use of a register in a job, setup by setup, the next copy and further pieces after the first. */

@@ -5,7 +5,7 @@ import { boxMesh, loadKernel, meshBox, type Kernel, type Solid } from '../solid'
 import { box } from '../testing/fixtures';
 import { StageCache } from './cache';
 import { flatsOf } from './flats';
-import { cutFrom, depthPlane, unreachedMetal, type Material } from './whatIsLeft';
+import { cutFrom, depthPlane, Material, UNCUT, unreachedMetal } from './whatIsLeft';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
@@ -15,8 +15,7 @@ function partOf(solid: Solid): Part {
 }
 
 function material(blank: Box3, part: Part): Material {
-  const solid = kernel.box(blank);
-  return { key: 'b', solid, volumeMm3: solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)) };
+  return new Material({ kernel, key: 'b', frame: kernel.box(blank), kept: part.solid, keptMm3: part.solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)), whole: true, bounds: UNCUT });
 }
 
 const block = (b: Box3) => {
@@ -33,7 +32,7 @@ test('a block cut from any side down to any depth leaves what the closed formula
     // in steps far above a micrometre: a depth closer to a face than that is the face
     const depth = (thousandths / 1000) * part.box.max[axis];
     const along = depthPlane(part, up, depth);
-    const { left, removedMm3 } = cutFrom(kernel, material(blank, part), part.solid, part.solid.volumeMm3(), up, along);
+    const { left, removedMm3 } = cutFrom(kernel, material(blank, part), up, along);
     const size = (b: Box3, a: 'x' | 'y' | 'z') => b.max[a] - b.min[a];
     const [u, v] = (['x', 'y', 'z'] as const).filter((a) => a !== axis);
     const over = up[0] === '+' ? blank.max[axis] - part.box.max[axis] : part.box.min[axis] - blank.min[axis];
@@ -47,7 +46,7 @@ test('with an overhang the result equals a voxel count within its error bound', 
   const solid = kernel.union([kernel.box(box([0, 0, 0], [10, 20, 24])), kernel.box(box([0, 0, 16], [30, 20, 24]))]);
   const part = partOf(solid);
   const blank = box([-2, -2, -2], [32, 22, 26]);
-  const { left } = cutFrom(kernel, material(blank, part), solid, solid.volumeMm3(), '+z', 0);
+  const { left } = cutFrom(kernel, material(blank, part), '+z', 0);
   const step = 0.5;
   let count = 0;
   const inPart = (x: number, y: number, z: number) => x > 0 && y > 0 && y < 20 && z > 0 && z < 24 && (x < 10 || (z > 16 && x < 30));
@@ -67,7 +66,7 @@ test('metal under an overhang is never reached from above or below, and its plac
   const solid = kernel.subtract(kernel.box(box([0, 0, 0], [40, 30, 30])), kernel.box(box([-1, -1, 10], [25, 31, 20])));
   const part = partOf(solid);
   let m = material(part.box, part);
-  for (const up of ['+z', '-z'] as const) m = cutFrom(kernel, m, solid, solid.volumeMm3(), up, depthPlane(part, up, 30)).left;
+  for (const up of ['+z', '-z'] as const) m = cutFrom(kernel, m, up, depthPlane(part, up, 30)).left;
   const { facts: unreached } = unreachedMetal(kernel, m, part);
   expect(unreached.volumeMm3).toBeCloseTo(25 * 30 * 10, 3);
   expect(unreached.pieces).toHaveLength(1);
@@ -75,7 +74,7 @@ test('metal under an overhang is never reached from above or below, and its plac
   // the slot runs through from front to rear and is open to the left
   expect(unreached.pieces[0].reachedFrom).toEqual(['-x', '-y', '+y']);
   // from the left it is reached
-  const reached = cutFrom(kernel, m, solid, solid.volumeMm3(), '-x', depthPlane(part, '-x', 25)).left;
+  const reached = cutFrom(kernel, m, '-x', depthPlane(part, '-x', 25)).left;
   expect(unreachedMetal(kernel, reached, part).facts).toEqual({ volumeMm3: 0, pieces: [] });
 });
 
@@ -84,7 +83,7 @@ test('whatever the route, the finished part is never cut', () => {
   const part = partOf(solid);
   fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...ALL_ORIENTATIONS), fc.integer({ min: 0, max: 40_000 }).map((micrometres) => micrometres / 1000)), { minLength: 1, maxLength: 4 }), (route) => {
     let m = material(box([-1, -1, -1], [31, 21, 26]), part);
-    for (const [o, depth] of route) m = cutFrom(kernel, m, solid, solid.volumeMm3(), o.up, depthPlane(part, o.up, depth)).left;
+    for (const [o, depth] of route) m = cutFrom(kernel, m, o.up, depthPlane(part, o.up, depth)).left;
     return kernel.subtract(solid, m.solid).volumeMm3() < 1e-6 && m.volumeMm3 >= solid.volumeMm3() - 1e-6;
   }), { numRuns: 40 });
 });

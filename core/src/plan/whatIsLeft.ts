@@ -1,18 +1,99 @@
-import { axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, unitVector, type Box3, type Direction } from '../frames';
+import { AXES, axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, unitVector, type Box3, type Direction, type Rotation } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { facet, TOUCH_MM, vertex, ViewMesh, type Kernel, type Solid, type TriangleMesh } from '../solid';
+import { boxOfVolume, facet, TOUCH_MM, vertex, ViewMesh, volumeInside, type Kernel, type Outlines, type Solid, type TriangleMesh } from '../solid';
 import { withCutPlane, type Flats } from './flats';
 
 /** Less than this is rounding, not metal. */
 const NOTHING_MM3 = 1e-3;
 
-/** The material at one point of the route, part coordinates. */
-export interface Material {
+/** The part of space a route of plane cuts leaves: part coordinates per axis, infinite where nothing was cut from that side. */
+export interface Bounds {
+  readonly low: readonly number[];
+  readonly high: readonly number[];
+}
+
+export const UNCUT: Bounds = { low: [-Infinity, -Infinity, -Infinity], high: [Infinity, Infinity, Infinity] };
+
+interface MaterialIs {
+  readonly kernel: Kernel;
   readonly key: string;
-  readonly solid: Solid;
-  readonly volumeMm3: number;
-  /** levels at which it can be flat, per part side */
+  readonly frame: Solid;
+  readonly kept: Solid;
+  readonly keptMm3: number;
   readonly flats: Flats;
+  /** the blank itself: the part lies inside */
+  readonly whole?: boolean;
+  /** set while every cut so far was a plane: the blank inside them is all there is to the frame */
+  readonly bounds?: Bounds | null;
+}
+
+/**
+ * The material at one point of the route, part coordinates: `I = kept ∪ frame`. The frame is the blank less what was cut,
+ * as if the part were not in it; no solid is ever made by cutting one that shares faces with the part again, so that no
+ * facet is left where there is no material. Solids are made when they are asked for.
+ */
+export class Material {
+  #solid: Solid | null = null;
+  #excess: Solid | null = null;
+  #volume: number | null = null;
+
+  constructor(private readonly is: MaterialIs) {}
+
+  get key(): string { return this.is.key; }
+  get frame(): Solid { return this.is.frame; }
+  /** the finished part, or what of it lies inside the blank */
+  get kept(): Solid { return this.is.kept; }
+  /** levels at which it can be flat, per part side */
+  get flats(): Flats { return this.is.flats; }
+  get bounds(): Bounds | null { return this.is.bounds ?? null; }
+
+  get volumeMm3(): number {
+    if (this.#volume === null) this.#volume = this.is.whole ? this.frame.volumeMm3() : this.is.keptMm3 + this.#excessMm3();
+    return this.#volume;
+  }
+
+  /** What stands out from the part. */
+  get excess(): Solid {
+    return (this.#excess ??= this.is.kernel.subtract(this.frame, this.kept));
+  }
+
+  #excessMm3(): number {
+    if (this.frame.isEmpty()) return 0;
+    // what lies between planes, with no overhang that hides anything, needs no boolean
+    const { bounds } = this;
+    const mm3 = bounds ? this.frame.volumeMm3() - volumeInside(this.kept.mesh(), bounds.low, bounds.high) : this.excess.volumeMm3();
+    return mm3 < NOTHING_MM3 ? 0 : mm3;
+  }
+
+  /** Only the part is left. */
+  get isDone(): boolean {
+    return this.volumeMm3 === this.is.keptMm3;
+  }
+
+  /** Once only the part is left, its own clean surface stands for it. */
+  get solid(): Solid {
+    if (this.is.whole) return this.frame;
+    return (this.#solid ??= this.isDone ? this.kept : this.is.kernel.union([this.kept, this.frame]));
+  }
+
+  /** Outline of the cut at `depth` along a view's third axis: the part's and the frame's, taken together. */
+  section(view: Rotation, depth: number): Outlines {
+    const { kernel, whole } = this.is;
+    if (whole) return kernel.section(this.frame, view, depth);
+    const part = kernel.section(this.kept, view, depth);
+    return this.isDone ? part : kernel.flatUnion([part, kernel.section(this.frame, view, depth)]);
+  }
+
+  /** The same after one more cut, or with another frame. */
+  with(change: Pick<MaterialIs, 'key' | 'frame'> & Partial<MaterialIs>): Material {
+    return new Material({ ...this.is, whole: false, bounds: null, ...change });
+  }
+
+  release(): void {
+    if (this.#solid && this.#solid !== this.kept) this.#solid.release();
+    this.#excess?.release();
+    this.frame.release();
+  }
 }
 
 export interface Cut {
@@ -43,49 +124,89 @@ export function alongOutline(kernel: Kernel, part: Part, before: Material, up: D
   return kernel.prism(kernel.offset(kernel.silhouette(part.solid, view), cutterMm, 'round'), view, -reach, reach);
 }
 
+/** A level on which something of part, blank or an earlier cut lies within a tenth of a micrometre is that level exactly. */
+function snapped(before: Material, up: Direction, along: number): number {
+  const sign = signOf(up);
+  const opposite = DIRECTIONS.find((d) => axisOf(d) === axisOf(up) && signOf(d) === -sign)!;
+  let best = along;
+  let least = TOUCH_MM;
+  for (const level of [...before.flats[up], ...before.flats[opposite].map((l) => -l)]) {
+    const off = Math.abs(level - along);
+    if (off < least) { least = off; best = level; }
+  }
+  return best;
+}
+
 /**
  * What is left after a setup that cuts from direction `up` down to a depth plane:
- * `I' = kept ∪ ( I ∩ ( {u·x ≤ c} ∪ shadow ) )`. Nothing of the finished part is ever cut, and what an overhang of the
+ * `frame' = frame ∩ ( {u·x ≤ c} ∪ shadow )`. Nothing of the finished part is ever cut, and what an overhang of the
  * part hides from the cutter stays.
- * @param kept the finished part, or what of it lies inside the blank, with its volume
- * @param only the cutter goes only inside this solid; null: everywhere. It stays the caller's
  */
-export function cutFrom(kernel: Kernel, before: Material, kept: Solid, keptMm3: number, up: Direction, along: number, only: Solid | null = null, onlyKey = ''): Cut {
+export function cutFrom(kernel: Kernel, before: Material, up: Direction, level: number, only: Solid | null = null, onlyKey = ''): Cut {
+  const along = snapped(before, up, level);
+  const { kept } = before;
+  const nothing = { left: before, onward: before, removedMm3: 0, removedBox: null, along };
+  const box = before.frame.box();
+  const axis = axisOf(up);
+  if (before.frame.isEmpty() || (signOf(up) > 0 ? box.max[axis] : -box.min[axis]) <= along) return nothing;
   const scrap: Solid[] = [];
   const hold = (s: Solid) => { scrap.push(s); return s; };
-  // Since the part lies inside what is left, the rule is the same as taking away what the cutter reaches:
-  // above the plane, outside part and shadow. That needs fewer and smaller boolean operations.
-  const open = hold(kernel.above(before.solid, up, along));
-  const shadow = kernel.shadow(kept, up, along);
-  const safe = hold(kernel.above(kept, up, along));
-  const bare = open.isEmpty() || safe.isEmpty() ? open : hold(kernel.subtract(open, safe));
-  const reached = shadow ? hold(kernel.subtract(bare, hold(shadow))) : bare;
-  const removed = only && !reached.isEmpty() ? hold(kernel.intersect(reached, only)) : reached;
-  const removedMm3 = removed.isEmpty() ? 0 : removed.volumeMm3();
-  const removedBox = removedMm3 < NOTHING_MM3 ? null : removed.box();
-  if (!removedBox) {
-    scrap.forEach((s) => s.release());
-    return { left: before, onward: before, removedMm3: 0, removedBox, along };
-  }
-  const volumeMm3 = before.volumeMm3 - removedMm3;
-  // Once only the part is left, its own clean surface stands for it.
-  const done = volumeMm3 - keptMm3 < NOTHING_MM3;
-  const solid = done ? kept : kernel.subtract(before.solid, removed);
-  scrap.forEach((s) => s.release());
-  const left = { key: `${before.key} → ${up} ${along}${onlyKey}`, solid, volumeMm3: done ? keptMm3 : solid.volumeMm3(), flats: withCutPlane(before.flats, up, along) };
-  return { left, onward: only && !done ? withoutDrops(kernel, left, kept) : left, removedMm3, removedBox, along };
+  const free = () => scrap.forEach((x) => x.release());
+  // an exact box stands for the half space: the kernel's own cut by a plane is a rounding off it
+  const half = { min: { ...box.min }, max: { ...box.max } };
+  for (const a of AXES) { half.min[a] -= 1; half.max[a] += 1; }
+  if (signOf(up) > 0) half.min[axis] = along; else half.max[axis] = -along;
+  let tool = hold(kernel.box(half));
+  const shadow = kernel.shadow(kept, up, along, true);
+  if (shadow) tool = hold(kernel.subtract(tool, hold(shadow)));
+  if (only) tool = hold(kernel.intersect(tool, only));
+  const flats = withCutPlane(before.flats, up, along);
+  const levels = AXES.map((a) => DIRECTIONS.filter((d) => axisOf(d) === a).flatMap((d) => flats[d].map((l) => signOf(d) * l)));
+  const frame = kernel.onLevels(kernel.subtract(before.frame, tool), levels);
+  const i = AXES.indexOf(axis);
+  const b = before.bounds;
+  const bounds = shadow || only || !b ? null : {
+    low: b.low.map((v, k) => (k === i && signOf(up) < 0 ? Math.max(v, -along) : v)), high: b.high.map((v, k) => (k === i && signOf(up) > 0 ? Math.min(v, along) : v)),
+  };
+  const left = before.with({ key: `${before.key} → ${up} ${along}${onlyKey}`, frame, flats, bounds });
+  const removedMm3 = before.volumeMm3 - left.volumeMm3;
+  if (removedMm3 < NOTHING_MM3) { left.release(); free(); return nothing; }
+  const reached = hold(kernel.onLevels(kernel.intersect(before.frame, tool), levels));
+  const removedBox = boxWithout(kernel, reached, kept, shadow !== null || only !== null);
+  free();
+  return { left, onward: only && !left.isDone ? withoutDrops(kernel, left) : left, removedMm3, removedBox, along };
+}
+
+/** Box of `reached` less the part. A side the part's box does not come up to is the box's own; else what really stands there is looked at. */
+function boxWithout(kernel: Kernel, reached: Solid, kept: Solid, hides: boolean): Box3 {
+  const own = reached.box();
+  const part = kept.box();
+  const isFree = (d: Direction) => {
+    const a = axisOf(d);
+    const s = signOf(d);
+    const at = s > 0 ? own.max[a] : own.min[a];
+    if (s * (at - (s > 0 ? part.max[a] : part.min[a])) > 1e-6) return true;
+    const view = rotationOf(lookAlong(d));
+    const depth = s * at - 1e-5;
+    return kernel.flatArea(kernel.section(reached, view, depth)) - kernel.flatArea(kernel.section(kept, view, depth)) > 1e-3;
+  };
+  if (!hides && DIRECTIONS.every(isFree)) return own;
+  const removed = kernel.subtract(reached, kept);
+  const box = boxOfVolume(removed.mesh()) ?? own;
+  removed.release();
+  return box;
 }
 
 /** The pieces that hold something of the part; frame and drops stay at the machine. */
-function withoutDrops(kernel: Kernel, left: Material, kept: Solid): Material {
+function withoutDrops(kernel: Kernel, left: Material): Material {
+  const meets = (a: Solid, b: Solid) => { const common = kernel.intersect(a, b); const some = !common.isEmpty() && common.volumeMm3() > NOTHING_MM3; common.release(); return some; };
   const pieces = kernel.pieces(left.solid);
-  const isPart = pieces.map((piece) => { const common = kernel.intersect(piece, kept); const some = !common.isEmpty() && common.volumeMm3() > NOTHING_MM3; common.release(); return some; });
-  const stay = pieces.filter((_, i) => isPart[i]);
-  if (stay.length === pieces.length || stay.length === 0) { pieces.forEach((p) => p.release()); return left; }
-  const solid = kernel.union(stay);
-  const volumeMm3 = solid.volumeMm3();
-  pieces.forEach((p) => p.release());
-  return { ...left, key: `${left.key} alone`, solid, volumeMm3 };
+  const stay = pieces.filter((piece) => meets(piece, left.kept));
+  const goes = stay.length < pieces.length && stay.length > 0;
+  const frames = goes ? kernel.pieces(left.frame) : [];
+  const frame = goes ? kernel.union(frames.filter((f) => stay.some((p) => meets(f, p)))) : null;
+  [...pieces, ...frames].forEach((p) => p.release());
+  return frame ? left.with({ key: `${left.key} alone`, frame }) : left;
 }
 
 /** Metal that no setup reached: one entry a separate piece. */
@@ -122,21 +243,44 @@ function reachedFrom(piece: TriangleMesh, views: ReadonlyMap<Direction, ViewMesh
   });
 }
 
-/** The metal no setup reached, with the part sides each piece stands out on and where it can be reached from. `rest` is to be released. */
+const partViews = new WeakMap<Part, Map<Direction, ViewMesh>>();
+
+function viewsOf(part: Part): ReadonlyMap<Direction, ViewMesh> {
+  const known = partViews.get(part);
+  if (known) return known;
+  const views = new Map(DIRECTIONS.map((d) => [d, new ViewMesh(part.solid.mesh(), rotationOf(lookAlong(d)))]));
+  partViews.set(part, views);
+  return views;
+}
+
+/** Shells of a solid, each with the voids it encloses taken off its volume. */
+function shellsOf(kernel: Kernel, solid: Solid): { readonly shell: Solid; readonly volumeMm3: number }[] {
+  const all = kernel.pieces(solid).map((shell) => ({ shell, volumeMm3: shell.volumeMm3(), box: shell.box() }));
+  const isIn = (a: Box3, b: Box3) => AXES.every((axis) => a.min[axis] >= b.min[axis] - TOUCH_MM && a.max[axis] <= b.max[axis] + TOUCH_MM);
+  const voids = all.filter((s) => s.volumeMm3 < 0);
+  const bodies = all.filter((s) => s.volumeMm3 >= 0).map((body) => ({ ...body, around: body.volumeMm3 }));
+  for (const hole of voids) {
+    const around = bodies.filter((b) => isIn(hole.box, b.box)).sort((a, b) => a.around - b.around)[0];
+    if (around) around.volumeMm3 += hole.volumeMm3;
+    hole.shell.release();
+  }
+  return bodies;
+}
+
+/**
+ * The metal no setup reached, with the part sides each piece stands out on and where it can be reached from. A part that lies
+ * enclosed in a piece is a void of that piece. `rest` stays the material's.
+ */
 export function unreachedMetal(kernel: Kernel, last: Material, part: Part): { facts: Unreached; rest: Solid | null } {
-  if (last.solid === part.solid) return { facts: { volumeMm3: 0, pieces: [] }, rest: null };
-  const rest = kernel.subtract(last.solid, part.solid);
-  const views = new Map<Direction, ViewMesh>();
-  const pieces = rest.isEmpty() ? [] : kernel.pieces(rest).flatMap((piece): UnreachedPiece[] => {
-    const volumeMm3 = piece.volumeMm3();
-    if (volumeMm3 <= 0.01) { piece.release(); return []; }
-    if (views.size === 0) for (const d of DIRECTIONS) views.set(d, new ViewMesh(part.solid.mesh(), rotationOf(lookAlong(d))));
-    const box = piece.box();
+  if (last.isDone) return { facts: { volumeMm3: 0, pieces: [] }, rest: null };
+  const rest = last.excess;
+  const pieces = rest.isEmpty() ? [] : shellsOf(kernel, rest).flatMap(({ shell, volumeMm3 }): UnreachedPiece[] => {
+    const box = shell.box();
     const sides = DIRECTIONS.filter((side) =>
       (signOf(side) > 0 ? box.max[axisOf(side)] > part.box.max[axisOf(side)] + 1e-6 : box.min[axisOf(side)] < part.box.min[axisOf(side)] - 1e-6));
-    const from = reachedFrom(piece.mesh(), views);
-    piece.release();
-    return [{ volumeMm3, box, sides, reachedFrom: from }];
+    const from = volumeMm3 > 0.01 ? reachedFrom(shell.mesh(), viewsOf(part)) : [];
+    shell.release();
+    return volumeMm3 > 0.01 ? [{ volumeMm3, box, sides, reachedFrom: from }] : [];
   }).sort((a, b) => b.volumeMm3 - a.volumeMm3);
   return { facts: { volumeMm3: pieces.reduce((sum, p) => sum + p.volumeMm3, 0), pieces }, rest };
 }

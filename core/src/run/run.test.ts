@@ -259,7 +259,7 @@ test('on a station that is not measured the first touch sets it, and the next se
   const shift = r.planned.setups[1].fromFirst!.shift!;
   for (const a of ['x', 'y', 'z'] as const) {
     expect(first.target[a]).toBeNull();
-    expect(second.target[a]).toBeCloseTo(first.measured[a]! + shift[a], 6);
+    expect(second.target[a]).toBeCloseTo(first.measured[a]! + shift[a]!, 6);
     expect(second.measured[a]).toBeCloseTo(second.target[a]!, 6);
   }
 });

@@ -48,8 +48,10 @@ describe('what lies between device and part', () => {
     expect(locators.z).toMatchObject({ name: 'pods and packing and double-sided tape', at: 32.1, kind: 'height' });
   });
 
-  test('a part beside its pods rests on nothing', () => {
-    expect(on(pods as FlatDevice, hold({ pods: [{ x: 300, y: 200, on: true }] })).rest.touches).toBe(false);
+  test('a part beside its pods stands on the device under them', () => {
+    const seat = on(pods as FlatDevice, hold({ pods: [{ x: 300, y: 200, on: true }] }));
+    expect(seat.standsBelow).toMatchObject({ name: 'pods', gap: null });
+    expect(seat.loadedBox.min.z).toBeCloseTo(0, 9);
   });
 });
 

@@ -2,7 +2,7 @@ import type { Direction, Vec3 } from '../frames';
 import type { Setup } from '../job';
 import type { Vise } from '../shop';
 import { reachInWindow, TOUCH_MM, type Window } from '../solid';
-import { contactAt, metLevel, placed, slideHome, toSeated, type Contact, type Locator, type SeatedPart, type SeatFacts } from './slide';
+import { contactAt, gapOver, metFirst, metLevel, placed, slideHome, toSeated, type Contact, type Locator, type Locators, type SeatedPart, type SeatFacts, type Slide } from './slide';
 
 /** Where the stop stands; which face it is meant for is a matter of the checks. */
 export type StopPlace = Omit<Setup['stop'], 'face'>;
@@ -42,26 +42,28 @@ export function restIn(vise: Vise, { parallels, closing: { softJaws } }: Pick<Se
 
 /** Where the jaws can touch: between rest and jaw top, within the jaw's width. */
 function gripWindow(vise: Vise, rest: number): Window {
-  return { x: [0, vise.jawWidth], z: [rest + TOUCH_MM, vise.jawHeight - TOUCH_MM] };
+  return { x: [0, vise.jawWidth], z: [rest, vise.jawHeight] };
 }
 
-/** Where the part can rest: on the bed, or on two strips that stand against the jaws. The first is at the fixed jaw. */
+/** Between the jaws, as long as they are: from the fixed jaw's face to y, device frame. */
+function betweenJaws(vise: Vise, from: number, to: number): Window {
+  return { x: [0, vise.jawWidth], y: [Math.min(from, to), Math.max(from, to)] };
+}
+
+const bedWindow = (vise: Vise): Window => betweenJaws(vise, 0, -fixedSide(vise) * vise.maxOpening);
+
+/** Where the part can rest: on two strips that stand against the jaws, the first at the fixed jaw; without height on the bed. */
 function restWindows(vise: Vise, rest: Rest, movingY: number): [Window, Window] {
-  const x: [number, number] = [0, vise.jawWidth];
+  if (rest.height === 0) return [bedWindow(vise), bedWindow(vise)];
   const s = fixedSide(vise);
-  const between = (a: number, b: number): Window => ({ x, y: [Math.min(a, b), Math.max(a, b)] });
-  if (rest.height === 0) {
-    const bed = between(-s * vise.maxOpening, 0);
-    return [bed, bed];
-  }
   const strip = Math.min(rest.thickness, Math.abs(movingY));
-  return [between(-s * strip, 0), between(movingY, movingY + s * strip)];
+  return [betweenJaws(vise, 0, -s * strip), betweenJaws(vise, movingY, movingY + s * strip)];
 }
 
 function stopWindow(stop: StopPlace, vise: Vise): Window {
   const r = vise.stopDiameter / 2;
   const y = -fixedSide(vise) * stop.fromJaw;
-  return { y: [y - r + TOUCH_MM, y + r - TOUCH_MM], z: [stop.height - r + TOUCH_MM, stop.height + r - TOUCH_MM] };
+  return { y: [y - r, y + r], z: [stop.height - r, stop.height + r] };
 }
 
 /** Flat areas on the two strips of the rest, and together; strips that overlap are counted once. mm² */
@@ -78,41 +80,58 @@ function restAreas({ loaded, isFlat, vise }: ViseSeatInput, height: number, rest
   return [strips, overlap ? on({ x: fixed.x, y: [Math.min(...ys), Math.max(...ys)] }) : strips[0] + strips[1]];
 }
 
+/** What a part in a vise slides to: rest, fixed jaw, stop. */
+export function locatorsInVise(input: ViseSeatInput): Locators {
+  const { vise, stop } = input;
+  const rest = restOf(vise, input.parallelsHeight, input.pocketDepth);
+  const [jawFaces, movingFaces]: [Direction, Direction] = fixedSide(vise) > 0 ? ['+y', '-y'] : ['-y', '+y'];
+  const grip = [gripWindow(vise, rest.height)];
+  const bed = { at: 0, windows: [bedWindow(vise)] };
+  return {
+    rest: {
+      faces: '-z',
+      // what hangs between the parallels lower than they are high stands on the bed
+      places: (t) => [{ at: rest.height, windows: restWindows(vise, rest, metLevel(input, movingFaces, grip, t) + t.y) }, ...(rest.height > 0 ? [bed] : [])],
+    },
+    y: { faces: jawFaces, places: () => [{ at: 0, windows: grip }] },
+    x: { faces: stop.side === 'left' ? '-x' : '+x', places: () => [{ at: stop.position, windows: [stopWindow(stop, vise)] }] },
+  };
+}
+
 /**
  * Seats a part in a vise.
  *
  * The part slides down onto the rest, to the fixed jaw and across to the stop, and touches only where these
  * really are: lowest material over the parallels' footprint (or bed) to z = rest height; material furthest towards the
  * fixed jaw, between rest and jaw top and within the jaws' width, to y = 0; material furthest towards the stop, in front
- * of the stop rod, to x = stop position.
+ * of the stop rod, to x = stop position. What hangs between the parallels lower than they are high comes to z = 0.
  *
  * @returns the pose part → device (mm) with the contacts; never throws. A locator that meets nothing has
  * `touches: false`, and the overall extreme of the material stands in for the contact.
  */
 export function seatInVise(input: ViseSeatInput): SeatFacts {
   const { vise, stop } = input;
-  const stopFaces: Direction = stop.side === 'left' ? '-x' : '+x';
-  const [jawFaces, movingFaces]: [Direction, Direction] = fixedSide(vise) > 0 ? ['+y', '-y'] : ['-y', '+y'];
-  const rest = restOf(vise, input.parallelsHeight, input.pocketDepth);
-  const grip = [gripWindow(vise, rest.height)];
-  const strips = (t: Vec3) => restWindows(vise, rest, metLevel(input, movingFaces, grip, t) + t.y);
-  const atStop = [stopWindow(stop, vise)];
-  const { t, settled } = slideHome(input, {
-    rest: { faces: '-z', at: rest.height, windows: strips },
-    y: { faces: jawFaces, at: 0, windows: () => grip },
-    x: { faces: stopFaces, at: stop.position, windows: () => atStop },
-  });
-  const under = contactAt(input, '-z', strips(t), t);
-  const [restStripsMm2, restAreaMm2] = restAreas(input, rest.height, under, strips(t), t);
+  const to = locatorsInVise(input);
+  const { t, settled } = slideHome(input, to);
+  const on = (slide: Slide) => contactAt(input, slide.faces, metFirst(input, slide, t).place.windows, t);
+  const carries = metFirst(input, to.rest, t).place;
+  const planned = restOf(vise, input.parallelsHeight, input.pocketDepth);
+  const onBed = planned.height > 0 && carries.at === 0;
+  const rest: Rest = onBed ? { height: 0, thickness: 0, name: 'bed' } : planned;
+  const under = on(to.rest);
+  const [strip, other = strip] = carries.windows;
+  const [restStripsMm2, restAreaMm2] = restAreas(input, rest.height, under, [strip, other], t);
+  const movingFaces: Direction = to.y.faces === '+y' ? '-y' : '+y';
   return {
     ...placed(input, t),
     rest: { ...under, flatAreaMm2: restAreaMm2 },
     restStripsMm2,
-    y: contactAt(input, jawFaces, grip, t),
-    movingJaw: contactAt(input, movingFaces, grip, t),
-    x: contactAt(input, stopFaces, atStop, t),
+    y: on(to.y),
+    movingJaw: contactAt(input, movingFaces, to.y.places(t)[0].windows, t),
+    x: on(to.x),
     locators: viseLocators(rest, stop),
     settled,
+    standsBelow: onBed ? { name: planned.name, gap: gapOver(input, to.rest.places(t)[0], t) } : null,
   };
 }
 

@@ -2,16 +2,13 @@ import type { Axis, Direction } from '../frames';
 import type { PlateHold } from '../job';
 import type { Bond, FlatDevice } from '../shop';
 import { TOUCH_MM, type Window } from '../solid';
-import { contactAt, placed, slideHome, type Locator, type SeatedPart, type SeatFacts } from './slide';
+import { contactAt, gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatedPart, type SeatFacts, type Slide } from './slide';
 
 export interface FlatSeatInput extends SeatedPart {
   readonly device: FlatDevice;
   readonly plate: PlateHold;
   readonly bond: Bond | null;
 }
-
-/** How wide a round pin is taken to touch a face: its line of contact with room for a chamfer. */
-const PIN_TOUCH_MM = 0.05;
 
 /** What lies between the device and the part, from the device up: packing, then tape or glue. mm above the device's top. */
 export function restHeight(device: FlatDevice, plate: PlateHold, bond: Bond | null): number {
@@ -21,17 +18,21 @@ export function restHeight(device: FlatDevice, plate: PlateHold, bond: Bond | nu
 /** Where the part can rest, device frame. */
 export function restPlaces(device: FlatDevice, plate: PlateHold): Window[] {
   if (device.kind === 'vacuum pods') return plate.pods.map((p) => ({ x: [p.x, p.x + device.podWidth], y: [p.y, p.y + device.podDepth] }));
-  return [{ x: [0, device.width], y: [0, device.depth] }];
+  return [wholeOf(device)];
 }
+
+const wholeOf = (device: FlatDevice): Window => ({ x: [0, device.width], y: [0, device.depth] });
 
 /** Where pins, fence, blocks or a hand-laid line can meet the part along one axis. */
 function meets(axis: 'x' | 'y', device: FlatDevice, plate: PlateHold, rest: number): Window[] {
   const { by, pins } = plate[axis];
   if (by === 'hand' || by === 'gauge blocks') return [{}];
-  const z: [number, number] = [rest + TOUCH_MM, Math.max(rest + TOUCH_MM, plate.pinHeight)];
+  const z: [number, number] = [rest, plate.pinHeight];
+  if (plate.pinHeight <= rest + 2 * TOUCH_MM) return [];
   const across = axis === 'x' ? 'y' : 'x';
   if (by === 'fence') return [{ [across]: [0, axis === 'x' ? device.depth : device.width], z }];
-  return pins.map((p) => ({ [across]: [p - PIN_TOUCH_MM, p + PIN_TOUCH_MM], z }));
+  const r = plate.pinDiameter / 2;
+  return pins.map((p) => ({ [across]: [p - r, p + r], z }));
 }
 
 function locator(axis: 'x' | 'y', plate: PlateHold): Locator {
@@ -40,16 +41,31 @@ function locator(axis: 'x' | 'y', plate: PlateHold): Locator {
   return { name: `${side} ${what}`, at, kind: by === 'hand' ? 'hand' : 'set', from: axis === 'x' ? 'the device\'s left edge' : 'the device\'s front edge' };
 }
 
+const onDevice = (device: FlatDevice): Locator => ({ name: device.kind, at: 0, kind: 'datum', from: `lies on the ${device.kind}, whose top is its datum` });
+
 function restLocator(device: FlatDevice, plate: PlateHold, bond: Bond | null): Locator {
   const at = restHeight(device, plate, bond);
   const names = [...(device.kind === 'vacuum pods' ? ['pods'] : []), ...(plate.under > 0 ? ['packing'] : []), ...(bond ? [bond.kind] : [])];
   return at === 0 && names.length === 0
-    ? { name: device.kind, at: 0, kind: 'datum', from: `lies on the ${device.kind}, whose top is its datum` }
+    ? onDevice(device)
     : { name: names.join(' and '), at, kind: 'height', from: `the ${device.kind}` };
 }
 
 /** Machine direction in which the part meets what stands on one of its sides. */
 export const LOCATED_SIDE: Readonly<Record<PlateHold['x']['side'] | PlateHold['y']['side'], Direction>> = { left: '-x', right: '+x', rear: '+y', front: '-y' };
+
+/** What a part that lies flat slides to: what carries it, then what it is set against in y and in x. */
+export function locatorsOnFlat({ device, plate, bond }: FlatSeatInput): Locators {
+  const height = restHeight(device, plate, bond);
+  const carriers = { at: height, windows: restPlaces(device, plate) };
+  // what hangs between the pods lower than they are high stands on the device
+  const places = device.kind === 'vacuum pods' ? [carriers, { at: 0, windows: [wholeOf(device)] }] : [carriers];
+  const slide = (axis: 'x' | 'y'): Slide => {
+    const place = { at: plate[axis].at, windows: meets(axis, device, plate, height) };
+    return { faces: LOCATED_SIDE[plate[axis].side], places: () => [place] };
+  };
+  return { rest: { faces: '-z', places: () => places }, y: slide('y'), x: slide('x') };
+}
 
 /**
  * Seats a part lying flat: down onto plate, pods or grid, then to what it is set against in y and in x. Where nothing
@@ -57,16 +73,17 @@ export const LOCATED_SIDE: Readonly<Record<PlateHold['x']['side'] | PlateHold['y
  */
 export function seatOnFlat(input: FlatSeatInput): SeatFacts {
   const { device, plate, bond } = input;
-  const height = restHeight(device, plate, bond);
-  const places = restPlaces(device, plate);
-  const [x, y] = (['x', 'y'] as const).map((axis) => ({ faces: LOCATED_SIDE[plate[axis].side], at: plate[axis].at, windows: meets(axis, device, plate, height) }));
-  const slide = (s: typeof x) => ({ ...s, windows: () => s.windows });
-  const { t, settled } = slideHome(input, { rest: { faces: '-z', at: height, windows: () => places }, y: slide(y), x: slide(x) });
-  const rest = contactAt(input, '-z', places, t);
-  const locators: Record<Axis, Locator> = { x: locator('x', plate), y: locator('y', plate), z: restLocator(device, plate, bond) };
+  const to = locatorsOnFlat(input);
+  const { t, settled } = slideHome(input, to);
+  const on = (slide: Slide) => contactAt(input, slide.faces, metFirst(input, slide, t).place.windows, t);
+  const [carriers] = to.rest.places(t);
+  const below = metFirst(input, to.rest, t).place !== carriers;
+  const rest = on(to.rest);
+  const locators: Record<Axis, Locator> = { x: locator('x', plate), y: locator('y', plate), z: below ? onDevice(device) : restLocator(device, plate, bond) };
   return {
-    ...placed(input, t), rest, x: contactAt(input, x.faces, x.windows, t), y: contactAt(input, y.faces, y.windows, t),
+    ...placed(input, t), rest, x: on(to.x), y: on(to.y),
     locators, movingJaw: null, restStripsMm2: [rest.flatAreaMm2, rest.flatAreaMm2], settled,
+    standsBelow: below ? { name: restLocator(device, plate, bond).name, gap: gapOver(input, carriers, t) } : null,
   };
 }
 

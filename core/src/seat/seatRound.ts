@@ -24,7 +24,7 @@ const PLUS: Record<Axis, Direction> = { x: '+x', y: '+y', z: '+z' };
 
 /** Where the jaws can touch along the axis: from the part's end to the end of the jaws. Device frame. */
 export function gripRange(device: RoundDevice, round: RoundHold): [number, number] {
-  return [round.restHeight + TOUCH_MM, Math.max(round.restHeight + 2 * TOUCH_MM, device.gripLength - TOUCH_MM)];
+  return [round.restHeight, Math.max(round.restHeight + 3 * TOUCH_MM, device.gripLength)];
 }
 
 /**
@@ -60,7 +60,7 @@ export function seatRound(input: RoundSeatInput): SeatFacts & { readonly gripped
   const stop = contactAt(input, MINUS[axial], [{}], t);
   const on = (axis: Axis): Contact => (axis === axial ? stop : centred(axis));
   const locators = { x: axisLocator('x', device, round), y: axisLocator('y', device, round), z: axisLocator('z', device, round) };
-  return { ...placed(input, t), rest: on('z'), x: on('x'), y: on('y'), locators, movingJaw: null, restStripsMm2: [stop.flatAreaMm2, stop.flatAreaMm2], settled: true, gripped };
+  return { ...placed(input, t), rest: on('z'), x: on('x'), y: on('y'), locators, movingJaw: null, restStripsMm2: [stop.flatAreaMm2, stop.flatAreaMm2], settled: true, standsBelow: null, gripped };
 }
 
 function axisLocator(axis: Axis, device: RoundDevice, round: RoundHold): Locator {

@@ -2,7 +2,7 @@ import {
   add, AXES, partSideFacing, pose, rotationOf, signOf, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
 } from '../frames';
 import type { SurfaceState } from '../job';
-import { meshBox, reachInWindow, TOUCH_MM, type Reach, type TriangleMesh, type Window } from '../solid';
+import { flatLevels, meshBox, reachInWindow, TOUCH_MM, type Reach, type TriangleMesh, type Window } from '../solid';
 
 /** How the part touches one locator. Coordinates in the device frame unless said otherwise. */
 export interface Contact {
@@ -62,6 +62,8 @@ export interface SeatFacts {
   readonly blankBox: Box3;
   /** false: sliding to rest and the locators in turn did not come to an end */
   readonly settled: boolean;
+  /** what was to carry the part, when something that hangs lower stands on the device beside it; `gap`: from there up to the part, mm, null: nothing lies over it */
+  readonly standsBelow: { readonly name: string; readonly gap: number | null } | null;
 }
 
 /** The part as it lies, before it slides anywhere: meshes and boxes in seated axes. */
@@ -79,11 +81,16 @@ export interface SeatedPart {
   readonly isFlat: (side: Direction, along: number) => boolean;
 }
 
-/** One of the three things the part slides to: where it can touch, given how far the part has slid. */
+/** What stands at one coordinate of the device, and where it can be touched. */
+export interface Place {
+  readonly at: number;
+  readonly windows: readonly Window[];
+}
+
+/** One of the three things the part slides to: where it can touch, given how far the part has slid; what is met first counts. */
 export interface Slide {
   readonly faces: Direction;
-  readonly at: number;
-  readonly windows: (t: Vec3) => readonly Window[];
+  readonly places: (t: Vec3) => readonly Place[];
 }
 
 /** How a face comes: a side of the blank as the job says, else finished or, with stock on it, raw. Level and blank in one frame. */
@@ -151,22 +158,96 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
   };
 }
 
-/**
- * Slides the part down to its rest, along y and along x in turn, until nothing moves any more: each move changes what
- * the others touch.
- * @returns the translation seated → device, and whether it came to an end within twelve rounds
- */
-export function slideHome(part: SeatedPart, to: { readonly rest: Slide; readonly y: Slide; readonly x: Slide }): { t: Vec3; settled: boolean } {
-  const at = (slide: Slide, t: Vec3) => slide.at - metLevel(part, slide.faces, slide.windows(t), t);
-  let t = vec(to.x.at - extreme(part.loaded, to.x.faces), to.y.at - extreme(part.loaded, to.y.faces), to.rest.at - extreme(part.loaded, to.rest.faces));
-  let settled = false;
-  for (let round = 0; round < 12 && !settled; round++) {
-    const dropped = vec(t.x, t.y, at(to.rest, t));
-    const next = vec(at(to.x, dropped), at(to.y, dropped), dropped.z);
-    settled = AXES.every((axis) => Math.abs(next[axis] - t[axis]) < 1e-9);
-    t = next;
+/** The place a part that has slid by `t` meets first, and the slide along its axis until it does. Places that see nothing leave the overall extreme at the first of them. */
+export function metFirst(part: SeatedPart, { faces, places }: Slide, t: Vec3): { readonly place: Place; readonly slid: number; readonly sees: boolean } {
+  const towards = signOf(faces);
+  const all = places(t);
+  const met = all.flatMap((place) => {
+    const reach = furthest(part.loaded, faces, place.windows, t);
+    return reach ? [{ place, slid: place.at - reach.level, sees: true }] : [];
+  });
+  if (met.length === 0) return { place: all[0], slid: all[0].at - extreme(part.loaded, faces), sees: false };
+  // what stands further out keeps the part from what stands behind it
+  return met.reduce((first, m) => (towards * (m.slid - first.slid) < -TOUCH_MM ? m : first));
+}
+
+/** How far the lowest material over a place stays above it once the part has slid by `t`, mm; null: nothing lies over it. */
+export function gapOver(part: SeatedPart, place: Place, t: Vec3): number | null {
+  const reach = furthest(part.loaded, '-z', place.windows, t);
+  return reach && reach.level + t.z - place.at;
+}
+
+/** The three locators of a seat. */
+export interface Locators {
+  readonly rest: Slide;
+  readonly y: Slide;
+  readonly x: Slide;
+}
+
+/** Where sliding came to an end. */
+export interface Home {
+  readonly t: Vec3;
+  /** false: it did not come to an end */
+  readonly settled: boolean;
+  /** every locator has something of the part in front of it */
+  readonly meetsAll: boolean;
+}
+
+const ROUNDS = 24;
+
+/** Slides down to the rest, then along y, then along x, over and over until a whole round moves nothing: each move changes what the next one meets. */
+function slideFrom(part: SeatedPart, to: Locators, start: Vec3): Home {
+  let t = start;
+  for (let round = 0; round < ROUNDS; round++) {
+    const before = t;
+    const z = metFirst(part, to.rest, t);
+    t = { ...t, z: z.slid };
+    const y = metFirst(part, to.y, t);
+    t = { ...t, y: y.slid };
+    const x = metFirst(part, to.x, t);
+    t = { ...t, x: x.slid };
+    if (AXES.every((axis) => Math.abs(t[axis] - before[axis]) < 1e-9)) return { t, settled: true, meetsAll: x.sees && y.sees && z.sees };
   }
-  return { t, settled };
+  return { t, settled: false, meetsAll: false };
+}
+
+/** So many levels of each axis are tried as a start. */
+const MOST_LEVELS = 4;
+
+/** Starts for the slide: with each of the outermost flat levels at its locator, outermost first. */
+function starts(part: SeatedPart, to: Locators): Vec3[] {
+  const levels = ({ faces }: Slide) => {
+    const outermost = flatLevels(part.loaded, faces).map((l) => l.level).sort((a, b) => signOf(faces) * (b - a));
+    return [extreme(part.loaded, faces), ...outermost].filter((l, i, all) => all.findIndex((o) => Math.abs(o - l) < TOUCH_MM) === i).slice(0, MOST_LEVELS);
+  };
+  const at = (slide: Slide) => slide.places(vec(0, 0, 0))[0].at;
+  const [x, y, z] = [to.x, to.y, to.rest].map((slide) => levels(slide).map((level) => at(slide) - level));
+  return z.flatMap((c) => y.flatMap((b) => x.map((a) => vec(a, b, c))));
+}
+
+/**
+ * Where the part comes to rest: it starts with its outermost material at each locator and slides home. Where a locator
+ * then has nothing in front of it (a flange may hold the part off what the jaws would grip), it starts again with
+ * material further in, until every locator meets something.
+ */
+export function slideHome(part: SeatedPart, to: Locators): Home {
+  const [outermost, ...others] = starts(part, to);
+  const home = slideFrom(part, to, outermost);
+  if (home.meetsAll) return home;
+  for (const start of others) {
+    const other = slideFrom(part, to, start);
+    if (other.meetsAll) return other;
+  }
+  return home;
+}
+
+/** Other places in which every locator meets something, besides the seat that was found: the part could come to rest there as well. */
+export function otherHomes(part: SeatedPart, to: Locators, found: Vec3): Vec3[] {
+  const same = (a: Vec3, b: Vec3) => AXES.every((axis) => Math.abs(a[axis] - b[axis]) < TOUCH_MM);
+  return starts(part, to).slice(1).reduce<Vec3[]>((others, start) => {
+    const { t, meetsAll } = slideFrom(part, to, start);
+    return meetsAll && ![found, ...others].some((o) => same(o, t)) ? [...others, t] : others;
+  }, []);
 }
 
 /** Pose and boxes of a part that has slid by `t`. */

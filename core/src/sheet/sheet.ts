@@ -116,7 +116,7 @@ export function orientationInWords(planned: PlannedSetup): string[] {
 }
 
 const signed = (speech: Speech, value: (axis: Axis) => number | null): Signed => {
-  const text = (axis: Axis) => { const v = value(axis); return v === null ? '?' : speech.signed(v); };
+  const text = (axis: Axis) => speech.signed(value(axis));
   return { x: text('x'), y: text('y'), z: text('z') };
 };
 
@@ -165,7 +165,7 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
       ...(planned.material.floorMm === null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
       ...copyShiftRows(planned, copies, speech), ...pieceRows(planned, facts, speech),
     ],
-    workZero: AXES.some((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),
+    workZero: AXES.every((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),
     says: atTheMachine(setup, facts, speech),
     instead: planned.id === first.id
       ? 'Not known: the station is not measured. Touch off here; the other setups follow by their shifts.'

@@ -5,6 +5,7 @@ import { dialectSchema, homingSchema, positionsSchema } from './control';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
 export * from './control';
+export * from './datum';
 export * from './devices';
 export * from './means';
 
@@ -23,6 +24,7 @@ export const stationSchema = Type.Object({
     Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false }),
   ], { description: 'Machine coordinates of the datum of the device that stands here (vise: fixed jaw face, bed and left jaw end); Z is the spindle gauge line touching the bed. null: not measured yet.' }),
   plusMinus: Type.Union([Type.Null(), sizeMm], { description: 'Uncertainty of the measured position, per axis; null: not known.' }),
+  measuredFor: Type.Array(Type.Object({ device: shortText, as: shortText }, { additionalProperties: false }), { maxItems: 40, description: 'The devices whose datum lies at this position, each as it was when measured ("hard jaws, fixed jaw at the rear"). Empty: not told, as in older documents.' }),
   note: longText,
 }, { additionalProperties: false });
 

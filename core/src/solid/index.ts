@@ -1,6 +1,8 @@
 export * from './mesh';
 export * from './window';
 export * from './kernel';
+export { barAround } from './barAround';
+export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';
 export { loadKernel } from './load';
 export { ViewMesh } from './viewMesh';

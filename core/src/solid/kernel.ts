@@ -37,11 +37,11 @@ export class Solid {
       const { triVerts, faceID, runIndex, runOriginalID } = this.raw.getMesh();
       const ids = faceID ?? new Uint32Array(triVerts.length / 3);
       // ids are told apart only within the solid they come from
-      const numbers = new Map<string, number>();
+      const numbers = new Map<number, number>();
       const faces = new Uint32Array(ids.length);
       for (let run = 0; run < runOriginalID.length; run++) {
         for (let t = runIndex[run] / 3; t < runIndex[run + 1] / 3; t++) {
-          const name = ids[t] >= FIRST_CURVED_ID ? `curved ${faceOfCurvedId[ids[t] - FIRST_CURVED_ID]}` : `${runOriginalID[run]} ${ids[t]}`;
+          const name = ids[t] >= FIRST_CURVED_ID ? -1 - faceOfCurvedId[ids[t] - FIRST_CURVED_ID] : runOriginalID[run] * 2 ** 30 + ids[t];
           let number = numbers.get(name);
           if (number === undefined) numbers.set(name, number = numbers.size);
           faces[t] = number;
@@ -148,6 +148,19 @@ export class Kernel extends FlatKernel {
     return new Solid(a.raw.subtract(b.raw));
   }
 
+  /** The solid with coordinates that lie within rounding of a level moved onto it; releases the one given. */
+  onLevels(solid: Solid, levels: readonly (readonly number[])[]): Solid {
+    if (solid.isEmpty()) return solid;
+    const raw = solid.raw.warpBatch((vertices, count) => {
+      for (let i = 0; i < 3 * count; i++) {
+        const at = vertices[i];
+        for (const level of levels[i % 3]) if (Math.abs(level - at) < 1e-7) { vertices[i] = level; break; }
+      }
+    });
+    solid.release();
+    return new Solid(raw);
+  }
+
   /** Separate bodies of a solid. */
   pieces(solid: Solid): Solid[] {
     return solid.raw.decompose().map((raw) => new Solid(raw));
@@ -170,7 +183,7 @@ export class Kernel extends FlatKernel {
    * Every such point lies straight below a face that looks down, so prisms under those faces make it up exactly.
    * @returns null when nothing above the plane overhangs
    */
-  shadow(solid: Solid, up: Direction, along: number): Solid | null {
+  shadow(solid: Solid, up: Direction, along: number, through = false): Solid | null {
     const axis = axisOf(up);
     const sign = signOf(up);
     const mesh = solid.mesh();
@@ -180,6 +193,7 @@ export class Kernel extends FlatKernel {
     if (prisms.length === 0) return null;
     const all = this.union(prisms);
     prisms.forEach((p) => p.release());
+    if (through) return all;
     const shadow = this.above(all, up, along);
     all.release();
     return shadow;

@@ -100,7 +100,7 @@ export function bar({ section, across, bore, length, along }: Bar, centre: Vec3)
 }
 
 /** Turns a prism's z into an axis, keeping the order of the other two, and moves it. */
-function placed(mesh: TriangleMesh, along: Axis, by: Vec3): TriangleMesh {
+export function placed(mesh: TriangleMesh, along: Axis, by: Vec3): TriangleMesh {
   const order: Record<Axis, readonly [Axis, Axis, Axis]> = { x: ['y', 'z', 'x'], y: ['z', 'x', 'y'], z: ['x', 'y', 'z'] };
   const positions = new Float64Array(mesh.positions.length);
   order[along].forEach((to, from) => {

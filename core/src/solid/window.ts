@@ -1,7 +1,11 @@
 import { AXES, type Axis } from '../frames';
+import { clip, type Corner } from './clip';
 import type { TriangleMesh } from './mesh';
 
-/** A range along each axis; an axis left out is unbounded. Same frame as the mesh it is used on. */
+/**
+ * A range along each axis; an axis left out is unbounded. Same frame as the mesh it is used on. What comes no further into it than to its
+ * edge is outside: an edge that is exactly level with the end of a locator is no contact.
+ */
 export type Window = { readonly [axis in Axis]?: readonly [number, number] };
 
 /** What material of a mesh lies inside a window and how far it reaches along one axis. */
@@ -16,26 +20,6 @@ export interface Reach {
 
 /** Two surfaces closer than this count as touching: a tenth of a micrometre, far below what anyone can measure. */
 export const TOUCH_MM = 1e-4;
-
-type Corner = [number, number, number];
-
-function clip(polygon: Corner[], axis: number, bound: number, keep: 1 | -1): Corner[] {
-  const out: Corner[] = [];
-  for (let i = 0; i < polygon.length; i++) {
-    const p = polygon[i];
-    const q = polygon[(i + 1) % polygon.length];
-    const dp = keep * (p[axis] - bound);
-    const dq = keep * (q[axis] - bound);
-    if (dp >= 0) out.push(p);
-    if ((dp > 0 && dq < 0) || (dp < 0 && dq > 0)) {
-      const f = dp / (dp - dq);
-      const cut: Corner = [0, 1, 2].map((k) => p[k] + f * (q[k] - p[k])) as Corner;
-      cut[axis] = bound;
-      out.push(cut);
-    }
-  }
-  return out;
-}
 
 function corners(mesh: TriangleMesh, t: number): Corner[] {
   return [0, 1, 2].map((k) => {
@@ -92,7 +76,7 @@ export function reachInWindow(mesh: TriangleMesh, axis: Axis, towards: 1 | -1, w
     let inside = true;
     for (let a = 0; a < 3 && !outside; a++) {
       const [u, v, w] = [p[i + a], p[j + a], p[k + a]];
-      outside = (u < low[a] && v < low[a] && w < low[a]) || (u > high[a] && v > high[a] && w > high[a]);
+      outside = (u < low[a] + TOUCH_MM && v < low[a] + TOUCH_MM && w < low[a] + TOUCH_MM) || (u > high[a] - TOUCH_MM && v > high[a] - TOUCH_MM && w > high[a] - TOUCH_MM);
       inside &&= u >= low[a] && v >= low[a] && w >= low[a] && u <= high[a] && v <= high[a] && w <= high[a];
     }
     if (outside) continue;

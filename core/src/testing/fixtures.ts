@@ -16,7 +16,7 @@ export const vise: Vise = {
   fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 20_000, ratedTorqueNm: 60, friction: 0.15,
 };
 
-export const station: Station = { id: 'a', name: 'A', position: { x: -400, y: -200, z: -450 }, plusMinus: 0.01, note: '' };
+export const station: Station = { id: 'a', name: 'A', position: { x: -400, y: -200, z: -450 }, plusMinus: 0.01, measuredFor: [], note: '' };
 
 export const machine: Machine = {
   id: 'm', name: 'Mill', travel: { x: { min: -760, max: 0 }, y: { min: -430, max: 0 }, z: { min: -510, max: 0 } }, table: { x: { min: -800, max: 40 }, y: { min: -420, max: -20 } },

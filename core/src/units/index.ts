@@ -80,8 +80,8 @@ export interface Speech {
   readonly units: Units;
   /** size, unsigned unless negative, without unit */
   size(mm: number): string;
-  /** coordinate or shift, always signed, without unit */
-  signed(mm: number): string;
+  /** coordinate or shift, always signed, without unit; null is never a number: "not known" */
+  signed(mm: number | null): string;
   /** size with its unit name */
   sizeWithUnit(mm: number): string;
   area(mm2: number): string;
@@ -97,7 +97,7 @@ export function speechIn(units: Units): Speech {
   return {
     units,
     size: (mm) => formatLength(mm, units),
-    signed: (mm) => formatSigned(mm, units),
+    signed: (mm) => (mm === null ? 'not known' : formatSigned(mm, units)),
     sizeWithUnit: (mm) => `${formatLength(mm, units)} ${unitName(units)}`,
     area: (mm2) => formatArea(mm2, units),
     volume: (mm3) => formatVolume(mm3, units),

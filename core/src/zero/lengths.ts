@@ -9,13 +9,14 @@ export const lengthRegisterOf = (tool: Pick<Tool, 'number' | 'lengthRegister'>):
 export const toolOf = (setup: Pick<Setup, 'tools'>, number: number | null): Tool | null => setup.tools.find((t) => t.number === number) ?? null;
 
 /**
- * A setup as a control without tool lengths has it: the register's Z holds the length of the tool that touches, as with a reference tool.
- * Without this the register would send the spindle nose to where the tip belongs.
+ * A setup as a control without tool lengths has it: it adds nothing in Z, so the register must hold the length of the tool that touches,
+ * whatever way lengths are measured elsewhere; any other way would send the spindle nose to where the tip belongs. The tool: the one named
+ * at the touch-off, else the reference tool, else the first of the list. It is known by its length from the spindle nose, or not at all.
  */
 export function withoutLengths<S extends Pick<Setup, 'lengths' | 'touchOff' | 'tools'>>(setup: S): S {
-  if (setup.lengths.by !== 'spindle nose') return setup;
-  const tool = setup.touchOff.top.tool ?? setup.tools[0]?.number ?? null;
-  return { ...setup, lengths: { ...setup.lengths, by: 'reference tool', reference: tool }, touchOff: { ...setup.touchOff, top: { ...setup.touchOff.top, tool } } };
+  const { lengths, touchOff } = setup;
+  const tool = touchOff.top.tool ?? (lengths.by === 'reference tool' ? lengths.reference : null) ?? setup.tools[0]?.number ?? null;
+  return { ...setup, lengths: { ...lengths, by: 'reference tool', reference: tool }, touchOff: { ...touchOff, top: { ...touchOff.top, tool } } };
 }
 
 /** What is taken off Z machine positions so that the register counts as the shop measures its lengths. */

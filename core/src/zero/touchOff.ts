@@ -56,7 +56,7 @@ export interface TouchableFace {
  * @param blankSide how each side of the blank comes
  */
 export function touchableFaces(seat: SeatFacts, loaded: TriangleMesh, finished: TriangleMesh, jawTop: number, blankSide?: (side: Direction) => SurfaceState): TouchableFace[] {
-  const above = { z: [jawTop + TOUCH_MM - seat.pose.translation.z, Infinity] as const };
+  const above = { z: [jawTop - seat.pose.translation.z, Infinity] as const };
   return FACES.flatMap(({ faces, name }) => {
     const axis = faces[1] as Axis;
     const reach = reachInWindow(loaded, axis, signOf(faces), above);

@@ -63,6 +63,9 @@ export function touchOffWorksheet(input: WorksheetInput): readonly AxisTouchOff[
   return AXES.map((axis) => (axis === 'z' ? onTop(input) : atSide(input, axis, input.setup.touchOff[axis])));
 }
 
+/** Where no zero can be found at all, with the reason, axis by axis. */
+export const nothingToTouch = (why: string): readonly AxisTouchOff[] => AXES.map((axis) => nothing(axis, why));
+
 /** Seated level in work coordinates. */
 const inWork = ({ seat, zero }: WorksheetInput, axis: Axis, seatedLevel: number) => seatedLevel + seat.pose.translation[axis] - zero.shiftedInDevice[axis];
 

@@ -148,7 +148,7 @@ function Transition({ setup }: SectionProps) {
       <Table size="sm">
         <tbody>
           {AXES.map((a) => (
-            <tr key={a}><td className="number">{a.toUpperCase()} {shift.shift ? speech.signed(shift.shift[a]) : '?'}</td><td>{shift.says[a]}</td></tr>
+            <tr key={a}><td className="number">{a.toUpperCase()} {speech.signed(shift.shift?.[a] ?? null)}</td><td>{shift.says[a]}</td></tr>
           ))}
         </tbody>
       </Table>

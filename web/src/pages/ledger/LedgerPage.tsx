@@ -34,7 +34,7 @@ export function LedgerPage() {
                 <thead><tr><th>Axis</th><th>Term</th><th className="number">Change</th></tr></thead>
                 <tbody>
                   {t.shift.terms.map((term) => <tr key={`${term.axis}${term.key}`}><td>{term.axis.toUpperCase()}</td><td>{term.says}</td><td className="number">{speech.signed(term.value)}</td></tr>)}
-                  {AXES.map((a) => <tr key={a} className={a === 'x' ? 'total' : 'fw-bold'}><td>{a.toUpperCase()}</td><td>shift</td><td className="number">{t.shift.shift ? speech.signed(t.shift.shift[a]) : 'not known'}</td></tr>)}
+                  {AXES.map((a) => <tr key={a} className={a === 'x' ? 'total' : 'fw-bold'}><td>{a.toUpperCase()}</td><td>shift</td><td className="number">{speech.signed(t.shift.shift?.[a] ?? null)}</td></tr>)}
                 </tbody>
               </Table>
               <p className="mb-0"><span className="quiet">Holds while:</span> {t.shift.conditions.join(' ')}</p>

@@ -51,7 +51,7 @@ function Transition({ t }: { t: SheetTransition }) {
       <strong>{t.first}</strong>
       <div><strong>Op {t.fromOp} to Op {t.toOp}: {t.says}</strong> {t.edges}</div>
       <div>{t.kept.join('; ')}.</div>
-      {t.shift ? AXES.map((a) => <div key={a}><strong className="number">Shift {a.toUpperCase()} {t.shift?.[a]}</strong> {t.because[a]}</div>) : <div>The shift is not known until both stations are measured.</div>}
+      {t.shift ? AXES.map((a) => <div key={a}><strong className="number">Shift {a.toUpperCase()} {t.shift?.[a]}</strong> {t.because[a]}</div>) : <div>{t.conditions.join(' ')}</div>}
       <div>Holds only while: {t.conditions.join(' ')}</div>
     </div>
   );

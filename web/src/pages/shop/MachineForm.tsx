@@ -93,7 +93,7 @@ function Stations({ machine, units, onChange }: { machine: Machine; units: Units
           })}
         </tbody>
       </Table>
-      <Button size="sm" variant="outline-primary" className="me-2" onClick={() => onChange([...machine.stations, { id: newId(), name: String.fromCharCode(65 + machine.stations.length % 26), position: null, plusMinus: null, note: '' }])}>Add station</Button>
+      <Button size="sm" variant="outline-primary" className="me-2" onClick={() => onChange([...machine.stations, { id: newId(), name: String.fromCharCode(65 + machine.stations.length % 26), position: null, plusMinus: null, measuredFor: [], note: '' }])}>Add station</Button>
     </>
   );
 }
