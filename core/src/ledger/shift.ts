@@ -76,9 +76,12 @@ function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speec
 function changeOf(from: ShiftSide, to: ShiftSide, axis: Axis, key: TermKey): number | null {
   const [a, b] = [termOf(from.ledger, axis, key), termOf(to.ledger, axis, key)];
   if (a !== null && b !== null) return b - a;
-  const oneStation = key === 'station' && from.setup.station !== null && from.setup.station === to.setup.station;
+  const oneStation = key === 'station' && onePlace(from.setup, to.setup);
   return oneStation && a === null && b === null && isSettled(from) && isSettled(to) ? 0 : null;
 }
+
+/** The very same device on the very same station: wherever it is, it is there both times. */
+const onePlace = (a: Setup, b: Setup): boolean => a.station !== null && a.station === b.station && a.device === b.device;
 
 /** A seat that does not settle has no account. */
 const isSettled = ({ ledger }: ShiftSide): boolean => ledger.x.length > 0;
@@ -109,7 +112,7 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
   const what = from.kind === 'vise' && to.kind === 'vise' ? 'vise' : 'device';
   conditions.push(sameStation && a.device === b.device
     ? `The ${to.kind ?? what} stays bolted where it is between the two setups.`
-    : sameStation ? `The second ${what} is set on the same datum as the first.` : 'Both stations stand where they were measured.');
+    : sameStation ? `Both ${what}s stand on the station as when it was measured for them.` : 'Both stations stand where they were measured.');
   const differs = (axis: Axis, key: TermKey) => terms.some((t) => t.axis === axis && t.key === key);
   for (const axis of AXES) {
     const [p, q] = [from.seat.locators[axis], to.seat.locators[axis]];
@@ -143,7 +146,7 @@ function whyUnknown(from: ShiftSide, to: ShiftSide, axis: Axis): string {
   if (loose.length > 0) return `not known: the seat of Op ${loose.map((l) => l.setup.op).join(' and Op ')} does not settle`;
   const unknown = TERM_KEYS.filter((key) => changeOf(from, to, axis, key) === null);
   if (unknown.includes('station')) {
-    if (from.setup.station !== to.setup.station || from.setup.station === null) return 'not known until both stations are measured';
+    if (!onePlace(from.setup, to.setup)) return from.setup.station !== null && from.setup.station === to.setup.station ? 'not known until the station is measured for both devices' : 'not known until both stations are measured';
     const [measured, other] = termOf(from.ledger, axis, 'station') === null ? [to, from] : [from, to];
     return `not known: Op ${measured.setup.op} was touched off, Op ${other.setup.op} was not`;
   }

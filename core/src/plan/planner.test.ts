@@ -51,7 +51,7 @@ describe('vane bearing block, two vise setups, one flip', () => {
     expect(transition.facts.jaw).toMatchObject({ same: false, from: '+y', to: '-y', sizeMm: expect.closeTo(70, 9) });
     expect(transition.facts.stop).toMatchObject({ same: true, rawChanged: true });
     // the soft jaws are another vise of the shop
-    expect(transition.shift.conditions).toContain('The second vise is set on the same datum as the first.');
+    expect(transition.shift.conditions).toContain('Both vises stand on the station as when it was measured for them.');
   });
 
   test('what is left follows the closed formula: blank 116 × 76 × 44 less the ring cut around the part', () => {
