@@ -29,7 +29,7 @@ function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'devi
 }
 
 const plate = (change: Partial<PlateHold>): PlateHold => ({ ...structuredClone(NO_HOLD.plate), ...change });
-const cutter = (change: Partial<Tool>): Tool => ({ number: 1, description: 'end mill, 1 flute', diameter: 6, length: 92, ...NO_CUT, flutes: 1, feedPerTooth: 0.06, cutDepth: 1.3, cutWidth: 6, rpm: 18_000, stickOut: 25, holderDiameter: 28, ...change });
+const cutter = (change: Partial<Tool>): Tool => ({ id: `tool-${change.number ?? 1}`, number: 1, description: 'end mill, 1 flute', diameter: 6, length: 92, ...NO_CUT, flutes: 1, feedPerTooth: 0.06, cutDepth: 1.3, cutWidth: 6, rpm: 18_000, stickOut: 25, holderDiameter: 28, ...change });
 
 /** Routed sheet: cut to a skin on the vacuum plate, then turned over onto pods under the frame's bars, where the skin goes. */
 export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job {
@@ -48,7 +48,7 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
         tools: [cutter({ description: 'end mill, 1 flute, light pass', feedPerTooth: 0.03, cutDepth: 0.127 })], program: '3102', separation: { ...NO_HOLD.separation, way: 'hold' },
         plate: plate({
           x: { by: 'fence', side: 'left', at: 200, pins: [] }, y: { by: 'fence', side: 'front', at: 200, pins: [] }, pinHeight: 33, pinsOut: false,
-          pods: [{ x: 225, y: 213, on: true }, { x: 355, y: 213, on: true }, { x: 225, y: 346, on: true }, { x: 355, y: 346, on: true }],
+          pods: [{ id: 'pod-1', x: 225, y: 213, on: true }, { id: 'pod-2', x: 355, y: 213, on: true }, { id: 'pod-3', x: 225, y: 346, on: true }, { id: 'pod-4', x: 355, y: 346, on: true }],
         }),
         why: { seat: '', hold: 'pods lie wholly under the long bars', zero: '' },
       }),
@@ -88,9 +88,9 @@ export function guyAnchorPlateJob(file = 'guy-anchor-plate.dxf', sha256?: string
         plate: plate({
           x: { by: 'hand', side: 'left', at: 200, pins: [] }, y: { by: 'hand', side: 'front', at: 220, pins: [] },
           // weights on the frame of each plate
-          clamps: [[240, 255], [520, 255], [240, 485], [520, 485]].map(([x, y]) => ({ clamp: 'weight-4', x, y, towards: '-x' as const, torque: null, toBolt: 0, toHeel: 0 })),
+          clamps: [[240, 255], [520, 255], [240, 485], [520, 485]].map(([x, y], i) => ({ id: `clamp-${i + 1}`, clamp: 'weight-4', x, y, towards: '-x' as const, torque: null, toBolt: 0, toHeel: 0 })),
         }),
-        further: [{ x: 380, y: 0, register: 'G55' }],
+        further: [{ id: 'piece-2', x: 380, y: 0, register: 'G55' }],
         why: { seat: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
       }),
     ],

@@ -81,9 +81,9 @@ function vaneSetups(): Setup[] {
       stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchWith(10, 5),
       tools: [
-        { number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
-        { number: 5, description: 'end mill, 3 flutes', diameter: 16, length: 128.5, ...NO_CUT, flutes: 3, feedPerTooth: 0.08, cutDepth: 8, cutWidth: 3, rpm: 6000, stickOut: 45, holderDiameter: 42 },
-        { number: 8, description: 'drill', diameter: 9, length: 151, ...NO_CUT, use: 'drilling' as const, flutes: 2, feedPerTooth: 0.1, rpm: 4000, stickOut: 80, holderDiameter: 32 },
+        { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
+        { id: 'tool-5', number: 5, description: 'end mill, 3 flutes', diameter: 16, length: 128.5, ...NO_CUT, flutes: 3, feedPerTooth: 0.08, cutDepth: 8, cutWidth: 3, rpm: 6000, stickOut: 45, holderDiameter: 42 },
+        { id: 'tool-8', number: 8, description: 'drill', diameter: 9, length: 151, ...NO_CUT, use: 'drilling' as const, flutes: 2, feedPerTooth: 0.1, rpm: 4000, stickOut: 80, holderDiameter: 32 },
       ],
       program: '2041', consumables: ['coolant, flood'],
       firstPart: [{ what: 'length over the profiled sides, X', size: 110, minus: 0.05, plus: 0.05 }, { what: 'width over the profiled sides, Y', size: 70, minus: 0.05, plus: 0.05 }], why: { seat: 'low corner of the saw cut to the front', hold: '8 mm is enough for the light profile pass', zero: 'the drawing is dimensioned from the rear left corner' },
@@ -94,8 +94,8 @@ function vaneSetups(): Setup[] {
       stop: { side: 'left', position: 20, height: 30, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchWith(10, 7),
       tools: [
-        { number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
-        { number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118, ...NO_CUT, flutes: 2, feedPerTooth: 0.04, cutDepth: 0.5, cutWidth: 0.5, rpm: 8000, stickOut: 40, holderDiameter: 28 },
+        { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
+        { id: 'tool-7', number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118, ...NO_CUT, flutes: 2, feedPerTooth: 0.04, cutDepth: 0.5, cutWidth: 0.5, rpm: 8000, stickOut: 40, holderDiameter: 28 },
       ],
       program: '2042', consumables: ['coolant, flood'], firstPart: [{ what: 'thickness, Z', size: 38, minus: 0.05, plus: 0.05 }], why: { seat: '', hold: '', zero: '' },
     },

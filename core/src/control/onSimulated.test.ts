@@ -64,7 +64,7 @@ const known: [string, () => { job: Job; shop: Shop }][] = [
   ['further pieces and a second copy', () => {
     const job = vane();
     job.copies = { ...ONE_COPY, x: 2, gap: 12, cutter: 10 };
-    job.setups = [{ ...job.setups[0], further: [{ x: 300, y: 0, register: 'G58' }], nextCopy: 'G59.2' }];
+    job.setups = [{ ...job.setups[0], further: [{ id: 'piece-2', x: 300, y: 0, register: 'G58' }], nextCopy: 'G59.2' }];
     return { job, shop: demoShop };
   }],
 ];

@@ -25,11 +25,11 @@ const roles = (shapes: readonly Shape[]) => shapes.flatMap((s) => (s.kind === 'r
 
 test.each<[string, Device, Partial<typeof lying>, string]>([
   ['grooves and gasket of a vacuum plate', vacuumPlate, { gasket: { on: true, inset: 2 } }, 'gasket'],
-  ['pods that suck', pods, { pods: [{ x: 105, y: 95, on: true }] }, 'pod'],
-  ['pods that only carry', pods, { pods: [{ x: 105, y: 95, on: false }] }, 'pod-off'],
+  ['pods that suck', pods, { pods: [{ id: 'pod-1', x: 105, y: 95, on: true }] }, 'pod'],
+  ['pods that only carry', pods, { pods: [{ id: 'pod-2', x: 105, y: 95, on: false }] }, 'pod-off'],
   ['tape on a board', board, { bond: 'tape' }, 'bond'],
   ['holes of a fixture plate', plate, {}, 'groove'],
-  ['straps on a table', table, { clamps: [{ clamp: 'strap', x: 110, y: 120, towards: '-x', torque: 40, toBolt: 30, toHeel: 60 }] }, 'clamp'],
+  ['straps on a table', table, { clamps: [{ id: 'clamp-1', clamp: 'strap', x: 110, y: 120, towards: '-x', torque: 40, toBolt: 30, toHeel: 60 }] }, 'clamp'],
 ])('%s are seen from above', async (_, device, change, role) => {
   const { only } = await planHeld({ device, setup: { plate: { ...lying, ...change } } });
   const shapes = (['behind', 'front'] as const).flatMap((layer) => deviceShapes('above', device, { ...only, facts: only.facts! }, layer));
@@ -56,7 +56,7 @@ test('where device and part meet there is a heavy line, in the views that see it
 test.each([['vise', vise], ['chuck', chuck], ['table', table], ['pods', pods]] as const)('a setup on a %s is drawn in all views, its zero with it', async (_, device) => {
   const kernel = await loadKernel();
   const planner = new Planner(kernel);
-  const job = heldJob({ device: device as Device, ...(device.kind === 'chuck' ? { part: { bar: { section: 'round', across: 50, bore: 0, length: 60, along: 'z' } }, blank: { kind: 'round bar', across: 50, along: 'z' } } : {}), setup: { plate: { ...lying, pods: [{ x: 105, y: 95, on: true }] } } });
+  const job = heldJob({ device: device as Device, ...(device.kind === 'chuck' ? { part: { bar: { section: 'round', across: 50, bore: 0, length: 60, along: 'z' } }, blank: { kind: 'round bar', across: 50, along: 'z' } } : {}), setup: { plate: { ...lying, pods: [{ id: 'pod-3', x: 105, y: 95, on: true }] } } });
   const planned = planner.plan({ job, shop: heldShop(device as Device), bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
   const views = outlinesOf(planner, planned.value)!.setups[0].views!;

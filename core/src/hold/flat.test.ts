@@ -9,7 +9,7 @@ import { tool } from '../testing/fixtures';
 const lying = (change: Partial<PlateHold> = {}): PlateHold => ({ ...structuredClone(NO_HOLD.plate), x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] }, pinHeight: 5, ...change });
 const on = (device: Held['device'], change: Partial<PlateHold> = {}, rest: Partial<Setup> = {}, more: Partial<Held> = {}) => planHeld({ device, setup: { plate: lying(change), ...rest }, ...more });
 const forced: typeof on = (device, change, rest, more) => on(device, change, rest, { ...more, forces: true });
-const clampAt = (x: number, y: number, change: Partial<PlacedClamp> = {}): PlacedClamp => ({ clamp: 'strap', x, y, towards: '-x', torque: 40, toBolt: 30, toHeel: 60, ...change });
+const clampAt = (x: number, y: number, change: Partial<PlacedClamp> = {}): PlacedClamp => ({ id: `${x} ${y}`, clamp: 'strap', x, y, towards: '-x', torque: 40, toBolt: 30, toHeel: 60, ...change });
 
 test('a part lies where fence and device put it, and its zero follows', async () => {
   const { only } = await on(table, { bond: 'tape' });
@@ -114,7 +114,7 @@ describe('vacuum plate', () => {
 });
 
 describe('pods', () => {
-  const under = [{ x: 105, y: 95, on: true }, { x: 155, y: 95, on: true }];
+  const under = [{ id: 'pod-1', x: 105, y: 95, on: true }, { id: 'pod-2', x: 155, y: 95, on: true }];
 
   test('each covered pod pulls by itself, less its rim', async () => {
     const { only, codes } = await on(pods, { pods: under });
@@ -124,13 +124,13 @@ describe('pods', () => {
   });
 
   test('a pod that sticks out leaks; switched off it only carries', async () => {
-    const out = [...under, { x: 180, y: 95, on: true }];
+    const out = [...under, { id: 'pod-3', x: 180, y: 95, on: true }];
     expect((await on(pods, { pods: out })).codes).toContain('pod-leaks');
     expect((await on(pods, { pods: [...under, { ...out[2], on: false }] })).codes).not.toContain('pod-leaks');
   });
 
   test('overhang is the farthest corner from any pod', async () => {
-    const { only, codes } = await on(pods, { pods: [{ x: 105, y: 95, on: true }] });
+    const { only, codes } = await on(pods, { pods: [{ id: 'pod-4', x: 105, y: 95, on: true }] });
     expect(only.facts?.hold.overhangMm).toBeCloseTo(Math.hypot(200 - 145, 150 - 125), 6);
     expect(codes).toContain('overhang-over-pods');
   });

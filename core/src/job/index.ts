@@ -9,4 +9,4 @@ export * from './merge';
 export * from './touchOffDefaults';
 export { SIDE_MEANS, TOP_MEANS, LENGTH_MEANS } from './touchOffSchema';
 export { machineFromVersion4 } from './fromVersion4';
-export { machineFromVersion5 } from './fromVersion5';
+export { stationFromVersion5 } from './fromVersion5';

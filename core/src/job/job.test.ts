@@ -1,5 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../../demo';
-import { JOB_VERSION, jobFile, mergeDocuments, readJobFile, takeTheirs, type Job } from '.';
+import { JOB_VERSION, NO_CUT, jobFile, mergeDocuments, readJobFile, takeTheirs, type Job } from '.';
 
 const text = (change: (file: Record<string, any>) => void) => {
   const file = structuredClone(jobFile(sensorFootJob(), demoShop)) as unknown as Record<string, any>;
@@ -69,6 +70,32 @@ describe('two people on one job', () => {
     expect(takeTheirs(merged, conflicts).setups[0].parallels.height).toBe(7);
   });
 
+  test.each([
+    ['orientation', (j: Job) => { j.setups[0].orientation.up = '-z'; }, (j: Job) => { j.setups[0].orientation.right = '+y'; }],
+    ['zero', (j: Job) => { j.setups[0].zero.x = 'middle'; }, (j: Job) => { j.setups[0].zero.y = 'middle'; }],
+    ['stop', (j: Job) => { j.setups[0].stop.side = 'right'; }, (j: Job) => { j.setups[0].stop.position = 3; }],
+  ])('a decision that only makes sense whole is not mixed of two: %s', (key, mineDid, theirsDid) => {
+    const [mine, theirs] = [edit(mineDid), edit(theirsDid)];
+    const { merged, conflicts } = mergeDocuments(base, mine, theirs);
+    expect(merged.setups[0]).toEqual(mine.setups[0]);
+    expect(conflicts.map((c) => c.path)).toEqual([['setups', 'op-10', key]]);
+    expect(takeTheirs(merged, conflicts).setups[0]).toEqual(theirs.setups[0]);
+  });
+
+  test('two tools, two clamps, two pods, two further pieces edited by two people do not conflict', () => {
+    const full = edit((j) => {
+      j.setups[0].tools = [1, 2].map((number) => ({ id: `t${number}`, number, description: '', diameter: 10, length: 100, ...NO_CUT }));
+      j.setups[0].further = [1, 2].map((n) => ({ id: `p${n}`, x: 50 * n, y: 0, register: null }));
+      j.setups[0].plate.pods = [1, 2].map((n) => ({ id: `o${n}`, x: 50 * n, y: 0, on: true }));
+      j.setups[0].plate.clamps = [1, 2].map((n) => ({ id: `c${n}`, clamp: null, x: 50 * n, y: 0, towards: '-x' as const, torque: null, toBolt: 40, toHeel: 50 }));
+    });
+    const touch = (k: number) => { const job = structuredClone(full); const [s] = job.setups; s.tools[k].length = 77; s.further[k].y = 7; s.plate.pods[k].on = false; s.plate.clamps[k].torque = 30; return job; };
+    const { merged, conflicts } = mergeDocuments(full, touch(0), touch(1));
+    expect(conflicts).toEqual([]);
+    const [s] = merged.setups;
+    expect([s.tools.map((t) => t.length), s.further.map((p) => p.y), s.plate.pods.map((p) => p.on), s.plate.clamps.map((c) => c.torque)]).toEqual([[77, 77], [7, 7], [false, false], [30, 30]]);
+  });
+
   test('a setup added by one and one taken out by the other', () => {
     const mine = edit((j) => { j.setups.splice(1, 1); });
     const theirs = edit((j) => { j.setups.push({ ...structuredClone(j.setups[1]), id: 'new', op: 30 }); });
@@ -134,5 +161,17 @@ describe('a job of version 3', () => {
     const depths = (depth: number) => { const read = old(depth); return read.ok ? read.value.job.setups.map((s) => s.closing.softJaws.depth) : read.problems; };
     expect(depths(3)).toEqual([8, 24]);
     expect(depths(30)).toEqual([30, 30]);
+  });
+});
+
+describe('files of every version so far are opened', () => {
+  test.each(Array.from({ length: JOB_VERSION + 1 }, (_, version) => version))('version %i', (version) => {
+    const read = readJobFile(readFileSync(`core/src/testing/versions/job-${version}.json`, 'utf8'));
+    expect(read.ok ? [] : read.problems).toEqual([]);
+    if (!read.ok) return;
+    const { job } = read.value;
+    expect([read.value.version, job.setups.length, job.setups.every((s) => s.tools.every((t) => t.id !== ''))]).toEqual([JOB_VERSION, 2, true]);
+    // the sensor foot, as each version wrote it: what decides its zeros has stayed
+    expect(job.setups.map((s) => [s.register, s.orientation.up, s.zero.of, s.stop.side])).toEqual([['G54', '+z', 'finished part', 'left'], ['G55', '-z', 'finished part', 'right']]);
   });
 });

@@ -20,19 +20,22 @@ export interface Merge<T> {
 
 const isFields = (v: Json): v is Fields => typeof v === 'object' && v !== null && !Array.isArray(v);
 const hasIds = (v: Json): v is (Fields & { id: string })[] => Array.isArray(v) && v.every((e) => isFields(e) && typeof e.id === 'string');
+/** Decisions that only make sense whole: half of one and half of another is nothing anybody has decided. */
+const WHOLE: ReadonlySet<string> = new Set(['orientation', 'zero', 'stop', 'programmed', 'measured', 'body', 'position']);
+const isWhole = (path: readonly string[]): boolean => WHOLE.has(path.at(-1) ?? '');
 const equal = (a: Json, b: Json): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /**
  * Merges two edits of one document that start from the same base: what only one side changed is taken from that
  * side; what both changed differently is a conflict and stays as mine. Lists whose entries have ids are merged
- * entry by entry; other lists count as one value.
+ * entry by entry; other lists count as one value, and so do decisions that only make sense whole.
  */
 export function mergeDocuments<T>(base: T, mine: T, theirs: T): Merge<T> {
   const taken: string[] = [];
   const conflicts: Conflict[] = [];
   const merge = (b: Json, m: Json, t: Json, path: readonly string[]): Json => {
     if (equal(m, t) || equal(b, t)) return m;
-    if (isFields(b) && isFields(m) && isFields(t)) {
+    if (isFields(b) && isFields(m) && isFields(t) && !isWhole(path)) {
       const keys = [...new Set([...Object.keys(m), ...Object.keys(t)])];
       return Object.fromEntries(keys.flatMap((k) => {
         const value = merge(b[k], m[k], t[k], [...path, k]);

@@ -80,7 +80,10 @@ export const allowanceSchema = Type.Object({
   xMinus: lengthMm, xPlus: lengthMm, yMinus: lengthMm, yPlus: lengthMm, zMinus: lengthMm, zPlus: lengthMm,
 }, { additionalProperties: false, description: 'Stock on each side of the part, named by part direction. Negative: the blank is short there.' });
 
+const entryId = Type.String({ minLength: 1, maxLength: 60, description: 'Tells the entry from the others of its list, whatever else of it changes.' });
+
 export const toolSchema = Type.Object({
+  id: entryId,
   number: Type.Integer({ minimum: 1, maximum: 999 }),
   description: shortText,
   diameter: Type.Union([Type.Null(), positiveMm]),
@@ -108,6 +111,7 @@ const locateSchema = <S extends string>(sides: readonly S[]) => Type.Object({
 }, { additionalProperties: false });
 
 export const placedClampSchema = Type.Object({
+  id: entryId,
   clamp: refersTo,
   x: onDevice, y: onDevice,
   towards: Type.Union([Type.Literal('-x'), Type.Literal('+x'), Type.Literal('-y'), Type.Literal('+y')], { description: 'Strap: from the part to its bolt. Edge clamp: where it pushes.' }),
@@ -124,7 +128,7 @@ export const plateHoldSchema = Type.Object({
   pinHeight: within(0, 500, 'Pins and fence above the device.'),
   pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
   clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
-  pods: Type.Array(Type.Object({ x: onDevice, y: onDevice, on: Type.Boolean() }, { additionalProperties: false }), { maxItems: 60, description: 'Left front corner of each pod.' }),
+  pods: Type.Array(Type.Object({ id: entryId, x: onDevice, y: onDevice, on: Type.Boolean() }, { additionalProperties: false }), { maxItems: 60, description: 'Left front corner of each pod.' }),
   gasket: Type.Object({ on: Type.Boolean(), inset: within(0, 1000, 'Gasket line inside the part\'s outline.') }, { additionalProperties: false }),
   bond: refersTo,
   bondInset: within(0, 1000, 'Tape or glue stays this far inside the part\'s outline.'),
@@ -156,6 +160,7 @@ export const jigSchema = Type.Object({ fit: within(0, 5), thickness: Type.Number
 /** So many pieces besides the first are held on one device. */
 export const MOST_FURTHER = 15;
 export const furtherPieceSchema = Type.Object({
+  id: entryId,
   x: onDevice, y: onDevice,
   register: Type.Union([Type.Null(), registerSchema], { description: 'Work offset of this piece; null: it has none of its own, the program is shifted.' }),
 }, { additionalProperties: false, description: 'One more piece on the same device, held like the first and moved by x and y.' });

@@ -8,10 +8,10 @@ import { chuck, heldJob, planHeld, table, tape, board, vacuumPlate } from '../te
 import { vise } from '../testing/fixtures';
 import { NO_HOLD, type PlateHold } from '../job';
 
-const piece = (x: number, y = 0, register: FurtherPiece['register'] = null): FurtherPiece => ({ x, y, register });
+const piece = (x: number, y = 0, register: FurtherPiece['register'] = null): FurtherPiece => ({ id: `${x} ${y}`, x, y, register });
 const plateWith = (change: Partial<PlateHold>): Setup['plate'] => ({ ...structuredClone(NO_HOLD.plate), ...change });
 /** Laid at 50 and 50; the strap's bolt stands in the second slot, 90 from the front. */
-const strapped = plateWith({ clamps: [{ clamp: 'strap', x: 60, y: 90, towards: '-x', torque: 40, toBolt: 45, toHeel: 50 }] });
+const strapped = plateWith({ clamps: [{ id: 'clamp-1', clamp: 'strap', x: 60, y: 90, towards: '-x', torque: 40, toBolt: 45, toHeel: 50 }] });
 const onTable = (further: FurtherPiece[], forces = false) => planHeld({ device: table, setup: { plate: strapped, further }, forces });
 const codesOf = (findings: readonly { code: string }[]) => findings.map((f) => f.code);
 
@@ -67,7 +67,7 @@ test('what goes wrong only at the second piece is said of it: its bolt stands be
 
 test('the same mistake made differently is told of each piece; the same one only once', async () => {
   // both bolts beside their slots: the first by 10, the second by 5; a strap that presses nothing is told once
-  const off = plateWith({ clamps: [{ clamp: 'strap', x: 60, y: 100, towards: '-x', torque: null, toBolt: 45, toHeel: 50 }] });
+  const off = plateWith({ clamps: [{ id: 'clamp-2', clamp: 'strap', x: 60, y: 100, towards: '-x', torque: null, toBolt: 45, toHeel: 50 }] });
   const { only } = await planHeld({ device: table, setup: { plate: off, further: [piece(150, 55)] } });
   const said = (code: string) => only.findings.filter((f) => f.code === code).map((f) => f.says);
   expect(said('bolt-beside-slot')).toEqual([expect.stringMatching(/^The bolt of strap 1 stands 10\.000 mm beside slot 2/), expect.stringMatching(/^Piece 2: the bolt of strap 1 stands 5\.000 mm beside slot 3/)]);

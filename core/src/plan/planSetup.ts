@@ -64,6 +64,11 @@ const NOWHERE: Station = { id: '', name: '', position: null, plusMinus: null, me
 /** How far below the top of the material a bore or boss is touched. Common practice, no source. */
 const TOUCHED_BELOW_TOP_MM = 3;
 
+/** What of a setup says nothing of how it is held; all else does, also what is added later. */
+const NOT_HOLD: { readonly [K in keyof Setup]?: null } = {
+  id: null, op: null, does: null, register: null, zero: null, programmed: null, nextCopy: null, touchOff: null, lengths: null, consumables: null, firstPart: null, measured: null, program: null, why: null,
+};
+
 const NO_GAPS = { x: [], y: [] };
 
 /** The part where it comes to rest on a device of any kind. */
@@ -111,7 +116,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   }, device, basis, setup));
   const sectionOf = sectionsOf(planner, basis, before, cut, setup, seat);
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
-  const holdKey = JSON.stringify([seatKey, cut.left.key, setup.closing, plate, setup.separation, setup.jig, setup.outlineCutter, setup.tools, setup.further.length, shop.clamps, shop.altitude, material, job.units]);
+  const holdKey = JSON.stringify([seatKey, cut.left.key, { ...setup, ...NOT_HOLD }, shop.clamps, shop.altitude, material, job.units]);
   const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
   const touchable = cache.get('touchable faces', `${seatKey} ${hold.openAbove}`, () => touchableFaces(seat, loaded, finished, hold.openAbove, (s) => stateOf(job.blank, s)));
   const { levels } = featureLevels(setup.zero, orientation, lookup);

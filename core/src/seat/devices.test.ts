@@ -44,12 +44,12 @@ describe('what lies between device and part', () => {
   });
 
   test('and are named in the account', () => {
-    const { locators } = seatOnFlat({ ...lying(box([0, 0, 0], [100, 60, 20]), { up: '+z', right: '+x' }), device: pods as FlatDevice, plate: hold({ under: 2, pods: [{ x: 60, y: 60, on: true }] }), bond: tape });
+    const { locators } = seatOnFlat({ ...lying(box([0, 0, 0], [100, 60, 20]), { up: '+z', right: '+x' }), device: pods as FlatDevice, plate: hold({ under: 2, pods: [{ id: 'pod-1', x: 60, y: 60, on: true }] }), bond: tape });
     expect(locators.z).toMatchObject({ name: 'pods and packing and double-sided tape', at: 32.1, kind: 'height' });
   });
 
   test('a part beside its pods stands on the device under them', () => {
-    const seat = on(pods as FlatDevice, hold({ pods: [{ x: 300, y: 200, on: true }] }));
+    const seat = on(pods as FlatDevice, hold({ pods: [{ id: 'pod-2', x: 300, y: 200, on: true }] }));
     expect(seat.standsBelow).toMatchObject({ name: 'pods', gap: null });
     expect(seat.loadedBox.min.z).toBeCloseTo(0, 9);
   });

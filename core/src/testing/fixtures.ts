@@ -42,4 +42,4 @@ export function seatBlock(loaded: Box3, finished: Box3, s: Setup = setup(), v: V
   });
 }
 
-export const tool = (change: Partial<Tool> = {}): Tool => ({ number: 1, description: '', diameter: null, length: null, ...NO_CUT, ...change });
+export const tool = (change: Partial<Tool> = {}): Tool => ({ id: `tool-${change.number ?? 1}`, number: 1, description: '', diameter: null, length: null, ...NO_CUT, ...change });

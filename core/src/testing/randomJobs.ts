@@ -96,7 +96,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
     by: dice.one(['pins', 'fence', 'gauge blocks', 'hand'] as const), side: dice.one(sides), at: g(30, 250), pins: [g(30, 350), g(30, 350)],
   });
   const choices = touchChoices(10);
-  const tool = (number: number) => ({ number, description: 'cutter', diameter: 10, length: dice.chance(0.8) ? g(50, 140) : null, ...NO_CUT });
+  const tool = (number: number) => ({ id: `tool-${number}`, number, description: 'cutter', diameter: 10, length: dice.chance(0.8) ? g(50, 140) : null, ...NO_CUT });
   return {
     id: `s${i}`, op: 10 * (i + 1), does: '', register: REGISTERS[i], orientation: { up, right }, cutsBelowTop: g(-2, height), cutsTo: null,
     device: dice.one(['vise-0', 'vise-0', 'vise-1', 'flat-0', 'flat-1']), station: dice.one(['s0', 's0', 's1', null]), parallels: { height: dice.chance(0.3) ? 0 : g(2, 50) },
@@ -105,7 +105,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
     programmed: null, ...structuredClone(NO_HOLD),
     plate: {
       ...structuredClone(NO_HOLD).plate, under: dice.chance(0.3) ? g(2, 12) : 0, x: locate(['left', 'right'] as const), y: locate(['rear', 'front'] as const), pinDiameter: g(4, 16), pinHeight: g(2, 40),
-      pods: [0, 1, 2].map(() => ({ x: g(20, 300), y: g(20, 300), on: true })),
+      pods: [0, 1, 2].map(() => ({ id: 'pod-1', x: g(20, 300), y: g(20, 300), on: true })),
     },
     ...choices, touchOff: { ...choices.touchOff, top: { ...choices.touchOff.top, tool: dice.one([null, 1, 2]) } },
     lengths: { by: dice.one(['spindle nose', 'reference tool', 'height setter'] as const), reference: dice.one([null, 1, 2]), setterHeight: dice.one([50, 100]), setterOn: dice.chance(0.5) ? 0 : g(-20, 40), active: true },

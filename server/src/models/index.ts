@@ -16,7 +16,7 @@ export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttr
   createdAt: CreationOptional<Date>; updatedAt: CreationOptional<Date>;
 }
 export interface IssueRow extends Model<InferAttributes<IssueRow>, InferCreationAttributes<IssueRow>> {
-  id: string; jobId: string; letter: string; place: number; issuedAt: Date; note: string; document: string; shop: string; planned: string; sheet: string;
+  id: string; jobId: string; letter: string; place: number; issuedAt: Date; note: string; version: number; document: string; shop: string; planned: string; sheet: string;
   entries: string; control: string; verify: string | null; clear: string | null; run: string | null; issuedBy: string | null; pdfA4: Buffer; pdfLetter: Buffer; hash: string;
 }
 export interface AccountRow extends Model<InferAttributes<AccountRow>, InferCreationAttributes<AccountRow>> { id: string; name: string; role: string; passwordHash: string; active: CreationOptional<boolean>; failed: CreationOptional<number>; lockedUntil: CreationOptional<Date | null>; createdAt: CreationOptional<Date> }
@@ -68,7 +68,7 @@ export function defineModels(sequelize: Sequelize): Models {
       fileHash: DataTypes.CHAR(64), revision: DataTypes.INTEGER, document: text, summary: text, createdAt: DataTypes.DATE, updatedAt: DataTypes.DATE,
     }),
     issues: sequelize.define<IssueRow>('issues', {
-      id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), place: DataTypes.INTEGER, issuedAt: DataTypes.DATE, note: DataTypes.TEXT,
+      id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), place: DataTypes.INTEGER, issuedAt: DataTypes.DATE, note: DataTypes.TEXT, version: DataTypes.INTEGER,
       document: text, shop: text, planned: text, sheet: text, entries: text, control: text, verify: text, clear: text, run: text, issuedBy: DataTypes.STRING(60), pdfA4: DataTypes.BLOB('long'), pdfLetter: DataTypes.BLOB('long'), hash: DataTypes.CHAR(64),
     }, still),
     accounts: sequelize.define<AccountRow>('accounts', {

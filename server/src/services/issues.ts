@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
-import { checkJob, JOB_VERSION, jobFile, migrateJobFile, type Job } from '@violet-jaw/core/job';
+import { checkJob, JOB_FORMAT, JOB_VERSION, jobFile, migrateJobFile, type Job } from '@violet-jaw/core/job';
 import { compareEntries, nextLetter, type Entry, type Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { IssueHead } from '@violet-jaw/formats/api';
@@ -10,6 +10,12 @@ import { notFound, Problem } from '../problem';
 import type { Files } from './files';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
+
+/** What is wrong with a frozen document once it is brought up to date. */
+function problemsOf(file: unknown): readonly string[] {
+  const checked = checkJob((file as { job: unknown }).job);
+  return checked.ok ? [] : checked.problems;
+}
 
 const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entries'];
 
@@ -63,7 +69,7 @@ export class IssueService {
       const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']], transaction });
       if ((newest?.letter ?? null) !== (last?.letter ?? null)) throw new Problem(409, 'Issued meanwhile', `Issue ${newest?.letter} was made at the same moment. Look at it first.`);
       await this.models.issues.create({
-        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, issuedBy: by, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
+        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, version: JOB_VERSION, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, issuedBy: by, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
       }, { transaction });
     });
     return {
@@ -95,15 +101,11 @@ export class IssueService {
 
   /** The job and the part of the library it was planned with, as they were frozen. */
   async frozen(jobId: string, letter: string): Promise<{ job: Job; shop: Shop }> {
-    const { document, shop } = await this.#one(jobId, letter, ['document', 'shop']);
-    const file = migrateJobFile({ format: 'violet-jaw-job', version: this.#versionOf(document), job: JSON.parse(document), shop: JSON.parse(shop) });
-    if (!file.ok) throw new Problem(409, 'Too old', file.problems.join(' '));
+    const { version, document, shop } = await this.#one(jobId, letter, ['version', 'document', 'shop']);
+    const file = migrateJobFile({ format: JOB_FORMAT, version, job: JSON.parse(document), shop: JSON.parse(shop) });
+    const problems = file.ok ? problemsOf(file.value) : file.problems;
+    if (!file.ok || problems.length > 0) throw new Problem(409, 'Cannot be read', `Issue ${letter} was frozen in version ${version} of the document: ${problems.slice(0, 3).join(' ')}`);
     return file.value as { job: Job; shop: Shop };
-  }
-
-  /** Issues keep their document as it was: only those of the newest version can be planned again. */
-  #versionOf(document: string): number {
-    return checkJob(JSON.parse(document)).ok ? JOB_VERSION : JOB_VERSION - 1;
   }
 
   async #one(jobId: string, letter: string, attributes: string[]): Promise<IssueRow> {

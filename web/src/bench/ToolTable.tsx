@@ -7,6 +7,7 @@ import { Labelled } from '../fields/Labelled';
 import { NumberField } from '../fields/NumberField';
 import { OptionalLengthField } from '../fields/OptionalLengthField';
 import { ChoiceField, CountField, TextField } from '../fields/TextField';
+import { newId } from '../app/newId';
 
 const USES = [{ value: 'milling', says: 'mills' }, { value: 'drilling', says: 'drills' }, { value: 'other', says: 'no force' }] as const;
 const M_PER_FOOT = 0.3048;
@@ -72,7 +73,7 @@ export function ToolTable({ tools, onChange }: { tools: readonly Tool[]; onChang
           </tbody>
         </Table>
       )}
-      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange([...tools, { number: Math.min(999, Math.max(0, ...tools.map((t) => t.number)) + 1), description: '', diameter: null, length: null, ...NO_CUT }])}>Add tool</Button>
+      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange([...tools, { id: newId(), number: Math.min(999, Math.max(0, ...tools.map((t) => t.number)) + 1), description: '', diameter: null, length: null, ...NO_CUT }])}>Add tool</Button>
     </>
   );
 }

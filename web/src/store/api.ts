@@ -1,4 +1,4 @@
-import type { Job, JobFile } from '@violet-jaw/core/job';
+import { JOB_FORMAT, migrateJobFile, type Job, type JobFile } from '@violet-jaw/core/job';
 import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
@@ -65,18 +65,26 @@ async function writeRevised<T>(path: string, document: T, revision: number): Pro
 /** Where a document lives: what the document store needs. */
 export interface Place<T> {
   readonly key: string;
+  /** a document as an earlier version of the program kept it, as it is now; null: this program cannot read it */
+  upToDate(document: unknown, version: number): T | null;
   read(): Promise<Revised<T>>;
   readIfChanged(revision: number): Promise<Revised<T> | null>;
   /** @returns the new revision */
   write(document: T, revision: number): Promise<number>;
 }
 
-function placeAt<T>(path: string): Place<T> {
-  return { key: path, read: () => readRevised<T>(path), readIfChanged: (r) => readIfChanged<T>(path, r), write: (d, r) => writeRevised(path, d, r) };
+function placeAt<T>(path: string, upToDate: Place<T>['upToDate']): Place<T> {
+  return { key: path, upToDate, read: () => readRevised<T>(path), readIfChanged: (r) => readIfChanged<T>(path, r), write: (d, r) => writeRevised(path, d, r) };
 }
 
-export const jobPlace = (id: string) => placeAt<Job>(`/jobs/${id}`);
-export const shopPlace = () => placeAt<Shop>('/shop');
+/** One part of a job file of any earlier version, brought up to date. */
+function fromVersion(version: number, part: { readonly job: unknown } | { readonly shop: unknown }): JobFile | null {
+  const file = migrateJobFile({ format: JOB_FORMAT, version, job: {}, shop: {}, ...part });
+  return file.ok ? file.value as JobFile : null;
+}
+
+export const jobPlace = (id: string) => placeAt<Job>(`/jobs/${id}`, (job, version) => fromVersion(version, { job })?.job ?? null);
+export const shopPlace = () => placeAt<Shop>('/shop', (shop, version) => fromVersion(version, { shop })?.shop ?? null);
 
 export const api = {
   jobs: async () => await (await request('/jobs')).json() as JobListEntry[],

@@ -7,6 +7,12 @@ interface Doc { a: number; b: number; list: { id: string; v: number }[] }
 /** A server in memory that can be away, be changed by others, and refuse. */
 class FakeServer implements Place<Doc> {
   readonly key = 'test';
+  /** before version 6 "a" was called "alpha" */
+  upToDate(document: unknown, version: number): Doc | null {
+    if (version > 6) return null;
+    const { alpha, ...rest } = document as Doc & { alpha?: number };
+    return version < 6 && alpha !== undefined ? { ...rest, a: alpha } : rest as Doc;
+  }
   revision = 1;
   document: Doc = { a: 1, b: 1, list: [{ id: 'x', v: 1 }] };
   away = false;
@@ -236,4 +242,22 @@ test('what is taken back and done again while it is being saved is not called sa
   await pass(1500);
   expect(server.document.a).toBe(2);
   expect(now().saveState).toBe('saved');
+});
+
+test('a draft kept by an earlier version of the program is brought up to date, one of a newer version is left alone', async () => {
+  now().close();
+  const old = { document: { alpha: 7, b: 1, list: [] }, base: { alpha: 1, b: 1, list: [] }, revision: 1 };
+  localStorage.setItem('violet-jaw draft test', JSON.stringify(old));
+  server = new FakeServer();
+  await open();
+  expect(now().document).toMatchObject({ a: 7 });
+  await pass(400);
+  expect(server.document.a).toBe(7);
+  now().close();
+  const newer = JSON.stringify({ ...old, version: 99 });
+  localStorage.setItem('violet-jaw draft test', newer);
+  server = new FakeServer();
+  await open();
+  expect(now().document).toMatchObject({ a: 1 });
+  expect(localStorage.getItem('violet-jaw draft test')).toBe(newer);
 });

@@ -1,5 +1,5 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import { mergeDocuments, takeTheirs, type Conflict } from '@violet-jaw/core/job';
+import { JOB_VERSION, mergeDocuments, takeTheirs, type Conflict } from '@violet-jaw/core/job';
 import type { Revised } from '@violet-jaw/formats/api';
 import { ServerProblem, type Place } from './api';
 
@@ -41,18 +41,30 @@ const LOOK_EVERY_MS = 2500;
 const KEEP_STEPS = 200;
 
 interface Draft<T> {
+  /** of the document: a newer program brings it up to date */
+  readonly version: number;
   readonly document: T;
   readonly base: T;
   readonly revision: number;
 }
 
 /** Unsaved work also lies in the browser's storage, so that closing the tab loses nothing. */
-function drafts<T>(key: string) {
+function drafts<T>({ key, upToDate }: Place<T>) {
   const name = `violet-jaw draft ${key}`;
   return {
-    keep: (draft: Draft<T>) => { try { localStorage.setItem(name, JSON.stringify(draft)); } catch { /* storage full or forbidden: the page itself still holds it */ } },
+    keep: (draft: Omit<Draft<T>, 'version'>) => { try { localStorage.setItem(name, JSON.stringify({ version: JOB_VERSION, ...draft })); } catch { /* storage full or forbidden: the page itself still holds it */ } },
     drop: () => localStorage.removeItem(name),
-    read: (): Draft<T> | null => { try { return JSON.parse(localStorage.getItem(name) ?? 'null') as Draft<T> | null; } catch { return null; } },
+    /** what was kept, brought up to date; null: nothing, or nothing this program can read. That stays where it is */
+    read: (): Draft<T> | null => {
+      try {
+        const draft = JSON.parse(localStorage.getItem(name) ?? 'null') as Draft<T> | null;
+        if (!draft) return null;
+        // drafts said no version before version 6
+        const version = draft.version ?? 5;
+        const [document, base] = [upToDate(draft.document, version), upToDate(draft.base, version)];
+        return document && base ? { ...draft, document, base } : null;
+      } catch { return null; }
+    },
   };
 }
 
@@ -61,7 +73,7 @@ function drafts<T>(key: string) {
  * merging of what others changed, and nothing lost while server or database are away. Does nothing until `open()`.
  */
 export function openDocument<T>(place: Place<T>): DocumentStore<T> {
-  const kept = drafts<T>(place.key);
+  const kept = drafts<T>(place);
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let lookTimer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | null = null;

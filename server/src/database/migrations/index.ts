@@ -4,6 +4,7 @@ import { knowThePart } from './0002-know-the-part';
 import { workholding } from './0003-workholding';
 import { furtherPieces } from './0004-further-pieces';
 import { atTheMachine } from './0005-at-the-machine';
+import { ownVersions } from './0006-own-versions';
 
 export interface Migration {
   readonly name: string;
@@ -17,4 +18,5 @@ export const migrations: readonly Migration[] = [
   { name: '0003-workholding', up: workholding },
   { name: '0004-further-pieces', up: furtherPieces },
   { name: '0005-at-the-machine', up: atTheMachine },
+  { name: '0006-own-versions', up: ownVersions },
 ];

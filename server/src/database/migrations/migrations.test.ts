@@ -9,6 +9,7 @@ import { knowThePart } from './0002-know-the-part';
 import { workholding } from './0003-workholding';
 import { furtherPieces } from './0004-further-pieces';
 import { atTheMachine } from './0005-at-the-machine';
+import { ownVersions } from './0006-own-versions';
 import { migrations } from '.';
 
 test('migrations are named in order and none is there twice', () => {
@@ -29,6 +30,7 @@ test('a database of the first version is brought up to date, its jobs with it', 
     await workholding(sequelize.getQueryInterface());
     await furtherPieces(sequelize.getQueryInterface());
     await atTheMachine(sequelize.getQueryInterface());
+    await ownVersions(sequelize.getQueryInterface());
     const [row] = await sequelize.query<{ document: string; revision: number; summary: string | null }>('SELECT document, revision, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
@@ -65,15 +67,29 @@ test('vises of a database of version 2 become devices, and its jobs say "device"
     await atTheMachine(schema);
     const [machine] = await sequelize.query<{ document: string }>('SELECT document FROM machines', { type: QueryTypes.SELECT });
     expect(JSON.parse(machine.document)).toMatchObject({ homing: { homes: true, x: 'max', y: 'min', z: 'max' }, dialect: { stop: 'M0' }, commonOffset: { x: 0, why: '' } });
+    const [device] = await sequelize.query<{ document: string }>('SELECT document FROM devices', { type: QueryTypes.SELECT });
+    expect(JSON.parse(device.document)).toMatchObject({ ...vise, kind: 'vise', fixedJaw: 'rear', ratedForceN: 20_000 });
+    const [weight] = await sequelize.query<{ document: string }>('SELECT document FROM library', { type: QueryTypes.SELECT });
+    expect(JSON.parse(weight.document)).toEqual({ kind: 'weight', id: 'w', name: 'W', massKg: 4, diameter: 70, height: 130 });
+    // issues frozen in every version say which, and a station says that it does not tell for whom it was measured
+    const [{ id: jobId }] = await sequelize.query<{ id: string }>('SELECT id FROM jobs', { type: QueryTypes.SELECT });
+    await sequelize.query('INSERT INTO stations (machine_id, id, place, document) VALUES (\'m\', \'s\', 0, ?)', { replacements: [JSON.stringify({ id: 's', name: 'S', position: { x: 1, y: 2, z: 3 }, plusMinus: null, note: '' })] });
+    for (const version of [1, 2, 3, 4, 5]) {
+      const { job: frozen } = JSON.parse(readFileSync(`core/src/testing/versions/job-${version}.json`, 'utf8')) as { job: object };
+      await sequelize.query(
+        'INSERT INTO issues (id, job_id, letter, place, issued_at, note, document, shop, planned, sheet, entries, control, pdf_a4, pdf_letter, hash) VALUES (UUID(), ?, ?, ?, UTC_TIMESTAMP(), \'\', ?, \'{}\', \'{}\', \'{}\', \'[]\', \'\', \'\', \'\', REPEAT(\'0\', 64))',
+        { replacements: [jobId, 'ABCDE'[version - 1], version, JSON.stringify(frozen)] },
+      );
+    }
+    await ownVersions(schema);
+    expect(await sequelize.query('SELECT letter, version FROM issues ORDER BY place', { type: QueryTypes.SELECT })).toEqual([1, 2, 3, 4, 5].map((version) => ({ letter: 'ABCDE'[version - 1], version })));
     const [row] = await sequelize.query<{ document: string; summary: string | null }>('SELECT document, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
     expect(now).toMatchObject({ ok: true, value: { setups: [{ device: 'vise-150', plate: { clamps: [] }, clears: 'everything', further: [] }, { device: 'vise-150', further: [] }] } });
     expect(row.summary).toBeNull();
-    const [device] = await sequelize.query<{ document: string }>('SELECT document FROM devices', { type: QueryTypes.SELECT });
-    expect(JSON.parse(device.document)).toMatchObject({ ...vise, kind: 'vise', fixedJaw: 'rear', ratedForceN: 20_000 });
-    const [weight] = await sequelize.query<{ document: string }>('SELECT document FROM library', { type: QueryTypes.SELECT });
-    expect(JSON.parse(weight.document)).toEqual({ kind: 'weight', id: 'w', name: 'W', massKg: 4, diameter: 70, height: 130 });
+    const [station] = await sequelize.query<{ document: string }>('SELECT document FROM stations', { type: QueryTypes.SELECT });
+    expect(JSON.parse(station.document)).toMatchObject({ position: { x: 1, y: 2, z: 3 }, measuredFor: [] });
     expect(await sequelize.query('SELECT altitude FROM shop', { type: QueryTypes.SELECT })).toEqual([{ altitude: 0 }]);
   } finally {
     await sequelize.close();

@@ -6,6 +6,7 @@ import { NumberField } from '../../fields/NumberField';
 import { Labelled } from '../../fields/Labelled';
 import { ChoiceField } from '../../fields/TextField';
 import type { SectionProps } from '../section';
+import { newId } from '../../app/newId';
 
 const TOWARDS = [{ value: '-x', says: 'left' }, { value: '+x', says: 'right' }, { value: '-y', says: 'front' }, { value: '+y', says: 'rear' }] as const;
 
@@ -22,7 +23,7 @@ export function ClampTable({ setup, edit, planned }: SectionProps) {
     const box = planned?.facts?.seat.loadedBox;
     const last = clamps.at(-1);
     const at = box ? { x: Math.round(box.min.x + 15), y: Math.round((box.min.y + box.max.y) / 2) } : { x: 50, y: 50 };
-    put((list) => [...list, last ? { ...last, x: last.x + 40 } : { clamp: shop.clamps[0]?.id ?? null, ...at, towards: '-x', torque: null, toBolt: 40, toHeel: 50 }]);
+    put((list) => [...list, last ? { ...last, id: newId(), x: last.x + 40 } : { id: newId(), clamp: shop.clamps[0]?.id ?? null, ...at, towards: '-x', torque: null, toBolt: 40, toHeel: 50 }]);
   };
   return (
     <>

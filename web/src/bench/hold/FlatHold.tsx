@@ -7,6 +7,7 @@ import { NumberField } from '../../fields/NumberField';
 import { ChoiceField, TextField } from '../../fields/TextField';
 import { useLength, type SectionProps } from '../section';
 import { ClampTable } from './ClampTable';
+import { newId } from '../../app/newId';
 
 type Put = (change: (plate: PlateHold) => PlateHold) => void;
 
@@ -17,7 +18,7 @@ function PodFields({ setup, put, device, planned }: SectionProps & { put: Put; d
   const add = () => {
     const box = planned?.facts?.seat.loadedBox;
     const last = pods.at(-1);
-    put((p) => ({ ...p, pods: [...p.pods, last ? { ...last, x: last.x + device.podWidth + 10 } : { x: Math.round((box?.min.x ?? 40) + 5), y: Math.round((box?.min.y ?? 40) + 5), on: true }] }));
+    put((p) => ({ ...p, pods: [...p.pods, last ? { ...last, id: newId(), x: last.x + device.podWidth + 10 } : { id: newId(), x: Math.round((box?.min.x ?? 40) + 5), y: Math.round((box?.min.y ?? 40) + 5), on: true }] }));
   };
   return (
     <div role="group" aria-label="Pods">

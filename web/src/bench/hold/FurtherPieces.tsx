@@ -6,6 +6,7 @@ import { Labelled } from '../../fields/Labelled';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
 import type { SectionProps } from '../section';
+import { newId } from '../../app/newId';
 
 const GAP_MM = 20;
 
@@ -19,7 +20,7 @@ export function FurtherPieces({ setup, edit, planned, device }: SectionProps & {
   const add = () => {
     const box = planned?.facts?.seat.loadedBox;
     const step = box ? Math.ceil(box.max.x - box.min.x + GAP_MM) : 100;
-    put((list) => [...list, { x: (list.at(-1)?.x ?? 0) + step, y: list.at(-1)?.y ?? 0, register: null }]);
+    put((list) => [...list, { id: newId(), x: (list.at(-1)?.x ?? 0) + step, y: list.at(-1)?.y ?? 0, register: null }]);
   };
   return (
     <div role="group" aria-label="Further pieces">

@@ -55,7 +55,7 @@ export function ShopPage() {
             <h2>Machines</h2>
             {shop.machines.map((m) => (
               <MachineForm
-                key={m.id} machine={m} units={units}
+                key={m.id} machine={m} devices={shop.devices} units={units}
                 onChange={(next) => edit((s) => ({ ...s, machines: s.machines.map((x) => (x.id === m.id ? next : x)) }))}
                 onRemove={() => edit((s) => ({ ...s, machines: s.machines.filter((x) => x.id !== m.id) }))}
               />
