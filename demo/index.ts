@@ -9,6 +9,8 @@ export { guyAnchorPlateJob, louverFrameJob, windowRingJob } from './flatJobs';
 type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'dialect'>;
 /** Edge finder at the sides, a tool of the list at the top. */
 const touchWith = (diameter: number, tool: number) => { const choices = touchChoices(diameter); return { ...choices, touchOff: { ...choices.touchOff, top: { ...choices.touchOff.top, tool } } }; };
+/** What of the device the finished faces lie on, touched before loading. */
+const touchDevice = (diameter: number, tool: number) => { const choices = touchWith(diameter, tool); return { ...choices, touchOff: { ...choices.touchOff, z: 'locator' as const } }; };
 const control = (change: Partial<Controlled>): Controlled => ({ ...structuredClone(NO_CONTROL), ...change });
 /** A station measured with this device of the demo shop on it. */
 const asMeasured = (device: string) => ({ device, as: datumAs(demoDevices.find((d) => d.id === device)!) });
@@ -92,7 +94,7 @@ function vaneSetups(): Setup[] {
       id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
       cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
       stop: { side: 'left', position: 20, height: 30, fromJaw: 20, face: null },
-      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchWith(10, 7),
+      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchDevice(10, 7),
       tools: [
         { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
         { id: 'tool-7', number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118, ...NO_CUT, flutes: 2, feedPerTooth: 0.04, cutDepth: 0.5, cutWidth: 0.5, rpm: 8000, stickOut: 40, holderDiameter: 28 },

@@ -9,12 +9,12 @@ test('pointing gives sizes, two picks measure, a cut is hatched and dragged', as
   await expect(page.locator('svg.board .chosen').first()).toBeAttached();
   await expect(page.getByText(/⌀ 42\.000, 34\.000 deep, through, axis at X \+55\.000 Y \+35\.000/).first()).toBeVisible();
 
-  // the crosses of centre lines in the view from above tell where the bores stand on the page
-  const crosses = await page.locator('svg.board path.centre').evaluateAll((paths) => paths.map((p) => (p.getAttribute('d') ?? '').match(/-?[\d.]+/g)!.map(Number)).find((n) => n.length >= 6 * 8)!);
-  const centres: [number, number][] = [];
-  for (let i = 0; i + 7 < crosses.length; i += 8) centres.push([(crosses[i] + crosses[i + 2]) / 2, (crosses[i + 1] + crosses[i + 3]) / 2]);
+  // the crosses of center lines in the view from above tell where the bores stand on the page
+  const crosses = await page.locator('svg.board path.center').evaluateAll((paths) => paths.map((p) => (p.getAttribute('d') ?? '').match(/-?[\d.]+/g)!.map(Number)).find((n) => n.length >= 6 * 8)!);
+  const centers: [number, number][] = [];
+  for (let i = 0; i + 7 < crosses.length; i += 8) centers.push([(crosses[i] + crosses[i + 2]) / 2, (crosses[i + 1] + crosses[i + 3]) / 2]);
   const box = (await board(page).boundingBox())!;
-  const [first, second] = centres.slice(-2).map(([x, y]): [number, number] => [box.x + x, box.y + y]);
+  const [first, second] = centers.slice(-2).map(([x, y]): [number, number] => [box.x + x, box.y + y]);
   await page.mouse.move(...first);
   await expect(page.locator('p.reading')).toContainText('bore ⌀9 through, 3 of 4');
   await page.getByRole('button', { name: 'Measure' }).click();

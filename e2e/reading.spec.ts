@@ -14,7 +14,7 @@ async function jobFromFile(page: Page, number: string, name: string, bytes: Buff
 
 test('an STL asks for its unit and shows the size in both', async ({ page }) => {
   await jobFromFile(page, 'T-STL', 'block.stl', blockStl(4, 2, 1), async (dialog) => {
-    await expect(dialog.getByText('millimetres: 4.000 × 2.000 mm = 0.1575 × 0.0787 in')).toBeVisible(LONG);
+    await expect(dialog.getByText('millimeters: 4.000 × 2.000 mm = 0.1575 × 0.0787 in')).toBeVisible(LONG);
     await dialog.getByRole('button', { name: 'Make the job' }).click();
     await expect(dialog.getByRole('alert')).toContainText('with its unit where it is asked for');
     await dialog.getByLabel(/^inches: 101\.600/).check();
@@ -42,7 +42,7 @@ test('an open STL is closed where it is flat and says so; else it is refused wit
 test('a DXF outline with a thickness; zero on a bore; a newer revision moves it, the next one takes it away', async ({ page }) => {
   await jobFromFile(page, 'T-DXF', 'plate.dxf', plateDxf(120, 60, [[30, 30, 10], [90, 30, 5]]), async (dialog) => {
     await enter(dialog.getByLabel('Thickness of the outline'), '12');
-    await dialog.getByLabel(/^millimetres: 120\.000/).check(LONG);
+    await dialog.getByLabel(/^millimeters: 120\.000/).check(LONG);
     await expect(dialog.getByText(/^outline 1 with 2 holes: 120\.000 × 60\.000 × 12\.000 mm/)).toBeVisible();
   });
   await features(page).getByRole('button', { name: 'bore ⌀20 through' }).click();

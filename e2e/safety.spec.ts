@@ -117,7 +117,7 @@ test('with the server killed mid-work nothing is lost, not even by closing the t
   await again.close();
 });
 
-test('bad part files get a clear message, several bodies a choice, and reading can be cancelled', async ({ page }) => {
+test('bad part files get a clear message, several bodies a choice, and reading can be canceled', async ({ page }) => {
   await page.getByRole('button', { name: 'New job' }).click();
   const dialog = page.getByRole('dialog');
   const choose = (name: string, buffer: Buffer) => dialog.getByLabel(/or a file: STEP/).setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
@@ -153,8 +153,8 @@ test('bad part files get a clear message, several bodies a choice, and reading c
 test('a job file with mistakes is refused with the places named', async ({ page }) => {
   const drop = (name: string, text: string) => page.evaluateHandle(({ n, t }) => { const d = new DataTransfer(); d.items.add(new File([t], n)); return d; }, { n: name, t: text })
     .then((dataTransfer) => page.getByRole('heading', { name: 'Jobs' }).dispatchEvent('drop', { dataTransfer }));
-  await drop('a.json', '{"version":1,"format":"violet-jaw-job","job":{"colour":1},"shop":{"name":"","machines":[],"vises":[]}}');
-  await expect(page.getByRole('alert')).toContainText('job: unknown key "colour"');
+  await drop('a.json', '{"version":1,"format":"violet-jaw-job","job":{"color":1},"shop":{"name":"","machines":[],"vises":[]}}');
+  await expect(page.getByRole('alert')).toContainText('job: unknown key "color"');
   await drop('b.json', '{"quantity": NaN}');
   await expect(page.getByRole('alert')).toContainText('NaN or Infinity');
 });

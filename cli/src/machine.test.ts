@@ -90,7 +90,7 @@ test('a bore of the STEP part, touched left, right, front and rear on the simula
   expect(state.stopped?.guesses ?? []).toEqual([]);
   expect(state.finished).toBe(true);
   const zero = state.zeros[1];
-  // the bore is read as chords: its wall lies within a hundredth of a millimetre of the circle
+  // the bore is read as chords: its wall lies within a hundredth of a millimeter of the circle
   for (const a of ['x', 'y'] as const) expect(Math.abs(zero.measured[a]! - zero.planned[a]!)).toBeLessThan(0.01);
   expect(byAxis((a) => zero.planned[a] ?? NaN)).toEqual(planned.setups[1].facts!.zero.inMachine);
 }, 120_000);

@@ -20,7 +20,7 @@ function write(job: Job, change: (text: string) => string = (t) => t): string {
   return join(folder, 'job.json');
 }
 
-test('plan prints the numbers with their terms, all in millimetres', async () => {
+test('plan prints the numbers with their terms, all in millimeters', async () => {
   const { code, out } = await violetJaw('plan', write(vaneBearingBlockJob()));
   const planned = JSON.parse(out) as PlanOutput;
   expect(code).toBe(0);

@@ -17,7 +17,7 @@ export interface Terminal {
 }
 
 const USAGE = `violet-jaw plan job.json
-    prints the planned job's numbers as JSON, all lengths in millimetres
+    prints the planned job's numbers as JSON, all lengths in millimeters
 violet-jaw plan a.json b.json … --jsonl
     plans many jobs in one process, a line {file, ok, plan} or {file, ok, problem} each
 violet-jaw export job.json [--sheet out.pdf] [--paper A4|Letter] [--control out.nc] [--lines set|verify|clear]

@@ -9,7 +9,7 @@ import { allowanceOn, barNeed, blankBox, boxOfCopies, copyPlaces, fittingStock, 
 
 const part = box([0, 0, 0], [110, 70, 38]);
 const none = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
-const mm = fc.integer({ min: -5000, max: 20_000 }).map((micrometres) => micrometres / 1000);
+const mm = fc.integer({ min: -5000, max: 20_000 }).map((micrometers) => micrometers / 1000);
 const anyAllowance = fc.record({ xMinus: mm, xPlus: mm, yMinus: mm, yPlus: mm, zMinus: mm, zPlus: mm });
 
 test('each side of the blank stands off by its allowance', () => {
@@ -90,8 +90,8 @@ describe('kinds of blank', () => {
   });
 
   test('size from allowance and allowance from size are one account', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 300_000 }), (micrometres) => {
-      const wanted = micrometres / 1000;
+    fc.assert(fc.property(fc.integer({ min: 1, max: 300_000 }), (micrometers) => {
+      const wanted = micrometers / 1000;
       const allowance = withSize({ ...none, xMinus: 2 }, 'x', 112, wanted);
       return Math.abs(planBlank(part, job(allowance)).size.x - wanted) < 1e-9 && Math.abs(allowance.xMinus - allowance.xPlus - 2) < 1e-9;
     }));

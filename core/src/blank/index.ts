@@ -71,11 +71,11 @@ export interface BlankFacts {
   /** why the blank is not what the job says; a block stands in for it */
   readonly problem: string | null;
   readonly copies: readonly CopyPlace[];
-  readonly round?: { readonly bar: Bar; readonly centre: Vec3 };
+  readonly round?: { readonly bar: Bar; readonly center: Vec3 };
 }
 
 interface Shape {
-  readonly round?: { readonly bar: Bar; readonly centre: Vec3 };
+  readonly round?: { readonly bar: Bar; readonly center: Vec3 };
   readonly surface: TriangleMesh;
   readonly key: string;
   readonly problem: string | null;
@@ -86,10 +86,10 @@ function barShape(whole: Box3, allowance: Allowance, { kind, along, across, bore
   const length = whole.max[along] + allowanceOn(allowance, `+${along}`) - start;
   const wall = kind === 'tube' && bore >= across ? 'The tube has no wall: its bore is as large as its outside diameter.' : null;
   if (across <= 0 || length <= 1e-6 || wall) return null;
-  const centre = byAxis((axis) => (axis === along ? start : (whole.min[axis] + whole.max[axis]) / 2));
+  const center = byAxis((axis) => (axis === along ? start : (whole.min[axis] + whole.max[axis]) / 2));
   const section = kind === 'hexagon bar' ? 'hexagon' as const : kind === 'tube' ? 'tube' as const : 'round' as const;
   const it: Bar = { section, across, bore: section === 'tube' ? bore : 0, length, along };
-  return { ...(section === 'hexagon' ? {} : { round: { bar: it, centre } }), surface: bar(it, centre), key: `${section} ${across} ${bore} ${length} ${along} ${JSON.stringify(centre)}`, problem: null };
+  return { ...(section === 'hexagon' ? {} : { round: { bar: it, center } }), surface: bar(it, center), key: `${section} ${across} ${bore} ${length} ${along} ${JSON.stringify(center)}`, problem: null };
 }
 
 function shapeOf(whole: Box3, allowance: Allowance, blank: Blank, meshes: BodyMeshes): Shape {

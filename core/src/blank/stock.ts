@@ -6,7 +6,7 @@ import type { TriangleMesh } from '../solid';
 /** The other two axes, in the order that keeps the frame right-handed. */
 const ACROSS: Record<Axis, readonly [Axis, Axis]> = { x: ['y', 'z'], y: ['z', 'x'], z: ['x', 'y'] };
 
-/** What a part needs of a bar around its box's centre line along an axis. Diameters, mm. */
+/** What a part needs of a bar around its box's center line along an axis. Diameters, mm. */
 export interface BarNeed {
   readonly round: number;
   /** across flats; flats face the second direction across */

@@ -14,7 +14,7 @@ export interface Writer {
 
 /** Text as controls accept it: ASCII capitals, no brackets. */
 function plain(text: string): string {
-  return text.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replaceAll('\u2212', '-').replace(/[()\r\n;]/g, ' ').replace(/[^\x20-\x7e]/g, '?').toUpperCase();
+  return text.replaceAll('\u2300', 'DIA ').normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replaceAll('\u2212', '-').replace(/[()\r\n;]/g, ' ').replace(/[^\x20-\x7e]/g, '?').toUpperCase();
 }
 
 /** A comment in brackets, as controls accept it: ASCII capitals, no brackets inside. */

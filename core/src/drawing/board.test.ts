@@ -4,7 +4,7 @@ import { findFeatures, featureNames, measureBetween, symmetryOf, type Feature } 
 import { boxMesh, circleLoop, loadKernel, meshBox, openEdges, polygonLoop, prism, type Kernel } from '../solid';
 import { box } from '../testing/fixtures';
 import { speechIn } from '../units';
-import { centreLines, layoutBoard, openScene, openViews, layoutScene, PartPicker, placeDimensions, projectionSymbol, rectangle, sectionOf, textWidth, VIEWS, type Dimension, type Primitive, type Scene } from '.';
+import { centerLines, layoutBoard, openScene, openViews, layoutScene, PartPicker, placeDimensions, projectionSymbol, rectangle, sectionOf, textWidth, VIEWS, type Dimension, type Primitive, type Scene } from '.';
 import { loadModelKernel } from '../../../formats/src/model/load';
 import { readStep } from '../../../formats/src/model';
 
@@ -86,10 +86,10 @@ describe('three views on the board', () => {
   });
 });
 
-test('centre lines: a cross where the bore is seen end on, one line where it lies across', () => {
+test('center lines: a cross where the bore is seen end on, one line where it lies across', () => {
   const { features } = findFeatures(plate, meshBox(plate));
-  expect(centreLines(features, { rows: VIEWS.above.rows })).toHaveLength(2 * 2 * 4);
-  const across = centreLines(features, { rows: VIEWS.front.rows });
+  expect(centerLines(features, { rows: VIEWS.above.rows })).toHaveLength(2 * 2 * 4);
+  const across = centerLines(features, { rows: VIEWS.front.rows });
   expect(across).toHaveLength(2 * 4);
   expect([across[0], across[2]]).toEqual([expect.closeTo(30, 9), expect.closeTo(30, 9)]);
 });

@@ -37,13 +37,13 @@ export function projectionSymbol(projection: Projection, [x, y]: Point, height: 
   const circles = (cx: number) => [h / 2, narrow / 2].map((r) => `M${n(cx - r)} ${n(y)}a${n(r)} ${n(r)} 0 1 0 ${n(2 * r)} 0a${n(r)} ${n(r)} 0 1 0 ${n(-2 * r)} 0Z`).join('');
   // the narrow end is on the left; seen from there, both circles show
   const cone = (x0: number) => `M${n(x0)} ${n(y - narrow / 2)}L${n(x0 + length)} ${n(y - h / 2)}V${n(y + h / 2)}L${n(x0)} ${n(y + narrow / 2)}Z`;
-  const centre = (x0: number, x1: number) => `M${n(x0)} ${n(y)}H${n(x1)}`;
+  const center = (x0: number, x1: number) => `M${n(x0)} ${n(y)}H${n(x1)}`;
   const out = h * 0.18;
   const third = projection === 'third angle';
   const [circleAt, coneAt] = third ? [x + h / 2, x + h * 1.6] : [x + length + h * 1.1, x];
   return [
     { kind: 'path', d: cone(coneAt) + circles(circleAt), role: 'zero-line' },
-    { kind: 'path', d: `${centre(coneAt - out, coneAt + length + out)}${centre(circleAt - h / 2 - out, circleAt + h / 2 + out)}M${n(circleAt)} ${n(y - h / 2 - out)}V${n(y + h / 2 + out)}`, role: 'centre' },
+    { kind: 'path', d: `${center(coneAt - out, coneAt + length + out)}${center(circleAt - h / 2 - out, circleAt + h / 2 + out)}M${n(circleAt)} ${n(y - h / 2 - out)}V${n(y + h / 2 + out)}`, role: 'center' },
   ];
 }
 

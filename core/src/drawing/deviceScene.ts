@@ -38,7 +38,7 @@ function roundScene(d: RoundDevice): Shape[] {
   const grip = Math.min(r, d.maxDiameter / 2) / 2;
   return [
     steel(-r, -d.bodyHeight, r, 0), steel(-Math.max(r * 0.9, grip + 5), 0, -grip, d.gripLength), steel(grip, 0, Math.max(r * 0.9, grip + 5), d.gripLength),
-    { kind: 'line', role: 'centre', points: [[0, -d.bodyHeight * 1.15], [0, d.gripLength * 1.6]] },
+    { kind: 'line', role: 'center', points: [[0, -d.bodyHeight * 1.15], [0, d.gripLength * 1.6]] },
   ];
 }
 

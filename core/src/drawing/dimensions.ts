@@ -11,7 +11,7 @@ export interface Placed {
   readonly row: number;
   /** distance of the dimension line from the picture, page units */
   readonly offset: number;
-  /** vertical ones: middle of the text, millimetres of the drawing; kept beside the picture, so that corners stay free */
+  /** vertical ones: middle of the text, millimeters of the drawing; kept beside the picture, so that corners stay free */
   readonly textAt: number;
   /** horizontal ones: the text stands beside the line, as it does not fit over it */
   readonly beside: boolean;
@@ -47,7 +47,7 @@ function spanOnPage(d: Dimension, scale: number, fontSize: number, upright: read
 /**
  * Puts the dimensions of every side into rows so that none runs into another: short ones near the picture, longer ones
  * further out, two in one row only where they are clear of each other (ISO 129-1: dimension lines shall not cross).
- * @param scale page units per millimetre
+ * @param scale page units per millimeter
  */
 export function placeDimensions(scene: Scene, scale: number, fontSize: number): Placed[] {
   const out: Placed[] = [];

@@ -6,7 +6,7 @@ export * from './hatch';
 export * from './partScene';
 export * from './tableScene';
 export * from './board';
-export * from './centres';
+export * from './centers';
 export { placeDimensions, textWidth } from './dimensions';
 export { PartPicker, type Picked } from './pick';
 export { keptBySection, sectionOf, type SectionSeen } from './section';

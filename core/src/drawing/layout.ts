@@ -13,7 +13,7 @@ export type PathRole = Role | 'hatch' | 'stipple' | 'dimension' | 'arrow' | 'zer
 export interface LayoutOptions {
   readonly width: number;
   readonly height: number;
-  /** page units per millimetre; left out: as large as fits */
+  /** page units per millimeter; left out: as large as fits */
   readonly scale?: number;
   readonly fontSize: number;
   readonly hatchSpacing: number;
@@ -32,7 +32,7 @@ export interface Page {
   readonly height: number;
   readonly scale: number;
   readonly primitives: readonly Primitive[];
-  /** drawing millimetres to page units */
+  /** drawing millimeters to page units */
   readonly toPage: (p: Point) => Point;
 }
 
@@ -210,7 +210,7 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   return { width, height, scale, primitives: [...primitives.filter((p) => !isText(p)), ...texts], toPage };
 }
 
-/** A round scale as page units per millimetre, for a page with `unitsPerMm` units in a millimetre: the largest that fits all scenes (ISO 5455, with 1:2.5, 1:3 and 1:4 in between). */
+/** A round scale as page units per millimeter, for a page with `unitsPerMm` units in a millimeter: the largest that fits all scenes (ISO 5455, with 1:2.5, 1:3 and 1:4 in between). */
 export function standardScale(scenes: readonly { scene: Scene; width: number; height: number }[], fontSize: number, unitsPerMm: number): { scale: number; says: string } {
   const standard: [number, string][] = [[5, '5:1'], [2, '2:1'], [1, '1:1'], [1 / 2, '1:2'], [1 / 2.5, '1:2.5'], [1 / 3, '1:3'], [1 / 4, '1:4'], [1 / 5, '1:5'], [1 / 10, '1:10'], [1 / 20, '1:20'], [1 / 50, '1:50']];
   const fits = (factor: number) => scenes.every(({ scene, width, height }) => {

@@ -2,7 +2,7 @@ import { AXES, type Box3, type Direction, type Rotation } from '../frames';
 import type { PartSummary } from '../part';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
-import { centreLines } from './centres';
+import { centerLines } from './centers';
 import { onView, VIEWS, type Seen, type ViewName } from './outlines';
 import { moveSegments, type Dimension, type Scene, type Shape } from './scene';
 
@@ -39,7 +39,7 @@ export interface PartSceneInput {
 const PLAIN: Record<ViewName, Rotation> = { above: { rows: VIEWS.above.rows }, front: { rows: VIEWS.front.rows }, leftEnd: { rows: VIEWS.leftEnd.rows } };
 const STILL = [0, 0] as const;
 
-/** The finished part inside its blank, part coordinates: visible and hidden lines, centre lines, sizes, levels and allowance. */
+/** The finished part inside its blank, part coordinates: visible and hidden lines, center lines, sizes, levels and allowance. */
 export function partScene(input: PartSceneInput): Scene {
   const { view, part, blank, summary, blankBox, section, speech } = input;
   const shapes: Shape[] = [
@@ -48,7 +48,7 @@ export function partScene(input: PartSceneInput): Scene {
     ...(input.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: input.unreached }] : []),
     ...(input.cutFace ? [] : [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(part.lines.hidden, STILL) }]),
     { kind: 'lines', role: 'edges', segments: moveSegments(part.lines.visible, STILL) },
-    { kind: 'lines', role: 'centre', segments: moveSegments(centreLines(summary.features.features, PLAIN[view]), STILL) },
+    { kind: 'lines', role: 'center', segments: moveSegments(centerLines(summary.features.features, PLAIN[view]), STILL) },
     { kind: 'region', role: 'blank', outlines: blank },
     ...cuttingLine(view, section ?? null, blankBox),
     ...(input.hovered ? [{ kind: 'lines' as const, role: 'hovered' as const, segments: moveSegments(input.hovered, STILL) }] : []),

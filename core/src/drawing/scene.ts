@@ -4,18 +4,18 @@ export type Point = readonly [number, number];
 
 /** What a shape stands for; the look of each role is the theme's business. */
 export type Role =
-  | 'hidden' | 'centre' | 'cut-face' | 'cutting-line' | 'unreached' | 'chosen' | 'hovered'
+  | 'hidden' | 'center' | 'cut-face' | 'cutting-line' | 'unreached' | 'chosen' | 'hovered'
   | 'left' | 'removed' | 'loaded' | 'section' | 'edges' | 'blank' | 'part'
   | 'gasket' | 'bond' | 'pocket' | 'pod' | 'pod-off' | 'tab' | 'jig' | 'jig-window' | 'clamp' | 'packing' | 'groove'
   | 'steel' | 'steel-open' | 'grip' | 'stop' | 'table' | 'cut-level';
 
-/** One thing in a drawing, in the view's millimetres (v upwards). */
+/** One thing in a drawing, in the view's millimeters (v upwards). */
 export type Shape =
   | { readonly kind: 'region'; readonly role: Role; readonly outlines: Outlines }
   | { readonly kind: 'line'; readonly role: Role; readonly points: readonly Point[] }
   | { readonly kind: 'lines'; readonly role: Role; /** straight pieces: u0 v0 u1 v1 … */ readonly segments: readonly number[] }
   | { readonly kind: 'zero'; readonly mark: 'work' | 'machine'; readonly at: Point; readonly label: string }
-  | { readonly kind: 'label'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; /** on a paper-coloured ground, where it stands on hatch */ readonly backed?: boolean }
+  | { readonly kind: 'label'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; /** on a paper-colored ground, where it stands on hatch */ readonly backed?: boolean }
   | Dimension;
 
 /** A dimension between two levels along the drawing's horizontal or vertical, drawn outside the picture in rows. */

@@ -6,7 +6,7 @@ export type Level = 'stop' | 'caution' | 'note';
 /** Parts of the worksheet; a finding shows in the section it belongs to. */
 export type Section = 'part' | 'blank' | 'seat' | 'hold' | 'zero' | 'prove' | 'transition';
 
-/** One thing the checks have to say. Lengths in `numbers` are millimetres, areas mm², volumes mm³. */
+/** One thing the checks have to say. Lengths in `numbers` are millimeters, areas mm², volumes mm³. */
 export interface Finding {
   readonly code: string;
   readonly level: Level;

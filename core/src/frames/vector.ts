@@ -1,4 +1,4 @@
-/** A point or direction in some frame, millimetres where it is a length. */
+/** A point or direction in some frame, millimeters where it is a length. */
 export interface Vec3 {
   readonly x: number;
   readonly y: number;

@@ -185,7 +185,7 @@ describe('screws, nails and the board', () => {
 describe('pins on a fixture plate', () => {
   const pins = (at: number, along: number[]) => ({ y: { by: 'pins' as const, side: 'front' as const, at, pins: along }, x: { by: 'pins' as const, side: 'left' as const, at: 104, pins: [125] }, pinDiameter: 8, bond: 'tape' });
 
-  test('centre = edge + outward normal × radius: on holes when the edge lies a radius off them', async () => {
+  test('center = edge + outward normal × radius: on holes when the edge lies a radius off them', async () => {
     // holes every 25: a pin of 8 in the row at 100 gives an edge at 104
     expect((await on(plate, pins(104, [125, 175]))).codes).not.toContain('pin-beside-hole');
     const { only } = await on(plate, pins(102, [125, 175]));
@@ -243,7 +243,7 @@ describe('several parts that one cut frees', () => {
     part: { block: { x: 40, y: 40, z: 5 } }, allowance: { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 }, copies: { x, y, gap: 8, cutter: 6 }, ...more,
   });
 
-  test('hold by themselves: each only on the area under it, and no better for having neighbours', async () => {
+  test('hold by themselves: each only on the area under it, and no better for having neighbors', async () => {
     const [one, four] = [await copies(1, 1), await copies(2, 2)];
     const { hold } = four.only.facts!;
     expect(one.only.facts!.hold.freed).toHaveLength(1);
@@ -259,7 +259,7 @@ describe('several parts that one cut frees', () => {
     expect(only.facts!.hold.freed[0].contacts.map((c) => c.name)).toEqual(['sacrificial board', 'double-sided tape', 'left fence']);
   });
 
-  test('a screw holds the one it goes through, not its neighbour', async () => {
+  test('a screw holds the one it goes through, not its neighbor', async () => {
     const screw = { kind: 'screw', id: 'screw', name: 'Screw', shank: 4, head: 8, headHeight: 0, length: 20, holdN: 400 } as const;
     // laid at 100 and 90: the first copy begins at 110 and 100
     const { only } = await forced(board, { clamps: [clampAt(130, 120, { clamp: 'screw' })] }, cut, {

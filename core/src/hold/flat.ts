@@ -10,6 +10,7 @@ import { overhangOf, podRing, suctionOf } from './suction';
 import { warmFactor } from './sums';
 import type { Figure, FreedPart, HoldContact, HoldFacts, HoldForce, HoldTrouble, Obstacle } from './types';
 import { patchOf } from './vise';
+import { openOnFlat } from './open';
 
 const FENCE_ENDS_MM = 20;
 const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
@@ -174,7 +175,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     ...clamps.flatMap((c) => c.forces.map((f) => ({ label: f.name, value: `${speech.force(-f.forceN.z)} down` }))),
   ];
   return {
-    kind: device.kind, top: topOf(device, rest), openAbove: Math.max(0, device.kind === 'vacuum pods' ? device.podHeight : 0, ...located.obstacles.map((o) => o.to)),
+    kind: device.kind, top: topOf(device, rest), open: openOnFlat(setup, device.kind === 'vacuum pods' ? device.podHeight : 0),
     vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
     drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,

@@ -63,7 +63,7 @@ test('3-2-1 without friction: the locators\' forces are those of ml-matrix, and 
   expect(timesBorne(locators, [{ name: 'clamp', at: clampAt, forceN: clamp }], load)).toBeCloseTo(limit, 5);
 });
 
-/** The same programme in the LP format, solved by HiGHS: a second solver that shares nothing with the first. */
+/** The same program in the LP format, solved by HiGHS: a second solver that shares nothing with the first. */
 function byHighs(highs: Awaited<ReturnType<typeof startHighs>>, model: ReturnType<typeof lockModel>): number {
   const rows = new Map<string, string[]>();
   let n = 0;

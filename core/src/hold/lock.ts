@@ -35,7 +35,7 @@ const rows = ({ force, moment }: Wrench): Row[] => [
   ...AXES.map((a): Row => [`f${a}`, clean(force[a])]), ...AXES.map((a): Row => [`m${a}`, clean(moment[a] / LEVER_MM)]),
 ];
 
-/** The friction-lock programme of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
+/** The friction-lock program of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
 export function lockModel(contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most: number): Model<string, string> {
   const variables: [string, Row[]][] = [];
   const constraints: [string, Constraint][] = [['load', { max: most }]];
@@ -70,15 +70,15 @@ export function lockModel(contacts: readonly HoldContact[], forces: readonly Hol
 }
 
 /**
- * How many times a load can be borne before something slips, lifts or tips: the friction-lock programme.
+ * How many times a load can be borne before something slips, lifts or tips: the friction-lock program.
  *
  * Every contact pushes and never pulls: its force lies in the friction pyramid, a clamp's points press with its force
  * together, a bond may also pull and be shifted up to its strength. Found is the largest λ for which contacts, standing
- * forces and λ times the load balance (model: contacts with Coulomb friction; linear programme).
+ * forces and λ times the load balance (model: contacts with Coulomb friction; linear program).
  * @returns λ; 0 when the hold does not even balance without the load; `most` when it is not the hold that limits it
  */
 export function timesBorne(contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most = 1000): number {
-  // Forces are counted in the largest that stands there, the load in itself: the programme's numbers are then near one.
+  // Forces are counted in the largest that stands there, the load in itself: the program's numbers are then near one.
   const biggest = Math.max(1, ...contacts.flatMap((c) => [c.forceN, c.pullN, c.shearN]), ...forces.map((f) => length(f.forceN)));
   const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
   if (size === 0) return most;

@@ -90,7 +90,7 @@ function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times'
 
 /**
  * The margin of every tool of a setup: how many times the hold bears the tool's cut, in the worst place and direction.
- * Computed with the friction-lock programme; forces of the cut after Kienzle.
+ * Computed with the friction-lock program; forces of the cut after Kienzle.
  * @param jetN what a jet pushes with sideways; 0: no jet
  * @param removed what the setup takes away, device frame; null: nothing, so nothing is asked of the hold
  */
@@ -109,7 +109,7 @@ export function planMargins(hold: HoldFacts, setup: Setup, material: WorkMateria
     const shape = [unit.sidewaysN, unit.liftN, unit.torqueNm].map((v) => v.toPrecision(9)).join();
     let found = byShape.get(shape);
     if (!found) {
-      // searched at 100 N, where the programme's numbers are of one size
+      // searched at 100 N, where the program's numbers are of one size
       found = worst(bodies, { sidewaysN: unit.sidewaysN * 100, liftN: unit.liftN * 100, pressN: unit.pressN * 100, torqueNm: unit.torqueNm * 100 });
       byShape.set(shape, found);
     }

@@ -18,12 +18,12 @@ export interface PocketChoices {
 export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter }: PocketChoices): Outlines {
   const wanted = kernel.offset(outline, fit);
   const r = cutter / 2;
-  const centres = kernel.offset(wanted, -r);
-  const made = kernel.offset(centres, r, 'round');
+  const centers = kernel.offset(wanted, -r);
+  const made = kernel.offset(centers, r, 'round');
   const missed = kernel.flatDifference(wanted, kernel.offset(made, MISSED_MM));
   if (missed.length === 0) return wanted;
-  // Each left-over sits in a corner: its point farthest from where the cutter's centre can go is the corner itself.
-  const ways = centres.flat();
+  // Each left-over sits in a corner: its point farthest from where the cutter's center can go is the corner itself.
+  const ways = centers.flat();
   const reliefs = missed.flatMap((ring): [number, number][][] => {
     let corner: readonly [number, number] | null = null;
     let towards: readonly [number, number] | null = null;

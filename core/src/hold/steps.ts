@@ -10,7 +10,7 @@ export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Spe
   return [
     'Clean jaws, bed and the faces that touch; no chips, no burrs.',
     ...(closing.softJaws.on ? [`Put in the soft jaws with the pocket for this part, ${speech.sizeWithUnit(closing.softJaws.depth)} deep; the pocket was cut with the vise closed to the same torque.`] : []),
-    ...(rest.name === 'parallels' ? [`Parallels ${speech.sizeWithUnit(rest.height)} high against both jaws.`] : rest.name === 'jaw steps' ? [`Part on the jaw steps, ${speech.sizeWithUnit(rest.height)} above the bed.`] : rest.name === 'pocket floor' ? [`Part on the floor of the pocket, ${speech.sizeWithUnit(rest.height)} above the bed; no parallels.`] : ['Part on the bed, no parallels.']),
+    ...(rest.name === 'parallels' ? [`Parallels ${speech.sizeWithUnit(rest.height)} high against both jaws.`] : rest.name === 'jaw steps' ? [`Part on the jaw steps, ${speech.sizeWithUnit(rest.height)} above the bed.`] : rest.name === 'pocket floor' ? [`Part on the floor of the pocket, ${speech.sizeWithUnit(rest.height)} above the bed.`] : ['Part on the bed, no parallels.']),
     `Stop on the ${stop.side}: X ${speech.signed(stop.position)} from the jaws' left end, ${speech.sizeWithUnit(stop.fromJaw)} in front of the fixed jaw, ${speech.sizeWithUnit(stop.height)} above the bed.`,
     `Part in: ${touchedFace(seat.rest)} down, ${touchedFace(seat.y)} to the fixed jaw, ${touchedFace(seat.x)} against the stop.`,
     ...setup.further.map((p, i) => `Piece ${i + 2} in the same way, its stop at X ${speech.signed(stop.position + p.x)}.`),
@@ -22,8 +22,9 @@ export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Spe
   ];
 }
 
-export function viseRelease(): string[] {
-  return ['Hold the part while the jaw opens.', 'Take out parallels, brush jaws and bed clean.'];
+export function viseRelease(setup: Setup, vise: Vise): string[] {
+  const { name } = restIn(vise, setup);
+  return ['Hold the part while the jaw opens.', name === 'parallels' ? 'Take out the parallels, brush jaws and bed clean.' : name === 'pocket floor' ? 'Brush the pocket and the bed clean.' : 'Brush jaws and bed clean.'];
 }
 
 interface FlatSteps {

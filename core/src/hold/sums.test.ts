@@ -6,7 +6,7 @@ import {
 
 // ISO 2533:1975, table 5 (geometric altitude in m, pressure in kPa); values from memory of the published table
 test.each([[0, 101.325], [500, 95.461], [1000, 89.876], [2000, 79.501], [3000, 70.121]])('standard atmosphere at %d m: %d kPa', (altitude, kPa) => {
-  // the formula takes geopotential metres; below 3000 m the two differ by less than 1.5 m, which is 0.02 kPa
+  // the formula takes geopotential meters; below 3000 m the two differ by less than 1.5 m, which is 0.02 kPa
   expect(Math.abs(airPressureKPa(altitude) - kPa)).toBeLessThan(0.02);
 });
 

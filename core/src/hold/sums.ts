@@ -57,7 +57,7 @@ export const T_SLOT_BOLTS: readonly (readonly [number, number])[] = [
 /**
  * Gripping force left of a chuck that turns: `S = S₀ − n·m·r·ω²` for gripping from outside (VDI 3106), never below nothing.
  * @param staticN S₀, all jaws together
- * @param massKg m, one jaw; @param radiusMm its centre of mass from the axis
+ * @param massKg m, one jaw; @param radiusMm its center of mass from the axis
  */
 export function grippingForceN(staticN: number, jaws: number, massKg: number, radiusMm: number, rpm: number): number {
   const omega = (2 * Math.PI * rpm) / 60;

@@ -2,6 +2,7 @@ import type { Box3, Vec3 } from '../frames';
 import type { SurfaceState } from '../job';
 import type { DeviceKind } from '../shop';
 import type { Outlines } from '../solid';
+import type { OpenTo } from './open';
 
 /** Where a device and the part bear on each other. Device frame, mm, N. */
 export interface HoldContact {
@@ -111,8 +112,8 @@ export interface HoldFacts {
   readonly kind: DeviceKind;
   /** what a cut must stay above, device frame; for a board: how deep it may be cut */
   readonly top: { readonly z: number; readonly name: string; readonly wantedMm: number };
-  /** material above this can be touched off */
-  readonly openAbove: number;
+  /** where the part can be touched off, per machine direction it looks in */
+  readonly open: OpenTo;
   readonly vise: ViseHold | null;
   readonly wall: WallUnderLoad | null;
   readonly contacts: readonly HoldContact[];

@@ -57,7 +57,7 @@ describe('the pocket of soft jaws', () => {
     const shallow = await pocket(12);
     expect(shallow.only.facts!.seat.locators.z).toMatchObject({ name: 'pocket floor', at: 28 });
     expect(shallow.only.facts!.hold.vise!.gripDepthMm).toBeCloseTo(12, 6);
-    expect(shallow.only.facts!.hold.steps.join(' ')).toContain('Part on the floor of the pocket, 28.000 mm above the bed; no parallels.');
+    expect(shallow.only.facts!.hold.steps.join(' ')).toContain('Part on the floor of the pocket, 28.000 mm above the bed.');
     expect((await pocket(21)).only.facts!.seat.locators.z).toMatchObject({ name: 'parallels', at: 20 });
   });
 

@@ -6,8 +6,9 @@ import { pocketOutline } from './softJaws';
 import { viseRelease, viseSteps } from './steps';
 import type { HoldContact, HoldFacts, Obstacle, ViseHold } from './types';
 import { wallBetweenJaws } from './wall';
+import { openAbove } from './open';
 
-/** Contact windows are a tenth of a micrometre smaller than the jaws; extents are told without that. */
+/** Contact windows are a tenth of a micrometer smaller than the jaws; extents are told without that. */
 const roundTouch = (mm: number): number => Math.round(mm * 1000) / 1000;
 
 /** Closing force for a handle torque: in proportion to the rated one. @param torqueNm null: as rated */
@@ -72,7 +73,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   ];
   const pocket = setup.closing.softJaws.on ? pocketOutline(input, (seat.locators.z.at + vise.jawHeight) / 2, setup.closing.softJaws) : null;
   return {
-    kind: 'vise', top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, openAbove: vise.jawHeight,
+    kind: 'vise', top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, open: openAbove(vise.jawHeight),
     vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), freed: [], obstacles,
     drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
     figures: [
@@ -81,6 +82,6 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
       { label: 'Jaw faces touch', value: `${speech.area(facts.fixedJawAreaMm2)} fixed, ${speech.area(facts.movingJawAreaMm2)} moving` },
       { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${pieces > 1 ? ` on each of ${pieces} pieces` : ''}${setup.closing.torque === null ? ', as rated' : ` at ${speech.torque(setup.closing.torque)}`}` },
     ],
-    steps: viseSteps(setup, seat, vise, speech), release: viseRelease(),
+    steps: viseSteps(setup, seat, vise, speech), release: viseRelease(setup, vise),
   };
 }

@@ -21,12 +21,12 @@ test('a job file is read back as it was written, with only the machines and devi
 describe('bad input is told in words, with the place', () => {
   test.each([
     ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 6/],
-    ['an unknown key', text((f) => { f.job.colour = 'red'; }), /^job: unknown key "colour"/],
+    ['an unknown key', text((f) => { f.job.color = 'red'; }), /^job: unknown key "color"/],
     ['NaN', text(() => undefined).replace('"quantity":6', '"quantity":NaN'), /not JSON.*NaN or Infinity/],
     ['1e308', text((f) => { f.job.allowance.xPlus = 1e308; }), /^job\.allowance\.xPlus: must be <= 100000/],
     ['a register that does not exist', text((f) => { f.job.setups[0].register = 'G99'; }), /^job\.setups\.0\.register: must be one of "G54", "G55"/],
-    ['a register of a further piece that does not exist', text((f) => { f.job.setups[0].further = [{ x: 1, y: 0, register: 'G99' }]; }), /^job\.setups\.0\.further\.0\.register: must be one of "G54".*null\.$/],
-    ['too many further pieces', text((f) => { f.job.setups[0].further = Array.from({ length: 16 }, () => ({ x: 1, y: 0, register: null })); }), /^job\.setups\.0\.further: at most 15 entries are taken/],
+    ['a register of a further piece that does not exist', text((f) => { f.job.setups[0].further = [{ id: 'p', x: 1, y: 0, register: 'G99' }]; }), /^job\.setups\.0\.further\.0\.register: must be one of "G54".*null\.$/],
+    ['too many further pieces', text((f) => { f.job.setups[0].further = Array.from({ length: 16 }, () => ({ id: 'p', x: 1, y: 0, register: null })); }), /^job\.setups\.0\.further: at most 15 entries are taken/],
     ['a misspelled key of a part from a file', text((f) => { f.job.body = { file: 'a.step', boddy: 1 }; }), /^job\.body: unknown key "boddy"/],
     ['a number for an id', text((f) => { f.job.machine = 5; }), /^job\.machine: expected null or string/],
     ['a block without size', text((f) => { f.job.body.block.z = 0; }), /^job\.body\.block\.z: must be > 0/],

@@ -179,8 +179,8 @@ export const setupSchema = Type.Object({
   stop: Type.Object({
     side: Type.Union([Type.Literal('left'), Type.Literal('right')]),
     position: Type.Number({ minimum: -5000, maximum: 5000, description: 'Touching end of the stop, from the jaws\' left end, + to the right.' }),
-    height: Type.Number({ minimum: 0, maximum: 1000, description: 'Centre of the stop above the bed.' }),
-    fromJaw: Type.Number({ minimum: 0, maximum: 5000, description: 'Centre of the stop in front of the fixed jaw\'s face.' }),
+    height: Type.Number({ minimum: 0, maximum: 1000, description: 'Center of the stop above the bed.' }),
+    fromJaw: Type.Number({ minimum: 0, maximum: 5000, description: 'Center of the stop in front of the fixed jaw\'s face.' }),
     face: Type.Union([Type.Null(), featureId], { description: 'The face of the part that is meant to meet the stop.' }),
   }, { additionalProperties: false }),
   zero: Type.Object({
@@ -226,7 +226,7 @@ export const jobSchema = Type.Object({
   revision: Type.String({ maxLength: 20 }),
   material: shortText,
   quantity: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
-  units: Type.Union([Type.Literal('mm'), Type.Literal('inch')], { description: 'For people only: every length in this document is in millimetres.' }),
+  units: Type.Union([Type.Literal('mm'), Type.Literal('inch')], { description: 'For people only: every length in this document is in millimeters.' }),
   due: Type.Union([Type.Null(), Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })]),
   sizeTolerance: Type.Number({ minimum: 0, maximum: 100, description: '± on sizes of the part that carry no tolerance of their own.' }),
   body: partSchema,

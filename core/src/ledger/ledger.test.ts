@@ -26,7 +26,7 @@ test('the account of a raw block, added up by hand', () => {
 
 test('every term says where it comes from and how sure it is', () => {
   const { ledger } = side(setup());
-  expect(ledger.x.map((t) => t.from)).toEqual(['measured at the device\'s datum', 'stop set at +10.000 from the jaws\' left end', 'allowance on the part\'s left face', 'part model: left face to finished part, left']);
+  expect(ledger.x.map((t) => t.from)).toEqual(['measured at the device\'s datum', 'stop set at +10.000 from the jaws\' left end', 'allowance on the part\'s left face', 'part model: left face to left face of the finished part']);
   expect(ledger.z.map((t) => t.plusMinus)).toEqual([0.01, null, null, 0.05]);
   expect(plusMinusOf(ledger.z)).toBeCloseTo(0.06, 12);
 });

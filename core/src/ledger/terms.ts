@@ -4,7 +4,7 @@ import { PART_SIDE } from '../part';
 import { touchedFace, type Contact, type Locator, type SeatFacts } from '../seat';
 import type { Machine, Station } from '../shop';
 import type { Speech } from '../units';
-import { placeName, type LengthBasis, type ZeroFacts } from '../zero';
+import { placeOnPart, type LengthBasis, type ZeroFacts } from '../zero';
 
 export type TermKey = 'station' | 'touched' | 'locator' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length' | 'common';
 export const TERM_KEYS: readonly TermKey[] = ['station', 'touched', 'locator', 'raw', 'faceToZero', 'extra', 'copy', 'length', 'common'];
@@ -82,7 +82,7 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
       },
       {
         key: 'faceToZero', term: 'located face to zero', value: faceToZero, source: 'computed',
-        from: `part model: ${side} to ${setup.zero.of}, ${placeName(axis, setup.zero[axis], nameOf)}`,
+        from: `part model: ${side} to ${placeOnPart(axis, setup.zero[axis], setup.orientation, nameOf)} of the ${setup.zero.of === 'what is left' ? 'material as loaded' : setup.zero.of}`,
         plusMinus: Math.abs(faceToZero) > 1e-9 ? sizeTolerance : 0,
       },
     ];

@@ -82,7 +82,7 @@ test('a placement never overlaps an edge or a hole (independent grid)', () => {
 test('whenever a brute-force grid of places and angles finds one, so does the search', () => {
   fc.assert(fc.property(pieces, whole(15, 120), whole(15, 80), (piece, a, b) => {
     const [maxX, maxY] = [Math.max(...piece.outline.map((p) => p[0])), Math.max(...piece.outline.map((p) => p[1]))];
-    // on whole millimetres, whole cells of a millimetre are inside or outside; counted in sums from the corner
+    // on whole millimeters, whole cells of a millimeter are inside or outside; counted in sums from the corner
     const taken = Array.from({ length: maxX + 1 }, () => new Int32Array(maxY + 1));
     for (let x = 0; x < maxX; x++) for (let y = 0; y < maxY; y++) {
       const p = [x + 0.5, y + 0.5] as const;

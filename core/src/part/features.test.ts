@@ -55,7 +55,7 @@ test('radius and axis of any cylinder are found from its points to within 1e-6',
     const axis = unit(vec(...a));
     const e1 = unit(cross(axis, Math.abs(axis.x) < 0.7 ? vec(1, 0, 0) : vec(0, 1, 0)));
     const e2 = cross(axis, e1);
-    const centre = vec(12, -7, 30);
+    const center = vec(12, -7, 30);
     const points: Vec3[] = [];
     const normals: Vec3[] = [];
     for (let i = 0; i <= 9; i++) {
@@ -63,7 +63,7 @@ test('radius and axis of any cylinder are found from its points to within 1e-6',
       const n = vec(...(['x', 'y', 'z'] as const).map((k) => Math.cos(angle) * e1[k] + Math.sin(angle) * e2[k]) as [number, number, number]);
       normals.push(n);
       // the ends wander, as where another face trims the cylinder
-      for (const h of [Math.sin(3 * i) * 4, 20 + Math.cos(5 * i) * 3]) points.push(vec(...(['x', 'y', 'z'] as const).map((k) => centre[k] + radius * n[k] + h * axis[k]) as [number, number, number]));
+      for (const h of [Math.sin(3 * i) * 4, 20 + Math.cos(5 * i) * 3]) points.push(vec(...(['x', 'y', 'z'] as const).map((k) => center[k] + radius * n[k] + h * axis[k]) as [number, number, number]));
     }
     const found = fitCylinder(points, normals)!;
     return Math.abs(found.radius - radius) < 1e-6 && misfit(points, found) < 1e-6 && Math.abs(Math.abs(found.axis.x * axis.x + found.axis.y * axis.y + found.axis.z * axis.z) - 1) < 1e-9;
@@ -134,7 +134,7 @@ describe('a newer revision of the part', () => {
     expect(small.state).toBe('same');
   });
 
-  test('one that is not there any more is gone, not swapped for its neighbour', () => {
+  test('one that is not there any more is gone, not swapped for its neighbor', () => {
     const after = plate([[30, 30, 10]]);
     const matches = matchFeatures(known(before.features), after.features, meshBox(after.mesh));
     expect([...matches.values()].map((m) => m.state)).toEqual(['same', 'gone']);

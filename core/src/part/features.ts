@@ -16,7 +16,7 @@ export interface PlaneFeature extends Common {
   readonly normal: Vec3;
   /** `normal·x` on the face */
   readonly level: number;
-  /** centre of area */
+  /** center of area */
   readonly at: Vec3;
   /** the direction it looks in when that is one of the six */
   readonly side: Direction | null;

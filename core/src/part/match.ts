@@ -16,7 +16,7 @@ export type Match =
 
 /**
  * How far a feature may be from where it was and still be taken for the same one, as a share of the part's diagonal, and
- * how much a bore's diameter or a face's area may change. Rather gone, which stops, than taken for its neighbour.
+ * how much a bore's diameter or a face's area may change. Rather gone, which stops, than taken for its neighbor.
  */
 const FACE_MOVES = 0.05;
 const BORE_MOVES = 0.1;

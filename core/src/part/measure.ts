@@ -59,7 +59,7 @@ export function featureFacts(f: Feature, speech: Speech): string {
     const normal = f.side ? '' : `, looks along ${AXES.map((a) => `${a.toUpperCase()} ${f.normal[a].toFixed(3)}`).join(' ')}`;
     return `${sizes.map((v) => speech.size(v)).join(' × ')}, ${speech.area(f.areaMm2)}${level}${normal}`;
   }
-  const centre = AXES.filter((a) => Math.abs(f.axis[a]) < 0.5).map((a) => `${a.toUpperCase()} ${speech.signed(f.at[a])}`).join(' ');
+  const center = AXES.filter((a) => Math.abs(f.axis[a]) < 0.5).map((a) => `${a.toUpperCase()} ${speech.signed(f.at[a])}`).join(' ');
   if (f.kind === 'round') return `R ${speech.size(f.diameter / 2)}, ${speech.size(f.depth)} long`;
-  return `⌀ ${speech.size(f.diameter)}, ${speech.size(f.depth)} ${f.kind === 'boss' ? 'long' : f.through ? 'deep, through' : 'deep, blind'}, axis at ${centre}`;
+  return `⌀ ${speech.size(f.diameter)}, ${speech.size(f.depth)} ${f.kind === 'boss' ? 'long' : f.through ? 'deep, through' : 'deep, blind'}, axis at ${center}`;
 }

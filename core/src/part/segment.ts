@@ -55,9 +55,9 @@ export function markFaces(mesh: TriangleMesh): TriangleMesh {
     for (const strip of group) { placed.add(strip); for (const t of strips.get(strip)!) { faces[t] = number; curved[t] = isCurved ? 1 : 0; } }
     number += 1;
   };
-  for (const [start, neighbours] of beside) {
+  for (const [start, neighbors] of beside) {
     if (placed.has(start)) continue;
-    for (const second of neighbours) {
+    for (const second of neighbors) {
       if (placed.has(second)) continue;
       const group = growCylinder(start, second, { corners, normalOf, beside, placed, onSurface });
       if (group.length >= STRIPS) { take(group, true); break; }

@@ -16,7 +16,7 @@ export interface BlankMaterial {
 
 const NOTHING = { volumeMm3: 0, box: null };
 
-/** A blank whose sides lie within a tenth of a micrometre of a face of the part lies on it exactly. */
+/** A blank whose sides lie within a tenth of a micrometer of a face of the part lies on it exactly. */
 function onPart(mesh: TriangleMesh, part: Part): TriangleMesh {
   const levels = AXES.map((axis) => DIRECTIONS.filter((d) => axisOf(d) === axis).flatMap((d) => [...levelsBelowTop(part, d).map((l) => l.level), signOf(d) > 0 ? part.box.max[axis] : part.box.min[axis]]));
   const positions = mesh.positions.slice();
@@ -32,7 +32,7 @@ function onPart(mesh: TriangleMesh, part: Part): TriangleMesh {
 }
 
 export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts, key: string): BlankMaterial {
-  const round = blank.round ? barAround(part.surface, blank.round.bar, blank.round.centre) : null;
+  const round = blank.round ? barAround(part.surface, blank.round.bar, blank.round.center) : null;
   const surface = onPart(round ?? blank.surface, part);
   const made = kernel.fromMesh(surface);
   const solid = made.ok ? made.value : kernel.box(blank.box);

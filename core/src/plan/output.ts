@@ -3,7 +3,7 @@ import type { Finding } from '../findings';
 import type { AxisShift } from '../ledger';
 import type { PlannedJob } from './planned';
 
-/** The planned job's numbers as plain data for scripts. All lengths in millimetres. */
+/** The planned job's numbers as plain data for scripts. All lengths in millimeters. */
 export interface PlanOutput {
   readonly units: 'mm';
   /** shift of every copy from the first, part axes; one entry when there is one */

@@ -83,7 +83,7 @@ test('a piece that is moved, or gets another register, is a change of the sheet'
   ]);
 });
 
-test('what holds the neighbour is in the way of this piece\'s cut', async () => {
+test('what holds the neighbor is in the way of this piece\'s cut', async () => {
   const clear = await onTable([piece(250)], true);
   const near = await onTable([piece(106)], true);
   const names = (held: typeof near) => held.only.forces!.way.gaps.filter((g) => g.gapMm < 2).map((g) => g.obstacle);

@@ -12,7 +12,7 @@ import { gapsAtPins, movedSetup, seatInVise, seatInWords, seatOnFlat, seatRound,
 import { isFlatDevice, isVise, stationFor, type Device, type Station } from '../shop';
 import { isInOutlines, turnMesh, type Outlines } from '../solid';
 import { speechIn } from '../units';
-import { compareProgrammed, featureLevel, featureLevels, lengthBasis, nothingToTouch, planTouchOff, registerValue, setterTop, touchableFaces, touchOffWorksheet, workZero, zeroInWords, type UprightRound } from '../zero';
+import { compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue, setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords, type UprightRound } from '../zero';
 import { marginHolds } from '../hold/checks/marginHolds';
 import { checksOf } from './checksOfSetup';
 import { isFlatIn } from './flats';
@@ -118,7 +118,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
   const holdKey = JSON.stringify([seatKey, cut.left.key, { ...setup, ...NOT_HOLD }, shop.clamps, shop.altitude, material, job.units]);
   const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
-  const touchable = cache.get('touchable faces', `${seatKey} ${hold.openAbove}`, () => touchableFaces(seat, loaded, finished, hold.openAbove, (s) => stateOf(job.blank, s)));
+  const touchable = cache.get('touchable faces', `${seatKey} ${JSON.stringify(hold.open)}`, () => touchableFaces({ seat, loaded, finished, open: (faces) => hold.open[faces], blankSide: (s) => stateOf(job.blank, s) }));
   const { levels } = featureLevels(setup.zero, orientation, lookup);
   const touched = setup.measured && seat.settled
     ? { position: subtract(setup.measured, workZero(seat, setup.zero, null, levels).shiftedInDevice), from: `Op ${setup.op}, ${setup.measured.from}` } : touchedEarlier;
@@ -138,16 +138,19 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
     const inside = f.kind !== 'boss';
     return { name: nameOf(id), inside, diameter: f.diameter, seated: { x, y }, isOpen: filled !== inside };
   };
+  const touching = toolOf(setup, setup.touchOff.top.tool);
+  const asked = { setup, seat, zero, touchable, roundOf, speech, lengthInRegister: touching && lengthInRegister(setup, touching, standing?.position?.z ?? null), commonZ: machine?.commonOffset.z ?? 0 };
+  const worksheet = seat.settled ? touchOffWorksheet(asked) : nothingToTouch('The seat does not settle: there is no zero to find.');
   return {
     seat, gripped, pinGaps, hold, zero, touched,
     separation: isFlatDevice(device) ? separationOf(sectionOf, seat, setup, material?.yieldMPa ?? null) : null,
     ledger: !seat.settled ? NO_LEDGER : ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null)), machine?.commonOffset),
-    touchOff: seat.settled ? planTouchOff(touchable, seat, zero, setup) : [],
-    worksheet: !seat.settled ? nothingToTouch('The seat does not settle: there is no zero to find.') : touchOffWorksheet({ setup, seat, zero, touchable, roundOf, speech }),
+    touchOff: seat.settled ? touchList(worksheet, touchable, (face) => touchAt(asked, face)) : [],
+    touchable, worksheet,
     register: !seat.settled ? { x: null, y: null, z: null } : registerValue(setup, zero, standing?.position?.z ?? null, machine?.commonOffset),
     prove: planProve(seat, zero, setup, hold.top, standing, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
     programmed: setup.programmed ? compareProgrammed(setup.programmed, setup, seat, zero, firstCopy, blank.box, lookup) : null,
-    says: { seat: seatInWords(seat, speech), zero: zeroInWords(setup.zero, nameOf) },
+    says: { seat: seatInWords(seat, speech), zero: zeroInWords(setup.zero, orientation, nameOf) },
   };
 }
 

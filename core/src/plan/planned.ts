@@ -9,7 +9,7 @@ import type { ProveFacts, SafePath, SeparationFacts, WayFacts } from '../prove';
 import type { Gripped, SeatFacts } from '../seat';
 import type { Device, Machine, Register, Station, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
-import type { AxisTouchOff, ProgrammedFacts, TouchOff, ZeroFacts } from '../zero';
+import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
 import type { Unreached } from './whatIsLeft';
 
 /** Everything computed about one setup once its device is chosen. */
@@ -26,6 +26,8 @@ export interface SetupFacts {
   readonly ledger: Ledger;
   /** every face that can be touched */
   readonly touchOff: readonly TouchOff[];
+  /** faces of the part that nothing covers, seated frame */
+  readonly touchable: readonly TouchableFace[];
   /** what is touched, X, Y and Z */
   readonly worksheet: readonly AxisTouchOff[];
   /** values of the register as they are keyed in; null per axis where they are not known */
@@ -86,7 +88,7 @@ export interface PlannedTransition {
   readonly shift: Shift;
 }
 
-/** The planned job: what every screen, sheet and control line is a view of. Lengths in millimetres. */
+/** The planned job: what every screen, sheet and control line is a view of. Lengths in millimeters. */
 export interface PlannedJob {
   readonly part: PartSummary;
   /** features that choices refer to or that have a name, found again */

@@ -161,7 +161,7 @@ test('a change to Op 20 does not recompute Op 10', () => {
 });
 
 test('terms sum to the work zero within 1e-9 mm, whatever is chosen', () => {
-  const mm = fc.integer({ min: 0, max: 6000 }).map((micrometres) => micrometres / 1000);
+  const mm = fc.integer({ min: 0, max: 6000 }).map((micrometers) => micrometers / 1000);
   const place = fc.constantFrom('min' as const, 'middle' as const, 'max' as const);
   fc.assert(fc.property(
     fc.record({ a: mm, b: mm, h: fc.double({ min: 5, max: 30, noNaN: true }), x: place, y: place, z: place, of: fc.constantFrom('finished part' as const, 'what is left' as const, 'raw blank' as const), side: fc.constantFrom('left' as const, 'right' as const), extra: mm }),

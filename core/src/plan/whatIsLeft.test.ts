@@ -29,7 +29,7 @@ test('a block cut from any side down to any depth leaves what the closed formula
   const blank = box([-2, -3, -4], [55, 46, 37]);
   fc.assert(fc.property(fc.constantFrom(...DIRECTIONS), fc.integer({ min: 0, max: 1000 }), (up, thousandths) => {
     const axis = up[1] as 'x' | 'y' | 'z';
-    // in steps far above a micrometre: a depth closer to a face than that is the face
+    // in steps far above a micrometer: a depth closer to a face than that is the face
     const depth = (thousandths / 1000) * part.box.max[axis];
     const along = depthPlane(part, up, depth);
     const { left, removedMm3 } = cutFrom(kernel, material(blank, part), up, along);
@@ -81,7 +81,7 @@ test('metal under an overhang is never reached from above or below, and its plac
 test('whatever the route, the finished part is never cut', () => {
   const solid = kernel.union([kernel.box(box([0, 0, 0], [30, 20, 10])), kernel.box(box([5, 5, 10], [12, 12, 25]))]);
   const part = partOf(solid);
-  fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...ALL_ORIENTATIONS), fc.integer({ min: 0, max: 40_000 }).map((micrometres) => micrometres / 1000)), { minLength: 1, maxLength: 4 }), (route) => {
+  fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...ALL_ORIENTATIONS), fc.integer({ min: 0, max: 40_000 }).map((micrometers) => micrometers / 1000)), { minLength: 1, maxLength: 4 }), (route) => {
     let m = material(box([-1, -1, -1], [31, 21, 26]), part);
     for (const [o, depth] of route) m = cutFrom(kernel, m, o.up, depthPlane(part, o.up, depth)).left;
     return kernel.subtract(solid, m.solid).volumeMm3() < 1e-6 && m.volumeMm3 >= solid.volumeMm3() - 1e-6;

@@ -107,7 +107,7 @@ export interface Cut {
   readonly along: number;
 }
 
-/** Level of the lowest cut along `up`, part coordinates; a depth within a tenth of a micrometre of a face of the part is that face exactly. */
+/** Level of the lowest cut along `up`, part coordinates; a depth within a tenth of a micrometer of a face of the part is that face exactly. */
 export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): number {
   const axis = axisOf(up);
   const sign = signOf(up);
@@ -124,7 +124,7 @@ export function alongOutline(kernel: Kernel, part: Part, before: Material, up: D
   return kernel.prism(kernel.offset(kernel.silhouette(part.solid, view), cutterMm, 'round'), view, -reach, reach);
 }
 
-/** A level on which something of part, blank or an earlier cut lies within a tenth of a micrometre is that level exactly. */
+/** A level on which something of part, blank or an earlier cut lies within a tenth of a micrometer is that level exactly. */
 function snapped(before: Material, up: Direction, along: number): number {
   const sign = signOf(up);
   const opposite = DIRECTIONS.find((d) => axisOf(d) === axisOf(up) && signOf(d) === -sign)!;

@@ -68,7 +68,7 @@ export function gapBetween(a: Outlines, b: Outlines): { mm: number; at: [number,
   return found;
 }
 
-/** Where the cutter's centre must come: over what is removed, as far as what stays allows, and once along every wall it leaves. */
+/** Where the cutter's center must come: over what is removed, as far as what stays allows, and once along every wall it leaves. */
 function centresOf(kernel: WayInput['kernel'], removed: Outlines, left: Outlines, r: number): Outlines {
   if (left.length === 0) return removed;
   const inside = kernel.offset(left, r - 1e-3, 'round');
@@ -77,7 +77,7 @@ function centresOf(kernel: WayInput['kernel'], removed: Outlines, left: Outlines
 }
 
 /**
- * What stands in the way of tool and holder: at several heights of the cut, everywhere the cutter's centre must come to take
+ * What stands in the way of tool and holder: at several heights of the cut, everywhere the cutter's center must come to take
  * away what is removed, swept by the tool from that height up and by the holder from its stick-out up. How far a program
  * runs out beyond that is not known here.
  */
@@ -103,10 +103,10 @@ export function planWay(input: WayInput): WayFacts {
     const same = [left, removed].map((o) => `${o.length} ${o.flat().length} ${kernel.flatArea(o).toFixed(2)}`).join(' ');
     if (same === before) continue;
     before = same;
-    const centres = centresOf(kernel, removed, left, r);
-    const swept = kernel.offset(centres, r, 'round');
-    if (centres.length === 0) continue;
-    const holder = holderMm === null ? null : kernel.offset(centres, holderMm / 2, 'round');
+    const centers = centresOf(kernel, removed, left, r);
+    const swept = kernel.offset(centers, r, 'round');
+    if (centers.length === 0) continue;
+    const holder = holderMm === null ? null : kernel.offset(centers, holderMm / 2, 'round');
     const note = (o: Obstacle, what: 'tool' | 'holder', area: Outlines) => {
       const key = `${what} ${o.name}`;
       const meets = kernel.flatArea(kernel.flatCommon(area, o.footprint)) > 1e-3;

@@ -67,7 +67,7 @@ function commonCauses(plan: RunPlan, commons: readonly Vec3[]): Cause[] {
 function ofNumbers(plan: RunPlan, axis: Axis, value: number, target: number, setup: RunSetup): Guess[] {
   if (!Number.isFinite(value)) return [];
   const speech = speechIn(plan.units);
-  const other = plan.units === 'mm' ? 'inches' : 'millimetres';
+  const other = plan.units === 'mm' ? 'inches' : 'millimeters';
   const near = (v: number) => Math.abs(v - target);
   const found: Guess[] = [
     { code: 'unit', axis, says: `${speech.signed(value)} times 25.4 is what was expected: was the number keyed or read in ${other}?`, missesBy: near(value * MM_PER_INCH) },

@@ -6,7 +6,7 @@ export interface DriftFacts {
   readonly scatter: number | null;
   /** mm per run, least squares; null: fewer than three */
   readonly perRun: number | null;
-  /** true: the slope is more than three times its own uncertainty, over at least four runs, and has come to a hundredth of a millimetre */
+  /** true: the slope is more than three times its own uncertainty, over at least four runs, and has come to a hundredth of a millimeter */
   readonly steady: boolean;
   /** runs until the nearer end of travel is passed; null: no steady drift, or the room is not known */
   readonly runsLeft: number | null;

@@ -10,7 +10,7 @@ export interface Otherwise {
 
 /** Device levels of everything that can be touched. */
 export function levelsOf({ touchOff, zero }: SetupFacts): Partial<Record<Direction, number>> {
-  return Object.fromEntries(touchOff.map((t) => [t.faces, t.face + zero.shiftedInDevice[t.axis]]));
+  return Object.fromEntries(touchOff.filter((t) => t.surface !== 'device').map((t) => [t.faces, t.face + zero.shiftedInDevice[t.axis]]));
 }
 
 const MISTAKES: readonly { readonly says: string; readonly turn: (o: Setup['orientation']) => Setup['orientation'] }[] = [

@@ -42,7 +42,7 @@ function overTop({ mesh, at }: Body): { readonly x: number; readonly y: number }
   return best ?? { x: at.x, y: at.y };
 }
 
-/** Middle of the bore a setup is centred on, machine axes; where the zero is not known, from where the device stands. */
+/** Middle of the bore a setup is centered on, machine axes; where the zero is not known, from where the device stands. */
 export function boreMiddle({ axes, planned, offset }: RunSetup, position: Vec3): { readonly x: number; readonly y: number } {
   const of = (a: 'x' | 'y') => (planned[a] ?? position[a] + (offset[a] ?? 0)) + (axes[a === 'x' ? 0 : 1].worksheet.declare ?? 0);
   return { x: of('x'), y: of('y') };

@@ -19,6 +19,7 @@ function vane(units: Units = 'mm', change: (job: Job) => void = () => undefined)
   const allowance = { xMinus: 2, xPlus: 5, yMinus: 2.5, yPlus: 4, zMinus: 3, zPlus: 1.5 };
   const job: Job = { ...vaneBearingBlockJob(), units, body: { block: { x: 110, y: 70, z: 38 } }, allowance, blank: newBlank(allowance) };
   job.setups[1].closing.softJaws.on = false;
+  job.setups[1].device = 'vise-150';
   for (const s of job.setups) s.touchOff = { ...s.touchOff, side: { ...s.touchOff.side, with: 'cutter', thickness: 0.5 }, top: { ...s.touchOff.top, thickness: 0.3 } };
   change(job);
   return job;
@@ -38,7 +39,7 @@ test('an operator who makes no mistake comes to the end, and the zeros found are
 
 test('the order of the work: machine, then each setup, with hands last at the transition', () => {
   const { plan } = ready();
-  expect(plan.steps.map((s) => s.kind)).toEqual(['machine', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'transition', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart']);
+  expect(plan.steps.map((s) => s.kind)).toEqual(['machine', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'transition', 'prepare', 'touch', 'touch', 'touch', 'load', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart']);
   const transition = plan.steps.find((s) => s.kind === 'transition')!;
   expect(transition.asks.map((a) => a.id)).toEqual(['spindle', 'tool', 'hands']);
   expect(transition.says[0]).toMatch(/^Stop the spindle, put the tool away/);
@@ -125,7 +126,8 @@ const MISTAKES: readonly { readonly says: string; readonly code: CauseCode; read
 
 describe.each(['mm', 'inch'] as const)('in %s', (units) => {
   test.each(MISTAKES)('$says: the run stops, and the first two guesses name it', ({ code, at, make }) => {
-    const job = vane(units);
+    // what of the device is touched says nothing of how the part lies
+    const job = vane(units, (j) => { if (code === 'flipped') j.setups[1].touchOff = { ...j.setups[1].touchOff, x: 'low', y: 'high', z: 'top' }; });
     const r = ready(job);
     const state = operator(make(r, job), r).runTo();
     expect(state.stopped?.stepId).toBe(at);
@@ -250,7 +252,7 @@ test('what is not confirmed, or no number, is told and nothing goes on', () => {
 });
 
 test('on a station that is not measured the first touch sets it, and the next setup follows by its shift', () => {
-  const job = vane('mm', (j) => { for (const s of j.setups) s.station = 'station-b'; });
+  const job = vane('mm', (j) => { for (const s of j.setups) { s.station = 'station-b'; s.device = 'vise-150'; } });
   const r = ready(job);
   expect(r.plan.setups[0].planned).toEqual({ x: null, y: null, z: null });
   const o = operator({}, r);

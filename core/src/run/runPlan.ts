@@ -55,7 +55,7 @@ function runSetup({ planned: all, job }: Making, s: PlannedSetup, otherwise: rea
   const isReference = lengths.by === 'reference tool' && touching !== null && touching.number === lengths.reference;
   const known = isReference ? 0 : touching ? lengthInRegister(s.setup, touching, stationZ(s)) : null;
   return {
-    id: s.id, op: s.op, does: s.setup.does, register: s.register, stationId: s.station?.id ?? null, stationName: s.station?.name ?? '',
+    id: s.id, op: s.op, does: s.setup.does, register: s.register, stationId: s.station?.id ?? null, deviceId: s.device?.id ?? null, stationName: s.station?.name ?? '',
     planned: facts.register, offset, limit: touchOff.limit,
     room: facts.prove.zeroRoom && (Object.fromEntries(facts.prove.zeroRoom.map((r) => [r.axis, { toMin: r.toMin, toMax: r.toMax }])) as RunSetup['room']),
     axes: facts.worksheet.map((worksheet): RunAxis => ({ worksheet, length: worksheet.axis === 'z' ? known : 0, readsLength: worksheet.axis === 'z' && !isReference })),
@@ -89,20 +89,28 @@ function machineStep({ planned, speech }: Making): RunStep {
 function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
   const facts = s.facts!;
   const { setup } = s;
+  // the device is touched while the part does not cover it
+  const touches = facts.worksheet.flatMap((w, i) => (w.problem === null ? [{ device: w.touches.length > 0 && w.touches.every((t) => t.body === 'device'), step: touchStep(making, s, i) }] : []));
   return [
     step('prepare', s, `Op ${s.op}: get ready`, { says: prepareWords(making, s), asks: [yes('ready', 'Everything is at hand and set')] }),
-    step('load', s, `Op ${s.op}: load`, { says: [...orientationInWords(s), ...facts.hold.steps], asks: [yes('loaded', 'Loaded as told')] }),
+    ...touches.filter((t) => t.device).map((t) => t.step),
+    step('load', s, `Op ${s.op}: load`, { says: orientationInWords(s), asks: loadAsks(facts) }),
     ...edgeStep(making, s),
-    ...facts.worksheet.flatMap((w, i) => (w.problem === null ? [touchStep(making, s, i)] : [])),
+    ...touches.filter((t) => !t.device).map((t) => t.step),
     keyStep(making, s),
     step('verify', s, `Op ${s.op}: look from above`, {
       says: [`Run these lines with the spindle stopped and a hand on feed hold. Over ${facts.says.zero} the tool must stand where you see zero on the part.`], lines: lookAtSetup(making.job, making.planned, s.id, `ISSUE ${making.letter}`),
-      asks: [...lengthAsk(making, s), yes('above', 'The tool stands over the right corner, above everything')],
+      asks: [...lengthAsk(making, s), yes('above', `The tool stands above everything, over zero: ${facts.says.zero}`)],
     }),
     step('dryRun', s, `Op ${s.op}: dry run`, { says: [`Program ${setup.program || 'not named'}: run it above the part, single block, slow feed override.`, ...clearanceWords(facts, making.speech)], asks: [yes('dry', 'It went through without touching anything')] }),
     step('firstCut', s, `Op ${s.op}: first cut`, { says: [setup.does ? `This setup ${setup.does}.` : 'Run the first part.', 'Feed override low until the first cut is seen.'], asks: [yes('cut', 'The first part is cut')] }),
     firstPartStep(making, s),
   ];
+}
+
+/** Loading is done step by step, each with a tick of its own. */
+function loadAsks({ hold }: SetupFacts): Ask[] {
+  return hold.steps.length === 0 ? [yes('loaded', 'Loaded as told')] : hold.steps.map((says, i) => yes(`load-${i + 1}`, says));
 }
 
 /** The lines go down with a length active: it must stand in the control, or the tool goes into the part. */

@@ -97,10 +97,10 @@ function measuredAxis(plan: RunPlan, setup: RunSetup, axis: Axis, answers: Reado
   return zeroFromReadings(run.worksheet, readings as number[], length + plan.commonOffset[axis]);
 }
 
-/** What touching earlier setups on the same station has shown of where it stands; null where nothing has. */
+/** What touching earlier setups of the same device on the same station has shown of where it stands; null where nothing has. */
 function stationShown(plan: RunPlan, setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, Values>): { readonly position: number; readonly op: number } | null {
   // where no station is chosen, the device may stand anywhere the next time
-  const earlier = plan.setups.slice(0, plan.setups.indexOf(setup)).filter((s) => s.stationId !== null && s.stationId === setup.stationId);
+  const earlier = plan.setups.slice(0, plan.setups.indexOf(setup)).filter((s) => s.stationId !== null && s.stationId === setup.stationId && s.deviceId === setup.deviceId);
   for (const s of [...earlier].reverse()) {
     const measured = measuredAxis(plan, s, axis, answers);
     const offset = s.offset[axis];
@@ -168,7 +168,7 @@ export function judgeReadings(plan: RunPlan, step: RunStep, values: Values, answ
   });
 }
 
-/** Whether the spindle can be there at all; half a millimetre is left for how travel is entered. */
+/** Whether the spindle can be there at all; half a millimeter is left for how travel is entered. */
 const isReached = ({ travel }: RunPlan, axis: Axis, value: number): boolean => !travel || (value >= travel[axis].min - 0.5 && value <= travel[axis].max + 0.5);
 
 function beyondTravel(plan: RunPlan, { ask, value }: Judged): string {

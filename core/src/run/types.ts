@@ -68,6 +68,8 @@ export interface RunSetup {
   readonly does: string;
   readonly register: string;
   readonly stationId: string | null;
+  /** what stands on the station; another device has its datum somewhere else. Left out by runs frozen before it was told */
+  readonly deviceId?: string | null;
   readonly stationName: string;
   /** register values as planned; null where they are not known */
   readonly planned: Readonly<Record<Axis, number | null>>;

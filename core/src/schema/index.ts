@@ -1,7 +1,7 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 
-/** Coordinates and shifts: nothing in a machine shop is a hundred metres away. */
+/** Coordinates and shifts: nothing in a machine shop is a hundred meters away. */
 export const lengthMm = Type.Number({ minimum: -100_000, maximum: 100_000 });
 export const sizeMm = Type.Number({ minimum: 0, maximum: 100_000 });
 export const positiveMm = Type.Number({ exclusiveMinimum: 0, maximum: 100_000 });

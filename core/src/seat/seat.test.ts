@@ -35,7 +35,7 @@ function cornersInDevice(b: Box3, pose: { rotation: { rows: readonly { x: number
 test('no gap and no overlap with jaw, rest and stop: random blanks, allowances and all 24 orientations (against ml-matrix)', () => {
   const size = fc.double({ min: 30, max: 120, noNaN: true });
   const offset = fc.double({ min: -50, max: 50, noNaN: true });
-  const allowance = fc.integer({ min: 0, max: 8000 }).map((micrometres) => micrometres / 1000);
+  const allowance = fc.integer({ min: 0, max: 8000 }).map((micrometers) => micrometers / 1000);
   fc.assert(fc.property(
     fc.record({ s: fc.tuple(size, size, size), o: fc.tuple(offset, offset, offset), low: fc.tuple(allowance, allowance, allowance), high: fc.tuple(allowance, allowance, allowance), orientation: fc.constantFrom(...ALL_ORIENTATIONS), h: fc.double({ min: 5, max: 30, noNaN: true }), side: fc.constantFrom('left' as const, 'right' as const) }),
     ({ s, o, low, high, orientation, h, side }) => {

@@ -53,12 +53,12 @@ export function seatRound(input: RoundSeatInput): SeatFacts & { readonly gripped
   const gripped: Gripped | null = round.restHeight < device.gripLength && a[0] && a[1] && b[0] && b[1]
     ? { across: [a[1].level - a[0].level, b[1].level - b[0].level], from: round.restHeight, to: Math.min(device.gripLength, Math.max(a[0].touch[axial][1], a[1].touch[axial][1]) + along) }
     : null;
-  const centred = (axis: Axis): Contact => {
+  const centered = (axis: Axis): Contact => {
     const c = contactAt(input, PLUS[axis], [window], t);
     return { ...c, faces: MINUS[axis], side: partSideFacing(input.orientation, MINUS[axis]), seatedLevel: -t[axis], finishedLevel: -t[axis], rawMm: 0, what: 'gripped diameter' };
   };
   const stop = contactAt(input, MINUS[axial], [{}], t);
-  const on = (axis: Axis): Contact => (axis === axial ? stop : centred(axis));
+  const on = (axis: Axis): Contact => (axis === axial ? stop : centered(axis));
   const locators = { x: axisLocator('x', device, round), y: axisLocator('y', device, round), z: axisLocator('z', device, round) };
   return { ...placed(input, t), rest: on('z'), x: on('x'), y: on('y'), locators, movingJaw: null, restStripsMm2: [stop.flatAreaMm2, stop.flatAreaMm2], settled: true, standsBelow: null, gripped };
 }

@@ -13,12 +13,12 @@ export const theLocator = (locator: Locator): string => `the ${locator.name}`;
 /** The seat in one sentence an operator can follow. */
 export function seatInWords(seat: SeatFacts, speech: Speech): string {
   const { x, y, z } = seat.locators;
-  const centred = [seat.x, seat.y, seat.rest].find((c) => c.what);
-  if (centred) {
+  const centered = [seat.x, seat.y, seat.rest].find((c) => c.what);
+  if (centered) {
     const [end, locator] = seat.rest.what ? [seat.x, x] : [seat.rest, z];
     const face = touchedFace(end);
     const spacer = locator.kind === 'height' ? ` ${speech.sizeWithUnit(locator.at)} off the face, on the spacer` : ` on the ${locator.name}`;
-    return `${capital(face)}${spacer}, ${touchedFace(centred)} in the jaws.`;
+    return `${capital(face)}${spacer}, ${touchedFace(centered)} in the jaws.`;
   }
   const onto = z.kind === 'height' ? `on ${speech.size(z.at)} ${z.name}` : `on the ${z.name}`;
   const [raw, ...face] = touchedFace(seat.rest).split(' ');

@@ -115,7 +115,7 @@ function toDevice(touch: Reach['touch'], t: Vec3): Reach['touch'] {
 }
 
 /** What reaches furthest in any of the windows; windows reached equally far count together. */
-function furthest(mesh: TriangleMesh, faces: Direction, windows: readonly Window[], t: Vec3): Reach | null {
+export function furthest(mesh: TriangleMesh, faces: Direction, windows: readonly Window[], t: Vec3): Reach | null {
   const axis = faces[1] as Axis;
   const towards = signOf(faces);
   const found = windows

@@ -51,7 +51,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       text(place, 'face up', PART_SIDE[setup.orientation.up]), text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
       size(place, 'cuts below top', setup.cutsBelowTop), size(place, 'parallels', setup.parallels.height),
       text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
-      text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero)),
+      text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero, setup.orientation)),
       text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description} in H${lengthRegisterOf(t)}${t.length === null ? '' : `, ${speech.size(t.length)} long`}`).join(', ')),
       text(place, 'at hand', setup.consumables.join(', ')), text(place, 'first part', setup.firstPart.map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`).join(', ')),
     );
@@ -60,7 +60,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, facts.zero.inMachine?.[a] ?? null)),
       ...(s.fromFirst?.shift ? AXES.map((a) => coordinate(place, `shift from first setup ${a.toUpperCase()}`, s.fromFirst?.shift?.[a] ?? null)) : []),
       ...AXES.map((a) => coordinate(place, `register ${a.toUpperCase()}`, facts.register[a])),
-      ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name} face`, t.declare)), ...facts.worksheet.map((w) => text(place, `touch off ${w.axis.toUpperCase()}`, w.says)),
+      ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name}`, t.declare)), ...facts.worksheet.map((w) => text(place, `touch off ${w.axis.toUpperCase()}`, w.says)),
       ...(facts.hold.vise ? [size(place, 'grip depth', facts.hold.vise.gripDepthMm), size(place, 'jaw opening', facts.hold.vise.openingMm), coordinate(place, 'jaws to lowest cut', facts.prove.aboveTop)] : []),
       ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)), text(place, 'steps', facts.hold.steps.join(' ')),
     );

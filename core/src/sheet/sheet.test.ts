@@ -26,8 +26,8 @@ test('the sheet says what to do before hands go in, and every coordinate has sig
   const { job, planned, outlines } = plan();
   const sheet = buildSheet(job, planned, outlines, { name: 'Skerry Instrument Works', projection: 'third angle' }, { letter: 'A', on: '2026-11-30' });
   expect(sheet.transitions[0].first).toBe('Stop the spindle, put the tool away, then open the vise.');
-  expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear')?.declare).toBe('Y +0.2800');
-  expect(sheet.setups[0].touchOff.find((t) => t.face === 'top')?.declare).toBe('Z +0.0300');
+  expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear face')?.declare).toBe('Y +0.2800');
+  expect(sheet.setups[0].touchOff.find((t) => t.face === 'top face')?.declare).toBe('Z +0.0300');
   for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values)))) expect(value).toMatch(/^([+−]\d+\.\d{4}|\?)$/);
 });
 
@@ -39,7 +39,7 @@ test('a shift on purpose moves the mark in the drawing, what is declared and the
     const facts = planned.setups[0].facts!;
     return {
       mark: mark.kind === 'zero' ? mark.at[1] : NaN,
-      declare: facts.touchOff.find((t) => t.name === 'top')!.declare,
+      declare: facts.touchOff.find((t) => t.name === 'top face')!.declare,
       control: Number(/G10 L2 P1 .* Z([+-][\d.]+)/.exec(controlLines(job, planned, 'DRAFT'))![1]) * 25.4,
     };
   };
@@ -102,7 +102,7 @@ test('two issues are compared number by number', () => {
   expect(changes.every((c) => c.place === 'Op 20')).toBe(true);
 });
 
-test('a drawing is true to scale: one page unit per millimetre means just that', () => {
+test('a drawing is true to scale: one page unit per millimeter means just that', () => {
   const { job, planned, outlines } = plan();
   const sheet = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null);
   const scene = sheet.setups[0].scenes!.leftEnd;

@@ -37,7 +37,8 @@ export interface SheetSetup {
   readonly shiftFromFirst: Signed | null;
   readonly ledger: readonly { readonly term: string; readonly from: string; readonly values: Signed }[];
   readonly plusMinus: Signed;
-  readonly touchOff: readonly { readonly axis: string; readonly face: string; readonly surface: string; readonly declare: string; readonly preferred: boolean }[];
+  /** what the worksheet asks for, then what could be touched instead */
+  readonly touchOff: readonly { readonly axis: string; readonly face: string; readonly surface: string; readonly declare: string; readonly chosen: boolean }[];
   readonly touchOffTool: string;
   /** what must be at hand, what is touched (one sentence an axis, to be read out), how lengths count, what is measured on the first part; left out on issues older than it */
   readonly says?: readonly string[];
@@ -173,7 +174,9 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
     shiftFromFirst: shift ? signed(speech, (a) => shift[a]) : null,
     ledger: ledgerRows(facts.ledger, speech),
     plusMinus: signed(speech, (a) => plusMinusOf(facts.ledger[a])),
-    touchOff: facts.touchOff.map((t) => ({ axis: t.axis.toUpperCase(), face: t.name, surface: t.surface, declare: `${t.axis.toUpperCase()} ${speech.signed(t.declare)}`, preferred: t.preferred })),
+    touchOff: facts.touchOff.map((t) => ({
+      axis: t.axis.toUpperCase(), face: t.name, surface: t.surface === 'device' ? 'before loading' : t.surface, declare: `${t.axis.toUpperCase()} ${speech.signed(t.declare)}`, chosen: t.chosen,
+    })),
     scenes: views
       ? Object.fromEntries(VIEW_NAMES.map((v) => [v, setupScene(v, planned, views[v], speech, { dimensions: true, labels: true })])) as Record<ViewName, Scene>
       : null,
@@ -275,7 +278,7 @@ export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutline
   const unit = unitName(job.units);
   const size = (v: { x: number; y: number; z: number }) => AXES.map((a) => `${a.toUpperCase()} ${speech.size(v[a])}`).join(' × ');
   return {
-    shop: shop.name, projection: shop.projection, number: job.number, part: job.part, revision: job.revision, units: job.units === 'mm' ? 'millimetres' : 'inches',
+    shop: shop.name, projection: shop.projection, number: job.number, part: job.part, revision: job.revision, units: job.units === 'mm' ? 'millimeters' : 'inches',
     letter: issue?.letter ?? null, issuedOn: issue?.on ?? '',
     head: [
       { label: 'Machine', value: planned.machine?.name ?? 'not chosen' },

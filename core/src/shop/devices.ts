@@ -115,7 +115,7 @@ export const chuckSchema = device('chuck', {
   jawCount: Type.Integer({ title: 'Jaws', minimum: 2, maximum: 6 }),
   jawWidth: positive('Jaw width', 'mm', 500),
   jawMassKg: quantity('Mass of one jaw', 'kg', 0, 200),
-  jawRadius: quantity('Jaw\'s centre of mass from the axis', 'mm', 0, 2000),
+  jawRadius: quantity('Jaw\'s center of mass from the axis', 'mm', 0, 2000),
   soft: Type.Union([Type.Literal('hard'), Type.Literal('soft, bored to size')], { title: 'Jaws are' }),
 });
 

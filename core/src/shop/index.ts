@@ -68,7 +68,7 @@ export const offcutSchema = Type.Object({
   note: longText,
 }, { additionalProperties: false, description: 'A leftover piece, seen from above.' });
 
-/** The shop's library: what jobs refer to by id. All lengths in millimetres. */
+/** The shop's library: what jobs refer to by id. All lengths in millimeters. */
 export const shopSchema = Type.Object({
   name: shortText,
   projection: Type.Union([Type.Literal('third angle'), Type.Literal('first angle')], { description: 'How drawing views are arranged (ISO 5456-2).' }),

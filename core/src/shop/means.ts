@@ -62,7 +62,7 @@ export const bondSchema = Type.Object({
   thickness: quantity('Thickness', 'mm', 0, 10),
   shearMPa: positive('Shear strength', 'MPa', 200),
   pullMPa: positive('Pull-off strength', 'MPa', 200),
-  peelNPerMm: quantity('Peel strength, N/mm', '', 0, 100, 'Force per millimetre of an edge that is pulled up.'),
+  peelNPerMm: quantity('Peel strength, N/mm', '', 0, 100, 'Force per millimeter of an edge that is pulled up.'),
   fullTo: quantity('Full strength up to', '°C', -20, 300),
   noneAt: quantity('No strength left at', '°C', 0, 400),
   share: quantity('Share of the face that really sticks', '%', 1, 100),

@@ -140,7 +140,7 @@ describe('touching', () => {
   });
 
   test('a corner is met by the round of the tool: Pythagoras', () => {
-    // centre 3 beside the rear edge, radius 5: 4 before the corner
+    // center 3 beside the rear edge, radius 5: 4 before the corner
     expect(firstTouch([block], vec(-450, -137, -430), 'x', 1, 5, 100)?.distance).toBeCloseTo(50 - 4, 9);
   });
 

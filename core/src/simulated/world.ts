@@ -31,8 +31,8 @@ function aboveHeight(corners: readonly Point[], z: number): Point[] {
 }
 
 /**
- * How far a disc's centre travels along u until the disc touches a segment, both seen from above; Infinity: never.
- * `u` counts from the centre in the direction of travel, `v` across it.
+ * How far a disc's center travels along u until the disc touches a segment, both seen from above; Infinity: never.
+ * `u` counts from the center in the direction of travel, `v` across it.
  */
 function toSegment(a: readonly [number, number], b: readonly [number, number], r: number): number {
   const [lo, hi] = a[1] <= b[1] ? [a, b] : [b, a];
@@ -49,8 +49,8 @@ function toSegment(a: readonly [number, number], b: readonly [number, number], r
 /** How far an upright cylinder, its tip at `tip`, moves sideways before it touches a mesh. */
 function sideways(mesh: TriangleMesh, tip: Vec3, axis: 'x' | 'y', direction: 1 | -1, radius: number): number {
   const [u, v] = axis === 'x' ? [0, 1] as const : [1, 0] as const;
-  const centre = [tip.x, tip.y] as const;
-  const seen = (p: Point): [number, number] => [(p[u] - centre[u]) * direction, p[v] - centre[v]];
+  const center = [tip.x, tip.y] as const;
+  const seen = (p: Point): [number, number] => [(p[u] - center[u]) * direction, p[v] - center[v]];
   let nearest = Infinity;
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const polygon = aboveHeight([0, 1, 2].map((k): Point => { const c = vertex(mesh, mesh.triangles[t + k]); return [c.x, c.y, c.z]; }), tip.z + 1e-9);
@@ -106,7 +106,7 @@ function highest(mesh: TriangleMesh, tip: Vec3, r: number): number {
 
 /**
  * What a tool touches first when it moves along one machine axis.
- * @param tip centre of the tool's tip, machine coordinates less the tool's length in Z: the frame of `Body.at`
+ * @param tip center of the tool's tip, machine coordinates less the tool's length in Z: the frame of `Body.at`
  * @param direction +1 or −1 along the axis; Z only downwards
  * @param radius of the tool, an upright cylinder; it is taken to be longer than what it touches is high
  * @param reach the tool goes no further than this

@@ -10,9 +10,9 @@ const ORDER: Record<Axis, readonly [Axis, Axis]> = { x: ['y', 'z'], y: ['z', 'x'
  * A round loop around an axis that has a corner at every angle at which the part has one near the same radius: chords of
  * bar and part then run side by side and never through each other. At the part's own radius its corners are taken as they are.
  */
-function loopAround(mesh: TriangleMesh, along: Axis, centre: Vec3, radius: number, curve: number): Loop {
+function loopAround(mesh: TriangleMesh, along: Axis, center: Vec3, radius: number, curve: number): Loop {
   const [u, v] = ORDER[along].map((axis) => AXES.indexOf(axis));
-  const [cu, cv] = ORDER[along].map((axis) => centre[axis]);
+  const [cu, cv] = ORDER[along].map((axis) => center[axis]);
   const n = chordsOf(radius, DEVIATION_MM);
   const step = (2 * Math.PI) / n;
   const near = new Map<number, { angle: number; at: [number, number]; same: boolean }>();
@@ -47,8 +47,8 @@ function loopAround(mesh: TriangleMesh, along: Axis, centre: Vec3, radius: numbe
 }
 
 /** A round bar or tube whose chords suit the part's. */
-export function barAround(part: TriangleMesh, { across, bore, length, along }: Bar, centre: Vec3): TriangleMesh {
-  const mesh = prism(loopAround(part, along, centre, across / 2, 0), bore > 0 ? [loopAround(part, along, centre, bore / 2, 0)] : [], length);
-  const start = { x: 0, y: 0, z: 0, [along]: centre[along] };
+export function barAround(part: TriangleMesh, { across, bore, length, along }: Bar, center: Vec3): TriangleMesh {
+  const mesh = prism(loopAround(part, along, center, across / 2, 0), bore > 0 ? [loopAround(part, along, center, bore / 2, 0)] : [], length);
+  const start = { x: 0, y: 0, z: 0, [along]: center[along] };
   return placed(mesh, along, start);
 }

@@ -66,7 +66,7 @@ export class FlatKernel {
   /**
    * Where the origin of a shape may lie so that the whole shape stays inside a region: the region less every place at
    * which its border would cut into the shape (Minkowski sum of the border with the mirrored shape).
-   * A shape that only just fits has places without area: these are found too, within a ten-thousandth of a millimetre.
+   * A shape that only just fits has places without area: these are found too, within a ten-thousandth of a millimeter.
    */
   placesFor(shape: readonly (readonly [number, number])[], room: Outlines): Outlines {
     const HAIR = 1e-4;

@@ -1,6 +1,6 @@
 import { AXES, axisOf, rotate, signOf, vec, type Box3, type Direction, type Rotation, type Vec3 } from '../frames';
 
-/** A triangle mesh in double precision, corners counter-clockwise seen from outside. Millimetres. */
+/** A triangle mesh in double precision, corners counter-clockwise seen from outside. Millimeters. */
 export interface TriangleMesh {
   /** xyzxyz… */
   readonly positions: Float64Array;

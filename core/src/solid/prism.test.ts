@@ -45,10 +45,10 @@ describe('bars', () => {
   test('a round bar lies along its axis from where it begins, and fills its box exactly', () => {
     fc.assert(fc.property(axes, size, size, (along, across, length) => {
       const { min, max } = meshBox(bar({ section: 'round', across, bore: 0, length, along }, vec(1, 2, 3)));
-      const centre = { x: 1, y: 2, z: 3 };
+      const center = { x: 1, y: 2, z: 3 };
       return (['x', 'y', 'z'] as const).every((a) => (a === along
-        ? Math.abs(min[a] - centre[a]) < 1e-9 && Math.abs(max[a] - centre[a] - length) < 1e-9
-        : Math.abs(min[a] - centre[a] + across / 2) < 1e-9 && Math.abs(max[a] - centre[a] - across / 2) < 1e-9));
+        ? Math.abs(min[a] - center[a]) < 1e-9 && Math.abs(max[a] - center[a] - length) < 1e-9
+        : Math.abs(min[a] - center[a] + across / 2) < 1e-9 && Math.abs(max[a] - center[a] - across / 2) < 1e-9));
     }));
   });
 

@@ -89,14 +89,14 @@ export interface Bar {
   readonly along: Axis;
 }
 
-/** Where a bar stands: its axis passes through `centre` (the coordinate along the axis is where it begins). */
-export function bar({ section, across, bore, length, along }: Bar, centre: Vec3): TriangleMesh {
+/** Where a bar stands: its axis passes through `center` (the coordinate along the axis is where it begins). */
+export function bar({ section, across, bore, length, along }: Bar, center: Vec3): TriangleMesh {
   const circumscribed = across / Math.sqrt(3);
   const outer = section === 'hexagon'
     ? polygonLoop([0, 1, 2, 3, 4, 5].map((i): [number, number] => [[1, 0.5, -0.5, -1, -0.5, 0.5][i] * circumscribed, [0, 1, 1, 0, -1, -1][i] * (across / 2)]))
     : circleLoop(0, 0, across / 2);
   const mesh = prism(outer, section === 'tube' && bore > 0 ? [circleLoop(0, 0, bore / 2)] : [], length);
-  return placed(mesh, along, centre);
+  return placed(mesh, along, center);
 }
 
 /** Turns a prism's z into an axis, keeping the order of the other two, and moves it. */

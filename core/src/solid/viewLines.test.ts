@@ -9,7 +9,7 @@ beforeAll(async () => { kernel = await loadKernel(); });
 const UP = rotationOf({ up: '+z', right: '+x' });
 const length = (s: Segments) => { let sum = 0; for (let i = 0; i < s.length; i += 4) sum += Math.hypot(s[i + 2] - s[i], s[i + 3] - s[i + 1]); return sum; };
 
-/** A block with square holes and steps cut into it at random, on whole millimetres. */
+/** A block with square holes and steps cut into it at random, on whole millimeters. */
 const blocks = fc.array(fc.record({ x: fc.integer({ min: 0, max: 50 }), y: fc.integer({ min: 0, max: 30 }), z: fc.integer({ min: 1, max: 19 }), a: fc.integer({ min: 3, max: 25 }), b: fc.integer({ min: 3, max: 20 }), h: fc.integer({ min: 2, max: 25 }) }), { minLength: 1, maxLength: 4 });
 
 function cutBlock(cuts: readonly { x: number; y: number; z: number; a: number; b: number; h: number }[]): Solid {

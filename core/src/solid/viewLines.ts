@@ -19,7 +19,7 @@ const DEPTH_MM = 1e-5;
 
 /** Facets of a round wall seen along itself lean to and fro by up to this, as chords do: no contour runs between them. */
 const TURNED = 0.03;
-/** A facet as nearly edge-on as this covers nothing that its neighbours do not. */
+/** A facet as nearly edge-on as this covers nothing that its neighbors do not. */
 const THIN = 1e-4;
 
 /** Height of a facet as a share of its length below which its normal is rounding. */

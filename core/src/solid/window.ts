@@ -18,7 +18,7 @@ export interface Reach {
   readonly touch: { readonly [axis in Axis]: readonly [number, number] };
 }
 
-/** Two surfaces closer than this count as touching: a tenth of a micrometre, far below what anyone can measure. */
+/** Two surfaces closer than this count as touching: a tenth of a micrometer, far below what anyone can measure. */
 export const TOUCH_MM = 1e-4;
 
 function corners(mesh: TriangleMesh, t: number): Corner[] {

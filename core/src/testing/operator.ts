@@ -1,9 +1,10 @@
 import { AXES, axisOf, byAxis, signOf, vec, type Axis, type Vec3 } from '../frames';
 import type { Job } from '../job';
-import type { Planner, PlannedJob } from '../plan';
+import type { Planner, PlannedJob, PlannedSetup } from '../plan';
 import { besideFace, bodiesOf, boreMiddle, otherwiseOf, runPlan, runState, standingAt, type Ask, type RunEvent, type RunPlan, type RunState, type RunStep, type SetupBodies, type Values } from '../run';
 import type { Shop } from '../shop';
 import { SimulatedControl } from '../simulated';
+import type { Touch } from '../zero';
 
 /** A job made ready to run: planned, its run, and what stands on the machine. */
 export interface Ready {
@@ -85,6 +86,8 @@ export class SimulatedOperator {
     const { side, top } = planned.setup.touchOff;
     const { how, touches } = setup.axes[AXES.indexOf(step.axis!)].worksheet;
     const bore = how === 'bore' ? boreMiddle(setup, position) : null;
+    // the device is touched before the part is there: its face stands where the station and the plan have it
+    if (touches.some((t) => t.body === 'device')) return touches.map((t) => this.#touchDevice(planned, t, byAxis((a) => position[a] + by[a])));
     return touches.map((t) => {
       const axis = axisOf(t.faces);
       const away = signOf(t.faces);
@@ -96,6 +99,13 @@ export class SimulatedOperator {
       if (feeler > 0) this.control.jog(axis, away * feeler);
       return this.control.read().machine[axis];
     });
+  }
+
+  #touchDevice({ facts, setup }: PlannedSetup, t: Touch, station: Vec3): number {
+    const axis = axisOf(t.faces);
+    const { side, top } = setup.touchOff;
+    const face = station[axis] + facts!.seat.locators[axis].at;
+    return axis === 'z' ? face + top.thickness + (setup.tools.find((x) => x.number === top.tool)?.length ?? 100) : face + t.side * ((side.with === 'indicator' ? 0 : side.diameter / 2) + side.thickness);
   }
 
   /** What stands in the register after it was keyed in. */

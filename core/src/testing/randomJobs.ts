@@ -114,7 +114,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
   };
 }
 
-/** A job of random blocks and unions of boxes in vise, on a plate and on pods, in half millimetres or sixteenths of an inch. */
+/** A job of random blocks and unions of boxes in vise, on a plate and on pods, in half millimeters or sixteenths of an inch. */
 export function randomJob(seed: number): RandomJob {
   const dice = new Dice(seed);
   const grain = dice.chance(0.5) ? 0.5 : 25.4 / 16;

@@ -1,5 +1,5 @@
 /**
- * Lengths inside are millimetres. Inches exist at the edge only, where a person reads or types.
+ * Lengths inside are millimeters. Inches exist at the edge only, where a person reads or types.
  * 1 in = 25.4 mm exactly (international yard and pound agreement of 1959).
  */
 export const MM_PER_INCH = 25.4;
@@ -9,7 +9,7 @@ export type Units = 'mm' | 'inch';
 /** The sign printed before a negative number: as wide as the plus sign, never lost in print. */
 export const MINUS = '\u2212';
 
-/** Decimals shown for a length: thousandths of a millimetre, ten-thousandths of an inch. */
+/** Decimals shown for a length: thousandths of a millimeter, ten-thousandths of an inch. */
 export function decimals(units: Units): number {
   return units === 'mm' ? 3 : 4;
 }

@@ -1,6 +1,6 @@
 import { formatForControl, formatLength, formatSigned, fromUnits, speechIn, toUnits } from '.';
 
-test('three decimals in millimetres, four in inches, always signed where a sign matters', () => {
+test('three decimals in millimeters, four in inches, always signed where a sign matters', () => {
   expect(formatSigned(3, 'mm')).toBe('+3.000');
   expect(formatSigned(-3, 'mm')).toBe('−3.000');
   expect(formatSigned(-6.35, 'inch')).toBe('−0.2500');

@@ -1,8 +1,9 @@
-import { partSideFacing, signOf, type Axis, type Direction, type Vec3 } from '../frames';
-import type { Setup, SurfaceState } from '../job';
-import { surfaceAt, type SeatFacts } from '../seat';
-import { reachInWindow, TOUCH_MM, type TriangleMesh } from '../solid';
-import type { ZeroFacts } from './workZero';
+import { partSideFacing, type Axis, type Direction } from '../frames';
+import type { SurfaceState } from '../job';
+import { faceHere } from '../part';
+import { furthest, surfaceAt, type SeatFacts } from '../seat';
+import { TOUCH_MM, type TriangleMesh, type Window } from '../solid';
+import type { AxisTouchOff, Touch } from './worksheet';
 
 /**
  * Position to declare when a round tool touches a face that lies at `f` in work coordinates.
@@ -26,22 +27,20 @@ export interface TouchOff {
   readonly axis: Axis;
   /** machine direction the touched face looks in */
   readonly faces: Direction;
+  /** the part's name of the face and where it is now, or what of the device it is */
   readonly name: string;
-  readonly surface: SurfaceState;
+  readonly surface: SurfaceState | 'device';
   /** the face in work coordinates, mm */
   readonly face: number;
   /** what to declare as the work position while touching, mm */
   readonly declare: number;
-  /** the face work zero is nearest to along this axis: touch this one */
-  readonly preferred: boolean;
+  /** this is what the touch-off asks for; the others could be touched instead */
+  readonly chosen: boolean;
 }
 
-const FACES: readonly { faces: Direction; name: string }[] = [
-  { faces: '-x', name: 'left' }, { faces: '+x', name: 'right' },
-  { faces: '-y', name: 'front' }, { faces: '+y', name: 'rear' }, { faces: '+z', name: 'top' },
-];
+const FACES: readonly Direction[] = ['-x', '+x', '-y', '+y', '+z'];
 
-/** A face above the jaw tops, seated frame. */
+/** A face that is not covered, seated frame. */
 export interface TouchableFace {
   readonly axis: Axis;
   readonly faces: Direction;
@@ -50,33 +49,38 @@ export interface TouchableFace {
   readonly seatedLevel: number;
 }
 
-/**
- * The faces that can be touched in a setup, as loaded: only material above the jaw tops can be reached.
- * @param loaded,finished meshes in seated axes
- * @param blankSide how each side of the blank comes
- */
-export function touchableFaces(seat: SeatFacts, loaded: TriangleMesh, finished: TriangleMesh, jawTop: number, blankSide?: (side: Direction) => SurfaceState): TouchableFace[] {
-  const above = { z: [jawTop - seat.pose.translation.z, Infinity] as const };
-  return FACES.flatMap(({ faces, name }) => {
+export interface TouchableIn {
+  readonly seat: SeatFacts;
+  /** meshes in seated axes */
+  readonly loaded: TriangleMesh;
+  readonly finished: TriangleMesh;
+  /** where nothing of the device covers what looks in a direction, device frame */
+  readonly open: (faces: Direction) => readonly Window[];
+  /** how each side of the blank comes */
+  readonly blankSide?: (side: Direction) => SurfaceState;
+}
+
+/** The faces that can be touched in a setup, as loaded: what the device covers cannot be reached. */
+export function touchableFaces({ seat, loaded, finished, open, blankSide }: TouchableIn): TouchableFace[] {
+  const { translation: t } = seat.pose;
+  return FACES.flatMap((faces) => {
     const axis = faces[1] as Axis;
-    const reach = reachInWindow(loaded, axis, signOf(faces), above);
+    const windows = open(faces);
+    const reach = furthest(loaded, faces, windows, t);
     if (!reach) return [];
-    const own = reachInWindow(finished, axis, signOf(faces), above);
+    const own = furthest(finished, faces, windows, t);
     const isFinished = own !== null && Math.abs(own.level - reach.level) < TOUCH_MM;
-    const surface = surfaceAt(reach.level + seat.pose.translation[axis], faces, partSideFacing(seat.orientation, faces), isFinished, seat.blankBox, blankSide);
-    return [{ axis, faces, name, surface, seatedLevel: reach.level }];
+    const surface = surfaceAt(reach.level + t[axis], faces, partSideFacing(seat.orientation, faces), isFinished, seat.blankBox, blankSide);
+    return [{ axis, faces, name: faceHere(seat.orientation, faces), surface, seatedLevel: reach.level }];
   });
 }
 
-/** What to declare at each touchable face, for the setup's tool and feeler. */
-export function planTouchOff(touchable: readonly TouchableFace[], seat: SeatFacts, zero: ZeroFacts, setup: Setup): TouchOff[] {
-  const t: Vec3 = seat.pose.translation;
-  const { side, top } = setup.touchOff;
-  const radius = side.with === 'indicator' ? 0 : side.diameter / 2;
-  const rows = touchable.map(({ axis, faces, name, surface, seatedLevel }) => {
-    const face = seatedLevel + t[axis] - zero.shiftedInDevice[axis];
-    return { axis, faces, name, surface, face, declare: axis === 'z' ? declareOnTop(face, top.thickness) : declareAtSide(face, signOf(faces), radius, side.thickness) };
+/** Everything that can be touched: first what the worksheet asks for, axis by axis, then the other faces with what to declare there. */
+export function touchList(worksheet: readonly AxisTouchOff[], touchable: readonly TouchableFace[], declareAt: (face: TouchableFace) => Touch): TouchOff[] {
+  const row = (axis: Axis, t: Touch, chosen: boolean): TouchOff => ({ axis, faces: t.faces, name: t.name, surface: t.body, face: t.face, declare: t.declare, chosen });
+  return worksheet.flatMap((w) => {
+    const asked = w.touches.map((t) => row(w.axis, t, true));
+    const others = touchable.filter((f) => f.axis === w.axis && !asked.some((a) => a.surface !== 'device' && a.name === f.name)).map((f) => row(w.axis, declareAt(f), false));
+    return [...asked, ...others];
   });
-  const nearest = (axis: Axis) => rows.filter((r) => r.axis === axis).sort((a, b) => Math.abs(a.face) - Math.abs(b.face))[0];
-  return rows.map((row) => ({ ...row, preferred: nearest(row.axis) === row }));
 }

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { Matrix } from 'ml-matrix';
 import { ALL_ORIENTATIONS, AXES, rotationOf } from '../frames';
 import { touchChoices } from '../job';
-import { box, seatBlock, setup, station, vise } from '../testing/fixtures';
+import { box, seatBlock, setup, station, told, UPRIGHT, vise } from '../testing/fixtures';
 import { boxMesh, turnMesh } from '../solid';
-import { planTouchOff, touchableFaces, workZero, zeroInWords } from '.';
+import { touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords } from '.';
 
 const part = box([5, -7, 11], [105, 53, 51]);
 const raw = box([3, -10, 7], [108, 58, 52]);
@@ -56,21 +56,44 @@ test('without a measured station there is no machine coordinate, not a zero', ()
 });
 
 test('the words name the body and the corner', () => {
-  expect(zeroInWords({ of: 'what is left', x: 'middle', y: 'min', z: 'max', extra: { x: 0, y: 0, z: 0 } })).toBe('what is left (as loaded): middle, front, top');
+  expect(zeroInWords({ of: 'what is left', x: 'middle', y: 'min', z: 'max', extra: { x: 0, y: 0, z: 0 } }, UPRIGHT)).toBe('material as loaded: X middle between left face and right face, Y front face, Z top face');
+  expect(zeroInWords({ of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, UPRIGHT)).toBe('left rear top corner of the finished part');
+  // flipped front to back: what is at the rear and on top now are the part's front and bottom
+  expect(zeroInWords({ of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, { up: '-z', right: '+x' })).toBe('left front bottom corner of the finished part as drawn; here left, rear, top');
 });
 
 describe('touching off', () => {
-  const rows = (s = setup(), loaded = raw) => {
-    const seat = seatBlock(loaded, part, s);
+  const rows = (s = setup(), loaded = raw, finished = part) => {
+    const seat = seatBlock(loaded, finished, s);
     const turn = (b: typeof raw) => turnMesh(boxMesh(b), rotationOf(s.orientation));
-    return planTouchOff(touchableFaces(seat, turn(loaded), turn(part), vise.jawHeight), seat, workZero(seat, s.zero, station), s);
+    const touchable = touchableFaces({ seat, loaded: turn(loaded), finished: turn(finished), open: () => [{ z: [vise.jawHeight, 1e6] }] });
+    const input = { setup: s, seat, zero: workZero(seat, s.zero, station), touchable, roundOf: () => null, speech: told.speech, lengthInRegister: null, commonZ: 0 };
+    return touchList(touchOffWorksheet(input), touchable, (face) => touchAt(input, face));
   };
 
-  test('each face with the tool\'s radius on its own side; the one nearest to zero first choice', () => {
-    expect(rows().map((r) => [r.name, r.surface, r.declare, r.preferred])).toEqual([
-      ['left', 'raw', expect.closeTo(-2 - 5, 9), true], ['right', 'raw', expect.closeTo(100 + 3 + 5, 9), false],
-      ['front', 'raw', expect.closeTo(-60 - 3 - 5, 9), false], ['rear', 'raw', expect.closeTo(5 + 5, 9), true], ['top', 'raw', expect.closeTo(1, 9), true],
+  test('what is asked for comes first, then what could be touched instead, each with the tool\'s radius on its own side', () => {
+    expect(rows().map((r) => [r.name, r.surface, r.declare, r.chosen])).toEqual([
+      ['left face', 'raw', expect.closeTo(-2 - 5, 9), true], ['right face', 'raw', expect.closeTo(100 + 3 + 5, 9), false],
+      ['rear face', 'raw', expect.closeTo(5 + 5, 9), true], ['front face', 'raw', expect.closeTo(-60 - 3 - 5, 9), false], ['top face', 'raw', expect.closeTo(1, 9), true],
     ]);
+  });
+
+  test('a face has one name, the part\'s, and says where it is now', () => {
+    expect(rows(setup({ orientation: { up: '-z', right: '-x' } })).map((r) => r.name)).toEqual(['right face, now at the left', 'left face, now at the right', 'rear face', 'front face', 'bottom face, now on top']);
+  });
+
+  test('a finished face is asked for before a raw one that is nearer', () => {
+    // the right side is finished already
+    const chosen = (s = setup()) => rows(s, box([3, -10, 7], [105, 58, 52])).filter((r) => r.chosen && r.axis === 'x').map((r) => [r.name, r.surface, r.declare]);
+    expect(chosen()).toEqual([['right face', 'finished', expect.closeTo(100 + 5, 9)]]);
+  });
+
+  test('where no finished face is free, the device a finished face lies on comes before a raw one', () => {
+    // the left side is finished and on the stop, and lies below the jaw tops with the rest of it
+    const loaded = box([5, -10, 7], [108, 58, 52]);
+    const seat = seatBlock(loaded, part, setup());
+    const input = { setup: setup(), seat, zero: workZero(seat, setup().zero, station), touchable: [], roundOf: () => null, speech: told.speech, lengthInRegister: null, commonZ: 0 };
+    expect(touchOffWorksheet(input)[0]).toMatchObject({ touches: [{ name: 'left stop', body: 'device', face: expect.closeTo(0, 9), declare: expect.closeTo(5, 9) }], says: expect.stringMatching(/^X: Before the part is loaded, touch the left stop/) });
   });
 
   test('declaring there gives back the work zero: W = M − P for every face', () => {
@@ -90,6 +113,6 @@ describe('touching off', () => {
   });
 
   test('a part below the jaw tops cannot be touched from the side', () => {
-    expect(rows(setup({ parallels: { height: 2 } }), box([5, -7, 11], [105, 53, 40]))).toEqual([]);
+    expect(rows(setup({ parallels: { height: 2 } }), box([5, -7, 11], [105, 53, 40])).map((r) => r.surface)).not.toContain('finished');
   });
 });

@@ -1,5 +1,6 @@
-import { add, apply, type Axis, byAxis, compose, NO_ROTATION, pose, rotate, rotationOf, transpose, vec, type Box3, type Pose, type Vec3 } from '../frames';
+import { add, apply, AXES, type Axis, byAxis, compose, type Direction, NO_ROTATION, type Orientation, partSideFacing, pose, rotate, rotationOf, transpose, vec, type Box3, type Pose, type Vec3 } from '../frames';
 import type { Setup, ZeroPlace } from '../job';
+import { liesAsDrawn, PART_SIDE } from '../part';
 import { placeName, type BoxPlace, type FeatureLevels } from './place';
 import type { SeatFacts } from '../seat';
 import type { Station } from '../shop';
@@ -53,8 +54,33 @@ export function workZero(seat: SeatFacts, zero: Setup['zero'], station: Station 
   return { inDevice, shiftedInDevice, inPart, inMachine: add(apply(partInMachine, inPart), zero.extra) };
 }
 
-/** "finished part: left, rear, top" */
-export function zeroInWords(zero: Setup['zero'], nameOf: (featureId: string) => string = (id) => id): string {
-  const name = zero.of === 'what is left' ? 'what is left (as loaded)' : zero.of;
-  return `${name}: ${placeName('x', zero.x, nameOf)}, ${placeName('y', zero.y, nameOf)}, ${placeName('z', zero.z, nameOf)}`;
+/** Words for one end of a machine axis. */
+const END: Record<Axis, Record<'min' | 'max', Direction>> = { x: { min: '-x', max: '+x' }, y: { min: '-y', max: '+y' }, z: { min: '-z', max: '+z' } };
+
+/** One place of a zero by the part's own names: "rear face", "middle between left face and right face", "axis of bore ⌀21 through". */
+export function placeOnPart(axis: Axis, place: ZeroPlace, orientation: Orientation, nameOf: (featureId: string) => string): string {
+  if (typeof place !== 'string') return placeName(axis, place, nameOf);
+  const side = (end: 'min' | 'max') => partSideFacing(orientation, END[axis][end]);
+  if (place !== 'middle') return PART_SIDE[side(place)];
+  const [low, high] = side('min')[0] === '-' ? [side('min'), side('max')] : [side('max'), side('min')];
+  return `middle between ${PART_SIDE[low]} and ${PART_SIDE[high]}`;
+}
+
+/**
+ * Where zero is, by the part's own names, and where that is now when it lies another way: "left rear top corner of the finished part",
+ * "left front bottom corner of the finished part as drawn; here left, rear, top".
+ */
+export function zeroInWords(zero: Setup['zero'], orientation: Orientation, nameOf: (featureId: string) => string = (id) => id): string {
+  const body = zero.of === 'what is left' ? 'material as loaded' : zero.of;
+  const word = (direction: Direction) => PART_SIDE[direction].replace(' face', '');
+  const ends = AXES.map((axis) => { const place = zero[axis]; return place === 'min' || place === 'max' ? END[axis][place] : null; });
+  const here = AXES.map((axis) => placeName(axis, zero[axis], nameOf)).join(', ');
+  const asDrawn = liesAsDrawn(orientation);
+  if (ends.every((e) => e !== null)) {
+    // the part's own order: left or right, front or rear, bottom or top
+    const own = ends.map((e) => partSideFacing(orientation, e)).sort((a, b) => a[1].localeCompare(b[1])).map(word).join(' ');
+    return `${own} corner of the ${body}${asDrawn ? '' : ` as drawn; here ${here}`}`;
+  }
+  const along = AXES.map((axis) => placeOnPart(axis, zero[axis], orientation, nameOf));
+  return `${body}${asDrawn ? '' : ' as drawn'}: ${AXES.map((axis, i) => `${axis.toUpperCase()} ${along[i]}`).join(', ')}${asDrawn ? '' : `; here ${here}`}`;
 }

@@ -51,7 +51,7 @@ describe.each([['inch', 4], ['mm', 3]] as const)('touching off, in %s', (units, 
     expect(z / INCH).toBeCloseTo(0.03, 9);
     const { formula, says } = facts({ units, setup: corner('finished part') }).worksheet[1];
     expect(formula).toBe(`sawn rear face at ${say(0.03 * INCH)}, plus half the edge finder, ${say(0.25 * INCH).slice(1)}: declare Y ${say(0.28 * INCH)}`);
-    expect(says).toBe(`Y: Touch the sawn rear face with the edge finder, diameter ${say(0.5 * INCH).slice(1)}; it is ${say(0.03 * INCH).slice(1)} outside zero; declare Y ${say(0.28 * INCH)}.`);
+    expect(says).toBe(`Y: Touch the sawn rear face with the edge finder, diameter ${say(0.5 * INCH).slice(1)}; it lies at Y ${say(0.03 * INCH)} from zero; declare Y ${say(0.28 * INCH)}.`);
   });
 });
 
@@ -107,7 +107,7 @@ describe('a bore', () => {
     expect(features({ allowance: NO_ALLOWANCE }).worksheet).toHaveLength(3);
   });
 
-  test('its centre from four touches is that of the least-squares circle through the touched points', () => {
+  test('its center from four touches is that of the least-squares circle through the touched points', () => {
     fc.assert(fc.property(fc.double({ min: -50, max: 50, noNaN: true }), fc.double({ min: -50, max: 50, noNaN: true }), fc.double({ min: -5, max: 5, noNaN: true }), fc.double({ min: -5, max: 5, noNaN: true }), (cx, cy, dx, dy) => {
       const r = 12;
       const toolRadius = 3;
@@ -117,11 +117,11 @@ describe('a bore', () => {
       const [front, rear] = [cy - half(dx), cy + half(dx)];
       // with nothing to declare the zero is the middle itself
       const middle = (readings: number[]) => zeroFromReadings({ declare: 0 }, readings)!;
-      const centre = { x: middle([left, right]), y: middle([front, rear]) };
+      const center = { x: middle([left, right]), y: middle([front, rear]) };
       const spindle = [[left, cy + dy], [right, cy + dy], [cx + dx, front], [cx + dx, rear]];
       // x² + y² = 2ax + 2by + c (Kåsa), solved by ml-matrix
       const [a, b] = solve(new Matrix(spindle.map(([x, y]) => [2 * x, 2 * y, 1])), Matrix.columnVector(spindle.map(([x, y]) => x * x + y * y)), true).to1DArray();
-      expect([centre.x, centre.y]).toEqual([expect.closeTo(a, 6), expect.closeTo(b, 6)]);
+      expect([center.x, center.y]).toEqual([expect.closeTo(a, 6), expect.closeTo(b, 6)]);
     }));
   });
 });

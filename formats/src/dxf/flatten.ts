@@ -40,11 +40,11 @@ export function bulgePoints(a: Point, b: Point, bulge: number, deviation: number
   if (chord < 1e-12) return [a, b];
   const radius = (chord * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
   const offset = (chord * (1 - bulge * bulge)) / (4 * bulge);
-  const centre: Point = [(a[0] + b[0]) / 2 - (dv / chord) * offset, (a[1] + b[1]) / 2 + (du / chord) * offset];
-  const angle = (p: Point) => Math.atan2(p[1] - centre[1], p[0] - centre[0]);
+  const center: Point = [(a[0] + b[0]) / 2 - (dv / chord) * offset, (a[1] + b[1]) / 2 + (du / chord) * offset];
+  const angle = (p: Point) => Math.atan2(p[1] - center[1], p[0] - center[0]);
   const points = bulge > 0
-    ? arcPoints(...centre, radius, angle(a), angle(b), deviation)
-    : arcPoints(...centre, radius, angle(b), angle(a), deviation).reverse();
+    ? arcPoints(...center, radius, angle(a), angle(b), deviation)
+    : arcPoints(...center, radius, angle(b), angle(a), deviation).reverse();
   return [a, ...points.slice(1, -1), b];
 }
 
@@ -83,13 +83,13 @@ export function splinePoints(degree: number, control: readonly Point[], weights:
 }
 
 /** Points of an ellipse arc; parameters in radians from the long axis. */
-export function ellipsePoints(centre: Point, long: Point, ratio: number, from: number, to: number, deviation: number): Point[] {
+export function ellipsePoints(center: Point, long: Point, ratio: number, from: number, to: number, deviation: number): Point[] {
   const radius = Math.hypot(...long);
   const end = to <= from + 1e-12 ? to + 2 * Math.PI : to;
   const n = Math.max(8, Math.ceil((end - from) / Math.min(chordAngle(radius, deviation), 0.2)));
   return Array.from({ length: n + 1 }, (_, i): Point => {
     const a = from + ((end - from) * i) / n;
     const [c, s] = [Math.cos(a), Math.sin(a) * ratio];
-    return [centre[0] + c * long[0] - s * long[1], centre[1] + c * long[1] + s * long[0]];
+    return [center[0] + c * long[0] - s * long[1], center[1] + c * long[1] + s * long[0]];
   });
 }

@@ -20,7 +20,7 @@ const lying = { ...NO_HOLD.plate, x: { by: 'fence' as const, side: 'left' as con
 describe('soft jaw pocket of a block 100 × 60', () => {
   const made = planHeld({ device: vise, setup: { closing: { torque: null, softJaws: { on: true, depth: 3, fit: 0.02, cutter: 6 } } } });
 
-  test('grown by the fit on every side, closed, millimetres', async () => {
+  test('grown by the fit on every side, closed, millimeters', async () => {
     const { unit, rings } = readBack((await made).only, 'pocket', 'mm');
     expect(unit).toBe(4);
     expect(rings).toHaveLength(1);

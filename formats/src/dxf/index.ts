@@ -16,7 +16,7 @@ interface Entity {
   controlPoints?: { x: number; y: number }[]; fitPoints?: { x: number; y: number }[]; weights?: number[]; knotValues?: number[]; degreeOfSplineCurve?: number;
 }
 
-/** DXF header variable $INSUNITS: 1 inch, 4 millimetre, 5 centimetre, 6 metre. */
+/** DXF header variable $INSUNITS: 1 inch, 4 millimeter, 5 centimetre, 6 meter. */
 const MM_PER_UNIT: Record<number, number> = { 1: 25.4, 4: 1, 5: 10, 6: 1000 };
 
 type Point = readonly [number, number];
@@ -53,7 +53,7 @@ function polylineCurves(e: Entity, f: number): Curve[] {
 
 export interface DxfDrawing {
   readonly outlines: readonly Outline[];
-  /** millimetres per drawing unit the file tells; null: it does not */
+  /** millimeters per drawing unit the file tells; null: it does not */
   readonly mmPerUnitTold: number | null;
   /** what was left out, in words */
   readonly leftOut: readonly string[];
@@ -61,7 +61,7 @@ export interface DxfDrawing {
 
 /**
  * Reads closed outlines with holes from a DXF drawing: lines, arcs, circles, ellipses, polylines and splines.
- * @param mmPerUnit what a drawing unit is; null: as the file says, or millimetres
+ * @param mmPerUnit what a drawing unit is; null: as the file says, or millimeters
  */
 export function readDxf(bytes: Uint8Array, mmPerUnit: number | null): Result<DxfDrawing> {
   if (new TextDecoder('latin1').decode(bytes.subarray(0, 22)).startsWith('AutoCAD Binary DXF')) return { ok: false, problem: 'This is a binary DXF. Save it as text (ASCII) DXF.' };

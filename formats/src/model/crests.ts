@@ -37,7 +37,7 @@ export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: 
   return chordAt(p1, p2, t1 / (t1 - t2), direction, level);
 }
 
-/** The point of a chord lifted to a level along a direction, to a ten-thousandth of a micrometre: what is finer is noise of the normals. */
+/** The point of a chord lifted to a level along a direction, to a ten-thousandth of a micrometer: what is finer is noise of the normals. */
 function chordAt(p: Vec3, q: Vec3, along: number, direction: Direction, level: number): Vec3 {
   const point = byAxis((axis) => p[axis] + along * (q[axis] - p[axis]));
   return { ...point, [axisOf(direction)]: signOf(direction) * Math.round(level * 1e7) / 1e7 };

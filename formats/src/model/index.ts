@@ -28,7 +28,7 @@ export const CURVE_DEVIATION_MM = 0.01;
 /** A face whose corners lie within this of a plane is plane, mm. */
 const FLAT_WITHIN_MM = 1e-6;
 
-/** One body of a file, millimetres whatever the file's unit, in the file's coordinates. */
+/** One body of a file, millimeters whatever the file's unit, in the file's coordinates. */
 export interface PartBody {
   readonly index: number;
   /** path of names in the file's tree */
@@ -108,7 +108,7 @@ function namePaths(root: KernelNode | undefined): Map<number, readonly string[]>
 }
 
 /**
- * Reads the bodies of a STEP, IGES or BREP file as meshes in millimetres.
+ * Reads the bodies of a STEP, IGES or BREP file as meshes in millimeters.
  * Bodies are numbered as the file lists them, so a choice stays valid when the file is read again.
  */
 export function readModel(kernel: ModelKernel, bytes: Uint8Array, kind: ModelKind): Result<PartBody[]> {

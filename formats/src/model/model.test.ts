@@ -41,7 +41,7 @@ describe('against an independent kernel (replicad on OpenCascade 8) on CAx-IF fi
     ['CAx-IF io1-tu-203', join(CAX_IF, 'cax-if/io1-tu-203.stp')],
     ['conical surface', join(CAX_IF, 'conical-surface/conical-surface.step')],
     ['cube in inches', join(CAX_IF, 'cube-units/cube-in.step')],
-    ['cube in metres', join(CAX_IF, 'cube-units/cube-m.step')],
+    ['cube in meters', join(CAX_IF, 'cube-units/cube-m.step')],
     ['rounded cube', join(CAX_IF, 'rounded-cube/rounded-cube.step')],
     ['the demo part', 'demo/vane-bearing-block.step'],
   ])('%s: size and volume', async (_, path) => {

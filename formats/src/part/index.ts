@@ -13,16 +13,16 @@ export type ReadOptions = Pick<FileBody, 'unit' | 'thickness'>;
 /** Bodies, or why there are none; for an open surface with the places. */
 export type PartRead = Result<PartBody[]> & {
   readonly open?: OpenShell;
-  /** STL and DXF: millimetres a number of the file was taken for */
+  /** STL and DXF: millimeters a number of the file was taken for */
   readonly mmPerUnit?: number;
 };
 
 const PLAIN_THICKNESS_MM = 10;
 
 /**
- * Reads the bodies of a part file of any kind, millimetres.
+ * Reads the bodies of a part file of any kind, millimeters.
  * @param startKernel starts the reader of exact solids; asked for only when it is needed
- * @param options unit of STL and DXF (left out: millimetres, or as the DXF says) and thickness of a DXF outline
+ * @param options unit of STL and DXF (left out: millimeters, or as the DXF says) and thickness of a DXF outline
  */
 export async function readPartFile(bytes: Uint8Array, options: ReadOptions, startKernel: () => Promise<ModelKernel>): Promise<PartRead> {
   if (bytes.length > FILE_SIZE_LIMIT) return { ok: false, problem: sizeProblem(bytes.length) };

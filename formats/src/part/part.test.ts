@@ -59,7 +59,7 @@ function stl(mesh: TriangleMesh, skip: readonly number[] = [], flip: readonly nu
 describe('STL', () => {
   const block = boxMesh({ min: vec(0, 0, 0), max: vec(40.123, 30, 20) });
 
-  test('has no unit: the same numbers as millimetres and as inches', async () => {
+  test('has no unit: the same numbers as millimeters and as inches', async () => {
     const [mm] = await bodies(stl(block), { unit: 'mm' });
     const [inch] = await bodies(stl(block), { unit: 'inch' });
     expect(boxSize(meshBox(mm.mesh)).x).toBe(40.123);

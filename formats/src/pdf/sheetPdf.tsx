@@ -105,8 +105,8 @@ function Transition({ t }: { t: SheetTransition }) {
         ? AXIS_NAMES.map((a) => (
           <Text key={a}><Text style={[styles.number, styles.strong]}>{`Shift ${a.toUpperCase()} ${t.shift?.[a]}`}</Text>{`  ${t.because[a]}`}</Text>
         ))
-        : <Text>The shift is not known until both stations are measured.</Text>}
-      <Text>{`Holds only while: ${t.conditions.join(' ')}`}</Text>
+        : <Text>{t.conditions.join(' ')}</Text>}
+      {t.shift ? <Text>{`Holds only while: ${t.conditions.join(' ')}`}</Text> : null}
     </View>
   );
 }
@@ -152,9 +152,9 @@ function TouchOff({ setup }: { setup: SheetSetup }) {
       <Text style={styles.h}>{`Touch off, ${setup.touchOffTool}: declare`}</Text>
       {setup.touchOff.length === 0 && <Text>Nothing stands above the device to touch.</Text>}
       {setup.touchOff.map((t) => (
-        <View key={t.face} style={styles.cell}>
-          <Text>{`${t.preferred ? '» ' : ''}${t.face} face, ${t.surface}`}</Text>
-          <Text style={[styles.number, t.preferred ? styles.strong : {}]}>{t.declare}</Text>
+        <View key={`${t.face} ${t.axis}`} style={styles.cell}>
+          <Text style={[{ width: '70%' }, t.chosen ? styles.strong : styles.instead]}>{`${t.chosen ? '» ' : 'or '}${t.face}, ${t.surface}`}</Text>
+          <Text style={[styles.number, t.chosen ? styles.strong : styles.instead]}>{t.declare}</Text>
         </View>
       ))}
     </View>

@@ -40,11 +40,12 @@ export const styles = StyleSheet.create({
   zeroBox: { borderWidth: 1.5, borderColor: INK, padding: 2, paddingHorizontal: 8, flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', marginTop: 2 },
   warning: { borderWidth: 2, borderColor: INK, padding: 4, marginBottom: 3 },
   strong: { fontWeight: 700 },
+  instead: { color: '#6b6b6b' },
   right: { textAlign: 'right' },
   foot: { position: 'absolute', left: 28, right: 28, height: 14, fontSize: 10 },
 });
 
-/** Black-and-white safe: every role differs by weight, dash or texture, none by colour alone. */
+/** Black-and-white safe: every role differs by weight, dash or texture, none by color alone. */
 export const PATH_STYLE: Partial<Record<PathRole, { fill?: string; stroke?: string; width?: number; dash?: string; cap?: 'round' }>> = {
   left: { fill: '#f1eef6', stroke: INK, width: 1.2 },
   part: { fill: '#f1eef6', stroke: INK, width: 1.2 },
@@ -54,7 +55,7 @@ export const PATH_STYLE: Partial<Record<PathRole, { fill?: string; stroke?: stri
   section: { stroke: INK, width: 0.6, dash: '1 2' },
   edges: { stroke: INK, width: 1 },
   hidden: { stroke: INK, width: 0.5, dash: '2.4 1.6' },
-  centre: { stroke: HAIR, width: 0.5, dash: '7 1.6 1.4 1.6' },
+  center: { stroke: HAIR, width: 0.5, dash: '7 1.6 1.4 1.6' },
   'cut-face': { stroke: INK, width: 1.2 },
   unreached: { stroke: INK, width: 0.9, dash: '5 1.5 1 1.5 1 1.5' },
   steel: { fill: '#ffffff', stroke: INK, width: 0.7 },

@@ -20,7 +20,7 @@ export function qrCode(text: string): QrCode {
   return { size: count + 2 * QUIET, path: rows.join('') };
 }
 
-/** Neighbouring dark modules of a row as one run: fewer seams on paper. */
+/** Neighboring dark modules of a row as one run: fewer seams on paper. */
 function runsOf(count: number, isDark: (column: number) => boolean): [number, number][] {
   const runs: [number, number][] = [];
   for (let column = 0; column < count; column++) {

@@ -22,7 +22,7 @@ const AT_MOST_PLACES = 4;
 
 /**
  * Reads an STL file, text or binary. The format has no unit and stores single-precision numbers: seven digits count.
- * @param mmPerUnit 1 for millimetres, 25.4 for inches
+ * @param mmPerUnit 1 for millimeters, 25.4 for inches
  * @returns a closed surface with its faces found, or where it is open
  */
 export function readStl(bytes: Uint8Array, mmPerUnit: number): StlResult {

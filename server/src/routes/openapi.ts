@@ -21,7 +21,7 @@ export function openApi(): Record<string, unknown> {
   const fails = (...codes: number[]) => Object.fromEntries(codes.map((c) => [c, problem]));
   return {
     openapi: '3.1.0',
-    info: { title: 'Violet Jaw', version: '1', description: 'Jobs, shop library, files and issued setup sheets. All lengths in millimetres.' },
+    info: { title: 'Violet Jaw', version: '1', description: 'Jobs, shop library, files and issued setup sheets. All lengths in millimeters.' },
     servers: [{ url: '/api/v1' }],
     paths: {
       '/health': { get: { summary: 'Application and database are ready', responses: { 200: json(any, 'ready'), ...fails(503) } } },

@@ -3,7 +3,7 @@ import { Button, Table } from 'react-bootstrap';
 import { feedRate, rpmFor, surfaceSpeed } from '@violet-jaw/core/hold';
 import { NO_CUT, type Tool } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
-import { Labelled } from '../fields/Labelled';
+import { Labeled } from '../fields/Labeled';
 import { NumberField } from '../fields/NumberField';
 import { OptionalLengthField } from '../fields/OptionalLengthField';
 import { ChoiceField, CountField, TextField } from '../fields/TextField';
@@ -19,25 +19,25 @@ function CutRow({ tool, edit }: { tool: Tool; edit: (fields: Partial<Tool>) => v
   const { job } = useJob();
   const metric = job.units === 'mm';
   const name = (what: string) => `${what} of T${tool.number}`;
-  const length = (key: Optional, label: string, max = 1000) => <Labelled text={label}><OptionalLengthField label={name(label)} mm={tool[key]} units={job.units} positive max={max} onCommit={(mm) => edit({ [key]: mm })} /></Labelled>;
+  const length = (key: Optional, label: string, max = 1000) => <Labeled text={label}><OptionalLengthField label={name(label)} mm={tool[key]} units={job.units} positive max={max} onCommit={(mm) => edit({ [key]: mm })} /></Labeled>;
   const speed = tool.diameter && tool.rpm ? surfaceSpeed(tool.diameter, tool.rpm) : null;
   const perMinute = tool.feedPerTooth && tool.flutes && tool.rpm ? feedRate(tool.feedPerTooth, tool.flutes, tool.rpm) : null;
   return (
     <div className="cut" role="group" aria-label={`Cut of T${tool.number}`}>
-      <Labelled text="Cuts by"><ChoiceField hideLabel label={name('Cuts by')} value={tool.use} choices={USES} onCommit={(use) => edit({ use })} /></Labelled>
+      <Labeled text="Cuts by"><ChoiceField hideLabel label={name('Cuts by')} value={tool.use} choices={USES} onCommit={(use) => edit({ use })} /></Labeled>
       {tool.use !== 'other' && (
         <>
-          <Labelled text={tool.use === 'drilling' ? 'Lips' : 'Flutes'}><NumberField hideLabel optional label={name('Flutes')} value={tool.flutes} min={1} max={100} digits={0} onCommit={(flutes) => edit({ flutes: flutes === null ? null : Math.round(flutes) })} /></Labelled>
+          <Labeled text={tool.use === 'drilling' ? 'Lips' : 'Flutes'}><NumberField hideLabel optional label={name('Flutes')} value={tool.flutes} min={1} max={100} digits={0} onCommit={(flutes) => edit({ flutes: flutes === null ? null : Math.round(flutes) })} /></Labeled>
           {length('feedPerTooth', 'Feed a tooth', 10)}
           {tool.use === 'milling' && length('cutDepth', 'Deep')}
           {tool.use === 'milling' && length('cutWidth', 'Wide')}
-          <Labelled text="1/min"><NumberField hideLabel optional label={name('Speed')} value={tool.rpm} min={1} max={300_000} digits={0} onCommit={(rpm) => edit({ rpm })} /></Labelled>
-          <Labelled text={metric ? 'm/min' : 'ft/min'}>
+          <Labeled text="1/min"><NumberField hideLabel optional label={name('Speed')} value={tool.rpm} min={1} max={300_000} digits={0} onCommit={(rpm) => edit({ rpm })} /></Labeled>
+          <Labeled text={metric ? 'm/min' : 'ft/min'}>
             <NumberField hideLabel optional label={name('Surface speed')} value={speed === null ? null : metric ? speed : speed / M_PER_FOOT} min={0.01} max={30_000} digits={1} onCommit={(v) => { if (tool.diameter) edit({ rpm: v === null ? null : Math.round(rpmFor(tool.diameter, metric ? v : v * M_PER_FOOT)) }); }} />
-          </Labelled>
+          </Labeled>
           {length('stickOut', 'Sticks out')}
           {length('holderDiameter', 'Holder')}
-          <Labelled text="Length in H"><NumberField hideLabel optional label={name('Length register')} empty={String(tool.number)} value={tool.lengthRegister} min={1} max={999} digits={0} onCommit={(h) => edit({ lengthRegister: h === null ? null : Math.round(h) })} /></Labelled>
+          <Labeled text="Length in H"><NumberField hideLabel optional label={name('Length register')} empty={String(tool.number)} value={tool.lengthRegister} min={1} max={999} digits={0} onCommit={(h) => edit({ lengthRegister: h === null ? null : Math.round(h) })} /></Labeled>
           {perMinute !== null && <span className="quiet">feed {metric ? `${Math.round(perMinute)} mm/min` : `${(perMinute / 25.4).toFixed(1)} in/min`}</span>}
         </>
       )}

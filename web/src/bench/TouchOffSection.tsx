@@ -1,5 +1,6 @@
 import { Table } from 'react-bootstrap';
 import { LENGTH_MEANS, SIDE_MEANS, TOP_MEANS, type Job, type Setup, type SideTarget } from '@violet-jaw/core/job';
+import { faceHere } from '@violet-jaw/core/part';
 import { featureLevel, lengthRegisterOf } from '@violet-jaw/core/zero';
 import { useJob } from '../app/JobLayout';
 import { useFeatures } from '../app/useFeatures';
@@ -10,10 +11,11 @@ import { usePut } from './usePut';
 
 const SIDES = SIDE_MEANS.map((value) => ({ value, says: value === 'touch plate' ? 'cutter on a touch plate' : value }));
 const TOPS = TOP_MEANS.map((value) => ({ value, says: value === 'cutter' ? 'tip of a tool' : value }));
-const TARGETS: Record<'x' | 'y', readonly { value: string; says: string }[]> = {
-  x: [{ value: 'nearest', says: 'face nearest to zero' }, { value: 'low', says: 'left face' }, { value: 'high', says: 'right face' }, { value: 'middle', says: 'both, go to the middle' }, { value: 'locator', says: 'the device: stop, fence' }],
-  y: [{ value: 'nearest', says: 'face nearest to zero' }, { value: 'low', says: 'front face' }, { value: 'high', says: 'rear face' }, { value: 'middle', says: 'both, go to the middle' }, { value: 'locator', says: 'the device: jaw, fence' }],
-};
+const targets = (axis: 'x' | 'y', { orientation }: Setup): readonly { value: string; says: string }[] => [
+  { value: 'nearest', says: 'finished face, else the device under one, else raw' },
+  { value: 'low', says: faceHere(orientation, `-${axis}`) }, { value: 'high', says: faceHere(orientation, `+${axis}`) },
+  { value: 'middle', says: 'both, go to the middle' }, { value: 'locator', says: `the device before loading: ${axis === 'x' ? 'stop' : 'jaw'}, fence, pins` },
+];
 const LENGTHS = LENGTH_MEANS.map((value) => ({ value, says: value }));
 
 /** What is touched along one axis: a face, both, the device, or the axis of a bore or boss. */
@@ -29,7 +31,7 @@ function TargetField({ axis, setup }: { axis: 'x' | 'y'; setup: Setup }) {
     const target: SideTarget = named ? { bore: named.id } : next as Extract<SideTarget, string>;
     put((s) => ({ ...s, touchOff: { ...s.touchOff, [axis]: target } }), named ? withFeature(named) : null);
   };
-  return <ChoiceField label={`Touch in ${axis.toUpperCase()}`} value={value} choices={[...TARGETS[axis], ...(gone ? [{ value, says: 'gone from the part' }] : []), ...rounds.map((r) => ({ value: `bore ${r.id}`, says: `axis of ${r.name}` }))]} onCommit={commit} />;
+  return <ChoiceField label={`Touch in ${axis.toUpperCase()}`} value={value} choices={[...targets(axis, setup), ...(gone ? [{ value, says: 'gone from the part' }] : []), ...rounds.map((r) => ({ value: `bore ${r.id}`, says: `axis of ${r.name}` }))]} onCommit={commit} />;
 }
 
 /** How zero is found at the machine: what touches, what is touched, how lengths count; the sentence to read out, the sum behind it. */
@@ -77,7 +79,7 @@ export function TouchOffSection(props: SectionProps) {
           <summary className="quiet">Every face that can be touched</summary>
           <Table size="sm" className="mt-1">
             <thead><tr><th>Touch</th><th>Surface</th><th className="number">Declare</th></tr></thead>
-            <tbody>{planned.facts.touchOff.map((t) => <tr key={t.name}><td>{t.name} face{t.preferred && <span className="quiet"> nearest to zero</span>}</td><td>{t.surface}</td><td className="number">{t.axis.toUpperCase()} {speech.signed(t.declare)}</td></tr>)}</tbody>
+            <tbody>{planned.facts.touchOff.map((t) => <tr key={`${t.name} ${t.axis}`} className={t.chosen ? 'fw-bold' : 'quiet'}><td>{t.name}{t.chosen && ' (asked for)'}</td><td>{t.surface === 'device' ? 'device, before loading' : t.surface}</td><td className="number">{t.axis.toUpperCase()} {speech.signed(t.declare)}</td></tr>)}</tbody>
           </Table>
         </details>
       )}

@@ -62,7 +62,7 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
   );
 }
 
-/** The numbers read from a metre away. */
+/** The numbers read from a meter away. */
 function Facts({ planned }: { planned: PlannedSetup }) {
   const { speech } = useJob();
   const { facts } = planned;

@@ -4,7 +4,7 @@ import { layoutBoard, type BoardView as View, type Scene, type ViewName } from '
 import type { Projection } from '@violet-jaw/core/shop';
 import { PrimitiveList } from './Drawing';
 
-/** A point of one of the views, with how near counts, both in millimetres of the part. */
+/** A point of one of the views, with how near counts, both in millimeters of the part. */
 export interface At {
   readonly view: ViewName;
   readonly point: readonly [number, number];

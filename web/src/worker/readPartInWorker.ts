@@ -17,7 +17,7 @@ export function readPartInWorker(bytes: Uint8Array, options: ReadOptions, tell: 
   const remote = wrap<ReadWorker>(worker);
   let cancel = () => undefined as void;
   const done = new Promise<CheckedRead>((resolve) => {
-    cancel = () => resolve({ ok: false, problem: 'Reading was cancelled.' });
+    cancel = () => resolve({ ok: false, problem: 'Reading was canceled.' });
     worker.onerror = (event) => resolve({ ok: false, problem: `The reader stopped: ${event.message || 'out of memory or not loaded'}. Try a smaller file.` });
     remote.read(bytes, options, proxy(tell)).then(resolve, (error: unknown) => resolve({ ok: false, problem: error instanceof Error ? error.message : String(error) }));
   });

@@ -6,7 +6,7 @@ export interface Searching<T> {
   cancel(): void;
 }
 
-/** Runs a search in a worker of its own; cancelling ends it at once. Resolves to null when cancelled. */
+/** Runs a search in a worker of its own; cancelling ends it at once. Resolves to null when canceled. */
 export function searchInWorker<T>(run: (remote: Remote<SearchWorker>) => Promise<T>): Searching<T | null> {
   const worker = new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' });
   let cancel = () => undefined as void;

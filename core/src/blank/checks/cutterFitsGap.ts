@@ -18,7 +18,7 @@ export function cutterFitsGap(copies: Copies, told: Told): Finding[] {
   return [say('stop', {
     says: `A cutter of ${told.speech.sizeWithUnit(copies.cutter)} does not pass between copies ${told.speech.sizeWithUnit(copies.gap)} apart${left < -1e-9 ? `: it is ${told.speech.sizeWithUnit(-left)} too thick` : ' without touching both'}.`,
     numbers: { gapMm: copies.gap, cutterMm: copies.cutter },
-    because: 'It would cut into the neighbours.',
+    because: 'It would cut into the neighbors.',
     remedy: `Make the gap larger than ${told.speech.sizeWithUnit(copies.cutter)}: the cutter's diameter and a clearance on both sides.`,
   })];
 }

@@ -3,15 +3,15 @@ import type { PlateHold } from '../../job';
 import type { FixturePlate } from '../../shop';
 import { nearestAnchor } from '..';
 
-/** On a fixture plate, pins stand in its dowelled holes: centre = edge + outward normal × pin radius. */
+/** On a fixture plate, pins stand in its dowelled holes: center = edge + outward normal × pin radius. */
 export function pinsOnGrid(device: FixturePlate, plate: PlateHold, told: Told): Finding[] {
   return (['x', 'y'] as const).flatMap((axis): Finding[] => {
     const { by, side, at, pins } = plate[axis];
     if (by !== 'pins') return [];
     const say = finding(told, 'pin-beside-hole', 'seat');
     if (device.dowel === 0) return [say('stop', { says: `${device.name} has no dowelled holes for the ${side} pins.`, numbers: {}, because: 'A pin in a tapped hole does not locate.', remedy: 'Use a plate with dowelled holes, or set the part against a fence.' })];
-    const centre = at + (side === 'left' || side === 'front' ? -1 : 1) * (plate.pinDiameter / 2);
-    const off = pins.map((p) => (axis === 'x' ? nearestAnchor(device, centre, p) : nearestAnchor(device, p, centre))).filter((a) => a !== null && a.offMm > 0.01);
+    const center = at + (side === 'left' || side === 'front' ? -1 : 1) * (plate.pinDiameter / 2);
+    const off = pins.map((p) => (axis === 'x' ? nearestAnchor(device, center, p) : nearestAnchor(device, p, center))).filter((a) => a !== null && a.offMm > 0.01);
     if (off.length === 0) return [];
     const [first] = off as NonNullable<(typeof off)[number]>[];
     return [say('stop', {

@@ -24,7 +24,7 @@ export function roundGrip(seat: SeatFacts, gripped: Gripped | null, device: Roun
   if (Math.abs(gripped.across[0] - gripped.across[1]) > ROUND_MM && device.kind !== 'rotary axis') {
     found.push(finding(told, 'grip-not-round', 'hold')('stop', {
       says: `What is gripped is not round: ${speech.size(gripped.across[0])} by ${speech.sizeWithUnit(gripped.across[1])}.`,
-      numbers: { first: gripped.across[0], second: gripped.across[1] }, because: 'Jaws that close together cannot centre it.', remedy: 'Grip a round part of it, or hold it another way.',
+      numbers: { first: gripped.across[0], second: gripped.across[1] }, because: 'Jaws that close together cannot center it.', remedy: 'Grip a round part of it, or hold it another way.',
     }));
   }
   const rpm = setup.round.rpm ?? 0;

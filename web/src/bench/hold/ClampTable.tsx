@@ -3,7 +3,7 @@ import type { PlacedClamp, Setup } from '@violet-jaw/core/job';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { NumberField } from '../../fields/NumberField';
-import { Labelled } from '../../fields/Labelled';
+import { Labeled } from '../../fields/Labeled';
 import { ChoiceField } from '../../fields/TextField';
 import type { SectionProps } from '../section';
 import { newId } from '../../app/newId';
@@ -32,13 +32,13 @@ export function ClampTable({ setup, edit, planned }: SectionProps) {
         const bolted = kind === 'strap' || kind === 'edge clamp';
         return (
           <div key={i} className="cut clamp-row" role="group" aria-label={`Clamp ${i + 1}`}>
-            <Labelled text={`Clamp ${i + 1}`} wide><ChoiceField hideLabel label={`Clamp ${i + 1}`} value={c.clamp ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.clamps.map((x) => ({ value: x.id, says: x.name }))]} onCommit={(v) => set(i, { clamp: v || null })} /></Labelled>
-            <Labelled text="X">{length(i, 'x', 'X')}</Labelled>
-            <Labelled text="Y">{length(i, 'y', 'Y')}</Labelled>
-            {bolted && <Labelled text={kind === 'strap' ? 'Bolt to the' : 'Pushes to the'}><ChoiceField hideLabel label={`Direction of clamp ${i + 1}`} value={c.towards} choices={TOWARDS} onCommit={(towards) => set(i, { towards })} /></Labelled>}
-            {bolted && <Labelled text="Torque, N·m"><NumberField hideLabel optional label={`Torque of clamp ${i + 1}`} value={c.torque} min={0} max={10_000} onCommit={(torque) => set(i, { torque })} /></Labelled>}
-            {kind === 'strap' && <Labelled text="Spot to bolt">{length(i, 'toBolt', 'To bolt')}</Labelled>}
-            {kind === 'strap' && <Labelled text="Bolt to heel">{length(i, 'toHeel', 'Bolt to heel')}</Labelled>}
+            <Labeled text={`Clamp ${i + 1}`} wide><ChoiceField hideLabel label={`Clamp ${i + 1}`} value={c.clamp ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.clamps.map((x) => ({ value: x.id, says: x.name }))]} onCommit={(v) => set(i, { clamp: v || null })} /></Labeled>
+            <Labeled text="X">{length(i, 'x', 'X')}</Labeled>
+            <Labeled text="Y">{length(i, 'y', 'Y')}</Labeled>
+            {bolted && <Labeled text={kind === 'strap' ? 'Bolt to the' : 'Pushes to the'}><ChoiceField hideLabel label={`Direction of clamp ${i + 1}`} value={c.towards} choices={TOWARDS} onCommit={(towards) => set(i, { towards })} /></Labeled>}
+            {bolted && <Labeled text="Torque, N·m"><NumberField hideLabel optional label={`Torque of clamp ${i + 1}`} value={c.torque} min={0} max={10_000} onCommit={(torque) => set(i, { torque })} /></Labeled>}
+            {kind === 'strap' && <Labeled text="Spot to bolt">{length(i, 'toBolt', 'To bolt')}</Labeled>}
+            {kind === 'strap' && <Labeled text="Bolt to heel">{length(i, 'toHeel', 'Bolt to heel')}</Labeled>}
             <Button size="sm" variant="outline-primary" aria-label={`Remove clamp ${i + 1}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button>
           </div>
         );

@@ -19,26 +19,26 @@ export function MarginChart({ margins, width }: { margins: readonly Margin[]; wi
   useEffect(() => {
     if (!place.current) return undefined;
     const style = getComputedStyle(document.documentElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim();
+    const color = (name: string) => style.getPropertyValue(name).trim();
     const chart = init(place.current, null, { renderer: 'svg', width, height: 46 + margins.length * 30 });
     const scale = Math.min(MOST_SHOWN, Math.max(3, Math.ceil(Math.max(...margins.map((m) => m.high)))));
     const shown = (v: number) => Math.min(v, scale);
     chart.setOption({
       animation: false,
-      textStyle: { fontFamily: getComputedStyle(document.body).fontFamily, color: colour('--ink'), fontSize: 13 },
+      textStyle: { fontFamily: getComputedStyle(document.body).fontFamily, color: color('--ink'), fontSize: 13 },
       grid: { left: 118, right: 16, top: 6, bottom: 34 },
-      xAxis: { type: 'value', min: 0, max: scale, name: 'times the cut', nameLocation: 'middle', nameGap: 20, nameTextStyle: { color: colour('--steel') }, splitLine: { lineStyle: { color: colour('--hair') } }, axisLabel: { color: colour('--ink') } },
-      yAxis: { type: 'category', inverse: true, data: margins.map(told), axisLabel: { color: colour('--ink'), fontSize: 14, fontWeight: 'bold' }, axisLine: { lineStyle: { color: colour('--steel') } } },
+      xAxis: { type: 'value', min: 0, max: scale, name: 'times the cut', nameLocation: 'middle', nameGap: 20, nameTextStyle: { color: color('--steel') }, splitLine: { lineStyle: { color: color('--hair') } }, axisLabel: { color: color('--ink') } },
+      yAxis: { type: 'category', inverse: true, data: margins.map(told), axisLabel: { color: color('--ink'), fontSize: 14, fontWeight: 'bold' }, axisLine: { lineStyle: { color: color('--steel') } } },
       series: [
         {
-          type: 'bar', barWidth: 14, data: margins.map((m) => ({ value: shown(m.times), itemStyle: { color: m.low < 1 ? 'transparent' : colour('--violet'), borderColor: m.times < 1 ? colour('--stop') : m.low < 1 ? colour('--amber') : colour('--violet'), borderWidth: 2 } })),
-          markLine: { symbol: 'none', silent: true, label: { show: false }, lineStyle: { color: colour('--stop'), type: 'solid', width: 2 }, data: [{ xAxis: 1 }] },
+          type: 'bar', barWidth: 14, data: margins.map((m) => ({ value: shown(m.times), itemStyle: { color: m.low < 1 ? 'transparent' : color('--violet'), borderColor: m.times < 1 ? color('--stop') : m.low < 1 ? color('--amber') : color('--violet'), borderWidth: 2 } })),
+          markLine: { symbol: 'none', silent: true, label: { show: false }, lineStyle: { color: color('--stop'), type: 'solid', width: 2 }, data: [{ xAxis: 1 }] },
         },
         {
           type: 'custom', data: margins.map((m, i) => [shown(m.low), i, shown(m.high)]), silent: true,
           renderItem: (_: unknown, api: { value(k: number): number; coord(v: [number, number]): number[] }) => {
             const [a, b] = [api.coord([api.value(0), api.value(1)]), api.coord([api.value(2), api.value(1)])];
-            const line = (x1: number, y1: number, x2: number, y2: number) => ({ type: 'line' as const, shape: { x1, y1, x2, y2 }, style: { stroke: colour('--ink'), lineWidth: 2 } });
+            const line = (x1: number, y1: number, x2: number, y2: number) => ({ type: 'line' as const, shape: { x1, y1, x2, y2 }, style: { stroke: color('--ink'), lineWidth: 2 } });
             return { type: 'group' as const, children: [line(a[0], a[1], b[0], b[1]), line(a[0], a[1] - 5, a[0], a[1] + 5), line(b[0], b[1] - 5, b[0], b[1] + 5)] };
           },
         },

@@ -144,17 +144,17 @@ function BodyLine({ body, before, units, alone, chosen, onChoose }: { body: Chec
   );
 }
 
-/** The same numbers as millimetres and as inches, so that a mistake by 25.4 is obvious. */
+/** The same numbers as millimeters and as inches, so that a mistake by 25.4 is obvious. */
 function UnitQuestion({ body, mmPerUnit, chosen, onChoose }: { body: CheckedBody; mmPerUnit: number; chosen: 'mm' | 'inch' | null; onChoose: (unit: 'mm' | 'inch') => void }) {
   const size = boxSize(meshBox(body.mesh));
-  // the thickness of an outline is told in millimetres and does not change with the unit of the drawing
+  // the thickness of an outline is told in millimeters and does not change with the unit of the drawing
   const numbers = [size.x, size.y].map((v) => v / mmPerUnit);
   const asMm = (f: number) => numbers.map((v) => formatLength(v * f, 'mm')).join(' × ');
   const asInch = (f: number) => numbers.map((v) => formatLength(v * f, 'inch')).join(' × ');
   return (
     <Form.Group role="radiogroup" aria-label="Unit of the file">
       <div>The file does not say for certain what its numbers are. How large is the part?</div>
-      <Form.Check type="radio" id="unit-mm" name="unit" checked={chosen === 'mm'} onChange={() => onChoose('mm')} label={<span className="number">millimetres: {asMm(1)} mm = {asInch(1)} in</span>} />
+      <Form.Check type="radio" id="unit-mm" name="unit" checked={chosen === 'mm'} onChange={() => onChoose('mm')} label={<span className="number">millimeters: {asMm(1)} mm = {asInch(1)} in</span>} />
       <Form.Check type="radio" id="unit-inch" name="unit" checked={chosen === 'inch'} onChange={() => onChoose('inch')} label={<span className="number">inches: {asMm(25.4)} mm = {asInch(25.4)} in</span>} />
     </Form.Group>
   );

@@ -7,7 +7,7 @@ import { useJob } from '../../app/JobLayout';
 
 const WHAT: Record<ControlPart, string> = {
   set: 'Puts each zero into its register. Registers that are not known, or that another setup owns, are left out and told.',
-  verify: 'Goes over each zero, above everything that stands there, and stops: look whether it is the right corner. Rises first, always.',
+  verify: 'Goes over each zero, above everything that stands there, and stops: look whether it is the corner the line names. Rises first, always.',
   clear: 'Takes back what this job has set, so that nothing is left for the next one.',
 };
 

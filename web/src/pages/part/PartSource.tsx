@@ -85,7 +85,7 @@ function FileLine({ body, bodies, onChange }: { body: FileBody; bodies: readonly
   const { job } = useJob();
   return (
     <>
-      <p className="mb-1">From <strong>{body.file}</strong>{body.unit && <>, numbers in {body.unit === 'mm' ? 'millimetres' : 'inches'}</>}{bodies.length > 1 && ', body '}
+      <p className="mb-1">From <strong>{body.file}</strong>{body.unit && <>, numbers in {body.unit === 'mm' ? 'millimeters' : 'inches'}</>}{bodies.length > 1 && ', body '}
         {bodies.length > 1 && (
           <Form.Select size="sm" aria-label="Body that is the part" value={body.body ?? ''} onChange={(e) => { const b = bodies.find((x) => x.index === Number(e.target.value)); if (b) onChange({ ...body, body: b.index, bodyName: b.name }); }}>
             {body.body == null && <option value="">choose</option>}

@@ -52,7 +52,7 @@ function Transition({ t }: { t: SheetTransition }) {
       <div><strong>Op {t.fromOp} to Op {t.toOp}: {t.says}</strong> {t.edges}</div>
       <div>{t.kept.join('; ')}.</div>
       {t.shift ? AXES.map((a) => <div key={a}><strong className="number">Shift {a.toUpperCase()} {t.shift?.[a]}</strong> {t.because[a]}</div>) : <div>{t.conditions.join(' ')}</div>}
-      <div>Holds only while: {t.conditions.join(' ')}</div>
+      {t.shift && <div>Holds only while: {t.conditions.join(' ')}</div>}
     </div>
   );
 }
@@ -88,7 +88,7 @@ function SetupPage({ sheet, setup, transition }: { sheet: Sheet; setup: SheetSet
         </div>
         <div>
           <h3>Touch off, {setup.touchOffTool}: declare</h3>
-          <Table size="sm"><tbody>{setup.touchOff.map((t) => <tr key={t.face} className={t.preferred ? 'fw-bold' : undefined}><td>{t.face} face, {t.surface}</td><td className="number">{t.declare}</td></tr>)}</tbody></Table>
+          <Table size="sm"><tbody>{setup.touchOff.map((t) => <tr key={`${t.face} ${t.axis}`} className={t.chosen ? 'fw-bold' : 'quiet'}><td>{t.chosen ? '' : 'or '}{t.face}, {t.surface}</td><td className="number">{t.declare}</td></tr>)}</tbody></Table>
           {setup.touchOff.length === 0 && <p>Nothing stands above the device to touch.</p>}
         </div>
         <div>

@@ -4,7 +4,7 @@ import { dialectSchema, type Machine, type PositionName } from '@violet-jaw/core
 import type { Units } from '@violet-jaw/core/units';
 import { LengthField } from '../../fields/LengthField';
 import { OptionalLengthField } from '../../fields/OptionalLengthField';
-import { Labelled } from '../../fields/Labelled';
+import { Labeled } from '../../fields/Labeled';
 import { SchemaFields } from '../../fields/SchemaFields';
 import { ChoiceField, TextField } from '../../fields/TextField';
 import { usePosition } from './usePosition';
@@ -39,7 +39,7 @@ function PositionRow({ name, position, units, onCommit }: { name: string; positi
   return (
     <div className="cut" role="group" aria-label={name}>
       <div className="wide align-self-center">{name}</div>
-      {AXES.map((a) => <Labelled key={a} text={a.toUpperCase()}><OptionalLengthField label={`${name} ${a.toUpperCase()}`} mm={shown[a]} units={units} signed onCommit={(mm) => enter(a, mm)} /></Labelled>)}
+      {AXES.map((a) => <Labeled key={a} text={a.toUpperCase()}><OptionalLengthField label={`${name} ${a.toUpperCase()}`} mm={shown[a]} units={units} signed onCommit={(mm) => enter(a, mm)} /></Labeled>)}
       {position && <button type="button" className="btn btn-link btn-sm" onClick={() => onCommit(null)}>Forget</button>}
     </div>
   );

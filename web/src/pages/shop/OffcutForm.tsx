@@ -131,7 +131,7 @@ function RingField({ label, ring, units, onCommit, className }: { label: string;
   );
 }
 
-/** The piece from above; while drawing, each click puts a corner on whole millimetres or sixteenths of an inch. */
+/** The piece from above; while drawing, each click puts a corner on whole millimeters or sixteenths of an inch. */
 function Sketch({ offcut, drawing, units, onPoint }: { offcut: Offcut; drawing: { what: string; points: Point[] } | null; units: Units; onPoint: (p: Point) => void }) {
   const scene = offcutScene(offcut, null, true);
   const shapes = drawing && drawing.points.length > 1 ? [{ kind: 'line' as const, role: 'grip' as const, points: drawing.points }] : [];

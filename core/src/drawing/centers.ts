@@ -1,16 +1,16 @@
 import { dot, type Rotation, type Vec3 } from '../frames';
 import type { Feature } from '../part';
 
-/** How far a centre line goes beyond the bore it belongs to (ISO 128-2: a little beyond the outline). */
+/** How far a center line goes beyond the bore it belongs to (ISO 128-2: a little beyond the outline). */
 const BEYOND = 0.12;
 const LEAST_MM = 1.5;
 
 /**
- * Centre lines of bores and bosses in a view: a cross where the axis points at the eye, a line along the axis where it lies across.
+ * Center lines of bores and bosses in a view: a cross where the axis points at the eye, a line along the axis where it lies across.
  * @param rotation rows: drawing right, drawing up, towards the eye, in part coordinates
  * @returns straight pieces u0 v0 u1 v1 …
  */
-export function centreLines(features: readonly Feature[], rotation: Rotation): number[] {
+export function centerLines(features: readonly Feature[], rotation: Rotation): number[] {
   const [right, up, eye] = rotation.rows;
   const at = (p: Vec3): [number, number] => [dot(right, p), dot(up, p)];
   const drawn = new Set<string>();
@@ -31,7 +31,7 @@ export function centreLines(features: readonly Feature[], rotation: Rotation): n
   });
 }
 
-/** Two bores on one axis share their centre line where it is the same. */
+/** Two bores on one axis share their center line where it is the same. */
 function once(drawn: Set<string>, line: number[]): number[] {
   const key = line.map((c) => c.toFixed(3)).join();
   if (drawn.has(key)) return [];
