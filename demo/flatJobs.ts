@@ -64,7 +64,7 @@ export function windowRingJob(file = 'window-ring.dxf', sha256?: string): Job {
     due: '2026-12-09', allowance, blank: { ...newBlank(allowance), kind: 'sheet' }, machine: 'router-1', sizeTolerance: 0.05,
     setups: [
       setup({
-        id: 'op-10', op: 10, does: 'routes the ring out of the sheet', device: 'board-router', cutsBelowTop: 3, clears: 'outline', outlineCutter: 4, program: '3201',
+        id: 'op-10', op: 10, does: 'routes the ring out of the sheet', device: 'board-router', cutsBelowTop: 3.05, clears: 'outline', outlineCutter: 4, program: '3201',
         tools: [cutter({ number: 2, diameter: 4, feedPerTooth: 0.03, cutDepth: 0.8, cutWidth: 4 })],
         separation: { ...NO_HOLD.separation, way: 'skin' },
         plate: plate({ x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 100, pins: [] }, pinDiameter: 12, pinHeight: 2.5, bond: 'tape-thin', bondInset: 3, temperature: 35, backing: 'under the middle disc, it is scrap' }),

@@ -2,7 +2,7 @@ import { NO_ROTATION, unitVector, vec } from '../frames';
 import type { PlacedClamp } from '../job';
 import type { Clamp, EdgeClamp, FlatDevice, FixturePlate, Nail, Screw, SlotTable, Strap, Weight } from '../shop';
 import { ViewMesh } from '../solid';
-import { boltForceN, GRAVITY, proofLoadN, strapForceN, T_SLOT_BOLTS } from './sums';
+import { boltForceN, boltUse, GRAVITY, plateThreadN, proofLoadN, strapForceN, strapStressMPa, T_SLOT_BOLTS } from './sums';
 import { circle, rectangleRing, toSeated, type HoldOf } from './input';
 import type { HoldContact, HoldForce, HoldTrouble, Obstacle } from './types';
 
@@ -82,7 +82,23 @@ function preload(name: string, bolt: Strap | EdgeClamp, torque: number | null): 
   if (torque === null) return { forceN: 0, trouble: [{ kind: 'torque-missing', name }] };
   const forceN = boltForceN(torque, bolt.torqueFactor, bolt.thread);
   const proofN = proofLoadN(bolt.thread, bolt.strengthClass);
-  return { forceN, trouble: forceN > proofN ? [{ kind: 'bolt-over-proof', name, forceN, proofN }] : [] };
+  const share = boltUse(forceN, bolt.torqueFactor, bolt.thread, bolt.strengthClass);
+  return { forceN, trouble: forceN > 0.75 * proofN || share > 0.9 ? [{ kind: 'bolt-over-proof', name, forceN, proofN, share }] : [] };
+}
+
+/** What a bolt in a tapped hole of a plate can pull before the hole's thread gives. */
+function threadTrouble(name: string, thread: number, forceN: number, device: FlatDevice): HoldTrouble[] {
+  if (device.kind !== 'fixture plate') return [];
+  const bearsN = plateThreadN(thread, device.thickness);
+  return forceN > 0.75 * bearsN ? [{ kind: 'thread-strips', name, forceN, bearsN }] : [];
+}
+
+/** Steel of straps yields from here on, N/mm² (heat-treatable steel, common practice, no source). */
+const STRAP_YIELD_MPA = 300;
+
+function strapBends(name: string, strap: Strap, placed: PlacedClamp, boltN: number): HoldTrouble[] {
+  const stressMPa = strapStressMPa(boltN, placed.toHeel, placed.toBolt, strap.width, strap.thickness, strap.thread * 1.1);
+  return stressMPa > STRAP_YIELD_MPA ? [{ kind: 'strap-bends', name, stressMPa }] : [];
 }
 
 /** From a little behind the spot it presses on to a little behind its heel. */
@@ -110,7 +126,7 @@ function strapEffect(name: string, strap: Strap, placed: PlacedClamp, input: Hol
       { name: `bolt of ${name}`, footprint: [circle(bolt.x, bolt.y, strap.thread)], from: top, to: top + strap.thickness + strap.headHeight, cuttable: false },
       { name: `step block of ${name}`, footprint: [rectangleRing(heel.x - side.x - d.x * 2 * NOSE_MM, heel.y - side.y - d.y * 2 * NOSE_MM, heel.x + side.x, heel.y + side.y)], from: 0, to: top, cuttable: false },
     ],
-    trouble: [...trouble, ...tooShort(name, strap, end), ...anchorTrouble(name, strap.thread, input.device, bolt), ...(emptyMm > 0 ? [{ kind: 'strap-over-hollow' as const, name, emptyMm }] : [])],
+    trouble: [...trouble, ...strapBends(name, strap, placed, forceN), ...threadTrouble(name, strap.thread, forceN, input.device), ...tooShort(name, strap, end), ...anchorTrouble(name, strap.thread, input.device, bolt), ...(emptyMm > 0 ? [{ kind: 'strap-over-hollow' as const, name, emptyMm }] : [])],
     step: `${name}: nose at X ${speech.signed(placed.x)} Y ${speech.signed(placed.y)}, bolt M${strap.thread} at X ${speech.signed(bolt.x)} Y ${speech.signed(bolt.y)}, heel on a step block ${speech.sizeWithUnit(top)} high, level; tighten with ${placed.torque === null ? '?' : speech.torque(placed.torque)}`,
   };
 }
@@ -120,7 +136,11 @@ function edgeEffect(name: string, edge: EdgeClamp, placed: PlacedClamp, input: H
   const rest = input.seat.locators.z.at;
   const { forceN, trouble } = preload(name, edge, placed.torque);
   const down = (edge.downAngle * Math.PI) / 180;
-  const inward = vec(d.x * Math.cos(down), d.y * Math.cos(down), -Math.sin(down));
+  // the guide of the wedge takes its share; down the part is pulled by friction only, and that much friction is used up
+  const pushN = forceN * (Math.cos(down) - edge.friction * Math.sin(down));
+  const downN = Math.min(forceN * Math.sin(down), edge.friction * pushN);
+  const frictionLeft = pushN > 0 ? Math.sqrt(Math.max(0, edge.friction ** 2 - (downN / pushN) ** 2)) : edge.friction;
+  const inward = vec(d.x, d.y, 0);
   const z = rest + Math.min(edge.height, input.seat.loadedBox.max.z - rest) / 2;
   const half = edge.width / 2;
   const side = { x: Math.abs(d.y) * half, y: Math.abs(d.x) * half };
@@ -128,10 +148,10 @@ function edgeEffect(name: string, edge: EdgeClamp, placed: PlacedClamp, input: H
   const { speech } = input;
   return {
     contacts: [{
-      name, kind: 'clamp', points: [vec(placed.x, placed.y, z)], inward, areaMm2: edge.width * (edge.height / 2), friction: edge.friction, forceN, ...RIGID,
+      name, kind: 'clamp', points: [vec(placed.x, placed.y, z)], inward, areaMm2: edge.width * (edge.height / 2), friction: frictionLeft, forceN: pushN, ...RIGID,
       patch: { min: vec(placed.x - side.x, placed.y - side.y, rest), max: vec(placed.x + side.x, placed.y + side.y, Math.min(rest + edge.height, input.seat.loadedBox.max.z)) },
     }],
-    forces: [],
+    forces: downN > 0 ? [{ name: `${name}, pull down`, at: vec(placed.x, placed.y, z), forceN: vec(0, 0, -downN) }] : [],
     obstacles: [{ name, footprint: [rectangleRing(placed.x - side.x, placed.y - side.y, back.x + side.x, back.y + side.y)], from: 0, to: edge.height, cuttable: false }],
     trouble,
     step: `${name}: against the part at X ${speech.signed(placed.x)} Y ${speech.signed(placed.y)}; tighten with ${placed.torque === null ? '?' : speech.torque(placed.torque)}`,

@@ -40,16 +40,25 @@ function boxOf(outlines: Outlines, z: number): HoldContact['patch'] {
   return xs.length === 0 ? { min: vec(0, 0, z), max: vec(0, 0, z) } : { min: vec(Math.min(...xs), Math.min(...ys), z), max: vec(Math.max(...xs), Math.max(...ys), z) };
 }
 
-const perimeter = (outlines: Outlines) => outlines.reduce((sum, ring) => sum + ring.reduce((s, p, i) => { const q = ring[(i + 1) % ring.length]; return s + Math.hypot(q[0] - p[0], q[1] - p[1]); }, 0), 0);
-
 /** What of the underside is held: all that lies there, or once a cut has gone through, the part alone. */
 interface Underside {
   readonly loaded: Outlines;
   /** after the cut: what bears, where the part has been cut free only the part */
   readonly held: Outlines;
+  /** the cut takes away what joined a part to the rest of the blank, tabs and skin aside */
+  readonly frees: boolean;
   /** the part alone is left to hold */
   readonly alone: boolean;
   readonly overEdgeMm2: number;
+}
+
+/** So far around a part nothing may be left if it stands alone, mm. */
+const AROUND_MM = 0.3;
+
+/** Whether nothing touches a part's outline from outside. */
+function standsAlone(kernel: HoldOf<FlatDevice>['kernel'], ring: Outlines[number], material: Outlines): boolean {
+  const around = kernel.flatDifference(kernel.offset([ring], AROUND_MM, 'round'), [ring]);
+  return kernel.flatArea(kernel.flatCommon(around, material)) < 1e-3 * kernel.flatArea(around);
 }
 
 export function undersideOf(input: HoldOf<FlatDevice>): Underside {
@@ -60,9 +69,11 @@ export function undersideOf(input: HoldOf<FlatDevice>): Underside {
   const [loaded, left] = [sectionOf('loaded', level), sectionOf('left', level)];
   // tabs or a skin still join the part to the rest of the sheet
   const joined = setup.separation.way === 'tabs' || setup.separation.way === 'skin';
-  const cutThrough = kernel.flatArea(loaded) - kernel.flatArea(left) > 1;
+  const finished = sectionOf('finished', level);
+  const frees = finished.some((ring) => signedArea(ring) > 0 && standsAlone(kernel, ring, left) && !standsAlone(kernel, ring, loaded));
+  const alone = frees && !joined;
   const wholeTop = device.kind !== 'vacuum pods' && device.kind !== 'support grid';
-  return { loaded: on(loaded), overEdgeMm2: wholeTop ? kernel.flatArea(kernel.flatDifference(loaded, place)) : 0, held: on(cutThrough && !joined ? kernel.flatCommon(left, sectionOf('finished', level)) : left), alone: cutThrough && !joined };
+  return { loaded: on(loaded), overEdgeMm2: wholeTop ? kernel.flatArea(kernel.flatDifference(loaded, place)) : 0, held: on(alone ? kernel.flatCommon(left, finished) : left), frees, alone };
 }
 
 /** What a bond holds on the area that sticks. */
@@ -71,8 +82,10 @@ function bondContact(bond: Bond, stuck: Outlines, factor: number, { kernel, seat
   if (points.length < 3) return [];
   const areaMm2 = kernel.flatArea(stuck);
   const sticks = (areaMm2 * bond.share * factor) / 100;
-  // a part that is lifted peels from its rim before the whole area gives way
-  const peel = bond.peelNPerMm > 0 ? bond.peelNPerMm * perimeter(stuck) * factor : Infinity;
+  // a part that is lifted peels from a corner: the front there is no longer than the area is narrow
+  const { min, max } = boxOf(stuck, 0);
+  const front = Math.min(max.x - min.x, max.y - min.y);
+  const peel = bond.peelNPerMm > 0 ? bond.peelNPerMm * front * factor : Infinity;
   return [{
     name: bond.kind, kind: 'bond', points, inward: vec(0, 0, 1), areaMm2, friction: 0, forceN: 0,
     pullN: Math.min(sticks * bond.pullMPa, peel), shearN: sticks * bond.shearMPa, patch: boxOf(stuck, seat.locators.z.at),
@@ -175,7 +188,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     ...clamps.flatMap((c) => c.forces.map((f) => ({ label: f.name, value: `${speech.force(-f.forceN.z)} down` }))),
   ];
   return {
-    kind: device.kind, top: topOf(device, rest), open: openOnFlat(setup, device.kind === 'vacuum pods' ? device.podHeight : 0),
+    kind: device.kind, frees: under.frees, top: topOf(device, rest), open: openOnFlat(setup, device.kind === 'vacuum pods' ? device.podHeight : 0),
     vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
     drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,

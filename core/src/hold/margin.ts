@@ -37,7 +37,7 @@ export interface MarginFacts {
 const MOST = 50;
 /** Where the search for a limit ends: this many times 100 N. */
 const FAR = 1e4;
-const DIRECTIONS = 8;
+const DIRECTIONS = 16;
 
 /** Places where a cut may push: the corners and the middle of what is removed, at its lowest and its top. */
 function placesOf({ min, max }: Box3, lowest: number): Vec3[] {
@@ -80,9 +80,12 @@ function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times'
     for (const push of pushesOf(demand)) {
       if (Math.hypot(push.x, push.y, push.z) < 1e-9) continue;
       const load = wrenchAt(at, push);
-      const turned = { force: load.force, moment: vec(load.moment.x, load.moment.y, load.moment.z + demand.torqueNm * 1000) };
-      const times = timesBorne(contacts, forces, turned, FAR);
-      if (times < found.times) found = { times, at, towards: push };
+      // a spindle that turns clockwise (M3) turns the part clockwise seen from above; a left-hand tool the other way
+      for (const turns of demand.torqueNm > 0 ? [-1, 1] : [0]) {
+        const turned = { force: load.force, moment: vec(load.moment.x, load.moment.y, load.moment.z + turns * demand.torqueNm * 1000) };
+        const times = timesBorne(contacts, forces, turned, FAR);
+        if (times < found.times) found = { times, at, towards: push };
+      }
     }
   }
   return found;

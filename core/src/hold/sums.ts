@@ -35,13 +35,51 @@ export function strapForceN(boltN: number, toHeelMm: number, toPartMm: number): 
 /** Proof stress of bolts, N/mm² (ISO 898-1:2013, table 3; 8.8 up to M16: 580, above: 600). */
 const PROOF_MPA: Record<string, (d: number) => number> = { '5.6': () => 280, '8.8': (d) => (d <= 16 ? 580 : 600), '10.9': () => 830, '12.9': () => 970 };
 
+/** Yield of bolts at 0.2 % stretch, N/mm² (ISO 898-1:2013, table 3; from memory). */
+const YIELD_MPA: Record<string, (d: number) => number> = { '5.6': () => 300, '8.8': (d) => (d <= 16 ? 640 : 660), '10.9': () => 940, '12.9': () => 1100 };
+
+/** Coarse inch threads (ASME B1.1, UNC, from memory): nominal diameter in inch, threads to the inch. */
+const UNC: readonly (readonly [number, number])[] = [[1 / 4, 20], [5 / 16, 18], [3 / 8, 16], [7 / 16, 14], [1 / 2, 13], [9 / 16, 12], [5 / 8, 11], [3 / 4, 10], [7 / 8, 9], [1, 8]];
+
+const isInch = (diameterMm: number): boolean => UNC.some(([d]) => Math.abs(d * 25.4 - diameterMm) < 0.02);
+
+/** Pitch of a coarse thread, mm: inch sizes by their own, metric ones by ISO 261; between sizes that of the next smaller one. */
+export function pitchMm(diameterMm: number): number {
+  const inch = UNC.find(([d]) => Math.abs(d * 25.4 - diameterMm) < 0.02);
+  return inch ? 25.4 / inch[1] : [...PITCH].reverse().find(([d]) => d <= diameterMm)?.[1] ?? diameterMm * 0.18;
+}
+
 /** Coarse pitches of ISO 261, mm, by nominal diameter. */
 const PITCH: readonly (readonly [number, number])[] = [[4, 0.7], [5, 0.8], [6, 1], [8, 1.25], [10, 1.5], [12, 1.75], [14, 2], [16, 2], [18, 2.5], [20, 2.5], [22, 2.5], [24, 3], [27, 3], [30, 3.5], [36, 4], [42, 4.5], [48, 5]];
 
-/** Stress area of a coarse ISO thread, mm²: `A = π/4 · (d − 0.9382·P)²` (ISO 898-1, 9.1.6.1). Between sizes the pitch of the next smaller one. */
+/** Stress area of a coarse thread, mm²: `A = π/4 · (d − 0.9382·P)²` (ISO 898-1, 9.1.6.1), inch threads `A = π/4 · (d − 0.9743·P)²` (ASME B1.1). */
 export function stressAreaMm2(diameterMm: number): number {
-  const pitch = [...PITCH].reverse().find(([d]) => d <= diameterMm)?.[1] ?? diameterMm * 0.18;
-  return (Math.PI / 4) * (diameterMm - 0.9382 * pitch) ** 2;
+  return (Math.PI / 4) * (diameterMm - (isInch(diameterMm) ? 0.9743 : 0.9382) * pitchMm(diameterMm)) ** 2;
+}
+
+/**
+ * Share of its yield that a bolt comes to while it is tightened: pull and twist together, `σ_red = √(σ² + 3·τ²)` (VDI 2230). The twist in the
+ * thread follows from the torque factor: `K·d = 0.16·P + μ·(0.58·d₂ + 0.7·d)`, `M_G = F·(0.16·P + 0.58·μ·d₂)`, `τ = M_G / (π·d_s³/16)`.
+ */
+export function boltUse(forceN: number, torqueFactor: number, diameterMm: number, strengthClass: string): number {
+  const pitch = pitchMm(diameterMm);
+  const area = stressAreaMm2(diameterMm);
+  const flank = diameterMm - 0.6495 * pitch;
+  const friction = Math.max(0, (torqueFactor * diameterMm - 0.16 * pitch) / (0.58 * flank + 0.7 * diameterMm));
+  const twist = forceN * (0.16 * pitch + 0.58 * friction * flank);
+  const core = Math.sqrt((4 * area) / Math.PI);
+  return Math.hypot(forceN / area, Math.sqrt(3) * (twist / ((Math.PI * core ** 3) / 16))) / (YIELD_MPA[strengthClass]?.(diameterMm) ?? 300);
+}
+
+/** Bending stress in a strap over its bolt, N/mm²: `M = F·a·b/(a + b)` over what is left beside the bolt's hole (levers and bending of any handbook). */
+export function strapStressMPa(boltN: number, toHeelMm: number, toPartMm: number, widthMm: number, thicknessMm: number, holeMm: number): number {
+  const all = toHeelMm + toPartMm;
+  return all <= 0 || widthMm <= holeMm ? Infinity : (boltN * toHeelMm * toPartMm) / all / (((widthMm - holeMm) * thicknessMm ** 2) / 6);
+}
+
+/** What a tapped hole in an aluminum plate bears, N: shear over its threads, engaged by 1.5 diameters or the plate's thickness (160 N/mm² in shear, from memory). */
+export function plateThreadN(diameterMm: number, thicknessMm: number): number {
+  return Math.PI * diameterMm * 0.75 * Math.min(1.5 * diameterMm, thicknessMm) * 160;
 }
 
 /** Load a bolt stands without staying longer, N: proof stress times stress area (ISO 898-1, tables 4 to 7). */
@@ -117,6 +155,14 @@ export const roundInertiaMm4 = (outsideMm: number, boreMm = 0): number => (Math.
 export function wallUnderPressure(pressureMPa: number, spanMm: number, thicknessMm: number, youngGPa: number): { stressMPa: number; deflectionMm: number } {
   const inertia = thicknessMm ** 3 / 12;
   return { deflectionMm: (pressureMPa * spanMm ** 4) / (384 * youngGPa * 1000 * inertia), stressMPa: (pressureMPa * spanMm ** 2) / 12 / (thicknessMm ** 2 / 6) };
+}
+
+/**
+ * A wall that stands from one edge and is pushed at the other: `σ = F·h/(b·t²/6)`, `δ = F·h³/(3·E·I)` (cantilever, any mechanics handbook).
+ * @param forceN at the free edge; @param armMm h, from the held edge; @param widthMm b, of what bends together
+ */
+export function wallStandingUp(forceN: number, armMm: number, widthMm: number, thicknessMm: number, youngGPa: number): { stressMPa: number; deflectionMm: number } {
+  return { stressMPa: (forceN * armMm) / ((widthMm * thicknessMm ** 2) / 6), deflectionMm: cantileverDeflectionMm(forceN, armMm, youngGPa, (widthMm * thicknessMm ** 3) / 12) };
 }
 
 /** What is left of a bond's strength at a temperature: all of it up to one, none from the other, straight between. */

@@ -54,6 +54,8 @@ export interface ViseHold {
   readonly fixedJawAreaMm2: number;
   readonly movingJawAreaMm2: number;
   readonly closingForceN: number;
+  /** how far the middle of the grip lies from the middle of the jaws, + to the right, mm; several pieces: 0 */
+  readonly offCenterMm: number;
   /** how far each jaw's contact begins above the rest where narrower, already finished material lies below it; 0: none */
   readonly caught: { readonly fixed: number; readonly moving: number };
 }
@@ -62,6 +64,8 @@ export interface ViseHold {
 export interface WallUnderLoad {
   readonly thicknessMm: number;
   readonly spanMm: number;
+  /** what holds it: material at both ends of the hollow, its floor, or one end only; left out where it is a ring */
+  readonly stands?: 'between its ends' | 'from its floor' | 'from one end';
   readonly stressMPa: number;
   readonly deflectionMm: number;
 }
@@ -86,7 +90,10 @@ export type HoldTrouble =
   | { readonly kind: 'clamp-on-nothing'; readonly name: string }
   | { readonly kind: 'strap-too-short'; readonly name: string; readonly needMm: number; readonly lengthMm: number }
   | { readonly kind: 'torque-missing'; readonly name: string }
-  | { readonly kind: 'bolt-over-proof'; readonly name: string; readonly forceN: number; readonly proofN: number }
+  /** `share` of its yield with the twist of tightening (VDI 2230) */
+  | { readonly kind: 'bolt-over-proof'; readonly name: string; readonly forceN: number; readonly proofN: number; readonly share: number }
+  | { readonly kind: 'strap-bends'; readonly name: string; readonly stressMPa: number }
+  | { readonly kind: 'thread-strips'; readonly name: string; readonly forceN: number; readonly bearsN: number }
   | { readonly kind: 'bolt-misses'; readonly name: string; readonly offMm: number; readonly nearest: string }
   | { readonly kind: 'bolt-does-not-fit'; readonly name: string; readonly threadMm: number; readonly slotMm: number; readonly wants: number | null }
   | { readonly kind: 'screw-too-long'; readonly name: string; readonly overMm: number }
@@ -110,6 +117,8 @@ export interface FreedPart {
 
 export interface HoldFacts {
   readonly kind: DeviceKind;
+  /** the cut takes away what joined a part to the rest of the blank; on devices a part lies flat on */
+  readonly frees: boolean;
   /** what a cut must stay above, device frame; for a board: how deep it may be cut */
   readonly top: { readonly z: number; readonly name: string; readonly wantedMm: number };
   /** where the part can be touched off, per machine direction it looks in */

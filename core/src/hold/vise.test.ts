@@ -97,7 +97,7 @@ describe('how a weak hold is told', () => {
     unknown: [], noTools: false, materialMissing: false,
   });
 
-  test.each([[0.8, 0.5, 'hold-too-weak', 'stop'], [1.2, 0.8, 'hold-margin-small', 'caution']] as const)('%d times, at worst %d: %s', (times, low, code, level) => {
+  test.each([[0.8, 0.5, 'hold-too-weak', 'stop'], [1.2, 0.8, 'hold-margin-small', 'stop']] as const)('%d times, at worst %d: %s', (times, low, code, level) => {
     expect(marginHolds(margin(times, low), told)).toMatchObject([{ code, level }]);
   });
 

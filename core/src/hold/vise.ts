@@ -22,6 +22,10 @@ export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>
   const movingJaw = seat.movingJaw!;
   const bottom = Math.max(jaw.touch.z[0], movingJaw.touch.z[0]);
   const top = Math.min(jaw.touch.z[1], movingJaw.touch.z[1]);
+  // a screw pushes in the middle: gripped beside it the jaw yaws in its guide, and less of the force arrives (common practice, no source)
+  const [left, right] = [Math.max(jaw.touch.x[0], movingJaw.touch.x[0]), Math.min(jaw.touch.x[1], movingJaw.touch.x[1])];
+  const offCenterMm = pieces === 1 ? (left + right) / 2 - vise.jawWidth / 2 : 0;
+  const yaw = Math.min(0.5, Math.abs(offCenterMm) / vise.jawWidth);
   const bothTouch = jaw.touches && movingJaw.touches;
   const caughtBy = (contact: Contact) =>
     contact.touches && Math.abs(contact.rawMm) > 1e-6 && contact.touch.z[0] > Math.max(rest.height, seat.loadedBox.min.z) + 0.01 ? vise.jawHeight - contact.touch.z[0] : 0;
@@ -30,7 +34,8 @@ export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>
     gripDepthMm: bothTouch ? Math.max(0, roundTouch(top) - roundTouch(bottom)) : 0,
     fixedJawAreaMm2: jaw.flatAreaMm2,
     movingJawAreaMm2: movingJaw.flatAreaMm2,
-    closingForceN: closingForceN(vise, torqueNm) / pieces,
+    closingForceN: (closingForceN(vise, torqueNm) / pieces) * (1 - yaw),
+    offCenterMm,
     caught: { fixed: caughtBy(jaw), moving: caughtBy(movingJaw) },
   };
 }
@@ -73,7 +78,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   ];
   const pocket = setup.closing.softJaws.on ? pocketOutline(input, (seat.locators.z.at + vise.jawHeight) / 2, setup.closing.softJaws) : null;
   return {
-    kind: 'vise', top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, open: openAbove(vise.jawHeight),
+    kind: 'vise', frees: false, top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, open: openAbove(vise.jawHeight),
     vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), freed: [], obstacles,
     drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
     figures: [

@@ -1,7 +1,7 @@
 import { isDocument, list, within, type Document } from './document';
 
 /**
- * Version 6: tools, placed clamps, pods and further pieces have an id, so that two people's edits of two of them do not meet; a station tells
+ * Version 6: tools tell what they are made of, their helix and point; tools, placed clamps, pods and further pieces have an id, so that two people's edits of two of them do not meet; a station tells
  * for which devices it was measured (stations of older documents do not tell, and count for any).
  */
 export function fromVersion5(file: Document): Document {
@@ -10,14 +10,14 @@ export function fromVersion5(file: Document): Document {
 }
 
 /** The same entry gets the same id in every copy of the document: by a tool's number, else by its place. */
-function withIds(entries: unknown, name: (entry: Document, i: number) => string): unknown {
+function withIds(entries: unknown, name: (entry: Document, i: number) => string, more: Document = {}): unknown {
   if (!Array.isArray(entries)) return entries;
   const used = new Set<string>();
   return list(entries).map((entry, i) => {
     const wanted = name(entry, i);
     const id = used.has(wanted) ? `${wanted}-${i + 1}` : wanted;
     used.add(id);
-    return { id, ...entry };
+    return { id, ...more, ...entry };
   });
 }
 
@@ -25,7 +25,7 @@ function setupFromVersion5(setup: Document): Document {
   const plate = within(setup.plate);
   return {
     ...setup,
-    ...('tools' in setup ? { tools: withIds(setup.tools, (tool) => `tool-${String(tool.number)}`) } : {}),
+    ...('tools' in setup ? { tools: withIds(setup.tools, (tool) => `tool-${String(tool.number)}`, { material: null, helix: null, point: null }) } : {}),
     ...('further' in setup ? { further: withIds(setup.further, (_, i) => `piece-${i + 2}`) } : {}),
     ...('plate' in setup ? { plate: { ...plate, clamps: withIds(plate.clamps, (_, i) => `clamp-${i + 1}`), pods: withIds(plate.pods, (_, i) => `pod-${i + 1}`) } } : {}),
   };

@@ -22,5 +22,5 @@ export const NO_HOLD: HoldChoices = {
 
 /** What a tool's cut is computed from, while nothing is known. */
 export const NO_CUT: Omit<Tool, 'id' | 'number' | 'description' | 'diameter' | 'length'> = {
-  use: 'milling', flutes: null, feedPerTooth: null, cutDepth: null, cutWidth: null, rpm: null, stickOut: null, holderDiameter: null, lengthRegister: null,
+  use: 'milling', flutes: null, feedPerTooth: null, cutDepth: null, cutWidth: null, rpm: null, stickOut: null, holderDiameter: null, material: null, helix: null, point: null, lengthRegister: null,
 };

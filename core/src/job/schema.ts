@@ -96,6 +96,9 @@ export const toolSchema = Type.Object({
   rpm: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 300_000 })]),
   stickOut: Type.Union([Type.Null(), positiveMm], { description: 'From the holder\'s face to the tip, mm.' }),
   holderDiameter: Type.Union([Type.Null(), positiveMm]),
+  material: Type.Union([Type.Null(), Type.Literal('high-speed steel'), Type.Literal('carbide')], { description: 'Of the cutting edges; null: not told, taken as the one that needs more force.' }),
+  helix: Type.Union([Type.Null(), Type.Number({ minimum: 0, maximum: 70 })], { description: 'Milling: helix angle, degrees; null: not told, taken as 45.' }),
+  point: Type.Union([Type.Null(), Type.Number({ minimum: 60, maximum: 180 })], { description: 'Drilling: point angle, degrees; null: not told, taken as 118.' }),
   lengthRegister: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 999 })], { description: 'Where its length is kept in the control; null: under its own number.' }),
 }, { additionalProperties: false });
 

@@ -5,6 +5,7 @@ import { boltFits } from '../hold/checks/boltFits';
 import { boltHolds } from '../hold/checks/boltHolds';
 import { clampOnPart } from '../hold/checks/clampOnPart';
 import { fastenerBites } from '../hold/checks/fastenerBites';
+import { gripCentered } from '../hold/checks/gripCentered';
 import { gripDepth } from '../hold/checks/gripDepth';
 import { heldDown } from '../hold/checks/heldDown';
 import { jawOpening } from '../hold/checks/jawOpening';
@@ -25,6 +26,7 @@ import { wallStands } from '../hold/checks/wallStands';
 import { cutClearsDevice } from '../prove/checks/cutClearsDevice';
 import { cutClearsJaws } from '../prove/checks/cutClearsJaws';
 import { cutInsideTravel } from '../prove/checks/cutInsideTravel';
+import { cutsThrough } from '../prove/checks/cutsThrough';
 import { cutsSomething } from '../prove/checks/cutsSomething';
 import { stickOutReaches } from '../prove/checks/stickOutReaches';
 import { zeroInsideTravel } from '../prove/checks/zeroInsideTravel';
@@ -59,7 +61,7 @@ function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup,
   return [
     ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, told),
     ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
-    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, told), ...gripDepth(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, told), ...gripDepth(hold.vise!, vise, told), ...gripCentered(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
   ];
 }
 
@@ -99,7 +101,7 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
     ...zLengthActive(setup, told), ...(seat.settled ? somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told) : []), ...rawTouched(facts.worksheet, facts.touchable, seat, told),
     ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookup).problems, ...(programmed?.problems ?? [])], nameOf, told),
     ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
-    ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)),
+    ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isFlatDevice(device) ? cutsThrough(prove, hold, seat, told) : []),
     ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
 }

@@ -5,7 +5,7 @@ import { planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
 import { ledgerOf, NO_LEDGER, type TouchedStation } from '../ledger';
 import { seatedMesh } from '../part';
-import { planProve, planSeparation, planWay, type SeparationFacts } from '../prove';
+import { planProve, planSeparation, planWay } from '../prove';
 import { partComesFree } from '../prove/checks/partComesFree';
 import { wayClear } from '../prove/checks/wayClear';
 import { gapsAtPins, movedSetup, seatInVise, seatInWords, seatOnFlat, seatRound, turnedBox, type Gripped, type SeatedPart, type SeatFacts } from '../seat';
@@ -143,7 +143,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   const worksheet = seat.settled ? touchOffWorksheet(asked) : nothingToTouch('The seat does not settle: there is no zero to find.');
   return {
     seat, gripped, pinGaps, hold, zero, touched,
-    separation: isFlatDevice(device) ? separationOf(sectionOf, seat, setup, material?.yieldMPa ?? null) : null,
+    separation: isFlatDevice(device) ? planSeparation(setup, hold.frees, sectionOf('finished', seat.locators.z.at + 0.01), material?.yieldMPa ?? null) : null,
     ledger: !seat.settled ? NO_LEDGER : ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null)), machine?.commonOffset),
     touchOff: seat.settled ? touchList(worksheet, touchable, (face) => touchAt(asked, face)) : [],
     touchable, worksheet,
@@ -152,11 +152,6 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
     programmed: setup.programmed ? compareProgrammed(setup.programmed, setup, seat, zero, firstCopy, blank.box, lookup) : null,
     says: { seat: seatInWords(seat, speech), zero: zeroInWords(setup.zero, orientation, nameOf) },
   };
-}
-
-function separationOf(sectionOf: (body: Body, height: number) => Outlines, seat: SeatFacts, setup: Setup, yieldMPa: number | null): SeparationFacts {
-  const level = seat.locators.z.at + 0.01;
-  return planSeparation(setup, sectionOf('loaded', level), sectionOf('left', level), sectionOf('finished', level), yieldMPa);
 }
 
 const largest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((most, v) => (v === null ? most : Math.max(most ?? 0, v)), null);

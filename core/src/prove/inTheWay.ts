@@ -39,7 +39,18 @@ export interface WayInput {
   readonly headAt: number | null;
 }
 
-const LEVELS = 5;
+/** Heights are taken at the same distances below the top of the material, however deep the cut goes: what stands in the way at one of them does so for every deeper cut. */
+const STEP_MM = 5;
+const MOST_LEVELS = 12;
+
+/** Heights at which tool and holder are looked at, the lowest first: just above the lowest cut, and every step below the top. */
+function heights(lowestCut: number, top: number): number[] {
+  const height = top - lowestCut;
+  const step = STEP_MM * 2 ** Math.max(0, Math.ceil(Math.log2(height / STEP_MM / MOST_LEVELS)));
+  const below = Array.from({ length: Math.floor(height / step) }, (_, i) => top - (i + 1) * step).filter((z) => z > lowestCut + 0.02);
+  return [...below, lowestCut + Math.min(0.01, height / 4)].sort((a, b) => a - b);
+}
+
 /** Outlines are taken this exactly. */
 const NEAR_MM = 0.02;
 
@@ -91,8 +102,7 @@ export function planWay(input: WayInput): WayFacts {
   const through = new Set<string>();
   let stickOutNeeded = 0;
   let before = '';
-  for (let i = 0; i < LEVELS; i++) {
-    const z = lowestCut + Math.min(0.01, height / 4) + ((height - 0.02) * i) / LEVELS;
+  for (const z of heights(lowestCut, loadedTop)) {
     const left = kernel.simpler(sectionOf('left', z), NEAR_MM);
     const removed = kernel.flatDifference(kernel.simpler(sectionOf('loaded', z), NEAR_MM), left);
     // slivers that only rounding left are no metal

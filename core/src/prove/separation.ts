@@ -14,7 +14,7 @@ export interface SeparationFacts {
   readonly tabs: readonly Tab[];
   /** how many tabs there is no straight outside edge for */
   readonly tabsMissing: number;
-  /** what all tabs of one part bear before they shear, N; of the part that has fewest; null: the material's strength is not known */
+  /** what the tabs of one part bear for sure, N; of the part that has fewest; null: the material's strength is not known */
   readonly tabsHoldN: number | null;
 }
 
@@ -52,33 +52,49 @@ export function placeTabs(outlines: Outlines, count: number, widthMm: number): T
   return tabs;
 }
 
-/** Load at which tabs shear: area times shear yield, which is 0.577 of the yield strength (von Mises). */
-export function tabsHoldN(count: number, widthMm: number, heightMm: number, yieldMPa: number): number {
-  return count * widthMm * heightMm * 0.577 * yieldMPa;
-}
-
-/** Whether one of the outlines is this ring: same area, same middle. */
-function hasRing(outlines: Outlines, ring: Outlines[number]): boolean {
-  const middle = (r: Outlines[number]) => r.reduce((sum, p) => [sum[0] + p[0] / r.length, sum[1] + p[1] / r.length], [0, 0]);
-  const near = (a: number, b: number, within: number) => Math.abs(a - b) < within;
-  const box = (r: Outlines[number]) => [Math.min(...r.map((p) => p[0])), Math.max(...r.map((p) => p[0])), Math.min(...r.map((p) => p[1])), Math.max(...r.map((p) => p[1]))];
-  return outlines.some((other) => area(other) > 0 && near(area(other), area(ring), 1e-3 * Math.abs(area(ring))) && near(middle(other)[0], middle(ring)[0], 5) && box(other).every((v, i) => near(v, box(ring)[i], 0.05)));
+/** What one tab bears before it yields, N: sheared across, bent up and down, bent sideways. */
+export interface TabBears {
+  readonly shearN: number;
+  readonly upN: number;
+  readonly sidewaysN: number;
 }
 
 /**
- * Whether a cut frees the part, and what keeps it then. It comes free when its outline at the device was joined to more
- * material before the cut and stands alone after it.
- * @param before,after,part what lies on the device before and after the cut, and of the finished part; device X and Y
+ * One tab across the cut, held at both of its ends: shear area times shear yield, 0.577 of the yield strength (von Mises); bending
+ * `F = 2·σ·W/L` both ways, elastic (beam held at both ends, one end moved; any mechanics handbook).
+ * @param slotMm L, width of the cut it bridges
  */
-export function planSeparation(setup: Setup, before: Outlines, after: Outlines, part: Outlines, yieldMPa: number | null): SeparationFacts {
+export function tabBears(widthMm: number, heightMm: number, slotMm: number, yieldMPa: number): TabBears {
+  return {
+    shearN: widthMm * heightMm * 0.577 * yieldMPa,
+    upN: (2 * yieldMPa * widthMm * heightMm ** 2) / 6 / slotMm,
+    sidewaysN: (2 * yieldMPa * heightMm * widthMm ** 2) / 6 / slotMm,
+  };
+}
+
+/** Never all tabs bear at once: those beside the cutter do, about half (common practice, no source). */
+const TABS_AT_ONCE = 0.5;
+/** ± on what a tab bears: its height hangs on the flatness of the sheet (common practice, no source). */
+const TAB_SCATTER = 0.25;
+
+/** What the tabs of one part bear for sure: the weakest way, half of them, at least one, less the scatter. N. */
+export function tabsHoldN(count: number, { shearN, upN, sidewaysN }: TabBears): number {
+  return count === 0 ? 0 : Math.max(1, Math.floor(count * TABS_AT_ONCE)) * Math.min(shearN, upN, sidewaysN) * (1 - TAB_SCATTER);
+}
+
+/**
+ * What keeps a part that a cut frees.
+ * @param comesFree the cut takes away what joined it to the rest of the blank, as the hold has found
+ * @param part outlines of the finished part on the device, device X and Y
+ */
+export function planSeparation(setup: Setup, comesFree: boolean, part: Outlines, yieldMPa: number | null): SeparationFacts {
   const outer = part.filter((ring) => area(ring) > 0);
-  const comesFree = outer.some((ring) => hasRing(after, ring) && !hasRing(before, ring));
   const { way, tabs } = setup.separation;
   // every part needs its own tabs: several copies do not hold each other
   const places = comesFree && way === 'tabs' ? outer.map((ring) => placeTabs([ring], tabs.count, tabs.width)) : [];
   const fewest = Math.min(...places.map((p) => p.length));
   return {
     comesFree, way, tabs: places.flat(), tabsMissing: places.reduce((sum, p) => sum + tabs.count - p.length, 0),
-    tabsHoldN: places.length > 0 && yieldMPa !== null ? tabsHoldN(fewest, tabs.width, tabs.height, yieldMPa) : null,
+    tabsHoldN: places.length > 0 && yieldMPa !== null ? tabsHoldN(fewest, tabBears(tabs.width, tabs.height, setup.outlineCutter, yieldMPa)) : null,
   };
 }

@@ -28,7 +28,7 @@ test('the sheet says what to do before hands go in, and every coordinate has sig
   expect(sheet.transitions[0].first).toBe('Stop the spindle, put the tool away, then open the vise.');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear face')?.declare).toBe('Y +0.2800');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'top face')?.declare).toBe('Z +0.0300');
-  for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values)))) expect(value).toMatch(/^([+−]\d+\.\d{4}|\?)$/);
+  for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values)))) expect(value).toMatch(/^([+−]\d+\.\d{4}|not known)$/);
 });
 
 test('a shift on purpose moves the mark in the drawing, what is declared and the control line by the same amount', () => {

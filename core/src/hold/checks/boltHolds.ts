@@ -1,5 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { HoldFacts } from '..';
+import { capital } from '../../units';
 
 /** A bolt holds with what it is tightened to, and not more than it stands. */
 export function boltHolds(hold: HoldFacts, told: Told): Finding[] {
@@ -9,10 +10,23 @@ export function boltHolds(hold: HoldFacts, told: Told): Finding[] {
         says: `The torque of ${t.name} is not given.`, numbers: {}, because: 'Without it nobody knows what it holds.', remedy: 'Enter the torque; the operator tightens to it.',
       })];
     }
+    if (t.kind === 'strap-bends') {
+      return [finding(told, 'strap-bends', 'hold')('stop', {
+        says: `${capital(t.name)} bends: ${Math.round(t.stressMPa)} N/mm² over its bolt; its steel yields at about 300 N/mm².`, numbers: { stressMPa: t.stressMPa },
+        because: 'A bent strap presses with its edge, and lets go.', remedy: 'Tighten less, move the bolt nearer to the part, or take a thicker strap.',
+      })];
+    }
+    if (t.kind === 'thread-strips') {
+      return [finding(told, 'plate-thread-strips', 'hold')(t.forceN > t.bearsN ? 'stop' : 'caution', {
+        says: `The tapped hole under ${t.name} bears ${told.speech.force(t.bearsN)}, reckoned as an aluminum plate with 1.5 diameters of thread; the bolt pulls ${told.speech.force(t.forceN)}.`,
+        numbers: { bearsN: t.bearsN, forceN: t.forceN }, because: 'The thread in the plate gives before the bolt does.', remedy: 'Tighten less, use more straps, or put inserts of steel into the plate.',
+      })];
+    }
     if (t.kind !== 'bolt-over-proof') return [];
-    return [finding(told, 'bolt-over-proof-load', 'hold')('stop', {
-      says: `The bolt of ${t.name} would be pulled with ${told.speech.force(t.forceN)}; it stands ${told.speech.force(t.proofN)}.`,
-      numbers: { forceN: t.forceN, proofN: t.proofN }, because: 'Over its proof load (ISO 898-1) a bolt stretches for good and lets go.', remedy: 'Tighten less, or use a larger or stronger bolt.',
+    const over = t.forceN > t.proofN || t.share > 0.9;
+    return [(over ? finding(told, 'bolt-over-proof-load', 'hold') : finding(told, 'bolt-near-proof-load', 'hold'))(over ? 'stop' : 'caution', {
+      says: `The bolt of ${t.name} is pulled with ${told.speech.force(t.forceN)} of the ${told.speech.force(t.proofN)} it stands; with the twist of tightening it comes to ${Math.round(t.share * 100)} % of its yield.`,
+      numbers: { forceN: t.forceN, proofN: t.proofN, share: t.share }, because: 'Near its proof load (ISO 898-1), or above 90 % of yield with the twist (VDI 2230), a bolt stretches for good and lets go.', remedy: 'Tighten less, or use a larger or stronger bolt.',
     })];
   });
 }

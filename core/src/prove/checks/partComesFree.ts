@@ -37,7 +37,7 @@ function tabFindings(placed: number, missing: number, holdN: number | null, marg
   const push = Math.max(0, ...(margin?.margins ?? []).map((m) => Math.hypot(m.demand.sidewaysN, m.demand.liftN)));
   if (holdN !== null && push > 0 && holdN < push) {
     found.push(finding(told, 'tabs-too-weak', 'prove')('stop', {
-      says: `The tabs of one part shear at ${speech.force(holdN)}; the cut pushes with ${speech.force(push)}.`, numbers: { holdN, pushN: push }, because: 'The last tab breaks while the cutter is beside it.', remedy: 'Make them wider, higher or more.',
+      says: `The tabs of one part bear ${speech.force(holdN)} for sure, half of them bent or sheared the weakest way; the cut pushes with ${speech.force(push)}.`, numbers: { holdN, pushN: push }, because: 'The last tab breaks while the cutter is beside it.', remedy: 'Make them wider, higher or more.',
     }));
   }
   return found;
