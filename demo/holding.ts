@@ -5,17 +5,17 @@ export const demoDevices: Device[] = [
   {
     kind: 'vise', id: 'vise-150', name: 'Vise 150', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20,
     parallelThickness: 8, stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
-    fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 30_000, ratedTorqueNm: 70, friction: 0.18,
+    fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 30_000, ratedTorqueNm: 70, friction: 0.1,
   },
   {
     kind: 'vise', id: 'vise-4in', name: 'Vise 4 in', jawWidth: 101.6, jawHeight: 31.75, jawThickness: 31.75, maxOpening: 101.6, bedThickness: 19.05,
     parallelThickness: 6.35, stopDiameter: 6.35, minimumGrip: 4.7625, clearanceAboveJaws: 0.762, minimumRestAreaMm2: 200,
-    fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 18_000, ratedTorqueNm: 50, friction: 0.15,
+    fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 18_000, ratedTorqueNm: 50, friction: 0.1,
   },
   {
     kind: 'vise', id: 'vise-150-soft', name: 'Vise 150 with soft jaws', jawWidth: 150, jawHeight: 40, jawThickness: 45, maxOpening: 160, bedThickness: 20,
     parallelThickness: 8, stopDiameter: 8, minimumGrip: 6, clearanceAboveJaws: 1, minimumRestAreaMm2: 400,
-    fixedJaw: 'rear', jaws: 'soft', stepHeight: 0, stepDepth: 0, ratedForceN: 30_000, ratedTorqueNm: 70, friction: 0.18,
+    fixedJaw: 'rear', jaws: 'soft', stepHeight: 0, stepDepth: 0, ratedForceN: 30_000, ratedTorqueNm: 70, friction: 0.1,
   },
   { kind: 'T-slot table', id: 'table-mill-1', name: 'Table of Mill 1', width: 840, depth: 400, thickness: 60, slotWidth: 14, slotCount: 5, slotPitch: 63, firstSlot: 74, friction: 0.15 },
   {
@@ -61,5 +61,5 @@ export const demoMaterials: WorkMaterial[] = [
   material('EN AW-5083', 640, 0.25, 300, 125, 71, 2660),
   material('brass CW614N', 780, 0.18, 180, 250, 97, 8470),
   material('S235JR', 1780, 0.17, 120, 235, 210, 7850),
-  material('1.4305', 2050, 0.2, 90, 230, 200, 7900),
+  material('1.4305', 2050, 0.2, 90, 190, 200, 7900),
 ];

@@ -41,7 +41,7 @@ test('the same block in a vise, under straps, on vacuum and on tape: each refusa
     expect(parsed.entities).toMatchObject([{ closed: true, layer: 'pocket' }]);
     await hold(page).getByText('Steps for the operator').click();
     await expect(hold(page).getByText('Close until snug.')).toBeVisible();
-    await expect(hold(page).getByText('Part on the floor of the pocket, 37.000 mm above the bed; no parallels.')).toBeVisible();
+    await expect(hold(page).getByText('Part on the floor of the pocket, 37.000 mm above the bed.')).toBeVisible();
     await expect(code(page, 'jaws-not-soft')).toBeVisible();
     await hold(page).getByLabel('Soft jaws with a pocket').uncheck();
     await expect(code(page, 'jaws-not-soft')).toHaveCount(0);

@@ -13,10 +13,13 @@ beforeAll(async () => { at = await testInstance({ demo: true }); }, 120_000);
 afterAll(async () => { await at.stop(); }, 60_000);
 
 const ifMatch = (revision: string | null) => ({ 'If-Match': revision ?? '' });
+let made = 0;
+/** A job of its own number: no two have the same. */
 async function newJob(job: Job = sensorFootJob()): Promise<string> {
-  const made = await at.call('POST', '/jobs', { body: job });
-  expect(made.status).toBe(201);
-  return made.json.id as string;
+  made += 1;
+  const answer = await at.call('POST', '/jobs', { body: { ...job, number: `${job.number}-${made}` } });
+  expect(answer.status).toBe(201);
+  return answer.json.id as string;
 }
 
 test('the first run loads the demo shop, with every job planned for the list', async () => {
@@ -70,7 +73,7 @@ describe('writing a job', () => {
 });
 
 test('an open job file becomes a job and brings its machine and vise along', async () => {
-  const file = jobFile(sensorFootJob(), { ...demoShop, devices: demoShop.devices.map((v) => ({ ...v, id: 'vise-other' })) });
+  const file = jobFile({ ...sensorFootJob(), number: 'FROM-FILE' }, { ...demoShop, devices: demoShop.devices.map((v) => ({ ...v, id: 'vise-other' })) });
   file.job.setups.forEach((s) => { s.device = 'vise-other'; });
   const shop = { ...file.shop, devices: [{ ...demoShop.devices[0], id: 'vise-other', name: 'Vise from outside' }] };
   const made = await at.call('POST', '/jobs/import', { raw: JSON.stringify({ ...file, shop }) });
@@ -125,7 +128,7 @@ describe('issuing', () => {
     const blocked = await issue(id, '"1"');
     expect(blocked).toMatchObject({ status: 409, json: { title: 'Stops are open', findings: [{ code: 'metal-never-reached' }] } });
     const [stop] = blocked.json.findings;
-    const accepted = { ...job, accepted: [{ code: stop.code, setupId: stop.setupId, says: stop.says, reason: 'sawn off afterwards', by: 'Planner' }] };
+    const accepted = { ...((await at.call('GET', `/jobs/${id}`)).json as Job), accepted: [{ code: stop.code, setupId: stop.setupId, says: stop.says, reason: 'sawn off afterwards', by: 'Planner' }] };
     await at.call('PUT', `/jobs/${id}`, { body: accepted, headers: ifMatch('"1"') });
     expect(await issue(id, '"2"')).toMatchObject({ status: 201 });
     const sheet = await at.call('GET', `/jobs/${id}/issues/A/sheet`);

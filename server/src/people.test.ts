@@ -92,7 +92,7 @@ describe('signing in', () => {
 
   test('a session that has expired is nobody, and the document it was editing is not changed', async () => {
     const cookie = await signIn(at.address);
-    const { json: { id } } = await at.call('POST', '/jobs', { body: sensorFootJob() });
+    const { json: { id } } = await at.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'P-1' } });
     const { json: job, etag } = await at.call('GET', `/jobs/${id}`, { cookie });
     await at.expireSessions();
     expect(await at.call('PUT', `/jobs/${id}`, { body: { ...job, notes: 'late' }, headers: { 'If-Match': etag! }, cookie })).toMatchObject({ status: 401 });

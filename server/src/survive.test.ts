@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { sensorFootJob } from '../../demo';
+import { startPrivateServer } from './database/privateServer';
 import { signIn, testInstance } from './testing/testInstance';
 
 const sleep = (ms: number) => new Promise((done) => setTimeout(done, ms));
@@ -25,10 +26,10 @@ test('killed between two edits, nothing that was answered as saved is lost; Ctrl
   const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-kill-'));
   const first = await startProcess(dataFolder);
   const Cookie = await signIn(first.address);
-  const made = await fetch(`${first.address}/api/v1/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json', Cookie }, body: JSON.stringify(sensorFootJob()) });
+  const made = await fetch(`${first.address}/api/v1/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json', Cookie }, body: JSON.stringify({ ...sensorFootJob(), number: 'KILL-1' }) });
   const { id } = await made.json() as { id: string };
   let saved = 0;
-  const job = sensorFootJob();
+  const job = { ...sensorFootJob(), number: 'KILL-1' };
   const writing = (async () => {
     for (let i = 1; i < 500; i++) {
       const answer = await fetch(`${first.address}/api/v1/jobs/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', Cookie, 'If-Match': `"${i}"` }, body: JSON.stringify({ ...job, notes: `edit ${i}` }) });
@@ -98,5 +99,45 @@ test('a second start finds the data again', async () => {
   await first.stop();
   const second = await testInstance({ dataFolder: first.dataFolder, demo: true });
   expect((await second.call('GET', '/jobs')).json).toHaveLength(5);
+  await second.stop();
+}, 120_000);
+
+test('an audit entry stands or falls with what it tells of, and many at once do not starve each other', async () => {
+  const at = await testInstance();
+  const sequelize = new Sequelize(at.database!.url, { dialect: 'mariadb', logging: false });
+  const accepted = (says: string) => [{ code: 'stop-touches-nothing', setupId: 'op-10', says, reason: 'it is held by hand', by: 'Planner' }];
+  const job = (n: number, says?: string) => ({ ...sensorFootJob(), number: `A-${n}`, accepted: says ? accepted(says) : [] });
+  const ids = await Promise.all(Array.from({ length: 12 }, async (_, i) => (await at.call('POST', '/jobs', { body: job(i) })).json.id as string));
+  const all = await Promise.all(ids.map((id, i) => at.call('PUT', `/jobs/${id}`, { body: job(i, 'The stop touches nothing.'), headers: { 'If-Match': '"1"' } })));
+  expect(all.map((r) => r.status)).toEqual(ids.map(() => 200));
+  expect(((await at.call('GET', `/jobs/${ids[7]}/audit`)).json as { action: string }[]).map((e) => e.action)).toEqual(['accepted a stop']);
+  // where it cannot be told who accepted, it is not accepted
+  await sequelize.query('RENAME TABLE audit TO audit_away');
+  expect((await at.call('PUT', `/jobs/${ids[0]}`, { body: job(0, 'Another stop.'), headers: { 'If-Match': '"2"' } })).status).toBeGreaterThanOrEqual(500);
+  await sequelize.query('RENAME TABLE audit_away TO audit');
+  expect(await at.call('GET', `/jobs/${ids[0]}`)).toMatchObject({ etag: '"2"', json: { accepted: [{ says: 'The stop touches nothing.' }] } });
+  expect(await at.call('PUT', `/jobs/${ids[0]}`, { body: job(1), headers: { 'If-Match': '"2"' } })).toMatchObject({ status: 409, json: { detail: expect.stringMatching(/There is a job A-1 already/) } });
+  const twice = await Promise.all([0, 1].map(() => at.call('POST', '/jobs', { body: job(99) })));
+  expect(twice.map((r) => r.status).sort()).toEqual([201, 409]);
+  await sequelize.close();
+  await at.stop();
+}, 120_000);
+
+test('a note of the running database that was cut short is no obstacle; one that is taken over is started again when it dies', async () => {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-note-'));
+  writeFileSync(join(dataFolder, 'database-running.json'), '{"pid": 12');
+  const first = await startPrivateServer(dataFolder, () => undefined);
+  const pid = first.pid()!;
+  // as if whoever started it had been killed: nobody stops it
+  const second = await startPrivateServer(dataFolder, () => undefined);
+  expect([second.pid(), second.url]).toEqual([pid, first.url]);
+  process.kill(pid, 'SIGKILL');
+  for (let i = 0; i < 150 && (second.pid() === pid || existsSync(join(dataFolder, 'database-running.json.new'))); i++) await sleep(100);
+  expect(second.pid()).not.toBe(pid);
+  const sequelize = new Sequelize(second.url, { dialect: 'mariadb', logging: false });
+  let answer: unknown = null;
+  for (let i = 0; i < 100 && answer === null; i++) { answer = await sequelize.query('SELECT 1 AS one').then(([rows]) => rows, () => null); if (answer === null) await sleep(200); }
+  expect(answer).toEqual([{ one: 1 }]);
+  await sequelize.close();
   await second.stop();
 }, 120_000);

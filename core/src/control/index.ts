@@ -38,7 +38,7 @@ const pageOf = (job: Job, planned: PlannedJob): Page => ({ job, planned, writer:
 const text = (lines: readonly string[]) => `${lines.join('\n')}\n`;
 
 function head({ job, writer: { note, line } }: Page, title: string): string[] {
-  return [...note(`${job.number} ${job.part} REV ${job.revision}`), ...note(title), line(job.units === 'mm' ? 'G21' : 'G20', job.units === 'mm' ? 'MILLIMETRES' : 'INCHES')];
+  return [...note(`${job.number} ${job.part} REV ${job.revision}`), ...note(title), line(job.units === 'mm' ? 'G21' : 'G20', job.units === 'mm' ? 'MILLIMETERS' : 'INCHES')];
 }
 
 /**
@@ -49,7 +49,29 @@ function head({ job, writer: { note, line } }: Page, title: string): string[] {
  */
 export function controlTexts(job: Job, planned: PlannedJob, issue: string): ControlTexts {
   const page = pageOf(job, planned);
-  return { set: text(setLines(page, issue)), verify: text(verifyLines(page, issue)), clear: text(clearLines(page, issue)) };
+  const first = planned.setups.find((s) => s.facts)?.id;
+  return { set: text(setLines(page, issue)), verify: first === undefined ? text(verifyLines({ ...page, uses: [] }, issue)) : lookWhileLoaded(job, planned, first, issue), clear: text(clearLines(page, issue)) };
+}
+
+/** The lines that look at the zeros that can stand on the machine while a setup is loaded: its own and those on other stations. */
+export function lookWhileLoaded(job: Job, planned: PlannedJob, setupId: string, issue: string): string {
+  const page = pageOf(job, planned);
+  const loaded = planned.setups.find((s) => s.id === setupId);
+  const together = standTogether(planned, setupId);
+  const others = planned.setups.filter((s) => s.facts && !together.includes(s.id)).map((s) => `OP ${s.op}`);
+  const note = others.length === 0 ? [] : page.writer.note(`LOADED: OP ${loaded?.op ?? ''}. ${others.join(', ')} NOT HERE: LOOK WHEN LOADED`);
+  return text(verifyLines({ ...page, uses: page.uses.filter((u) => together.includes(u.setupId)) }, issue, note));
+}
+
+/** Setups whose zeros can stand on the machine at once: a station holds one of them, and what is not on a known station only itself. */
+function standTogether(planned: PlannedJob, setupId: string): string[] {
+  const loaded = planned.setups.find((s) => s.id === setupId);
+  const stations = new Set<string | null>([loaded?.station?.id ?? null]);
+  return [setupId, ...planned.setups.flatMap((s) => {
+    if (s.id === setupId || !s.facts || !s.station || stations.has(s.station.id) || stations.has(null)) return [];
+    stations.add(s.station.id);
+    return [s.id];
+  })];
 }
 
 /** The lines that look at the zeros of one setup only: in a run the other registers may not be keyed in yet. */
@@ -84,7 +106,8 @@ function setLine({ writer: { fill, line, number, note }, planned }: Page, regist
 
 function setLines(page: Page, issue: string): string[] {
   const { uses, job, planned, writer: { note } } = page;
-  const lines = [...head(page, `WORK OFFSETS, ${issue}`), ...commonNote(page)];
+  // a control left in G91 would add to the register instead of setting it
+  const lines = [...head(page, `WORK OFFSETS, ${issue}`), 'G90', ...commonNote(page)];
   const ready = writable(page);
   const told = new Set<Register>();
   for (const use of uses) {
@@ -92,7 +115,9 @@ function setLines(page: Page, issue: string): string[] {
     const name = `${use.name} ${register}`;
     const rivals = uses.filter((u) => u.register === register);
     const own = ready.find((w) => w.register === register);
-    if (job.leaveAlone.includes(register)) lines.push(...note(`${name} LEFT ALONE: ANOTHER SETUP OWNS IT`));
+    const pieces = rivals.length > 1 && rivals.some((u) => u.fromPiece1 !== null);
+    if (pieces && !own) lines.push(...note(`${name} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`));
+    else if (job.leaveAlone.includes(register)) lines.push(...note(`${name} LEFT ALONE: ANOTHER SETUP OWNS IT`));
     else if (!values(use)) lines.push(...note(`${name} NOT KNOWN: ${whyUnknown(use, planned)}. TOUCH OFF${shiftHint(use, page)}`));
     else if (!own) lines.push(...note(`${name} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`));
     else if (!told.has(register)) {
@@ -102,7 +127,7 @@ function setLines(page: Page, issue: string): string[] {
   }
   const setup = planned.setups.find((s) => s.facts);
   if (setup && setup.setup.lengths.by !== 'spindle nose') lines.push(...note(`Z COUNTS WITH ${lengthBasis(setup.setup, setterTop(setup.setup, 0)).says}`));
-  return lines;
+  return [...lines, dialectOf(planned).end];
 }
 
 /** What has to stand in the common offset before these lines are run. */
@@ -131,28 +156,36 @@ function shiftHint(use: RegisterUse, { planned, writer }: Page): string {
 const signedAlways = (number: string): string => (/^[+-]/.test(number) ? number : `+${number}`);
 
 /** A short program that goes over each zero at a safe height and stops there: the operator looks whether it is the right place. */
-function verifyLines(page: Page, issue: string): string[] {
+function verifyLines(page: Page, issue: string, more: readonly string[] = []): string[] {
   const { planned, writer: { note, line, fill, number }, uses } = page;
   const dialect = dialectOf(planned);
-  const lines = [...head(page, `LOOK AT EACH ZERO FROM ABOVE, ${issue}`), ...note('SPINDLE STOPPED, HAND ON FEED HOLD'), 'G90'];
+  const lines = [...head(page, `LOOK AT EACH ZERO FROM ABOVE, ${issue}`), ...more, ...note('SPINDLE STOPPED, HAND ON FEED HOLD'), 'G90'];
   const top = planned.machine ? number(planned.machine.travel.z.max) : null;
   const rise = dialect.riseLine && top !== null ? [line(fill(dialect.riseLine, { z: top }), 'RISE FIRST')] : [...note('RISE BY HAND: THE LINES HAVE NO MACHINE MOVES'), dialect.stop];
+  let inSpindle: number | null = null;
   for (const use of uses) {
     const setup = planned.setups.find((s) => s.id === use.setupId);
     if (!use.facts || !setup) continue;
+    const tool = lookingTool(setup);
+    // hands go to the spindle only while everything stands
+    const change = tool && dialect.lengthLine && tool.number !== inSpindle ? [line(dialect.stop, `PUT T${tool.number} INTO THE SPINDLE`)] : [];
+    inSpindle = tool?.number ?? inSpindle;
     // what the plan does not know was keyed in by hand, or not yet
     const ask = values(use) ? [] : [line(dialect.stop, `IS ${use.register} OF ${use.name} TOUCHED OFF AND KEYED IN?`)];
-    lines.push(...rise, ...ask, line(use.register, use.name), 'G0 X0 Y0', ...descend(page, use, setup), line(dialect.stop, `${use.name}: ${use.facts.says.zero}`));
+    lines.push(...rise, ...change, ...ask, line(use.register, use.name), 'G0 X0 Y0', ...descend(page, use, setup), line(dialect.stop, `${use.name}: ${use.facts.says.zero}`));
   }
   return [...lines, ...rise, ...(dialect.returnLine ? [dialect.returnLine] : []), dialect.end];
 }
 
+/** The tool a zero is looked at with: the one that touched off, else the first of the list. */
+const lookingTool = ({ setup }: PlannedSetup) => toolOf(setup, setup.touchOff.top.tool) ?? setup.tools[0] ?? null;
+
 /** An optional stop up there, then down to a look above everything, with the length of the touching tool active. */
-function descend({ planned: { machine, setups }, writer: { note, line, fill, number } }: Page, use: RegisterUse, { setup, station }: PlannedSetup): string[] {
+function descend({ planned: { machine }, writer: { note, line, fill, number } }: Page, use: RegisterUse, loaded: PlannedSetup): string[] {
   const facts = use.facts!;
-  // another setup of the same station may be loaded, and stand higher
-  const there = [facts, ...setups.flatMap((s) => (s.facts && s.station?.id === station?.id ? [s.facts] : []))];
-  const tool = toolOf(setup, setup.touchOff.top.tool) ?? setup.tools[0] ?? null;
+  // what stands there is the setup that is loaded, with its further pieces
+  const there = [facts, ...(loaded.facts ? [loaded.facts] : []), ...loaded.pieces.map((p) => p.facts)];
+  const tool = lookingTool(loaded);
   const { lengthLine } = machine?.dialect ?? PLAIN_DIALECT;
   if (!lengthLine || !tool) return note(lengthLine ? 'NO TOOL LISTED: STAYS UP' : 'NO LENGTHS HERE: STAYS UP');
   const height = Math.max(...there.map((f) => firstPosition(f).z)) - facts.zero.shiftedInDevice.z;
@@ -170,5 +203,5 @@ function clearLines(page: Page, issue: string): string[] {
   const { writer: { note }, job, uses } = page;
   const mine = [...new Set(uses.map((u) => u.register))].filter((r) => !job.leaveAlone.includes(r));
   const left = job.leaveAlone.length > 0 ? note(`LEFT ALONE: ${job.leaveAlone.join(', ')}`) : [];
-  return [...head(page, `CLEAR AFTERWARDS, ${issue}`), ...left, 'G49', ...mine.flatMap((register) => setLine(page, register, { x: 0, y: 0, z: 0 }, `${uses.filter((u) => u.register === register).map((u) => u.name).join(', ')} DONE`)), 'G54'];
+  return [...head(page, `CLEAR AFTERWARDS, ${issue}`), 'G90', ...left, 'G49', ...mine.flatMap((register) => setLine(page, register, { x: 0, y: 0, z: 0 }, `${uses.filter((u) => u.register === register).map((u) => u.name).join(', ')} DONE`)), 'G54', dialectOf(page.planned).end];
 }

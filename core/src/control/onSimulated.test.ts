@@ -7,7 +7,7 @@ import { Planner, registerUses, type PlannedJob } from '../plan';
 import { REGISTERS, type Machine, type Shop } from '../shop';
 import { SimulatedControl } from '../simulated';
 import { loadKernel } from '../solid';
-import { controlTexts } from '.';
+import { controlTexts, lookWhileLoaded } from '.';
 
 const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as { parseStringSync(text: string): { words: [string, number][] }[] };
 
@@ -142,16 +142,22 @@ describe('the text that looks at each zero', () => {
     control.send('G53 G0 X-300 Y-100');
     control.moves.length = 0;
     control.load(verify);
+    // both setups use one station: each has its text, for while it is loaded
     for (const s of planned.setups) {
+      control.load(lookWhileLoaded(job, planned, s.id, 'ISSUE A'));
+      // the tool first
+      expect(control.cycleStart()).toMatchObject({ ok: true, finished: false });
+      expect(control.read().machine.z).toBe(0);
       expect(control.cycleStart()).toMatchObject({ ok: true, finished: false });
       const { work } = control.read();
       expect([work.x, work.y]).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)]);
       expect(work.z).toBeGreaterThan(s.facts!.seat.loadedBox.max.z - s.facts!.zero.shiftedInDevice.z + 20);
+      expect(control.cycleStart()).toMatchObject({ ok: true, finished: true });
     }
-    expect(control.cycleStart()).toMatchObject({ ok: true, finished: true });
     // with the optional stop on it waits over each zero before it goes down
     control.keyIn({ optionalStop: true });
     control.load(verify);
+    control.cycleStart();
     control.cycleStart();
     expect(control.read()).toMatchObject({ machine: { z: 0 }, work: { x: expect.closeTo(0, 6), y: expect.closeTo(0, 6) } });
     const sideways = control.moves.filter((m) => Math.hypot(m.to.x - m.from.x, m.to.y - m.from.y) > 1e-6);
@@ -168,7 +174,7 @@ describe('the text that looks at each zero', () => {
     expect(controlTexts(job, plan(job, { ...demoShop, machines: [homing] }), 'A').set).toMatch(/^\(KEY IN G54 X-\d/m);
     expect(set).not.toMatch(/^G10/m);
     const code = verify.split('\n').filter((l) => !l.startsWith('('));
-    expect(code.slice(0, 6)).toEqual(['G21 (MILLIMETRES)', 'G90', 'M0', 'M0 (IS G54 OF OP 10 TOUCHED OFF AND KEYED IN?)', 'G54 (OP 10)', 'G0 X0 Y0']);
+    expect(code.slice(0, 6)).toEqual(['G21 (MILLIMETERS)', 'G90', 'M0', 'M0 (IS G54 OF OP 10 TOUCHED OFF AND KEYED IN?)', 'G54 (OP 10)', 'G0 X0 Y0']);
   });
 });
 
@@ -203,4 +209,24 @@ test.each([
   expect(set).toMatch(pattern);
   expect(set).toMatch(/X-467\.3500/);
   run(controlOf(planned), set);
+});
+
+test('every text sets absolute coordinates before it sets a register, and ends with the machine\'s end word', () => {
+  const job = vane();
+  const { set, verify, clear } = controlTexts(job, plan(job), 'A');
+  for (const t of [set, verify, clear]) expect(t.trim().split('\n').at(-1)).toBe('M2');
+  for (const t of [set, clear]) expect(t.indexOf('G90\n')).toBeGreaterThan(-1);
+  for (const t of [set, clear]) expect(t.indexOf('G90\n')).toBeLessThan(t.indexOf('G10 '));
+});
+
+test('one text goes over those zeros only that can stand there at once', () => {
+  const job = vane();
+  const { verify } = controlTexts(job, plan(job), 'A');
+  expect(verify).toMatch(/LOADED: OP 10\. OP 20 NOT HERE: LOOK WHEN LOADED/);
+  expect(verify).not.toMatch(/^G55/m);
+  job.setups[1].station = 'station-b';
+  const both = controlTexts(job, plan(job), 'A').verify;
+  expect(both).toMatch(/^G54 [^]*^G55 /m);
+  // T5 looks at the first, T7 at the second: it stops for the change
+  expect(both.match(/^M0 \(PUT T\d INTO THE SPINDLE\)$/gm)).toEqual(['M0 (PUT T5 INTO THE SPINDLE)', 'M0 (PUT T7 INTO THE SPINDLE)']);
 });

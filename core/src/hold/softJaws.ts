@@ -41,6 +41,11 @@ export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter
   return kernel.flatUnion([wanted, ...reliefs.map((ring) => [ring])]);
 }
 
+/** Whether a round cutter goes into an outline grown by the fit at all. */
+export function cutterGoesIn(kernel: Kernel, outline: Outlines, { fit, cutter }: PocketChoices): boolean {
+  return kernel.offset(kernel.offset(outline, fit), -cutter / 2).length > 0;
+}
+
 /** The pocket in soft jaws: what is left at the middle of the grip, grown by the fit, its corners relieved. Device X and Y. */
 export function pocketOutline({ kernel, sectionOf }: Pick<HoldInput, 'kernel' | 'sectionOf'>, height: number, choices: PocketChoices): Outlines {
   const outline = sectionOf('loaded', height);

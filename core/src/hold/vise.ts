@@ -2,7 +2,7 @@ import { signOf, vec } from '../frames';
 import { fixedSide, restIn, type Contact, type Rest, type SeatFacts } from '../seat';
 import type { Vise } from '../shop';
 import { cornersOf, ownWeight, rectangleRing, type HoldOf } from './input';
-import { pocketOutline } from './softJaws';
+import { cutterGoesIn, pocketOutline } from './softJaws';
 import { viseRelease, viseSteps } from './steps';
 import type { HoldContact, HoldFacts, Obstacle, ViseHold } from './types';
 import { wallBetweenJaws } from './wall';
@@ -80,7 +80,9 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   return {
     kind: 'vise', frees: false, top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, open: openAbove(vise.jawHeight),
     vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), freed: [], obstacles,
-    drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
+    drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [],
+    trouble: pocket && !cutterGoesIn(input.kernel, input.sectionOf('loaded', (seat.locators.z.at + vise.jawHeight) / 2), setup.closing.softJaws) ? [{ kind: 'pocket-cutter-too-wide' as const, cutterMm: setup.closing.softJaws.cutter }] : [],
+    overhangMm: 0, overEdgeMm2: 0,
     figures: [
       { label: 'Grip depth', value: speech.sizeWithUnit(facts.gripDepthMm), measures: 'grip' },
       { label: 'Jaw opening', value: speech.sizeWithUnit(facts.openingMm), measures: 'opening' },

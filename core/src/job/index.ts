@@ -10,3 +10,4 @@ export * from './touchOffDefaults';
 export { SIDE_MEANS, TOP_MEANS, LENGTH_MEANS } from './touchOffSchema';
 export { machineFromVersion4 } from './fromVersion4';
 export { stationFromVersion5 } from './fromVersion5';
+export { suppliesOf, checksOf } from './atTheMachine';

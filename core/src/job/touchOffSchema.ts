@@ -39,7 +39,7 @@ export const lengthsSchema = Type.Object({
 export const consumablesSchema = Type.Array(shortText, { maxItems: 20, description: 'What must be there before the start: coolant, abrasive, dust extraction.' });
 
 export const firstPartSchema = Type.Array(Type.Object({
-  what: Type.String({ minLength: 1, maxLength: 200 }), size: lengthMm,
+  what: shortText, size: lengthMm,
   minus: Type.Number({ minimum: 0, maximum: 100 }), plus: Type.Number({ minimum: 0, maximum: 100 }),
 }, { additionalProperties: false }), { maxItems: 30, description: 'What is measured on the first part after this setup, with its limits.' });
 

@@ -23,6 +23,7 @@ import { roundGrip } from '../hold/checks/roundGrip';
 import { softJawsFitted } from '../hold/checks/softJawsFitted';
 import { vacuumSeals } from '../hold/checks/vacuumSeals';
 import { wallStands } from '../hold/checks/wallStands';
+import { boreHasTool } from '../prove/checks/boreHasTool';
 import { cutClearsDevice } from '../prove/checks/cutClearsDevice';
 import { cutClearsJaws } from '../prove/checks/cutClearsJaws';
 import { cutInsideTravel } from '../prove/checks/cutInsideTravel';
@@ -61,7 +62,7 @@ function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup,
   return [
     ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, told),
     ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
-    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, told), ...gripDepth(hold.vise!, vise, told), ...gripCentered(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.trouble, told), ...gripDepth(hold.vise!, vise, told), ...gripCentered(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
   ];
 }
 
@@ -102,7 +103,7 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
     ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookup).problems, ...(programmed?.problems ?? [])], nameOf, told),
     ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
     ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isFlatDevice(device) ? cutsThrough(prove, hold, seat, told) : []),
-    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
+    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...boreHasTool(facts.bores, setup, told), ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
 }
 

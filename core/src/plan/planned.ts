@@ -10,6 +10,7 @@ import type { Gripped, SeatFacts } from '../seat';
 import type { Device, Machine, Register, Station, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
 import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
+import type { MadeBore } from '../prove/checks/boreHasTool';
 import type { Unreached } from './whatIsLeft';
 
 /** Everything computed about one setup once its device is chosen. */
@@ -20,6 +21,8 @@ export interface SetupFacts {
   readonly gripped: Gripped | null;
   /** flat devices: how far each pin of a row is from the part */
   readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
+  /** bores along the spindle that this setup makes */
+  readonly bores: readonly MadeBore[];
   /** flat devices: whether the cut frees the part; null elsewhere */
   readonly separation: SeparationFacts | null;
   readonly zero: ZeroFacts;

@@ -7,7 +7,7 @@ import { AXES, type Box3 } from '../frames';
 import { worstFirst, type Finding, type Told } from '../findings';
 import { isFileBody, type Job, type Setup } from '../job';
 import { shiftBetween, type TouchedStation } from '../ledger';
-import { findFeatures, makePart, partKey, severalOf, summarizePart, type BodyMeshes, type FeatureSurface, type Part } from '../part';
+import { findFeatures, makePart, type CylinderFeature, partKey, severalOf, summarizePart, type BodyMeshes, type FeatureSurface, type Part } from '../part';
 import { featuresFound } from '../part/checks/featuresFound';
 import { materialOf, type Machine, type Shop, type WorkMaterial } from '../shop';
 import type { Kernel, Result, Solid } from '../solid';
@@ -57,6 +57,8 @@ export interface Basis {
   readonly firstCopy: Box3;
   readonly blank: BlankFacts;
   readonly resolved: Resolved;
+  /** bores of the part, of the first copy where there are several */
+  readonly bores: readonly CylinderFeature[];
   readonly material: WorkMaterial | null;
   /** now: margins and what is in the way are computed; known: only taken where they are known already */
   readonly forces: 'now' | 'known';
@@ -104,7 +106,7 @@ export class Planner {
     }
     const { material: raw, outside } = this.#blankMaterial(part, blank);
     findings.push(...partInsideBlank(blank, outside, whole));
-    const basis: Basis = { job, shop: input.shop, machine, part, firstCopy: one.value.box, blank, resolved, material, forces };
+    const basis: Basis = { job, shop: input.shop, machine, part, firstCopy: one.value.box, blank, resolved, bores: summary.features.features.flatMap((f) => (f.kind === 'bore' ? [f] : [])), material, forces };
     const cuts: Cut[] = [];
     const setups: PlannedSetup[] = [];
     const hasLengths = machine?.dialect.lengthLine !== '';

@@ -1,7 +1,7 @@
 import { add, vec, type Vec3 } from '../frames';
 import type { Finding, Told } from '../findings';
-import { LOOK_ABOVE_MM, safePaths, type SafePath, type Standing } from '../prove';
-import { movesClear, movesNotProven } from '../prove/checks/movesClear';
+import { betweenZeros, LOOK_ABOVE_MM, safePaths, type SafePath, type Standing } from '../prove';
+import { movesClear, movesNotProven, zerosClear } from '../prove/checks/movesClear';
 import type { Machine } from '../shop';
 import type { PlannedSetup, SetupFacts } from './planned';
 
@@ -45,6 +45,12 @@ export function safeMoves(setups: readonly PlannedSetup[], machine: Machine | nu
     const standing = [...standingOf(s, position, false), ...others.flatMap((o) => { const at = positionOf(o); return at ? standingOf(o, at, true) : []; })];
     const radius = Math.max(0, ...cutting.map((t) => Math.max(t.diameter ?? 0, t.holderDiameter ?? 0))) / 2;
     const paths = safePaths(machine, add(firstPosition(s.facts), position), standing, Math.max(...lengths), radius);
-    return [s.id, { paths, findings: movesClear(paths, toldFor(s)) }];
+    const here = add(firstPosition(s.facts), position);
+    const goals = [
+      ...s.pieces.map((p) => ({ to: `piece ${p.number}`, at: add(firstPosition(p.facts), position) })),
+      ...others.flatMap((o) => { const at = positionOf(o); return at && o.facts && setups.indexOf(o) > setups.indexOf(s) ? [{ to: `Op ${o.op}`, at: add(firstPosition(o.facts), at) }] : []; }),
+    ];
+    const blocked = goals.flatMap(({ to, at }) => { const hit = betweenZeros(machine, here, at, standing, Math.max(...lengths), radius); return hit ? [{ to, hit }] : []; });
+    return [s.id, { paths, findings: [...movesClear(paths, toldFor(s)), ...zerosClear(blocked, toldFor(s))] }];
   }));
 }

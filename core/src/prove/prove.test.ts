@@ -5,7 +5,7 @@ import { cutsSomething } from './checks/cutsSomething';
 import { cutInsideTravel } from './checks/cutInsideTravel';
 import { zeroInsideTravel } from './checks/zeroInsideTravel';
 import { zTravelNotProven } from './checks/zTravelNotProven';
-import { planProve, type ProveFacts } from '.';
+import { betweenZeros, planProve, safePaths, type ProveFacts } from '.';
 
 const insideTravel = (facts: ProveFacts) => [...zeroInsideTravel(facts, told), ...cutInsideTravel(facts, told)];
 const part = box([0, 0, 0], [100, 60, 40]);
@@ -86,4 +86,15 @@ describe('what cannot be proven is said', () => {
 test('a setup that removes nothing says so', () => {
   expect(cutsSomething(prove(15), told)).toEqual([]);
   expect(cutsSomething({ ...prove(15), removedBox: null }, told)[0].level).toBe('note');
+});
+
+test('from one zero to another no height may lead through what stands between', () => {
+  const post = { name: 'post', box: { min: { x: -300, y: -210, z: -400 }, max: { x: -280, y: -190, z: -100 } } };
+  const [a, b] = [{ x: -400, y: -200, z: -300 }, { x: -200, y: -200, z: -300 }];
+  // Z ends at 0: a tool of 120 passes 20 below the top of the post, one of 90 ten above it
+  expect(betweenZeros(machine, a, b, [post], 120, 5)).toMatchObject({ name: 'post', byMm: 20 });
+  expect(betweenZeros(machine, a, b, [post], 90, 5)).toBeNull();
+  const [path] = safePaths({ ...machine, positions: { reference: { x: -290, y: -200, z: -50 }, second: null, toolChange: null } }, a, [post], 90, 5);
+  // the position itself is over the post: down there the tool would stand 40 in it
+  expect(path.thereItself).toMatchObject({ name: 'post', byMm: 40 });
 });

@@ -21,6 +21,14 @@ export interface SafePath {
   readonly straight: Hit | null;
   /** Z up to the end of its travel first, then across, then down */
   readonly riseFirst: Hit | null;
+  /** down to the position itself from the end of the travel, or up from it; null: clear. Left out by plans made before it was looked at */
+  readonly thereItself?: Hit | null;
+}
+
+/** What the longest tool runs into on its way from one zero to another, Z at the end of its travel. @param from,to tips over the zeros, machine axes */
+export function betweenZeros(machine: Machine, from: Vec3, to: Vec3, standing: readonly Standing[], lengthMm: number, radiusMm: number): Hit | null {
+  const top = machine.travel.z.max - lengthMm;
+  return hitOn({ ...from, z: top }, { ...to, z: top }, standing, radiusMm);
 }
 
 export const POSITION_SAYS: Record<PositionName, string> = { reference: 'the reference position', second: 'the second reference position', toolChange: 'the tool-change position' };
@@ -71,6 +79,6 @@ export function safePaths(machine: Machine, first: Vec3, standing: readonly Stan
     const tip = { ...position, z: position.z - lengthMm };
     const across = hitOn({ ...tip, z: top }, { ...first, z: top }, standing, radiusMm);
     const down = hitOn({ ...first, z: top }, first, standing, radiusMm);
-    return [{ from, position, straight: hitOn(tip, first, standing, radiusMm), riseFirst: across ?? down }];
+    return [{ from, position, straight: hitOn(tip, first, standing, radiusMm), riseFirst: across ?? down, thereItself: hitOn({ ...tip, z: top }, tip, standing, radiusMm) }];
   });
 }

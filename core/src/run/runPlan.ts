@@ -1,6 +1,6 @@
 import { AXES, byAxis, ORIGIN, type Axis } from '../frames';
 import { lookAtSetup } from '../control';
-import type { Job } from '../job';
+import { checksOf, suppliesOf, type Job } from '../job';
 import { registerUses, type PlannedJob, type PlannedSetup, type SetupFacts } from '../plan';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
 import type { Register } from '../shop';
@@ -129,7 +129,7 @@ function prepareWords({ speech }: Making, s: PlannedSetup): string[] {
   const { setup, device, station } = s;
   const tools = setup.tools.map((t) => `T${t.number} ${t.description}${t.diameter === null ? '' : `, diameter ${speech.size(t.diameter)}`}${t.stickOut === null ? '' : `, sticks out ${speech.size(t.stickOut)}`}, length in H${lengthRegisterOf(t)}${t.length === null ? '' : ` (${speech.size(t.length)})`}`);
   return [
-    `${device!.name}${station ? ` on station ${station.name}` : ''}.`, ...(setup.lengths.by === 'spindle nose' ? [] : [lengthWords(s, speech)]), ...tools, ...setup.consumables.map((c) => `At hand: ${c}.`),
+    `${device!.name}${station ? ` on station ${station.name}` : ''}.`, ...(setup.lengths.by === 'spindle nose' ? [] : [lengthWords(s, speech)]), ...tools, ...suppliesOf(setup).map((c) => `At hand: ${c}.`),
   ];
 }
 
@@ -181,7 +181,7 @@ function keyStep({ planned, job, speech }: Making, s: PlannedSetup): RunStep {
 }
 
 function firstPartStep({ speech }: Making, s: PlannedSetup): RunStep {
-  const { firstPart } = s.setup;
+  const firstPart = checksOf(s.setup);
   return step('firstPart', s, `Op ${s.op}: check the first part`, {
     says: firstPart.length === 0 ? ['Measure what the drawing asks for.'] : firstPart.map((c) => `${c.what}: ${speech.size(c.size)} +${speech.size(c.plus)} −${speech.size(c.minus)} ${unitName(speech.units)}.`),
     asks: firstPart.length === 0 ? [yes('good', 'The first part is within the drawing')] : firstPart.map((c, i): Ask => ({ id: `size-${i + 1}`, label: `${c.what}, ${unitName(speech.units)}`, kind: 'length', axis: null, target: c.size, minus: c.minus, plus: c.plus })),

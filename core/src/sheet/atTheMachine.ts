@@ -1,5 +1,5 @@
 import { AXES } from '../frames';
-import type { Setup } from '../job';
+import { checksOf, suppliesOf, type Setup } from '../job';
 import { termOf } from '../ledger';
 import type { SetupFacts } from '../plan';
 import { unitName, type Speech } from '../units';
@@ -7,7 +7,8 @@ import { LENGTH_SAYS } from '../zero';
 
 /** What an operator needs between loading and the first part, one sentence each: supplies, touch-off, lengths, first-part sizes. */
 export function atTheMachine(setup: Setup, facts: SetupFacts, speech: Speech): string[] {
-  const { consumables, lengths, firstPart } = setup;
+  const { lengths } = setup;
+  const [consumables, firstPart] = [suppliesOf(setup), checksOf(setup)];
   const unit = unitName(speech.units);
   const counted = lengths.by === 'reference tool' ? ` T${lengths.reference ?? '?'}` : '';
   return [

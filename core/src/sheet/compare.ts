@@ -1,6 +1,6 @@
 import { AXES, DIRECTIONS } from '../frames';
 import { allowanceOn, stateOf } from '../blank';
-import type { Job } from '../job';
+import { checksOf, suppliesOf, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob } from '../plan';
 import { speechIn, toUnits } from '../units';
@@ -53,7 +53,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
       text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero, setup.orientation)),
       text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description} in H${lengthRegisterOf(t)}${t.length === null ? '' : `, ${speech.size(t.length)} long`}`).join(', ')),
-      text(place, 'at hand', setup.consumables.join(', ')), text(place, 'first part', setup.firstPart.map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`).join(', ')),
+      text(place, 'at hand', suppliesOf(setup).join(', ')), text(place, 'first part', checksOf(setup).map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`).join(', ')),
     );
     if (!facts) continue;
     entries.push(

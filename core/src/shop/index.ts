@@ -6,6 +6,7 @@ import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
 export * from './control';
 export * from './datum';
+export * from './friction';
 export * from './devices';
 export * from './means';
 
@@ -97,6 +98,14 @@ export const EMPTY_SHOP: Shop = { name: '', projection: 'third angle', altitude:
 export function materialOf(shop: Shop, says: string): Shop['materials'][number] | null {
   const text = says.trim().toLowerCase();
   return shop.materials.filter((m) => m.name.trim() !== '' && text.startsWith(m.name.trim().toLowerCase())).sort((a, b) => b.name.trim().length - a.name.trim().length)[0] ?? null;
+}
+
+/** The first device that is known to stand on a machine, by its stations; else the first of the library. Null: there is none. */
+export function deviceOnMachine(shop: Shop, machineId: string | null): Shop['devices'][number] | null {
+  const machine = shop.machines.find((m) => m.id === machineId);
+  const known = machine?.stations.flatMap((s) => s.measuredFor.map((m) => m.device)) ?? [];
+  const places = machine?.stations.map((s) => s.id) ?? [];
+  return shop.devices.find((d) => known.includes(d.id)) ?? shop.devices.find((d) => d.kind === 'fixture plate' && places.includes(d.place)) ?? shop.devices[0] ?? null;
 }
 
 /** Whether a fixture plate was made for one of these: a job's number or its part. */

@@ -15,6 +15,8 @@ export type PartRead = Result<PartBody[]> & {
   readonly open?: OpenShell;
   /** STL and DXF: millimeters a number of the file was taken for */
   readonly mmPerUnit?: number;
+  /** DXF: the file itself says its unit, so nobody has to be asked */
+  readonly saysUnit?: boolean;
 };
 
 const PLAIN_THICKNESS_MM = 10;
@@ -42,7 +44,7 @@ export async function readPartFile(bytes: Uint8Array, options: ReadOptions, star
     const notes = leftOut.map((what) => `left out ${what}`);
     return {
       ok: true,
-      mmPerUnit: told ?? read.value.mmPerUnitTold ?? 1,
+      mmPerUnit: told ?? read.value.mmPerUnitTold ?? 1, saysUnit: read.value.mmPerUnitTold !== null,
       value: outlines.map(({ outer, holes }, index) => {
         const mesh = prism(outer, holes, options.thickness ?? PLAIN_THICKNESS_MM);
         return { index, name: `outline ${index + 1}${holes.length > 0 ? ` with ${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}` : ''}`, faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes };

@@ -12,7 +12,7 @@ import { runRoutes } from './runs';
 
 /** All routes under /api/v1. Each is described in openapi.ts; a test holds the two together. */
 export function apiRoutes(services: Services): Router {
-  const { jobs, shop, files, accounts, audit, isReady } = services;
+  const { jobs, shop, files, accounts, isReady } = services;
   const api = Router();
   const json = express.json({ limit: '4mb', strict: false });
 
@@ -64,8 +64,7 @@ export function apiRoutes(services: Services): Router {
     response.set('ETag', tag(revision)).json(document);
   }));
   api.delete('/jobs/:id', planner, route(async (request, response) => {
-    await jobs.remove(jobIdOf(request));
-    await audit.note(accountOf(response), 'deleted a job', '', null);
+    await jobs.remove(jobIdOf(request), accountOf(response));
     response.status(204).end();
   }));
 

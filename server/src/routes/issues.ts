@@ -18,8 +18,7 @@ export function issueRoutes({ issues, runs, audit, publicAddress }: Services): R
     if (!checked.ok) throw badInput(checked.problems);
     const by = accountOf(response);
     const id = jobIdOf(request);
-    const issued = await issues.issue(id, expectedRevision(request), checked.value.note, { by: by.name, address: publicAddress ?? `${request.protocol}://${request.get('host') ?? 'localhost'}` });
-    await audit.note(by, 'issued a sheet', `issue ${issued.letter}`, id);
+    const issued = await issues.issue(id, expectedRevision(request), checked.value.note, { by, address: publicAddress ?? `${request.protocol}://${request.get('host') ?? 'localhost'}` });
     response.status(201).json(issued);
   }));
   api.get('/jobs/:id/issues/:letter/sheet', route(async (request, response) => { response.json(await issues.sheet(jobIdOf(request), letterOf(request))); }));
@@ -28,7 +27,7 @@ export function issueRoutes({ issues, runs, audit, publicAddress }: Services): R
   api.get('/jobs/:id/issues/:letter/run', route(async (request, response) => {
     const [id, letter] = [jobIdOf(request), letterOf(request)];
     const plan = await runs.plan(id, letter);
-    await audit.note(accountOf(response), 'opened a sheet to run', `issue ${letter}`, id);
+    await audit.note(accountOf(response), 'opened a sheet to run', { detail: `issue ${letter}`, jobId: id });
     response.json(plan);
   }));
   api.get('/jobs/:id/issues/:letter/sheet.pdf', route(async (request, response) => {
@@ -36,7 +35,7 @@ export function issueRoutes({ issues, runs, audit, publicAddress }: Services): R
     if (paper !== 'A4' && paper !== 'Letter') throw badInput([`paper: expected A4 or Letter, found ${String(paper)}.`]);
     const [id, letter] = [jobIdOf(request), letterOf(request)];
     const { number } = await issues.sheet(id, letter);
-    await audit.note(accountOf(response), 'took a sheet as PDF', `issue ${letter}, ${paper}`, id);
+    await audit.note(accountOf(response), 'took a sheet as PDF', { detail: `issue ${letter}, ${paper}`, jobId: id });
     response.type('application/pdf').attachment(`${fileName(number)}-${letter}-${paper}.pdf`).send(await issues.pdf(id, letter, paper));
   }));
   api.get('/jobs/:id/issues/:letter/control.nc', route(async (request, response) => {

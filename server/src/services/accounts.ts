@@ -3,7 +3,7 @@ import { hash, verify } from '@node-rs/argon2';
 import { Type } from '@sinclair/typebox';
 import { checker } from '@violet-jaw/core/schema';
 import type { AccountHead, Role } from '@violet-jaw/formats/api';
-import type { Sequelize } from 'sequelize';
+import type { Sequelize, Transaction } from 'sequelize';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { AuditService } from './audit';
@@ -70,8 +70,11 @@ export class AccountService {
   async make(accountName: string, accountRole: Role, secret: string, by: Account | null = null): Promise<Account> {
     if (await this.models.accounts.findOne({ where: { name: accountName } })) throw new Problem(409, 'Name taken', `There is an account "${accountName}" already. Choose another name.`);
     const account: Account = { id: randomUUID(), name: accountName, role: accountRole };
-    await this.models.accounts.create({ ...account, passwordHash: await hash(secret) });
-    await this.audit.note(by ?? account, 'made an account', `${accountName}, ${accountRole}`);
+    const passwordHash = await hash(secret);
+    await this.sequelize.transaction(async (transaction) => {
+      await this.models.accounts.create({ ...account, passwordHash }, { transaction });
+      await this.audit.note(by ?? account, 'made an account', { detail: `${accountName}, ${accountRole}`, transaction });
+    });
     return account;
   }
 
@@ -85,9 +88,13 @@ export class AccountService {
     if (row.role === 'planner' && !staysPlanner && await this.models.accounts.count({ where: { role: 'planner', active: true } }) <= 1) {
       throw new Problem(409, 'Last planner', 'This is the last planner. Make another one first, or nobody could plan any more.');
     }
-    await row.update({ ...fields, ...(secret ? { passwordHash: await hash(secret) } : {}), failed: 0, lockedUntil: null });
-    if (secret) await this.#endSessions(row.id, null);
-    await this.audit.note(by, 'changed an account', `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`);
+    const passwordHash = secret ? { passwordHash: await hash(secret) } : {};
+    const detail = `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`;
+    await this.sequelize.transaction(async (transaction) => {
+      await row.update({ ...fields, ...passwordHash, failed: 0, lockedUntil: null }, { transaction });
+      if (secret) await this.#endSessions(row.id, null, transaction);
+      await this.audit.note(by, 'changed an account', { detail, transaction });
+    });
     return await this.list();
   }
 
@@ -96,9 +103,12 @@ export class AccountService {
     const checked = checkOwn(input);
     if (!checked.ok) throw badInput(checked.problems);
     const row = await this.#proven(by.name, checked.value.current, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
-    await row.update({ passwordHash: await hash(checked.value.password) });
-    await this.#endSessions(row.id, session);
-    await this.audit.note(by, 'changed an account', `${row.name}: own password`);
+    const passwordHash = await hash(checked.value.password);
+    await this.sequelize.transaction(async (transaction) => {
+      await row.update({ passwordHash }, { transaction });
+      await this.#endSessions(row.id, session, transaction);
+      await this.audit.note(by, 'changed an account', { detail: `${row.name}: own password`, transaction });
+    });
   }
 
   async signIn(input: unknown): Promise<Account> {
@@ -116,7 +126,7 @@ export class AccountService {
     if (row && this.#isLocked(row)) throw this.#locked(row);
     const right = await verify(row?.active ? row.passwordHash : await this.#nobody, secret);
     if (!row || !row.active || !right) {
-      await this.audit.note(null, 'sign-in failed', '', null, accountName);
+      await this.audit.note(null, 'sign-in failed', { name: accountName });
       if (row) await this.#failed(row);
       throw wrong;
     }
@@ -125,8 +135,8 @@ export class AccountService {
   }
 
   /** Whoever was signed in with the old password is not any more. @param except the session that stays; null: none */
-  async #endSessions(accountId: string, except: string | null): Promise<void> {
-    await this.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", { replacements: [accountId, except ?? ''] });
+  async #endSessions(accountId: string, except: string | null, transaction: Transaction): Promise<void> {
+    await this.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", { replacements: [accountId, except ?? ''], transaction });
   }
 
   /** Whether an account is there, in use, and has this password; nothing is counted. */
@@ -140,8 +150,10 @@ export class AccountService {
     await this.sequelize.query('UPDATE accounts SET failed = failed + 1 WHERE id = ?', { replacements: [row.id] });
     await row.reload();
     if (row.failed < TRIES) return;
-    await row.update({ failed: 0, lockedUntil: new Date(this.now().getTime() + LOCKED_MINUTES * 60_000) });
-    await this.audit.note(null, 'locked out', `${TRIES} wrong passwords`, null, row.name);
+    await this.sequelize.transaction(async (transaction) => {
+      await row.update({ failed: 0, lockedUntil: new Date(this.now().getTime() + LOCKED_MINUTES * 60_000) }, { transaction });
+      await this.audit.note(null, 'locked out', { detail: `${TRIES} wrong passwords`, name: row.name, transaction });
+    });
     throw this.#locked(row);
   }
 

@@ -39,7 +39,7 @@ export function makeServices({ sequelize, models }: Database, dataFolder: string
     runs: new RunService(sequelize, models, audit),
     demoAccounts: () => demo, tellDemoAccounts: (accounts) => { demo = accounts; },
     jobs: new JobService(sequelize, models, shop, files, planning, audit, log),
-    issues: new IssueService(sequelize, models, shop, files, planning),
+    issues: new IssueService(sequelize, models, shop, files, planning, audit),
     isReady: () => sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(() => true, () => false),
   };
 }

@@ -7,6 +7,8 @@ import type { Shop } from '@violet-jaw/core/shop';
 import type { IssueHead } from '@violet-jaw/formats/api';
 import type { IssueRow, Models } from '../models';
 import { notFound, Problem } from '../problem';
+import type { Account } from './accounts';
+import type { AuditService } from './audit';
 import type { Files } from './files';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
@@ -23,7 +25,7 @@ const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entrie
 export class IssueService {
   constructor(
     private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly files: Files, private readonly planning: Planning, private readonly today: () => Date = () => new Date(),
+    private readonly files: Files, private readonly planning: Planning, private readonly audit: AuditService, private readonly today: () => Date = () => new Date(),
   ) {}
 
   async list(jobId: string): Promise<IssueHead[]> {
@@ -39,7 +41,7 @@ export class IssueService {
    * Issues the next letter from the stored document at `revision`: planned anew on the server, frozen with its PDFs.
    * Refused while stops are not accepted in writing, and when nothing changed since the last issue.
    */
-  async issue(jobId: string, revision: number, note: string, { by, address }: { by: string; address: string }): Promise<IssueHead> {
+  async issue(jobId: string, revision: number, note: string, { by, address }: { by: Account; address: string }): Promise<IssueHead> {
     const row = await this.models.jobs.findByPk(jobId);
     if (!row) throw notFound('The job');
     const job = JSON.parse(row.document) as Job;
@@ -69,11 +71,12 @@ export class IssueService {
       const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']], transaction });
       if ((newest?.letter ?? null) !== (last?.letter ?? null)) throw new Problem(409, 'Issued meanwhile', `Issue ${newest?.letter} was made at the same moment. Look at it first.`);
       await this.models.issues.create({
-        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, version: JOB_VERSION, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, issuedBy: by, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
+        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, version: JOB_VERSION, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, issuedBy: by.name, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
       }, { transaction });
+      await this.audit.note(by, 'issued a sheet', { detail: `issue ${letter}`, jobId, transaction });
     });
     return {
-      letter, issuedAt: issuedAt.toISOString(), issuedBy: by, note, hash, hasRun: true,
+      letter, issuedAt: issuedAt.toISOString(), issuedBy: by.name, note, hash, hasRun: true,
       changes: last ? compareEntries(JSON.parse(last.entries) as Entry[], entries) : [],
     };
   }

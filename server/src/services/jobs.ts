@@ -67,7 +67,11 @@ export class JobService {
   async create(input: unknown): Promise<Revised<Job> & { id: string }> {
     const job = checked(input);
     const id = randomUUID();
-    await this.models.jobs.create({ id, ...await this.#columns(job), revision: 1, document: JSON.stringify(job) });
+    const columns = await this.#columns(job);
+    await this.sequelize.transaction(async (transaction) => {
+      await this.#numberIsFree(job.number, transaction);
+      await this.models.jobs.create({ id, ...columns, revision: 1, document: JSON.stringify(job) }, { transaction });
+    });
     this.summarizeLater(id);
     return { id, revision: 1, document: job };
   }
@@ -83,30 +87,44 @@ export class JobService {
   async write(id: string, input: unknown, expected: number, by: Account): Promise<Revised<Job>> {
     const job = checked(input);
     const columns = await this.#columns(job);
-    const { before, ...result } = await this.sequelize.transaction(async (transaction: Transaction) => {
+    const result = await this.sequelize.transaction(async (transaction: Transaction) => {
       const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       if (!row) throw notFound('The job');
-      const before = row.document;
-      if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: JSON.parse(row.document) as Job });
+      const before = JSON.parse(row.document) as Job;
+      if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: before });
+      if (row.number !== job.number) await this.#numberIsFree(job.number, transaction);
       await row.update({ ...columns, document: JSON.stringify(job), revision: expected + 1 }, { transaction });
-      return { before, revision: expected + 1, document: job };
+      await this.#noteAcceptances(id, before, job, by, transaction);
+      return { revision: expected + 1, document: job };
     });
     this.summarizeLater(id);
-    await this.#noteAcceptances(id, JSON.parse(before) as Job, job, by);
     return result;
   }
 
   /** Which stops were accepted in writing, or no longer, and by whom. */
-  async #noteAcceptances(id: string, before: Job, after: Job, by: Account): Promise<void> {
+  async #noteAcceptances(jobId: string, before: Job, after: Job, by: Account, transaction: Transaction): Promise<void> {
     const missing = (a: Job, b: Job) => a.accepted.filter((x) => !b.accepted.some((y) => y.code === x.code && y.setupId === x.setupId && y.says === x.says));
-    for (const a of missing(after, before)) await this.audit.note(by, 'accepted a stop', `${a.says} Because: ${a.reason}`, id);
-    for (const a of missing(before, after)) await this.audit.note(by, 'withdrew an acceptance', a.says, id);
+    for (const a of missing(after, before)) await this.audit.note(by, 'accepted a stop', { detail: `${a.says} Because: ${a.reason}`, jobId, transaction });
+    for (const a of missing(before, after)) await this.audit.note(by, 'withdrew an acceptance', { detail: a.says, jobId, transaction });
   }
 
-  async remove(id: string): Promise<void> {
-    const issued = await this.models.issues.count({ where: { jobId: id } });
-    if (issued > 0) throw new Problem(409, 'Issued', `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`);
-    if (await this.models.jobs.destroy({ where: { id } }) === 0) throw notFound('The job');
+  /** People call a job by its number: no two have the same. */
+  async #numberIsFree(number: string, transaction: Transaction): Promise<void> {
+    // two that come at once wait for each other here
+    await this.models.shop.findByPk(1, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
+    const other = await this.models.jobs.findOne({ where: { number }, attributes: ['part'], transaction });
+    if (other) throw new Problem(409, 'Number taken', `There is a job ${number} already (${other.part}). Give this one another number.`);
+  }
+
+  async remove(id: string, by: Account): Promise<void> {
+    await this.sequelize.transaction(async (transaction) => {
+      const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'number', 'part'] });
+      if (!row) throw notFound('The job');
+      const issued = await this.models.issues.count({ where: { jobId: id }, transaction });
+      if (issued > 0) throw new Problem(409, 'Issued', `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`);
+      await row.destroy({ transaction });
+      await this.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, transaction });
+    });
   }
 
   /** Plans a job for the list, without anybody waiting for it. */

@@ -83,10 +83,12 @@ export class RunService {
 
   /** Ends a run that is not finished: the setup no longer stands. */
   async end(runId: string, by: Account): Promise<void> {
-    const row = await this.models.runs.findByPk(runId);
-    if (!row) throw notFound('The run');
-    await row.update({ ended: true, finishedAt: row.finishedAt ?? new Date() });
-    await this.audit.note(by, 'ended a run', `issue ${row.letter}`, row.jobId);
+    await this.sequelize.transaction(async (transaction) => {
+      const row = await this.models.runs.findByPk(runId, { transaction, lock: transaction.LOCK.UPDATE });
+      if (!row) throw notFound('The run');
+      await row.update({ ended: true, finishedAt: row.finishedAt ?? new Date() }, { transaction });
+      await this.audit.note(by, 'ended a run', { detail: `issue ${row.letter}`, jobId: row.jobId, transaction });
+    });
   }
 
   /** Zeros found in all runs, oldest first. */
@@ -128,9 +130,9 @@ export class RunService {
       if (!step) continue;
       const whom = byWhom(e, by.name);
       const sent = whom === by.name ? '' : `${whom}; `;
-      if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', `${sent}issue ${row.letter}, ${step.title}: ${e.reason}`, row.jobId);
+      if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', { detail: `${sent}issue ${row.letter}, ${step.title}: ${e.reason}`, jobId: row.jobId, transaction });
       const read = e.kind === 'answer' ? readingsInWords(plan, step, e.values) : '';
-      if (read) await this.audit.note(by, 'gave a reading', `${sent}issue ${row.letter}, ${step.title}: ${read}`, row.jobId);
+      if (read) await this.audit.note(by, 'gave a reading', { detail: `${sent}issue ${row.letter}, ${step.title}: ${read}`, jobId: row.jobId, transaction });
     }
   }
 
@@ -139,10 +141,10 @@ export class RunService {
     const stored = await this.models.runEvents.findAll({ where: { runId: row.id }, order: [['place', 'ASC']], transaction });
     const events = stored.map((e) => JSON.parse(e.document) as RunEvent);
     const state = runState(plan, events, commons);
-    if (isNew) await this.audit.note(by, 'started a run', `issue ${row.letter}`, row.jobId);
+    if (isNew) await this.audit.note(by, 'started a run', { detail: `issue ${row.letter}`, jobId: row.jobId, transaction });
     if (state.finished && !row.finishedAt) {
       await row.update({ finishedAt: new Date() }, { transaction });
-      await this.audit.note(by, 'finished a run', `issue ${row.letter}`, row.jobId);
+      await this.audit.note(by, 'finished a run', { detail: `issue ${row.letter}`, jobId: row.jobId, transaction });
     }
     await this.models.readings.destroy({ where: { runId: row.id }, transaction });
     await this.models.readings.bulkCreate(zerosKeyedIn(plan, state).map((z) => ({ ...z, runId: row.id, jobId: row.jobId, letter: row.letter, machineId: plan.machineId, at: row.startedAt })), { transaction });

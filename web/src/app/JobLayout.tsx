@@ -4,6 +4,7 @@ import { Outlet, useNavigate, useParams } from 'react-router';
 import type { Job, Setup } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import { speechIn, unitName, type Speech } from '@violet-jaw/core/units';
+import { ReadOnly } from '../fields/field';
 import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
 import { clearPlan, requestPlan, usePlan } from '../store/planStore';
@@ -115,7 +116,7 @@ function OpenedJob({ id }: { id: string }) {
       {stage && job && stage !== 'planning' && (
         <div className="banner" role="status"><span className="spinner-border spinner-border-sm" aria-hidden="true" /> {stage}… {cancel && <Button size="sm" variant="outline-primary" onClick={cancel}>Cancel</Button>}</div>
       )}
-      <main>{open ? <Context value={open}><Outlet /></Context> : !state.problem && <p>Loading the job…</p>}</main>
+      <main>{open ? <Context value={open}><ReadOnly value={!open.isPlanner}><Outlet /></ReadOnly></Context> : !state.problem && <p>Loading the job…</p>}</main>
     </>
   );
 }

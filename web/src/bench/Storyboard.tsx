@@ -3,7 +3,7 @@ import { setupScene } from '@violet-jaw/core/drawing';
 import type { Finding } from '@violet-jaw/core/findings';
 import { AXES } from '@violet-jaw/core/frames';
 import { nextSetup } from '@violet-jaw/core/job';
-import { REGISTERS } from '@violet-jaw/core/shop';
+import { deviceOnMachine, REGISTERS } from '@violet-jaw/core/shop';
 import { useJob } from '../app/JobLayout';
 import { Drawing } from '../drawing/Drawing';
 import { usePlan } from '../store/planStore';
@@ -24,7 +24,7 @@ export function Storyboard() {
   const add = () => {
     const id = newId();
     const machine = shop.machines.find((m) => m.id === job.machine);
-    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, shop.devices[0] ?? null);
+    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, deviceOnMachine(shop, job.machine));
     change({ setups: [...job.setups, setup] });
     choose(id);
   };

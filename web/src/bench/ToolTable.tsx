@@ -10,6 +10,7 @@ import { ChoiceField, CountField, TextField } from '../fields/TextField';
 import { newId } from '../app/newId';
 
 const USES = [{ value: 'milling', says: 'mills' }, { value: 'drilling', says: 'drills' }, { value: 'other', says: 'no force' }] as const;
+const EDGES = [{ value: '', says: 'not told' }, { value: 'carbide', says: 'carbide' }, { value: 'high-speed steel', says: 'HSS' }] as const;
 const M_PER_FOOT = 0.3048;
 
 type Optional = 'diameter' | 'length' | 'cutDepth' | 'cutWidth' | 'stickOut' | 'holderDiameter' | 'feedPerTooth';
@@ -35,6 +36,9 @@ function CutRow({ tool, edit }: { tool: Tool; edit: (fields: Partial<Tool>) => v
           <Labeled text={metric ? 'm/min' : 'ft/min'}>
             <NumberField hideLabel optional label={name('Surface speed')} value={speed === null ? null : metric ? speed : speed / M_PER_FOOT} min={0.01} max={30_000} digits={1} onCommit={(v) => { if (tool.diameter) edit({ rpm: v === null ? null : Math.round(rpmFor(tool.diameter, metric ? v : v * M_PER_FOOT)) }); }} />
           </Labeled>
+          <Labeled text="Edges of"><ChoiceField hideLabel label={name('Edges')} value={tool.material ?? ''} choices={EDGES} onCommit={(v) => edit({ material: v === '' ? null : v })} /></Labeled>
+          {tool.use === 'milling' && <Labeled text="Helix °"><NumberField hideLabel optional label={name('Helix angle')} empty="45" value={tool.helix} min={0} max={70} digits={0} onCommit={(helix) => edit({ helix })} /></Labeled>}
+          {tool.use === 'drilling' && <Labeled text="Point °"><NumberField hideLabel optional label={name('Point angle')} empty="118" value={tool.point} min={60} max={180} digits={0} onCommit={(point) => edit({ point })} /></Labeled>}
           {length('stickOut', 'Sticks out')}
           {length('holderDiameter', 'Holder')}
           <Labeled text="Length in H"><NumberField hideLabel optional label={name('Length register')} empty={String(tool.number)} value={tool.lengthRegister} min={1} max={999} digits={0} onCommit={(h) => edit({ lengthRegister: h === null ? null : Math.round(h) })} /></Labeled>
@@ -59,7 +63,7 @@ export function ToolTable({ tools, onChange }: { tools: readonly Tool[]; onChang
           <thead><tr><th style={{ width: '4.5rem' }}>T</th><th>Tool</th><th style={{ width: '6.5rem' }} className="number">Diameter</th><th style={{ width: '6.5rem' }} className="number">Length</th><th><span className="visually-hidden">Remove</span></th></tr></thead>
           <tbody>
             {tools.map((t, i) => (
-              <Fragment key={`${i}-${t.number}`}>
+              <Fragment key={t.id}>
               <tr className="tool">
                 <td><CountField hideLabel label="Tool number" value={t.number} min={1} max={999} onCommit={(number) => edit(i, { number })} /></td>
                 <td><TextField hideLabel label={`Description of T${t.number}`} value={t.description} onCommit={(description) => edit(i, { description })} /></td>

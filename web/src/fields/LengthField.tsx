@@ -2,6 +2,7 @@ import { useId, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatLength, formatSigned, unitName, type Units } from '@violet-jaw/core/units';
 import { parseLength, parsePlain } from './parseLength';
+import { useCommitOnLeave, useReadOnly } from './field';
 import { describedBy, Wrong } from './Wrong';
 
 export interface LengthFieldProps {
@@ -49,11 +50,13 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
     if (Math.abs(parsed.mm - mm) > 1e-12) latest.current(parsed.mm);
   };
 
+  useCommitOnLeave(typed === null ? null : () => { void commit(typed); });
+  const readOnly = useReadOnly();
   return (
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong !== null} autoComplete="off" inputMode="text" spellCheck={false}
+        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong !== null} readOnly={readOnly} autoComplete="off" inputMode="text" spellCheck={false}
         aria-describedby={describedBy(id, wrong)}
         onFocus={(e) => { e.target.select(); onLook?.(true); }}
         onMouseEnter={() => onLook?.(true)} onMouseLeave={() => onLook?.(false)}

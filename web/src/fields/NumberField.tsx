@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
+import { useCommitOnLeave, useReadOnly } from './field';
 import { describedBy, Wrong } from './Wrong';
 
 interface NumberFieldProps {
@@ -35,11 +36,13 @@ export function NumberField({ label, value, onCommit, min, max, positive = false
     if (typed !== shown && next !== value) onCommit(next);
     setTyped(null);
   };
+  useCommitOnLeave(typed === null ? null : commit);
+  const readOnly = useReadOnly();
   return (
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong} aria-describedby={describedBy(id, wrong)} autoComplete="off" placeholder={optional ? whenEmpty : undefined}
+        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong} readOnly={readOnly} aria-describedby={describedBy(id, wrong)} autoComplete="off" placeholder={optional ? whenEmpty : undefined}
         onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); if (e.key === 'Escape') setTyped(null); }}
       />
       {wrong && <Wrong field={id}>Expected a number {positive ? `above 0, up to ${max}` : `from ${min} to ${max}`}{optional ? ', or nothing' : ''}.</Wrong>}

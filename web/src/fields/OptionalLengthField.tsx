@@ -2,6 +2,7 @@ import { useId, useRef, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { formatLength, formatSigned, unitName, type Units } from '@violet-jaw/core/units';
 import { parseLength, parsePlain } from './parseLength';
+import { useCommitOnLeave, useReadOnly } from './field';
 import { describedBy, Wrong } from './Wrong';
 
 interface OptionalLengthFieldProps {
@@ -32,11 +33,13 @@ export function OptionalLengthField({ label, mm, units, onCommit, signed = false
     else if ((positive && parsed.mm <= 0) || (!signed && parsed.mm < 0) || Math.abs(parsed.mm) > max) setWrong(`Must be ${positive ? 'more than 0 and ' : ''}at most ${formatLength(max, units)} ${unitName(units)}.`);
     else take(parsed.mm);
   };
+  useCommitOnLeave(typed === null ? null : () => { void commit(typed); });
+  const readOnly = useReadOnly();
   return (
     <Form.Group>
       <Form.Label htmlFor={id} className="visually-hidden">{label}</Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} placeholder="not known" value={typed ?? shown} isInvalid={wrong !== null} aria-describedby={describedBy(id, wrong)} autoComplete="off"
+        id={id} className="number" data-half-typed={typed !== null} placeholder="not known" value={typed ?? shown} isInvalid={wrong !== null} readOnly={readOnly} aria-describedby={describedBy(id, wrong)} autoComplete="off"
         onChange={(e) => setTyped(e.target.value)}
         onBlur={(e) => { void commit(e.target.value); }}
         onKeyDown={(e) => {

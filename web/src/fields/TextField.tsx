@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
+import { useCommitOnLeave, useReadOnly } from './field';
 import { describedBy, Wrong } from './Wrong';
 
 interface TextFieldProps {
@@ -25,7 +26,9 @@ export function TextField({ label, value, onCommit, required, maxLength = 200, l
     if (typed !== value) onCommit(typed);
     setTyped(null);
   };
-  const shared = { id, 'data-half-typed': typed !== null, value: typed ?? value, isInvalid: wrong, 'aria-describedby': describedBy(id, wrong), maxLength, placeholder, onBlur: commit, autoComplete: 'off' };
+  useCommitOnLeave(typed === null ? null : commit);
+  const readOnly = useReadOnly();
+  const shared = { id, readOnly, 'data-half-typed': typed !== null, value: typed ?? value, isInvalid: wrong, 'aria-describedby': describedBy(id, wrong), maxLength, placeholder, onBlur: commit, autoComplete: 'off' };
   return (
     <Form.Group className={className}>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
@@ -48,10 +51,12 @@ export function CountField({ label, value, onCommit, min, max, hideLabel }: { la
     if (parsed !== value) onCommit(parsed);
     setTyped(null);
   };
+  useCommitOnLeave(typed === null ? null : commit);
+  const readOnly = useReadOnly();
   return (
     <Form.Group>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
-      <Form.Control id={id} className="number" data-half-typed={typed !== null} value={typed ?? String(value)} isInvalid={wrong} aria-describedby={describedBy(id, wrong)} autoComplete="off" onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); if (e.key === 'Escape') setTyped(null); }} />
+      <Form.Control id={id} className="number" data-half-typed={typed !== null} value={typed ?? String(value)} isInvalid={wrong} readOnly={readOnly} aria-describedby={describedBy(id, wrong)} autoComplete="off" onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); if (e.key === 'Escape') setTyped(null); }} />
       {wrong && <Wrong field={id}>Expected a whole number from {min} to {max}.</Wrong>}
     </Form.Group>
   );
@@ -60,10 +65,11 @@ export function CountField({ label, value, onCommit, min, max, hideLabel }: { la
 /** One of several choices. */
 export function ChoiceField<T extends string>({ label, value, choices, onCommit, className, hideLabel }: { label: string; value: T; choices: readonly { value: T; says: string }[]; onCommit: (value: T) => void; className?: string; hideLabel?: boolean }) {
   const id = useId();
+  const readOnly = useReadOnly();
   return (
     <Form.Group className={className}>
       <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
-      <Form.Select id={id} value={value} onChange={(e) => onCommit(e.target.value as T)}>
+      <Form.Select id={id} value={value} disabled={readOnly} onChange={(e) => onCommit(e.target.value as T)}>
         {choices.map((c) => <option key={c.value} value={c.value}>{c.says}</option>)}
       </Form.Select>
     </Form.Group>

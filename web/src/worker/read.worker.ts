@@ -11,7 +11,7 @@ import { meshBox, shellProblem, weldMesh, type Result } from '@violet-jaw/core/s
 export type CheckedBody = PartBody & { readonly problem: string | null };
 
 /** What was read; of a surface that is open, its lines in the three views with the places. */
-export type CheckedRead = Result<CheckedBody[]> & { readonly openViews?: Record<ViewName, OpenView>; readonly mmPerUnit?: number };
+export type CheckedRead = Result<CheckedBody[]> & { readonly openViews?: Record<ViewName, OpenView>; readonly mmPerUnit?: number; readonly saysUnit?: boolean };
 
 let kernel: Promise<ModelKernel> | null = null;
 
@@ -26,7 +26,7 @@ const worker = {
     const result = await readPartFile(bytes, options, start);
     if (!result.ok) return result.open ? { ok: false, problem: result.problem, openViews: openViews(result.open.mesh, result.open.places) } : result;
     tell('checking that the bodies are closed');
-    return { ok: true, mmPerUnit: result.mmPerUnit, value: result.value.map((body) => ({ ...body, problem: shellProblem(weldMesh(body.mesh)) })) };
+    return { ok: true, mmPerUnit: result.mmPerUnit, saysUnit: result.saysUnit, value: result.value.map((body) => ({ ...body, problem: shellProblem(weldMesh(body.mesh)) })) };
   },
 
   /** Features of a body, to compare a newer revision with what was there. */

@@ -1,11 +1,17 @@
 import { finding, type Finding, type Told } from '../../findings';
 import { capital } from '../../units';
-import { POSITION_SAYS, type SafePath } from '../safeMoves';
+import { POSITION_SAYS, type Hit, type SafePath } from '../safeMoves';
 
 /** The moves from return and tool-change positions to the first position, and back. */
 export function movesClear(paths: readonly SafePath[], told: Told): Finding[] {
   const { sizeWithUnit } = told.speech;
-  return paths.flatMap(({ from, straight, riseFirst }) => {
+  return paths.flatMap(({ from, straight, riseFirst, thereItself }) => {
+    if (thereItself) {
+      return [finding(told, 'position-not-clear', 'prove')('stop', {
+        says: `At ${POSITION_SAYS[from]} the longest tool stands in the ${thereItself.name}, ${sizeWithUnit(thereItself.byMm)} below its top.`,
+        numbers: { belowTopMm: thereItself.byMm }, because: 'It would be driven down into it, or across through it.', remedy: 'Use another station, lower holding or a shorter tool, or enter a position that is clear.',
+      })];
+    }
     if (riseFirst) {
       return [finding(told, 'rise-not-enough', 'prove')('stop', {
         says: `Between ${POSITION_SAYS[from]} and the first position the longest tool runs into the ${riseFirst.name}, ${sizeWithUnit(riseFirst.byMm)} below its top, even with Z at the end of its travel.`,
@@ -17,6 +23,20 @@ export function movesClear(paths: readonly SafePath[], told: Told): Finding[] {
       numbers: { belowTopMm: straight.byMm }, because: 'Moving all axes at once takes the straight line.', remedy: 'Rise first, in machine coordinates, as the lines of this job do; see that the program does as well.',
     })] : [];
   });
+}
+
+/** A way between two zeros that stand on the machine at once, which no height clears. */
+export interface BlockedWay {
+  readonly to: string;
+  readonly hit: Hit;
+}
+
+/** The way from zero to zero, Z at the end of its travel. */
+export function zerosClear(blocked: readonly BlockedWay[], told: Told): Finding[] {
+  return blocked.map(({ to, hit }) => finding(told, 'way-between-zeros-blocked', 'prove')('stop', {
+    says: `From this zero to that of ${to} the longest tool runs into the ${hit.name}, ${told.speech.sizeWithUnit(hit.byMm)} below its top, even with Z at the end of its travel.`,
+    numbers: { belowTopMm: hit.byMm }, because: 'The lines that look at the zeros, and any program that works at both, go that way.', remedy: 'Use a shorter tool or lower holding, or other stations.',
+  }));
 }
 
 /** What the safe moves cannot be proven without. */

@@ -27,5 +27,7 @@ export async function ownVersions(schema: QueryInterface): Promise<void> {
   for (const { machine_id: machine, id, document } of stations) {
     await sequelize.query('UPDATE stations SET document = ? WHERE machine_id = ? AND id = ?', { replacements: [JSON.stringify(stationFromVersion5(JSON.parse(document) as Record<string, unknown>)), machine, id] });
   }
+  // what is made at the same moment waits for each other at this row, so it must be there
+  await sequelize.query('INSERT IGNORE INTO shop (id, name, revision) VALUES (1, \'\', 0)');
   await migrateJobDocuments(schema, 5, 6);
 }

@@ -30,6 +30,9 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (sending) return;
+    // what is marked as wrong has not been taken: nobody may get the size that stood there before
+    const wrong = [...(event.currentTarget as HTMLFormElement).querySelectorAll<HTMLInputElement>('.is-invalid')].map((field) => `${field.labels?.[0]?.textContent ?? 'a field'} reads "${field.value}"`);
+    if (wrong.length > 0) { setProblem(`Correct first: ${wrong.join('; ')}.`); return; }
     if (missing.length > 0) { setProblem(`Still needed: ${missing.join('; ')}.`); return; }
     setSending(true);
     try {

@@ -38,7 +38,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
   const [unit, setUnit] = useState<'mm' | 'inch' | null>(wanted?.unit ?? null);
   const [thickness, setThickness] = useState(wanted?.thickness ?? 10);
   const [openViews, setOpenViews] = useState<CheckedRead['openViews'] | null>(null);
-  const [read, setRead] = useState<{ source: FileBody; bodies: readonly CheckedBody[]; mmPerUnit: number } | null>(null);
+  const [read, setRead] = useState<{ source: FileBody; bodies: readonly CheckedBody[]; mmPerUnit: number; saysUnit: boolean } | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const report = useRef(onChoice);
   report.current = onChoice;
@@ -81,9 +81,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
       const source: FileBody = { file: file.name, sha256: hash, ...options };
       rememberBodies(source, result.value);
       setChosen(sameBody(result.value, { body: wantedBody, bodyName: wantedName })?.index ?? null);
-      setRead({ source, bodies: result.value, mmPerUnit: result.mmPerUnit ?? 1 });
-      // a DXF may say its unit itself; it is still shown, so that a wrong one is seen
-      if (opened.kind === 'DXF' && unit === null && result.mmPerUnit === 25.4) setUnit('inch');
+      setRead({ source, bodies: result.value, mmPerUnit: result.mmPerUnit ?? 1, saysUnit: result.saysUnit ?? false });
     };
     work().catch((error: unknown) => { if (!gone) setProblem(error instanceof Error ? error.message : String(error)); })
       .finally(() => { clearInterval(timer); if (!gone) setStage(null); });
@@ -92,7 +90,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
 
   useEffect(() => {
     const body = read?.bodies.find((b) => b.index === chosen);
-    const told = !asks || unit !== null;
+    const told = !asks || unit !== null || read?.saysUnit === true;
     report.current(read && body && !body.problem && told ? { source: { ...read.source, body: body.index, bodyName: body.name }, body } : null);
   }, [read, chosen, asks, unit]);
 
@@ -109,7 +107,8 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
       )}
       {problem && <div className="finding stop" role="alert"><span className="level">not read</span>{problem}</div>}
       {openViews && <div className="d-flex flex-wrap gap-2">{VIEW_NAMES.map((v) => <figure key={v} className="mb-0"><figcaption className="quiet">{openScene(v, openViews[v]).title}</figcaption><Drawing scene={openScene(v, openViews[v])} width={220} height={150} fontSize={11} /></figure>)}</div>}
-      {asks && read && shownBodies.length > 0 && <UnitQuestion body={shownBodies[0]} mmPerUnit={read.mmPerUnit} chosen={unit} onChoose={setUnit} />}
+      {asks && read?.saysUnit && unit === null && <div className="field-hint">The file says its unit: a number in it is {read.mmPerUnit} mm. <button type="button" className="btn btn-link btn-sm" onClick={() => setUnit(read.mmPerUnit === 25.4 ? 'inch' : 'mm')}>Read it in another unit</button></div>}
+      {asks && read && (!read.saysUnit || unit !== null) && shownBodies.length > 0 && <UnitQuestion body={shownBodies[0]} mmPerUnit={read.mmPerUnit} chosen={unit} onChoose={setUnit} />}
       {opened?.kind === 'DXF' && <LengthField label="Thickness of the outline" mm={thickness} units={units} positive max={10_000} onCommit={setThickness} />}
       {read && (
         <Form.Group role="radiogroup" aria-label="Body that is the part">

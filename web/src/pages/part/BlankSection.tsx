@@ -26,9 +26,12 @@ export function BlankSection() {
   const setKind = (kind: BlankKind) => {
     const size = planned?.part.size;
     // a bar that has no size yet starts as large as the part's corners need
-    const [u, v] = AXES.filter((a) => a !== blank.along);
+    const becomesBar = !isBoxKind(kind) && kind !== 'own solid' && !isBar;
+    // a bar runs along the longest side of the part until somebody says otherwise
+    const along = becomesBar && size ? AXES.reduce((a, b) => (size[b] > size[a] + 1e-6 ? b : a)) : blank.along;
+    const [u, v] = AXES.filter((a) => a !== along);
     const across = blank.across || (size ? Math.ceil(Math.hypot(size[u], size[v])) : 0);
-    set({ kind, across: isBoxKind(kind) || kind === 'own solid' ? blank.across : across });
+    set({ kind, along, across: isBoxKind(kind) || kind === 'own solid' ? blank.across : across });
   };
   return (
     <section aria-label="Blank">
