@@ -13,6 +13,8 @@ export interface Entry {
   readonly text: string;
   /** in the job's units, where it is a number */
   readonly value: number | null;
+  /** the same in millimeters, so that another unit is no difference; left out by older issues */
+  readonly mm?: number;
 }
 
 /** What changed between two issues. */
@@ -29,9 +31,9 @@ export interface Change {
 export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
   const speech = speechIn(job.units);
   const text = (place: string, name: string, value: string): Entry => ({ place, name, text: value, value: null });
-  const size = (place: string, name: string, mm: number): Entry => ({ place, name, text: speech.size(mm), value: toUnits(mm, job.units) });
+  const size = (place: string, name: string, mm: number): Entry => ({ place, name, text: speech.size(mm), value: toUnits(mm, job.units), mm });
   const coordinate = (place: string, name: string, mm: number | null): Entry =>
-    ({ place, name, text: mm === null ? 'not known' : speech.signed(mm), value: mm === null ? null : toUnits(mm, job.units) });
+    ({ place, name, text: mm === null ? 'not known' : speech.signed(mm), value: mm === null ? null : toUnits(mm, job.units), ...(mm === null ? {} : { mm }) });
   const entries: Entry[] = [
     text('Job', 'part', job.part), text('Job', 'revision', job.revision), text('Job', 'material', job.material),
     text('Job', 'quantity', String(job.quantity)), text('Job', 'units', job.units), text('Job', 'due', job.due ?? ''), text('Job', 'notes', job.notes),
@@ -81,15 +83,26 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
   return entries;
 }
 
+const UNITS = 'Job|units';
+
+/** Told in another unit, a number is the same if its millimeters are; a sentence with numbers in it is not compared, as each of them stands by itself. */
+function isSameInAnyUnit(a: Entry | undefined, b: Entry | undefined): boolean {
+  if (!a || !b) return false;
+  if (a.mm !== undefined && b.mm !== undefined) return Math.abs(a.mm - b.mm) < 1e-6;
+  return a.value === null && b.value === null && /\d/.test(a.text) && /\d/.test(b.text);
+}
+
 /** What changed from one issue to the next, number by number, in the order of the sheet. */
 export function compareEntries(before: readonly Entry[], after: readonly Entry[]): Change[] {
   const key = (e: Entry) => `${e.place}|${e.name}`;
   const old = new Map(before.map((e) => [key(e), e]));
   const fresh = new Map(after.map((e) => [key(e), e]));
+  // numbers of one length and sentences that tell them do not change with the unit
+  const otherUnits = old.get(UNITS)?.text !== fresh.get(UNITS)?.text;
   const names = [...new Set([...after.map(key), ...before.map(key)])];
   return names.flatMap((name): Change[] => {
     const [a, b] = [old.get(name), fresh.get(name)];
-    if (a?.text === b?.text) return [];
+    if (a?.text === b?.text || (otherUnits && isSameInAnyUnit(a, b))) return [];
     const { place, name: what } = (b ?? a)!;
     const both = a?.value !== undefined && a.value !== null && b?.value !== undefined && b.value !== null;
     const digits = b?.text.split('.')[1]?.length ?? 3;

@@ -10,7 +10,9 @@ import type { Device, DeviceKind, Projection, Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
-import { sideMeansShort } from '../zero';
+import { feedRate } from '../hold';
+import { lengthRegisterOf, sideMeansShort } from '../zero';
+import type { Change } from './compare';
 
 /** A value with its name, ready to print. */
 export interface Row {
@@ -20,6 +22,19 @@ export interface Row {
 
 /** Signed values per axis, ready to print. */
 export type Signed = Readonly<Record<Axis, string>>;
+
+/** A tool as it is put together and run. What is not given is an empty text; all but the first four are left out on older issues. */
+export interface SheetTool {
+  readonly number: string;
+  readonly description: string;
+  readonly diameter: string;
+  readonly length: string;
+  readonly sticksOut?: string;
+  readonly holder?: string;
+  readonly lengthIn?: string;
+  readonly speed?: string;
+  readonly feed?: string;
+}
 
 export interface SheetSetup {
   readonly op: number;
@@ -42,7 +57,7 @@ export interface SheetSetup {
   readonly touchOffTool: string;
   /** what must be at hand, what is touched (one sentence an axis, to be read out), how lengths count, what is measured on the first part; left out on issues older than it */
   readonly says?: readonly string[];
-  readonly tools: readonly { readonly number: string; readonly description: string; readonly diameter: string; readonly length: string }[];
+  readonly tools: readonly SheetTool[];
   readonly why: readonly Row[];
   /** how to load and how to take out, in order; left out on issues older than the steps */
   readonly steps?: readonly string[];
@@ -83,6 +98,8 @@ export interface Sheet {
   /** issue letter, or null for a draft */
   readonly letter: string | null;
   readonly issuedOn: string;
+  /** what the planner says of this issue, and what changed since the one before; left out on drafts, first and older issues */
+  readonly changed?: { readonly since: string; readonly note: string; readonly changes: readonly Change[] };
   readonly head: readonly Row[];
   readonly setups: readonly SheetSetup[];
   readonly transitions: readonly SheetTransition[];
@@ -147,6 +164,8 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
     tools: setup.tools.map((t) => ({
       number: `T${t.number}`, description: t.description,
       diameter: t.diameter === null ? '' : `dia ${speech.size(t.diameter)}`, length: t.length === null ? 'not given' : speech.size(t.length),
+      sticksOut: t.stickOut === null ? '' : speech.size(t.stickOut), holder: t.holderDiameter === null ? '' : speech.size(t.holderDiameter), lengthIn: `H${lengthRegisterOf(t)}`,
+      speed: t.rpm === null ? '' : String(Math.round(t.rpm)), feed: t.rpm === null || t.feedPerTooth === null || t.flutes === null ? '' : speech.units === 'mm' ? String(Math.round(feedRate(t.feedPerTooth, t.flutes, t.rpm))) : (feedRate(t.feedPerTooth, t.flutes, t.rpm) / 25.4).toFixed(1),
     })),
     why: [['Seat', setup.why.seat], ['Hold', setup.why.hold], ['Zero', setup.why.zero]].flatMap(([label, value]) => (value ? [{ label, value }] : [])),
     touchOffTool: sideMeansShort(setup.touchOff.side, speech),
@@ -269,17 +288,25 @@ export function blockingFindings(planned: PlannedJob, accepted: readonly Accepta
   return planned.findings.filter((f) => f.level === 'stop' && !accepted.some((a) => isAcceptedBy(f, a)));
 }
 
+/** What makes a draft an issue. */
+export interface SheetIssue {
+  readonly letter: string;
+  readonly on: string;
+  /** left out on the first issue */
+  readonly changed?: Sheet['changed'];
+}
+
 /**
  * The setup sheet of a planned job. Every length is printed in the job's unit, every coordinate with sign and axis.
  * @param issue the letter and day of an issue; null for a draft
  */
-export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutlines | null, shop: Pick<Shop, 'name' | 'projection'>, issue: { letter: string; on: string } | null): Sheet {
+export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutlines | null, shop: Pick<Shop, 'name' | 'projection'>, issue: SheetIssue | null): Sheet {
   const speech = speechIn(job.units);
   const unit = unitName(job.units);
   const size = (v: { x: number; y: number; z: number }) => AXES.map((a) => `${a.toUpperCase()} ${speech.size(v[a])}`).join(' × ');
   return {
     shop: shop.name, projection: shop.projection, number: job.number, part: job.part, revision: job.revision, units: job.units === 'mm' ? 'millimeters' : 'inches',
-    letter: issue?.letter ?? null, issuedOn: issue?.on ?? '',
+    letter: issue?.letter ?? null, issuedOn: issue?.on ?? '', ...(issue?.changed ? { changed: issue.changed } : {}),
     head: [
       { label: 'Machine', value: planned.machine?.name ?? 'not chosen' },
       { label: 'Material', value: job.material || 'not given' },

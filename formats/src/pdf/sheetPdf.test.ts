@@ -25,11 +25,11 @@ async function render(change: (job: Job) => void, paper: Paper = 'A4') {
   return { pages, text: pages.flatMap((p) => p.items.map((i) => i.text)).join(' ').replaceAll('\u2212', '-').replace(/\s+/g, ' ') };
 }
 
-test.each([['A4', 595, 842], ['Letter', 612, 792]] as const)('%s has its size, a page a setup, and says where it ends', async (paper, width, height) => {
+test.each([['A4', 595, 842], ['Letter', 612, 792]] as const)('%s has its size, two pages a setup, and says where it ends', async (paper, width, height) => {
   const { pages, text } = await render(() => undefined, paper);
   for (const page of pages) expect(page.size.map(Math.round)).toEqual([width, height]);
-  expect(pages).toHaveLength(5);
-  for (const part of [1, 2, 3, 4, 5]) expect(text).toContain(`part ${part} of 5`);
+  expect(pages).toHaveLength(6);
+  for (const part of [1, 2, 3, 4, 5, 6]) expect(text).toContain(`part ${part} of 6`);
   expect(text).toContain('Issue C');
   expect(text).toContain('issued 2026-11-30');
 });

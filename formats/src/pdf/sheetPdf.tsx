@@ -1,10 +1,10 @@
 import { Document, G, Page, Path, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
-import { layoutScene, projectionSymbol, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene } from '@violet-jaw/core/drawing';
+import { layoutScene, projectionSymbol, sceneBounds, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene, type ViewName } from '@violet-jaw/core/drawing';
 import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
 import { capital } from '@violet-jaw/core/units';
 import type { Projection } from '@violet-jaw/core/shop';
 import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
-import { AllSteps, RunCode } from './steps';
+import { RunCode } from './runCode';
 
 export type Paper = 'A4' | 'Letter';
 
@@ -66,11 +66,8 @@ function Band({ sheet }: { sheet: Sheet }) {
 
 const PAGE_HEIGHT: Record<Paper, number> = { A4: 842, Letter: 792 };
 
-/** Says which part of the sheet this is, so that a lost page is noticed: summary, one part a setup, ledgers. */
-const hasSteps = (sheet: Sheet): boolean => sheet.setups.some((s) => s.steps && s.steps.length > 0);
-
-/** Parts a sheet is printed in: summary, setups, steps where there are any, ledgers. */
-const partsOf = (sheet: Sheet): number => sheet.setups.length + (hasSteps(sheet) ? 3 : 2);
+/** Parts a sheet is printed in, so that a lost page is noticed: summary, two for each setup, ledgers. */
+const partsOf = (sheet: Sheet): number => 2 * sheet.setups.length + 2;
 
 function Foot({ sheet, paper, part }: { sheet: Sheet; paper: Paper; part: number }) {
   const top = PAGE_HEIGHT[paper] - 28;
@@ -161,17 +158,42 @@ function TouchOff({ setup }: { setup: SheetSetup }) {
   );
 }
 
-function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup: SheetSetup; transition: SheetTransition | undefined; paper: Paper; part: number }) {
+const TOOL_COLUMNS = [['number', 'T', '7%'], ['description', 'Tool', '27%'], ['diameter', 'Diameter', '13%'], ['length', 'Length', '11%'], ['lengthIn', 'H', '7%'], ['sticksOut', 'Sticks out', '10%'], ['holder', 'Holder', '11%'], ['speed', '1/min', '7%'], ['feed', 'Feed', '7%']] as const;
+
+function Tools({ setup }: { setup: SheetSetup }) {
+  return (
+    <View>
+      <Text style={styles.h}>Tools</Text>
+      {setup.tools.length === 0 && <Text>No tools listed.</Text>}
+      {setup.tools.length > 0 && <View style={styles.cell}>{TOOL_COLUMNS.map(([key, name, width]) => <Text key={key} style={[{ width }, key === 'number' || key === 'description' ? {} : styles.right]}>{name}</Text>)}</View>}
+      {setup.tools.map((t) => (
+        <View key={t.number} style={styles.cell} wrap={false}>
+          {TOOL_COLUMNS.map(([key, , width]) => <Text key={key} style={[{ width }, key === 'number' ? styles.strong : {}, key === 'number' || key === 'description' ? {} : [styles.number, styles.right]]}>{t[key] ?? ''}</Text>)}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** Which view tells best how a part is clamped: along the jaws for a vise, from above for what lies flat. */
+const clampingView = (setup: SheetSetup): ViewName => (setup.rows.some((r) => r.label === 'Vise') ? 'leftEnd' : 'above');
+
+/** What a scene and its dimensions take at a scale, points. */
+function heightOf(scene: Scene, scale: number): number {
+  const { min, max } = sceneBounds(scene);
+  const { top, bottom } = sharedMargins([scene], DRAWING_FONT, scale);
+  return (max[1] - min[1]) * scale + top + bottom + 12;
+}
+
+/** First page of a setup: where zero is, the clamping large, how it is loaded beside it. */
+function Clamping({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup: SheetSetup; transition: SheetTransition | undefined; paper: Paper; part: number }) {
   const width = paper === 'A4' ? 539 : 556;
   const { scenes } = setup;
-  const left = width * 0.47;
-  const right = width - left;
-  // the transition to a setup stands on its page and takes its room
-  const heights = transition ? { above: 186, front: 104, leftEnd: 140 } : { above: 240, front: 130, leftEnd: 180 };
-  const scale = scenes ? standardScale([
-    { scene: scenes.above, width: left, height: heights.above }, { scene: scenes.front, width: left, height: heights.front }, { scene: scenes.leftEnd, width: right - 6, height: heights.leftEnd },
-  ], DRAWING_FONT, POINTS_PER_MM) : null;
-  const shared = scenes ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT) : undefined;
+  const left = width * 0.6;
+  const view = clampingView(setup);
+  const room = (paper === 'A4' ? 470 : 420) - (transition ? 120 : 0);
+  const scale = scenes ? standardScale([{ scene: scenes[view], width: left, height: room }], DRAWING_FONT, POINTS_PER_MM) : null;
+  const height = scenes && scale ? Math.min(room, heightOf(scenes[view], scale.scale)) : room;
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
@@ -181,47 +203,50 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
         <Text>{setup.program ? `program ${setup.program}` : ''}</Text>
       </View>
       <WorkZero setup={setup} />
-      <View style={[styles.row, { marginTop: 5 }]} wrap={false}>
+      <View style={[styles.row, { marginTop: 5, gap: 8 }]}>
         <View style={{ width: left }}>
-          {scenes && scale && (
-            <>
-              {viewsInOrder(sheet.projection).map((view) => (
-                <View key={view}>
-                  <Text style={styles.strong}>{`${scenes[view].title}, ${scale.says}`}</Text>
-                  <Drawing scene={scenes[view]} width={left} height={heights[view]} scale={scale.scale} margins={shared} />
-                </View>
-              ))}
-            </>
-          )}
-        </View>
-        <View style={{ width: right, paddingLeft: 6 }}>
-          {scenes && scale && (
-            <>
-              <Text style={styles.strong}>{`From the left end, ${scale.says}`}</Text>
-              <Drawing scene={scenes.leftEnd} width={right - 6} height={heights.leftEnd} scale={scale.scale} />
-              {sheet.projection && <ProjectionMark projection={sheet.projection} />}
-            </>
-          )}
+          {scenes && scale && <><Text style={styles.strong}>{`${scenes[view].title}, ${scale.says}`}</Text><Drawing scene={scenes[view]} width={left} height={height} scale={scale.scale} /></>}
           <Text style={styles.strong}>{setup.seat}</Text>
           <Text>{`${setup.orientation.join('; ')}.`}</Text>
-          <Rows rows={setup.rows} />
+        </View>
+        <View style={{ flex: 1 }}>
+          <Text style={styles.h}>Load</Text>
+          {(setup.steps ?? []).map((text, i) => <View key={text} style={[styles.row, { marginBottom: 2 }]} wrap={false}><Text style={[styles.number, { width: 18 }]}>{i + 1}</Text><Text style={{ flex: 1 }}>{text}</Text></View>)}
+          <Text style={styles.h}>Take out</Text>
+          {(setup.release ?? []).map((text) => <Text key={text}>{text}</Text>)}
         </View>
       </View>
-      <View style={[styles.row, { gap: 10 }]}>
-        <View style={{ width: '42%' }}><TouchOff setup={setup} /></View>
-        <View style={{ width: '58%' }}>
-          <Text style={styles.h}>Tools</Text>
-          {setup.tools.length === 0 && <Text>No tools listed.</Text>}
-          {setup.tools.map((t) => (
-            <View key={t.number} style={styles.cell}>
-              <Text style={[styles.strong, { width: '12%' }]}>{t.number}</Text>
-              <Text style={{ width: '38%' }}>{t.description}</Text>
-              <Text style={[styles.number, styles.right, { width: '25%' }]}>{t.diameter}</Text>
-              <Text style={[styles.number, styles.right, { width: '25%' }]}>{t.length}</Text>
-            </View>
+      <Foot sheet={sheet} paper={paper} part={part} />
+    </Page>
+  );
+}
+
+/** Second page of a setup: the other views, what is touched and declared, the tools, room for initials. */
+function ZeroAndTools({ sheet, setup, paper, part }: { sheet: Sheet; setup: SheetSetup; paper: Paper; part: number }) {
+  const width = paper === 'A4' ? 539 : 556;
+  const { scenes } = setup;
+  const left = width * 0.5;
+  const heights = { above: 190, front: 120, leftEnd: 190 };
+  const big = clampingView(setup);
+  const views = viewsInOrder(sheet.projection).filter((v) => v !== big);
+  const shown: ViewName[] = big === 'leftEnd' ? views : ['front', 'leftEnd'];
+  const scale = scenes ? standardScale(shown.map((v) => ({ scene: scenes[v], width: left, height: heights[v] })), DRAWING_FONT, POINTS_PER_MM) : null;
+  const shared = scenes && big === 'leftEnd' ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT) : undefined;
+  return (
+    <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
+      <Band sheet={sheet} />
+      <Text style={styles.op}>{`Op ${setup.op}  zero and tools`}</Text>
+      <View style={[styles.row, { gap: 8 }]} wrap={false}>
+        <View style={{ width: left }}>
+          {scenes && scale && shown.map((view) => (
+            <View key={view}><Text style={styles.strong}>{`${scenes[view].title}, ${scale.says}`}</Text><Drawing scene={scenes[view]} width={left} height={heights[view]} scale={scale.scale} margins={shared} /></View>
           ))}
+          {sheet.projection && <ProjectionMark projection={sheet.projection} />}
         </View>
+        <View style={{ flex: 1 }}><TouchOff setup={setup} /><Rows rows={setup.rows} /></View>
       </View>
+      {setup.says && <View><Text style={styles.h}>At the machine</Text>{setup.says.map((text) => <Text key={text}>{text}</Text>)}</View>}
+      <Tools setup={setup} />
       {setup.why.map((w) => <Text key={w.label}>{`Why, ${w.label.toLowerCase()}: ${w.value}`}</Text>)}
       <View style={[styles.row, { marginTop: 2, gap: 20 }]} wrap={false}>
         {['Set up by', 'Checked by', 'Date and time'].map((who) => (
@@ -233,12 +258,28 @@ function Setup({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup:
   );
 }
 
+/** So many changes are listed; more are counted. */
+const MOST_CHANGES = 40;
+
+function Changed({ changed }: { changed: NonNullable<Sheet['changed']> }) {
+  return (
+    <View>
+      <Text style={styles.h}>{`Changed since issue ${changed.since}`}</Text>
+      {changed.note ? <Text style={styles.strong}>{changed.note}</Text> : null}
+      {changed.changes.length === 0 && <Text>No number and no choice.</Text>}
+      {changed.changes.slice(0, MOST_CHANGES).map((c) => <Text key={`${c.place} ${c.name}`}>{`${c.place}, ${c.name}: ${c.before} \u2192 ${c.after}${c.difference ? ` (${c.difference})` : ''}`}</Text>)}
+      {changed.changes.length > MOST_CHANGES && <Text>{`and ${changed.changes.length - MOST_CHANGES} more: see the page Sheet.`}</Text>}
+    </View>
+  );
+}
+
 function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   const accepted = sheet.findings.filter((f) => f.accepted);
   const others = sheet.findings.filter((f) => !f.accepted);
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
+      {sheet.changed && <Changed changed={sheet.changed} />}
       <Text style={styles.h}>Job</Text>
       <Rows rows={sheet.head} />
       {sheet.notes ? <><Text style={styles.h}>Notes</Text><Text>{sheet.notes}</Text></> : null}
@@ -261,17 +302,6 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   );
 }
 
-/** How every setup is loaded and taken out, in order. */
-function Handling({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
-  return (
-    <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
-      <Band sheet={sheet} />
-      <AllSteps sheet={sheet} />
-      <Foot sheet={sheet} paper={paper} part={sheet.setups.length + 2} />
-    </Page>
-  );
-}
-
 function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
@@ -283,16 +313,16 @@ function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   );
 }
 
-/** Renders a setup sheet as PDF: a summary page, a page for every setup with the transition that leads to it, the steps of loading, and the ledgers. */
+/** Renders a setup sheet as PDF: a summary page, two for every setup (how it is clamped, with the transition that leads to it; zero and tools), and the ledgers. */
 export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
   registerFonts();
   return renderToBuffer(
     <Document title={`${sheet.number} ${sheet.part} ${sheet.letter ?? 'draft'}`} creator="Violet Jaw" producer="Violet Jaw">
       <Summary sheet={sheet} paper={paper} />
-      {sheet.setups.map((setup, i) => (
-        <Setup key={setup.op} part={i + 2} sheet={sheet} setup={setup} paper={paper} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />
-      ))}
-      {hasSteps(sheet) && <Handling sheet={sheet} paper={paper} />}
+      {sheet.setups.flatMap((setup, i) => [
+        <Clamping key={`${setup.op} clamping`} part={2 * i + 2} sheet={sheet} setup={setup} paper={paper} transition={sheet.transitions.find((t) => t.toOp === setup.op)} />,
+        <ZeroAndTools key={`${setup.op} zero`} part={2 * i + 3} sheet={sheet} setup={setup} paper={paper} />,
+      ])}
       <Ledgers sheet={sheet} paper={paper} />
     </Document>,
   );

@@ -56,7 +56,7 @@ export class IssueService {
     const letter = nextLetter(last?.letter ?? null);
     const issuedAt = this.today();
     const frozen = await this.planning.freeze({
-      job, shop: shop.document, paths: this.files.pathsFor(job), letter, on: issuedAt.toISOString().slice(0, 10), runUrl: `${address}/run/${jobId}/${letter}`,
+      job, shop: shop.document, paths: this.files.pathsFor(job), letter, on: issuedAt.toISOString().slice(0, 10), runUrl: `${address}/run/${jobId}/${letter}`, note, before: last && { letter: last.letter, entries: JSON.parse(last.entries) as Entry[] },
     });
     if (!frozen.ok) throw new Problem(409, 'Cannot be planned', frozen.problem);
     const { blocking, planned, sheet, entries, control: { set, verify, clear }, run, pdfA4, pdfLetter } = frozen.value;

@@ -3,7 +3,7 @@ import type { Job } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { Result } from '@violet-jaw/core/solid';
 import type { JobSummary } from '@violet-jaw/formats/api';
-import type { Frozen } from '../worker/plan.worker';
+import type { FreezeAs, Frozen } from '../worker/plan.worker';
 
 interface Input {
   readonly job: Job;
@@ -23,7 +23,7 @@ export class Planning {
     return this.#pool.run(input, { name: 'summarize' }) as Promise<JobSummary>;
   }
 
-  freeze(input: Input & { letter: string; on: string; runUrl: string }): Promise<Result<Frozen>> {
+  freeze(input: Input & FreezeAs): Promise<Result<Frozen>> {
     return this.#pool.run(input, { name: 'freeze' }) as Promise<Result<Frozen>>;
   }
 

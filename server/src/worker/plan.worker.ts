@@ -4,7 +4,7 @@ import { layoutScene, outlinesOf, setupScene } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
 import { Planner, type PlanInput } from '@violet-jaw/core/plan';
 import { otherwiseOf, runPlan, type Otherwise } from '@violet-jaw/core/run';
-import { blockingFindings, buildSheet, entriesOf, type Entry, type Sheet } from '@violet-jaw/core/sheet';
+import { blockingFindings, buildSheet, compareEntries, entriesOf, type Entry, type Sheet } from '@violet-jaw/core/sheet';
 import type { Finding } from '@violet-jaw/core/findings';
 import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
@@ -74,8 +74,18 @@ export async function summarize(input: Input): Promise<JobSummary> {
   return summary;
 }
 
+/** What an issue is frozen as. */
+export interface FreezeAs {
+  readonly letter: string;
+  readonly on: string;
+  readonly note: string;
+  readonly runUrl: string;
+  /** the issue before this one; null: it is the first */
+  readonly before: { readonly letter: string; readonly entries: Entry[] } | null;
+}
+
 /** Plans a job for issue. With blocking findings, nothing is rendered. */
-export async function freeze(input: Input & { letter: string; on: string; runUrl: string }): Promise<Result<Frozen>> {
+export async function freeze(input: Input & FreezeAs): Promise<Result<Frozen>> {
   const otherwise = new Map<string, readonly Otherwise[]>();
   const result = await planFresh(input, (planner, plan) => { input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i))); });
   if (!result.ok) return result;
@@ -83,12 +93,14 @@ export async function freeze(input: Input & { letter: string; on: string; runUrl
   const { job, shop } = input;
   const blocking = blockingFindings(planned, job.accepted);
   const empty = new Uint8Array();
-  const base = { blocking, planned: JSON.stringify(planned), entries: entriesOf(job, planned), control: controlTexts(job, planned, `ISSUE ${input.letter}`), run: JSON.stringify(runPlan(job, planned, input.letter, otherwise)) };
+  const entries = entriesOf(job, planned);
+  const changed = input.before ? { since: input.before.letter, note: input.note, changes: compareEntries(input.before.entries, entries) } : undefined;
+  const base = { blocking, planned: JSON.stringify(planned), entries, control: controlTexts(job, planned, `ISSUE ${input.letter}`), run: JSON.stringify(runPlan(job, planned, input.letter, otherwise)) };
   if (blocking.length > 0) {
     planner.cache.clear();
     return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
   }
-  const sheet: Sheet = { ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on }), run: { url: input.runUrl, qr: qrCode(input.runUrl) } };
+  const sheet: Sheet = { ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on, changed }), run: { url: input.runUrl, qr: qrCode(input.runUrl) } };
   const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
   planner.cache.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };
