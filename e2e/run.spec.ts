@@ -128,10 +128,13 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await confirm(at, 'The dry run went through');
   await confirm(at, 'The first part is cut');
   await confirm(at, 'Take these sizes');
-  await step(at, 'The first part is done');
-  await step(page, 'The first part is done');
+  await step(at, 'Clear the registers');
+  await confirm(at, 'The registers are cleared');
+  await confirm(at, 'It is all put away');
+  await step(at, 'The run is done');
+  await step(page, 'The run is done');
   await page.goto(address.replace('/run/', '/jobs/').replace(/\/A$/, '/run'));
-  await expect(page.getByRole('table', { name: 'Runs' })).toContainText('first part done');
+  await expect(page.getByRole('table', { name: 'Runs' })).toContainText('done');
   await expect(page.getByRole('table', { name: 'Who did what' })).toContainText('Operatorfinished a run');
   await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(/gave a reading: issue A, Op 10: touch off X: Machine X at the sawn left face, mm −/);
   await page.getByRole('button', { name: 'What was read' }).click();
@@ -141,8 +144,8 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   // every answer and the one repeat, each once
   const runs = await (await page.request.get(address.replace('/run/', '/api/v1/jobs/').replace(/\/A$/, '/runs'))).json() as { id: string }[];
   const record = await (await page.request.get(`${app.address}/api/v1/runs/${runs[0].id}`)).json() as { events: { id: string }[] };
-  expect(record.events).toHaveLength(15);
-  expect(new Set(record.events.map((e) => e.id)).size).toBe(15);
+  expect(record.events).toHaveLength(17);
+  expect(new Set(record.events.map((e) => e.id)).size).toBe(17);
   expect(errors).toEqual([]);
   await context.close();
 });
@@ -153,7 +156,6 @@ test('on the practice machine an operator homes, touches the planned part and re
   const { context, page: at } = await tablet(browser, app);
   await at.goto(address);
   await expect(at.getByText('T-OTHER Test block, Op 10, stands on Mill 1 with G54: keying it in here moves that zero.')).toBeVisible();
-  await at.getByRole('button', { name: 'Begin a run' }).tap();
   await at.getByRole('button', { name: 'Practise on the simulated machine' }).tap();
   const machine = at.getByRole('complementary', { name: 'Practice machine' });
   await expect(machine).toContainText('not homed', LONG);
@@ -182,9 +184,16 @@ test('on the practice machine an operator homes, touches the planned part and re
   await step(at, 'Op 10: look from above');
   await machine.getByRole('button', { name: 'Load the lines' }).tap();
   await machine.getByRole('button', { name: 'Cycle start' }).tap();
+  // it stops for the tool first, then over zero
+  await expect(machine.getByRole('status')).toContainText('INTO THE SPINDLE');
+  await machine.getByRole('button', { name: 'Cycle start' }).tap();
   await expect(machine.getByRole('status')).toContainText('Stopped after: M0');
   const work = machine.getByRole('row', { name: /^X/ }).getByRole('cell').last();
   await expect(work).toHaveText('+0.000');
+  // practice is no reading of the machine: nothing of it reaches the record
+  await expect(at.getByTestId('run-reach')).toHaveText('nothing is kept');
+  const runs = await (await at.request.get(`${app.address}/api/v1/jobs/${sheet.split('/')[2]}/runs`)).json() as unknown[];
+  expect(runs).toHaveLength(1);
   await context.close();
 });
 

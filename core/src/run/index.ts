@@ -7,3 +7,4 @@ export * from './drift';
 export * from './bodies';
 export * from './practice';
 export { otherwiseOf, type Otherwise } from './otherwise';
+export { touchedIn, type RunPictures } from './pictures';

@@ -39,11 +39,42 @@ test('an operator who makes no mistake comes to the end, and the zeros found are
 
 test('the order of the work: machine, then each setup, with hands last at the transition', () => {
   const { plan } = ready();
-  expect(plan.steps.map((s) => s.kind)).toEqual(['machine', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'transition', 'prepare', 'touch', 'touch', 'touch', 'load', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart']);
+  expect(plan.steps.map((s) => s.kind)).toEqual(['machine', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'series', 'transition', 'prepare', 'touch', 'touch', 'touch', 'load', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'series', 'clear', 'putAway']);
   const transition = plan.steps.find((s) => s.kind === 'transition')!;
   expect(transition.asks.map((a) => a.id)).toEqual(['spindle', 'tool', 'hands']);
   expect(transition.says[0]).toMatch(/^Stop the spindle, put the tool away/);
   expect(plan.steps.find((s) => s.kind === 'prepare')!.says.join(' ')).toMatch(/At hand: coolant, flood/);
+});
+
+test('a single part has no further parts; at the end the registers are cleared with the lines of the issue', () => {
+  const job = vane('mm', (j) => { j.quantity = 1; });
+  const { plan, planned } = ready(job);
+  expect(plan.steps.map((s) => s.kind)).not.toContain('series');
+  expect(plan.steps.find((s) => s.kind === 'clear')!.lines).toBe(controlTexts(job, planned, 'ISSUE A').clear);
+});
+
+test('further loads are counted by what one load makes, and each is looked at before its start', () => {
+  const job = vane('mm', (j) => { j.quantity = 7; j.copies = { ...j.copies, x: 2 }; j.setups = [{ ...j.setups[0], nextCopy: 'G58' }]; });
+  const series = ready(job).plan.steps.find((s) => s.kind === 'series')!;
+  expect(series.says.join(' ')).toMatch(/3 more loads of 2 parts for 7 in all\.$/);
+  expect(series.asks.map((a) => a.label)).toEqual([expect.stringMatching(/^Every part lay this way: /), 'Every part was tried by hand before the start: it did not move', 'All 7 have been through Op 10']);
+});
+
+test('what is touched is drawn bold where its worksheet has it', () => {
+  const r = ready();
+  for (const [i, setup] of r.plan.setups.entries()) {
+    const { shiftedInDevice } = r.planned.setups[i].facts!.zero;
+    for (const { worksheet, touched } of setup.axes) {
+      expect(touched).toHaveLength(worksheet.touches.length);
+      for (const [n, t] of worksheet.touches.entries()) {
+        const [from, to] = (touched![n] as { points: readonly [number, number][] }).points;
+        const level = t.face + shiftedInDevice[worksheet.axis];
+        // X stands upright in the view from above; Y and Z lie
+        if (worksheet.axis === 'x') expect([from[0], to[0]]).toEqual([level, level]);
+        else expect([from[1], to[1]]).toEqual([level, level]);
+      }
+    }
+  }
 });
 
 describe('looking from above', () => {

@@ -1,5 +1,6 @@
 import { AXES, byAxis, ORIGIN, type Axis } from '../frames';
-import { lookAtSetup } from '../control';
+import { controlTexts, lookAtSetup } from '../control';
+import type { RouteOutlines } from '../drawing';
 import { checksOf, suppliesOf, type Job } from '../job';
 import { registerUses, type PlannedJob, type PlannedSetup, type SetupFacts } from '../plan';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
@@ -7,6 +8,7 @@ import type { Register } from '../shop';
 import { speechIn, unitName, type Speech } from '../units';
 import { bodyName, lengthInRegister, lengthRegisterOf, toolOf } from '../zero';
 import { causesOf } from './causes';
+import { picturesOf, touchedLines } from './pictures';
 import type { Otherwise } from './otherwise';
 import type { Ask, RunAxis, RunPlan, RunSetup, RunStep, StepKind } from './types';
 
@@ -18,6 +20,7 @@ interface Making {
   readonly planned: PlannedJob;
   readonly speech: Speech;
   readonly letter: string;
+  readonly outlines: RouteOutlines | null;
 }
 
 /**
@@ -25,13 +28,14 @@ interface Making {
  * keyed in; Z counts as the shop measures its lengths.
  * @param otherwise per setup: where its faces would be if it were loaded the wrong way
  */
-export function runPlan(job: Job, planned: PlannedJob, letter: string, otherwise: ReadonlyMap<string, readonly Otherwise[]> = new Map()): RunPlan {
-  const making: Making = { job, planned, speech: speechIn(job.units), letter };
+export function runPlan(job: Job, planned: PlannedJob, letter: string, otherwise: ReadonlyMap<string, readonly Otherwise[]> = new Map(), outlines: RouteOutlines | null = null): RunPlan {
+  const making: Making = { job, planned, speech: speechIn(job.units), letter, outlines };
   const machine = planned.machine;
   const held = planned.setups.filter((s) => s.facts && s.device);
   const steps = [
     ...(machine ? [machineStep(making)] : []),
     ...held.flatMap((s, i) => [...(i > 0 ? transitionSteps(making, held[i - 1], s) : []), ...setupSteps(making, s)]),
+    ...(held.length > 0 ? endSteps(making, held[held.length - 1]) : []),
   ];
   return {
     version: 1, number: job.number, part: job.part, revision: job.revision, letter, units: job.units, quantity: job.quantity,
@@ -42,7 +46,7 @@ export function runPlan(job: Job, planned: PlannedJob, letter: string, otherwise
 
 const stationZ = (s: PlannedSetup): number | null => s.facts?.touched?.position.z ?? s.station?.position?.z ?? null;
 
-function runSetup({ planned: all, job }: Making, s: PlannedSetup, otherwise: readonly Otherwise[]): RunSetup {
+function runSetup({ planned: all, job, outlines, speech }: Making, s: PlannedSetup, otherwise: readonly Otherwise[]): RunSetup {
   const facts = s.facts!;
   const { lengths, touchOff } = s.setup;
   const touching = toolOf(s.setup, touchOff.top.tool);
@@ -56,9 +60,9 @@ function runSetup({ planned: all, job }: Making, s: PlannedSetup, otherwise: rea
   const known = isReference ? 0 : touching ? lengthInRegister(s.setup, touching, stationZ(s)) : null;
   return {
     id: s.id, op: s.op, does: s.setup.does, register: s.register, stationId: s.station?.id ?? null, deviceId: s.device?.id ?? null, stationName: s.station?.name ?? '',
-    planned: facts.register, offset, limit: touchOff.limit,
+    planned: facts.register, pictures: picturesOf(s, outlines, speech), offset, limit: touchOff.limit,
     room: facts.prove.zeroRoom && (Object.fromEntries(facts.prove.zeroRoom.map((r) => [r.axis, { toMin: r.toMin, toMax: r.toMax }])) as RunSetup['room']),
-    axes: facts.worksheet.map((worksheet): RunAxis => ({ worksheet, length: worksheet.axis === 'z' ? known : 0, readsLength: worksheet.axis === 'z' && !isReference })),
+    axes: facts.worksheet.map((worksheet): RunAxis => ({ worksheet, touched: touchedLines(s, worksheet.touches), length: worksheet.axis === 'z' ? known : 0, readsLength: worksheet.axis === 'z' && !isReference })),
     causes: causesOf(all, s, job.units, otherwise),
   };
 }
@@ -105,6 +109,7 @@ function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
     step('dryRun', s, `Op ${s.op}: dry run`, { says: [`Program ${setup.program || 'not named'}: run it above the part, single block, slow feed override.`, ...clearanceWords(facts, making.speech)], asks: [yes('dry', 'It went through without touching anything')] }),
     step('firstCut', s, `Op ${s.op}: first cut`, { says: [setup.does ? `This setup ${setup.does}.` : 'Run the first part.', 'Feed override low until the first cut is seen.'], asks: [yes('cut', 'The first part is cut')] }),
     firstPartStep(making, s),
+    ...seriesStep(making, s),
   ];
 }
 
@@ -186,6 +191,29 @@ function firstPartStep({ speech }: Making, s: PlannedSetup): RunStep {
     says: firstPart.length === 0 ? ['Measure what the drawing asks for.'] : firstPart.map((c) => `${c.what}: ${speech.size(c.size)} +${speech.size(c.plus)} −${speech.size(c.minus)} ${unitName(speech.units)}.`),
     asks: firstPart.length === 0 ? [yes('good', 'The first part is within the drawing')] : firstPart.map((c, i): Ask => ({ id: `size-${i + 1}`, label: `${c.what}, ${unitName(speech.units)}`, kind: 'length', axis: null, target: c.size, minus: c.minus, plus: c.plus })),
   });
+}
+
+/** The further parts of the job in this setup: loaded like the first, each looked at before it is cut. */
+function seriesStep({ job, planned }: Making, s: PlannedSetup): RunStep[] {
+  const each = planned.blank.copies.length * (1 + s.pieces.length);
+  const loads = Math.ceil(job.quantity / each) - 1;
+  if (loads <= 0) return [];
+  const how = orientationInWords(s);
+  return [step('series', s, `Op ${s.op}: the other ${loads === 1 ? 'one' : loads}`, {
+    says: [
+      beforeHandsGoIn(s.device?.kind ?? null), ...s.facts!.hold.release, 'Clean what the part lies on and against; load the next one in the same way.',
+      `Before every start look: ${how.join('; ')}.`, `${loads} more ${loads === 1 ? 'load' : 'loads'} of ${each === 1 ? 'one part' : `${each} parts`} for ${job.quantity} in all.`,
+    ],
+    asks: [yes('way', `Every part lay this way: ${how[0]}`), yes('firm', 'Every part was tried by hand before the start: it did not move'), yes('all', `All ${job.quantity} have been through Op ${s.op}`)],
+  })];
+}
+
+/** When the last part is through: the registers are taken back, the machine is left as it was found. */
+function endSteps({ job, planned, letter }: Making, last: PlannedSetup): RunStep[] {
+  return [
+    step('clear', null, 'Clear the registers', { says: ['Run these lines, or set the same registers to nothing by hand: what is left over moves the next job.'], lines: controlTexts(job, planned, `ISSUE ${letter}`).clear, asks: [yes('cleared', 'The registers of this job are cleared')] }),
+    step('putAway', null, 'Put away', { says: [beforeHandsGoIn(last.device?.kind ?? null), ...last.facts!.hold.release, 'Take stop, parallels, clamps and tools back to their places; wipe the device and look for marks.'], asks: [yes('away', 'Everything is put away, the device is clean')] }),
+  ];
 }
 
 function transitionSteps({ planned }: Making, from: PlannedSetup, to: PlannedSetup): RunStep[] {

@@ -1,9 +1,11 @@
 import type { Axis, Vec3 } from '../frames';
 import type { Machine, Register } from '../shop';
+import type { Shape } from '../drawing';
 import type { AxisTouchOff } from '../zero';
+import type { RunPictures } from './pictures';
 
 /** The order of a run. */
-export type StepKind = 'machine' | 'prepare' | 'load' | 'edge' | 'touch' | 'keyIn' | 'verify' | 'dryRun' | 'firstCut' | 'firstPart' | 'transition';
+export type StepKind = 'machine' | 'prepare' | 'load' | 'edge' | 'touch' | 'keyIn' | 'verify' | 'dryRun' | 'firstCut' | 'firstPart' | 'series' | 'transition' | 'clear' | 'putAway';
 
 /** One thing the operator answers on a step. */
 export interface Ask {
@@ -56,6 +58,8 @@ export type CauseCode =
 /** How one axis of a setup is touched off in a run. */
 export interface RunAxis {
   readonly worksheet: AxisTouchOff;
+  /** what is touched, bold, in the view `touchedIn` names; left out by older runs */
+  readonly touched?: readonly Shape[];
   /** taken off a reading: length of the touching tool, as the control has it; Z only; null: the operator reads it */
   readonly length: number | null;
   /** the same for X and Y: nothing */
@@ -80,6 +84,8 @@ export interface RunSetup {
   /** a reading may be so far off, mm */
   readonly limit: number;
   readonly axes: readonly RunAxis[];
+  /** drawings of the setup as loaded; null or left out: none were made */
+  readonly pictures?: RunPictures | null;
   readonly causes: readonly Cause[];
 }
 

@@ -95,7 +95,7 @@ export async function freeze(input: Input & FreezeAs): Promise<Result<Frozen>> {
   const empty = new Uint8Array();
   const entries = entriesOf(job, planned);
   const changed = input.before ? { since: input.before.letter, note: input.note, changes: compareEntries(input.before.entries, entries) } : undefined;
-  const base = { blocking, planned: JSON.stringify(planned), entries, control: controlTexts(job, planned, `ISSUE ${input.letter}`), run: JSON.stringify(runPlan(job, planned, input.letter, otherwise)) };
+  const base = { blocking, planned: JSON.stringify(planned), entries, control: controlTexts(job, planned, `ISSUE ${input.letter}`), run: JSON.stringify(runPlan(job, planned, input.letter, otherwise, blocking.length > 0 ? null : outlinesOf(planner, planned))) };
   if (blocking.length > 0) {
     planner.cache.clear();
     return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };

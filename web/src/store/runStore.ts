@@ -23,6 +23,8 @@ export interface RunOnDevice {
   readonly confirmed: readonly RunEventBy[];
   readonly pending: readonly RunEvent[];
   readonly ended: boolean;
+  /** practice: nothing of it is kept or sent */
+  readonly practice: boolean;
   readonly reach: 'asking' | 'reached' | 'away' | 'signed out';
   readonly problem: string | null;
 }
@@ -30,7 +32,7 @@ export interface RunOnDevice {
 interface Kept { readonly runId: string; readonly startedAt: string; readonly confirmed: readonly RunEventBy[]; readonly pending: readonly RunEvent[] }
 
 const LOOK_EVERY_MS = 1500;
-const EMPTY: RunOnDevice = { jobId: '', letter: '', plan: null, commons: [], newest: '', runId: null, joined: false, startedAt: '', confirmed: [], pending: [], ended: false, reach: 'asking', problem: null };
+const EMPTY: RunOnDevice = { jobId: '', letter: '', plan: null, commons: [], newest: '', runId: null, joined: false, startedAt: '', confirmed: [], pending: [], ended: false, practice: false, reach: 'asking', problem: null };
 
 export const useRun = create<RunOnDevice>(() => EMPTY);
 
@@ -45,8 +47,8 @@ let version: string | null = null;
 let opening = 0;
 
 function keep(): void {
-  const { jobId, letter, runId, startedAt, confirmed, pending } = useRun.getState();
-  if (!runId) return;
+  const { jobId, letter, runId, startedAt, confirmed, pending, practice } = useRun.getState();
+  if (!runId || practice) return;
   // another tab may have this run open as well: what it still has to send stays
   const other = stored<Kept>(runKey(jobId, letter));
   const known = new Set([...confirmed, ...pending].map((e) => e.id));
@@ -89,6 +91,11 @@ export function startRun(): void {
   keep();
 }
 
+/** Goes through the open issue on the simulated machine: what is read there never becomes part of the record. */
+export function startPractice(): void {
+  useRun.setState({ runId: `practice ${newId()}`, joined: false, startedAt: new Date().toISOString(), confirmed: [], pending: [], ended: false, practice: true });
+}
+
 /** Goes on with, or watches, a run that another device began. */
 export function joinRun(runId: string, startedAt: string): void {
   version = null;
@@ -98,7 +105,8 @@ export function joinRun(runId: string, startedAt: string): void {
 
 /** Puts a run aside on this device; at the server it stays as it is. */
 export function leaveRun(): void {
-  const { jobId, letter, runId, pending } = useRun.getState();
+  const { jobId, letter, runId, pending, practice } = useRun.getState();
+  if (practice) { useRun.setState({ problem: null, runId: null, confirmed: [], pending: [], ended: false, practice: false }); return; }
   // an ended run takes nothing more; what it did not take stays on the device
   if (pending.length > 0) store(`violet-jaw not-sent ${runId}`, pending);
   localStorage.removeItem(runKey(jobId, letter));
@@ -145,8 +153,8 @@ function take(events: readonly RunEventBy[], ended: boolean): void {
 }
 
 async function send(): Promise<void> {
-  const { jobId, letter, runId, startedAt, pending } = useRun.getState();
-  if (!runId) return;
+  const { jobId, letter, runId, startedAt, pending, practice } = useRun.getState();
+  if (!runId || practice) return;
   try {
     const record = await api.sendEvents(runId, { jobId, letter, startedAt, events: pending });
     if (useRun.getState().runId === runId) take(record.events, record.ended);
@@ -154,7 +162,8 @@ async function send(): Promise<void> {
 }
 
 async function look(): Promise<void> {
-  const { runId, confirmed, joined } = useRun.getState();
+  const { runId, confirmed, joined, practice } = useRun.getState();
+  if (practice) return;
   // a run that was begun here and has told nothing yet is not known there
   if (!runId || (!joined && confirmed.length === 0)) return;
   try {

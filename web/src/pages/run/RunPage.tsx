@@ -1,17 +1,20 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { runState, targetOf, type RunPlan, type RunState, type RunStep } from '@violet-jaw/core/run';
+import { runState, targetOf, touchedIn, type RunPlan, type RunState, type RunStep } from '@violet-jaw/core/run';
+import type { ViewName } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
 import { speechIn } from '@violet-jaw/core/units';
 import type { RegisterEntry, RunHead } from '@violet-jaw/formats/api';
 import { api } from '../../store/api';
-import { addEvent, closeRun, joinRun, leaveRun, openRun, startRun, useRun } from '../../store/runStore';
+import { addEvent, closeRun, joinRun, leaveRun, openRun, startPractice, startRun, useRun } from '../../store/runStore';
 import { useAccount } from '../../store/sessionStore';
+import { Drawing } from '../../drawing/Drawing';
 import { JawMark } from '../../theme/marks';
 import { StepForm, type Typed } from './StepForm';
 import { StoppedPanel } from './StoppedPanel';
 import { useOffline } from './useOffline';
+import { localMinute } from '../../app/when';
 
 const Practice = lazy(async () => ({ default: (await import('./Practice')).Practice }));
 
@@ -35,7 +38,7 @@ export function RunPage() {
 }
 
 function RunHead({ state }: { state: RunState | null }) {
-  const { plan, reach, pending, jobId, problem, ended, newest } = useRun();
+  const { plan, reach, pending, jobId, problem, ended, newest, practice } = useRun();
   const account = useAccount();
   const step = plan && state ? plan.steps[state.at] : null;
   const setup = plan?.setups.find((s) => s.id === step?.setupId);
@@ -46,10 +49,11 @@ function RunHead({ state }: { state: RunState | null }) {
         <div><strong>{plan?.number} {plan?.part}</strong> <span className="quiet">issue {plan?.letter}</span></div>
         {setup && <div className="run-place">Op {setup.op} <span className="number">{setup.register}</span></div>}
         {plan && state && <div className="run-count">step {Math.min(state.at + 1, plan.steps.length)} of {plan.steps.length}</div>}
-        <div className={`run-reach ${reach}`} role="status" data-testid="run-reach">{reach === 'reached' && pending.length === 0 ? 'all sent' : reach === 'reached' ? 'sending…' : reach === 'asking' ? 'asking…' : `${reach === 'away' ? 'no network' : 'signed out'}, ${pending.length} kept here`}</div>
+        <div className={`run-reach ${reach}`} role="status" data-testid="run-reach">{practice ? 'nothing is kept' : reach === 'reached' && pending.length === 0 ? 'all sent' : reach === 'reached' ? 'sending…' : reach === 'asking' ? 'asking…' : `${reach === 'away' ? 'no network' : 'signed out'}, ${pending.length} kept here`}</div>
         <div className="quiet">{account?.name}</div>
       </header>
       {plan && state && <div className="run-bar" aria-hidden="true"><div style={{ width: `${100 * state.at / plan.steps.length}%` }} /></div>}
+      {practice && <div className="banner caution" role="status"><strong>Practice:</strong> on the simulated machine. Nothing of it is a reading of the real one, and nothing is kept.</div>}
       {problem && <div className="banner stop" role="alert">{problem}</div>}
       {plan && newest && newest !== plan.letter && <div className="banner caution" role="alert"><strong>Out of date:</strong> issue {newest} has taken the place of issue {plan.letter}. <Link to={`/run/${jobId}/${newest}`}>Run issue {newest}</Link>, unless the planner says otherwise.</div>}
       {ended && <div className="banner stop" role="alert">This run was ended. What was not sent stays on this device until you begin another.</div>}
@@ -67,9 +71,9 @@ function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
       <h1>{plan.part}</h1>
       <p className="run-says">{plan.setups.length} {plan.setups.length === 1 ? 'setup' : 'setups'} on {plan.machineName}: {plan.setups.map((s) => `Op ${s.op} ${s.does}`).join('; ')}.</p>
       {others.map((o) => <p key={`${o.jobId}${o.register}${o.by}`} className="finding caution"><span className="level">caution</span>{o.number} {o.part}, {o.by}, {o.state === 'run today' ? `was run on ${plan.machineName} today` : `stands on ${plan.machineName}`} with {o.register}: keying it in here moves that zero{o.state === 'run today' ? ', if it is still used' : ''}. Ask who runs it.</p>)}
-      {plan.steps.length === 0 ? <p className="finding stop">Nothing can be run: no setup has a device.</p> : <Button className="run-go" onClick={startRun}>Begin a run</Button>}
+      {plan.steps.length === 0 ? <p className="finding stop">Nothing can be run: no setup has a device.</p> : <><Button className="run-go" onClick={startRun}>Begin a run</Button> <Button variant="outline-primary" className="run-other" onClick={startPractice}>Practise on the simulated machine</Button></>}
       {standing.map((r) => (
-        <Button key={r.id} variant="outline-primary" className="run-other" onClick={() => joinRun(r.id, r.startedAt)}>Go on with, or watch, the run {r.startedBy} began at {r.startedAt.slice(11, 16)} UTC on {r.startedAt.slice(0, 10)}</Button>
+        <Button key={r.id} variant="outline-primary" className="run-other" onClick={() => joinRun(r.id, r.startedAt)}>Go on with, or watch, the run {r.startedBy} began at {localMinute(r.startedAt)}</Button>
       ))}
     </main>
   );
@@ -88,7 +92,7 @@ function useOthersStanding({ machineId, setups }: RunPlan, jobId: string): reado
 
 function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
   const [typed, setTyped] = useState<Record<string, Typed>>({});
-  const [practising, setPractising] = useState(false);
+  const practising = useRun((r) => r.practice);
   const step = plan.steps[state.at];
   if (!step) return <Finished plan={plan} state={state} />;
   const put = (id: string, value: string | boolean) => setTyped((all) => ({ ...all, [step.id]: { ...all[step.id], [id]: value } }));
@@ -100,6 +104,7 @@ function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
         <h1>{step.title}</h1>
         {step.kind === 'transition' ? <p className="run-first">{step.says[0]}</p> : null}
         <Says step={step} />
+        <Pictures plan={plan} step={step} />
         {step.kind === 'keyIn' && <ToKeyIn plan={plan} state={state} step={step} />}
         {step.edge && <EdgeHint plan={plan} limit={plan.setups.find((s) => s.id === step.setupId)?.limit ?? 0} />}
         {step.lines && <details className="run-lines"><summary>The lines</summary><pre className="lines" tabIndex={0}>{step.lines}</pre></details>}
@@ -108,11 +113,29 @@ function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
           : <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />}
         <div className="run-foot">
           {before && <Button variant="link" onClick={() => { forget(step.id, before.id); addEvent({ kind: 'back', stepId: step.id }); }}>Back to “{before.title}”</Button>}
-          <Button variant="link" onClick={() => setPractising(!practising)}>{practising ? 'Put the practice machine away' : 'Practise on the simulated machine'}</Button>
           <Leave />
         </div>
       </main>
       {practising && <Suspense fallback={<p className="p-3 quiet">Starting the practice machine…</p>}><Practice plan={plan} step={step} state={state} onRead={put} /></Suspense>}
+    </div>
+  );
+}
+
+const SHOWN: Partial<Record<RunStep['kind'], readonly ViewName[]>> = { load: ['leftEnd', 'above'], verify: ['above', 'front'], series: ['leftEnd', 'above'], edge: ['above'], keyIn: [] };
+
+/** The sheet's drawings for the step in hand: how it lies, what is touched (bold), where zero is. */
+function Pictures({ plan, step }: { plan: RunPlan; step: RunStep }) {
+  const setup = plan.setups.find((s) => s.id === step.setupId);
+  if (!setup?.pictures) return null;
+  const axis = step.kind === 'touch' ? step.axis : null;
+  const touched = axis ? setup.axes[AXES.indexOf(axis)].touched ?? [] : [];
+  const views = axis ? [touchedIn(axis)] : SHOWN[step.kind] ?? [];
+  return (
+    <div className="run-pictures">
+      {views.map((view) => {
+        const scene = setup.pictures![view];
+        return <figure key={view} className="mb-0"><figcaption className="quiet">{scene.title}{axis && touched.length > 0 ? ': what is touched is bold' : ''}</figcaption><Drawing scene={{ ...scene, shapes: [...scene.shapes, ...touched] }} width={430} height={270} fontSize={14} /></figure>;
+      })}
     </div>
   );
 }
@@ -175,8 +198,8 @@ function Finished({ plan, state }: { plan: RunPlan; state: RunState }) {
   const speech = speechIn(plan.units);
   return (
     <main className="run-main">
-      <h1>The first part is done</h1>
-      <p className="run-says">Every step of issue {plan.letter} is through{state.accepted.size > 0 ? `; ${state.accepted.size} ${state.accepted.size === 1 ? 'reading was' : 'readings were'} accepted in writing` : ''}.</p>
+      <h1>The run is done</h1>
+      <p className="run-says">Every step of issue {plan.letter} is through, the machine is cleared and put away{state.accepted.size > 0 ? `; ${state.accepted.size} ${state.accepted.size === 1 ? 'reading was' : 'readings were'} accepted in writing` : ''}.</p>
       <table className="run-key">
         <tbody>
           {state.zeros.flatMap((z) => AXES.map((a) => {

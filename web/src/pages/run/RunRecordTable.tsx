@@ -4,6 +4,7 @@ import type { HistoryRow } from '@violet-jaw/core/run';
 import { speechIn } from '@violet-jaw/core/units';
 import type { RunHead, RunHistory } from '@violet-jaw/formats/api';
 import { api } from '../../store/api';
+import { localMinute, localSecond } from '../../app/when';
 
 const OUTCOME: Record<HistoryRow['outcome'], string> = {
   passed: 'done', stopped: '✕ stopped the run', again: 'done once more', back: 'went back a step', accepted: 'accepted in writing', late: 'came too late, changed nothing',
@@ -26,14 +27,14 @@ export function RunRecordTable({ run }: { run: RunHead }) {
   const { signed } = speechIn(found.units);
   return (
     <div className="panel">
-      <h2>What was read: issue {run.letter}, begun {run.startedAt.slice(0, 16).replace('T', ' ')} UTC</h2>
+      <h2>What was read: issue {run.letter}, begun {localMinute(run.startedAt)}</h2>
       {found.rows.length === 0 && <p className="quiet">Nothing has come in yet.</p>}
       {found.rows.length > 0 && (
         <Table size="sm" aria-label="What was read">
-          <thead><tr><th>When, UTC</th><th>By</th><th>Step</th><th>Reading</th><th className="text-end">expected</th><th className="text-end">read</th><th className="text-end">off by</th><th>What came of it</th></tr></thead>
+          <thead><tr><th>When</th><th>By</th><th>Step</th><th>Reading</th><th className="text-end">expected</th><th className="text-end">read</th><th className="text-end">off by</th><th>What came of it</th></tr></thead>
           <tbody>{found.rows.flatMap((row) => linesOf(row).map((line, i) => (
             <tr key={`${row.event.id} ${i}`}>
-              {i === 0 ? <><td className="number text-start">{row.event.at.slice(11, 19)}</td><td>{row.event.by}</td><td>{row.title}</td></> : <td colSpan={3} />}
+              {i === 0 ? <><td className="number text-start">{localSecond(row.event.at)}</td><td>{row.event.by}</td><td>{row.title}</td></> : <td colSpan={3} />}
               <td>{line?.ask.label}</td>
               <td className="number">{line && line.target !== null ? signed(line.target) : ''}</td>
               <td className="number">{line ? signed(line.value) : ''}</td>

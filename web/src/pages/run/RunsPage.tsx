@@ -7,6 +7,7 @@ import { api } from '../../store/api';
 import { AuditList } from '../accounts/AuditList';
 import { Readings } from './Readings';
 import { RunRecordTable } from './RunRecordTable';
+import { localMinute } from '../../app/when';
 
 interface Loaded { readonly issues: readonly IssueHead[]; readonly runs: readonly RunHead[]; readonly readings: readonly ReadingEntry[]; readonly audit: readonly AuditEntry[] }
 
@@ -39,7 +40,7 @@ export function RunsPage() {
             {issues.length === 0 && <p>Nothing is issued yet: a sheet is issued on the page Sheet, then it can be run.</p>}
             {[...issues].reverse().map((i) => (
               <p key={i.letter} className="mb-1">
-                <strong>Issue {i.letter}</strong> <span className="quiet">{i.issuedAt.slice(0, 16).replace('T', ' ')} UTC{i.issuedBy && `, ${i.issuedBy}`}</span>{' '}
+                <strong>Issue {i.letter}</strong> <span className="quiet">{localMinute(i.issuedAt)}{i.issuedBy && `, ${i.issuedBy}`}</span>{' '}
                 {i.hasRun ? <Link className="btn btn-primary btn-sm" to={`/run/${id}/${i.letter}`}>Run at the machine</Link> : <span className="quiet">older than the page Run: issue again</span>}
               </p>
             ))}
@@ -47,12 +48,12 @@ export function RunsPage() {
             {runs.length === 0 && <p className="quiet">None yet.</p>}
             {runs.length > 0 && (
               <Table size="sm" aria-label="Runs">
-                <thead><tr><th>Issue</th><th>Begun, UTC</th><th>By</th><th>State</th><th><span className="visually-hidden">Change</span></th></tr></thead>
+                <thead><tr><th>Issue</th><th>Begun</th><th>By</th><th>State</th><th><span className="visually-hidden">Change</span></th></tr></thead>
                 <tbody>
                   {runs.map((r) => (
                     <tr key={r.id}>
-                      <td>{r.letter}</td><td className="number text-start">{r.startedAt.slice(0, 16).replace('T', ' ')}</td><td>{r.startedBy}</td>
-                      <td>{r.ended ? 'ended early' : r.finishedAt ? 'first part done' : 'stands on the machine'}</td>
+                      <td>{r.letter}</td><td className="number text-start">{localMinute(r.startedAt)}</td><td>{r.startedBy}</td>
+                      <td>{r.ended ? 'ended early' : r.finishedAt ? 'done' : 'stands on the machine'}</td>
                       <td className="text-nowrap"><Button size="sm" variant="outline-primary" aria-expanded={open?.id === r.id} onClick={() => setOpen(open?.id === r.id ? null : r)}>What was read</Button>{' '}{!r.finishedAt && <Button size="sm" variant="outline-primary" onClick={() => { void end(r.id); }}>End this run</Button>}</td>
                     </tr>
                   ))}

@@ -55,7 +55,7 @@ export function StepForm({ plan, step, state, typed, onType }: StepFormProps) {
 
 const BUTTON: Record<RunStep['kind'], string> = {
   machine: 'The machine is ready', prepare: 'Everything is ready', load: 'It is loaded', edge: 'Take these readings', touch: 'Take this reading', keyIn: 'This is what the register says', verify: 'It stands right',
-  dryRun: 'The dry run went through', firstCut: 'The first part is cut', firstPart: 'Take these sizes', transition: 'Hands are out, go on',
+  dryRun: 'The dry run went through', firstCut: 'The first part is cut', firstPart: 'Take these sizes', transition: 'Hands are out, go on', series: 'All of them are through', clear: 'The registers are cleared', putAway: 'It is all put away',
 };
 
 function Confirm({ ask, on, before, onChange }: { ask: Ask; on: boolean; before: boolean; onChange: (on: boolean) => void }) {

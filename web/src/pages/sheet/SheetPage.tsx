@@ -11,6 +11,7 @@ import { api } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 import { useAccount, useIsPlanner } from '../../store/sessionStore';
 import { SheetView } from './SheetView';
+import { localMinute } from '../../app/when';
 
 /** The setup sheet as it prints, what blocks its issue, and the issues with what changed between them. */
 export function SheetPage() {
@@ -155,7 +156,7 @@ function Issues() {
       {last && since.length === 0 && <p className="mt-2 mb-0">No number has changed since issue {last.letter}.</p>}
       {[...issues ?? []].reverse().map((i) => (
         <div key={i.letter} className="panel mt-2" data-issue={i.letter}>
-          <h2>Issue {i.letter} <span className="quiet fs-6">{i.issuedAt.slice(0, 16).replace('T', ' ')} UTC{i.issuedBy && `, ${i.issuedBy}`}</span></h2>
+          <h2>Issue {i.letter} <span className="quiet fs-6">{localMinute(i.issuedAt)}{i.issuedBy && `, ${i.issuedBy}`}</span></h2>
           {i.note && <p className="mb-1">{i.note}</p>}
           <p className="mb-1">
             <Link to={`?issue=${i.letter}`}>Show on this page</Link>{' · '}
