@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Sequelize } from 'sequelize';
+import { QueryTypes, Sequelize } from 'sequelize';
 import { sensorFootJob } from '../../demo';
 import { startPrivateServer } from './database/privateServer';
 import { signIn, testInstance } from './testing/testInstance';
@@ -136,7 +136,7 @@ test('a note of the running database that was cut short is no obstacle; one that
   expect(second.pid()).not.toBe(pid);
   const sequelize = new Sequelize(second.url, { dialect: 'mariadb', logging: false });
   let answer: unknown = null;
-  for (let i = 0; i < 100 && answer === null; i++) { answer = await sequelize.query('SELECT 1 AS one').then(([rows]) => rows, () => null); if (answer === null) await sleep(200); }
+  for (let i = 0; i < 100 && answer === null; i++) { answer = await sequelize.query('SELECT 1 AS one', { type: QueryTypes.SELECT }).then((rows: unknown) => rows, () => null); if (answer === null) await sleep(200); }
   expect(answer).toEqual([{ one: 1 }]);
   await sequelize.close();
   await second.stop();

@@ -67,7 +67,9 @@ test('what is touched is drawn bold where its worksheet has it', () => {
     for (const { worksheet, touched } of setup.axes) {
       expect(touched).toHaveLength(worksheet.touches.length);
       for (const [n, t] of worksheet.touches.entries()) {
-        const [from, to] = (touched![n] as { points: readonly [number, number][] }).points;
+        const line = touched![n];
+        if (line.kind !== 'line') throw new Error('not a line');
+        const [from, to] = line.points;
         const level = t.face + shiftedInDevice[worksheet.axis];
         // X stands upright in the view from above; Y and Z lie
         if (worksheet.axis === 'x') expect([from[0], to[0]]).toEqual([level, level]);

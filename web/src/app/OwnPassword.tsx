@@ -5,7 +5,7 @@ import { api } from '../store/api';
 /** Somebody gives themselves another password. */
 export function OwnPassword({ show, onClose }: { show: boolean; onClose: () => void }) {
   return (
-    <Modal show={show} onHide={onClose} centered aria-labeledby="own-password">
+    <Modal show={show} onHide={onClose} centered aria-labelledby="own-password">
       <Modal.Header closeButton><Modal.Title as="h2" id="own-password">Change my password</Modal.Title></Modal.Header>
       <Modal.Body><OwnPasswordForm onClose={onClose} /></Modal.Body>
     </Modal>

@@ -55,7 +55,7 @@ export function Gate({ children }: { children: ReactNode }) {
   return (
     <>
       {children}
-      <Modal show={again} backdrop="static" keyboard={false} centered aria-labeledby="sign-in-again">
+      <Modal show={again} backdrop="static" keyboard={false} centered aria-labelledby="sign-in-again">
         <Modal.Header><Modal.Title as="h2" id="sign-in-again">Sign in again</Modal.Title></Modal.Header>
         <Modal.Body><p>Your session has ended. Everything you entered is kept on this device and goes on as soon as you are signed in.</p><SignInForm name={info.account.name} /></Modal.Body>
       </Modal>
