@@ -85,7 +85,7 @@ test('a bore of the STEP part, touched left, right, front and rear on the simula
   const [x, y] = plan.setups[1].axes;
   expect([x.worksheet.how, y.worksheet.how]).toEqual(['bore', 'bore']);
   expect(x.worksheet.says).toMatch(/bore ⌀42.*left and right.*go to the middle of the two readings/);
-  const operator = new SimulatedOperator({ planned, plan, bodies: bodiesOf(planner.solids!, planned.setups) }, shop);
+  const operator = new SimulatedOperator({ job, planned, plan, bodies: bodiesOf(planner.solids!, planned.setups) }, shop);
   const state = operator.runTo();
   expect(state.stopped?.guesses ?? []).toEqual([]);
   expect(state.finished).toBe(true);

@@ -41,6 +41,7 @@ import { stopOnFace } from '../seat/checks/stopOnFace';
 import { stopTouches } from '../seat/checks/stopTouches';
 import { isFlatDevice, isRound, isVise, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import { featureLevel, featureLevels, looksTowards } from '../zero';
+import { feelerNoticed } from '../zero/checks/feelerNoticed';
 import { rawTouched } from '../zero/checks/rawTouched';
 import { somethingToTouch } from '../zero/checks/somethingToTouch';
 import { stationKnown } from '../zero/checks/stationKnown';
@@ -99,7 +100,7 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
       station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
       entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),
     }, told),
-    ...zLengthActive(setup, told), ...(seat.settled ? somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told) : []), ...rawTouched(facts.worksheet, facts.touchable, seat, told),
+    ...zLengthActive(setup, told), ...(seat.settled ? somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told) : []), ...rawTouched(facts.worksheet, facts.touchable, seat, told), ...feelerNoticed(setup.touchOff, told),
     ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookup).problems, ...(programmed?.problems ?? [])], nameOf, told),
     ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
     ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isFlatDevice(device) ? cutsThrough(prove, hold, seat, told) : []),

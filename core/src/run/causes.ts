@@ -2,7 +2,7 @@ import { AXES, type Axis } from '../frames';
 import { PART_SIDE } from '../part';
 import type { PlannedJob, PlannedSetup, SetupFacts } from '../plan';
 import { speechIn } from '../units';
-import { lengthInRegister, toolOf, type Touch } from '../zero';
+import { lengthInRegister, lengthRegisterOf, toolOf, type Touch } from '../zero';
 import type { Otherwise } from './otherwise';
 import type { Cause } from './types';
 
@@ -33,35 +33,37 @@ function wrongFaces(about: About, axis: Axis): Cause[] {
   const touches = touchesOf(about, axis);
   if (touches.length !== 1) return [];
   const [touch] = touches;
-  const inWork = (deviceLevel: number) => deviceLevel - facts.zero.shiftedInDevice[axis];
+  // the device is touched before the part is there
+  if (touch.body === 'device') return [];
   const own = facts.zero.shiftedInDevice[axis];
   const boxes = [['raw', facts.seat.loadedBox], ['finished', facts.seat.firstCopyBox]] as const;
   const side = touch.side > 0 ? 'max' : 'min';
   const across = axis === 'z' ? 0 : tool(about);
+  const place = PART_WORD[axis][side];
   const found: Cause[] = [];
   for (const [body, box] of boxes) {
-    const f = inWork(box[side][axis]);
-    const by = f - touch.face;
+    const by = box[side][axis] - own - touch.face;
     if (Math.abs(by) < 1e-6) continue;
-    const meant = touch.body === 'finished' ? 'finished' : touch.body === 'device' ? 'device' : 'raw';
-    const instead = meant === 'device' ? touch.name : `${meant} one`;
-    found.push({ code: 'wrong-body', axis, delta: by, at: 'touch', says: `${say(by)} is the stock on the ${PART_WORD[axis][side]}: was the ${body} face touched instead of the ${instead}${body === 'finished' ? ', or has this piece none there' : ''}?` });
-    // declared as if zero were on the other body
-    found.push({ code: 'wrong-body', axis, delta: -by, at: 'both', says: `${say(by)} is the stock on the ${PART_WORD[axis][side]}: was the ${meant === 'finished' ? 'finished' : 'raw'} face touched for a zero that counts from the ${body} one?` });
+    found.push({ code: 'wrong-body', axis, delta: by, at: 'touch', says: `${say(by)} is the stock on the ${place}: was the ${body} face touched instead of the ${touch.body} one${body === 'finished' ? ', or has this piece none there' : ''}?` });
+    // declared as if zero were on the other body: the stock is left out, or counted twice
+    for (const delta of [-by, by]) found.push({ code: 'wrong-body', axis, delta, at: 'keyIn', says: `${say(by)} is the stock on the ${place}: was the ${touch.body} face touched for a zero that counts from the ${body} one?` });
   }
   const opposite = touch.side > 0 ? 'min' : 'max';
   if (axis !== 'z') {
-    const f = inWork(facts.seat.loadedBox[opposite][axis]);
-    found.push({ code: 'wrong-face', axis, delta: f - touch.face - 2 * touch.side * across, at: 'touch', says: `${say(f - touch.face)} is the ${axis === 'x' ? 'length' : 'width'} of the material: was the ${PART_WORD[axis][opposite]} face touched instead of the ${PART_WORD[axis][side]} one?` });
+    const f = facts.seat.loadedBox[opposite][axis] - own;
+    found.push({ code: 'wrong-face', axis, delta: f - touch.face - 2 * touch.side * across, at: 'touch', says: `${say(f - touch.face)} is the ${axis === 'x' ? 'length' : 'width'} of the material: was the ${PART_WORD[axis][opposite]} face touched instead of the ${place} one?` });
   }
   const locator = facts.seat.locators[axis];
-  if (touch.body !== 'device') found.push({ code: 'wrong-face', axis, delta: locator.at - own - touch.face - (axis === 'z' ? 0 : 2 * touch.side * across), at: 'touch', says: `Did the tool touch the ${locator.name} instead of the ${touch.name}?` });
+  found.push({ code: 'wrong-face', axis, delta: locator.at - own - touch.face - (axis === 'z' ? 0 : 2 * touch.side * across), at: 'touch', says: `Did the tool touch the ${locator.name} instead of the ${touch.name}?` });
   return found;
 }
 
 const PART_WORD: Record<Axis, Record<'min' | 'max', string>> = { x: { min: 'left', max: 'right' }, y: { min: 'front', max: 'rear' }, z: { min: 'underside', max: 'top' } };
 
-/** Radius and feeler: left out, counted twice, on the wrong side. */
+/**
+ * Radius and feeler: left out, counted twice, on the wrong side. The radius is a sum, made while keying in; where the tool stands
+ * while it touches changes only with the feeler, or with a cutter of another diameter.
+ */
 function toolMistakes(about: About, axis: Axis): Cause[] {
   const { planned: { setup }, say } = about;
   const touches = touchesOf(about, axis);
@@ -73,19 +75,28 @@ function toolMistakes(about: About, axis: Axis): Cause[] {
   const found: Cause[] = [];
   if (r > 0) {
     found.push(
-      { code: 'radius-forgotten', axis, delta: side * r, at: 'both', says: `${say(r)} is half the ${means.with}: was its radius forgotten?` },
-      { code: 'radius-doubled', axis, delta: -side * r, at: 'both', says: `${say(r)} is half the ${means.with}: was its whole diameter taken instead of half?` },
-      { code: 'radius-wrong-side', axis, delta: 2 * side * r, at: 'both', says: `${say(2 * r)} is the whole ${means.with}: was half of it taken off instead of added, or the reverse?` },
+      { code: 'radius-forgotten', axis, delta: side * r, at: 'keyIn', says: `${say(r)} is half the ${means.with}: was its radius forgotten?` },
+      { code: 'radius-doubled', axis, delta: -side * r, at: 'keyIn', says: `${say(r)} is half the ${means.with}: was its whole diameter taken instead of half?` },
+      { code: 'radius-wrong-side', axis, delta: 2 * side * r, at: 'keyIn', says: `${say(2 * r)} is the whole ${means.with}: was half of it taken off instead of added, or the reverse?` },
     );
+    if (means.with === 'cutter') {
+      for (const t of setup.tools) {
+        if (t.diameter !== null) found.push({ code: 'another-cutter', axis, delta: side * (t.diameter / 2 - r), at: 'touch', says: `${say(t.diameter / 2 - r)} is what T${t.number} differs in radius: was it in the spindle instead of the cutter of ${say(means.diameter)}?` });
+      }
+    }
   }
   if (feeler > 0) {
     const name = axis === 'z' && (top.with === 'touch plate' || top.with === 'height setter') ? top.with : axis !== 'z' && means.with === 'touch plate' ? 'touch plate' : 'feeler';
-    found.push({ code: 'feeler-forgotten', axis, delta: side * feeler, at: 'both', says: `${say(feeler)} is the ${name}: was it forgotten?` }, { code: 'feeler-forgotten', axis, delta: -side * feeler, at: 'both', says: `${say(feeler)} is the ${name}: was it counted, but not used?` });
+    found.push(
+      { code: 'feeler-forgotten', axis, delta: -side * feeler, at: 'touch', says: `${say(feeler)} is the ${name}: is it counted, but was not used?` },
+      { code: 'feeler-forgotten', axis, delta: side * feeler, at: 'keyIn', says: `${say(feeler)} is the ${name}: was it forgotten?` },
+      { code: 'feeler-forgotten', axis, delta: -side * feeler, at: 'keyIn', says: `${say(feeler)} is the ${name}: was it counted twice?` },
+    );
   }
   return found;
 }
 
-/** Length not active, or that of another tool. */
+/** Length not active, or that of another tool: while the length is read, while Z is keyed in, or another tool in the spindle. */
 function lengthMistakes(about: About, axis: Axis): Cause[] {
   const { planned: { setup, station }, say } = about;
   if (axis !== 'z') return [];
@@ -97,8 +108,19 @@ function lengthMistakes(about: About, axis: Axis): Cause[] {
   for (const t of setup.tools) {
     const length = h(t);
     if (length === null) continue;
-    if (t.number === touching?.number || !touching) found.push({ code: 'length-not-active', axis, delta: length, at: 'both', says: `${say(length)} is the length of T${t.number}: was no length active when Z was touched?` });
-    else if (own !== null) found.push({ code: 'length-of-another-tool', axis, delta: own - length, at: 'both', says: `${say(own - length)} is the difference of the lengths of T${touching.number} and T${t.number}: was the length of T${t.number} active, or T${t.number} in the spindle?` }, { code: 'length-of-another-tool', axis, delta: length - own, at: 'both', says: `${say(own - length)} is the difference of the lengths of T${touching.number} and T${t.number}: was T${t.number} in the spindle with the length of T${touching.number}?` });
+    const exactly = (by: number) => `Off by exactly ${say(by)}`;
+    if (t.number === touching?.number || !touching) {
+      const says = `${exactly(length)}, H${lengthRegisterOf(t)} of T${t.number}: was no length active when Z was touched?`;
+      found.push({ code: 'length-not-active', axis, delta: length, at: 'length', says }, { code: 'length-not-active', axis, delta: length, at: 'keyIn', says }, { code: 'length-not-active', axis, delta: -length, at: 'keyIn', says: `${exactly(length)}, H${lengthRegisterOf(t)} of T${t.number}: was the length taken off twice?` });
+    } else if (own !== null) {
+      const by = own - length;
+      const difference = `${exactly(by)}, H${lengthRegisterOf(touching)} of T${touching.number} less H${lengthRegisterOf(t)} of T${t.number}`;
+      const active = `${difference}: was the length of T${t.number} active instead of that of T${touching.number}?`;
+      found.push(
+        { code: 'length-of-another-tool', axis, delta: by, at: 'length', says: active }, { code: 'length-of-another-tool', axis, delta: by, at: 'keyIn', says: active },
+        { code: 'length-of-another-tool', axis, delta: -by, at: 'touch', says: `${difference}: was T${t.number} in the spindle instead of T${touching.number}?` },
+      );
+    }
   }
   return found;
 }

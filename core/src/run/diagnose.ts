@@ -15,33 +15,48 @@ export interface Guess {
 interface Known {
   /** measured zero less the expected one, where a touch gave it */
   readonly zeroOff: number | null;
-  /** common offsets seen on this machine */
+  /** common offsets that may still be in the control; those the run has proven to be as planned are not among them */
   readonly commons: readonly Vec3[];
+  /** axes whose common offset was read in this run and found as planned */
+  readonly proven: readonly Axis[];
+}
+
+interface Difference {
+  readonly axis: Axis;
+  readonly by: number;
+  /** where it can come from */
+  readonly place: 'touch' | 'length' | 'keyIn';
+  /** the number that was read, and what it should be; null: the zero that follows is off, not a number that was read */
+  readonly read: { readonly value: number; readonly target: number } | null;
 }
 
 /** Of causes that fit equally well, the commoner one first. Common practice, no source. */
-const OFTEN: readonly CauseCode[] = ['wrong-body', 'unit', 'radius-forgotten', 'radius-doubled', 'feeler-forgotten', 'length-not-active', 'wrong-parallels', 'common-offset', 'flipped', 'length-of-another-tool', 'radius-wrong-side', 'other-register', 'wrong-face', 'sign', 'axes-swapped', 'device-moved'];
+const OFTEN: readonly CauseCode[] = ['wrong-body', 'unit', 'radius-forgotten', 'radius-doubled', 'feeler-forgotten', 'length-not-active', 'wrong-parallels', 'common-offset', 'flipped', 'length-of-another-tool', 'radius-wrong-side', 'another-cutter', 'other-register', 'wrong-face', 'sign', 'axes-swapped', 'digits', 'device-moved'];
 
 /**
  * Compares the difference of a reading with every term it could come from: what the ledger knows, the tool that touched, lengths,
- * parallels, faces of the part as it might lie, units. What fits best comes first; what fits nothing is told as such.
+ * parallels, faces of the part as it might lie, units. What fits best comes first; what fits nothing is told as such. What the
+ * machine reads while it touches hangs on where things are: radius, common offset and register are sums made later.
  */
 export function diagnose(plan: RunPlan, setup: RunSetup, step: RunStep, judged: readonly Judged[], known: Known): Guess[] {
-  const off = judged.filter((j) => !j.inLimit && j.ask.axis !== null && j.difference !== null);
-  const differences = off.length > 0
-    ? off.map((j) => ({ axis: j.ask.axis!, by: j.difference!, value: j.value, target: j.target! }))
-    : step.axis && known.zeroOff !== null ? [{ axis: step.axis, by: known.zeroOff, value: NaN, target: NaN }] : [];
-  const place = step.kind === 'keyIn' ? 'keyIn' : 'touch';
-  // a touch may also be told through the zero it gives: where a length was read wrongly, the reading itself is right
-  if (step.kind === 'touch' && step.axis && known.zeroOff !== null && off.length > 0) differences.push({ axis: step.axis, by: known.zeroOff, value: NaN, target: NaN });
+  const differences = differencesOf(step, judged, known);
   const tolerance = Math.max(setup.limit, 0.02);
-  const guesses = differences.flatMap(({ axis, by, value, target }) => [
-    ...[...setup.causes, ...commonCauses(plan, known.commons)].filter((c) => c.axis === axis && (c.at === 'both' || c.at === place)).map((c): Guess => ({ code: c.code, axis, says: c.says, missesBy: Math.abs(by - c.delta) })),
-    ...ofNumbers(plan, axis, value, target, setup),
+  const guesses = differences.flatMap(({ axis, by, place, read }) => [
+    ...[...setup.causes, ...commonCauses(plan, known)].filter((c) => c.axis === axis && (c.at === place || (c.at === 'both' && place !== 'touch'))).map((c): Guess => ({ code: c.code, axis, says: c.says, missesBy: Math.abs(by - c.delta) })),
+    ...(read ? ofNumbers(plan, axis, read.value, read.target, place === 'keyIn' ? setup : null) : []),
   ]);
   const fitting = guesses.filter((g) => g.missesBy !== null && g.missesBy <= tolerance);
   const ranked = unique(fitting.sort((a, b) => rank(a, fitting) - rank(b, fitting) || a.missesBy! - b.missesBy!));
-  return ranked.length >= 2 ? ranked : [...ranked, ...whatIsLeft(plan, differences[0], place, ranked.length > 0)];
+  return ranked.length >= 2 ? ranked : [...ranked, ...whatIsLeft(plan, differences[0], known, ranked.length > 0)];
+}
+
+function differencesOf(step: RunStep, judged: readonly Judged[], { zeroOff }: Known): Difference[] {
+  const place = step.kind === 'keyIn' ? 'keyIn' : 'touch';
+  const off = judged.filter((j) => !j.inLimit && j.ask.axis !== null && j.difference !== null)
+    .map((j): Difference => ({ axis: j.ask.axis!, by: j.difference!, place, read: { value: j.value, target: j.target! } }));
+  // the zero is off though the machine read what was expected: the length was read wrongly
+  if (off.length === 0 && step.axis && zeroOff !== null) return [{ axis: step.axis, by: zeroOff, place: step.axis === 'z' && judged.some((j) => j.ask.id === 'length') ? 'length' : 'touch', read: null }];
+  return off;
 }
 
 /** Closeness in steps of a hundredth, then how many axes it explains, then how often it happens. */
@@ -56,16 +71,15 @@ function unique(guesses: readonly Guess[]): Guess[] {
 }
 
 /** A common offset that was seen on the machine adds itself, or was taken off, wherever the control did the sum. */
-function commonCauses(plan: RunPlan, commons: readonly Vec3[]): Cause[] {
+function commonCauses(plan: RunPlan, { commons, proven }: Known): Cause[] {
   const speech = speechIn(plan.units);
-  return commons.flatMap((c) => AXES.filter((a) => Math.abs(c[a]) > 1e-6).flatMap((axis) => [-c[axis], c[axis]].map((delta): Cause => ({
-    code: 'common-offset', axis, delta, at: 'both', says: `${speech.size(Math.abs(delta))} was in the common offset of ${plan.machineName}: is it still there? It must be zero.`,
+  return commons.flatMap((c) => AXES.filter((a) => Math.abs(c[a]) > 1e-6 && !proven.includes(a)).flatMap((axis) => [-c[axis], c[axis]].map((delta): Cause => ({
+    code: 'common-offset', axis, delta, at: 'keyIn', says: `${speech.size(Math.abs(delta))} was in the common offset of ${plan.machineName}: is it still there? It must be ${speech.signed(plan.commonOffset[axis])}.`,
   }))));
 }
 
-/** Mistakes that depend on the number itself: the unit, the sign, the axis. */
-function ofNumbers(plan: RunPlan, axis: Axis, value: number, target: number, setup: RunSetup): Guess[] {
-  if (!Number.isFinite(value)) return [];
+/** Mistakes that depend on the number itself: the unit, the sign, the axis, a digit. @param keyed whose register was keyed in; null: a reading */
+function ofNumbers(plan: RunPlan, axis: Axis, value: number, target: number, keyed: RunSetup | null): Guess[] {
   const speech = speechIn(plan.units);
   const other = plan.units === 'mm' ? 'inches' : 'millimeters';
   const near = (v: number) => Math.abs(v - target);
@@ -75,18 +89,30 @@ function ofNumbers(plan: RunPlan, axis: Axis, value: number, target: number, set
     { code: 'sign', axis, says: 'With the other sign it is what was expected: was the minus left out?', missesBy: near(-value) },
   ];
   for (const o of AXES) {
-    const elsewhere = setup.planned[o];
-    if (o !== axis && elsewhere !== null) found.push({ code: 'axes-swapped', axis, says: `That is ${o.toUpperCase()} of ${setup.register}: was ${o.toUpperCase()} read for ${axis.toUpperCase()}?`, missesBy: Math.abs(value - elsewhere) });
+    const elsewhere = keyed?.planned[o] ?? null;
+    if (o !== axis && elsewhere !== null) found.push({ code: 'axes-swapped', axis, says: `That is ${o.toUpperCase()} of ${keyed!.register}: was ${o.toUpperCase()} read for ${axis.toUpperCase()}?`, missesBy: Math.abs(value - elsewhere) });
   }
+  if (digitsSwapped(speech.size(Math.abs(value)), speech.size(Math.abs(target))) || near(value * 10) < 1e-6 || near(value / 10) < 1e-6) found.push({ code: 'digits', axis, says: `${speech.signed(value)} instead of ${speech.signed(target)}: were two digits changed over, or the point set wrongly?`, missesBy: 0 });
   return found;
 }
 
+/** Two digits beside each other changed places. */
+function digitsSwapped(a: string, b: string): boolean {
+  const [x, y] = [a, b].map((t) => t.replace('.', ''));
+  if (x.length !== y.length || x === y) return false;
+  const i = [...x].findIndex((d, n) => d !== y[n]);
+  return x[i] === y[i + 1] && x[i + 1] === y[i] && x.slice(i + 2) === y.slice(i + 2);
+}
+
 /** What is always possible, told after what fits. */
-function whatIsLeft(plan: RunPlan, difference: { axis: Axis; by: number } | undefined, place: 'touch' | 'keyIn', somethingFits: boolean): Guess[] {
+function whatIsLeft(plan: RunPlan, difference: Difference | undefined, { proven }: Known, somethingFits: boolean): Guess[] {
   if (!difference) return [];
-  const { axis, by } = difference;
+  const { axis, by, place } = difference;
   const size = speechIn(plan.units).size(Math.abs(by));
-  const common: Guess = { code: 'common-offset', axis, missesBy: null, says: `${somethingFits ? 'Or something' : `${size} fits nothing that is known: is there something`} left in the common offset of the control? It must be zero.` };
-  const moved: Guess = { code: 'device-moved', axis, missesBy: null, says: `Or the device stands ${size} from where it was measured, or the part does not sit: clean, seat it again and touch once more.` };
-  return place === 'keyIn' ? [common] : [common, moved];
+  const or = (rest: string) => (somethingFits ? `Or ${rest}` : `${size} fits nothing that is known: ${rest}`);
+  if (place === 'touch') return [{ code: 'device-moved', axis, missesBy: null, says: or(`does the device or its stop stand ${size} from where it was measured, or does the part not sit? Clean, seat it again and touch once more.`) }];
+  const digits: Guess = { code: 'digits', axis, missesBy: null, says: or(place === 'length' ? 'read the length of the tool in the spindle once more, digit by digit.' : 'key it in once more, digit by digit, and read it back.') };
+  // what the first step has proven is not suspected again
+  if (proven.includes(axis)) return [digits];
+  return [{ code: 'common-offset', axis, missesBy: null, says: or('is there something left in the common offset of the control? It must be zero.') }, digits];
 }

@@ -1,5 +1,5 @@
 import { AXES, type Axis, type Vec3 } from '../frames';
-import { speechIn } from '../units';
+import { speechIn, unitName } from '../units';
 import { edgeAngle, straighten, zeroFromReadings } from '../zero';
 import { diagnose, type Guess } from './diagnose';
 import type { Ask, RunEvent, RunPlan, RunSetup, RunStep } from './types';
@@ -151,7 +151,30 @@ function judge(plan: RunPlan, step: RunStep, values: Values, answers: ReadonlyMa
   const offLimit = zeroOff !== null && Math.abs(zeroOff) > (setup?.limit ?? Infinity) + 1e-9;
   if (out.length === 0 && !offLimit) return null;
   const unreached = step.kind === 'touch' ? judged.find((j) => j.ask.axis !== null && !isReached(plan, j.ask.axis, j.value)) : undefined;
-  return { stepId: step.id, says: unreached ? beyondTravel(plan, unreached) : '', judged, guesses: setup ? diagnose(plan, setup, step, judged, { zeroOff, commons }) : [] };
+  const shown = out.length === 0 && setup && step.axis ? [...judged, zeroRow(plan, setup, step.axis, answers)] : judged;
+  return { stepId: step.id, says: unreached ? beyondTravel(plan, unreached) : step.kind === 'machine' ? commonLeft(plan, out) : '', judged: shown, guesses: setup ? diagnose(plan, setup, step, judged, { zeroOff, ...commonsOf(plan, answers, commons) }) : [] };
+}
+
+/** Where every reading is in its limit, the zero that follows from them is what stops the run. */
+function zeroRow(plan: RunPlan, setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, Values>): Judged {
+  const { measured, target } = zeroFound(plan, setup, answers);
+  const label = `${setup.register} ${axis.toUpperCase()} that follows, ${unitName(plan.units)}`;
+  return { ask: { id: 'zero', label, kind: 'length', axis, target: target[axis], minus: setup.limit, plus: setup.limit }, value: measured[axis]!, target: target[axis], difference: measured[axis]! - target[axis]!, inLimit: false };
+}
+
+function commonLeft({ units, commonOffset, machineName }: RunPlan, out: readonly Judged[]): string {
+  const { signed } = speechIn(units);
+  return `The common offset of ${machineName} is not as planned: ${out.map(({ ask, value }) => `${ask.axis!.toUpperCase()} ${signed(value)} instead of ${signed(commonOffset[ask.axis!])}`).join(', ')}. It adds itself to every register: ask who needs it, set it right, read it again.`;
+}
+
+/** What this run has read of the common offset: what is as planned is proven, what was accepted otherwise is one more that may be there. */
+function commonsOf(plan: RunPlan, answers: ReadonlyMap<string, Values>, seen: readonly Vec3[]): { readonly commons: readonly Vec3[]; readonly proven: readonly Axis[] } {
+  const step = plan.steps.find((s) => s.kind === 'machine');
+  const values = step && answers.get(step.id);
+  if (!values) return { commons: seen, proven: [] };
+  const judged = judgeReadings(plan, step, values, answers);
+  const left = (axis: Axis) => judged.find((j) => j.ask.axis === axis && !j.inLimit)?.difference ?? 0;
+  return { commons: [...seen, { x: left('x'), y: left('y'), z: left('z') }], proven: judged.flatMap((j) => (j.inLimit && j.ask.axis ? [j.ask.axis] : [])) };
 }
 
 /** Every number of an answer against what was expected of it. @param answers with this one, and those before it */

@@ -47,13 +47,13 @@ export interface Cause {
   /** measured less expected, mm */
   readonly delta: number;
   readonly says: string;
-  /** where it can have been made: while touching, while keying in, or either */
-  readonly at: 'touch' | 'keyIn' | 'both';
+  /** where it can have been made: in what the machine reads while it touches, in the length that is read, while keying in; both: runs frozen before these were told apart */
+  readonly at: 'touch' | 'length' | 'keyIn' | 'both';
 }
 
 export type CauseCode =
   | 'wrong-body' | 'wrong-face' | 'radius-forgotten' | 'radius-doubled' | 'radius-wrong-side' | 'feeler-forgotten' | 'length-not-active' | 'length-of-another-tool'
-  | 'common-offset' | 'wrong-parallels' | 'unit' | 'flipped' | 'sign' | 'axes-swapped' | 'other-register' | 'device-moved';
+  | 'common-offset' | 'wrong-parallels' | 'unit' | 'flipped' | 'sign' | 'axes-swapped' | 'other-register' | 'device-moved' | 'another-cutter' | 'digits';
 
 /** How one axis of a setup is touched off in a run. */
 export interface RunAxis {

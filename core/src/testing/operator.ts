@@ -8,6 +8,7 @@ import type { Touch } from '../zero';
 
 /** A job made ready to run: planned, its run, and what stands on the machine. */
 export interface Ready {
+  readonly job: Job;
   readonly planned: PlannedJob;
   readonly plan: RunPlan;
   readonly bodies: readonly SetupBodies[];
@@ -18,7 +19,7 @@ export function readyToRun(planner: Planner, job: Job, shop: Shop): Ready {
   const otherwise = new Map(job.setups.map((s, i) => [s.id, otherwiseOf(planner, input, i)]));
   const planned = planner.plan(input, 'known');
   if (!planned.ok) throw new Error(planned.problem);
-  return { planned: planned.value, plan: runPlan(job, planned.value, 'A', otherwise), bodies: bodiesOf(planner.solids!, planned.value.setups) };
+  return { job, planned: planned.value, plan: runPlan(job, planned.value, 'A', otherwise), bodies: bodiesOf(planner.solids!, planned.value.setups) };
 }
 
 /** What an operator gets wrong, on purpose. */
