@@ -67,6 +67,32 @@ describe('straps on T-slots', () => {
   });
 });
 
+describe('edge clamps', () => {
+  const edge = (downAngle: number, friction: number) => ({ kind: 'edge clamp' as const, id: 'edge', name: 'Edge clamp', thread: 12, strengthClass: '8.8' as const, torqueFactor: 0.2, length: 40, width: 30, height: 15, downAngle, friction });
+  const held = async (downAngle: number, friction: number) => {
+    const { only } = await on(table, { clamps: [clampAt(200, 120, { clamp: 'edge' })] }, {}, { shop: { clamps: [edge(downAngle, friction)] } });
+    const { contacts, forces } = only.facts!.hold;
+    return { contact: contacts.find((c) => c.kind === 'clamp')!, down: forces.find((f) => f.name.endsWith('pull down'))?.forceN ?? { x: 0, y: 0, z: 0 } };
+  };
+  const preload = 40 / (0.2 * 0.012);
+
+  test.each([[5, 0.15], [20, 0.15], [45, 0.15], [20, 0.05], [12, 0.6]])('%d° below level at μ %d: the normal on an upright face is level, down it pulls by friction only, and no more arrives than the bolt gives', async (downAngle, friction) => {
+    const { contact, down } = await held(downAngle, friction);
+    expect(contact.inward).toEqual({ x: -1, y: 0, z: 0 });
+    expect(contact.forceN).toBeLessThan(preload);
+    expect(-down.z).toBeGreaterThan(0);
+    expect(-down.z).toBeLessThanOrEqual(friction * contact.forceN + 1e-9);
+    // what pulls down is not there a second time against sliding
+    expect(Math.hypot(-down.z / contact.forceN, contact.friction)).toBeLessThanOrEqual(friction + 1e-9);
+  });
+
+  test('level, it pushes with the preload and does not pull down', async () => {
+    const { contact, down } = await held(0, 0.15);
+    expect(contact.forceN).toBeCloseTo(preload, 6);
+    expect(down.z).toBeCloseTo(0, 12);
+  });
+});
+
 describe('vacuum plate', () => {
   test('the gasket encloses the whole fields between grooves under the part, and the air pressure presses on them', async () => {
     const { only, codes } = await on(vacuumPlate, { gasket: { on: true, inset: 2 } });

@@ -1,5 +1,6 @@
 import { restOf } from '../seat';
 import { box, seatBlock, setup, told, vise } from '../testing/fixtures';
+import { gripCentered } from './checks/gripCentered';
 import { gripDepth } from './checks/gripDepth';
 import { jawOpening } from './checks/jawOpening';
 import { parallelsBelowJaws } from './checks/parallelsBelowJaws';
@@ -30,6 +31,28 @@ describe('how a plain block is held', () => {
   test('only what lies within the jaws\' width is gripped', () => {
     const long = box([0, 0, 0], [300, 60, 40]);
     expect(held(25, long).fixedJawAreaMm2).toBeCloseTo((150 - 10) * 15, 0);
+  });
+});
+
+describe('gripped beside the middle of the jaws', () => {
+  // the stop stands 10 from the left end of jaws of 150
+  const off = (length: number, pieces = 1) => { const size = box([0, 0, 0], [length, 60, 40]); return viseHold(seatBlock(size, size, setup({ parallels: { height: 25 } })), vise, restOf(vise, 25), null, pieces); };
+
+  test('the jaw yaws: that share of the force does not arrive, and from a sixth of the jaws on it is said', () => {
+    const short = off(40);
+    expect(short.offCenterMm).toBeCloseTo(10 + 20 - 75, 9);
+    expect(short.closingForceN).toBeCloseTo(vise.ratedForceN * (1 - 45 / 150), 6);
+    expect(gripCentered(short, vise, told)[0]).toMatchObject({ level: 'caution', says: expect.stringMatching(/^The part is gripped 45\.000 mm left of the middle of the jaws: the moving jaw yaws, and only .* are counted\.$/) });
+  });
+
+  test('in the middle all of it arrives', () => {
+    expect(off(130)).toMatchObject({ offCenterMm: 0, closingForceN: vise.ratedForceN });
+    expect(gripCentered(off(100), vise, told)).toEqual([]);
+  });
+
+  test('the shorter the part at the stop, the less arrives', () => {
+    const forces = [130, 110, 90, 70, 50, 30, 10].map((length) => off(length).closingForceN);
+    forces.slice(1).forEach((f, i) => expect(f).toBeLessThan(forces[i]));
   });
 });
 

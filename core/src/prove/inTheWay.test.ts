@@ -32,6 +32,17 @@ test('the holder needs stick-out over what stands beside the cut, and over the p
   expect(profile([], { holderMm: 40, stickOutMm: 60 }).stickOutNeededMm).toBeCloseTo(16, 1);
 });
 
+test('the stick-out needed never shrinks when the cut goes deeper', () => {
+  // two steps of the profile, and things of several heights beside them
+  const needed = (lowestCut: number) => profile([post(107, 9), post(113, 14), post(122, 31)], {
+    lowestCut, holderMm: 40, stickOutMm: 60, sectionOf: (body, z) => (body === 'loaded' ? rect(0, 0, 100, 50) : z > 11 ? rect(0, 0, 88, 50) : rect(0, 0, 95, 50)),
+  }).stickOutNeededMm!;
+  const depths = Array.from({ length: 39 }, (_, i) => 19.75 - i * 0.5);
+  const all = depths.map(needed);
+  all.slice(1).forEach((v, i) => expect([depths[i + 1], v >= all[i] - 1e-6]).toEqual([depths[i + 1], true]));
+  expect(all.at(-1)!).toBeGreaterThan(all[0]);
+});
+
 test('a head that keeps its height meets only what is higher', () => {
   expect(profile([post(112, 25)], { toolMm: 1, holderMm: 60, headAt: 30 }).gaps.some((g) => g.what === 'holder')).toBe(false);
   expect(profile([post(112, 35)], { toolMm: 1, holderMm: 60, headAt: 30 }).gaps.find((g) => g.what === 'holder')?.gapMm).toBe(0);
