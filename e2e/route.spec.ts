@@ -32,6 +32,29 @@ test('the part is laid by faces, by hand moves and by picking in the drawing, ne
   await expect(page.getByLabel('Face up, to the spindle')).not.toHaveValue('-x');
 });
 
+test('the cards of four setups never cover each other; the chosen one and the way to add another stay in sight', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await oneSetup(page, 'R-CARDS');
+  for (const turn of ['Turn a quarter left', 'Flip front to back', 'Turn a quarter right']) {
+    await page.getByRole('button', { name: 'Add setup' }).click();
+    await page.getByLabel('Station', { exact: true }).selectOption('A');
+    await page.getByRole('button', { name: turn }).click();
+  }
+  await expect(page.locator('.storyboard .step strong').last()).not.toHaveText('not known yet', LONG);
+  const cards = page.locator('.storyboard').locator('.card-end, .step, .card-setup');
+  const boxes = await cards.evaluateAll((all) => all.map((e) => { const { left, right } = e.getBoundingClientRect(); return { left, right, over: e.scrollWidth - e.clientWidth }; }));
+  expect(boxes).toHaveLength(2 + 4 + 5);
+  for (const [i, box] of boxes.entries()) {
+    expect(box.over).toBeLessThanOrEqual(1);
+    if (i > 0) expect(box.left).toBeGreaterThanOrEqual(boxes[i - 1].right - 0.5);
+  }
+  await expect(page.locator('.card-setup.chosen')).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('button', { name: 'Add setup' })).toBeInViewport({ ratio: 1 });
+  await page.locator('.card-setup').first().focus();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.card-setup').first()).toBeInViewport({ ratio: 1 });
+});
+
 test('a depth can be chosen from the part\'s faces, and a typed sum kept as the reason', async ({ page }) => {
   await page.getByRole('link', { name: 'SK-1041' }).click();
   await expect(page.getByTestId('work-zero')).toContainText('G54', LONG);

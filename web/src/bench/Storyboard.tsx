@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { setupScene } from '@violet-jaw/core/drawing';
 import type { Finding } from '@violet-jaw/core/findings';
@@ -28,43 +29,47 @@ export function Storyboard() {
     change({ setups: [...job.setups, setup] });
     choose(id);
   };
+  const chosenCard = useRef<HTMLButtonElement>(null);
+  useEffect(() => { chosenCard.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' }); }, [chosen, job.setups.length]);
   return (
-    <div className="storyboard" aria-label="Route from blank to finished part" role="group">
-      <div className="card-end">
-        <strong>Blank</strong>
-        {planned && <div className="number mt-3">{AXES.map((a) => <div key={a}>{a.toUpperCase()} {speech.size(planned.blank.size[a])}</div>)}</div>}
-      </div>
-      {job.setups.map((setup, i) => {
-        const p = planned?.setups.find((s) => s.id === setup.id);
-        const views = drawn?.outlines.setups.find((s) => s.id === setup.id)?.views;
-        const shown = drawn?.planned.setups.find((s) => s.id === setup.id);
-        const transition = planned?.transitions.find((t) => t.toId === setup.id);
-        const shift = transition?.shift.shift;
-        return (
-          <div key={setup.id} className="d-flex">
-            {i === 0
-              ? <div className="step plain"><MoveGlyph move={undefined} />load</div>
-              : (
-                <div className="step">
-                  <MoveGlyph move={transition?.facts.moves[0]} />
-                  <strong>{transition?.facts.says ?? 'not known yet'}</strong>
-                  {transition && AXES.map((a) => <span key={a} className="number">{`${a.toUpperCase()} ${shift ? speech.signed(shift[a]).padStart(9) : '?'}`}</span>)}
-                </div>
-              )}
-            <button type="button" className={`card-setup${setup.id === chosen ? ' chosen' : ''}`} aria-pressed={setup.id === chosen} onClick={() => choose(setup.id)}>
-              <strong>Op {setup.op}</strong> <span className="number violet">{setup.register}</span>
-              <Badge findings={planned?.findings.filter((f) => f.setupId === setup.id) ?? []} />
-              {p?.facts && shown && views
-                ? <Drawing scene={setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: false, labels: false })} width={150} height={92} fontSize={4} />
-                : <div className="quiet" style={{ height: 92 }}>{p && !p.facts ? 'choose a device' : '…'}</div>}
-            </button>
-          </div>
-        );
-      })}
-      <div className="step plain"><MoveGlyph move={undefined} />{job.setups.length === 0 ? '' : 'done'}</div>
-      <div className="card-end">
-        <strong>Finished</strong>
-        <div className="number mt-3">{planned?.unreached ? (planned.unreached.volumeMm3 === 0 ? 'nothing left over' : `${speech.volume(planned.unreached.volumeMm3)} never reached`) : ''}</div>
+    <div className="storyboard-row">
+      <div className="storyboard" aria-label="Route from blank to finished part" role="group">
+        <div className="card-end">
+          <strong>Blank</strong>
+          {planned && <div className="number mt-3">{AXES.map((a) => <div key={a}>{a.toUpperCase()} {speech.size(planned.blank.size[a])}</div>)}</div>}
+        </div>
+        {job.setups.map((setup, i) => {
+          const p = planned?.setups.find((s) => s.id === setup.id);
+          const views = drawn?.outlines.setups.find((s) => s.id === setup.id)?.views;
+          const shown = drawn?.planned.setups.find((s) => s.id === setup.id);
+          const transition = planned?.transitions.find((t) => t.toId === setup.id);
+          const shift = transition?.shift.shift;
+          return (
+            <div key={setup.id} className="d-flex">
+              {i === 0
+                ? <div className="step plain"><MoveGlyph move={undefined} />load</div>
+                : (
+                  <div className="step">
+                    <MoveGlyph move={transition?.facts.moves[0]} />
+                    <strong>{transition?.facts.says ?? 'not known yet'}</strong>
+                    {transition && AXES.map((a) => <span key={a} className="number">{`${a.toUpperCase()} ${shift ? speech.signed(shift[a]).padStart(9) : '?'}`}</span>)}
+                  </div>
+                )}
+              <button type="button" ref={setup.id === chosen ? chosenCard : undefined} className={`card-setup${setup.id === chosen ? ' chosen' : ''}`} aria-pressed={setup.id === chosen} onClick={() => choose(setup.id)}>
+                <strong>Op {setup.op}</strong> <span className="number violet">{setup.register}</span>
+                <Badge findings={planned?.findings.filter((f) => f.setupId === setup.id) ?? []} />
+                {p?.facts && shown && views
+                  ? <Drawing scene={setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: false, labels: false })} width={150} height={92} fontSize={4} />
+                  : <div className="quiet" style={{ height: 92 }}>{p && !p.facts ? 'choose a device' : '…'}</div>}
+              </button>
+            </div>
+          );
+        })}
+        <div className="step plain"><MoveGlyph move={undefined} />{job.setups.length === 0 ? '' : 'done'}</div>
+        <div className="card-end">
+          <strong>Finished</strong>
+          <div className="number mt-3">{planned?.unreached ? (planned.unreached.volumeMm3 === 0 ? 'nothing left over' : `${speech.volume(planned.unreached.volumeMm3)} never reached`) : ''}</div>
+        </div>
       </div>
       <Button variant="outline-primary" className="ms-2 align-self-center text-nowrap" onClick={add}>Add setup</Button>
     </div>
