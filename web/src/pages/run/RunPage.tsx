@@ -102,15 +102,13 @@ function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
     <div className={practising ? 'run-split' : undefined}>
       <main className="run-main" aria-label={step.title}>
         <h1>{step.title}</h1>
+        {state.stopped && <StoppedPanel key={step.id} plan={plan} step={step} stopped={state.stopped} onAgain={() => forget(step.id)} />}
         {step.kind === 'transition' ? <p className="run-first">{step.says[0]}</p> : null}
-        <Says step={step} />
-        <Pictures plan={plan} step={step} />
+        <div className="run-told"><Says step={step} /><Pictures plan={plan} step={step} /></div>
         {step.kind === 'keyIn' && <ToKeyIn plan={plan} state={state} step={step} />}
         {step.edge && <EdgeHint plan={plan} limit={plan.setups.find((s) => s.id === step.setupId)?.limit ?? 0} />}
         {step.lines && <details className="run-lines"><summary>The lines</summary><pre className="lines" tabIndex={0}>{step.lines}</pre></details>}
-        {state.stopped
-          ? <StoppedPanel key={step.id} plan={plan} step={step} stopped={state.stopped} onAgain={() => forget(step.id)} />
-          : <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />}
+        {!state.stopped && <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />}
         <div className="run-foot">
           {before && <Button variant="link" onClick={() => { forget(step.id, before.id); addEvent({ kind: 'back', stepId: step.id }); }}>Back to “{before.title}”</Button>}
           <Leave />
@@ -130,11 +128,14 @@ function Pictures({ plan, step }: { plan: RunPlan; step: RunStep }) {
   const axis = step.kind === 'touch' ? step.axis : null;
   const touched = axis ? setup.axes[AXES.indexOf(axis)].touched ?? [] : [];
   const views = axis ? [touchedIn(axis)] : SHOWN[step.kind] ?? [];
+  if (views.length === 0) return null;
   return (
     <div className="run-pictures">
       {views.map((view) => {
         const scene = setup.pictures![view];
-        return <figure key={view} className="mb-0"><figcaption className="quiet">{scene.title}{axis && touched.length > 0 ? ': what is touched is bold' : ''}</figcaption><Drawing scene={{ ...scene, shapes: [...scene.shapes, ...touched] }} width={430} height={270} fontSize={14} /></figure>;
+        // nothing else is bold where one face is to be touched
+        const rest = touched.length > 0 ? scene.shapes.filter((s) => !('role' in s && s.role === 'grip')) : scene.shapes;
+        return <figure key={view} className="mb-0"><figcaption className="quiet">{scene.title}{touched.length > 0 ? ': what is touched is bold' : ''}</figcaption><Drawing scene={{ ...scene, shapes: [...rest, ...touched] }} width={430} height={270} fontSize={14} /></figure>;
       })}
     </div>
   );
