@@ -27,6 +27,8 @@ export interface PlaneFeature extends Common {
 /** A bore, a boss, or part of a round: a fillet or the end of a slot. Part coordinates. */
 export interface CylinderFeature extends Common {
   readonly kind: 'bore' | 'boss' | 'round';
+  /** the material is outside: bores, inner corners and slot ends */
+  readonly hollow: boolean;
   readonly diameter: number;
   readonly axis: Vec3;
   /** on the axis, half way along */
@@ -139,7 +141,7 @@ function cylinderFeature(mesh: TriangleMesh, face: Face, surface: Extract<Surfac
   const at = add(point, scale(axis, (from + to) / 2));
   return {
     kind, id: `${kind} ${r3(2 * radius)} along ${directionAlong(axis) ?? place(axis)} @ ${place(at)}`, areaMm2: face.areaMm2, box: boxOf(mesh, face.triangles),
-    diameter: 2 * radius, axis, at, depth: to - from, through: !closedLow && !closedHigh,
+    diameter: 2 * radius, hollow, axis, at, depth: to - from, through: !closedLow && !closedHigh,
     opens: closedLow !== closedHigh ? directionAlong(scale(axis, closedLow ? 1 : -1)) : null,
   };
 }

@@ -24,6 +24,7 @@ import { softJawsFitted } from '../hold/checks/softJawsFitted';
 import { vacuumSeals } from '../hold/checks/vacuumSeals';
 import { wallStands } from '../hold/checks/wallStands';
 import { boreHasTool } from '../prove/checks/boreHasTool';
+import { cornerFitsCutter } from '../prove/checks/cornerFitsCutter';
 import { cutClearsDevice } from '../prove/checks/cutClearsDevice';
 import { cutClearsJaws } from '../prove/checks/cutClearsJaws';
 import { cutInsideTravel } from '../prove/checks/cutInsideTravel';
@@ -104,7 +105,7 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
     ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookup).problems, ...(programmed?.problems ?? [])], nameOf, told),
     ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
     ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isFlatDevice(device) ? cutsThrough(prove, hold, seat, told) : []),
-    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...boreHasTool(facts.bores, setup, told), ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
+    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...boreHasTool(facts.bores, setup, told), ...cornerFitsCutter(facts.corners, setup, told), ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
 }
 

@@ -1,10 +1,10 @@
 import { stateOf } from '../blank';
-import { dot, rotationOf, subtract } from '../frames';
+import { add, apply, rotationOf, scale, subtract, type Vec3 } from '../frames';
 import { worstFirst, type Told } from '../findings';
 import { planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
 import { ledgerOf, NO_LEDGER, type TouchedStation } from '../ledger';
-import { seatedMesh } from '../part';
+import { seatedMesh, type CylinderFeature } from '../part';
 import { planProve, planSeparation, planWay } from '../prove';
 import { partComesFree } from '../prove/checks/partComesFree';
 import { wayClear } from '../prove/checks/wayClear';
@@ -138,12 +138,16 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
     const inside = f.kind !== 'boss';
     return { name: nameOf(id), inside, diameter: f.diameter, seated: { x, y }, isOpen: filled !== inside };
   };
-  const bores = basis.bores.filter((bore) => {
-    const [x, y, z] = [featureLevel(bore, 'x', orientation), featureLevel(bore, 'y', orientation), dot(bore.at, rotationOf(orientation).rows[2])];
-    if (x === null || y === null || cut.removedMm3 === 0) return false;
-    const filled = (body: Body) => isInOutlines(sectionOf(body, z + seat.pose.translation.z), [x + seat.pose.translation.x, y + seat.pose.translation.y]);
+  // what lies along the spindle and is empty after this setup where it was full before
+  const makes = (f: CylinderFeature, at: Vec3): boolean => {
+    if (cut.removedMm3 === 0 || featureLevel(f, 'x', orientation) === null || featureLevel(f, 'y', orientation) === null) return false;
+    const p = apply(seat.pose, at);
+    const filled = (body: Body) => isInOutlines(sectionOf(body, p.z), [p.x, p.y]);
     return filled('loaded') && !filled('left');
-  }).map((bore) => ({ diameterMm: bore.diameter }));
+  };
+  const bores = basis.bores.filter((f) => makes(f, f.at)).map((f) => ({ diameterMm: f.diameter }));
+  // in the middle of the box of a hollow arc there is no material of the part
+  const corners = basis.corners.filter((f) => makes(f, scale(add(f.box.min, f.box.max), 0.5))).map((f) => ({ radiusMm: f.diameter / 2 }));
   const touching = toolOf(setup, setup.touchOff.top.tool);
   const asked = { setup, seat, zero, touchable, roundOf, speech, lengthInRegister: touching && lengthInRegister(setup, touching, standing?.position?.z ?? null), commonZ: machine?.commonOffset.z ?? 0 };
   const worksheet = seat.settled ? touchOffWorksheet(asked) : nothingToTouch('The seat does not settle: there is no zero to find.');
@@ -152,7 +156,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
     separation: isFlatDevice(device) ? planSeparation(setup, hold.frees, sectionOf('finished', seat.locators.z.at + 0.01), material?.yieldMPa ?? null) : null,
     ledger: !seat.settled ? NO_LEDGER : ledgerOf(setup, seat, zero, lasting, job.sizeTolerance, speech, nameOf, touched, lengthBasis(setup, setterTop(setup, standing?.position?.z ?? null)), machine?.commonOffset),
     touchOff: seat.settled ? touchList(worksheet, touchable, (face) => touchAt(asked, face)) : [],
-    touchable, bores, worksheet,
+    touchable, bores, corners, worksheet,
     register: !seat.settled ? { x: null, y: null, z: null } : registerValue(setup, zero, standing?.position?.z ?? null, machine?.commonOffset),
     prove: planProve(seat, zero, setup, hold.top, standing, machine, cut.removedBox ? turnedBox(cut.removedBox, orientation) : null, cut.along),
     programmed: setup.programmed ? compareProgrammed(setup.programmed, setup, seat, zero, firstCopy, blank.box, lookup) : null,

@@ -11,6 +11,7 @@ import type { Device, Machine, Register, Station, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
 import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
 import type { MadeBore } from '../prove/checks/boreHasTool';
+import type { MadeCorner } from '../prove/checks/cornerFitsCutter';
 import type { Unreached } from './whatIsLeft';
 
 /** Everything computed about one setup once its device is chosen. */
@@ -23,6 +24,8 @@ export interface SetupFacts {
   readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
   /** bores along the spindle that this setup makes */
   readonly bores: readonly MadeBore[];
+  /** inner corners and slot ends along the spindle that this setup makes */
+  readonly corners: readonly MadeCorner[];
   /** flat devices: whether the cut frees the part; null elsewhere */
   readonly separation: SeparationFacts | null;
   readonly zero: ZeroFacts;

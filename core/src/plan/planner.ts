@@ -59,6 +59,8 @@ export interface Basis {
   readonly resolved: Resolved;
   /** bores of the part, of the first copy where there are several */
   readonly bores: readonly CylinderFeature[];
+  /** its inner corners and slot ends */
+  readonly corners: readonly CylinderFeature[];
   readonly material: WorkMaterial | null;
   /** now: margins and what is in the way are computed; known: only taken where they are known already */
   readonly forces: 'now' | 'known';
@@ -106,7 +108,7 @@ export class Planner {
     }
     const { material: raw, outside } = this.#blankMaterial(part, blank);
     findings.push(...partInsideBlank(blank, outside, whole));
-    const basis: Basis = { job, shop: input.shop, machine, part, firstCopy: one.value.box, blank, resolved, bores: summary.features.features.flatMap((f) => (f.kind === 'bore' ? [f] : [])), material, forces };
+    const basis: Basis = { job, shop: input.shop, machine, part, firstCopy: one.value.box, blank, resolved, bores: summary.features.features.flatMap((f) => (f.kind === 'bore' ? [f] : [])), corners: summary.features.features.flatMap((f) => (f.kind === 'round' && f.hollow ? [f] : [])), material, forces };
     const cuts: Cut[] = [];
     const setups: PlannedSetup[] = [];
     const hasLengths = machine?.dialect.lengthLine !== '';

@@ -241,15 +241,6 @@ export function slideHome(part: SeatedPart, to: Locators): Home {
   return home;
 }
 
-/** Other places in which every locator meets something, besides the seat that was found: the part could come to rest there as well. */
-export function otherHomes(part: SeatedPart, to: Locators, found: Vec3): Vec3[] {
-  const same = (a: Vec3, b: Vec3) => AXES.every((axis) => Math.abs(a[axis] - b[axis]) < TOUCH_MM);
-  return starts(part, to).slice(1).reduce<Vec3[]>((others, start) => {
-    const { t, meetsAll } = slideFrom(part, to, start);
-    return meetsAll && ![found, ...others].some((o) => same(o, t)) ? [...others, t] : others;
-  }, []);
-}
-
 /** Pose and boxes of a part that has slid by `t`. */
 export function placed(part: SeatedPart, t: Vec3): Pick<SeatFacts, 'orientation' | 'pose' | 'loadedBox' | 'finishedBox' | 'firstCopyBox' | 'blankBox'> {
   const finishedSeated = meshBox(part.finished);
