@@ -1,7 +1,7 @@
-import { demoShop, vaneBearingBlockJob } from '../../../../demo';
-import { newBlank, type Job } from '../../job';
-import { Planner } from '../../plan';
-import { loadKernel } from '../../solid';
+import { demoShop, vaneBearingBlockJob } from '../../../demo';
+import { newBlank, type Job } from '../job';
+import { Planner } from '../plan';
+import { loadKernel } from '../solid';
 
 let planner: Planner;
 beforeAll(async () => { planner = new Planner(await loadKernel()); });
