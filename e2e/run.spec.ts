@@ -93,7 +93,7 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await at.getByLabel(/Machine X/).fill(String(expected + 2));
   await expect(at.locator('.run-target')).toContainText('off by +2.000');
   await at.getByRole('button', { name: 'Take this reading' }).tap();
-  await expect(at.getByRole('alert', { name: 'The run is stopped' })).toContainText('2.000 is the stock on the left: was the finished face touched instead of the raw one, or has this piece none there?');
+  await expect(at.getByRole('alert', { name: 'The run is stopped' })).toContainText('2.000 is the stock on the left: was the finished face touched instead of the sawn one, or has this piece none there?');
   await expect(page.getByRole('alert', { name: 'The run is stopped' })).toContainText('+2.000');
   expect(await seriousViolations(at)).toEqual([]);
   expect(await at.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
