@@ -50,29 +50,26 @@ const keyed = (axis: Axis, by: (right: number) => number): Mistakes => ({ keyedI
 const touchesOf = ({ plan }: Ready, axis: Axis) => plan.setups[0].axes[['x', 'y', 'z'].indexOf(axis)].worksheet.touches;
 const means = ({ planned }: Ready) => planned.setups[0].setup.touchOff.side;
 
+/** The stock on a face that is touched in the first setup: finished level less raw one. */
+function stockTouched(dice: Dice, ready: Ready): { readonly axis: Axis; readonly by: number } {
+  const axis = dice.one(['x', 'y', 'z'] as const);
+  const { seat } = ready.planned.setups[0].facts!;
+  const side = touchesOf(ready, axis)[0].side > 0 ? 'max' : 'min';
+  return { axis, by: seat.firstCopyBox[side][axis] - seat.loadedBox[side][axis] };
+}
+
+/** Half the tool left out or counted too often: so many halves, along the way the touched face looks. */
+const radius = (code: CauseCode, times: number): Kind => (dice, ready) => {
+  const axis = sideOf(dice);
+  return { code, mistakes: keyed(axis, (right) => right + touchesOf(ready, axis)[0].side * times * means(ready).diameter / 2) };
+};
+
 /** Every mistake that can be made once; each written as what a hand does wrong, not as what the causes say of it. */
 const KINDS: readonly Kind[] = [
   // the saw left nothing on the face that is touched: the finished level is where the raw one should be
-  (dice, ready) => {
-    const axis = dice.one(['x', 'y', 'z'] as const);
-    const [touch] = touchesOf(ready, axis);
-    const { seat } = ready.planned.setups[0].facts!;
-    const side = touch.side > 0 ? 'max' : 'min';
-    const by = seat.firstCopyBox[side][axis] - seat.loadedBox[side][axis];
-    return { code: 'wrong-body', mistakes: { displaced: { x: 0, y: 0, z: 0, [axis]: by } } };
-  },
-  (dice, ready) => {
-    const axis = dice.one(['x', 'y', 'z'] as const);
-    const [touch] = touchesOf(ready, axis);
-    const { seat } = ready.planned.setups[0].facts!;
-    const side = touch.side > 0 ? 'max' : 'min';
-    const by = seat.firstCopyBox[side][axis] - seat.loadedBox[side][axis];
-    const sign = dice.one([1, -1]);
-    return { code: 'wrong-body', mistakes: keyed(axis, (right) => right + sign * by) };
-  },
-  (dice, ready) => { const axis = sideOf(dice); const r = means(ready).diameter / 2; const { side } = touchesOf(ready, axis)[0]; return { code: 'radius-forgotten', mistakes: keyed(axis, (right) => right + side * r) }; },
-  (dice, ready) => { const axis = sideOf(dice); const r = means(ready).diameter / 2; const { side } = touchesOf(ready, axis)[0]; return { code: 'radius-doubled', mistakes: keyed(axis, (right) => right - side * r) }; },
-  (dice, ready) => { const axis = sideOf(dice); const r = means(ready).diameter / 2; const { side } = touchesOf(ready, axis)[0]; return { code: 'radius-wrong-side', mistakes: keyed(axis, (right) => right + side * 2 * r) }; },
+  (dice, ready) => { const { axis, by } = stockTouched(dice, ready); return { code: 'wrong-body', mistakes: { displaced: { x: 0, y: 0, z: 0, [axis]: by } } }; },
+  (dice, ready) => { const { axis, by } = stockTouched(dice, ready); const sign = dice.one([1, -1]); return { code: 'wrong-body', mistakes: keyed(axis, (right) => right + sign * by) }; },
+  radius('radius-forgotten', 1), radius('radius-doubled', -1), radius('radius-wrong-side', 2),
   () => ({ code: 'feeler-forgotten', mistakes: { feelerForgotten: true } }),
   () => ({ code: 'length-not-active', mistakes: { reads: (ask, right) => (ask.id === 'length' ? 0 : right) } }),
   (_, ready) => { const h = ready.plan.setups[0].axes[2].length!; return { code: 'length-not-active', mistakes: keyed('z', (right) => right + h) }; },
@@ -90,12 +87,11 @@ const KINDS: readonly Kind[] = [
   (dice) => { const axis = dice.one(['x', 'y', 'z'] as const); return { code: 'sign', mistakes: keyed(axis, (right) => -right) }; },
   (dice, ready) => { const axis = dice.one(['x', 'y', 'z'] as const); const other = ready.plan.setups[1].planned[axis]!; return { code: 'other-register', mistakes: keyed(axis, () => other) }; },
   (dice) => ({ code: 'device-moved', mistakes: { displaced: { x: dice.one([-1, 1]) * (0.3 + 0.7 * dice.next()), y: 0, z: 0 } } }),
-  (dice, ready, planner, shop) => {
+  (_, ready, planner, shop) => {
     const { up, right } = ready.planned.setups[1].setup.orientation;
     const opposite = (d: typeof right) => ((d.startsWith('-') ? '+' : '-') + d[1]) as typeof right;
     const wrong = structuredClone(ready.planned.setups.map((s) => s.setup));
     wrong[1].orientation = { up, right: opposite(right) };
-    void dice;
     const job = { ...ready.job, setups: wrong };
     return { code: 'flipped', mistakes: { instead: readyToRun(planner, job, shop).bodies } };
   },
