@@ -11,6 +11,6 @@ export function rawCaught(hold: ViseHold, seat: SeatFacts, told: Told): Finding[
     says: `${jaw} raw stock: the raw flange reaches ${told.speech.sizeWithUnit(by)} below the jaw tops.`,
     numbers: { belowJawTopMm: by, rawAtFixedJawMm: seat.y.rawMm, rawAtMovingJawMm: seat.movingJaw?.rawMm ?? 0 },
     because: 'The jaws meet the flange before they meet the finished sides, so the part is located by a raw face.',
-    remedy: `Use parallels at least ${told.speech.sizeWithUnit(by)} higher, or cut the setup before at least that much deeper.`,
+    remedy: `Use parallels at least ${told.speech.sizeWithUnit(by)} higher. Where the grip becomes too shallow by it, the setup before must cut deeper, as far as its own jaws and the part's floor allow.`,
   })];
 }
