@@ -63,6 +63,8 @@ test('a depth can be chosen from the part\'s faces, and a typed sum kept as the 
   await expect(page.locator('[data-code="metal-never-reached"]')).toBeVisible();
   await enter(page.getByLabel('Cuts down below top'), '38-7');
   await expect(page.getByText('from 38-7')).toBeVisible();
+  // what the plan says goes first: it moves what is below it
+  await expect(page.locator('[data-code="metal-never-reached"]')).toHaveCount(0, LONG);
   await page.getByRole('button', { name: 'keep as why' }).click();
   await expect(seat(page).getByLabel('Why')).toHaveValue('low corner of the saw cut to the front; cuts down below top 38-7');
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
