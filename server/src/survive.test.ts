@@ -132,6 +132,8 @@ test('a note of the running database that was cut short is no obstacle; one that
   const second = await startPrivateServer(dataFolder, () => undefined);
   expect([second.pid(), second.url]).toEqual([pid, first.url]);
   process.kill(pid, 'SIGKILL');
+  // the first one is gone with it: only who took it over looks after it
+  await first.stop();
   for (let i = 0; i < 150 && (second.pid() === pid || existsSync(join(dataFolder, 'database-running.json.new'))); i++) await sleep(100);
   expect(second.pid()).not.toBe(pid);
   const sequelize = new Sequelize(second.url, { dialect: 'mariadb', logging: false });
