@@ -15,7 +15,7 @@ export interface Guess {
 interface Known {
   /** measured zero less the expected one, where a touch gave it */
   readonly zeroOff: number | null;
-  /** common offsets that may still be in the control; those the run has proven to be as planned are not among them */
+  /** common offsets that were read on this machine, as they stood in its table */
   readonly commons: readonly Vec3[];
   /** axes whose common offset was read in this run and found as planned */
   readonly proven: readonly Axis[];
@@ -70,11 +70,13 @@ function unique(guesses: readonly Guess[]): Guess[] {
   return guesses.filter((g, i) => guesses.findIndex((o) => o.code === g.code) === i);
 }
 
+const mustBe = (plan: RunPlan, axis: Axis) => `It must be ${speechIn(plan.units).signed(plan.commonOffset[axis])}.`;
+
 /** A common offset that was seen on the machine adds itself, or was taken off, wherever the control did the sum. */
 function commonCauses(plan: RunPlan, { commons, proven }: Known): Cause[] {
   const speech = speechIn(plan.units);
-  return commons.flatMap((c) => AXES.filter((a) => Math.abs(c[a]) > 1e-6 && !proven.includes(a)).flatMap((axis) => [-c[axis], c[axis]].map((delta): Cause => ({
-    code: 'common-offset', axis, delta, at: 'keyIn', says: `${speech.size(Math.abs(delta))} was in the common offset of ${plan.machineName}: is it still there? It must be ${speech.signed(plan.commonOffset[axis])}.`,
+  return commons.flatMap((c) => AXES.filter((a) => Math.abs(c[a] - plan.commonOffset[a]) > 1e-6 && !proven.includes(a)).flatMap((axis) => [plan.commonOffset[axis] - c[axis], c[axis] - plan.commonOffset[axis]].map((delta): Cause => ({
+    code: 'common-offset', axis, delta, at: 'keyIn', says: `${speech.signed(c[axis])} was in the common offset of ${plan.machineName}: is it still there? ${mustBe(plan, axis)}`,
   }))));
 }
 
@@ -114,5 +116,5 @@ function whatIsLeft(plan: RunPlan, difference: Difference | undefined, { proven 
   const digits: Guess = { code: 'digits', axis, missesBy: null, says: or(place === 'length' ? 'read the length of the tool in the spindle once more, digit by digit.' : 'key it in once more, digit by digit, and read it back.') };
   // what the first step has proven is not suspected again
   if (proven.includes(axis)) return [digits];
-  return [{ code: 'common-offset', axis, missesBy: null, says: or('is there something left in the common offset of the control? It must be zero.') }, digits];
+  return [{ code: 'common-offset', axis, missesBy: null, says: or(`is there something left in the common offset of the control? ${mustBe(plan, axis)}`) }, digits];
 }

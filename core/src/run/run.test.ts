@@ -188,8 +188,19 @@ describe('what the first step has proven', () => {
     o.send({ kind: 'accept', reason: 'the rotary table needs it' });
     const { stopped } = o.runTo();
     expect(stopped!.stepId).toBe('op-10/keyIn');
-    expect(stopped!.guesses[0]).toMatchObject({ code: 'common-offset', says: '12.700 was in the common offset of Mill 1: is it still there? It must be +0.000.' });
+    expect(stopped!.guesses[0]).toMatchObject({ code: 'common-offset', says: '+12.700 was in the common offset of Mill 1: is it still there? It must be +0.000.' });
   });
+});
+
+test('where a common offset stays on purpose, what it must be is that, not zero', () => {
+  const job = vane();
+  const shop = { ...demoShop, machines: demoShop.machines.map((m) => ({ ...m, commonOffset: { x: 0, y: 5, z: 0, why: 'the rotary table' } })) };
+  const r = readyToRun(planner, job, shop);
+  const accepted = 12.7;
+  const o = new SimulatedOperator(r, shop, { reads: (ask, right) => (ask.id === 'common-y' ? accepted : right), keyedIn: (axis, _, right) => (axis === 'y' ? right - (accepted - 5) : right) });
+  expect(o.runTo().stopped!.says).toMatch(/Y \+12\.700 instead of \+5\.000/);
+  o.send({ kind: 'accept', reason: 'looked at it' });
+  expect(o.runTo().stopped!.guesses[0]).toMatchObject({ code: 'common-offset', says: '+12.700 was in the common offset of Mill 1: is it still there? It must be +5.000.' });
 });
 
 describe('what the machine reads while it touches', () => {

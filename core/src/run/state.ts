@@ -173,7 +173,7 @@ function commonsOf(plan: RunPlan, answers: ReadonlyMap<string, Values>, seen: re
   const values = step && answers.get(step.id);
   if (!values) return { commons: seen, proven: [] };
   const judged = judgeReadings(plan, step, values, answers);
-  const left = (axis: Axis) => judged.find((j) => j.ask.axis === axis && !j.inLimit)?.difference ?? 0;
+  const left = (axis: Axis) => judged.find((j) => j.ask.axis === axis && !j.inLimit)?.value ?? plan.commonOffset[axis];
   return { commons: [...seen, { x: left('x'), y: left('y'), z: left('z') }], proven: judged.flatMap((j) => (j.inLimit && j.ask.axis ? [j.ask.axis] : [])) };
 }
 

@@ -4,7 +4,7 @@ import type { Planner } from '../plan';
 import type { Shop } from '../shop';
 import { readyToRun, SimulatedOperator, type Mistakes, type Ready } from './operator';
 import { Dice } from './randomJobs';
-import type { Axis } from '../frames';
+import { opposite, type Axis } from '../frames';
 
 /** A job in two setups on one vise, run with one mistake in it. */
 export interface Mistaken {
@@ -89,7 +89,6 @@ const KINDS: readonly Kind[] = [
   (dice) => ({ code: 'device-moved', mistakes: { displaced: { x: dice.one([-1, 1]) * (0.3 + 0.7 * dice.next()), y: 0, z: 0 } } }),
   (_, ready, planner, shop) => {
     const { up, right } = ready.planned.setups[1].setup.orientation;
-    const opposite = (d: typeof right) => ((d.startsWith('-') ? '+' : '-') + d[1]) as typeof right;
     const wrong = structuredClone(ready.planned.setups.map((s) => s.setup));
     wrong[1].orientation = { up, right: opposite(right) };
     const job = { ...ready.job, setups: wrong };
