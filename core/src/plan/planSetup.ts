@@ -4,23 +4,24 @@ import { worstFirst, type Told } from '../findings';
 import { planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
 import { ledgerOf, NO_LEDGER, type TouchedStation } from '../ledger';
-import { seatedMesh, type CylinderFeature } from '../part';
+import type { CylinderFeature } from '../part';
 import { planProve, planSeparation, planWay } from '../prove';
 import { partComesFree } from '../prove/checks/partComesFree';
 import { wayClear } from '../prove/checks/wayClear';
-import { gapsAtPins, movedSetup, seatInVise, seatInWords, seatOnFlat, seatRound, turnedBox, type Gripped, type SeatedPart, type SeatFacts } from '../seat';
-import { isFlatDevice, isVise, stationFor, type Device, type Station } from '../shop';
-import { isInOutlines, turnMesh, type Outlines } from '../solid';
+import { movedSetup, seatInWords, turnedBox, type SeatFacts } from '../seat';
+import { onePlace } from '../seat/checks/onePlace';
+import { isFlatDevice, stationFor, type Device, type Station } from '../shop';
+import { isInOutlines, type Outlines } from '../solid';
 import { speechIn } from '../units';
 import { compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue, setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords, type UprightRound } from '../zero';
 import { marginHolds } from '../hold/checks/marginHolds';
 import { checksOf } from './checksOfSetup';
-import { isFlatIn } from './flats';
 import { floorThickness } from './floor';
 import { piecesApart } from '../seat/checks/piecesApart';
 import { besides, ofPieces, withPieces } from './pieces';
 import type { PlannedPiece, PlannedSetup, SetupFacts } from './planned';
 import type { Basis, Planner } from './planner';
+import { elsewhereOn, lyingPart, seatKeyOf, seatOn } from './seating';
 import type { Cut, Material } from './whatIsLeft';
 
 /** One setup, its device standing where an earlier setup on the same station was touched off, if one was: seat, hold, zero, ledger, touch-off and prove, with what the checks say; without margins and what is in the way. */
@@ -52,12 +53,6 @@ export function planSetup(planner: Planner, basis: Basis, device: Device | null,
   return { ...base, facts, pieces, findings: worstFirst(findings) };
 }
 
-interface Seated {
-  readonly seat: SeatFacts;
-  readonly gripped: Gripped | null;
-  readonly pinGaps: SetupFacts['pinGaps'];
-}
-
 /** Stands for a station that is not chosen, when the zero was touched off all the same. */
 const NOWHERE: Station = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
 
@@ -68,22 +63,6 @@ const TOUCHED_BELOW_TOP_MM = 3;
 const NOT_HOLD: { readonly [K in keyof Setup]?: null } = {
   id: null, op: null, does: null, register: null, zero: null, programmed: null, nextCopy: null, touchOff: null, lengths: null, consumables: null, firstPart: null, measured: null, program: null, why: null,
 };
-
-const NO_GAPS = { x: [], y: [] };
-
-/** The part where it comes to rest on a device of any kind. */
-function seatOn(part: SeatedPart, device: Device, { shop }: Basis, setup: Setup): Seated {
-  if (isVise(device)) {
-    return { seat: seatInVise({ ...part, vise: device, parallelsHeight: setup.parallels.height, pocketDepth: setup.closing.softJaws.on ? setup.closing.softJaws.depth : null, stop: setup.stop }), gripped: null, pinGaps: NO_GAPS };
-  }
-  if (isFlatDevice(device)) {
-    const input = { ...part, device, plate: setup.plate, bond: shop.bonds.find((b) => b.id === setup.plate.bond) ?? null };
-    const seat = seatOnFlat(input);
-    return { seat, gripped: null, pinGaps: { x: gapsAtPins(input, seat, 'x'), y: gapsAtPins(input, seat, 'y') } };
-  }
-  const seat = seatRound({ ...part, device, round: setup.round });
-  return { seat, gripped: seat.gripped, pinGaps: NO_GAPS };
-}
 
 type Body = 'loaded' | 'left' | 'finished';
 
@@ -101,19 +80,14 @@ function sectionsOf(planner: Planner, basis: Basis, before: Material, cut: Cut, 
 }
 
 function factsOf(planner: Planner, basis: Basis, device: Device, station: Station | null, touchedEarlier: TouchedStation | null, before: Material, cut: Cut, setup: Setup): SetupFacts {
-  const { job, shop, machine, part, firstCopy, blank, material, resolved: { lookup, nameOf } } = basis;
+  const { job, shop, machine, firstCopy, blank, material, resolved: { lookup, nameOf } } = basis;
   const { cache, kernel } = planner;
   const speech = speechIn(job.units);
-  const { orientation, plate, round } = setup;
-  const turn = JSON.stringify(orientation);
-  const loaded = cache.get('turned', `${before.key} ${turn}`, () => seatedMesh(before.solid, orientation));
-  const finished = cache.get('turned', `${part.key} ${turn}`, () => turnMesh(part.solid.mesh(), rotationOf(orientation)));
-  const bond = shop.bonds.find((b) => b.id === plate.bond) ?? null;
-  const seatKey = JSON.stringify([before.key, part.key, firstCopy, blank.box, job.blank.sides, orientation, device, setup.parallels, setup.closing.softJaws, { ...setup.stop, face: null }, { ...plate, clamps: [] }, bond, round]);
-  const { seat, gripped, pinGaps } = cache.get('seat', seatKey, () => seatOn({
-    orientation, loaded, finished, firstCopySeated: turnedBox(firstCopy, orientation), blankSeated: turnedBox(blank.box, orientation), blankSide: (s) => stateOf(job.blank, s),
-    isFlat: isFlatIn(before.flats),
-  }, device, basis, setup));
+  const { orientation } = setup;
+  const lying = lyingPart(planner, basis, before, orientation);
+  const { loaded, finished } = lying;
+  const seatKey = seatKeyOf(basis, before, setup, device);
+  const { seat, gripped, pinGaps } = cache.get('seat', seatKey, () => seatOn(lying, device, basis, setup));
   const sectionOf = sectionsOf(planner, basis, before, cut, setup, seat);
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
   const holdKey = JSON.stringify([seatKey, cut.left.key, { ...setup, ...NOT_HOLD }, shop.clamps, shop.altitude, material, job.units]);
@@ -177,10 +151,11 @@ export function withForces(planner: Planner, basis: Basis, planned: PlannedSetup
   const forces = all.map((p) => ({
     margin: marginOf(basis, p.facts, p.setup, device),
     way: wayOf(planner, basis, before, cut, p.setup, p.facts, device, all.filter((o) => o !== p).flatMap((o) => besides(o.number, o.facts, p.facts, standing))),
+    elsewhere: elsewhereOn(planner, basis, before, p.setup, device, p.facts.seat),
   }));
-  const said = ({ margin, way }: (typeof forces)[number]) => [...marginHolds(margin, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told)];
-  const own = said(forces[0]);
-  return { ...planned, forces: forces[0], findings: worstFirst([...planned.findings, ...own, ...ofPieces(own, pieces, (p) => said(forces[p.number - 1]))]) };
+  const said = ({ margin, way, elsewhere }: (typeof forces)[number], { seat }: SetupFacts) => [...onePlace(seat, elsewhere, told), ...marginHolds(margin, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told)];
+  const own = said(forces[0], facts);
+  return { ...planned, forces: forces[0], findings: worstFirst([...planned.findings, ...own, ...ofPieces(own, pieces, (p) => said(forces[p.number - 1], p.facts))]) };
 }
 
 function marginOf(basis: Basis, { hold, prove }: SetupFacts, setup: Setup, device: Device) {

@@ -1,5 +1,6 @@
 import type { BlankFacts } from '../blank';
 import type { Finding } from '../findings';
+import type { Vec3 } from '../frames';
 import type { HoldFacts, MarginFacts } from '../hold';
 import type { Setup } from '../job';
 import type { Ledger, Shift, TouchedStation } from '../ledger';
@@ -61,6 +62,8 @@ export interface PlannedPiece {
 export interface ForceFacts {
   readonly margin: MarginFacts;
   readonly way: WayFacts;
+  /** other places in which every locator would hold the part: how far they are from its seat, device axes, nearest first */
+  readonly elsewhere: readonly Vec3[];
 }
 
 export interface PlannedSetup {

@@ -1,10 +1,11 @@
 import { loadKernel, type Kernel } from '../solid';
 import { box, seatBlock, setup, told, UPRIGHT, vise } from '../testing/fixtures';
 import { jawsTouch } from '../hold/checks/jawsTouch';
+import { onePlace } from './checks/onePlace';
 import { partRests } from './checks/partRests';
 import { seatSettles } from './checks/seatSettles';
 import { stopTouches } from './checks/stopTouches';
-import { restOf, seatInVise, seatInWords, type SeatFacts } from '.';
+import { locatorsInVise, otherHomes, restOf, seatInVise, seatInWords, type SeatFacts } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
@@ -73,4 +74,32 @@ test('the seat is said in one sentence, raw and finished told apart', () => {
   expect(seatInWords(seat, told.speech)).toBe('Raw bottom face down on 20.000 parallels, raw rear face on the fixed jaw, raw left face on the left stop.');
   const flipped = setup({ orientation: { up: '-z', right: '-x' }, parallels: { height: 0 }, stop: { side: 'right', position: 120, height: 32, fromJaw: 15, face: null } });
   expect(seatInWords(seatBlock(block, block, flipped), told.speech)).toBe('Finished top face down on the bed, finished rear face on the fixed jaw, finished left face on the right stop.');
+});
+
+describe('two places', () => {
+  // a nose at the left that the stop beyond the jaws meets only while the lug at the rear stands against the fixed jaw
+  const nosed = (lugX: number) => {
+    const boxes = [block, box([-10, 51, 0], [0, 54, 40]), box([lugX, 60, 0], [lugX + 6, 65, 40])];
+    const mesh = kernel.union(boxes.map((b) => kernel.box(b))).mesh();
+    const stop = { side: 'left' as const, position: -40, height: 32, fromJaw: 15, face: null };
+    const input = { orientation: UPRIGHT, loaded: mesh, finished: mesh, blankSeated: box([-10, 0, 0], [100, 65, 40]), isFlat: () => true, vise: { ...vise, stopDiameter: 10 }, parallelsHeight: 20, stop };
+    const seat = seatInVise(input);
+    return { seat, elsewhere: otherHomes(input, locatorsInVise(input), seat.pose.translation) };
+  };
+
+  test('a lug at the jaw and a nose on the stop, or the lug beside the jaw and the body on the stop: both are told', () => {
+    const { seat, elsewhere } = nosed(32);
+    expect(seat.pose.translation).toMatchObject({ x: -30, y: -65, z: 20 });
+    expect(elsewhere).toEqual([{ x: -10, y: 5, z: 0 }]);
+    expect(onePlace(seat, elsewhere, told)[0]).toMatchObject({
+      level: 'caution',
+      says: 'The part can come to rest in 2 places. Planned: its left end at X −40.000, its front side at Y −65.000 of the device\'s datum. It would also be held 10.000 mm to the left and 5.000 mm to the rear of there.',
+    });
+  });
+
+  test('a lug that always stands in front of the jaw leaves one place', () => {
+    const { seat, elsewhere } = nosed(60);
+    expect(elsewhere).toEqual([]);
+    expect(onePlace(seat, elsewhere, told)).toEqual([]);
+  });
 });

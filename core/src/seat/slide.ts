@@ -1,5 +1,5 @@
 import {
-  add, AXES, partSideFacing, pose, rotationOf, signOf, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
+  add, AXES, partSideFacing, pose, rotationOf, signOf, subtract, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3,
 } from '../frames';
 import type { SurfaceState } from '../job';
 import { flatLevels, meshBox, reachInWindow, TOUCH_MM, type Reach, type TriangleMesh, type Window } from '../solid';
@@ -211,6 +211,11 @@ function slideFrom(part: SeatedPart, to: Locators, start: Vec3): Home {
   return { t, settled: false, meetsAll: false };
 }
 
+const lengthOf = (v: Vec3) => Math.hypot(v.x, v.y, v.z);
+
+/** Two places closer than this are one. */
+const APART_MM = 10 * TOUCH_MM;
+
 /** So many levels of each axis are tried as a start. */
 const MOST_LEVELS = 4;
 
@@ -239,6 +244,20 @@ export function slideHome(part: SeatedPart, to: Locators): Home {
     if (other.meetsAll) return other;
   }
   return home;
+}
+
+/**
+ * Other places in which every locator would meet the part and hold it, than the one it has slid home to: how far
+ * they are from it, nearest first. Found by sliding from every start, which takes its time on a rich mesh.
+ */
+export function otherHomes(part: SeatedPart, to: Locators, home: Vec3): Vec3[] {
+  const found: Vec3[] = [];
+  const isNew = (t: Vec3) => [home, ...found].every((o) => lengthOf(subtract(t, o)) > APART_MM);
+  for (const start of starts(part, to)) {
+    const other = slideFrom(part, to, start);
+    if (other.meetsAll && isNew(other.t)) found.push(other.t);
+  }
+  return found.map((t) => subtract(t, home)).sort((a, b) => lengthOf(a) - lengthOf(b));
 }
 
 /** Pose and boxes of a part that has slid by `t`. */

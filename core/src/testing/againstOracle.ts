@@ -18,10 +18,11 @@ function meshOf(kernel: Kernel, boxes: readonly Cuboid[]): TriangleMesh {
 export function disagreements(planner: Planner, seed: number, random: RandomJob = randomJob(seed)): string[] {
   const { job, shop, boxes } = random;
   const mesh = boxes.length > 1 ? meshOf(planner.kernel, boxes) : null;
-  const planned = planner.plan({ job, shop, bodies: () => mesh && { mesh, key: `boxes ${JSON.stringify(boxes)}` } }, 'known');
+  const right = oracle(random);
+  // where else a part could rest is told with the forces, which take their time
+  const planned = planner.plan({ job, shop, bodies: () => mesh && { mesh, key: `boxes ${JSON.stringify(boxes)}` } }, right.some((r) => r.seats.length > 1) ? 'now' : 'known');
   if (!planned.ok) return [`${seed}: not planned: ${planned.problem}`];
   const [machine] = shop.machines;
-  const right = oracle(random);
   const said: string[] = [];
   const touched = new Map<string, number[]>();
   const known: { register: (number | null)[]; zero: number[]; station: number[] | null; measured: boolean; settled: boolean; length: number | null | undefined }[] = [];
@@ -36,6 +37,7 @@ export function disagreements(planner: Planner, seed: number, random: RandomJob 
     if (seats.length > 0 && !seats.some((seat) => seat.every((v, k) => !differ(v, t[AXES[k]])))) said.push(`${where}: seat ${AXES.map((a) => t[a]).join(' ')} (settled ${facts.seat.settled}), oracle ${seats.map((x) => x.join(' ')).join(' or ')}`);
     if (seats.length === 0 && meetsAll) said.push(`${where}: a seat at which all is touched, the oracle has none`);
     const { settled } = facts.seat;
+    if (seats.length > 1 && meetsAll && s.forces?.elsewhere.length !== seats.length - 1) said.push(`${where}: ${s.forces?.elsewhere.length} other places told, oracle ${seats.map((x) => x.join(' ')).join(' or ')}`);
     const zero = zeroAt([t.x, t.y, t.z]);
     const at = machine.stations.find((x) => x.id === setup.station)?.position ?? null;
     const key = `${setup.station} ${setup.device}`;
