@@ -1,7 +1,7 @@
 import { stateOf } from '../blank';
 import { add, apply, rotationOf, scale, subtract, type Vec3 } from '../frames';
 import { worstFirst, type Told } from '../findings';
-import { planHold, planMargins, type Obstacle } from '../hold';
+import { planBending, planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
 import { ledgerOf, NO_LEDGER, type TouchedStation } from '../ledger';
 import type { CylinderFeature } from '../part';
@@ -15,6 +15,7 @@ import { isInOutlines, type Outlines } from '../solid';
 import { speechIn } from '../units';
 import { compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue, setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords, type UprightRound } from '../zero';
 import { marginHolds } from '../hold/checks/marginHolds';
+import { partGives } from '../hold/checks/partGives';
 import { checksOf } from './checksOfSetup';
 import { floorThickness } from './floor';
 import { piecesApart } from '../seat/checks/piecesApart';
@@ -151,15 +152,26 @@ export function withForces(planner: Planner, basis: Basis, planned: PlannedSetup
   const forces = all.map((p) => ({
     margin: marginOf(basis, p.facts, p.setup, device),
     way: wayOf(planner, basis, before, cut, p.setup, p.facts, device, all.filter((o) => o !== p).flatMap((o) => besides(o.number, o.facts, p.facts, standing))),
+    bend: bendOf(planner, basis, before, cut, p.setup, p.facts, device, planned.material.floorMm),
     elsewhere: elsewhereOn(planner, basis, before, p.setup, device, p.facts.seat),
   }));
-  const said = ({ margin, way, elsewhere }: (typeof forces)[number], { seat }: SetupFacts) => [...onePlace(seat, elsewhere, told), ...marginHolds(margin, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told)];
+  const said = ({ margin, way, bend, elsewhere }: (typeof forces)[number], { seat }: SetupFacts) => [
+    ...onePlace(seat, elsewhere, told), ...marginHolds(margin, told), ...partGives(bend, basis.material, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told),
+  ];
   const own = said(forces[0], facts);
   return { ...planned, forces: forces[0], findings: worstFirst([...planned.findings, ...own, ...ofPieces(own, pieces, (p) => said(forces[p.number - 1], p.facts))]) };
 }
 
 function marginOf(basis: Basis, { hold, prove }: SetupFacts, setup: Setup, device: Device) {
   return planMargins(hold, setup, basis.material, prove.removedBox, prove.lowestCut, device.kind === 'support grid' ? device.jetForceN : 0);
+}
+
+function bendOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setup: Setup, { seat, hold, gripped, prove }: SetupFacts, device: Device, floorMm: number | null) {
+  const { material } = basis;
+  if (!material || !prove.removedBox) return null;
+  return planBending({
+    setup, seat, device, hold, gripped, kernel: planner.kernel, material, sectionOf: sectionsOf(planner, basis, before, cut, setup, seat), removed: prove.removedBox, lowestCut: prove.lowestCut, floorMm,
+  });
 }
 
 function wayOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setup: Setup, { seat, hold, prove }: SetupFacts, device: Device, others: readonly Obstacle[]) {

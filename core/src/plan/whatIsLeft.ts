@@ -1,6 +1,6 @@
 import { AXES, axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, unitVector, type Box3, type Direction, type Rotation } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { boxOfVolume, facet, TOUCH_MM, vertex, ViewMesh, volumeInside, type Kernel, type Outlines, type Solid, type TriangleMesh } from '../solid';
+import { boxOfVolume, coordinatesOf, facet, knownLevels, nearestLevel, TOUCH_MM, vertex, ViewMesh, volumeInside, type Kernel, type Outlines, type Solid, type TriangleMesh } from '../solid';
 import { withCutPlane, type Flats } from './flats';
 
 /** Less than this is rounding, not metal. */
@@ -54,15 +54,34 @@ export class Material {
 
   /** What stands out from the part. */
   get excess(): Solid {
-    return (this.#excess ??= this.is.kernel.subtract(this.frame, this.kept));
+    const { kernel } = this.is;
+    return (this.#excess ??= this.#apart((kept) => kernel.subtract(this.frame, kept), this.bounds && this.#betweenPlanesMm3(this.bounds)));
+  }
+
+  /** What lies between planes, with no overhang that hides anything, needs no boolean. */
+  #betweenPlanesMm3({ low, high }: Bounds): number {
+    return this.frame.volumeMm3() - volumeInside(this.kept.mesh(), low, high);
   }
 
   #excessMm3(): number {
     if (this.frame.isEmpty()) return 0;
-    // what lies between planes, with no overhang that hides anything, needs no boolean
-    const { bounds } = this;
-    const mm3 = bounds ? this.frame.volumeMm3() - volumeInside(this.kept.mesh(), bounds.low, bounds.high) : this.excess.volumeMm3();
+    const mm3 = this.bounds ? this.#betweenPlanesMm3(this.bounds) : this.excess.volumeMm3();
     return mm3 < NOTHING_MM3 ? 0 : mm3;
+  }
+
+  /**
+   * A boolean of part and frame. Where sloping faces of both lie on each other but for rounding, it may not come to the volume it
+   * must have; then it is made with the part larger by less than anybody measures.
+   */
+  #apart(make: (kept: Solid) => Solid, mm3: number | null): Solid {
+    const first = make(this.kept);
+    if (mm3 === null || Math.abs(first.volumeMm3() - mm3) < NOTHING_MM3 + mm3 * 1e-9) return first;
+    const larger = this.is.kernel.larger(this.kept, 1e-8);
+    const second = make(larger);
+    larger.release();
+    const [worse, better] = Math.abs(first.volumeMm3() - mm3) < Math.abs(second.volumeMm3() - mm3) ? [second, first] : [first, second];
+    worse.release();
+    return better;
   }
 
   /** Only the part is left. */
@@ -73,7 +92,7 @@ export class Material {
   /** Once only the part is left, its own clean surface stands for it. */
   get solid(): Solid {
     if (this.is.whole) return this.frame;
-    return (this.#solid ??= this.isDone ? this.kept : this.is.kernel.union([this.kept, this.frame]));
+    return (this.#solid ??= this.isDone ? this.kept : this.#apart((kept) => this.is.kernel.union([kept, this.frame]), this.volumeMm3));
   }
 
   /** Outline of the cut at `depth` along a view's third axis: the part's and the frame's, taken together. */
@@ -124,7 +143,7 @@ export function alongOutline(kernel: Kernel, part: Part, before: Material, up: D
   return kernel.prism(kernel.offset(kernel.silhouette(part.solid, view), cutterMm, 'round'), view, -reach, reach);
 }
 
-/** A level on which something of part, blank or an earlier cut lies within a tenth of a micrometer is that level exactly. */
+/** A level on which something flat of part, blank or an earlier cut lies within a tenth of a micrometer is that level exactly, and so is one within rounding of a corner of the part. */
 function snapped(before: Material, up: Direction, along: number): number {
   const sign = signOf(up);
   const opposite = DIRECTIONS.find((d) => axisOf(d) === axisOf(up) && signOf(d) === -sign)!;
@@ -134,7 +153,9 @@ function snapped(before: Material, up: Direction, along: number): number {
     const off = Math.abs(level - along);
     if (off < least) { least = off; best = level; }
   }
-  return best;
+  if (least < TOUCH_MM) return best;
+  const corner = nearestLevel(coordinatesOf(before.kept.mesh())[AXES.indexOf(axisOf(up))], sign * along);
+  return corner === null ? along : sign * corner;
 }
 
 /**
@@ -157,11 +178,11 @@ export function cutFrom(kernel: Kernel, before: Material, up: Direction, level: 
   for (const a of AXES) { half.min[a] -= 1; half.max[a] += 1; }
   if (signOf(up) > 0) half.min[axis] = along; else half.max[axis] = -along;
   let tool = hold(kernel.box(half));
-  const shadow = kernel.shadow(kept, up, along, true);
+  const shadow = kernel.shadow(kept, up, along, true, before.frame);
   if (shadow) tool = hold(kernel.subtract(tool, hold(shadow)));
   if (only) tool = hold(kernel.intersect(tool, only));
   const flats = withCutPlane(before.flats, up, along);
-  const levels = AXES.map((a) => DIRECTIONS.filter((d) => axisOf(d) === a).flatMap((d) => flats[d].map((l) => signOf(d) * l)));
+  const levels = knownLevels(AXES.map((a) => DIRECTIONS.filter((d) => axisOf(d) === a).flatMap((d) => flats[d].map((l) => signOf(d) * l))), kept.mesh());
   const frame = kernel.onLevels(kernel.subtract(before.frame, tool), levels);
   const i = AXES.indexOf(axis);
   const b = before.bounds;

@@ -1,6 +1,7 @@
 export * from './mesh';
 export * from './window';
 export * from './kernel';
+export * from './levels';
 export { barAround } from './barAround';
 export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';

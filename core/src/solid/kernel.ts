@@ -1,7 +1,8 @@
 import type { CrossSection, Manifold } from 'manifold-3d';
-import { axisOf, signOf, transpose, unitVector, type Box3, type Direction, type Rotation, vec } from '../frames';
+import { add, axisOf, cross, dot, scale, signOf, subtract, transpose, unitVector, type Axis, type Box3, type Direction, type Rotation, vec, type Vec3 } from '../frames';
 import { FlatKernel, type Outlines } from './flatKernel';
 import { boxMesh, facet, shellProblem, vertex, weldMesh, type TriangleMesh } from './mesh';
+import { nearestLevel, onOneLevel } from './levels';
 import { patchesOf, prismMesh } from './patch';
 
 /** Either a value or a problem in words a planner can act on. */
@@ -67,6 +68,42 @@ const FIRST_CURVED_ID = 2 ** 30;
 const faceOfCurvedId: number[] = [];
 let facesMade = 0;
 
+/** So far a shadow begins from the face that casts it, so that the two share no face. */
+const APART_MM = 1e-5;
+
+/** Corners at which a face looks along the axis: an overhang ends there in an edge. */
+function crests(mesh: TriangleMesh, axis: Axis, sign: number): Uint8Array {
+  const crest = new Uint8Array(mesh.positions.length / 3);
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    if (facet(mesh, t).normal[axis] * sign > 1e-7) for (let k = 0; k < 3; k++) crest[mesh.triangles[t + k]] = 1;
+  }
+  return crest;
+}
+
+/** Facets of a mesh that lie on the surface of a body and look the same way. */
+function facetsOn(mesh: TriangleMesh, body: TriangleMesh): (t: number) => boolean {
+  // off any number somebody would choose, so that rounding does not part what is one plane
+  const cell = (v: number) => Math.floor(v * 1e4 + 0.3718);
+  const key = (n: Vec3, p: Vec3) => [n.x, n.y, n.z, dot(n, p)].map(cell).join();
+  const planes = new Map<string, number[]>();
+  for (let t = 0; t < body.triangles.length; t += 3) {
+    const { normal, area } = facet(body, t);
+    if (area < 1e-9) continue;
+    const name = key(normal, vertex(body, body.triangles[t]));
+    planes.set(name, [...(planes.get(name) ?? []), t]);
+  }
+  const corners = (m: TriangleMesh, t: number) => [0, 1, 2].map((k) => vertex(m, m.triangles[t + k]));
+  return (t) => {
+    const { normal } = facet(mesh, t);
+    const [a, b, c] = corners(mesh, t);
+    const middle = scale(add(add(a, b), c), 1 / 3);
+    return (planes.get(key(normal, a)) ?? []).some((other) => {
+      const around = corners(body, other);
+      return around.every((p, k) => dot(normal, cross(subtract(around[(k + 1) % 3], p), subtract(middle, p))) > -1e-6);
+    });
+  };
+}
+
 /** The geometry kernel's operations in this project's terms. */
 export class Kernel extends FlatKernel {
   #nextFlatId = 1;
@@ -112,7 +149,7 @@ export class Kernel extends FlatKernel {
    * Refuses open or inside-out shells and says where.
    */
   fromMesh(mesh: TriangleMesh): Result<Solid> {
-    const welded = weldMesh(mesh);
+    const welded = onOneLevel(weldMesh(mesh));
     const problem = shellProblem(welded);
     if (problem) return { ok: false, problem };
     const single = Float32Array.from(welded.positions);
@@ -148,17 +185,22 @@ export class Kernel extends FlatKernel {
     return new Solid(a.raw.subtract(b.raw));
   }
 
-  /** The solid with coordinates that lie within rounding of a level moved onto it; releases the one given. */
-  onLevels(solid: Solid, levels: readonly (readonly number[])[]): Solid {
+  /** The solid with coordinates that lie within rounding of a level moved onto it; releases the one given. @param levels sorted, per axis */
+  onLevels(solid: Solid, levels: readonly ArrayLike<number>[]): Solid {
     if (solid.isEmpty()) return solid;
     const raw = solid.raw.warpBatch((vertices, count) => {
-      for (let i = 0; i < 3 * count; i++) {
-        const at = vertices[i];
-        for (const level of levels[i % 3]) if (Math.abs(level - at) < 1e-7) { vertices[i] = level; break; }
-      }
+      for (let i = 0; i < 3 * count; i++) vertices[i] = nearestLevel(levels[i % 3], vertices[i]) ?? vertices[i];
     });
     solid.release();
     return new Solid(raw);
+  }
+
+  /** The solid with its outermost faces moved out by an amount, mm, and all else in proportion. */
+  larger(solid: Solid, by: number): Solid {
+    const { min, max } = solid.box();
+    const of = (axis: Axis) => { const f = 1 + (2 * by) / (max[axis] - min[axis]); return [f, ((1 - f) * (min[axis] + max[axis])) / 2] as const; };
+    const [[x, dx], [y, dy], [z, dz]] = [of('x'), of('y'), of('z')];
+    return new Solid(solid.raw.transform([x, 0, 0, 0, 0, y, 0, 0, 0, 0, z, 0, dx, dy, dz, 1]));
   }
 
   /** Separate bodies of a solid. */
@@ -181,15 +223,22 @@ export class Kernel extends FlatKernel {
    * The region below the solid's overhangs, seen along `up`, down to the plane at `along`:
    * what a cutter coming along `-up` cannot reach because the solid itself hides it.
    * Every such point lies straight below a face that looks down, so prisms under those faces make it up exactly.
+   * @param within the body that is cut: where a face of the solid is its face too, nothing of it lies straight below
    * @returns null when nothing above the plane overhangs
    */
-  shadow(solid: Solid, up: Direction, along: number, through = false): Solid | null {
+  shadow(solid: Solid, up: Direction, along: number, through = false, within: Solid | null = null): Solid | null {
     const axis = axisOf(up);
     const sign = signOf(up);
     const mesh = solid.mesh();
     const looksDown = (t: number) => facet(mesh, t).normal[axis] * sign < -1e-7
       && [0, 1, 2].some((k) => sign * vertex(mesh, mesh.triangles[t + k])[axis] > along + 1e-9);
-    const prisms = patchesOf(mesh, looksDown).flatMap((patch) => this.#prismsUnder(mesh, patch, up, along));
+    const crest = crests(mesh, axis, sign);
+    // into what casts it, where the blank goes on below; out of it, where the face is the blank's own and nothing is below
+    const onSize = within ? facetsOn(mesh, within.mesh()) : () => false;
+    const prisms = [
+      ...patchesOf(mesh, (t) => looksDown(t) && !onSize(t)).flatMap((patch) => this.#prismsUnder(mesh, patch, up, along, (v) => (crest[v] ? 0 : sign * APART_MM))),
+      ...patchesOf(mesh, (t) => looksDown(t) && onSize(t)).flatMap((patch) => this.#prismsUnder(mesh, patch, up, along, () => -sign * APART_MM)),
+    ];
     if (prisms.length === 0) return null;
     const all = this.union(prisms);
     prisms.forEach((p) => p.release());
@@ -200,15 +249,15 @@ export class Kernel extends FlatKernel {
   }
 
   /** One prism from a patch down to the plane; a patch that is no clean height field is taken triangle by triangle. */
-  #prismsUnder(mesh: TriangleMesh, patch: readonly number[], up: Direction, along: number): Solid[] {
+  #prismsUnder(mesh: TriangleMesh, patch: readonly number[], up: Direction, along: number, raise: (vertex: number) => number): Solid[] {
     const axis = axisOf(up);
     const sign = signOf(up);
     const corners = [...new Set(patch.flatMap((t) => [0, 1, 2].map((k) => mesh.triangles[t + k])))];
     const floor = sign * Math.min(along, ...corners.map((v) => sign * vertex(mesh, v)[axis])) - sign;
-    const whole = this.fromMesh(prismMesh(mesh, patch, axis, floor));
+    const whole = this.fromMesh(prismMesh(mesh, patch, axis, floor, raise));
     if (whole.ok) return [whole.value];
     return patch.flatMap((t) => {
-      const one = this.fromMesh(prismMesh(mesh, [t], axis, floor));
+      const one = this.fromMesh(prismMesh(mesh, [t], axis, floor, raise));
       return one.ok ? [one.value] : [];
     });
   }

@@ -30,8 +30,11 @@ export function patchesOf(mesh: TriangleMesh, belongs: (t: number) => boolean): 
   });
 }
 
-/** Closed surface between a patch that looks down an axis and its projection on the plane `axis = floor` below it. */
-export function prismMesh(mesh: TriangleMesh, patch: readonly number[], axis: Axis, floor: number): TriangleMesh {
+/**
+ * Closed surface between a patch that looks down an axis and its projection on the plane `axis = floor` below it.
+ * @param raise how far a corner's roof is moved along the axis
+ */
+export function prismMesh(mesh: TriangleMesh, patch: readonly number[], axis: Axis, floor: number, raise: (vertex: number) => number): TriangleMesh {
   const place = new Map<number, number>();
   const positions: number[] = [];
   const along = AXES.indexOf(axis);
@@ -40,6 +43,7 @@ export function prismMesh(mesh: TriangleMesh, patch: readonly number[], axis: Ax
     if (known !== undefined) return known;
     const p = [...mesh.positions.subarray(3 * v, 3 * v + 3)];
     const i = positions.length / 3;
+    p[along] += raise(v);
     positions.push(...p);
     p[along] = floor;
     positions.push(...p);

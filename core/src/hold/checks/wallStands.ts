@@ -3,7 +3,7 @@ import type { WorkMaterial } from '../../shop';
 import type { WallUnderLoad } from '..';
 
 /** More give than this shows in the finished size (common practice, no source). */
-const GIVES_MM = 0.02;
+export const GIVES_MM = 0.02;
 
 /** "Snug is enough": too much force on a thin wall bends it. */
 export function wallStands(wall: WallUnderLoad | null, material: WorkMaterial | null, told: Told): Finding[] {

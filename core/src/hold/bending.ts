@@ -1,0 +1,255 @@
+import type { Box3 } from '../frames';
+import type { Setup, Tool } from '../job';
+import { restIn, type Gripped, type SeatFacts } from '../seat';
+import { isFlatDevice, isRound, isVise, type Device, type WorkMaterial } from '../shop';
+import type { Kernel, Outlines } from '../solid';
+import { demandOf, type CutDemand } from './cutting';
+import { podRing } from './suction';
+import type { HoldFacts } from './types';
+
+/** Where a tool cuts and nothing is behind the part: how far it gives under the worst tool. */
+export interface Bend {
+  readonly tool: Pick<Tool, 'number' | 'description'>;
+  /** "beyond the jaws at its left end" */
+  readonly where: string;
+  readonly way: 'sideways' | 'up' | 'up and down';
+  /** how far from what holds it, or between what holds it */
+  readonly spanMm: number;
+  readonly forceN: number;
+  readonly deflectionMm: number;
+  readonly stressMPa: number;
+}
+
+export interface BendingInput {
+  readonly setup: Setup;
+  readonly seat: SeatFacts;
+  readonly device: Device;
+  readonly hold: HoldFacts;
+  readonly gripped: Gripped | null;
+  readonly kernel: Kernel;
+  readonly material: WorkMaterial;
+  readonly sectionOf: (body: 'left', height: number) => Outlines;
+  /** what the setup takes away, and its lowest level; device frame */
+  readonly removed: Box3;
+  readonly lowestCut: number;
+  /** what stays under the lowest cut at its thinnest; null: no floor */
+  readonly floorMm: number | null;
+}
+
+/** A place that can give: what one newton does there. */
+interface Span {
+  readonly where: string;
+  readonly way: Bend['way'];
+  readonly spanMm: number;
+  readonly perN: { readonly mm: number; readonly mpa: number };
+}
+
+const SLICES = 16;
+/** Shorter arms are part of the grip. */
+const LEAST_MM = 1;
+
+/** Area, second moment about its own center and the farthest point from it, of a section across one direction. */
+interface Section {
+  readonly area: number;
+  readonly inertia: number;
+  readonly far: number;
+}
+
+/** A section made of strips: each so wide, at a coordinate, so thick along it. */
+function ofStrips(strips: readonly { readonly from: number; readonly to: number; readonly width: number }[]): Section {
+  const area = strips.reduce((s, { from, to, width }) => s + (to - from) * width, 0);
+  if (area <= 0) return { area: 0, inertia: 0, far: 0 };
+  const center = strips.reduce((s, { from, to, width }) => s + ((to - from) * width * (from + to)) / 2, 0) / area;
+  return {
+    area,
+    inertia: strips.reduce((s, { from, to, width }) => s + (width * ((to - center) ** 3 - (from - center) ** 3)) / 3, 0),
+    far: Math.max(...strips.flatMap(({ from, to }) => [Math.abs(from - center), Math.abs(to - center)])),
+  };
+}
+
+/** Where a line across outlines lies in material: pairs of coordinates. @param axis 0: the line stands at `at` along X */
+function chords(outlines: Outlines, axis: 0 | 1, at: number): [number, number][] {
+  const hits = outlines.flatMap((ring) => ring.flatMap((p, i) => {
+    const q = ring[(i + 1) % ring.length];
+    if (p[axis] < at === q[axis] < at) return [];
+    return [p[1 - axis] + ((at - p[axis]) / (q[axis] - p[axis])) * (q[1 - axis] - p[1 - axis])];
+  })).sort((a, b) => a - b);
+  return Array.from({ length: Math.floor(hits.length / 2) }, (_, i) => [hits[2 * i], hits[2 * i + 1]]);
+}
+
+/**
+ * What one newton at the end of an arm does: deflection `Σ (L − s)²·Δs / (E·I(s))` and the highest stress `(L − s)·c / I(s)`
+ * (Euler–Bernoulli, a section at a time). Null where the arm hangs on nothing.
+ */
+function armPerN(sections: readonly Section[], lengthMm: number, youngGPa: number): Span['perN'] | null {
+  const step = lengthMm / sections.length;
+  let [mm, mpa] = [0, 0];
+  for (const [i, { inertia, far }] of sections.entries()) {
+    if (inertia <= 0) return null;
+    const arm = lengthMm - (i + 0.5) * step;
+    mm += (arm ** 2 * step) / (youngGPa * 1000 * inertia);
+    mpa = Math.max(mpa, (arm * far) / inertia);
+  }
+  return { mm, mpa };
+}
+
+const slices = (from: number, to: number): number[] => Array.from({ length: SLICES }, (_, i) => from + ((i + 0.5) / SLICES) * (to - from));
+
+/** Sections across X, each from chords at many heights: bending up and down, and sideways. */
+function acrossX({ seat, sectionOf }: BendingInput, from: number, to: number): { upright: Section; sideways: Section }[] {
+  const [low, high] = [seat.loadedBox.min.z, seat.loadedBox.max.z];
+  const thick = (high - low) / SLICES;
+  const layers = slices(low, high).map((z) => ({ z, outlines: sectionOf('left', z) }));
+  return slices(from, to).map((x) => {
+    const strips = layers.flatMap(({ z, outlines }) => chords(outlines, 0, x).map(([a, b]) => ({ a, b, z })));
+    return {
+      upright: ofStrips(strips.map(({ a, b, z }) => ({ from: z - thick / 2, to: z + thick / 2, width: b - a }))),
+      sideways: ofStrips(strips.map(({ a, b }) => ({ from: a, to: b, width: thick }))),
+    };
+  });
+}
+
+/** Sections at heights above the grip: bending along X and along Y. */
+function acrossZ({ seat, sectionOf }: BendingInput, from: number, to: number): { x: Section; y: Section }[] {
+  const bands = (outlines: Outlines, axis: 0 | 1): Section => {
+    const name = axis === 0 ? 'x' : 'y';
+    const thick = (seat.loadedBox.max[name] - seat.loadedBox.min[name]) / (4 * SLICES);
+    return ofStrips(Array.from({ length: 4 * SLICES }, (_, i) => seat.loadedBox.min[name] + (i + 0.5) * thick)
+      .flatMap((at) => chords(outlines, axis, at).map(([a, b]) => ({ from: at - thick / 2, to: at + thick / 2, width: b - a }))));
+  };
+  return slices(from, to).map((z) => { const outlines = sectionOf('left', z); return { x: bands(outlines, 0), y: bands(outlines, 1) }; });
+}
+
+/** A beam held at one end and carried at the other gives 7/256 of what an arm gives, loaded in its middle, at 3/16 of its moment (any mechanics handbook). */
+const carried = ({ mm, mpa }: Span['perN']): Span['perN'] => ({ mm: (mm * 7) / 256, mpa: (mpa * 3) / 16 });
+
+/** An arm along X from where it is held. */
+function armAlongX(input: BendingInput, from: number, to: number, where: string, both = false): Span[] {
+  const spanMm = Math.abs(to - from);
+  if (spanMm < LEAST_MM) return [];
+  const sections = acrossX(input, from, to);
+  return (['upright', 'sideways'] as const).flatMap((way): Span[] => {
+    const perN = armPerN(sections.map((s) => s[way]), spanMm, input.material.youngGPa);
+    return perN ? [{ where, way: way === 'upright' ? 'up and down' : 'sideways', spanMm, perN: both ? carried(perN) : perN }] : [];
+  });
+}
+
+/** An arm that stands up from where it is held. */
+function armUp(input: BendingInput, from: number, where: string): Span[] {
+  const to = Math.min(input.removed.max.z, input.seat.finishedBox.max.z);
+  if (to - from < LEAST_MM) return [];
+  const sections = acrossZ(input, from, to);
+  return (['x', 'y'] as const).flatMap((axis): Span[] => {
+    const perN = armPerN(sections.map((s) => s[axis]), to - from, input.material.youngGPa);
+    return perN ? [{ where, way: 'sideways', spanMm: to - from, perN }] : [];
+  });
+}
+
+function inVise(input: BendingInput): Span[] {
+  const { seat, removed } = input;
+  const jaw = seat.movingJaw;
+  if (!jaw || !seat.y.touches || !jaw.touches) return [];
+  const [left, right] = [Math.max(seat.y.touch.x[0], jaw.touch.x[0]), Math.min(seat.y.touch.x[1], jaw.touch.x[1])];
+  return [
+    ...(removed.min.x < left ? armAlongX(input, left, Math.max(removed.min.x, seat.finishedBox.min.x), 'beyond the jaws at its left end') : []),
+    ...(removed.max.x > right ? armAlongX(input, right, Math.min(removed.max.x, seat.finishedBox.max.x), 'beyond the jaws at its right end') : []),
+    ...armUp(input, Math.min(seat.y.touch.z[1], jaw.touch.z[1]), 'above the jaws'),
+  ];
+}
+
+function inRound(input: BendingInput, device: Device): Span[] {
+  const { gripped, seat, removed, setup: { round } } = input;
+  if (!gripped) return [];
+  if (device.kind !== 'rotary axis') return armUp(input, gripped.to, 'above the jaws');
+  const end = Math.min(removed.max.x, seat.finishedBox.max.x);
+  const held = [gripped.to, ...[...round.supports].sort((a, b) => a - b).filter((x) => x > gripped.to && x < end), ...(round.tailstock ? [seat.loadedBox.max.x] : [])];
+  const between = held.slice(1).flatMap((to, i) => (removed.max.x > held[i] ? armAlongX(input, held[i], to, 'between what carries it', true) : []));
+  return [...between, ...(round.tailstock || end <= held[held.length - 1] ? [] : armAlongX(input, held[held.length - 1], end, 'at its free end'))];
+}
+
+/** Nearest point of a rectangle or point to a place. */
+const nearest = ([x0, y0, x1, y1]: readonly number[], [x, y]: readonly [number, number]): [number, number] => [Math.min(Math.max(x, x0), x1), Math.min(Math.max(y, y0), y1)];
+
+/**
+ * A plate between what holds it, as a strip no wider than it is long: between two that lie on opposite sides of the cut a beam carried at both
+ * ends, `δ = F·a²·b²/(3·E·I·L)`, else an arm from the nearest, `F·a³/(3·E·I)` (any mechanics handbook).
+ */
+function plateBetween(input: BendingInput, holders: readonly (readonly number[])[], thicknessMm: number, way: Bend['way'], where: string): Span[] {
+  const { removed, seat, material } = input;
+  if (holders.length === 0 || thicknessMm <= 0) return [];
+  const width = Math.min(seat.finishedBox.max.x - seat.finishedBox.min.x, seat.finishedBox.max.y - seat.finishedBox.min.y);
+  const stripOf = (spanMm: number) => { const b = Math.min(width, spanMm); return { ei: (material.youngGPa * 1000 * b * thicknessMm ** 3) / 12, w: (b * thicknessMm ** 2) / 6 }; };
+  const [x0, x1] = [Math.max(removed.min.x, seat.finishedBox.min.x), Math.min(removed.max.x, seat.finishedBox.max.x)];
+  const [y0, y1] = [Math.max(removed.min.y, seat.finishedBox.min.y), Math.min(removed.max.y, seat.finishedBox.max.y)];
+  const places = [[x0, y0], [x1, y0], [x1, y1], [x0, y1], [(x0 + x1) / 2, (y0 + y1) / 2]] as const;
+  return places.flatMap((at): Span[] => {
+    const arms = holders.map((h) => { const [x, y] = nearest(h, at); return { x: x - at[0], y: y - at[1], d: Math.hypot(x - at[0], y - at[1]) }; });
+    if (arms.some((a) => a.d < LEAST_MM)) return [];
+    const least = arms.reduce((best, a) => (a.d < best.d ? a : best));
+    const arm = stripOf(least.d);
+    const ways: Span[] = [{ where, way, spanMm: least.d, perN: { mm: least.d ** 3 / (3 * arm.ei), mpa: least.d / arm.w } }];
+    arms.forEach((a, i) => arms.slice(i + 1).forEach((b) => {
+      if (a.x * b.x + a.y * b.y > -0.5 * a.d * b.d) return;
+      const spanMm = a.d + b.d;
+      const strip = stripOf(spanMm);
+      ways.push({ where, way, spanMm, perN: { mm: (a.d * b.d) ** 2 / (3 * strip.ei * spanMm), mpa: (a.d * b.d) / spanMm / strip.w } });
+    }));
+    return [ways.reduce((best, w) => (w.perN.mm < best.perN.mm ? w : best))];
+  });
+}
+
+/** Half the width of the widest circle that lies in an area. */
+function inscribedMm(kernel: Kernel, area: Outlines): number {
+  if (area.length === 0) return 0;
+  let [low, high] = [0, Math.sqrt(kernel.flatArea(area) / Math.PI) + 1];
+  for (let i = 0; i < 12; i++) {
+    const r = (low + high) / 2;
+    if (kernel.flatArea(kernel.offset(area, -r)) > 0) low = r; else high = r;
+  }
+  return low;
+}
+
+/** The floor a cut leaves, as a square plate carried at its edges with a point load in the middle: `w = 0.0116·F·s²/D` (Timoshenko), stress as of a strip `1.5·F/t²`. */
+function thinFloor({ kernel, sectionOf, lowestCut, floorMm, material }: BendingInput, way: Bend['way']): Span[] {
+  if (floorMm === null || floorMm <= 0) return [];
+  const floor = kernel.flatDifference(sectionOf('left', lowestCut - 0.01), sectionOf('left', lowestCut + 0.01));
+  const side = 2 * inscribedMm(kernel, floor);
+  if (side < 2 * floorMm) return [];
+  const stiffness = (material.youngGPa * 1000 * floorMm ** 3) / (12 * (1 - 0.3 ** 2));
+  return [{ where: 'in the middle of its floor', way, spanMm: side, perN: { mm: (0.0116 * side ** 2) / stiffness, mpa: 1.5 / floorMm ** 2 } }];
+}
+
+function onFlat(input: BendingInput): Span[] {
+  const { device, hold, seat, setup, floorMm } = input;
+  if (!isFlatDevice(device) || device.kind === 'support grid') return [];
+  const thick = floorMm ?? seat.finishedBox.max.z - seat.finishedBox.min.z;
+  const onPods = device.kind === 'vacuum pods' ? setup.plate.pods.map((p) => { const ring = podRing(device, p); const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])]; return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]; }) : [];
+  if (onPods.length > 0) return plateBetween(input, onPods, thick, 'up and down', 'between the pods');
+  // stuck or sucked down all over, nothing can lift
+  if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name.includes('vacuum'))) return [];
+  const pressed = [
+    ...hold.contacts.filter((c) => c.kind === 'clamp' && c.inward.z < -0.5).map((c) => [c.patch.min.x, c.patch.min.y, c.patch.max.x, c.patch.max.y]),
+    ...hold.forces.filter((f) => f.name !== 'own weight' && f.forceN.z < 0).map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),
+  ];
+  return [...plateBetween(input, pressed, thick, 'up', 'between what presses it down'), ...thinFloor(input, 'up')];
+}
+
+const forceIn = (demand: CutDemand, way: Bend['way']): number => (way === 'sideways' ? demand.sidewaysN : way === 'up' ? demand.liftN : Math.max(demand.liftN, demand.pressN));
+
+/**
+ * Where the part gives most under the tools of a setup: what stands out of jaws, what spans between clamps, pods and supports, and a thin floor.
+ * Beams and plates of handbooks; what is stiffer in truth gives less. Device frame.
+ * @returns null when nothing can give, or no tool's force is known
+ */
+export function planBending(input: BendingInput): Bend | null {
+  const { device, setup, material } = input;
+  const spans = isVise(device) ? [...inVise(input), ...thinFloor(input, restIn(device, setup).name === 'bed' ? 'up' : 'up and down')] : isRound(device) ? inRound(input, device) : onFlat(input);
+  const bends = setup.tools.flatMap((tool): Bend[] => {
+    const demand = demandOf(tool, material);
+    return demand ? spans.map(({ where, way, spanMm, perN }) => {
+      const forceN = forceIn(demand, way);
+      return { tool, where, way, spanMm, forceN, deflectionMm: perN.mm * forceN, stressMPa: perN.mpa * forceN };
+    }) : [];
+  });
+  return bends.reduce<Bend | null>((worst, b) => (!worst || b.deflectionMm > worst.deflectionMm ? b : worst), null);
+}

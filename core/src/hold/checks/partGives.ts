@@ -1,0 +1,16 @@
+import { finding, type Finding, type Told } from '../../findings';
+import type { WorkMaterial } from '../../shop';
+import type { Bend } from '../bending';
+import { GIVES_MM } from './wallStands';
+
+/** What stands out, spans or is thin must not give under the cut. */
+export function partGives(bend: Bend | null, material: WorkMaterial | null, told: Told): Finding[] {
+  if (!bend || !material || (bend.deflectionMm <= GIVES_MM && bend.stressMPa <= material.yieldMPa / 2)) return [];
+  const { speech } = told;
+  return [finding(told, 'part-gives', 'hold')(bend.stressMPa > material.yieldMPa ? 'stop' : 'caution', {
+    says: `T${bend.tool.number}${bend.tool.description ? ` ${bend.tool.description}` : ''}: the part gives ${speech.sizeWithUnit(bend.deflectionMm)} ${bend.way} ${bend.where}, over ${speech.sizeWithUnit(bend.spanMm)}, under ${speech.force(bend.forceN)}; ${Math.round(bend.stressMPa)} of ${material.yieldMPa} N/mm² it stands.`,
+    numbers: { deflectionMm: bend.deflectionMm, spanMm: bend.spanMm, forceN: bend.forceN, stressMPa: bend.stressMPa, yieldMPa: material.yieldMPa },
+    because: 'It springs back behind the tool: the size comes out wrong, the surface chatters, and a cutter can pull it up.',
+    remedy: 'Grip or clamp nearer to that place, support it there, or cut less deep, less wide or with less feed.',
+  })];
+}
