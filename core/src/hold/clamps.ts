@@ -2,7 +2,7 @@ import { NO_ROTATION, unitVector, vec } from '../frames';
 import type { PlacedClamp } from '../job';
 import type { Clamp, EdgeClamp, FlatDevice, FixturePlate, Nail, Screw, SlotTable, Strap, Weight } from '../shop';
 import { ViewMesh } from '../solid';
-import { boltForceN, boltUse, GRAVITY, plateThreadN, proofLoadN, strapForceN, strapStressMPa, T_SLOT_BOLTS } from './sums';
+import { boltForceN, boltUse, GRAVITY, plateThreadN, proofLoadN, slotLipsN, strapForceN, strapStressMPa, T_SLOT_BOLTS } from './sums';
 import { circle, rectangleRing, toSeated, type HoldOf } from './input';
 import type { HoldContact, HoldForce, HoldTrouble, Obstacle } from './types';
 
@@ -86,11 +86,11 @@ function preload(name: string, bolt: Strap | EdgeClamp, torque: number | null): 
   return { forceN, trouble: forceN > 0.75 * proofN || share > 0.9 ? [{ kind: 'bolt-over-proof', name, forceN, proofN, share }] : [] };
 }
 
-/** What a bolt in a tapped hole of a plate can pull before the hole's thread gives. */
-function threadTrouble(name: string, thread: number, forceN: number, device: FlatDevice): HoldTrouble[] {
-  if (device.kind !== 'fixture plate') return [];
-  const bearsN = plateThreadN(thread, device.thickness);
-  return forceN > 0.75 * bearsN ? [{ kind: 'thread-strips', name, forceN, bearsN }] : [];
+/** What a bolt can pull before the thread of a tapped plate, or the lips of a table's slot, give. */
+function anchorGives(name: string, thread: number, forceN: number, device: FlatDevice): HoldTrouble[] {
+  if (device.kind !== 'fixture plate' && device.kind !== 'T-slot table') return [];
+  const [where, bearsN] = device.kind === 'fixture plate' ? ['tapped hole' as const, plateThreadN(thread, device.thickness)] : ['slot' as const, slotLipsN(device.slotWidth)];
+  return forceN > 0.75 * bearsN ? [{ kind: 'anchor-gives', in: where, name, forceN, bearsN }] : [];
 }
 
 /** Steel of straps yields from here on, N/mm² (heat-treatable steel, common practice, no source). */
@@ -126,7 +126,7 @@ function strapEffect(name: string, strap: Strap, placed: PlacedClamp, input: Hol
       { name: `bolt of ${name}`, footprint: [circle(bolt.x, bolt.y, strap.thread)], from: top, to: top + strap.thickness + strap.headHeight, cuttable: false },
       { name: `step block of ${name}`, footprint: [rectangleRing(heel.x - side.x - d.x * 2 * NOSE_MM, heel.y - side.y - d.y * 2 * NOSE_MM, heel.x + side.x, heel.y + side.y)], from: 0, to: top, cuttable: false },
     ],
-    trouble: [...trouble, ...strapBends(name, strap, placed, forceN), ...threadTrouble(name, strap.thread, forceN, input.device), ...tooShort(name, strap, end), ...anchorTrouble(name, strap.thread, input.device, bolt), ...(emptyMm > 0 ? [{ kind: 'strap-over-hollow' as const, name, emptyMm }] : [])],
+    trouble: [...trouble, ...strapBends(name, strap, placed, forceN), ...anchorGives(name, strap.thread, forceN, input.device), ...tooShort(name, strap, end), ...anchorTrouble(name, strap.thread, input.device, bolt), ...(emptyMm > 0 ? [{ kind: 'strap-over-hollow' as const, name, emptyMm }] : [])],
     step: `${name}: nose at X ${speech.signed(placed.x)} Y ${speech.signed(placed.y)}, bolt M${strap.thread} at X ${speech.signed(bolt.x)} Y ${speech.signed(bolt.y)}, heel on a step block ${speech.sizeWithUnit(top)} high, level; tighten with ${placed.torque === null ? '?' : speech.torque(placed.torque)}`,
   };
 }

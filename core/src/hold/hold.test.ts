@@ -36,18 +36,27 @@ describe('how a plain block is held', () => {
 
 describe('gripped beside the middle of the jaws', () => {
   // the stop stands 10 from the left end of jaws of 150
-  const off = (length: number, pieces = 1) => { const size = box([0, 0, 0], [length, 60, 40]); return viseHold(seatBlock(size, size, setup({ parallels: { height: 25 } })), vise, restOf(vise, 25), null, pieces); };
+  const off = (length: number, others: readonly number[] = []) => { const size = box([0, 0, 0], [length, 60, 40]); return viseHold(seatBlock(size, size, setup({ parallels: { height: 25 } })), vise, restOf(vise, 25), null, others); };
 
   test('the jaw yaws: that share of the force does not arrive, and from a sixth of the jaws on it is said', () => {
     const short = off(40);
     expect(short.offCenterMm).toBeCloseTo(10 + 20 - 75, 9);
     expect(short.closingForceN).toBeCloseTo(vise.ratedForceN * (1 - 45 / 150), 6);
-    expect(gripCentered(short, vise, told)[0]).toMatchObject({ level: 'caution', says: expect.stringMatching(/^The part is gripped 45\.000 mm left of the middle of the jaws: the moving jaw yaws, and only .* are counted\.$/) });
+    expect(gripCentered(short, vise, 1, told)[0]).toMatchObject({ level: 'caution', says: expect.stringMatching(/^The part is gripped 45\.000 mm left of the middle of the jaws: the moving jaw yaws, and only .* are counted\.$/) });
   });
 
   test('in the middle all of it arrives', () => {
     expect(off(130)).toMatchObject({ offCenterMm: 0, closingForceN: vise.ratedForceN });
-    expect(gripCentered(off(100), vise, told)).toEqual([]);
+    expect(gripCentered(off(100), vise, 1, told)).toEqual([]);
+  });
+
+  test('pieces side by side are gripped in the middle of them all: evenly to both sides nothing yaws, both at one end they do', () => {
+    // 40 long from 10 on and from 100 on: 30 and 120, in the middle of 150
+    expect(off(40, [90])).toMatchObject({ offCenterMm: expect.closeTo(0, 9), closingForceN: vise.ratedForceN / 2 });
+    const oneEnd = off(40, [45]);
+    expect(oneEnd.offCenterMm).toBeCloseTo((30 + 75) / 2 - 75, 9);
+    expect(oneEnd.closingForceN).toBeCloseTo((vise.ratedForceN / 2) * (1 - 22.5 / 150), 6);
+    expect(gripCentered(off(20, [25]), vise, 2, told)[0].says).toMatch(/^The 2 pieces together are gripped 42\.500 mm left of the middle of the jaws: .* are counted for each\.$/);
   });
 
   test('the shorter the part at the stop, the less arrives', () => {

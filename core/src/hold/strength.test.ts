@@ -1,8 +1,8 @@
 import { NO_HOLD } from '../job';
 import { boxMesh } from '../solid';
 import { box, tool, vise } from '../testing/fixtures';
-import { lightCut, planHeld, table } from '../testing/held';
-import { boltUse, pitchMm, plateThreadN, proofLoadN, stressAreaMm2, strapStressMPa, wallStandingUp } from './sums';
+import { lightCut, planHeld, strong as strongStrap, table } from '../testing/held';
+import { boltUse, pitchMm, plateThreadN, proofLoadN, slotLipsN, stressAreaMm2, strapStressMPa, wallStandingUp } from './sums';
 import type { TriangleMesh } from '../solid';
 
 /** A fork: a back and two prongs 5 thick, 30 wide (along the jaws) and 20 high, 20 apart; prongs down. */
@@ -68,5 +68,18 @@ describe('bolts', () => {
     // 10 kN in the middle of 40 + 40 with 20 × 10 of steel left: M = 100 N·m, W = 333 mm³
     expect(strapStressMPa(10_000, 40, 40, 33, 10, 13)).toBeCloseTo(10_000 * 20 / (20 * 100 / 6), 6);
     expect(plateThreadN(12, 25)).toBeLessThan(proofLoadN(12, '12.9'));
+  });
+
+  test('the lips of a slot give before a strong bolt does, and that is told', async () => {
+    // two lips 14 high over a nut 22.4 long in shear: 2 · 14 · 22.4 · 60
+    expect(slotLipsN(14)).toBeCloseTo(37_632, 6);
+    const held = (torque: number) => planHeld({
+      device: table, part: { block: { x: 100, y: 60, z: 20 } }, shop: { clamps: [strongStrap] },
+      setup: { plate: { ...NO_HOLD.plate, x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 74 + 30, towards: '-x', torque, toBolt: 30, toHeel: 60 }] }, cutsBelowTop: 2, tools: [tool({ ...lightCut })] },
+    });
+    const told = async (forceN: number) => (await held(forceN * 0.2 * 0.012)).planned.findings.filter((f) => f.code === 'slot-lips-give').map((f) => f.level);
+    expect(await told(0.74 * slotLipsN(14))).toEqual([]);
+    expect(await told(0.8 * slotLipsN(14))).toEqual(['caution']);
+    expect(await told(1.1 * slotLipsN(14))).toEqual(['stop']);
   });
 });

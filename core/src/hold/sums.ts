@@ -82,6 +82,12 @@ export function plateThreadN(diameterMm: number, thicknessMm: number): number {
   return Math.PI * diameterMm * 0.75 * Math.min(1.5 * diameterMm, thicknessMm) * 160;
 }
 
+/**
+ * What the two lips of a table's T-slot bear, N: lips as high as the slot is wide, a nut 1.6 widths long (about as ISO 299 has them), cast iron at
+ * 60 N/mm² with the bending of the lip in it (common practice, no source).
+ */
+export const slotLipsN = (slotWidthMm: number): number => 2 * slotWidthMm * 1.6 * slotWidthMm * 60;
+
 /** Load a bolt stands without staying longer, N: proof stress times stress area (ISO 898-1, tables 4 to 7). */
 export function proofLoadN(diameterMm: number, strengthClass: string): number {
   return stressAreaMm2(diameterMm) * (PROOF_MPA[strengthClass]?.(diameterMm) ?? 280);

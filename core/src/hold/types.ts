@@ -54,7 +54,7 @@ export interface ViseHold {
   readonly fixedJawAreaMm2: number;
   readonly movingJawAreaMm2: number;
   readonly closingForceN: number;
-  /** how far the middle of the grip lies from the middle of the jaws, + to the right, mm; several pieces: 0 */
+  /** how far the middle of the grip, of all pieces together, lies from the middle of the jaws, + to the right, mm */
   readonly offCenterMm: number;
   /** how far each jaw's contact begins above the rest where narrower, already finished material lies below it; 0: none */
   readonly caught: { readonly fixed: number; readonly moving: number };
@@ -93,7 +93,8 @@ export type HoldTrouble =
   /** `share` of its yield with the twist of tightening (VDI 2230) */
   | { readonly kind: 'bolt-over-proof'; readonly name: string; readonly forceN: number; readonly proofN: number; readonly share: number }
   | { readonly kind: 'strap-bends'; readonly name: string; readonly stressMPa: number }
-  | { readonly kind: 'thread-strips'; readonly name: string; readonly forceN: number; readonly bearsN: number }
+  /** the thread of a tapped plate, or the lips of a table's slot */
+  | { readonly kind: 'anchor-gives'; readonly in: 'tapped hole' | 'slot'; readonly name: string; readonly forceN: number; readonly bearsN: number }
   | { readonly kind: 'bolt-misses'; readonly name: string; readonly offMm: number; readonly nearest: string }
   | { readonly kind: 'bolt-does-not-fit'; readonly name: string; readonly threadMm: number; readonly slotMm: number; readonly wants: number | null }
   | { readonly kind: 'screw-too-long'; readonly name: string; readonly overMm: number }

@@ -16,15 +16,16 @@ export function closingForceN(vise: Vise, torqueNm: number | null): number {
   return torqueNm === null ? vise.ratedForceN : (vise.ratedForceN * torqueNm) / vise.ratedTorqueNm;
 }
 
-/** @param pieces pieces of one size side by side share the closing force */
-export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>, torqueNm: number | null, pieces = 1): ViseHold {
+/** @param others how far further pieces of one size lie from this one along the jaws; all share the closing force */
+export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>, torqueNm: number | null, others: readonly number[] = []): ViseHold {
+  const pieces = 1 + others.length;
   const jaw = seat.y;
   const movingJaw = seat.movingJaw!;
   const bottom = Math.max(jaw.touch.z[0], movingJaw.touch.z[0]);
   const top = Math.min(jaw.touch.z[1], movingJaw.touch.z[1]);
   // a screw pushes in the middle: gripped beside it the jaw yaws in its guide, and less of the force arrives (common practice, no source)
   const [left, right] = [Math.max(jaw.touch.x[0], movingJaw.touch.x[0]), Math.min(jaw.touch.x[1], movingJaw.touch.x[1])];
-  const offCenterMm = pieces === 1 ? (left + right) / 2 - vise.jawWidth / 2 : 0;
+  const offCenterMm = (left + right) / 2 + others.reduce((sum, x) => sum + x, 0) / pieces - vise.jawWidth / 2;
   const yaw = Math.min(0.5, Math.abs(offCenterMm) / vise.jawWidth);
   const bothTouch = jaw.touches && movingJaw.touches;
   const caughtBy = (contact: Contact) =>
@@ -55,7 +56,7 @@ const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
 export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   const { setup, seat, device: vise, speech } = input;
   const pieces = 1 + setup.further.length;
-  const facts = viseHold(seat, vise, restIn(vise, setup), setup.closing.torque, pieces);
+  const facts = viseHold(seat, vise, restIn(vise, setup), setup.closing.torque, setup.further.map((p) => p.x));
   const s = fixedSide(vise);
   const moving = -s * facts.openingMm;
   const contacts: HoldContact[] = [];

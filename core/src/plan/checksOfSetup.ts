@@ -64,7 +64,7 @@ function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup,
   return [
     ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, told),
     ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
-    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.trouble, told), ...gripDepth(hold.vise!, vise, told), ...gripCentered(hold.vise!, vise, told), ...wallStands(hold.wall, material, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.trouble, told), ...gripDepth(hold.vise!, vise, told), ...gripCentered(hold.vise!, vise, 1 + setup.further.length, told), ...wallStands(hold.wall, material, told),
   ];
 }
 

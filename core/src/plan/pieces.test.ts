@@ -100,7 +100,8 @@ test('a piece held the same way elsewhere is held as well', async () => {
 test('pieces in one vise share its force; it is closed once, and they meet the same jaw', async () => {
   const block = { block: { x: 40, y: 60, z: 40 } };
   const alone = await planHeld({ device: vise, part: block, forces: true });
-  const two = await planHeld({ device: vise, part: block, setup: { further: [piece(60)] }, forces: true });
+  // evenly to both sides of the middle
+  const two = await planHeld({ device: vise, part: block, setup: { further: [piece(90)] }, forces: true });
   const force = (held: typeof two) => held.only.facts!.hold.contacts.find((c) => c.name === 'moving jaw')!.forceN;
   expect(force(two)).toBeCloseTo(vise.ratedForceN / 2, 9);
   // alone, beside the middle of the jaws, it gets less than all of it

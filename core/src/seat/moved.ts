@@ -7,7 +7,8 @@ import { isFlatDevice, isVise, type Device } from '../shop';
  */
 export function movedSetup(setup: Setup, device: Device, { x, y, register }: FurtherPiece): Setup {
   const moved = { ...setup, register: register ?? setup.register };
-  if (isVise(device)) return { ...moved, stop: { ...setup.stop, position: setup.stop.position + x } };
+  // the others, seen from this piece
+  if (isVise(device)) return { ...moved, stop: { ...setup.stop, position: setup.stop.position + x }, further: setup.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })) };
   if (!isFlatDevice(device)) return moved;
   const { plate } = setup;
   const by = <T extends { x: number; y: number }>(p: T): T => ({ ...p, x: p.x + x, y: p.y + y });

@@ -7,7 +7,10 @@ import { machine, setup, station, tool } from './fixtures';
 /** Aluminium with round numbers. */
 export const aluminium: WorkMaterial = { id: 'al', name: 'Aluminium', kc11: 700, mc: 0.25, speed: 300, yieldMPa: 200, youngGPa: 70, densityKgM3: 2700, source: '' };
 
-export const strap: Clamp = { kind: 'strap', id: 'strap', name: 'Strap', thread: 12, strengthClass: '8.8', torqueFactor: 0.2, length: 120, width: 30, thickness: 20, headHeight: 20, friction: 0.2 };
+const plainStrap = { kind: 'strap', id: 'strap', name: 'Strap', thread: 12, strengthClass: '8.8', torqueFactor: 0.2, length: 120, width: 30, thickness: 20, headHeight: 20, friction: 0.2 } as const;
+export const strap: Clamp = plainStrap;
+/** The same, twice as thick and with the strongest bolt: what it is anchored in gives first. */
+export const strong: Clamp = { ...plainStrap, strengthClass: '12.9', thickness: 40 };
 export const tape: Bond = { id: 'tape', name: 'Tape', kind: 'double-sided tape', thickness: 0.1, shearMPa: 0.2, pullMPa: 0.2, peelNPerMm: 0.5, fullTo: 40, noneAt: 90, share: 90, release: '' };
 const bed = { width: 400, depth: 300, thickness: 20, friction: 0.2 };
 export const table: Device = { kind: 'T-slot table', id: 'table', name: 'Table', ...bed, slotWidth: 14, slotCount: 5, slotPitch: 60, firstSlot: 30 };

@@ -16,10 +16,16 @@ export function boltHolds(hold: HoldFacts, told: Told): Finding[] {
         because: 'A bent strap presses with its edge, and lets go.', remedy: 'Tighten less, move the bolt nearer to the part, or take a thicker strap.',
       })];
     }
-    if (t.kind === 'thread-strips') {
-      return [finding(told, 'plate-thread-strips', 'hold')(t.forceN > t.bearsN ? 'stop' : 'caution', {
-        says: `The tapped hole under ${t.name} bears ${told.speech.force(t.bearsN)}, reckoned as an aluminum plate with 1.5 diameters of thread; the bolt pulls ${told.speech.force(t.forceN)}.`,
-        numbers: { bearsN: t.bearsN, forceN: t.forceN }, because: 'The thread in the plate gives before the bolt does.', remedy: 'Tighten less, use more straps, or put inserts of steel into the plate.',
+    if (t.kind === 'anchor-gives') {
+      const [gives, pulls] = [told.speech.force(t.bearsN), told.speech.force(t.forceN)];
+      const numbers = { bearsN: t.bearsN, forceN: t.forceN };
+      const level = t.forceN > t.bearsN ? 'stop' : 'caution';
+      return [t.in === 'slot' ? finding(told, 'slot-lips-give', 'hold')(level, {
+        says: `The lips of the slot under ${t.name} bear ${gives}, reckoned as cast iron as high as the slot is wide; the bolt pulls ${pulls}.`,
+        numbers, because: 'A lip that is pulled out ruins the table.', remedy: 'Tighten less, use more straps, or take a longer T-nut.',
+      }) : finding(told, 'plate-thread-strips', 'hold')(level, {
+        says: `The tapped hole under ${t.name} bears ${gives}, reckoned as an aluminum plate with 1.5 diameters of thread; the bolt pulls ${pulls}.`,
+        numbers, because: 'The thread in the plate gives before the bolt does.', remedy: 'Tighten less, use more straps, or put inserts of steel into the plate.',
       })];
     }
     if (t.kind !== 'bolt-over-proof') return [];
