@@ -1,7 +1,7 @@
 import { isBoxKind, type BlankFacts } from '../blank';
 import { AXES, DIRECTIONS, axisOf, signOf, type Box3 } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { barAround, TOUCH_MM, type Kernel, type Solid, type TriangleMesh } from '../solid';
+import { barAround, shareSlopes, TOUCH_MM, type Kernel, type Solid, type TriangleMesh } from '../solid';
 import { flatsOf } from './flats';
 import { Material, UNCUT } from './whatIsLeft';
 
@@ -37,8 +37,9 @@ export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts, key
   const made = kernel.fromMesh(surface);
   const solid = made.ok ? made.value : kernel.box(blank.box);
   const flats = flatsOf(part, surface);
+  const slopes = !isBoxKind(blank.kind) && shareSlopes(part.solid.mesh(), surface);
   const whole = (kept: Solid, keptMm3: number) => new Material({
-    kernel, key, frame: solid, kept, keptMm3, flats, whole: true, bounds: blank.kind === 'own solid' || kept !== part.solid ? null : UNCUT,
+    kernel, key, frame: solid, kept, keptMm3, flats, slopes, whole: true, bounds: blank.kind === 'own solid' || kept !== part.solid ? null : UNCUT,
   });
   if (isBoxKind(blank.kind) && blank.short.length === 0) {
     const keptMm3 = part.solid.volumeMm3();

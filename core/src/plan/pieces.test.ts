@@ -108,7 +108,7 @@ test('pieces in one vise share its force; it is closed once, and they meet the s
   expect(force(alone)).toBeLessThan(vise.ratedForceN);
   expect(two.only.forces!.margin.margins[0].times).toBeLessThan(alone.only.forces!.margin.margins[0].times);
   expect(two.only.facts!.hold.steps.filter((s) => s.startsWith('Close'))).toHaveLength(1);
-  expect(two.only.facts!.hold.steps).toContain('Piece 2 in the same way, its stop at X +70.000.');
+  expect(two.only.facts!.hold.steps).toContain('Piece 2 in the same way, its stop at X +100.000.');
   const askew = await planHeld({ device: vise, part: block, setup: { further: [piece(60, 5)] } });
   expect(askew.codes).toContain('piece-beside-jaw');
 }, 60_000);

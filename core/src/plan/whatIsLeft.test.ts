@@ -15,7 +15,7 @@ function partOf(solid: Solid): Part {
 }
 
 function material(blank: Box3, part: Part): Material {
-  return new Material({ kernel, key: 'b', frame: kernel.box(blank), kept: part.solid, keptMm3: part.solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)), whole: true, bounds: UNCUT });
+  return new Material({ kernel, key: 'b', frame: kernel.box(blank), kept: part.solid, keptMm3: part.solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)), slopes: false, whole: true, bounds: UNCUT });
 }
 
 const block = (b: Box3) => {

@@ -21,6 +21,8 @@ interface MaterialIs {
   readonly kept: Solid;
   readonly keptMm3: number;
   readonly flats: Flats;
+  /** part and blank lie on each other with faces that are not square to an axis */
+  readonly slopes: boolean;
   /** the blank itself: the part lies inside */
   readonly whole?: boolean;
   /** set while every cut so far was a plane: the blank inside them is all there is to the frame */
@@ -55,7 +57,14 @@ export class Material {
   /** What stands out from the part. */
   get excess(): Solid {
     const { kernel } = this.is;
-    return (this.#excess ??= this.#apart((kept) => kernel.subtract(this.frame, kept), this.bounds && this.#betweenPlanesMm3(this.bounds)));
+    return (this.#excess ??= this.#apart((kept) => kernel.subtract(this.frame, kept), this.bounds ? this.#betweenPlanesMm3(this.bounds) : this.is.slopes ? this.#outsideMm3() : null));
+  }
+
+  #outsideMm3(): number {
+    const common = this.is.kernel.intersect(this.frame, this.kept);
+    const mm3 = this.frame.volumeMm3() - (common.isEmpty() ? 0 : common.volumeMm3());
+    common.release();
+    return mm3;
   }
 
   /** What lies between planes, with no overhang that hides anything, needs no boolean. */

@@ -2,6 +2,7 @@ export * from './mesh';
 export * from './window';
 export * from './kernel';
 export * from './levels';
+export { shareSlopes } from './facesOf';
 export { barAround } from './barAround';
 export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';

@@ -1,5 +1,6 @@
 import type { CrossSection, Manifold } from 'manifold-3d';
-import { add, axisOf, cross, dot, scale, signOf, subtract, transpose, unitVector, type Axis, type Box3, type Direction, type Rotation, vec, type Vec3 } from '../frames';
+import { axisOf, signOf, transpose, unitVector, type Axis, type Box3, type Direction, type Rotation, vec } from '../frames';
+import { crests, facetsOn } from './facesOf';
 import { FlatKernel, type Outlines } from './flatKernel';
 import { boxMesh, facet, shellProblem, vertex, weldMesh, type TriangleMesh } from './mesh';
 import { nearestLevel, onOneLevel } from './levels';
@@ -70,39 +71,6 @@ let facesMade = 0;
 
 /** So far a shadow begins from the face that casts it, so that the two share no face. */
 const APART_MM = 1e-5;
-
-/** Corners at which a face looks along the axis: an overhang ends there in an edge. */
-function crests(mesh: TriangleMesh, axis: Axis, sign: number): Uint8Array {
-  const crest = new Uint8Array(mesh.positions.length / 3);
-  for (let t = 0; t < mesh.triangles.length; t += 3) {
-    if (facet(mesh, t).normal[axis] * sign > 1e-7) for (let k = 0; k < 3; k++) crest[mesh.triangles[t + k]] = 1;
-  }
-  return crest;
-}
-
-/** Facets of a mesh that lie on the surface of a body and look the same way. */
-function facetsOn(mesh: TriangleMesh, body: TriangleMesh): (t: number) => boolean {
-  // off any number somebody would choose, so that rounding does not part what is one plane
-  const cell = (v: number) => Math.floor(v * 1e4 + 0.3718);
-  const key = (n: Vec3, p: Vec3) => [n.x, n.y, n.z, dot(n, p)].map(cell).join();
-  const planes = new Map<string, number[]>();
-  for (let t = 0; t < body.triangles.length; t += 3) {
-    const { normal, area } = facet(body, t);
-    if (area < 1e-9) continue;
-    const name = key(normal, vertex(body, body.triangles[t]));
-    planes.set(name, [...(planes.get(name) ?? []), t]);
-  }
-  const corners = (m: TriangleMesh, t: number) => [0, 1, 2].map((k) => vertex(m, m.triangles[t + k]));
-  return (t) => {
-    const { normal } = facet(mesh, t);
-    const [a, b, c] = corners(mesh, t);
-    const middle = scale(add(add(a, b), c), 1 / 3);
-    return (planes.get(key(normal, a)) ?? []).some((other) => {
-      const around = corners(body, other);
-      return around.every((p, k) => dot(normal, cross(subtract(around[(k + 1) % 3], p), subtract(middle, p))) > -1e-6);
-    });
-  };
-}
 
 /** The geometry kernel's operations in this project's terms. */
 export class Kernel extends FlatKernel {

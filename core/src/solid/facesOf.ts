@@ -1,0 +1,45 @@
+import { add, AXES, cross, dot, scale, subtract, type Axis, type Vec3 } from '../frames';
+import { facet, vertex, type TriangleMesh } from './mesh';
+
+/** Corners at which a face looks along the axis: an overhang ends there in an edge. */
+export function crests(mesh: TriangleMesh, axis: Axis, sign: number): Uint8Array {
+  const crest = new Uint8Array(mesh.positions.length / 3);
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    if (facet(mesh, t).normal[axis] * sign > 1e-7) for (let k = 0; k < 3; k++) crest[mesh.triangles[t + k]] = 1;
+  }
+  return crest;
+}
+
+/** Facets of a mesh that lie on the surface of a body and look the same way. */
+export function facetsOn(mesh: TriangleMesh, body: TriangleMesh): (t: number) => boolean {
+  // off any number somebody would choose, so that rounding does not part what is one plane
+  const cell = (v: number) => Math.floor(v * 1e4 + 0.3718);
+  const key = (n: Vec3, p: Vec3) => [n.x, n.y, n.z, dot(n, p)].map(cell).join();
+  const planes = new Map<string, number[]>();
+  for (let t = 0; t < body.triangles.length; t += 3) {
+    const { normal, area } = facet(body, t);
+    if (area < 1e-9) continue;
+    const name = key(normal, vertex(body, body.triangles[t]));
+    planes.set(name, [...(planes.get(name) ?? []), t]);
+  }
+  const corners = (m: TriangleMesh, t: number) => [0, 1, 2].map((k) => vertex(m, m.triangles[t + k]));
+  return (t) => {
+    const { normal } = facet(mesh, t);
+    const [a, b, c] = corners(mesh, t);
+    const middle = scale(add(add(a, b), c), 1 / 3);
+    return (planes.get(key(normal, a)) ?? []).some((other) => {
+      const around = corners(body, other);
+      return around.every((p, k) => dot(normal, cross(subtract(around[(k + 1) % 3], p), subtract(middle, p))) > -1e-6);
+    });
+  };
+}
+
+/** Whether two bodies lie on each other with faces that look the same way and are not square to an axis. */
+export function shareSlopes(mesh: TriangleMesh, body: TriangleMesh): boolean {
+  const isOn = facetsOn(mesh, body);
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    const { normal } = facet(mesh, t);
+    if (AXES.every((a) => Math.abs(normal[a]) < 1 - 1e-9) && isOn(t)) return true;
+  }
+  return false;
+}
