@@ -92,8 +92,9 @@ function vaneSetups(): Setup[] {
     },
     {
       id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
-      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
-      stop: { side: 'left', position: 20, height: 30, fromJaw: 20, face: null },
+      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, ledge: 2, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
+      // the wall of the pocket: half its play before the part's end at 20
+      stop: { side: 'left', position: 19.98, height: 30, fromJaw: 20, face: null },
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchDevice(10, 7),
       tools: [
         { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },

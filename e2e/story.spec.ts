@@ -143,14 +143,14 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   await go(page, 'Sheet');
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the job (JSON)' }).click()]);
   const path = await download.path();
-  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: 6, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
+  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: 7, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
   await newBlockJob(page, 'T-JSON', ['10', '10', '10']);
   await go(page, 'Sheet');
   await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: readFileSync(path) });
   await expect(page.locator('.jobname')).toContainText('SK-1007');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.locator('.jobname')).toContainText('T-JSON');
-  await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from('{"version": 7}') });
-  await expect(page.getByRole('alert')).toContainText('version 7; this program reads up to version 6');
+  await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from('{"version": 8}') });
+  await expect(page.getByRole('alert')).toContainText('version 8; this program reads up to version 7');
   await expect(page.locator('.jobname')).toContainText('T-JSON');
 });

@@ -1,6 +1,6 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
 import type { Obstacle } from '../hold';
-import { fixedSide, restIn } from '../seat';
+import { fixedSide, pocketOf, restIn } from '../seat';
 import { isFlatDevice, isVise, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import type { Outlines } from '../solid';
 import { onView, type ViewName } from './outlines';
@@ -25,6 +25,9 @@ export function boxOn(view: ViewName, a: Corner, b: Corner): Outlines {
   return rectangle(Math.min(u0, u1), Math.min(v0, v1), Math.max(u0, u1), Math.max(v0, v1));
 }
 
+/** A ring of device Y and Z as it is seen from the left end. */
+const onEnd = (ring: readonly (readonly [number, number])[]): Point[] => ring.map(([y, z]) => onView('leftEnd', { x: 0, y, z }));
+
 const region = (view: ViewName, role: Role, a: Corner, b: Corner): Shape => ({ kind: 'region', role, outlines: boxOn(view, a, b) });
 
 /** A vise closed on the part: bed, jaws, rest and stop. Device frame. */
@@ -32,22 +35,28 @@ function viseShapes(view: ViewName, vise: Vise, { facts, setup, pieces }: Drawn,
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
   const { jawWidth: w, jawHeight: h, jawThickness: t, bedThickness: bed } = vise;
-  const { height, thickness: p } = restIn(vise, setup);
+  const { height, thickness: p, name: rest } = restIn(vise, setup);
+  const pocket = pocketOf(setup);
+  const carries = rest === 'parallels' || rest === 'jaw steps' ? height : 0;
   const { stop } = setup;
   const rod = vise.stopDiameter / 2;
   const outwards = stop.side === 'left' ? -1 : 1;
   const stopY = -s * stop.fromJaw;
   if (layer === 'front') {
     const stops = [stop.position, ...pieces.map((p) => p.setup.stop.position)];
-    return view === 'leftEnd' ? [] : stops.map((at) => region(view, 'stop', [at, stopY - rod, stop.height - rod], [at + outwards * 18, stopY + rod, stop.height + rod]));
+    return view === 'leftEnd' || pocket ? [] : stops.map((at) => region(view, 'stop', [at, stopY - rod, stop.height - rod], [at + outwards * 18, stopY + rod, stop.height + rod]));
   }
   const shapes: Shape[] = [];
   if (view !== 'above') shapes.push(region(view, 'steel', [0, moving - s * t, -bed], [w, s * t, 0]));
   // from the front the rear jaw is seen behind the part; the front one would hide it
   if (view === 'front') shapes.push(region(view, 'steel-open', [0, s > 0 ? 0 : moving, 0], [w, s > 0 ? t : moving + t, h]));
-  else shapes.push(region(view, 'steel', [0, 0, 0], [w, s * t, h]), region(view, 'steel', [0, moving - s * t, 0], [w, moving, h]));
-  if (height > 0 && view === 'leftEnd') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]), region(view, 'steel-open', [0, moving, 0], [w, moving + s * p, height]));
-  if (height > 0 && view === 'front') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]));
+  else if (view === 'leftEnd' && pocket) {
+    const floor = Math.max(0, h - pocket.depth);
+    const jaw = (face: number, back: number, wall: number): Shape => ({ kind: 'region', role: 'steel', outlines: [onEnd([[face, 0], [back, 0], [back, h], [wall, h], [wall, floor], [face, floor]])] });
+    shapes.push(jaw(0, s * t, s * pocket.ledge), jaw(moving, moving - s * t, moving - s * pocket.ledge));
+  } else shapes.push(region(view, 'steel', [0, 0, 0], [w, s * t, h]), region(view, 'steel', [0, moving - s * t, 0], [w, moving, h]));
+  if (carries > 0 && view === 'leftEnd') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]), region(view, 'steel-open', [0, moving, 0], [w, moving + s * p, height]));
+  if (carries > 0 && view === 'front') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]));
   return shapes;
 }
 

@@ -1,6 +1,6 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
 import { isFlatDevice, isVise, type Device, type Vise } from '../shop';
-import { fixedSide } from '../seat';
+import { fixedSide, pocketOf } from '../seat';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { onView, VIEWS, type SetupOutlines, type ViewName } from './outlines';
@@ -45,7 +45,7 @@ function viseDimensions(view: ViewName, setup: PlannedSetup, facts: SetupFacts, 
       make.vertical('top', 0, seat.loadedBox.max.z, seat.loadedBox.max.x, 'right', speech.size(seat.loadedBox.max.z)),
     ];
   }
-  return [make.horizontal('stop', 0, stop.position, -fixedSide(vise) * stop.fromJaw, 'bottom', speech.signed(stop.position)), ...sizes(facts, speech)];
+  return [make.horizontal(pocketOf(setup.setup) ? 'pocket wall' : 'stop', 0, stop.position, pocketOf(setup.setup) ? seat.loadedBox.min.y : -fixedSide(vise) * stop.fromJaw, 'bottom', speech.signed(stop.position)), ...sizes(facts, speech)];
 }
 
 function otherDimensions(view: ViewName, facts: SetupFacts, device: Device, speech: Speech): Dimension[] {
@@ -143,7 +143,7 @@ function viseLabels(view: ViewName, vise: Vise, facts: SetupFacts, setup: Planne
     return [
       onSteel([vise.jawWidth * 0.66, rearY + t * 0.62], rear),
       onSteel([vise.jawWidth * 0.66, frontY - t * 0.62], front),
-      { kind: 'label', at: [setup.stop.position + (left ? -20 : 20), -s * setup.stop.fromJaw], text: 'stop', anchor: left ? 'end' : 'start' },
+      ...(pocketOf(setup) ? [] : [{ kind: 'label' as const, at: [setup.stop.position + (left ? -20 : 20), -s * setup.stop.fromJaw] as const, text: 'stop', anchor: left ? 'end' as const : 'start' as const }]),
     ];
   }
   if (view === 'leftEnd') {

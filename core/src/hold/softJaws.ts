@@ -1,8 +1,11 @@
-import type { Kernel, Outlines } from '../solid';
+import { withArcs, type Kernel, type Outlines } from '../solid';
 import { circle, type HoldInput } from './input';
 
 /** A cutter that misses less than this of a corner needs no relief there: chords of arcs differ by as much. */
 const MISSED_MM = 0.02;
+
+/** Arcs are not drawn finer than this, mm; coarser only as a tenth of the fit allows. */
+const LEAST_ARC_MM = 5e-4;
 
 export interface PocketChoices {
   /** all round, mm */
@@ -16,7 +19,7 @@ export interface PocketChoices {
  * and the part's corner still goes in. The relief is a circle of the cutter through the corner.
  */
 export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter }: PocketChoices): Outlines {
-  const wanted = kernel.offset(outline, fit);
+  const wanted = kernel.offset(withArcs(kernel.simpler(outline, 1e-6), Math.max(LEAST_ARC_MM, fit / 10)), fit);
   const r = cutter / 2;
   const centers = kernel.offset(wanted, -r);
   const made = kernel.offset(centers, r, 'round');

@@ -1,18 +1,22 @@
 import type { Setup } from '../job';
-import { restIn, touchedFace, type Gripped, type SeatFacts } from '../seat';
+import { pocketOf, restIn, touchedFace, type Gripped, type SeatFacts } from '../seat';
 import type { Bond, FlatDevice, RoundDevice, Vise } from '../shop';
 import { capital, type Speech } from '../units';
 
-/** What the operator does to load a vise, in order. */
-export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Speech): string[] {
+/**
+ * What the operator does to load a vise, in order.
+ * @param spacerMm what stands between the jaws' faces while a pocket is cut: their distance when the part is gripped
+ */
+export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Speech, spacerMm: number): string[] {
   const rest = restIn(vise, setup);
   const { stop, closing } = setup;
+  const pocket = pocketOf(setup);
   return [
     'Clean jaws, bed and the faces that touch; no chips, no burrs.',
-    ...(closing.softJaws.on ? [`Put in the soft jaws with the pocket for this part, ${speech.sizeWithUnit(closing.softJaws.depth)} deep; the pocket was cut with the vise closed to the same torque.`] : []),
+    ...(pocket ? [`Put in the soft jaws with the pocket for this part, ${speech.sizeWithUnit(pocket.depth)} deep, ledges ${speech.sizeWithUnit(pocket.ledge)} wide; it was cut with the vise closed on a spacer ${speech.sizeWithUnit(spacerMm)} thick, to the same torque, its ${stop.side} wall at X ${speech.signed(stop.position)} from the jaws' left end.`] : []),
     ...(rest.name === 'parallels' ? [`Parallels ${speech.sizeWithUnit(rest.height)} high against both jaws.`] : rest.name === 'jaw steps' ? [`Part on the jaw steps, ${speech.sizeWithUnit(rest.height)} above the bed.`] : rest.name === 'pocket floor' ? [`Part on the floor of the pocket, ${speech.sizeWithUnit(rest.height)} above the bed.`] : ['Part on the bed, no parallels.']),
-    `Stop on the ${stop.side}: X ${speech.signed(stop.position)} from the jaws' left end, ${speech.sizeWithUnit(stop.fromJaw)} in front of the fixed jaw, ${speech.sizeWithUnit(stop.height)} above the bed.`,
-    `Part in: ${touchedFace(seat.rest)} down, ${touchedFace(seat.y)} to the fixed jaw, ${touchedFace(seat.x)} against the stop.`,
+    ...(pocket ? [] : [`Stop on the ${stop.side}: X ${speech.signed(stop.position)} from the jaws' left end, ${speech.sizeWithUnit(stop.fromJaw)} in front of the fixed jaw, ${speech.sizeWithUnit(stop.height)} above the bed.`]),
+    `Part in: ${touchedFace(seat.rest)} down, ${touchedFace(seat.y)} to the fixed jaw, ${pocket ? `${touchedFace(seat.x)} to the ${stop.side}, all of it in the pocket` : `${touchedFace(seat.x)} against the stop`}.`,
     ...setup.further.map((p, i) => `Piece ${i + 2} in the same way, its stop at X ${speech.signed(stop.position + p.x)}.`),
     ...(setup.further.length > 0 ? ['All pieces of one width: the widest takes the force, a narrower one stays loose. Paper or soft strip between jaw and pieces evens it out.'] : []),
     'Close until snug.',

@@ -35,7 +35,7 @@ test('a trough between the jaws has a thin wall over a hollow; snug is enough', 
 });
 
 test('the pocket of soft jaws is told with its depth', async () => {
-  const { only } = await planHeld({ device: vise, setup: { closing: { torque: 30, softJaws: { on: true, depth: 3.5, fit: 0.02, cutter: 6 } } } });
+  const { only } = await planHeld({ device: vise, setup: { closing: { torque: 30, softJaws: { on: true, depth: 3.5, fit: 0.02, ledge: 3, cutter: 6 } } } });
   expect(only.facts?.hold.steps.join(' ')).toContain('the pocket for this part, 3.500 mm deep');
 });
 
@@ -50,7 +50,7 @@ test('contacts are told as faces: how they come, how deep, and how much of them 
 
 describe('the pocket of soft jaws', () => {
   const soft = { ...vise, jaws: 'soft' as const };
-  const pocket = (depth: number, device: Device = soft) => planHeld({ device, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, cutter: 6 } } } });
+  const pocket = (depth: number, device: Device = soft) => planHeld({ device, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: 3, cutter: 6 } } } });
 
   test('carries the part on its floor where that is higher than the parallels', async () => {
     // jaws 40 high, parallels 20: a pocket 12 deep has its floor at 28
@@ -59,6 +59,48 @@ describe('the pocket of soft jaws', () => {
     expect(shallow.only.facts!.hold.vise!.gripDepthMm).toBeCloseTo(12, 6);
     expect(shallow.only.facts!.hold.steps.join(' ')).toContain('Part on the floor of the pocket, 28.000 mm above the bed.');
     expect((await pocket(21)).only.facts!.seat.locators.z).toMatchObject({ name: 'parallels', at: 20 });
+  });
+
+  test('locates the part in X and Y: its walls stand behind the jaws\' faces by the ledge, and the play is shared', async () => {
+    // 100 × 60, pocket 12 deep with ledges of 3 and a fit of 0.02: wall 3 behind the fixed jaw's face, left end 0.02 off the wall at 10
+    const { only, planned } = await pocket(12);
+    const { seat, hold, zero, ledger } = only.facts!;
+    expect(seat.pose.translation).toMatchObject({ x: expect.closeTo(10.02, 9), y: expect.closeTo(3 - 60, 9), z: 28 });
+    expect(seat.locators).toMatchObject({ x: { name: 'left pocket wall', at: 10.02, faceAt: 10 }, y: { name: 'fixed jaw\'s pocket wall', at: 3 } });
+    // what lies on each ledge: 3 × 100 on both sides; the jaws' faces are 60 − 2 · 3 apart, as when the pocket was cut
+    expect([seat.restStripsMm2[0], seat.restStripsMm2[1], hold.vise!.openingMm]).toEqual([expect.closeTo(300, 3), expect.closeTo(300, 3), expect.closeTo(54, 9)]);
+    expect(hold.steps[1]).toBe('Put in the soft jaws with the pocket for this part, 12.000 mm deep, ledges 3.000 mm wide; it was cut with the vise closed on a spacer 54.000 mm thick, to the same torque, its left wall at X +10.000 from the jaws\' left end.');
+    expect(hold.obstacles.map((o) => o.name)).toEqual(['fixed jaw', 'fixed jaw', 'moving jaw', 'moving jaw']);
+    // zero at the left front corner of the finished part on a station at X −400, Y −200
+    expect(zero.inMachine).toMatchObject({ x: expect.closeTo(-400 + 10.02, 9), y: expect.closeTo(-200 + 3 - 60, 9) });
+    expect(ledger.y.find((t) => t.key === 'locator')).toMatchObject({ value: 3, from: 'fixed jaw\'s pocket wall set at +3.000 from the fixed jaw\'s face' });
+    expect(planned.findings.filter((f) => f.level === 'stop')).toEqual([]);
+  });
+
+  test('with a fixed jaw at the front the wall stands behind it to the front', async () => {
+    const { only } = await pocket(12, { ...soft, fixedJaw: 'front' });
+    expect(only.facts!.seat.pose.translation.y).toBeCloseTo(-3, 9);
+  });
+
+  test('without a ledge nothing carries the part; ledges that meet, or go through the jaws, are stops', async () => {
+    const ledge = async (mm: number, depth = 12) => (await planHeld({ device: soft, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: mm, cutter: 6 } } } })).codes;
+    expect(await ledge(0)).toContain('pocket-without-ledge');
+    expect(await ledge(30)).toContain('ledges-meet');
+    expect(await ledge(29)).not.toContain('ledges-meet');
+    expect(await ledge(41)).toContain('ledge-through-jaw');
+  });
+
+  test('arcs of the pocket are as fine as a tenth of the fit asks for', async () => {
+    // a disk of 60 whose mesh has chords up to 0.01 off: grown by 0.02, no corner and no chord's middle may be off by more than 0.002
+    const { only } = await planHeld({
+      device: soft, part: { bar: { section: 'round', across: 60, bore: 0, length: 20, along: 'z' } }, blank: { kind: 'round bar', along: 'z', across: 60 },
+      setup: { closing: { torque: 30, softJaws: { on: true, depth: 12, fit: 0.02, ledge: 3, cutter: 6 } } },
+    });
+    const { seat, hold } = only.facts!;
+    const [ring] = hold.drawn.find((d) => d.role === 'pocket')!.outlines;
+    const [cx, cy] = [seat.pose.translation.x, seat.pose.translation.y];
+    const off = ring.flatMap((p, i) => { const q = ring[(i + 1) % ring.length]; return [p, [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2]]; }).map(([x, y]) => Math.hypot(x - cx, y - cy) - 30.02);
+    expect(Math.max(...off.map(Math.abs))).toBeLessThan(0.002);
   });
 
   test('is not cut into hard jaws, nor into the bed', async () => {

@@ -1,6 +1,7 @@
 import { signOf, vec } from '../frames';
-import { fixedSide, restIn, type Contact, type Rest, type SeatFacts } from '../seat';
+import { fixedSide, pocketOf, restIn, type Contact, type Rest, type SeatFacts } from '../seat';
 import type { Vise } from '../shop';
+import type { Outlines } from '../solid';
 import { cornersOf, ownWeight, rectangleRing, type HoldOf } from './input';
 import { cutterGoesIn, pocketOutline } from './softJaws';
 import { viseRelease, viseSteps } from './steps';
@@ -16,8 +17,11 @@ export function closingForceN(vise: Vise, torqueNm: number | null): number {
   return torqueNm === null ? vise.ratedForceN : (vise.ratedForceN * torqueNm) / vise.ratedTorqueNm;
 }
 
-/** @param others how far further pieces of one size lie from this one along the jaws; all share the closing force */
-export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>, torqueNm: number | null, others: readonly number[] = []): ViseHold {
+/**
+ * @param others how far further pieces of one size lie from this one along the jaws; all share the closing force
+ * @param ledge how far the jaws reach under the part in a pocket: the jaws' faces are so much nearer to each other, twice
+ */
+export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>, torqueNm: number | null, others: readonly number[] = [], ledge = 0): ViseHold {
   const pieces = 1 + others.length;
   const jaw = seat.y;
   const movingJaw = seat.movingJaw!;
@@ -31,7 +35,7 @@ export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>
   const caughtBy = (contact: Contact) =>
     contact.touches && Math.abs(contact.rawMm) > 1e-6 && contact.touch.z[0] > Math.max(rest.height, seat.loadedBox.min.z) + 0.01 ? vise.jawHeight - contact.touch.z[0] : 0;
   return {
-    openingMm: Math.abs(jaw.seatedLevel - movingJaw.seatedLevel),
+    openingMm: Math.abs(jaw.seatedLevel - movingJaw.seatedLevel) - 2 * ledge,
     gripDepthMm: bothTouch ? Math.max(0, roundTouch(top) - roundTouch(bottom)) : 0,
     fixedJawAreaMm2: jaw.flatAreaMm2,
     movingJawAreaMm2: movingJaw.flatAreaMm2,
@@ -52,44 +56,61 @@ export function patchOf(contact: Contact, at: number): Pick<HoldContact, 'patch'
 
 const RIGID = { forceN: 0, pullN: 0, shearN: 0 };
 
+function stopRod({ stop }: HoldOf<Vise>['setup'], vise: Vise): Obstacle {
+  const rod = vise.stopDiameter / 2;
+  const outwards = stop.side === 'left' ? -1 : 1;
+  const y = -fixedSide(vise) * stop.fromJaw;
+  return { name: 'stop rod', footprint: [rectangleRing(stop.position, y - rod, stop.position + outwards * 18, y + rod)], from: stop.height - rod, to: stop.height + rod, cuttable: false };
+}
+
+/** A jaw as what stands in the way: whole up to the floor of its pocket, and what the pocket leaves above. */
+function jawWithPocket({ kernel, device: vise, setup }: HoldOf<Vise>, name: string, ring: [number, number][], pocket: Outlines | null): Obstacle[] {
+  const jaw = { name, cuttable: false };
+  const floor = vise.jawHeight - setup.closing.softJaws.depth;
+  if (!pocket || floor >= vise.jawHeight) return [{ ...jaw, footprint: [ring], from: 0, to: vise.jawHeight }];
+  const above = kernel.flatDifference([ring], pocket);
+  return [...(floor > 0 ? [{ ...jaw, footprint: [ring], from: 0, to: floor }] : []), { ...jaw, footprint: above, from: Math.max(0, floor), to: vise.jawHeight }];
+}
+
 /** A part in a vise: the jaws, the rest and the stop as contacts; jaws and stop rod as what stands in the way. */
 export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   const { setup, seat, device: vise, speech } = input;
   const pieces = 1 + setup.further.length;
-  const facts = viseHold(seat, vise, restIn(vise, setup), setup.closing.torque, setup.further.map((p) => p.x));
+  const pocketed = pocketOf(setup);
+  const ledge = pocketed?.ledge ?? 0;
+  const facts = viseHold(seat, vise, restIn(vise, setup), setup.closing.torque, setup.further.map((p) => p.x), ledge);
   const s = fixedSide(vise);
   const moving = -s * facts.openingMm;
   const contacts: HoldContact[] = [];
   if (facts.gripDepthMm > 0) {
     contacts.push(
-      { name: 'fixed jaw', kind: 'locator', ...patchOf(seat.y, 0), areaMm2: seat.y.flatAreaMm2, friction: vise.friction, ...RIGID },
-      { name: 'moving jaw', kind: 'clamp', ...patchOf(seat.movingJaw!, moving), areaMm2: seat.movingJaw!.flatAreaMm2, friction: vise.friction, ...RIGID, forceN: facts.closingForceN },
+      { name: 'fixed jaw', kind: 'locator', ...patchOf(seat.y, s * ledge), areaMm2: seat.y.flatAreaMm2, friction: vise.friction, ...RIGID },
+      { name: 'moving jaw', kind: 'clamp', ...patchOf(seat.movingJaw!, moving - s * ledge), areaMm2: seat.movingJaw!.flatAreaMm2, friction: vise.friction, ...RIGID, forceN: facts.closingForceN },
     );
   }
   if (seat.rest.touches) contacts.push({ name: seat.locators.z.name, kind: 'locator', ...patchOf(seat.rest, seat.locators.z.at), areaMm2: seat.rest.flatAreaMm2, friction: vise.friction, ...RIGID });
   if (seat.x.touches) contacts.push({ name: seat.locators.x.name, kind: 'locator', ...patchOf(seat.x, seat.locators.x.at), areaMm2: seat.x.flatAreaMm2, friction: vise.friction, ...RIGID });
-  const { stop } = setup;
-  const rod = vise.stopDiameter / 2;
-  const outwards = stop.side === 'left' ? -1 : 1;
-  const stopY = -s * stop.fromJaw;
+  const { softJaws } = setup.closing;
+  const middle = (seat.locators.z.at + vise.jawHeight) / 2;
+  const pocket = pocketed ? pocketOutline(input, middle, softJaws) : null;
   const obstacles: Obstacle[] = [
-    { name: 'fixed jaw', footprint: [rectangleRing(0, 0, vise.jawWidth, s * vise.jawThickness)], from: 0, to: vise.jawHeight, cuttable: false },
-    { name: 'moving jaw', footprint: [rectangleRing(0, moving, vise.jawWidth, moving - s * vise.jawThickness)], from: 0, to: vise.jawHeight, cuttable: false },
-    { name: 'stop rod', footprint: [rectangleRing(stop.position, stopY - rod, stop.position + outwards * 18, stopY + rod)], from: stop.height - rod, to: stop.height + rod, cuttable: false },
+    ...jawWithPocket(input, 'fixed jaw', rectangleRing(0, 0, vise.jawWidth, s * vise.jawThickness), pocket),
+    ...jawWithPocket(input, 'moving jaw', rectangleRing(0, moving, vise.jawWidth, moving - s * vise.jawThickness), pocket),
+    ...(pocketed ? [] : [stopRod(setup, vise)]),
   ];
-  const pocket = setup.closing.softJaws.on ? pocketOutline(input, (seat.locators.z.at + vise.jawHeight) / 2, setup.closing.softJaws) : null;
   return {
     kind: 'vise', frees: false, top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, open: openAbove(vise.jawHeight),
     vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), freed: [], obstacles,
     drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [],
-    trouble: pocket && !cutterGoesIn(input.kernel, input.sectionOf('loaded', (seat.locators.z.at + vise.jawHeight) / 2), setup.closing.softJaws) ? [{ kind: 'pocket-cutter-too-wide' as const, cutterMm: setup.closing.softJaws.cutter }] : [],
+    trouble: pocket && !cutterGoesIn(input.kernel, input.sectionOf('loaded', middle), softJaws) ? [{ kind: 'pocket-cutter-too-wide' as const, cutterMm: softJaws.cutter }] : [],
     overhangMm: 0, overEdgeMm2: 0,
     figures: [
       { label: 'Grip depth', value: speech.sizeWithUnit(facts.gripDepthMm), measures: 'grip' },
       { label: 'Jaw opening', value: speech.sizeWithUnit(facts.openingMm), measures: 'opening' },
+      ...(pocketed ? [{ label: 'Spacer while the pocket is cut', value: speech.sizeWithUnit(facts.openingMm) }] : []),
       { label: 'Jaw faces touch', value: `${speech.area(facts.fixedJawAreaMm2)} fixed, ${speech.area(facts.movingJawAreaMm2)} moving` },
       { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${pieces > 1 ? ` on each of ${pieces} pieces` : ''}${setup.closing.torque === null ? ', as rated' : ` at ${speech.torque(setup.closing.torque)}`}` },
     ],
-    steps: viseSteps(setup, seat, vise, speech), release: viseRelease(setup, vise),
+    steps: viseSteps(setup, seat, vise, speech, facts.openingMm), release: viseRelease(setup, vise),
   };
 }

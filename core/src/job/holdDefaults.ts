@@ -5,7 +5,7 @@ export type HoldChoices = Pick<Setup, 'closing' | 'plate' | 'round' | 'clears' |
 
 /** Nothing decided yet. The skin and the step off the wall are common practice (no source): 5 and 3 thousandths of an inch. */
 export const NO_HOLD: HoldChoices = {
-  closing: { torque: null, softJaws: { on: false, depth: 3, fit: 0.02, cutter: 6 } },
+  closing: { torque: null, softJaws: { on: false, depth: 3, fit: 0.02, ledge: 3, cutter: 6 } },
   plate: {
     under: 0,
     x: { by: 'hand', side: 'left', at: 50, pins: [] },

@@ -149,7 +149,9 @@ export const roundHoldSchema = Type.Object({
 
 export const softJawSchema = Type.Object({
   on: Type.Boolean({ description: 'A pocket is cut into soft jaws.' }),
-  depth: within(0, 500), fit: within(0, 5, 'All round.'), cutter: Type.Number({ exclusiveMinimum: 0, maximum: 100, description: 'Diameter of the cutter that makes the pocket.' }),
+  depth: within(0, 500), fit: within(0, 5, 'All round.'),
+  ledge: within(0, 200, 'How far each jaw reaches under the part: its walls stand so far behind the jaws\' faces. The vise is closed on a spacer that much narrower than the part, twice, while the pocket is cut.'),
+  cutter: Type.Number({ exclusiveMinimum: 0, maximum: 100, description: 'Diameter of the cutter that makes the pocket.' }),
 }, { additionalProperties: false });
 
 export const separationSchema = Type.Object({

@@ -33,7 +33,7 @@ import { cutsSomething } from '../prove/checks/cutsSomething';
 import { stickOutReaches } from '../prove/checks/stickOutReaches';
 import { zeroInsideTravel } from '../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../prove/checks/zTravelNotProven';
-import { restIn } from '../seat';
+import { pocketOf, restIn } from '../seat';
 import { partRests } from '../seat/checks/partRests';
 import { rawFaceLocates } from '../seat/checks/rawFaceLocates';
 import { seatSettles } from '../seat/checks/seatSettles';
@@ -60,11 +60,11 @@ import type { Basis } from './planner';
 
 function ofVise({ seat, hold }: SetupFacts, vise: Vise, { setup }: PlannedSetup, { resolved: { lookup, nameOf }, material }: Basis, told: Told): Finding[] {
   const rest = restIn(vise, setup);
-  const stopFace = setup.stop.face ? lookup(setup.stop.face) : null;
+  const stopFace = setup.stop.face && !pocketOf(setup) ? lookup(setup.stop.face) : null;
   return [
-    ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, told),
+    ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, pocketOf(setup) !== null, told),
     ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
-    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.trouble, told), ...gripDepth(hold.vise!, vise, told), ...gripCentered(hold.vise!, vise, 1 + setup.further.length, told), ...wallStands(hold.wall, material, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.vise!, hold.trouble, told), ...gripDepth(hold.vise!, vise, told), ...gripCentered(hold.vise!, vise, 1 + setup.further.length, told), ...wallStands(hold.wall, material, told),
   ];
 }
 

@@ -49,7 +49,7 @@ describe('resting', () => {
   });
 });
 
-const locatorsTouch = (seat: SeatFacts) => [...seatSettles(seat, told), ...stopTouches(seat, told), ...jawsTouch(seat, told)];
+const locatorsTouch = (seat: SeatFacts) => [...seatSettles(seat, told), ...stopTouches(seat, false, told), ...jawsTouch(seat, told)];
 
 describe('locators', () => {
   test('all touch a block in the vise', () => {

@@ -7,11 +7,17 @@ import { contactAt, gapOver, metFirst, metLevel, placed, slideHome, toSeated, ty
 /** Where the stop stands; which face it is meant for is a matter of the checks. */
 export type StopPlace = Omit<Setup['stop'], 'face'>;
 
+/** A pocket cut into soft jaws: its walls stand in the jaws behind their faces, and the part lies on what is left below. */
+export type Pocket = Pick<Setup['closing']['softJaws'], 'depth' | 'ledge' | 'fit'>;
+
+/** The pocket of a setup; null: its jaws have none. */
+export const pocketOf = ({ closing: { softJaws } }: Pick<Setup, 'closing'>): Pocket | null => (softJaws.on ? softJaws : null);
+
 export interface ViseSeatInput extends SeatedPart {
   readonly vise: Vise;
   readonly parallelsHeight: number;
-  /** depth of the pocket in soft jaws below their tops; null or left out: no pocket */
-  readonly pocketDepth?: number | null;
+  /** the pocket in soft jaws; null or left out: none */
+  readonly pocket?: Pocket | null;
   readonly stop: StopPlace;
 }
 
@@ -28,16 +34,16 @@ export interface Rest {
 }
 
 /** What the part rests on: the step of step jaws, parallels or bed, or the floor of a pocket in soft jaws where that is higher. */
-export function restOf(vise: Vise, parallelsHeight: number, pocketDepth: number | null = null): Rest {
+export function restOf(vise: Vise, parallelsHeight: number, pocket: Pick<Pocket, 'depth' | 'ledge'> | null = null): Rest {
   if (vise.jaws === 'step') return { height: vise.stepHeight, thickness: vise.stepDepth, name: 'jaw steps' };
-  const floor = pocketDepth === null ? 0 : vise.jawHeight - pocketDepth;
-  if (floor > parallelsHeight + 1e-6) return { height: floor, thickness: vise.parallelThickness, name: 'pocket floor' };
+  const floor = pocket === null ? 0 : vise.jawHeight - pocket.depth;
+  if (pocket && floor > parallelsHeight + 1e-6) return { height: floor, thickness: pocket.ledge, name: 'pocket floor' };
   return { height: parallelsHeight, thickness: vise.parallelThickness, name: parallelsHeight === 0 ? 'bed' : 'parallels' };
 }
 
 /** The rest of a setup in its vise. */
-export function restIn(vise: Vise, { parallels, closing: { softJaws } }: Pick<Setup, 'parallels' | 'closing'>): Rest {
-  return restOf(vise, parallels.height, softJaws.on ? softJaws.depth : null);
+export function restIn(vise: Vise, setup: Pick<Setup, 'parallels' | 'closing'>): Rest {
+  return restOf(vise, setup.parallels.height, pocketOf(setup));
 }
 
 /** Where the jaws can touch: between rest and jaw top, within the jaw's width. */
@@ -52,12 +58,18 @@ function betweenJaws(vise: Vise, from: number, to: number): Window {
 
 const bedWindow = (vise: Vise): Window => betweenJaws(vise, 0, -fixedSide(vise) * vise.maxOpening);
 
-/** Where the part can rest: on two strips that stand against the jaws, the first at the fixed jaw; without height on the bed. */
-function restWindows(vise: Vise, rest: Rest, movingY: number): [Window, Window] {
+/**
+ * Where the part can rest: on two strips, the first at the fixed jaw; without height on the bed. Parallels stand against the jaws' faces, the
+ * floor of a pocket lies between them and its walls.
+ * @param partY where the part's side lies at the moving jaw
+ */
+function restWindows(vise: Vise, rest: Rest, partY: number, ledge: number): [Window, Window] {
   if (rest.height === 0) return [bedWindow(vise), bedWindow(vise)];
   const s = fixedSide(vise);
-  const strip = Math.min(rest.thickness, Math.abs(movingY));
-  return [betweenJaws(vise, 0, -s * strip), betweenJaws(vise, movingY, movingY + s * strip)];
+  const movingFace = partY + s * ledge;
+  if (rest.name === 'pocket floor') return [betweenJaws(vise, s * ledge, 0), betweenJaws(vise, partY, movingFace)];
+  const strip = Math.min(rest.thickness, Math.abs(movingFace));
+  return [betweenJaws(vise, 0, -s * strip), betweenJaws(vise, movingFace, movingFace + s * strip)];
 }
 
 function stopWindow(stop: StopPlace, vise: Vise): Window {
@@ -80,21 +92,30 @@ function restAreas({ loaded, isFlat, vise }: ViseSeatInput, height: number, rest
   return [strips, overlap ? on({ x: fixed.x, y: [Math.min(...ys), Math.max(...ys)] }) : strips[0] + strips[1]];
 }
 
+/** Where the part's end comes to: to the stop, or in a pocket half its play away from the wall. */
+const endAt = (stop: StopPlace, pocket: Pocket | null): number => stop.position + (pocket ? (stop.side === 'left' ? pocket.fit : -pocket.fit) : 0);
+
 /** What a part in a vise slides to: rest, fixed jaw, stop. */
 export function locatorsInVise(input: ViseSeatInput): Locators {
   const { vise, stop } = input;
-  const rest = restOf(vise, input.parallelsHeight, input.pocketDepth);
+  const pocket = input.pocket ?? null;
+  const ledge = pocket?.ledge ?? 0;
+  const wall = fixedSide(vise) * ledge;
+  const rest = restOf(vise, input.parallelsHeight, pocket);
   const [jawFaces, movingFaces]: [Direction, Direction] = fixedSide(vise) > 0 ? ['+y', '-y'] : ['-y', '+y'];
   const grip = [gripWindow(vise, rest.height)];
   const bed = { at: 0, windows: [bedWindow(vise)] };
+  const partY = (t: Vec3) => metLevel(input, movingFaces, grip, t) + t.y;
+  // a pocket's walls in X stand in the jaws, not in the gap between them
+  const inJaws = (t: Vec3): Window[] => [[wall, 0], [partY(t), partY(t) + wall]].map(([a, b]) => ({ ...grip[0], y: [Math.min(a, b), Math.max(a, b)] }));
   return {
     rest: {
       faces: '-z',
       // what hangs between the parallels lower than they are high stands on the bed
-      places: (t) => [{ at: rest.height, windows: restWindows(vise, rest, metLevel(input, movingFaces, grip, t) + t.y) }, ...(rest.height > 0 ? [bed] : [])],
+      places: (t) => [{ at: rest.height, windows: restWindows(vise, rest, partY(t), ledge) }, ...(rest.height > 0 ? [bed] : [])],
     },
-    y: { faces: jawFaces, places: () => [{ at: 0, windows: grip }] },
-    x: { faces: stop.side === 'left' ? '-x' : '+x', places: () => [{ at: stop.position, windows: [stopWindow(stop, vise)] }] },
+    y: { faces: jawFaces, places: () => [{ at: wall, windows: grip }] },
+    x: { faces: stop.side === 'left' ? '-x' : '+x', places: (t) => [{ at: endAt(stop, pocket), windows: pocket ? inJaws(t) : [stopWindow(stop, vise)] }] },
   };
 }
 
@@ -105,6 +126,8 @@ export function locatorsInVise(input: ViseSeatInput): Locators {
  * really are: lowest material over the parallels' footprint (or bed) to z = rest height; material furthest towards the
  * fixed jaw, between rest and jaw top and within the jaws' width, to y = 0; material furthest towards the stop, in front
  * of the stop rod, to x = stop position. What hangs between the parallels lower than they are high comes to z = 0.
+ * In a pocket of soft jaws its walls stand for jaw and stop: in Y behind the fixed jaw's face by the ledge, in X at the
+ * stop's position, with half the play between.
  *
  * @returns the pose part → device (mm) with the contacts; never throws. A locator that meets nothing has
  * `touches: false`, and the overall extreme of the material stands in for the contact.
@@ -115,7 +138,7 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
   const { t, settled } = slideHome(input, to);
   const on = (slide: Slide) => contactAt(input, slide.faces, metFirst(input, slide, t).place.windows, t);
   const carries = metFirst(input, to.rest, t).place;
-  const planned = restOf(vise, input.parallelsHeight, input.pocketDepth);
+  const planned = restOf(vise, input.parallelsHeight, input.pocket);
   const onBed = planned.height > 0 && carries.at === 0;
   const rest: Rest = onBed ? { height: 0, thickness: 0, name: 'bed' } : planned;
   const under = on(to.rest);
@@ -129,16 +152,20 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
     y: on(to.y),
     movingJaw: contactAt(input, movingFaces, to.y.places(t)[0].windows, t),
     x: on(to.x),
-    locators: viseLocators(rest, stop),
+    locators: viseLocators(rest, stop, vise, input.pocket ?? null),
     settled,
     standsBelow: onBed ? { name: planned.name, gap: gapOver(input, to.rest.places(t)[0], t) } : null,
   };
 }
 
-function viseLocators(rest: Rest, stop: StopPlace): Record<'x' | 'y' | 'z', Locator> {
+function viseLocators(rest: Rest, stop: StopPlace, vise: Vise, pocket: Pocket | null): Record<'x' | 'y' | 'z', Locator> {
   return {
-    x: { name: `${stop.side} stop`, at: stop.position, kind: 'set', from: 'the jaws\' left end' },
-    y: { name: 'fixed jaw', at: 0, kind: 'datum', from: 'the fixed jaw\'s face is the vise\'s datum' },
+    x: pocket
+      ? { name: `${stop.side} pocket wall`, at: endAt(stop, pocket), faceAt: stop.position, kind: 'set', from: 'the jaws\' left end, with half the play' }
+      : { name: `${stop.side} stop`, at: stop.position, kind: 'set', from: 'the jaws\' left end' },
+    y: pocket
+      ? { name: 'fixed jaw\'s pocket wall', at: fixedSide(vise) * pocket.ledge, kind: 'set', from: 'the fixed jaw\'s face' }
+      : { name: 'fixed jaw', at: 0, kind: 'datum', from: 'the fixed jaw\'s face is the vise\'s datum' },
     z: rest.height === 0
       ? { name: 'bed', at: 0, kind: 'datum', from: 'lies on the bed, the vise\'s datum' }
       : { name: rest.name, at: rest.height, kind: 'height', from: 'the bed' },

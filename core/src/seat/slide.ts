@@ -32,6 +32,8 @@ export interface Locator {
   readonly name: string;
   /** device coordinate of the face it gives the part, mm */
   readonly at: number;
+  /** where its own face is, mm; left out: there too */
+  readonly faceAt?: number;
   /** datum: it is the device's datum itself; set: somebody sets it there; height: it is that thick or high; hand: the part is laid there */
   readonly kind: 'datum' | 'set' | 'height' | 'hand';
   /** what `at` is counted from, in words */

@@ -53,6 +53,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       text(place, 'face up', PART_SIDE[setup.orientation.up]), text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
       size(place, 'cuts below top', setup.cutsBelowTop), size(place, 'parallels', setup.parallels.height),
       text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
+      ...(setup.closing.softJaws.on ? (['depth', 'ledge', 'fit', 'cutter'] as const).map((k) => size(place, `pocket ${k}`, setup.closing.softJaws[k])) : []),
       text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero, setup.orientation)),
       text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description} in H${lengthRegisterOf(t)}${t.length === null ? '' : `, ${speech.size(t.length)} long`}`).join(', ')),
       text(place, 'at hand', suppliesOf(setup).join(', ')), text(place, 'first part', checksOf(setup).map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`).join(', ')),

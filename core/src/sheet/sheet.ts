@@ -217,7 +217,9 @@ function holdRows(planned: PlannedSetup, device: Device, facts: SetupFacts, spee
     return [
       ...head,
       { label: device.jaws === 'step' ? 'Jaw steps' : 'Parallels', value: rest.at === 0 ? 'none, on the bed' : `${speech.size(rest.at)} ${unit}` },
-      { label: `Stop, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.stop.fromJaw : -setup.stop.fromJaw)}  Z ${speech.signed(setup.stop.height)}` },
+      ...(setup.closing.softJaws.on ? [
+        { label: `Pocket wall, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)} ${unit}` }, { label: 'Pocket', value: `${speech.size(setup.closing.softJaws.depth)} deep, ledge ${speech.size(setup.closing.softJaws.ledge)}, fit ${speech.size(setup.closing.softJaws.fit)}` },
+      ] : [{ label: `Stop, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.stop.fromJaw : -setup.stop.fromJaw)}  Z ${speech.signed(setup.stop.height)}` }]),
       { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },
       ...figures,
       { label: 'Jaws to lowest cut', value: `Z ${speech.signed(facts.prove.aboveTop)} ${unit}` },

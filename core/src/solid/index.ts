@@ -1,6 +1,7 @@
 export * from './mesh';
 export * from './window';
 export * from './kernel';
+export { withArcs } from './arcs';
 export * from './levels';
 export { shareSlopes } from './facesOf';
 export { barAround } from './barAround';

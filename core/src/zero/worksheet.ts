@@ -91,7 +91,7 @@ function locatorTouch(input: WorksheetInput, axis: Axis): Touch {
   const locator = seat.locators[axis];
   const contact = axis === 'x' ? seat.x : axis === 'y' ? seat.y : seat.rest;
   const side = -signOf(contact.faces) as 1 | -1;
-  const at = locator.at - zero.shiftedInDevice[axis];
+  const at = (locator.faceAt ?? locator.at) - zero.shiftedInDevice[axis];
   const { diameter, thickness, with: means } = setup.touchOff.side;
   const faces = `${side > 0 ? '+' : '-'}${axis}` as Direction;
   const declare = axis === 'z' ? declareOnTop(at, setup.touchOff.top.thickness) : declareAtSide(at, side, means === 'indicator' ? 0 : diameter / 2, thickness);

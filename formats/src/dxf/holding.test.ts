@@ -18,7 +18,7 @@ const sizes = ({ vertices }: Polyline) => (['x', 'y'] as const).map((a) => Math.
 const lying = { ...NO_HOLD.plate, x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5 };
 
 describe('soft jaw pocket of a block 100 × 60', () => {
-  const made = planHeld({ device: vise, setup: { closing: { torque: null, softJaws: { on: true, depth: 3, fit: 0.02, cutter: 6 } } } });
+  const made = planHeld({ device: vise, setup: { closing: { torque: null, softJaws: { on: true, depth: 3, fit: 0.02, ledge: 3, cutter: 6 } } } });
 
   test('grown by the fit on every side, closed, millimeters', async () => {
     const { unit, rings } = readBack((await made).only, 'pocket', 'mm');

@@ -60,17 +60,18 @@ function ViseSeat(props: SectionProps) {
   const length = useLength(props, 'seat');
   const put = usePut(setup.id);
   const { stop } = setup;
+  const pocket = setup.closing.softJaws.on;
   return (
     <div className="fields mt-1">
       {length({ label: 'Parallels, height', mm: setup.parallels.height, min: 0, max: 1000, looks: 'parallels', set: (s, mm) => ({ ...s, parallels: { height: mm } }), hint: setup.parallels.height === 0 ? 'none: on the bed' : undefined })}
-      <ChoiceField label="Stop side" value={stop.side} choices={[{ value: 'left', says: 'left' }, { value: 'right', says: 'right' }]} onCommit={(side) => edit((s) => ({ ...s, stop: { ...s.stop, side } }))} />
-      <FaceField
+      <ChoiceField label={pocket ? 'Located by the pocket\'s wall' : 'Stop side'} value={stop.side} choices={[{ value: 'left', says: 'left' }, { value: 'right', says: 'right' }]} onCommit={(side) => edit((s) => ({ ...s, stop: { ...s.stop, side } }))} />
+      {!pocket && <FaceField
         label="Stop against a face" value={stop.face} none="whatever it meets" allows={({ feature }) => looksTowards(feature, stop.side === 'left' ? '-x' : '+x', setup.orientation)}
         onCommit={(named, features) => put((s) => ({ ...s, stop: named && planned?.facts ? { ...s.stop, ...stopBefore(named.feature, planned) } : { ...s.stop, face: named?.id ?? null } }), features)}
-      />
-      {length({ label: 'Stop X, from left jaw end', mm: stop.position, signed: true, min: -5000, max: 5000, looks: 'stop', set: (s, mm) => ({ ...s, stop: { ...s.stop, position: mm } }) })}
-      {length({ label: 'Stop Z, above bed', mm: stop.height, min: 0, max: 1000, set: (s, mm) => ({ ...s, stop: { ...s.stop, height: mm } }) })}
-      {length({ label: 'Stop, in front of fixed jaw', mm: stop.fromJaw, min: 0, max: 5000, set: (s, mm) => ({ ...s, stop: { ...s.stop, fromJaw: mm } }) })}
+      />}
+      {length({ label: pocket ? 'Pocket wall X, from left jaw end' : 'Stop X, from left jaw end', mm: stop.position, signed: true, min: -5000, max: 5000, looks: 'stop', set: (s, mm) => ({ ...s, stop: { ...s.stop, position: mm } }) })}
+      {!pocket && length({ label: 'Stop Z, above bed', mm: stop.height, min: 0, max: 1000, set: (s, mm) => ({ ...s, stop: { ...s.stop, height: mm } }) })}
+      {!pocket && length({ label: 'Stop, in front of fixed jaw', mm: stop.fromJaw, min: 0, max: 5000, set: (s, mm) => ({ ...s, stop: { ...s.stop, fromJaw: mm } }) })}
     </div>
   );
 }

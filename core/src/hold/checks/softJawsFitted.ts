@@ -1,11 +1,13 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Setup } from '../../job';
 import type { Vise } from '../../shop';
-import type { HoldTrouble } from '..';
+import { pocketOf, restIn } from '../../seat';
+import type { HoldTrouble, ViseHold } from '..';
 
 /** A pocket is cut into soft jaws: the vise must be entered with them, and they must be as high as the pocket is deep. */
-export function softJawsFitted({ closing: { softJaws } }: Pick<Setup, 'closing'>, vise: Vise, trouble: readonly HoldTrouble[], told: Told): Finding[] {
-  if (!softJaws.on) return [];
+export function softJawsFitted(setup: Pick<Setup, 'closing' | 'parallels'>, vise: Vise, hold: ViseHold, trouble: readonly HoldTrouble[], told: Told): Finding[] {
+  const { softJaws } = setup.closing;
+  if (!pocketOf(setup)) return [];
   const found: Finding[] = [];
   if (vise.jaws !== 'soft') {
     found.push(finding(told, 'jaws-not-soft', 'hold')('caution', {
@@ -17,6 +19,25 @@ export function softJawsFitted({ closing: { softJaws } }: Pick<Setup, 'closing'>
     found.push(finding(told, 'pocket-too-deep', 'hold')('stop', {
       says: `The pocket is ${told.speech.sizeWithUnit(softJaws.depth)} deep; the jaws stand only ${told.speech.sizeWithUnit(vise.jawHeight)} above the bed.`, numbers: { depthMm: softJaws.depth, jawMm: vise.jawHeight },
       because: 'The cutter would go into the bed.', remedy: 'Make it less deep.',
+    }));
+  }
+  const { speech } = told;
+  if (softJaws.ledge === 0 && restIn(vise, setup).name === 'pocket floor') {
+    found.push(finding(told, 'pocket-without-ledge', 'hold')('stop', {
+      says: 'The pocket has no ledge: nothing of it carries the part.', numbers: {},
+      because: 'The part lies on what the jaws keep below it, and so far behind the jaws\' faces its walls stand.', remedy: 'Enter how far each jaw reaches under the part, or put parallels under it.',
+    }));
+  }
+  if (softJaws.ledge > 0 && hold.gripDepthMm > 0 && hold.openingMm <= 0) {
+    found.push(finding(told, 'ledges-meet', 'hold')('stop', {
+      says: `Ledges of ${speech.sizeWithUnit(softJaws.ledge)} leave no gap between the jaws: the part is only ${speech.sizeWithUnit(hold.openingMm + 2 * softJaws.ledge)} wide.`,
+      numbers: { ledgeMm: softJaws.ledge, gapMm: hold.openingMm }, because: 'Jaws that meet do not grip.', remedy: 'Make the ledges narrower than half the part.',
+    }));
+  }
+  if (softJaws.ledge > vise.jawThickness - 5) {
+    found.push(finding(told, 'ledge-through-jaw', 'hold')('stop', {
+      says: `Ledges of ${speech.sizeWithUnit(softJaws.ledge)} leave less than 5 mm of the jaws, which are ${speech.sizeWithUnit(vise.jawThickness)} thick.`,
+      numbers: { ledgeMm: softJaws.ledge, jawMm: vise.jawThickness }, because: 'Nothing is left behind the wall to press with.', remedy: 'Make the ledges narrower.',
     }));
   }
   for (const t of trouble) {

@@ -2,8 +2,14 @@ import { finding, type Finding, type Told } from '../../findings';
 import type { SeatFacts } from '..';
 
 /** Material must stand in front of the stop rod, at its height. */
-export function stopTouches(seat: SeatFacts, told: Told): Finding[] {
+export function stopTouches(seat: SeatFacts, inPocket: boolean, told: Told): Finding[] {
   if (seat.x.touches) return [];
+  if (inPocket) {
+    return [finding(told, 'pocket-locates-nothing', 'seat')('stop', {
+      says: `Nothing of the part stands in the pocket: its ${seat.locators.x.name} touches nothing.`, numbers: {},
+      because: 'The pocket is cut into what the jaws reach under the part; without a ledge it has no wall there.', remedy: 'Enter the width of the ledge, or make the pocket deeper.',
+    })];
+  }
   return [finding(told, 'stop-touches-nothing', 'seat')('stop', {
     says: 'The stop touches nothing: no material stands in front of the stop rod.',
     numbers: { heightFrom: seat.loadedBox.min.z, heightTo: seat.loadedBox.max.z },

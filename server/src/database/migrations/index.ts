@@ -5,6 +5,7 @@ import { workholding } from './0003-workholding';
 import { furtherPieces } from './0004-further-pieces';
 import { atTheMachine } from './0005-at-the-machine';
 import { ownVersions } from './0006-own-versions';
+import { pocketLedge } from './0007-pocket-ledge';
 
 export interface Migration {
   readonly name: string;
@@ -19,4 +20,5 @@ export const migrations: readonly Migration[] = [
   { name: '0004-further-pieces', up: furtherPieces },
   { name: '0005-at-the-machine', up: atTheMachine },
   { name: '0006-own-versions', up: ownVersions },
+  { name: '0007-pocket-ledge', up: pocketLedge },
 ];
