@@ -36,7 +36,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await enter(page.getByLabel('Cuts down below top'), '7.5');
   await enter(page.getByLabel('Parallels, height'), '32-16');
   await enter(page.getByLabel('Stop Z, above bed'), '30');
-  await expect(page.getByTestId('work-zero')).toContainText('X −467.350Y −157.600Z −417.250');
+  await expect(page.getByTestId('work-zero')).toContainText('X −467.350Y −155.600Z −417.250');
   await expect(page.getByText('the 16.000 lower parallels and the faced-off 3.000')).toBeVisible();
   await expect(page.getByText('nothing left over')).toBeVisible();
   await saved(page);
@@ -44,7 +44,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await go(page, 'Ledger');
   const [ten, twenty] = [await ledgerTotal(page, 10), await ledgerTotal(page, 20)];
   expect(ten).toEqual(['-464.350', '-160.600', '-398.250']);
-  await expect(page.getByLabel('Lines for the control')).toContainText('G10 L2 P2 X-467.350 Y-157.600 Z-417.250');
+  await expect(page.getByLabel('Lines for the control')).toContainText('G10 L2 P2 X-467.350 Y-155.600 Z-417.250');
 
   await go(page, 'Sheet');
   await page.getByLabel('Note for this issue').fill('first release');

@@ -25,7 +25,7 @@ test('plan prints the numbers with their terms, all in millimeters', async () =>
   const planned = JSON.parse(out) as PlanOutput;
   expect(code).toBe(0);
   expect(planned.setups.map((s) => [s.op, s.register, s.workZeroInMachine])).toEqual([
-    [10, 'G54', { x: -464.35, y: -160.6, z: -398.25 }], [20, 'G55', { x: -467.35, y: -157.6, z: -417.25 }],
+    [10, 'G54', { x: -464.35, y: -160.6, z: -398.25 }], [20, 'G55', { x: -467.35, y: -155.6, z: -417.25 }],
   ]);
   for (const s of planned.setups) {
     for (const axis of ['x', 'y', 'z'] as const) {
@@ -33,7 +33,7 @@ test('plan prints the numbers with their terms, all in millimeters', async () =>
       expect(Object.keys(s.terms[axis][0])).toEqual(['term', 'value', 'from', 'plusMinus']);
     }
   }
-  expect(planned.transitions).toMatchObject([{ from: 10, to: 20, says: 'Flip front to back', shift: { x: -3, y: 3, z: -19 } }]);
+  expect(planned.transitions).toMatchObject([{ from: 10, to: 20, says: 'Flip front to back', shift: { x: -3, y: 5, z: -19 } }]);
   expect(planned.transitions[0].terms.z).toEqual([{ term: 'the 16.000 lower parallels', value: -16 }, { term: 'the faced-off 3.000', value: -3 }]);
 });
 
@@ -74,11 +74,11 @@ test('export writes a sheet whose text carries the ledger\'s numbers, and the co
   const path = write(vaneBearingBlockJob());
   const [pdf, nc] = [path.replace('job.json', 'out.pdf'), path.replace('job.json', 'out.nc')];
   expect(await violetJaw('export', path, '--sheet', pdf, '--control', nc, '--paper', 'Letter')).toMatchObject({ code: 0 });
-  expect(readFileSync(nc, 'utf8')).toContain('G10 L2 P2 X-467.350 Y-157.600 Z-417.250 (OP 20 G55');
+  expect(readFileSync(nc, 'utf8')).toContain('G10 L2 P2 X-467.350 Y-155.600 Z-417.250 (OP 20 G55');
   const document = await getDocument({ data: new Uint8Array(readFileSync(pdf)) }).promise;
   const pages = await Promise.all(Array.from({ length: document.numPages }, async (_, i) => (await (await document.getPage(i + 1)).getTextContent()).items.map((x) => ('str' in x ? x.str : '')).join(' ')));
   const text = pages.join(' ').replaceAll('−', '-').replace(/\s+/g, ' ');
-  for (const wanted of ['DRAFT', 'G54 X -464.350 Y -160.600 Z -398.250', 'G55 X -467.350 Y -157.600 Z -417.250', 'Shift Z -19.000', 'Stop the spindle, put the tool away, then open the vise.', 'Y +8.000']) expect(text).toContain(wanted);
+  for (const wanted of ['DRAFT', 'G54 X -464.350 Y -160.600 Z -398.250', 'G55 X -467.350 Y -155.600 Z -417.250', 'Shift Z -19.000', 'Stop the spindle, put the tool away, then open the vise.', 'Y +8.000']) expect(text).toContain(wanted);
 }, 60_000);
 
 test('export writes the lines that look at each zero, and plan tells what to key in and declare', async () => {

@@ -20,7 +20,7 @@ test('a job file is read back as it was written, with only the machines and devi
 
 describe('bad input is told in words, with the place', () => {
   test.each([
-    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 6/],
+    ['a newer version', text((f) => { f.version = 99; }), /version 99; this program reads up to version 7/],
     ['an unknown key', text((f) => { f.job.color = 'red'; }), /^job: unknown key "color"/],
     ['NaN', text(() => undefined).replace('"quantity":6', '"quantity":NaN'), /not JSON.*NaN or Infinity/],
     ['1e308', text((f) => { f.job.allowance.xPlus = 1e308; }), /^job\.allowance\.xPlus: must be <= 100000/],

@@ -97,7 +97,7 @@ function termsAlong(from: ShiftSide, to: ShiftSide, axis: Axis, speech: Speech):
   return [{ axis, key: 'register', value: b - a, says: `the difference of the two registers, ${speech.signed(b)} less ${speech.signed(a)}` }];
 }
 
-const noun = (l: Locator) => l.name.replace(/^(left|right|rear|front) (?=stop)/, '');
+const noun = (l: Locator) => l.name.replace(/^(left|right|rear|front) (?=stop|pocket)/, '');
 
 function heightCondition(a: Locator, b: Locator, speech: Speech): string {
   if (Math.abs(a.at - b.at) > 1e-9) return a.name === b.name ? `The ${a.name} really measure ${speech.size(a.at)} and ${speech.size(b.at)}.` : `What carries the part is really ${speech.size(a.at)} and ${speech.size(b.at)} high.`;
@@ -119,6 +119,10 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
     if (axis === 'z') conditions.push(heightCondition(p, q, speech));
     else if (p.kind === 'hand' || q.kind === 'hand') conditions.push(`The part is laid to the line in ${axis.toUpperCase()} as planned: touch off every part.`);
     else if (q.kind === 'set' || p.kind === 'set') {
+      if (noun(p) !== noun(q)) {
+        conditions.push(`The ${noun(p)} of Op ${a.op} and the ${noun(q)} of Op ${b.op} stand where they are planned, at ${speech.signed(p.at)} and ${speech.signed(q.at)} in ${axis.toUpperCase()}.`);
+        continue;
+      }
       conditions.push(differs(axis, 'locator')
         ? `The ${noun(q)} is set over to ${speech.signed(q.at)} from ${q.from}${p.name === q.name ? '' : `, on the ${q.name.split(' ')[0]}`}.`
         : `The ${noun(q)} is not moved ${axis === 'x' && to.kind === 'vise' ? 'along the jaws' : `in ${axis.toUpperCase()}`}.`);

@@ -38,14 +38,22 @@ export const NO_LEDGER: Ledger = { x: [], y: [], z: [] };
 
 export const LOCATES: Record<Axis, (seat: SeatFacts) => Contact> = { x: (s) => s.x, y: (s) => s.y, z: (s) => s.rest };
 
-function locatorTerm({ name, at, kind, from }: Locator, speech: Speech): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
+function locatorTerm({ name, at, faceAt, kind, from }: Locator, speech: Speech): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
   switch (kind) {
     case 'datum': return { term: name, value: at, source: 'computed', from };
-    case 'set': return { term: name, value: at, source: 'planned', from: `${name.replace(/^(left|right) (?=stop)/, '')} set at ${speech.signed(at)} from ${from}` };
+    case 'set': return {
+      term: name, value: at, source: 'planned',
+      from: faceAt === undefined
+        ? `${name.replace(/^(left|right) (?=stop)/, '')} set at ${speech.signed(at)} from ${from}`
+        : `${name} at ${speech.signed(faceAt)} from ${from}, and half the play of ${speech.size(2 * Math.abs(at - faceAt))}`,
+    };
     case 'height': return { term: name, value: at, source: 'planned', from: `${name} ${speech.size(at)} high, planned` };
     case 'hand': return { term: name, value: at, source: 'planned', from: `laid by hand to ${speech.signed(at)} from ${from}: touch off every part` };
   }
 }
+
+/** A part lies anywhere in its play: ± half of it. */
+const playOf = ({ at, faceAt }: Locator): number | null => (faceAt === undefined ? null : Math.abs(at - faceAt));
 
 function stationTerm(axis: Axis, station: Station | null, touched: TouchedStation | null): Term {
   const head = { key: 'station' as const, term: station ? `station ${station.name}` : 'station' };
@@ -74,7 +82,7 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
     const lines: Term[] = [
       stationTerm(axis, station, touched),
       ...(touched && position ? [{ key: 'touched' as const, term: 'as touched off', value: touched.position[axis] - position[axis], source: 'measured' as const, from: `difference found in ${touched.from}`, plusMinus: null }] : []),
-      { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: null },
+      { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: playOf(seat.locators[axis]) },
       {
         key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
         from: Math.abs(raw) > 1e-9 ? contact.what ? `located by the ${contact.what}` : `allowance on the part's ${side}` : `touches the ${touchedFace(contact)}`,

@@ -38,13 +38,13 @@ describe('vane bearing block, two vise setups, one flip', () => {
     const [a, b] = plan(vane()).setups;
     // station A −487.350 −157.600 −471.250; stop +20, allowance 3 on the left, rear and bottom, part 38 high on 32 parallels
     expect(a.facts?.zero.inMachine).toEqual({ x: -487.35 + 20 + 3, y: -157.6 - 3, z: expect.closeTo(-471.25 + 32 + 3 + 38, 9) });
-    // flipped: finished faces touch jaw, stop and 16 parallels
-    expect(b.facts?.zero.inMachine).toEqual({ x: expect.closeTo(-487.35 + 20, 9), y: expect.closeTo(-157.6, 9), z: expect.closeTo(-471.25 + 16 + 38, 9) });
+    // flipped: finished faces touch the pocket's walls (ledge 2; in X at 19.98 with half its play of 0.02) and 16 parallels
+    expect(b.facts?.zero.inMachine).toEqual({ x: expect.closeTo(-487.35 + 20, 9), y: expect.closeTo(-157.6 + 2, 9), z: expect.closeTo(-471.25 + 16 + 38, 9) });
   });
 
   test('the shift in words names what was faced off and the lower parallels', () => {
     const [transition] = plan(vane()).transitions;
-    expect(transition.shift.shift).toEqual({ x: expect.closeTo(-3, 9), y: expect.closeTo(3, 9), z: expect.closeTo(-19, 9) });
+    expect(transition.shift.shift).toEqual({ x: expect.closeTo(-3, 9), y: expect.closeTo(3 + 2, 9), z: expect.closeTo(-19, 9) });
     expect(transition.shift.says.z).toBe('the 16.000 lower parallels and the faced-off 3.000');
     expect(transition.facts.says).toBe('Flip front to back');
     expect(transition.facts.edges).toEqual(['the edge nearest you goes to the rear', 'left stays left', 'top goes down']);
@@ -72,7 +72,7 @@ describe('vane bearing block, two vise setups, one flip', () => {
 
   test('the seat grips finished sides under a raw flange that stands above the jaw tops', () => {
     const b = plan(vane()).setups[1].facts!;
-    expect(b.hold.vise!.openingMm).toBeCloseTo(70, 9);
+    expect(b.hold.vise!.openingMm).toBeCloseTo(70 - 2 * 2, 9);
     expect(b.hold.vise!.gripDepthMm).toBeCloseTo(24, 6);
     expect(b.seat.y.rawMm).toBe(0);
     expect(b.seat.loadedBox.max.y - b.seat.loadedBox.min.y).toBeCloseTo(76, 9);
@@ -86,7 +86,7 @@ describe('findings', () => {
     const caught = planned.findings.find((f) => f.code === 'raw-caught-below-jaw-tops');
     expect(caught).toMatchObject({ level: 'stop', op: 20, says: 'Both jaws touch raw stock: the raw flange reaches 4.000 mm below the jaw tops.' });
     expect(planned.setups[1].facts?.seat.y.rawMm).toBeCloseTo(3, 9);
-    expect(planned.setups[1].facts?.hold.vise!.openingMm).toBeCloseTo(76, 9);
+    expect(planned.setups[1].facts?.hold.vise!.openingMm).toBeCloseTo(76 - 2 * 2, 9);
   });
 
   test.each([

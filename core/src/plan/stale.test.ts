@@ -27,6 +27,6 @@ test.each([['in one vise', inOneVise, 7], ['on one table', onOneTable, 4]])('sev
   const check = new StaleCheck(kernel, () => null, 'known');
   const edits = oneFieldEdits({ job, shop });
   const sample = edits.filter((e, i) => i % every === 0 || / further /.test(e.path));
-  expect(sample.length).toBeGreaterThan(40);
+  expect(sample.length).toBeGreaterThanOrEqual(40);
   expect(sample.flatMap((edit) => check.compare({ job, shop }, edit) ?? [])).toEqual([]);
 }, 180_000);

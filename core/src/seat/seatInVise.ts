@@ -106,8 +106,8 @@ export function locatorsInVise(input: ViseSeatInput): Locators {
   const grip = [gripWindow(vise, rest.height)];
   const bed = { at: 0, windows: [bedWindow(vise)] };
   const partY = (t: Vec3) => metLevel(input, movingFaces, grip, t) + t.y;
-  // a pocket's walls in X stand in the jaws, not in the gap between them
-  const inJaws = (t: Vec3): Window[] => [[wall, 0], [partY(t), partY(t) + wall]].map(([a, b]) => ({ ...grip[0], y: [Math.min(a, b), Math.max(a, b)] }));
+  // a pocket is cut round the outline: its wall in X is where the outline is farthest out
+  const inPocket = (t: Vec3): Window => ({ z: grip[0].z, y: [Math.min(wall, partY(t)), Math.max(wall, partY(t))] });
   return {
     rest: {
       faces: '-z',
@@ -115,7 +115,7 @@ export function locatorsInVise(input: ViseSeatInput): Locators {
       places: (t) => [{ at: rest.height, windows: restWindows(vise, rest, partY(t), ledge) }, ...(rest.height > 0 ? [bed] : [])],
     },
     y: { faces: jawFaces, places: () => [{ at: wall, windows: grip }] },
-    x: { faces: stop.side === 'left' ? '-x' : '+x', places: (t) => [{ at: endAt(stop, pocket), windows: pocket ? inJaws(t) : [stopWindow(stop, vise)] }] },
+    x: { faces: stop.side === 'left' ? '-x' : '+x', places: (t) => [{ at: endAt(stop, pocket), windows: [pocket ? inPocket(t) : stopWindow(stop, vise)] }] },
   };
 }
 
@@ -161,7 +161,7 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
 function viseLocators(rest: Rest, stop: StopPlace, vise: Vise, pocket: Pocket | null): Record<'x' | 'y' | 'z', Locator> {
   return {
     x: pocket
-      ? { name: `${stop.side} pocket wall`, at: endAt(stop, pocket), faceAt: stop.position, kind: 'set', from: 'the jaws\' left end, with half the play' }
+      ? { name: `${stop.side} pocket wall`, at: endAt(stop, pocket), faceAt: stop.position, kind: 'set', from: 'the jaws\' left end' }
       : { name: `${stop.side} stop`, at: stop.position, kind: 'set', from: 'the jaws\' left end' },
     y: pocket
       ? { name: 'fixed jaw\'s pocket wall', at: fixedSide(vise) * pocket.ledge, kind: 'set', from: 'the fixed jaw\'s face' }

@@ -26,7 +26,7 @@ function through([ax, ay]: Point, [bx, by]: Point, [cx, cy]: Point): Circle | nu
   return { x: ax + x, y: ay + y, r: Math.hypot(x, y) };
 }
 
-const agree = (a: Circle | null, b: Circle | null): a is Circle => a !== null && b !== null && Math.hypot(a.x - b.x, a.y - b.y) < AGREE_MM && Math.abs(a.r - b.r) < AGREE_MM;
+const agree = (a: Circle | null, b: Circle | null): boolean => a !== null && b !== null && Math.hypot(a.x - b.x, a.y - b.y) < AGREE_MM && Math.abs(a.r - b.r) < AGREE_MM;
 
 /**
  * Outlines whose arcs, drawn as chords, are drawn with shorter ones: corners that lie on one circle get more between them, on the circle, until
@@ -37,10 +37,13 @@ export function withArcs(outlines: Outlines, within: number): Outlines {
     const n = ring.length;
     const circles = ring.map((p, i) => through(ring[(i + n - 1) % n], p, ring[(i + 1) % n]));
     return ring.flatMap((p, i): Point[] => {
-      const [here, next] = [circles[i], circles[(i + 1) % n]];
-      if (!agree(here, next)) return [p];
+      // five corners on one circle, four of them on one side of the chord or more: four are also those of a straight side between two equal arcs
+      const at = (k: number) => circles[(i + 2 * n + k) % n];
+      const from4 = [-2, -1, 0, 1].find((k) => agree(at(k), at(k + 1)) && agree(at(k + 1), at(k + 2)));
+      const on = from4 === undefined ? null : at(from4 + 1);
+      if (!on) return [p];
       const q = ring[(i + 1) % n];
-      const { x, y, r } = here;
+      const { x, y, r } = on;
       const from = Math.atan2(p[1] - y, p[0] - x);
       let angle = Math.atan2(q[1] - y, q[0] - x) - from;
       if (angle > Math.PI) angle -= 2 * Math.PI; else if (angle < -Math.PI) angle += 2 * Math.PI;

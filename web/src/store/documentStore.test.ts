@@ -1,4 +1,5 @@
 import { jest } from '@jest/globals';
+import { JOB_VERSION } from '@violet-jaw/core/job';
 import { ServerProblem, type Place } from './api';
 import { openDocument, type DocumentStore } from './documentStore';
 
@@ -9,7 +10,7 @@ class FakeServer implements Place<Doc> {
   readonly key = 'test';
   /** before version 6 "a" was called "alpha" */
   upToDate(document: unknown, version: number): Doc | null {
-    if (version > 6) return null;
+    if (version > JOB_VERSION) return null;
     const { alpha, ...rest } = document as Doc & { alpha?: number };
     return version < 6 && alpha !== undefined ? { ...rest, a: alpha } : rest as Doc;
   }

@@ -10,6 +10,7 @@ import { workholding } from './0003-workholding';
 import { furtherPieces } from './0004-further-pieces';
 import { atTheMachine } from './0005-at-the-machine';
 import { ownVersions } from './0006-own-versions';
+import { pocketLedge } from './0007-pocket-ledge';
 import { migrations } from '.';
 
 test('migrations are named in order and none is there twice', () => {
@@ -31,6 +32,7 @@ test('a database of the first version is brought up to date, its jobs with it', 
     await furtherPieces(sequelize.getQueryInterface());
     await atTheMachine(sequelize.getQueryInterface());
     await ownVersions(sequelize.getQueryInterface());
+    await pocketLedge(sequelize.getQueryInterface());
     const [row] = await sequelize.query<{ document: string; revision: number; summary: string | null }>('SELECT document, revision, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
@@ -82,6 +84,7 @@ test('vises of a database of version 2 become devices, and its jobs say "device"
       );
     }
     await ownVersions(schema);
+    await pocketLedge(schema);
     expect(await sequelize.query('SELECT letter, version FROM issues ORDER BY place', { type: QueryTypes.SELECT })).toEqual([1, 2, 3, 4, 5].map((version) => ({ letter: 'ABCDE'[version - 1], version })));
     const [row] = await sequelize.query<{ document: string; summary: string | null }>('SELECT document, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
