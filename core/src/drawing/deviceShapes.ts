@@ -61,7 +61,7 @@ function viseShapes(view: ViewName, vise: Vise, { facts, setup, pieces }: Drawn,
 }
 
 /** The stretch of a bed that is worth drawing: under the pieces and whatever stands there, with some room around. */
-function bedUnder(device: FlatDevice, drawn: Drawn): { x: [number, number]; y: [number, number] } {
+export function bedUnder(device: FlatDevice, drawn: Drawn): { x: [number, number]; y: [number, number] } {
   const { loadedBox } = drawn.facts.seat;
   const points = factsOfAll(drawn).flatMap(({ seat, hold }): Point[] => [
     [seat.loadedBox.min.x, seat.loadedBox.min.y], [seat.loadedBox.max.x, seat.loadedBox.max.y], ...hold.obstacles.flatMap((o) => o.footprint.flat()), ...hold.drawn.flatMap((d) => d.outlines.flat()),

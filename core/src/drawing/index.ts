@@ -12,3 +12,4 @@ export { PartPicker, type Picked } from './pick';
 export { keptBySection, sectionOf, type SectionSeen } from './section';
 export { openScene, openViews, type OpenView } from './openShell';
 export { deviceScene } from './deviceScene';
+export { clamped, deviceSolids, type DeviceSolid } from './deviceSolids';

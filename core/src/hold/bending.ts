@@ -136,8 +136,10 @@ function armAlongX(input: BendingInput, from: number, to: number, where: string,
 
 /** An arm that stands up from where it is held. */
 function armUp(input: BendingInput, from: number, where: string): Span[] {
-  const to = Math.min(input.removed.max.z, input.seat.finishedBox.max.z);
-  if (to - from < LEAST_MM) return [];
+  const { min, max } = input.seat.finishedBox;
+  const to = Math.min(input.removed.max.z, max.z);
+  // half as high as it is wide or lower, it is a block
+  if (to - from < LEAST_MM || to - from < Math.min(max.x - min.x, max.y - min.y) / 2) return [];
   const sections = acrossZ(input, from, to);
   return (['x', 'y'] as const).flatMap((axis): Span[] => {
     const perN = armPerN(sections.map((s) => s[axis]), to - from, input.material.youngGPa);

@@ -54,7 +54,7 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
   return (
     <>
       <Facts planned={planned} />
-      <div className="d-flex gap-3 align-items-center" style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> {inSpace ? <span className="quiet">Part coordinates, without the device.</span> : <ProjectionMark projection={shop.projection} />}</div>
+      <div className="d-flex gap-3 align-items-center" style={{ gridColumn: '1 / -1' }}><Button size="sm" variant={inSpace ? 'primary' : 'outline-primary'} aria-pressed={inSpace} onClick={() => setInSpace(!inSpace)}>In space</Button> {inSpace ? <span className="quiet">As clamped: right, rear and up as you stand before the machine.</span> : <ProjectionMark projection={shop.projection} />}</div>
       {inSpace
         ? <div style={{ gridColumn: '1 / -1' }}><Suspense fallback={<p className="quiet">loading the view in space…</p>}><Space width={2 * width + 10} height={500} setup={at} /></Suspense></div>
         : large !== null ? { above, front, leftEnd: end }[large] : shop.projection === 'third angle' ? <>{above}{end}{front}</> : <>{front}{end}{above}</>}

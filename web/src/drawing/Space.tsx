@@ -13,7 +13,7 @@ import type { Shown } from '../worker/plan.worker';
 import { useFeatures } from '../app/useFeatures';
 import { useNewest } from '../app/useNewest';
 
-const NAMES: Record<Shown['of'], string> = { part: 'part', left: 'what is left', removed: 'what this setup takes away', unreached: 'never reached' };
+const NAMES: Record<Shown['of'], string> = { part: 'part', left: 'what is left', removed: 'what this setup takes away', unreached: 'never reached', device: 'device and hold' };
 
 const NOTHING: readonly Shown[] = [];
 
@@ -51,12 +51,14 @@ function sorted({ mesh }: Shown, section: SectionPlane | null, chosen: Feature |
   return out;
 }
 
-/** The part, or what a setup leaves and takes away, in space: drag to turn, wheel to zoom, cut open by the section plane. */
+/** The part, or what a setup leaves and takes away as it is clamped, in space: drag to turn, wheel to zoom, cut open by the section plane. */
 export function Space({ width, height, setup, section: given, chosen = null, onPick }: SpaceProps) {
   const { job, speech } = useJob();
   const [own, setOwn] = useState<SectionPlane | null>(null);
   const section = given === undefined ? own : given;
   const planned = usePlan((s) => s.planned);
+  // a setup is shown where it is clamped
+  const room = planned && ((setup === null ? null : planned.setups[setup]?.facts?.seat.loadedBox) ?? planned.blank.box);
   const { list } = useFeatures();
   const asked = useMemo(() => ({ setup, section }), [setup, section]);
   const shown = useNewest(asked, (q) => planWorker()?.meshes(q.setup, q.section), planned) as readonly Shown[] | null ?? NOTHING;
@@ -144,7 +146,7 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
     s.group.clear();
     const first = s.group.userData.framed !== true;
     const picked = features.current.find((f) => f.feature.id === chosen)?.feature ?? null;
-    const faces: Record<Shown['of'], [string, number]> = { part: ['--fill', 1], left: ['--fill', 1], removed: ['--violet', 0.28], unreached: ['--amber', 0.9] };
+    const faces: Record<Shown['of'], [string, number]> = { part: ['--fill', 1], left: ['--fill', 1], removed: ['--violet', 0.28], unreached: ['--amber', 0.9], device: ['--steel', 0.22] };
     for (const item of shown) {
       if (off.includes(item.of)) continue;
       const [name, opacity] = faces[item.of];
@@ -161,10 +163,10 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
       surface(parts.cut, color('--steel'));
       surface(parts.chosen, color('--violet'));
       const edges = new EdgesGeometry(geometryOf(item, all(item)), 31);
-      s.group.add(new LineSegments(edges, new LineBasicMaterial({ color: color(item.of === 'unreached' ? '--amber' : '--violet'), transparent: opacity < 1, opacity: Math.max(opacity, 0.5) })));
+      s.group.add(new LineSegments(edges, new LineBasicMaterial({ color: color(item.of === 'unreached' ? '--amber' : item.of === 'device' ? '--steel' : '--violet'), transparent: opacity < 1, opacity: Math.max(opacity, 0.5) })));
     }
     if (first) {
-      const box = shown.map((i) => geometryOf(i, all(i))).map((g) => { g.computeBoundingSphere(); return g.boundingSphere!; }).reduce((a, b) => (b.radius > a.radius ? b : a));
+      const box = shown.filter((i) => i.of !== 'device').map((i) => geometryOf(i, all(i))).map((g) => { g.computeBoundingSphere(); return g.boundingSphere!; }).reduce((a, b) => (b.radius > a.radius ? b : a));
       s.controls.target.copy(box.center);
       s.camera.position.copy(box.center).add(new Vector3(0.75, -1.25, 0.95).normalize().multiplyScalar(box.radius * 4.2));
       s.camera.near = box.radius / 100;
@@ -181,16 +183,16 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
       {problem && <p>{problem}</p>}
       <div ref={holder} className="space" />
       <div className="d-flex gap-3 flex-wrap">
-        {shown.map(({ of }) => (
+        {[...new Set(shown.map(({ of }) => of))].map((of) => (
           <Form.Check key={of} inline id={`show-${of}`} label={NAMES[of]} checked={!off.includes(of)} onChange={() => setOff(off.includes(of) ? off.filter((o) => o !== of) : [...off, of])} />
         ))}
-        {given === undefined && planned && (
+        {given === undefined && room && (
           <>
-            <Form.Select size="sm" aria-label="Cut open in space" style={{ width: 'auto' }} value={own?.axis ?? ''} onChange={(e) => setOwn(e.target.value === '' ? null : { axis: e.target.value as SectionPlane['axis'], at: middleOf(planned.blank.box, e.target.value as SectionPlane['axis']) })}>
+            <Form.Select size="sm" aria-label="Cut open in space" style={{ width: 'auto' }} value={own?.axis ?? ''} onChange={(e) => setOwn(e.target.value === '' ? null : { axis: e.target.value as SectionPlane['axis'], at: middleOf(room, e.target.value as SectionPlane['axis']) })}>
               <option value="">not cut open</option>
               {AXES.map((a) => <option key={a} value={a}>cut open across {a.toUpperCase()}</option>)}
             </Form.Select>
-            {own && <Form.Range aria-label={`Cut at ${own.axis.toUpperCase()}`} style={{ width: '10rem' }} min={planned.blank.box.min[own.axis]} max={planned.blank.box.max[own.axis]} step={0.1} value={own.at} onChange={(e) => setOwn({ ...own, at: Number(e.target.value) })} />}
+            {own && <Form.Range aria-label={`Cut at ${own.axis.toUpperCase()}`} style={{ width: '10rem' }} min={room.min[own.axis]} max={room.max[own.axis]} step={0.1} value={own.at} onChange={(e) => setOwn({ ...own, at: Number(e.target.value) })} />}
             {own && <span className="number">{own.axis.toUpperCase()} {speech.signed(own.at)} {unitName(job.units)}</span>}
           </>
         )}

@@ -1,8 +1,8 @@
 import { expose } from 'comlink';
 import wasmUrl from 'manifold-3d/manifold.wasm?url';
 import { barNeed, fittingStock, type StockFit } from '@violet-jaw/core/blank';
-import { keptBySection, outlinesOf, PartPicker, sectionOf, type Picked, type RouteOutlines, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
-import { boxSize } from '@violet-jaw/core/frames';
+import { clamped, deviceSolids, keptBySection, outlinesOf, PartPicker, sectionOf, type Picked, type RouteOutlines, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
+import { boxSize, NO_ROTATION } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
 import { symmetryOf, type Symmetry } from '@violet-jaw/core/part';
 import { Planner, type PlannedJob } from '@violet-jaw/core/plan';
@@ -12,7 +12,7 @@ import { loadKernel, meshBox, type Result, type Solid, type TriangleMesh } from 
 
 /** A mesh to show in space, with what it is. */
 export interface Shown {
-  readonly of: 'part' | 'left' | 'removed' | 'unreached';
+  readonly of: 'part' | 'left' | 'removed' | 'unreached' | 'device';
   readonly mesh: TriangleMesh;
 }
 
@@ -92,13 +92,13 @@ const worker = {
   },
 
   /**
-   * Meshes to show in space: the part alone, or what is left and removed in a setup, part coordinates; cut open by a
-   * plane they are closed where it cuts them.
+   * Meshes to show in space: the part alone, in its own coordinates; or what a setup leaves and takes away with the device it is held in,
+   * as clamped, device coordinates. Cut open by a plane they are closed where it cuts them.
    */
   async meshes(setup: number | null, section: SectionPlane | null): Promise<Shown[]> {
     const { solids, kernel } = await kernelReady();
     if (!solids) return [];
-    const shown = (of: Shown['of'], solid: Solid): Shown[] => {
+    const cutOpen = (of: Shown['of'], solid: Solid): Shown[] => {
       if (!section) return solid.isEmpty() ? [] : [{ of, mesh: solid.mesh() }];
       const open = keptBySection(kernel, solid, section);
       const found = open.isEmpty() ? [] : [{ of, mesh: open.mesh() }];
@@ -106,10 +106,28 @@ const worker = {
       return found;
     };
     const cut = setup === null ? null : solids.cuts[setup];
-    if (!cut) return [...shown('part', solids.part.solid), ...(solids.unreached ? shown('unreached', solids.unreached.solid) : [])];
+    if (!cut) return [...cutOpen('part', solids.part.solid), ...(solids.unreached ? cutOpen('unreached', solids.unreached.solid) : [])];
+    const planned = last?.setups[setup!];
+    const pose = planned?.facts?.seat.pose;
     const before = setup ? solids.cuts[setup - 1].onward : solids.blank;
     const removed = kernel.subtract(before.solid, cut.left.solid);
-    const all = [...shown('left', cut.left.solid), ...shown('removed', removed)];
+    const placed = (of: Shown['of'], solid: Solid): Shown[] => {
+      if (!pose || solid.isEmpty()) return cutOpen(of, solid);
+      const mesh = clamped(solid.mesh(), pose);
+      if (!section) return [{ of, mesh }];
+      const made = kernel.fromMesh(mesh);
+      if (!made.ok) return [{ of, mesh }];
+      const found = cutOpen(of, made.value);
+      made.value.release();
+      return found;
+    };
+    const device = planned ? deviceSolids(planned).flatMap((d) => {
+      const body = kernel.prism(d.outlines, NO_ROTATION, d.from, d.to);
+      const found = cutOpen('device', body);
+      body.release();
+      return found;
+    }) : [];
+    const all = [...placed('left', cut.left.solid), ...placed('removed', removed), ...device];
     removed.release();
     return all;
   },
