@@ -115,13 +115,18 @@ export async function go(page: Page, name: keyof typeof PLACE): Promise<void> {
 
 /** All text of a PDF with plain minus signs. */
 export async function pdfText(path: string): Promise<string> {
-  const document = await getDocument({ data: new Uint8Array(readFileSync(path)) }).promise;
+  return (await pdfPages(readFileSync(path))).join(' ');
+}
+
+/** The text of each page. */
+export async function pdfPages(bytes: Uint8Array): Promise<string[]> {
+  const document = await getDocument({ data: new Uint8Array(bytes) }).promise;
   const pages: string[] = [];
   for (let i = 1; i <= document.numPages; i++) {
     const content = await (await document.getPage(i)).getTextContent();
     pages.push(content.items.map((item) => ('str' in item ? item.str : '')).join(' '));
   }
-  return pages.join(' ').replaceAll('\u2212', '-').replace(/\s+/g, ' ');
+  return pages.map((page) => page.replaceAll('\u2212', '-').replace(/\s+/g, ' '));
 }
 
 /** The last row of a ledger table: X, Y, Z as printed, with plain minus signs. */

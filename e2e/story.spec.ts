@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { enter, expect, go, ledgerTotal, LONG, newBlockJob, pdfText, saved, test } from './app';
+import { enter, expect, go, ledgerTotal, LONG, newBlockJob, pdfPages, pdfText, saved, test } from './app';
 
 async function dropFile(page: import('@playwright/test').Page, path: string, name: string): Promise<void> {
   const transfer = await page.evaluateHandle(({ text, name: fileName }) => {
@@ -36,7 +36,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await enter(page.getByLabel('Cuts down below top'), '7.5');
   await enter(page.getByLabel('Parallels, height'), '32-16');
   await enter(page.getByLabel('Stop Z, above bed'), '30');
-  await expect(page.getByTestId('work-zero')).toContainText('X −467.350Y −155.600Z −417.250');
+  await expect(page.getByTestId('work-zero')).toContainText('X −467.350Y −157.600Z −417.250');
   await expect(page.getByText('the 16.000 lower parallels and the faced-off 3.000')).toBeVisible();
   await expect(page.getByText('nothing left over')).toBeVisible();
   await saved(page);
@@ -44,15 +44,17 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await go(page, 'Ledger');
   const [ten, twenty] = [await ledgerTotal(page, 10), await ledgerTotal(page, 20)];
   expect(ten).toEqual(['-464.350', '-160.600', '-398.250']);
-  await expect(page.getByLabel('Lines for the control')).toContainText('G10 L2 P2 X-467.350 Y-155.600 Z-417.250');
+  await expect(page.getByLabel('Lines for the control')).toContainText('G10 L2 P2 X-467.350 Y-157.600 Z-417.250');
 
   await go(page, 'Sheet');
   await page.getByLabel('Note for this issue').fill('first release');
   await page.getByRole('button', { name: 'Issue sheet A' }).click();
   await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
+  const papers = new Map<string, string[]>();
   for (const paper of ['PDF A4', 'PDF Letter']) {
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: paper }).click()]);
-    const text = await pdfText(await download.path());
+    papers.set(paper, await pdfPages(readFileSync(await download.path())));
+    const text = papers.get(paper)!.join(' ');
     expect(text).toContain(`G54 X ${ten[0]} Y ${ten[1]} Z ${ten[2]}`);
     expect(text).toContain(`G55 X ${twenty[0]} Y ${twenty[1]} Z ${twenty[2]}`);
     expect(text).toContain('Stop the spindle, put the tool away, then open the vise.');
@@ -63,9 +65,16 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   expect(readFileSync(await lines.path(), 'utf8')).toContain(`G10 L2 P1 X${ten[0]} Y${ten[1]} Z${ten[2]} (OP 10 G54`);
 
   await page.getByRole('link', { name: 'Show on this page' }).click();
-  await expect(page.getByRole('article', { name: 'Setup sheet, Op 20' })).toContainText('Issue A');
+  await expect(page.getByRole('article', { name: 'Setup sheet, Op 20', exact: true })).toContainText('Issue A');
+  // printed from the browser it is the PDF, page by page: the same numbers on each
+  const numbers = (text: string) => (text.match(/[-+]?\d+\.\d+/g) ?? []).sort();
+  for (const paper of ['A4', 'Letter']) {
+    await page.getByLabel('Paper', { exact: true }).selectOption(paper);
+    const printed = await pdfPages(await page.pdf({ preferCSSPageSize: true }));
+    expect(printed.map(numbers)).toEqual(papers.get(`PDF ${paper}`)!.map(numbers));
+  }
   await page.getByRole('button', { name: 'Show the draft' }).click();
-  await expect(page.getByRole('article', { name: 'Setup sheet, Op 20' })).toContainText('DRAFT');
+  await expect(page.getByRole('article', { name: 'Setup sheet, Op 20', exact: true })).toContainText('DRAFT');
 
   // editing afterwards leads to the next letter, with what changed number by number
   await go(page, 'Route');

@@ -3,6 +3,7 @@ import type { Obstacle } from '../hold';
 import { fixedSide, pocketOf, restIn } from '../seat';
 import { isFlatDevice, isVise, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import type { Outlines } from '../solid';
+import { brokenOff, shownOf, type ShownVise } from './breaks';
 import { onView, type ViewName } from './outlines';
 import { rectangle, type Point, type Role, type Shape } from './scene';
 
@@ -25,16 +26,22 @@ export function boxOn(view: ViewName, a: Corner, b: Corner): Outlines {
   return rectangle(Math.min(u0, u1), Math.min(v0, v1), Math.max(u0, u1), Math.max(v0, v1));
 }
 
-/** A ring of device Y and Z as it is seen from the left end. */
-const onEnd = (ring: readonly (readonly [number, number])[]): Point[] => ring.map(([y, z]) => onView('leftEnd', { x: 0, y, z }));
-
 const region = (view: ViewName, role: Role, a: Corner, b: Corner): Shape => ({ kind: 'region', role, outlines: boxOn(view, a, b) });
 
-/** A vise closed on the part: bed, jaws, rest and stop. Device frame. */
-function viseShapes(view: ViewName, vise: Vise, { facts, setup, pieces }: Drawn, layer: Layer): Shape[] {
+/** How much of a vise a setup's drawings show. */
+export const shownVise = (vise: Vise, drawn: Drawn): ShownVise => shownOf(vise, factsOfAll(drawn), stopsOf(drawn));
+
+/** Where rods stand; a pocket has none. */
+const stopsOf = ({ setup, pieces }: Drawn): number[] => (pocketOf(setup) ? [] : [setup.stop.position, ...pieces.map((p) => p.setup.stop.position)]);
+
+/** A vise closed on the part: bed, jaws, rest and stop, broken off where nothing is held. Device frame. */
+function viseShapes(view: ViewName, vise: Vise, drawn: Drawn, layer: Layer): Shape[] {
+  const { facts, setup } = drawn;
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
-  const { jawWidth: w, jawHeight: h, jawThickness: t, bedThickness: bed } = vise;
+  const h = vise.jawHeight;
+  const { thickness: t, bed, width: w } = shownVise(vise, drawn);
+  const [cutJaws, cutBed, cutRight] = [t < vise.jawThickness, bed < vise.bedThickness, w < vise.jawWidth];
   const { height, thickness: p, name: rest } = restIn(vise, setup);
   const pocket = pocketOf(setup);
   const carries = rest === 'parallels' || rest === 'jaw steps' ? height : 0;
@@ -43,21 +50,31 @@ function viseShapes(view: ViewName, vise: Vise, { facts, setup, pieces }: Drawn,
   const outwards = stop.side === 'left' ? -1 : 1;
   const stopY = -s * stop.fromJaw;
   if (layer === 'front') {
-    const stops = [stop.position, ...pieces.map((p) => p.setup.stop.position)];
-    return view === 'leftEnd' || pocket ? [] : stops.map((at) => region(view, 'stop', [at, stopY - rod, stop.height - rod], [at + outwards * 18, stopY + rod, stop.height + rod]));
+    return view === 'leftEnd' ? [] : stopsOf(drawn).map((at) => region(view, 'stop', [at, stopY - rod, stop.height - rod], [at + outwards * 18, stopY + rod, stop.height + rod]));
   }
-  const shapes: Shape[] = [];
-  if (view !== 'above') shapes.push(region(view, 'steel', [0, moving - s * t, -bed], [w, s * t, 0]));
+  const on = (...at: Corner) => onView(view, { x: at[0], y: at[1], z: at[2] });
+  const steel = (role: Role, ring: readonly Corner[], broken: readonly (readonly [number, boolean])[]): Shape =>
+    ({ kind: 'region', role, outlines: [brokenOff(ring.map((c) => on(...c)), broken.filter(([, is]) => is).map(([edge]) => edge))] });
+  const [rear, front] = s > 0 ? [t, moving - t] : [moving + t, -t];
+  const strip = (a: number, b: number) => region(view, 'steel-open', [0, a, 0], [w, b, height]);
+  if (view === 'leftEnd') {
+    const floor = pocket ? Math.max(0, h - pocket.depth) : h;
+    const jaw = (face: number, back: number, wall: number) => steel('steel', [[0, face, 0], [0, back, 0], [0, back, h], [0, wall, h], ...(pocket ? [[0, wall, floor], [0, face, floor]] as const : [])], [[1, cutJaws]]);
+    const ledge = s * (pocket?.ledge ?? 0);
+    return [
+      steel('steel', [[0, front, -bed], [0, rear, -bed], [0, rear, 0], [0, front, 0]], [[0, cutBed], [1, cutJaws], [3, cutJaws]]),
+      jaw(0, s * t, ledge), jaw(moving, moving - s * t, moving - ledge), ...(carries > 0 ? [strip(-s * p, 0), strip(moving, moving + s * p)] : []),
+    ];
+  }
+  if (view === 'above') {
+    const jaw = (face: number, back: number) => steel('steel', [[0, face, 0], [w, face, 0], [w, back, 0], [0, back, 0]], [[1, cutRight], [2, cutJaws]]);
+    return [jaw(0, s * t), jaw(moving, moving - s * t)];
+  }
   // from the front the rear jaw is seen behind the part; the front one would hide it
-  if (view === 'front') shapes.push(region(view, 'steel-open', [0, s > 0 ? 0 : moving, 0], [w, s > 0 ? t : moving + t, h]));
-  else if (view === 'leftEnd' && pocket) {
-    const floor = Math.max(0, h - pocket.depth);
-    const jaw = (face: number, back: number, wall: number): Shape => ({ kind: 'region', role: 'steel', outlines: [onEnd([[face, 0], [back, 0], [back, h], [wall, h], [wall, floor], [face, floor]])] });
-    shapes.push(jaw(0, s * t, s * pocket.ledge), jaw(moving, moving - s * t, moving - s * pocket.ledge));
-  } else shapes.push(region(view, 'steel', [0, 0, 0], [w, s * t, h]), region(view, 'steel', [0, moving - s * t, 0], [w, moving, h]));
-  if (carries > 0 && view === 'leftEnd') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]), region(view, 'steel-open', [0, moving, 0], [w, moving + s * p, height]));
-  if (carries > 0 && view === 'front') shapes.push(region(view, 'steel-open', [0, -s * p, 0], [w, 0, height]));
-  return shapes;
+  return [
+    steel('steel', [[0, 0, -bed], [w, 0, -bed], [w, 0, 0], [0, 0, 0]], [[0, cutBed], [1, cutRight]]),
+    steel('steel-open', [[0, 0, 0], [w, 0, 0], [w, 0, h], [0, 0, h]], [[1, cutRight]]), ...(carries > 0 ? [strip(-s * p, 0)] : []),
+  ];
 }
 
 /** The stretch of a bed that is worth drawing: under the pieces and whatever stands there, with some room around. */
@@ -96,13 +113,21 @@ function bedMarks(device: FlatDevice, { x, y }: ReturnType<typeof bedUnder>): Sh
 function flatShapes(view: ViewName, device: FlatDevice, drawn: Drawn, layer: Layer): Shape[] {
   if (layer === 'front') return factsOfAll(drawn).flatMap((facts) => [...facts.hold.obstacles.map((o) => obstacleOn(view, o)), ...(view === 'above' ? tabShapes(facts) : [])]);
   const { x, y } = bedUnder(device, drawn);
-  if (view === 'above') return [region(view, 'steel-open', [x[0], y[0], 0], [x[1], y[1], 0]), ...bedMarks(device, { x, y })];
+  // where the bed goes on, it is broken off
+  const [onLeft, onRight, onFront, onRear] = [x[0] > 0, x[1] < device.width, y[0] > 0, y[1] < device.depth];
+  const broken = (role: Role, ring: readonly Point[], edges: readonly boolean[]): Shape => ({ kind: 'region', role, outlines: [brokenOff(ring, edges.flatMap((is, edge) => (is ? [edge] : [])))] });
+  if (view === 'above') return [broken('steel-open', [[x[0], y[0]], [x[1], y[0]], [x[1], y[1]], [x[0], y[1]]], [onFront, onRight, onRear, onLeft]), ...bedMarks(device, { x, y })];
   const thick = Math.min(device.thickness, 0.25 * Math.max(x[1] - x[0], y[1] - y[0]));
   const shapes: Shape[] = [];
   if (device.kind === 'support grid') {
     const slats = inside(y, series(0, device.slatPitch, Math.ceil(device.depth / device.slatPitch) + 1));
     shapes.push(...(view === 'front' ? [region(view, 'steel', [x[0], 0, -thick], [x[1], 0, 0])] : slats.map((v) => region(view, 'steel', [0, v - device.slatThickness / 2, -thick], [0, v + device.slatThickness / 2, 0]))));
-  } else shapes.push(region(view, 'steel', [x[0], y[0], -thick], [x[1], y[1], 0]));
+  } else {
+    const [[[u0, v0], [u1], [, v1]]] = boxOn(view, [x[0], y[0], -thick], [x[1], y[1], 0]);
+    // seen from the left end the rear is at the left
+    const [left, right] = view === 'front' ? [onLeft, onRight] : [onRear, onFront];
+    shapes.push(broken('steel', [[u0, v0], [u1, v0], [u1, v1], [u0, v1]], [thick < device.thickness, right, false, left]));
+  }
   return [...shapes, ...factsOfAll(drawn).flatMap((facts) => carriersOf(view, device, facts))];
 }
 

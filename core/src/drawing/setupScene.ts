@@ -4,7 +4,7 @@ import { fixedSide, pocketOf } from '../seat';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { onView, VIEWS, type SetupOutlines, type ViewName } from './outlines';
-import { contactLines, deviceShapes } from './deviceShapes';
+import { contactLines, deviceShapes, shownVise, type Drawn } from './deviceShapes';
 import { moveOutlines, moveSegments, type Dimension, type Scene, type Shape } from './scene';
 
 interface Dimensioned {
@@ -32,9 +32,10 @@ function viseDimensions(view: ViewName, setup: PlannedSetup, facts: SetupFacts, 
   const grip = Math.max(seat.y.touch.z[0], seat.movingJaw?.touch.z[0] ?? 0);
   const height = seat.locators.z.at;
   const { stop } = setup.setup;
+  const { thickness } = shownVise(vise, { facts, setup: setup.setup, pieces: setup.pieces });
   if (view === 'leftEnd') {
     return [
-      make.vertical('grip', grip, vise.jawHeight, fixedSide(vise) > 0 ? -vise.jawThickness : -opening - vise.jawThickness, 'left', speech.size(hold.vise?.gripDepthMm ?? 0)),
+      make.vertical('grip', grip, vise.jawHeight, fixedSide(vise) > 0 ? -thickness : -opening - thickness, 'left', speech.size(hold.vise?.gripDepthMm ?? 0)),
       make.vertical('clear', vise.jawHeight, prove.lowestCut, -front, 'right', speech.signed(prove.aboveTop)),
       make.horizontal('opening', -front - opening, -front, vise.jawHeight, 'bottom', speech.size(opening)),
     ];
@@ -89,7 +90,7 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
     shapes.push({ kind: 'line', role: 'cut-level', points: [[Math.min(u0, u1) - out, facts.prove.lowestCut], [Math.max(u0, u1) + out, facts.prove.lowestCut]] });
   }
   if (options.labels && view === 'above') shapes.push(...planned.pieces.map(pieceLabel));
-  if (options.labels) shapes.push(...(isVise(device) ? viseLabels(view, device, facts, setup) : otherLabels(view, facts)));
+  if (options.labels) shapes.push(...(isVise(device) ? viseLabels(view, device, drawn) : otherLabels(view, facts)));
   if (options.dimensions) shapes.push(...(isVise(device) ? viseDimensions(view, planned, facts, device, speech) : otherDimensions(view, facts, device, speech)));
   shapes.push(...zeroMarks(view, [{ register: setup.register, facts }, ...planned.pieces], options.labels));
   return { title: titleOf(view, device), shapes };
@@ -131,18 +132,19 @@ function materialShapes(view: ViewName, { seat }: SetupFacts, outlines: SetupOut
   ];
 }
 
-function viseLabels(view: ViewName, vise: Vise, facts: SetupFacts, setup: PlannedSetup['setup']): Shape[] {
+function viseLabels(view: ViewName, vise: Vise, drawn: Drawn): Shape[] {
+  const { facts, setup } = drawn;
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
   const onSteel = (at: [number, number], text: string): Shape => ({ kind: 'label', at, text, anchor: 'middle', backed: true });
-  const t = vise.jawThickness;
+  const { thickness: t, width } = shownVise(vise, drawn);
   const [rear, front] = s > 0 ? ['fixed jaw, rear', 'moving jaw, front'] : ['moving jaw, rear', 'fixed jaw, front'];
   if (view === 'above') {
     const left = setup.stop.side === 'left';
     const [rearY, frontY] = s > 0 ? [0, moving] : [moving, 0];
     return [
-      onSteel([vise.jawWidth * 0.66, rearY + t * 0.62], rear),
-      onSteel([vise.jawWidth * 0.66, frontY - t * 0.62], front),
+      onSteel([width * 0.66, rearY + t * 0.62], rear),
+      onSteel([width * 0.66, frontY - t * 0.62], front),
       ...(pocketOf(setup) ? [] : [{ kind: 'label' as const, at: [setup.stop.position + (left ? -20 : 20), -s * setup.stop.fromJaw] as const, text: 'stop', anchor: left ? 'end' as const : 'start' as const }]),
     ];
   }

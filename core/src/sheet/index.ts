@@ -1,3 +1,4 @@
 export * from './sheet';
 export * from './compare';
 export { runReach } from './atTheMachine';
+export * from './pages';

@@ -1,1 +1,2 @@
-export { renderSheetPdf, type Paper } from './sheetPdf';
+export { renderSheetPdf } from './sheetPdf';
+export type { Paper } from '@violet-jaw/core/sheet';

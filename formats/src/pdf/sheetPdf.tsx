@@ -1,19 +1,16 @@
 import { Document, G, Page, Path, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
-import { layoutScene, projectionSymbol, sceneBounds, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene, type ViewName } from '@violet-jaw/core/drawing';
-import type { Sheet, SheetSetup, SheetTransition } from '@violet-jaw/core/sheet';
+import { layoutScene, projectionSymbol } from '@violet-jaw/core/drawing';
+import {
+  changedInWords, clampingPicture, DRAWING_FONT, otherPictures, PAPER, partsOf, TOOL_COLUMNS, zeroTold,
+  type Paper, type Picture, type Sheet, type SheetSetup, type SheetTransition,
+} from '@violet-jaw/core/sheet';
 import { capital } from '@violet-jaw/core/units';
 import type { Projection } from '@violet-jaw/core/shop';
 import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
 import { RunCode } from './runCode';
 
-export type Paper = 'A4' | 'Letter';
-
 const AXIS_NAMES = ['x', 'y', 'z'] as const;
-const POINTS_PER_MM = 72 / 25.4;
-/** Labels in drawings are a little smaller than numbers and still 10 pt. */
-const DRAWING_FONT = 10.9;
-
-function Drawing({ scene, width, height, scale, margins }: { scene: Scene; width: number; height: number; scale: number; margins?: Margins }) {
+function Drawing({ picture: { scene, width, height, scale, margins } }: { picture: Picture }) {
   const page = layoutScene(scene, { width, height, scale, fontSize: DRAWING_FONT, hatchSpacing: 4.5, markSize: 6, margins });
   return (
     <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
@@ -64,13 +61,8 @@ function Band({ sheet }: { sheet: Sheet }) {
   );
 }
 
-const PAGE_HEIGHT: Record<Paper, number> = { A4: 842, Letter: 792 };
-
-/** Parts a sheet is printed in, so that a lost page is noticed: summary, two for each setup, ledgers. */
-const partsOf = (sheet: Sheet): number => 2 * sheet.setups.length + 2;
-
 function Foot({ sheet, paper, part }: { sheet: Sheet; paper: Paper; part: number }) {
-  const top = PAGE_HEIGHT[paper] - 28;
+  const top = PAPER[paper].height - 28;
   return (
     <>
       <Text style={[styles.foot, { top }]} fixed>{`${sheet.number} ${sheet.letter ? `issue ${sheet.letter}` : 'draft'}`}</Text>
@@ -109,16 +101,16 @@ function Transition({ t }: { t: SheetTransition }) {
 }
 
 function WorkZero({ setup }: { setup: SheetSetup }) {
-  const values = setup.workZero ?? setup.shiftFromFirst;
+  const { register, values, says } = zeroTold(setup);
   return (
     <View>
       <View style={styles.zeroBox}>
-        <Text style={{ fontSize: 17, lineHeight: 1.2, fontWeight: 700 }}>{setup.workZero ? setup.register : `${setup.register}${values ? ' shift' : ''}`}</Text>
+        <Text style={{ fontSize: 17, lineHeight: 1.2, fontWeight: 700 }}>{register}</Text>
         {values
           ? AXIS_NAMES.map((a) => <Text key={a} style={styles.big}>{`${a.toUpperCase()} ${values[a]}`}</Text>)
           : <Text>{setup.instead}</Text>}
       </View>
-      <Text>{`Work zero: ${setup.zeroOf}.${setup.workZero ? ' Machine coordinates.' : values ? ` ${setup.instead}` : ''}`}</Text>
+      <Text>{says}</Text>
     </View>
   );
 }
@@ -158,8 +150,6 @@ function TouchOff({ setup }: { setup: SheetSetup }) {
   );
 }
 
-const TOOL_COLUMNS = [['number', 'T', '7%'], ['description', 'Tool', '27%'], ['diameter', 'Diameter', '13%'], ['length', 'Length', '11%'], ['lengthIn', 'H', '7%'], ['sticksOut', 'Sticks out', '10%'], ['holder', 'Holder', '11%'], ['speed', '1/min', '7%'], ['feed', 'Feed', '7%']] as const;
-
 function Tools({ setup }: { setup: SheetSetup }) {
   return (
     <View>
@@ -175,25 +165,9 @@ function Tools({ setup }: { setup: SheetSetup }) {
   );
 }
 
-/** Which view tells best how a part is clamped: along the jaws for a vise, from above for what lies flat. */
-const clampingView = (setup: SheetSetup): ViewName => (setup.rows.some((r) => r.label === 'Vise') ? 'leftEnd' : 'above');
-
-/** What a scene and its dimensions take at a scale, points. */
-function heightOf(scene: Scene, scale: number): number {
-  const { min, max } = sceneBounds(scene);
-  const { top, bottom } = sharedMargins([scene], DRAWING_FONT, scale);
-  return (max[1] - min[1]) * scale + top + bottom + 12;
-}
-
 /** First page of a setup: where zero is, the clamping large, how it is loaded beside it. */
 function Clamping({ sheet, setup, transition, paper, part }: { sheet: Sheet; setup: SheetSetup; transition: SheetTransition | undefined; paper: Paper; part: number }) {
-  const width = paper === 'A4' ? 539 : 556;
-  const { scenes } = setup;
-  const left = width * 0.6;
-  const view = clampingView(setup);
-  const room = (paper === 'A4' ? 470 : 420) - (transition ? 120 : 0);
-  const scale = scenes ? standardScale([{ scene: scenes[view], width: left, height: room }], DRAWING_FONT, POINTS_PER_MM) : null;
-  const height = scenes && scale ? Math.min(room, heightOf(scenes[view], scale.scale)) : room;
+  const picture = clampingPicture(setup, paper, transition !== undefined);
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
@@ -204,8 +178,8 @@ function Clamping({ sheet, setup, transition, paper, part }: { sheet: Sheet; set
       </View>
       <WorkZero setup={setup} />
       <View style={[styles.row, { marginTop: 5, gap: 8 }]}>
-        <View style={{ width: left }}>
-          {scenes && scale && <><Text style={styles.strong}>{`${scenes[view].title}, ${scale.says}`}</Text><Drawing scene={scenes[view]} width={left} height={height} scale={scale.scale} /></>}
+        <View style={{ width: '60%' }}>
+          {picture && <><Text style={styles.strong}>{`${picture.scene.title}, ${picture.says}`}</Text><Drawing picture={picture} /></>}
           <Text style={styles.strong}>{setup.seat}</Text>
           <Text>{`${setup.orientation.join('; ')}.`}</Text>
         </View>
@@ -223,24 +197,13 @@ function Clamping({ sheet, setup, transition, paper, part }: { sheet: Sheet; set
 
 /** Second page of a setup: the other views, what is touched and declared, the tools, room for initials. */
 function ZeroAndTools({ sheet, setup, paper, part }: { sheet: Sheet; setup: SheetSetup; paper: Paper; part: number }) {
-  const width = paper === 'A4' ? 539 : 556;
-  const { scenes } = setup;
-  const left = width * 0.5;
-  const heights = { above: 190, front: 120, leftEnd: 190 };
-  const big = clampingView(setup);
-  const views = viewsInOrder(sheet.projection).filter((v) => v !== big);
-  const shown: ViewName[] = big === 'leftEnd' ? views : ['front', 'leftEnd'];
-  const scale = scenes ? standardScale(shown.map((v) => ({ scene: scenes[v], width: left, height: heights[v] })), DRAWING_FONT, POINTS_PER_MM) : null;
-  const shared = scenes && big === 'leftEnd' ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT) : undefined;
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
       <Text style={styles.op}>{`Op ${setup.op}  zero and tools`}</Text>
       <View style={[styles.row, { gap: 8 }]} wrap={false}>
-        <View style={{ width: left }}>
-          {scenes && scale && shown.map((view) => (
-            <View key={view}><Text style={styles.strong}>{`${scenes[view].title}, ${scale.says}`}</Text><Drawing scene={scenes[view]} width={left} height={heights[view]} scale={scale.scale} margins={shared} /></View>
-          ))}
+        <View style={{ width: '50%' }}>
+          {otherPictures(setup, paper, sheet.projection).map((p) => <View key={p.view}><Text style={styles.strong}>{`${p.scene.title}, ${p.says}`}</Text><Drawing picture={p} /></View>)}
           {sheet.projection && <ProjectionMark projection={sheet.projection} />}
         </View>
         <View style={{ flex: 1 }}><TouchOff setup={setup} /><Rows rows={setup.rows} /></View>
@@ -258,17 +221,12 @@ function ZeroAndTools({ sheet, setup, paper, part }: { sheet: Sheet; setup: Shee
   );
 }
 
-/** So many changes are listed; more are counted. */
-const MOST_CHANGES = 40;
-
 function Changed({ changed }: { changed: NonNullable<Sheet['changed']> }) {
   return (
     <View>
       <Text style={styles.h}>{`Changed since issue ${changed.since}`}</Text>
       {changed.note ? <Text style={styles.strong}>{changed.note}</Text> : null}
-      {changed.changes.length === 0 && <Text>No number and no choice.</Text>}
-      {changed.changes.slice(0, MOST_CHANGES).map((c) => <Text key={`${c.place} ${c.name}`}>{`${c.place}, ${c.name}: ${c.before} \u2192 ${c.after}${c.difference ? ` (${c.difference})` : ''}`}</Text>)}
-      {changed.changes.length > MOST_CHANGES && <Text>{`and ${changed.changes.length - MOST_CHANGES} more: see the page Sheet.`}</Text>}
+      {changedInWords(changed).map((line) => <Text key={line}>{line}</Text>)}
     </View>
   );
 }

@@ -3,7 +3,7 @@ import { Button, Form, Table } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
 import { jobFile } from '@violet-jaw/core/job';
-import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, type Change, type Sheet } from '@violet-jaw/core/sheet';
+import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, PAPER, type Change, type Paper, type Sheet } from '@violet-jaw/core/sheet';
 import type { IssueHead } from '@violet-jaw/formats/api';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
@@ -19,6 +19,7 @@ export function SheetPage() {
   const { planned, drawn } = usePlan();
   const [search, setSearch] = useSearchParams();
   const letter = search.get('issue');
+  const [paper, setPaper] = useState<Paper>('A4');
   const [frozen, setFrozen] = useState<{ letter: string; sheet: Sheet } | { letter: string; problem: string } | null>(null);
   useEffect(() => {
     if (!letter) return;
@@ -40,12 +41,13 @@ export function SheetPage() {
           </div>
         )}
         {letter
-          ? frozen?.letter === letter && ('sheet' in frozen ? <SheetView sheet={frozen.sheet} /> : <p className="finding stop" role="alert">{frozen.problem}</p>)
-          : draft ? <div className={late ? 'late' : undefined} aria-busy={late}><SheetView sheet={draft} /></div> : <p className="quiet">planning…</p>}
+          ? frozen?.letter === letter && ('sheet' in frozen ? <SheetView sheet={frozen.sheet} paper={paper} /> : <p className="finding stop" role="alert">{frozen.problem}</p>)
+          : draft ? <div className={late ? 'late' : undefined} aria-busy={late}><SheetView sheet={draft} paper={paper} /></div> : <p className="quiet">planning…</p>}
       </div>
       <div className="worksheet noprint">
         <Blocking />
         <Issues />
+        <Print paper={paper} onPaper={setPaper} />
         <OpenFile />
       </div>
     </div>
@@ -183,6 +185,19 @@ function Changes({ changes }: { changes: readonly Change[] }) {
   );
 }
 
+/** On paper the page is what the PDF is, part by part. */
+function Print({ paper, onPaper }: { paper: Paper; onPaper: (paper: Paper) => void }) {
+  return (
+    <section aria-label="Print">
+      <h3>Print</h3>
+      <div className="d-flex gap-2">
+        <Form.Select size="sm" aria-label="Paper" style={{ width: 'auto' }} value={paper} onChange={(e) => onPaper(e.target.value as Paper)}>{(Object.keys(PAPER) as Paper[]).map((p) => <option key={p}>{p}</option>)}</Form.Select>
+        <Button size="sm" variant="outline-primary" onClick={() => window.print()}>Print this page</Button>
+      </div>
+    </section>
+  );
+}
+
 function OpenFile() {
   const { job, shop, change } = useJob();
   const [problem, setProblem] = useState<string | null>(null);
@@ -198,8 +213,7 @@ function OpenFile() {
   return (
     <section aria-label="Job file">
       <h3>Job as an open file</h3>
-      <Button size="sm" variant="outline-primary" onClick={() => downloadText(`${job.number}.json`, `${JSON.stringify(jobFile(job, shop), null, 2)}\n`, 'application/json')}>Download the job (JSON)</Button>{' '}
-      <Button size="sm" variant="outline-primary" onClick={() => window.print()}>Print this page</Button>
+      <Button size="sm" variant="outline-primary" onClick={() => downloadText(`${job.number}.json`, `${JSON.stringify(jobFile(job, shop), null, 2)}\n`, 'application/json')}>Download the job (JSON)</Button>
       <Form.Group controlId="read-json" className="mt-2">
         <Form.Label>Read a job file into this job (undo brings the old one back)</Form.Label>
         <Form.Control size="sm" type="file" accept=".json" onChange={(e) => { const input = e.target as HTMLInputElement; const file = input.files?.[0]; if (file) void take(file); input.value = ''; }} />

@@ -1,0 +1,88 @@
+import { sceneBounds, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene, type ViewName } from '../drawing';
+import type { Projection } from '../shop';
+import type { Sheet, SheetSetup, SheetTool } from './sheet';
+
+/** How a sheet is laid out: what the PDF and the printed page have in common. Points. */
+export type Paper = 'A4' | 'Letter';
+
+/** Size of the paper, and the width between its margins. */
+export const PAPER: Readonly<Record<Paper, { readonly width: number; readonly height: number; readonly inner: number }>> = {
+  A4: { width: 595, height: 842, inner: 539 }, Letter: { width: 612, height: 792, inner: 556 },
+};
+
+/** Labels in drawings are a little smaller than numbers and still 10 pt. */
+export const DRAWING_FONT = 10.9;
+const POINTS_PER_MM = 72 / 25.4;
+
+/** Parts a sheet is printed in, so that a lost page is noticed: summary, two for each setup, ledgers. */
+export const partsOf = (sheet: Sheet): number => 2 * sheet.setups.length + 2;
+
+/** A view as it is drawn on paper. */
+export interface Picture {
+  readonly view: ViewName;
+  readonly scene: Scene;
+  readonly width: number;
+  readonly height: number;
+  /** points per millimeter, and in words: "1:2" */
+  readonly scale: number;
+  readonly says: string;
+  readonly margins?: Margins;
+}
+
+/** Which view tells best how a part is clamped: along the jaws for a vise, from above for what lies flat. */
+const clampingView = (setup: SheetSetup): ViewName => (setup.rows.some((r) => r.label === 'Vise') ? 'leftEnd' : 'above');
+
+/** What a scene and its dimensions take at a scale. */
+function heightOf(scene: Scene, scale: number): number {
+  const { min, max } = sceneBounds(scene);
+  const { top, bottom } = sharedMargins([scene], DRAWING_FONT, scale);
+  return (max[1] - min[1]) * scale + top + bottom + 12;
+}
+
+/** The large picture of how a setup is clamped; null: an issue older than its drawings. */
+export function clampingPicture(setup: SheetSetup, paper: Paper, afterTransition: boolean): Picture | null {
+  if (!setup.scenes) return null;
+  const view = clampingView(setup);
+  const scene = setup.scenes[view];
+  const width = PAPER[paper].inner * 0.6;
+  const room = (paper === 'A4' ? 470 : 420) - (afterTransition ? 120 : 0);
+  const { scale, says } = standardScale([{ scene, width, height: room }], DRAWING_FONT, POINTS_PER_MM);
+  return { view, scene, width, height: Math.min(room, heightOf(scene, scale)), scale, says };
+}
+
+/** The other views of a setup, of one scale. */
+export function otherPictures(setup: SheetSetup, paper: Paper, projection: Projection | undefined): Picture[] {
+  const { scenes } = setup;
+  if (!scenes) return [];
+  const width = PAPER[paper].inner * 0.5;
+  const heights = { above: 190, front: 120, leftEnd: 190 };
+  const large = clampingView(setup);
+  const shown: ViewName[] = large === 'leftEnd' ? [...viewsInOrder(projection)] : ['front', 'leftEnd'];
+  const scale = standardScale(shown.map((v) => ({ scene: scenes[v], width, height: heights[v] })), DRAWING_FONT, POINTS_PER_MM);
+  const margins = large === 'leftEnd' ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT) : undefined;
+  return shown.map((view) => ({ view, scene: scenes[view], width, height: heights[view], ...scale, margins }));
+}
+
+/** Columns of the tools: what, its heading, its share of the width. */
+export const TOOL_COLUMNS: readonly (readonly [keyof SheetTool, string, string])[] = [
+  ['number', 'T', '7%'], ['description', 'Tool', '27%'], ['diameter', 'Diameter', '13%'], ['length', 'Length', '11%'], ['lengthIn', 'H', '7%'], ['sticksOut', 'Sticks out', '10%'], ['holder', 'Holder', '11%'], ['speed', '1/min', '7%'], ['feed', 'Feed', '7%'],
+];
+
+/** So many changes are listed; more are counted. */
+const MOST_CHANGES = 40;
+
+/** What changed since the issue before, a line each. */
+export function changedInWords({ changes }: NonNullable<Sheet['changed']>): string[] {
+  if (changes.length === 0) return ['No number and no choice.'];
+  const lines = changes.slice(0, MOST_CHANGES).map((c) => `${c.place}, ${c.name}: ${c.before} \u2192 ${c.after}${c.difference ? ` (${c.difference})` : ''}`);
+  return changes.length > MOST_CHANGES ? [...lines, `and ${changes.length - MOST_CHANGES} more: see the page Sheet.`] : lines;
+}
+
+/** What stands where a work zero is told: its register, its values or what is said instead, and the line below. */
+export function zeroTold(setup: SheetSetup): { readonly register: string; readonly values: SheetSetup['workZero']; readonly says: string } {
+  const values = setup.workZero ?? setup.shiftFromFirst;
+  return {
+    register: setup.workZero || !values ? setup.register : `${setup.register} shift`, values,
+    says: `Work zero: ${setup.zeroOf}.${setup.workZero ? ' Machine coordinates.' : values ? ` ${setup.instead}` : ''}`,
+  };
+}
