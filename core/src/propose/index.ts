@@ -1,11 +1,13 @@
-import { axisOf, cross, DIRECTIONS, directionOf, opposite, signOf, unitVector, type Axis, type Box3, type Direction, type Orientation } from '../frames';
+import { AXES, axisOf, cross, DIRECTIONS, directionOf, opposite, signOf, unitVector, type Axis, type Box3, type Direction, type Orientation } from '../frames';
 import type { BlankFacts } from '../blank';
 import { NO_HOLD, type Job, type Setup, touchChoices } from '../job';
 import type { Feature } from '../part';
-import { REGISTERS, type Register, type Vise } from '../shop';
+import { REGISTERS, type Register, type RoundDevice, type Vise } from '../shop';
 import type { Speech } from '../units';
+import { roundAbout, type RoundAbout } from './limits';
 import { bitOf, directionsIn, type Reach } from './reach';
 
+export * from './limits';
 export * from './reach';
 
 /** Less than this share of the surface is a gap between samples, not a face. */
@@ -33,6 +35,8 @@ export interface ProposedRoute {
   readonly sameJawSide: Direction | null;
   /** how far the lowest cut would have to go below the clearance above the jaw tops; 0: nowhere */
   readonly jawsInWayMm: number;
+  /** gripped about its axis in this device instead of in the vise; left out: in the vise */
+  readonly about?: { readonly device: RoundDevice; readonly round: RoundAbout };
   readonly reasons: readonly string[];
 }
 
@@ -49,6 +53,8 @@ export interface ProposeInput {
   readonly part: Box3;
   readonly blank: Pick<BlankFacts, 'box'>;
   readonly vise: Vise;
+  /** chucks and collets of the shop, for parts that are round about an axis */
+  readonly round?: readonly RoundDevice[];
   readonly nameOf: (feature: number) => string;
   /** writes areas in the reasons */
   readonly speech: Speech;
@@ -149,12 +155,12 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
 
 /**
  * Samples lie inside faces: the depth is that of the nearest level below the deepest of them where a face ends or an
- * earlier setup from the opposite direction stopped.
+ * earlier setup from the opposite direction stopped; where neither is near, as deep as jaws and cutters leave it.
  */
 function exactDepth(sampled: number, up: Direction, limit: number, earlier: readonly number[], input: ProposeInput): number {
   const levels = [...earlier, ...endsOf(input)[up]].filter((d) => d >= sampled - 1e-6);
   const next = levels.length > 0 ? Math.min(...levels) : sampled;
-  return sampled <= limit + 1e-9 ? Math.min(next, Math.max(limit, sampled)) : next;
+  return sampled <= limit + 1e-9 ? Math.min(next, Math.max(Math.min(limit, input.reach.wallsMm), sampled)) : next;
 }
 
 const ends = new WeakMap<Reach, Record<Direction, number[]>>();
@@ -171,10 +177,11 @@ function endsOf({ reach, features, part }: ProposeInput): Record<Direction, numb
   return made;
 }
 
-function worded(route: ProposedRoute, fewest: number, { nameOf, speech }: ProposeInput): string[] {
+function worded(route: ProposedRoute, fewest: number, { nameOf, speech, reach: { deepMm } }: ProposeInput): string[] {
   const count = route.setups.length;
   const reach = `${count} ${count === 1 ? 'setup reaches' : 'setups reach'} every face that can be reached`;
   const said = [count === fewest ? `${reach}; no fewer do.` : `${reach}; by direction alone ${fewest} would do.`];
+  if (deepMm > 0) said.push(`Some walls lie deeper than usual cutters reach: one must reach ${speech.sizeWithUnit(deepMm)}.`);
   if (route.jawsInWayMm > 0) said.push('The vise\'s jaws are in the way of a cut: it needs another way of holding.');
   if (count > 1) {
     said.push(`${route.flips} ${route.flips === 1 ? 'flip' : 'flips'}, ${route.turns} quarter ${route.turns === 1 ? 'turn' : 'turns'}.`);
@@ -183,6 +190,28 @@ function worded(route: ProposedRoute, fewest: number, { nameOf, speech }: Propos
   }
   route.setups.forEach((s, i) => { if (s.cuts.length > 0) said.push(`Setup ${i + 1} cuts ${s.cuts.slice(0, 5).map(nameOf).join(', ')}${s.cuts.length > 5 ? ` and ${s.cuts.length - 5} more` : ''}.`); });
   return said;
+}
+
+/** A part that is round about an axis, in a chuck or collet that stands upright: one end up, then turned end for end. Null: it is not, or none takes it. */
+function aboutAxis({ features, part, blank, reach, round: devices = [], speech, nameOf }: ProposeInput): ProposedRoute | null {
+  const round = roundAbout(features, part);
+  if (!round) return null;
+  const across = Math.max(...AXES.filter((a) => a !== round.axis).map((a) => extent(blank.box, a)));
+  const device = devices.find((d) => d.kind !== 'rotary axis' && d.minDiameter <= round.diameter && across <= d.maxDiameter + 1e-9 && extent(blank.box, round.axis) > 2 * d.gripLength);
+  if (!device) return null;
+  const ups: Direction[] = [`+${round.axis}`, `-${round.axis}`];
+  const below = topOf(blank.box, ups[1]) - topOf(part, ups[1]);
+  // all that stands out of the jaws, then what they gripped
+  const first = Math.max(0, round.length + below - device.gripLength - 1);
+  const setups = ups.map((up, i): ProposedSetup => ({
+    orientation: { up, right: directionOf(unitVector(round.axis === 'x' ? '+y' : '+x')) }, cutsBelowTop: i === 0 ? first : round.length - first, gripMm: device.gripLength,
+    cuts: [...new Set(reach.places.filter((p) => (p.mask & bitOf(up)) !== 0 && p.feature >= 0).map((p) => p.feature))],
+  }));
+  const reasons = [
+    `The part is round about ${round.axis.toUpperCase()}, ${speech.sizeWithUnit(round.diameter)} in diameter: gripped in ${device.name}, it is turned end for end once.`,
+    'What is turned is turned on a lathe; this is for what is milled and drilled on its ends.', `Setup 1 cuts ${setups[0].cuts.slice(0, 5).map(nameOf).join(', ')}.`,
+  ];
+  return { setups, flips: 1, turns: 0, holdMm2: 0, sameJawSide: null, jawsInWayMm: 0, about: { device, round }, reasons };
 }
 
 /**
@@ -211,21 +240,24 @@ export function proposeRoutes(input: ProposeInput): Proposal {
     const spare = shown.some((s) => (setOf(s) & set) === setOf(s) && (setOf(s) === set || s.jawsInWayMm === 0));
     if (!spare && shown.length < SHOWN) shown.push(r);
   }
-  return { routes: shown.map((r) => ({ ...r, reasons: worded(r, fewest, input) })), unreachable };
+  const about = aboutAxis(input);
+  return { routes: [...(about ? [about] : []), ...shown.map((r) => ({ ...r, reasons: worded(r, fewest, input) }))], unreachable };
 }
 
 /** The setups of a proposal as ordinary setups of the job; the vise's parallels and stop are set so that the grip is what was reckoned with. */
 export function setupsFrom(route: ProposedRoute, job: Job, vise: Vise, blank: Pick<BlankFacts, 'box'>, registers: readonly Register[], nameOf: (feature: number) => string, newId: () => string): Setup[] {
   const free = registers.length > 0 ? registers : REGISTERS;
   return route.setups.map((s, i): Setup => {
+    const about = route.about ?? null;
     const parallels = Math.max(0, Math.floor(vise.jawHeight - s.gripMm));
     const along = extent(blank.box, axisOf(s.orientation.right));
     const rear = axisOf(directionOf(cross(unitVector(s.orientation.up), unitVector(s.orientation.right))));
     return {
       id: newId(), op: (i + 1) * 10, does: `cuts ${s.cuts.slice(0, 3).map(nameOf).join(', ')}`.slice(0, 200), register: free[Math.min(i, free.length - 1)],
-      orientation: s.orientation, cutsBelowTop: s.cutsBelowTop, cutsTo: null, device: vise.id, station: null, parallels: { height: parallels },
+      orientation: s.orientation, cutsBelowTop: s.cutsBelowTop, cutsTo: null, device: about?.device.id ?? vise.id, station: null, parallels: { height: parallels },
       stop: { side: 'left', position: Math.max(0, Math.round((vise.jawWidth - along) / 2)), height: parallels + Math.max(vise.stopDiameter / 2, (vise.jawHeight - parallels) / 2), fromJaw: Math.round(extent(blank.box, rear) / 2), face: null },
-      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, programmed: null, ...structuredClone(NO_HOLD),
+      // a round part is programmed from its axis
+      zero: { of: 'finished part', x: about ? 'middle' : 'min', y: about ? 'middle' : 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, programmed: null, ...structuredClone(NO_HOLD),
       ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
     };
   });

@@ -3,27 +3,28 @@ import { DIRECTIONS, type Box3, type Direction } from '../frames';
 import { newBlank, newJob, ONE_COPY, type Allowance } from '../job';
 import { featureNames, findFeatures } from '../part';
 import { Planner } from '../plan';
-import { loadKernel, meshBox, type Kernel, type Solid } from '../solid';
-import { EMPTY_SHOP } from '../shop';
-import { box, machine, vise } from '../testing/fixtures';
+import { bar, loadKernel, meshBox, type Kernel, type Solid } from '../solid';
+import { EMPTY_SHOP, type RoundDevice } from '../shop';
+import { box, machine, setup, tool, vise } from '../testing/fixtures';
+import { chuck } from '../testing/held';
 import { speechIn } from '../units';
-import { directionsIn, proposeRoutes, reachOf, setupsFrom, type Proposal } from '.';
+import { depthLimits, directionsIn, proposeRoutes, reachOf, roundAbout, setupsFrom, type Proposal } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
 
 const all = (mm: number): Allowance => ({ xMinus: mm, xPlus: mm, yMinus: mm, yPlus: mm, zMinus: mm, zPlus: mm });
 
-function propose(solid: Solid, allowance = all(2), finished: readonly Direction[] = []): Proposal & { ups: Direction[][]; names: string[] } {
+function propose(solid: Solid, allowance = all(2), finished: readonly Direction[] = [], most: number | null = null, round: readonly RoundDevice[] = []): Proposal & { ups: Direction[][]; names: string[] } {
   const surface = solid.mesh();
   const part = meshBox(surface);
   const { features, surface: marked } = findFeatures(surface, part);
   const names = featureNames(features, speechIn('mm'));
   const blank = planBlank(part, { allowance, blank: newBlank(allowance), copies: ONE_COPY });
   const level = (d: Direction, b: Box3) => (d[0] === '+' ? b.max[d[1] as 'x'] : -b.min[d[1] as 'x']);
-  const reach = reachOf(marked, part, finished.map((side) => ({ side, level: level(side, blank.box) })));
+  const reach = reachOf(marked, part, finished.map((side) => ({ side, level: level(side, blank.box) })), undefined, most === null ? undefined : () => most);
   const nameOf = (f: number) => names.get(features[f]?.id) ?? 'a free face';
-  const proposal = proposeRoutes({ reach, features, part, blank, vise, nameOf, speech: speechIn('mm') });
+  const proposal = proposeRoutes({ reach, features, part, blank, vise, round, nameOf, speech: speechIn('mm') });
   return { ...proposal, ups: proposal.routes.map((r) => r.setups.map((s) => s.orientation.up)), names: proposal.unreachable.map((u) => nameOf(u.feature)) };
 }
 
@@ -126,4 +127,58 @@ test('each proposed setup is an ordinary setup: planned, the route leaves nothin
   if (!planned.ok) throw new Error(planned.problem);
   expect(planned.value.unreached?.volumeMm3).toBeCloseTo(0, 3);
   expect(planned.value.findings.filter((f) => f.level === 'stop').map((f) => `${f.op} ${f.code}: ${f.says}`)).toEqual([]);
+});
+
+describe('how deep a cutter reaches', () => {
+  const tall = () => kernel.box(box([0, 0, 0], [50, 40, 90]));
+
+  test('a block 90 high is not milled 90 deep from one side: from top and bottom, or lying', () => {
+    const onEnd = (most: number | null) => {
+      const { routes, ups } = propose(tall(), all(2), [], most);
+      return routes[ups.findIndex((u) => u.includes('+z') && u.includes('-z'))]?.setups.map((s) => s.cutsBelowTop) ?? [];
+    };
+    // nothing limits: as deep from the first side as the jaws leave it
+    expect(Math.max(...onEnd(null))).toBeGreaterThan(75);
+    expect(onEnd(50).length).toBeGreaterThanOrEqual(2);
+    expect(Math.max(...onEnd(50))).toBeLessThanOrEqual(50 + 1e-6);
+    expect(onEnd(50).reduce((sum, d) => sum + d, 0)).toBeGreaterThanOrEqual(90);
+  });
+
+  test('walls too deep from everywhere are still proposed, and said', () => {
+    // a pocket 60 deep, open at the top only
+    const { routes } = propose(cut(tall(), box([10, 10, 30], [40, 30, 91])), all(2), [], 40);
+    expect(routes.length).toBeGreaterThan(0);
+    expect(routes[0].reasons.join(' ')).toMatch(/Some walls lie deeper than usual cutters reach: one must reach (5[5-9]|60)\.\d{3} mm\./);
+  });
+
+  test('the limit is the longest milling cutter of the job; 50 without any; five diameters in an inner corner; none in a bore', () => {
+    const hollow = (kind: 'bore' | 'round') => ({ id: '', areaMm2: 1, box: box([0, 0, 0], [1, 1, 1]), kind, hollow: true, diameter: 8, axis: { x: 0, y: 0, z: 1 }, at: { x: 0, y: 0, z: 0 }, depth: 1, through: true, opens: null });
+    const features = [hollow('round'), hollow('bore')];
+    const none = depthLimits({ setups: [] }, features);
+    expect([none(-1), none(0), none(1)]).toEqual([50, 40, Infinity]);
+    const long = depthLimits({ setups: [setup({ tools: [tool({ use: 'milling', stickOut: 70 }), tool({ use: 'drilling', stickOut: 120 })] })] }, features);
+    expect([long(-1), long(0)]).toEqual([70, 40]);
+  });
+});
+
+describe('parts that are round about an axis', () => {
+  const solidOf = (along: 'x' | 'z', length = 120) => { const made = kernel.fromMesh(bar({ section: 'round', across: 30, bore: 0, length, along }, { x: 0, y: 0, z: 0 })); if (!made.ok) throw new Error(made.problem); return made.value; };
+
+  test.each(['x', 'z'] as const)('a shaft along %s is offered a chuck, one end up and then the other', (along) => {
+    const { routes } = propose(solidOf(along), all(1), [], null, [chuck as RoundDevice]);
+    expect(routes[0].about).toMatchObject({ device: { id: 'chuck' }, round: { axis: along, diameter: expect.closeTo(30, 3), length: expect.closeTo(120, 6) } });
+    expect(routes[0].setups.map((s) => s.orientation.up)).toEqual([`+${along}`, `-${along}`]);
+    // 30 in the jaws and 1 of room stay for the second setup, 1 of them stock
+    expect(routes[0].setups.map((s) => s.cutsBelowTop)).toEqual([expect.closeTo(90, 6), expect.closeTo(30, 6)]);
+    const [first] = setupsFrom(routes[0], newJob({ number: '1', part: 'shaft', units: 'mm' }, { block: { x: 1, y: 1, z: 1 } }), vise, { box: box([-16, -16, -1], [16, 16, 121]) }, ['G54'], () => 'face', () => 'id');
+    expect(first).toMatchObject({ device: 'chuck', zero: { x: 'middle', y: 'middle', z: 'max' } });
+  });
+
+  test('a block, and a shaft no chuck of the shop takes, are not', () => {
+    expect(propose(block(), all(1), [], null, [chuck as RoundDevice]).routes[0].about).toBeUndefined();
+    expect(propose(solidOf('z'), all(1), [], null, [{ ...chuck, maxDiameter: 20 } as RoundDevice]).routes[0].about).toBeUndefined();
+    expect(propose(solidOf('z', 40), all(1), [], null, [chuck as RoundDevice]).routes[0].about).toBeUndefined();
+    const { features } = findFeatures(block().mesh(), meshBox(block().mesh()));
+    expect(roundAbout(features, meshBox(block().mesh()))).toBeNull();
+  });
 });

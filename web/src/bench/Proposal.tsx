@@ -4,7 +4,7 @@ import { planBlank } from '@violet-jaw/core/blank';
 import { isFileBody } from '@violet-jaw/core/job';
 import { featureNames, typedSurface, PART_SIDE } from '@violet-jaw/core/part';
 import { setupsFrom, type Proposal as Proposed, type ProposedRoute } from '@violet-jaw/core/propose';
-import { isVise, REGISTERS } from '@violet-jaw/core/shop';
+import { isRound, isVise, REGISTERS } from '@violet-jaw/core/shop';
 import { chooseBody } from '@violet-jaw/formats/part/choose.ts';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
@@ -30,7 +30,7 @@ export function Proposal({ onClose }: { onClose: () => void }) {
     const surface = isFileBody(job.body) ? (() => { const b = chooseBody(bodies, job.body); return b.ok ? b.value.mesh : null; })() : typedSurface(job.body);
     if (!surface) { setProblem('The part has not been read yet.'); return; }
     setFound(null); setProblem(null); setShare(0);
-    running.current = searchInWorker((remote) => remote.propose(surface, job, vise, proxy((s: number) => setShare(s))) as Promise<Proposed>);
+    running.current = searchInWorker((remote) => remote.propose(surface, job, vise, shop.devices.filter(isRound), proxy((s: number) => setShare(s))) as Promise<Proposed>);
     try {
       setFound(await running.current.done);
     } catch (error) {
@@ -70,8 +70,8 @@ export function Proposal({ onClose }: { onClose: () => void }) {
       {found?.routes.length === 0 && <p className="mb-0">Nothing is to be cut, or the vise opens too little for the blank in every position.</p>}
       <div className="proposals">
         {found?.routes.map((route, i) => (
-          <div key={route.setups.map((s) => s.orientation.up).join()} className="panel mb-0">
-            <strong>{i === 0 ? 'Best' : `Alternative ${i}`}: {route.setups.map((s) => `${PART_SIDE[s.orientation.up]} up`).join(', then ')}</strong>
+          <div key={`${route.about?.device.id ?? ''}${route.setups.map((s) => s.orientation.up).join()}`} className="panel mb-0">
+            <strong>{i === 0 ? 'Best' : `Alternative ${i}`}: {route.setups.map((s) => `${PART_SIDE[s.orientation.up]} up`).join(', then ')}{route.about ? `, in ${route.about.device.name}` : ''}</strong>
             <ul className="mb-1">{route.reasons.map((r) => <li key={r}>{r}</li>)}</ul>
             <div className="mb-1">{route.setups.map((s, k) => <div key={s.orientation.up}>Setup {k + 1} cuts <span className="number">{speech.size(s.cutsBelowTop)}</span> below the top</div>)}</div>
             <Button size="sm" variant={i === 0 ? 'primary' : 'outline-primary'} onClick={() => take(route)}>{job.setups.length > 0 ? `Replace the ${job.setups.length} ${job.setups.length === 1 ? 'setup' : 'setups'} by these` : 'Take this route'}</Button>

@@ -5,8 +5,8 @@ import { axisOf, DIRECTIONS, signOf } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
 import { fitIntoPiece, type Fit, type FitOptions, type Piece, type Wanted } from '@violet-jaw/core/offcut';
 import { featureNames, findFeatures } from '@violet-jaw/core/part';
-import { proposeRoutes, reachOf, type Proposal } from '@violet-jaw/core/propose';
-import type { Vise } from '@violet-jaw/core/shop';
+import { depthLimits, proposeRoutes, reachOf, type Proposal } from '@violet-jaw/core/propose';
+import type { RoundDevice, Vise } from '@violet-jaw/core/shop';
 import { loadKernel, meshBox, type Kernel, type TriangleMesh } from '@violet-jaw/core/solid';
 import { speechIn } from '@violet-jaw/core/units';
 
@@ -19,8 +19,8 @@ const worker = {
     return pieces.map((piece, i) => fitIntoPiece(ready, wanted, piece, { ...options, tell: (share) => tell(i, share) }));
   },
 
-  /** Proposes routes for the part's surface. @param tell share of the directions looked along */
-  propose(surface: TriangleMesh, job: Job, vise: Vise, tell: (share: number) => void): Proposal {
+  /** Proposes routes for the part's surface. @param round chucks and collets of the shop; @param tell share of the directions looked along */
+  propose(surface: TriangleMesh, job: Job, vise: Vise, round: readonly RoundDevice[], tell: (share: number) => void): Proposal {
     const part = meshBox(surface);
     const { features, surface: marked } = findFeatures(surface, part);
     const blank = planBlank(part, job);
@@ -28,8 +28,8 @@ const worker = {
     const names = featureNames(features, speech, job.features.filter((f) => f.name !== ''));
     const finished = DIRECTIONS.filter((d) => stateOf(job.blank, d) === 'finished' && Math.abs(allowanceOn(blank.allowance, d)) < 1e-9)
       .map((side) => ({ side, level: signOf(side) * (signOf(side) > 0 ? part.max : part.min)[axisOf(side)] }));
-    const reach = reachOf(marked, part, finished, tell);
-    return proposeRoutes({ reach, features, part, blank, vise, nameOf: (f) => names.get(features[f]?.id) ?? 'a free face', speech });
+    const reach = reachOf(marked, part, finished, tell, depthLimits(job, features));
+    return proposeRoutes({ reach, features, part, blank, vise, round, nameOf: (f) => names.get(features[f]?.id) ?? 'a free face', speech });
   },
 };
 
