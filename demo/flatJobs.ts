@@ -15,8 +15,9 @@ const round = (x: number, y: number, d: number): DxfCorner[] => [[x - d / 2, y, 
 /** Outlines of the demo's sheet parts, mm; the first ring is the outside. Invented. */
 export const demoOutlines: Record<string, DxfCorner[][]> = {
   'louver-frame': [rounded(0, 0, 280, 180, 8), ...[0, 1, 2].map((i) => rounded(50, 50 + i * 30, 180, 20, 10))],
-  'window-ring': [round(60, 60, 120), round(60, 60, 88)],
-  'guy-anchor-plate': [rounded(0, 0, 180, 120, 12), round(30, 60, 22), round(150, 30, 14), round(150, 90, 14)],
+  // a D: straight at the left, half round at the right, with corners of 3; two holes for screws
+  'd-window': [[[3, 0], [40, 0, 1], [40, 80], [3, 80, QUARTER], [0, 77], [0, 3, QUARTER]], round(9, 12, 4.2), round(9, 68, 4.2)],
+  'insulator-plate': [rounded(0, 0, 180, 120, 12), round(30, 60, 22), round(150, 30, 14), round(150, 90, 14)],
 };
 
 const head = { station: 'station-r', parallels: { height: 0 }, stop: { side: 'left' as const, position: 0, height: 5, fromJaw: 10, face: null } };
@@ -56,29 +57,29 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
   };
 }
 
-/** Thin plate on tape: no straight outside edge for a tab, so a skin. */
-export function windowRingJob(file = 'window-ring.dxf', sha256?: string): Job {
+/** Thin window of polycarbonate on fixing wax: too soft to clamp, stuck down all over. */
+export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
   const allowance = { xMinus: 8, xPlus: 8, yMinus: 8, yPlus: 8, zMinus: 0, zPlus: 0 };
   return {
-    ...newJob({ number: 'SK-1060', part: 'Window ring', revision: 'A', material: 'EN AW-6082 T6', quantity: 12, units: 'mm' }, { file, unit: 'mm', thickness: 3, ...(sha256 ? { sha256 } : {}) }),
+    ...newJob({ number: 'SK-1060', part: 'D-window', revision: 'A', material: 'polycarbonate', quantity: 12, units: 'mm' }, { file, unit: 'mm', thickness: 2, ...(sha256 ? { sha256 } : {}) }),
     due: '2026-12-09', allowance, blank: { ...newBlank(allowance), kind: 'sheet' }, machine: 'router-1', sizeTolerance: 0.05,
     setups: [
       setup({
-        id: 'op-10', op: 10, does: 'routes the ring out of the sheet', device: 'board-router', cutsBelowTop: 3.05, clears: 'outline', outlineCutter: 4, program: '3201',
-        tools: [cutter({ number: 2, diameter: 4, feedPerTooth: 0.03, cutDepth: 0.8, cutWidth: 4 })],
-        separation: { ...NO_HOLD.separation, way: 'skin' },
-        plate: plate({ x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 100, pins: [] }, pinDiameter: 12, pinHeight: 2.5, bond: 'tape-thin', bondInset: 3, temperature: 35, backing: 'under the middle disc, it is scrap' }),
-        why: { seat: '', hold: 'too thin to clamp, no edge for tabs', zero: '' },
+        id: 'op-10', op: 10, does: 'routes the window out of the sheet', device: 'board-router', cutsBelowTop: 2.03, clears: 'outline', outlineCutter: 4, program: '3201',
+        tools: [cutter({ number: 2, diameter: 4, feedPerTooth: 0.05, cutDepth: 1, cutWidth: 4 })],
+        separation: { ...NO_HOLD.separation, way: 'hold' }, consumables: ['air blast at the cutter, no coolant'],
+        plate: plate({ x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 100, pins: [] }, pinDiameter: 12, pinHeight: 1.8, bond: 'wax', bondInset: 1, temperature: 30, backing: '' }),
+        why: { seat: 'the film stays on the upper side', hold: 'too thin and too soft to clamp; the wax holds what the cut frees', zero: '' },
       }),
     ],
   };
 }
 
-/** Plate cut with an abrasive jet, held by weights. */
-export function guyAnchorPlateJob(file = 'guy-anchor-plate.dxf', sha256?: string): Job {
+/** Laminate cut with an abrasive jet, held by weights. */
+export function insulatorPlateJob(file = 'insulator-plate.dxf', sha256?: string): Job {
   const allowance = { xMinus: 90, xPlus: 90, yMinus: 90, yPlus: 90, zMinus: 0, zPlus: 0 };
   return {
-    ...newJob({ number: 'SK-1063', part: 'Guy anchor plate', revision: 'A', material: 'S235JR', quantity: 8, units: 'mm' }, { file, unit: 'mm', thickness: 10, ...(sha256 ? { sha256 } : {}) }),
+    ...newJob({ number: 'SK-1063', part: 'Insulator plate', revision: 'A', material: 'glass-fibre laminate', quantity: 8, units: 'mm' }, { file, unit: 'mm', thickness: 10, ...(sha256 ? { sha256 } : {}) }),
     due: '2026-12-16', allowance, blank: { ...newBlank(allowance), kind: 'plate' }, machine: 'jet-1', sizeTolerance: 0.15,
     setups: [
       setup({

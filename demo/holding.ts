@@ -62,4 +62,6 @@ export const demoMaterials: WorkMaterial[] = [
   material('brass CW614N', 780, 0.18, 180, 250, 97, 8470),
   material('S235JR', 1780, 0.17, 120, 235, 210, 7850),
   material('1.4305', 2050, 0.2, 90, 190, 200, 7900),
+  material('polycarbonate', 160, 0.2, 300, 60, 2.3, 1200),
+  material('glass-fibre laminate', 500, 0.2, 150, 250, 20, 1850),
 ];

@@ -4,7 +4,7 @@ import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@vi
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoOffcuts, demoStock } from './material';
 
-export { guyAnchorPlateJob, louverFrameJob, windowRingJob } from './flatJobs';
+export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
 type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'dialect'>;
 /** Edge finder at the sides, a tool of the list at the top. */
@@ -123,12 +123,13 @@ export function vaneBearingBlockJob(file = 'vane-bearing-block.step', sha256?: s
 /** A typed block in inches on a station that is not measured yet. */
 export function sensorFootJob(): Job {
   const inch = 25.4;
-  const footAllowance = { xMinus: 0.06 * inch, xPlus: 0.06 * inch, yMinus: 0.03 * inch, yPlus: 0.03 * inch, zMinus: 0.125 * inch, zPlus: 0.03 * inch };
+  const stock = 0.04 * inch;
+  const footAllowance = { xMinus: stock, xPlus: stock, yMinus: stock, yPlus: stock, zMinus: stock, zPlus: stock };
   const setup = (part: Partial<Setup>): Setup => ({
     id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch, cutsTo: null, programmed: null,
     device: 'vise-4in', ...structuredClone(NO_HOLD), station: 'station-c', parallels: { height: 1.0 * inch },
-    stop: { side: 'left', position: 0.25 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null },
-    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchChoices(0.5 * inch),
+    stop: { side: 'right', position: 3.5 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null },
+    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchChoices(0.375 * inch),
     tools: [], program: '1007', why: { seat: '', hold: '', zero: '' }, ...part,
   });
   return {

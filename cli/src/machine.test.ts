@@ -35,8 +35,8 @@ async function demoJob(name: string, change: (job: Job, shop: Shop) => void = ()
 
 /** Where a demo job whose first station is not measured was touched off; null: its station is measured. */
 const touchedOff: Record<string, Vec3 | null> = {
-  'vane-bearing-block': null, 'louver-frame': null, 'window-ring': null,
-  'sensor-foot': vec(-150.4, -110.2, -190.6), 'guy-anchor-plate': vec(320.5, 410.25, -120.75),
+  'vane-bearing-block': null, 'louver-frame': null, 'd-window': null,
+  'sensor-foot': vec(-150.4, -110.2, -190.6), 'insulator-plate': vec(320.5, 410.25, -120.75),
 };
 
 test.each(Object.entries(touchedOff))('%s: its lines, run on the simulated control, put the spindle over every zero; a general G-code parser reads the same numbers', async (name, touched) => {

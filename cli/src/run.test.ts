@@ -42,7 +42,7 @@ test('an unknown station gives null and still a shift', async () => {
   const planned = JSON.parse(out) as PlanOutput;
   expect(code).toBe(0);
   expect(planned.setups[0].workZeroInMachine).toBeNull();
-  expect(planned.transitions[0].shift?.z).toBeCloseTo(-0.5 * 25.4, 9);
+  expect(planned.transitions[0].shift?.z).toBeCloseTo((0.625 - 1 - 0.04) * 25.4, 9);
 });
 
 test('stop findings end with 1 and are told on standard error', async () => {
@@ -87,7 +87,7 @@ test('export writes the lines that look at each zero, and plan tells what to key
   expect(await violetJaw('export', path, '--control', nc, '--lines', 'verify')).toMatchObject({ code: 0 });
   expect(readFileSync(nc, 'utf8')).toMatch(/^G53 G0 Z0\.0000 \(RISE FIRST\)\nM0 \(IS G54 OF OP 10 TOUCHED OFF AND KEYED IN\?\)\nG54 \(OP 10\)\nG0 X0 Y0$/m);
   const planned = JSON.parse((await violetJaw('plan', path)).out) as PlanOutput;
-  expect(planned.setups[0]).toMatchObject({ registerValue: { x: null, y: null, z: null }, touchOff: [{ axis: 'x' }, { axis: 'y', declare: expect.closeTo(0.28 * 25.4, 6) }, { axis: 'z' }] });
+  expect(planned.setups[0]).toMatchObject({ registerValue: { x: null, y: null, z: null }, touchOff: [{ axis: 'x' }, { axis: 'y', declare: expect.closeTo((0.04 + 0.375 / 2) * 25.4, 6) }, { axis: 'z' }] });
 });
 
 describe('parts that are no STEP file', () => {

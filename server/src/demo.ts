@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { dirname, join } from 'node:path';
-import { demoShop, guyAnchorPlateJob, louverFrameJob, sensorFootJob, vaneBearingBlockJob, windowRingJob } from '../../demo';
+import { demoShop, insulatorPlateJob, louverFrameJob, sensorFootJob, vaneBearingBlockJob, dWindowJob } from '../../demo';
 import type { Services } from './services';
 
 /** Accounts of the demo: made together with its data only. Roles are called by their names; no person's name is needed. */
@@ -25,7 +25,7 @@ export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFi
   const stored = await files.store(Readable.from(readFileSync(stepFile)), 'vane-bearing-block.step');
   await jobs.create(vaneBearingBlockJob(stored.name, stored.hash));
   await jobs.create(sensorFootJob());
-  for (const [name, job] of [['louver-frame.dxf', louverFrameJob], ['window-ring.dxf', windowRingJob], ['guy-anchor-plate.dxf', guyAnchorPlateJob]] as const) {
+  for (const [name, job] of [['louver-frame.dxf', louverFrameJob], ['d-window.dxf', dWindowJob], ['insulator-plate.dxf', insulatorPlateJob]] as const) {
     const outline = await files.store(Readable.from(readFileSync(join(dirname(stepFile), name))), name);
     await jobs.create(job(outline.name, outline.hash));
   }

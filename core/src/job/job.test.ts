@@ -73,7 +73,7 @@ describe('two people on one job', () => {
   test.each([
     ['orientation', (j: Job) => { j.setups[0].orientation.up = '-z'; }, (j: Job) => { j.setups[0].orientation.right = '+y'; }],
     ['zero', (j: Job) => { j.setups[0].zero.x = 'middle'; }, (j: Job) => { j.setups[0].zero.y = 'middle'; }],
-    ['stop', (j: Job) => { j.setups[0].stop.side = 'right'; }, (j: Job) => { j.setups[0].stop.position = 3; }],
+    ['stop', (j: Job) => { j.setups[0].stop.side = 'left'; }, (j: Job) => { j.setups[0].stop.position = 3; }],
   ])('a decision that only makes sense whole is not mixed of two: %s', (key, mineDid, theirsDid) => {
     const [mine, theirs] = [edit(mineDid), edit(theirsDid)];
     const { merged, conflicts } = mergeDocuments(base, mine, theirs);

@@ -121,9 +121,9 @@ describe('findings', () => {
     job.setups = [{ ...job.setups[0], cutsBelowTop: -0.25 }];
     const planned = plan(job);
     const [blank, part] = [planned.blank.size, planned.part.size];
-    // 0.03 in lie on the top; 0.25 mm stay, the rest is faced off
-    expect(planned.setups[0].material.removedMm3).toBeCloseTo(blank.x * blank.y * (0.03 * 25.4 - 0.25), 3);
-    expect(planned.setups[0].facts?.prove.lowestCut).toBeCloseTo((1 + 0.125) * 25.4 + part.z + 0.25, 9);
+    // 0.04 in lie on the top; 0.25 mm stay, the rest is faced off
+    expect(planned.setups[0].material.removedMm3).toBeCloseTo(blank.x * blank.y * (0.04 * 25.4 - 0.25), 3);
+    expect(planned.setups[0].facts?.prove.lowestCut).toBeCloseTo((1 + 0.04) * 25.4 + part.z + 0.25, 9);
   });
 
   test('an overhang keeps metal that no setup from above reaches', () => {
@@ -141,10 +141,10 @@ test('an unmeasured station gives shifts that are exact and machine coordinates 
   const planned = plan(sensorFootJob());
   expect(planned.setups.map((s) => s.facts?.zero.inMachine)).toEqual([null, null]);
   const shift = planned.setups[1].fromFirst?.shift;
-  // inch: stop 0.25 left of the finished left side with 0.06 still on → stop 3.25 at the right, finished; zero stays on the part's left/right corner
-  expect(shift?.x).toBeCloseTo((3.25 - 0.31) * 25.4, 9);
-  expect(shift?.y).toBeCloseTo(0.03 * 25.4, 9);
-  expect(shift?.z).toBeCloseTo((0.625 - 1 - 0.125) * 25.4, 9);
+  // inch: right stop at 3.5 with 0.04 still on, zero on the left corner of a part 3 long → stop 3.25 at the right, finished, zero on it
+  expect(shift?.x).toBeCloseTo((3.25 - (3.5 - 0.04 - 3)) * 25.4, 9);
+  expect(shift?.y).toBeCloseTo(0.04 * 25.4, 9);
+  expect(shift?.z).toBeCloseTo((0.625 - 1 - 0.04) * 25.4, 9);
   expect(planned.findings.filter((f) => f.level === 'stop')).toEqual([]);
 });
 

@@ -1,4 +1,4 @@
-import { demoShop, guyAnchorPlateJob, sensorFootJob } from '../../../demo';
+import { demoShop, insulatorPlateJob, sensorFootJob } from '../../../demo';
 import { jobFile, newBlank, newJob, type Job } from '../job';
 import { loadKernel, type Kernel } from '../solid';
 import { oneFieldEdits } from '../testing/edits';
@@ -16,7 +16,7 @@ const inOneVise = (): Job => {
 
 /** The plate's two pieces, of a typed block instead of the file. */
 const onOneTable = (): Job => {
-  const { setups, machine } = guyAnchorPlateJob();
+  const { setups, machine } = insulatorPlateJob();
   const allowance = { xMinus: 3, xPlus: 3, yMinus: 3, yPlus: 3, zMinus: 0, zPlus: 0 };
   return { ...newJob({ number: 'p', part: 'plate', units: 'mm', material: 'EN AW-6082' }, { block: { x: 80, y: 60, z: 10 } }), allowance, blank: newBlank(allowance), machine, setups };
 };

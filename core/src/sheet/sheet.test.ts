@@ -26,8 +26,8 @@ test('the sheet says what to do before hands go in, and every coordinate has sig
   const { job, planned, outlines } = plan();
   const sheet = buildSheet(job, planned, outlines, { name: 'Skerry Instrument Works', projection: 'third angle' }, { letter: 'A', on: '2026-11-30' });
   expect(sheet.transitions[0].first).toBe('Stop the spindle, put the tool away, then open the vise.');
-  expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear face')?.declare).toBe('Y +0.2800');
-  expect(sheet.setups[0].touchOff.find((t) => t.face === 'top face')?.declare).toBe('Z +0.0300');
+  expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear face')?.declare).toBe('Y +0.2275');
+  expect(sheet.setups[0].touchOff.find((t) => t.face === 'top face')?.declare).toBe('Z +0.0400');
   for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values)))) expect(value).toMatch(/^([+−]\d+\.\d{4}|not known)$/);
 });
 
@@ -63,10 +63,10 @@ test('an unknown station prints the shift instead of a work zero, and no control
   const { job, planned, outlines } = plan();
   const sheet = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null);
   expect(sheet.setups[1].workZero).toBeNull();
-  expect(sheet.setups[1].shiftFromFirst).toEqual({ x: '+2.9400', y: '+0.0300', z: '−0.5000' });
+  expect(sheet.setups[1].shiftFromFirst).toEqual({ x: '+2.7900', y: '+0.0400', z: '−0.4150' });
   const lines = controlLines(job, planned, 'DRAFT');
   expect(lines).not.toMatch(/^G10/m);
-  expect(lines).toContain('OR G54 OF OP 10 PLUS X+2.9400 Y+0.0300 Z-0.5000');
+  expect(lines).toContain('OR G54 OF OP 10 PLUS X+2.7900 Y+0.0400 Z-0.4150');
 });
 
 test('control lines are G10 L2 with absolute machine coordinates, signed, in the job\'s unit', () => {
@@ -111,9 +111,9 @@ test('a drawing is true to scale: one page unit per millimeter means just that',
   expect(b[0] - a[0]).toBeCloseTo(15, 9);
   expect(a[1] - b[1]).toBeCloseTo(30, 9);
   const { min, max } = sceneBounds(scene);
-  // from the rear of the fixed jaw to the front of the moving jaw
+  // 26 of each jaw are shown, broken off in a zigzag of a tenth of their height
   const opening = planned.setups[0].facts!.hold.vise!.openingMm;
-  expect(max[0] - min[0]).toBeCloseTo(31.75 * 2 + opening, 6);
+  expect(max[0] - min[0]).toBeCloseTo((26 + 3.175) * 2 + opening, 6);
 });
 
 test('copies and how the blank comes stand on the sheet, with the shift to the next copy in machine axes', () => {
