@@ -68,7 +68,7 @@ test('a shop lead adds a station and a holding device, and a job can use them', 
   await expect(page.getByTestId('save-state')).toHaveText('saved');
   await page.getByRole('link', { name: 'Jobs' }).click();
   await page.getByRole('link', { name: 'SK-1007' }).click();
-  await expect(page.getByTestId('work-zero')).toContainText('G54X −5.5955Y −4.7544');
+  await expect(page.getByTestId('work-zero')).toContainText('G54X −5.4455Y −4.7644');
   await page.getByRole('link', { name: 'Shop' }).click();
   for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByTestId('save-state')).toHaveText('saved');
