@@ -71,8 +71,8 @@ function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Spe
 }
 
 /** What keeps a part that the cut frees, as the operator must run it. */
-function keptWords({ separation: { way, tabs, skin } }: Setup, speech: Speech): string[] {
-  if (way === 'tabs') return [`Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: the cutter must lift over them.`];
+function keptWords({ separation: { way, tabs, skin } }: Setup, speech: Speech, jet: boolean): string[] {
+  if (way === 'tabs') return [`Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: ${jet ? 'the jet must be off over them' : 'the cutter must lift over them'}.`];
   return way === 'skin' ? [`Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`] : [];
 }
 
@@ -97,7 +97,7 @@ export function flatSteps(input: FlatSteps): string[] {
     ...((device.kind === 'vacuum plate' && plate.gasket.on) || device.kind === 'vacuum pods' ? ['Vacuum on; wait for the gauge; push the part by hand: it must not move.'] : []),
     ...clamps.map((c) => `${capital(c)}.`),
     ...(plate.pinsOut && (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence') ? ['Take the pins out before cutting.'] : []),
-    ...keptWords(setup, speech),
+    ...keptWords(setup, speech, device.kind === 'support grid'),
   ];
 }
 

@@ -116,8 +116,10 @@ describe('the pocket of soft jaws', () => {
   });
 });
 
-test('a solid block has no such wall', async () => {
+test('a solid block has no such wall, wherever it is looked through: not at the diagonal of a face either', async () => {
   expect((await planHeld({ device: vise })).only.facts?.hold.wall).toBeNull();
+  // gripped at 10 of 480/19: there the diagonal passes through the tenth of 24 places
+  expect((await planHeld({ device: vise, part: { block: { x: 100, y: 60, z: 480 / 19 - 1 } } })).only.facts?.hold.wall).toBeNull();
 });
 
 test('above the yield strength a wall is a stop, a little give a caution, none nothing', () => {

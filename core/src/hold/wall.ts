@@ -37,7 +37,7 @@ export function wallBetweenJaws({ seat, loaded, material }: HoldOf<Vise>, hold: 
   const at = (i: number) => x0 + (i + 0.5) * step;
   const walls = Array.from({ length: SAMPLES }, (_, i) => {
     const p = toSeated(seat, vec(at(i), 0, z));
-    const found = view.crossings(-p.x, p.z).map((c) => c.w).sort((a, b) => a - b);
+    const found = view.crossings(-p.x + 1.3e-5, p.z + 0.7e-5).map((c) => c.w).sort((a, b) => a - b);
     // solid across: in at one jaw, out at the other
     if (found.length < 4) return null;
     return { thickness: Math.min(found[1] - found[0], found[found.length - 1] - found[found.length - 2]), hollowY: (found[1] + found[2]) / 2 + seat.pose.translation.y };

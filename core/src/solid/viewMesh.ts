@@ -159,7 +159,10 @@ export class ViewMesh {
     const found: { w: number; towardsEye: boolean; t: number }[] = [];
     this.near(u, v, u, v, (t) => {
       const w = this.depthAt(t, u, v);
-      if (w !== null) found.push({ w, towardsEye: this.towardsEye[t / 3] > 0, t });
+      if (w === null) return;
+      const towardsEye = this.towardsEye[t / 3] > 0;
+      // on an edge two triangles of one face are met at once
+      if (!found.some((f) => f.towardsEye === towardsEye && Math.abs(f.w - w) < 1e-9)) found.push({ w, towardsEye, t });
     });
     return found;
   }

@@ -91,7 +91,7 @@ function WorkZero({ setup }: { setup: SheetSetup }) {
     <>
       <div className="big-zero number">
         <span>{register}</span>
-        {values ? AXES.map((a) => <span key={a}>{a.toUpperCase()} {values[a]}</span>) : <span>{setup.instead}</span>}
+        {values ? AXES.map((a) => <span key={a}>{a.toUpperCase()} {values[a]}</span>) : <span className="not-known">{setup.instead}</span>}
       </div>
       <div>{says}</div>
     </>
