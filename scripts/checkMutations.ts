@@ -25,6 +25,7 @@ const MUTATIONS: readonly Mutation[] = [
   { mistake: 'a seat that does not settle prints its zero', file: 'plan/planSetup.ts', was: 'register: !seat.settled ? { x: null, y: null, z: null } : registerValue(', becomes: 'register: registerValue(' },
   { mistake: 'lengths against a setter count as from the spindle nose', file: 'zero/lengths.ts', was: "  if (setup.lengths.by === 'height setter') return", becomes: "  if (setup.lengths.by === 'height setter' && zero === null) return" },
   { mistake: 'a control without lengths gets a register without the length of the tool', file: 'plan/planner.ts', was: 'withDepth(hasLengths ? asEntered : withoutLengths(asEntered),', becomes: 'withDepth(hasLengths || asEntered ? asEntered : withoutLengths(asEntered),' },
+  { mistake: 'the walls of a pocket stand in line with the jaws\' faces', file: 'seat/seatInVise.ts', was: 'const wall = fixedSide(vise) * ledge;', becomes: 'const wall = 0 * ledge;' },
   { mistake: 'the common offset stays in the register', file: 'zero/lengths.ts', was: 'const x = inMachine ? inMachine.x - common.x : null;', becomes: 'const x = inMachine ? inMachine.x + 0 * common.x : null;' },
 ];
 

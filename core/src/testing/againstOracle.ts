@@ -36,6 +36,7 @@ export function disagreements(planner: Planner, seed: number, random: RandomJob 
     const meetsAll = facts.seat.settled && facts.seat.x.touches && facts.seat.y.touches && facts.seat.rest.touches;
     if (seats.length > 0 && !seats.some((seat) => seat.every((v, k) => !differ(v, t[AXES[k]])))) said.push(`${where}: seat ${AXES.map((a) => t[a]).join(' ')} (settled ${facts.seat.settled}), oracle ${seats.map((x) => x.join(' ')).join(' or ')}`);
     if (seats.length === 0 && meetsAll) said.push(`${where}: a seat at which all is touched, the oracle has none`);
+    if (/not a number/.test(JSON.stringify(s, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? 'not a number' : v)))) said.push(`${where}: something computed is not a number`);
     const { settled } = facts.seat;
     if (seats.length > 1 && meetsAll && s.forces?.elsewhere.length !== seats.length - 1) said.push(`${where}: ${s.forces?.elsewhere.length} other places told, oracle ${seats.map((x) => x.join(' ')).join(' or ')}`);
     const zero = zeroAt([t.x, t.y, t.z]);

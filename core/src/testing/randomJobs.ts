@@ -1,5 +1,5 @@
 import { newBlank, newJob, NO_CUT, NO_HOLD, touchChoices, type Job, type Setup, type ZeroPlace } from '../job';
-import { NO_CONTROL, PLAIN_DIALECT, REGISTERS, type Machine, type Shop } from '../shop';
+import { NO_CONTROL, PLAIN_DIALECT, REGISTERS, type Machine, type Shop, type WorkMaterial } from '../shop';
 
 /** Numbers from a seed, the same on every machine (mulberry32, public domain). */
 export class Dice {
@@ -103,6 +103,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
     stop: { side: dice.one(['left', 'right'] as const), position: g(-10, 150), height: g(4, 70), fromJaw: g(3, 80), face: null },
     zero: { of: dice.one(['finished part', 'what is left', 'raw blank'] as const), x: place(), y: place(), z: place(), extra: dice.chance(0.2) ? { x: g(-3, 3), y: g(-3, 3), z: g(-3, 3) } : { x: 0, y: 0, z: 0 } },
     programmed: null, ...structuredClone(NO_HOLD),
+    closing: { torque: null, softJaws: { on: dice.chance(0.15), depth: g(2, 30), fit: dice.one([0, 0.02, 0.05]), ledge: g(1, 8), cutter: 3 } },
     plate: {
       ...structuredClone(NO_HOLD).plate, under: dice.chance(0.3) ? g(2, 12) : 0, x: locate(['left', 'right'] as const), y: locate(['rear', 'front'] as const), pinDiameter: g(4, 16), pinHeight: g(2, 40),
       pods: [0, 1, 2].map(() => ({ id: 'pod-1', x: g(20, 300), y: g(20, 300), on: true })),
@@ -113,6 +114,9 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
     tools: dice.chance(0.9) ? [tool(1), tool(2)] : [], program: '', why: { seat: '', hold: '', zero: '' },
   };
 }
+
+/** Round numbers, so that walls and bending are reckoned too. */
+const ALUMINIUM: WorkMaterial = { id: 'al', name: 'Aluminium', kc11: 700, mc: 0.25, speed: 300, yieldMPa: 200, youngGPa: 70, densityKgM3: 2700, source: '' };
 
 /** A job of random blocks and unions of boxes in vise, on a plate and on pods, in half millimeters or sixteenths of an inch. */
 export function randomJob(seed: number): RandomJob {
@@ -125,9 +129,9 @@ export function randomJob(seed: number): RandomJob {
   const copies = dice.chance(0.15) ? { x: 2, y: dice.one([1, 2]), z: 1, gap: 4 * grain, cutter: 3 } : { x: 1, y: 1, z: 1, gap: 0, cutter: 0 };
   const units = dice.one(['mm', 'inch'] as const);
   const job: Job = {
-    ...newJob({ number: `random-${seed}`, part: 'boxes', units }, body), allowance, blank: newBlank(allowance), copies, machine: 'm',
+    ...newJob({ number: `random-${seed}`, part: 'boxes', units, material: ALUMINIUM.name }, body), allowance, blank: newBlank(allowance), copies, machine: 'm',
     setups: Array.from({ length: dice.whole(1, 3) }, (_, i) => randomSetup(dice, grain, i, size)),
   };
-  const shop: Shop = { name: 'Random', projection: 'third angle', altitude: 0, machines: [machine(dice, grain)], devices: devices(dice, grain), clamps: [], bonds: [], materials: [], stock: [], offcuts: [] };
+  const shop: Shop = { name: 'Random', projection: 'third angle', altitude: 0, machines: [machine(dice, grain)], devices: devices(dice, grain), clamps: [], bonds: [], materials: [ALUMINIUM], stock: [], offcuts: [] };
   return { job, shop, boxes };
 }

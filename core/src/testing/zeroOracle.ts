@@ -96,18 +96,28 @@ function stoppers(setup: Setup, shop: Shop, boxes: readonly Cuboid[], t: Triple)
   const range = (axis: number, a: number, b: number) => ({ axis, from: Math.min(a, b), to: Math.max(a, b) });
   if (device.kind === 'vise') {
     const s = device.fixedJaw === 'rear' ? 1 : -1;
-    const height = device.jaws === 'step' ? device.stepHeight : setup.parallels.height;
+    const { softJaws } = setup.closing;
+    // the walls of a pocket stand in the jaws, a ledge behind their faces
+    const ledge = softJaws.on ? s * softJaws.ledge : 0;
+    const floor = softJaws.on && device.jaws !== 'step' ? device.jawHeight - softJaws.depth : 0;
+    const onFloor = floor > setup.parallels.height + 1e-6;
+    const height = device.jaws === 'step' ? device.stepHeight : onFloor ? floor : setup.parallels.height;
     const thick = device.jaws === 'step' ? device.stepDepth : device.parallelThickness;
     const grip = [[range(0, 0, device.jawWidth), range(2, height, device.jawHeight)]];
-    const jaw: Stopper = { axis: 1, end: s, at: 0, ranges: grip };
+    const jaw: Stopper = { axis: 1, end: s, at: ledge, ranges: grip };
     const moving = off(boxes, t, { axis: 1, end: -s as 1 | -1, at: 0, ranges: grip });
     const front = moving === null ? (s > 0 ? Math.min(...boxes.map((b) => b[1])) : Math.max(...boxes.map((b) => b[4]))) + t[1] : -moving;
     const bed: Stopper = { axis: 2, end: -1, at: 0, ranges: [[range(0, 0, device.jawWidth), range(1, 0, -s * device.maxOpening)]] };
-    const strip = Math.min(thick, Math.abs(front));
-    const strips: Stopper = { axis: 2, end: -1, at: height, ranges: [[range(0, 0, device.jawWidth), range(1, 0, -s * strip)], [range(0, 0, device.jawWidth), range(1, front, front + s * strip)]] };
+    const face = front + ledge;
+    const strip = Math.min(thick, Math.abs(face));
+    const under = onFloor ? [range(1, 0, ledge), range(1, front, face)] : [range(1, 0, -s * strip), range(1, face, face + s * strip)];
+    const strips: Stopper = { axis: 2, end: -1, at: height, ranges: under.map((y) => [range(0, 0, device.jawWidth), y]) };
     const r = device.stopDiameter / 2;
     const y = -s * setup.stop.fromJaw;
-    const stop: Stopper = { axis: 0, end: setup.stop.side === 'left' ? -1 : 1, at: setup.stop.position, ranges: [[range(1, y - r, y + r), range(2, setup.stop.height - r, setup.stop.height + r)]] };
+    const left = setup.stop.side === 'left';
+    const stop: Stopper = softJaws.on
+      ? { axis: 0, end: left ? -1 : 1, at: setup.stop.position + (left ? softJaws.fit : -softJaws.fit), ranges: [[range(1, ledge, front), range(2, height, device.jawHeight)]] }
+      : { axis: 0, end: left ? -1 : 1, at: setup.stop.position, ranges: [[range(1, y - r, y + r), range(2, setup.stop.height - r, setup.stop.height + r)]] };
     return { x: [stop], y: [jaw], z: height === 0 ? [bed] : [strips, bed] };
   }
   if (device.kind !== 'vacuum plate' && device.kind !== 'vacuum pods') throw new Error('the oracle knows vises, plates and pods');
