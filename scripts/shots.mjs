@@ -114,7 +114,7 @@ try {
     await shot(name);
   };
   await held('hold-vacuum', 'SK-1055');
-  await held('hold-tape', 'SK-1060');
+  await held('hold-wax', 'SK-1060');
   await held('hold-weights', 'SK-1063');
   await page.evaluate(() => window.scrollTo(0, 0));
   await menu('Night shift');

@@ -136,15 +136,17 @@ function viseLabels(view: ViewName, vise: Vise, drawn: Drawn): Shape[] {
   const { facts, setup } = drawn;
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
-  const onSteel = (at: [number, number], text: string): Shape => ({ kind: 'label', at, text, anchor: 'middle', backed: true });
+  const onSteel = (at: [number, number], text: string, anchor: 'start' | 'middle' | 'end' = 'middle'): Shape => ({ kind: 'label', at, text, anchor, backed: true });
   const { thickness: t, width } = shownVise(vise, drawn);
-  const [rear, front] = s > 0 ? ['fixed jaw, rear', 'moving jaw, front'] : ['moving jaw, rear', 'fixed jaw, front'];
+  const [rear, front] = s > 0 ? ['fixed jaw', 'moving jaw'] : ['moving jaw', 'fixed jaw'];
   if (view === 'above') {
     const left = setup.stop.side === 'left';
     const [rearY, frontY] = s > 0 ? [0, moving] : [moving, 0];
+    const end = facts.zero.inDevice.x < width / 2 ? { at: width - 2, anchor: 'end' as const } : { at: 2, anchor: 'start' as const };
     return [
-      onSteel([width * 0.66, rearY + t * 0.62], rear),
-      onSteel([width * 0.66, frontY - t * 0.62], front),
+      // at the end of the jaws that is farther from the mark of the zero and its name
+      onSteel([end.at, rearY + t * 0.62], rear, end.anchor),
+      onSteel([end.at, frontY - t * 0.62], front, end.anchor),
       ...(pocketOf(setup) ? [] : [{ kind: 'label' as const, at: [setup.stop.position + (left ? -20 : 20), -s * setup.stop.fromJaw] as const, text: 'stop', anchor: left ? 'end' as const : 'start' as const }]),
     ];
   }

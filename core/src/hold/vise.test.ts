@@ -86,6 +86,7 @@ describe('the pocket of soft jaws', () => {
     const ledge = async (mm: number, depth = 12) => (await planHeld({ device: soft, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: mm, cutter: 6 } } } })).codes;
     expect(await ledge(0)).toContain('pocket-without-ledge');
     expect(await ledge(30)).toContain('ledges-meet');
+    expect(await ledge(30 - 1e-9)).toContain('ledges-meet');
     expect(await ledge(29)).not.toContain('ledges-meet');
     expect(await ledge(41)).toContain('ledge-through-jaw');
   });

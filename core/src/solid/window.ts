@@ -65,6 +65,8 @@ function area(polygon: Corner[]): number {
 export function reachInWindow(mesh: TriangleMesh, axis: Axis, towards: 1 | -1, window: Window): Reach | null {
   const along = AXES.indexOf(axis);
   const { low, high } = limits(window);
+  // what has no width touches nothing
+  if (low.some((v, a) => high[a] - v < 2 * TOUCH_MM)) return null;
   const { positions: p, triangles } = mesh;
   let level = -Infinity;
   let candidates: { reach: number; piece: Corner[] }[] = [];

@@ -44,8 +44,8 @@ test('nothing is printed smaller than 10 pt, and the zero at least 18 pt', async
 test('everything an operator needs is there: hand move, shift with sign and axis, tools, touch-off, room for initials', async () => {
   const { text } = await render((j) => { j.setups[0].tools = [{ id: 'tool-12', number: 12, description: 'shell mill', diameter: 50.8, length: null, ...NO_CUT }]; });
   for (const wanted of [
-    'Stop the spindle, put the tool away, then open the vise.', 'Flip left to right', 'Shift X +2.9400', 'Shift Y +0.0300', 'Shift Z -0.5000',
-    'T12', 'shell mill', 'dia 2.0000', 'not given', 'Touch off, edge finder 0.5000: declare', 'Y: Touch the sawn rear face with the edge finder', 'Y +0.2800', 'Set up by', 'Checked by', 'Holds only while:',
+    'Stop the spindle, put the tool away, then open the vise.', 'Flip left to right', 'Shift X +2.7900', 'Shift Y +0.0400', 'Shift Z -0.4150',
+    'T12', 'shell mill', 'dia 2.0000', 'not given', 'Touch off, edge finder 0.3750: declare', 'Y: Touch the sawn rear face with the edge finder', 'Y +0.2275', 'Set up by', 'Checked by', 'Holds only while:',
   ]) expect(text).toContain(wanted);
 });
 

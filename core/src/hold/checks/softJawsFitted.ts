@@ -28,7 +28,7 @@ export function softJawsFitted(setup: Pick<Setup, 'closing' | 'parallels'>, vise
       because: 'The part lies on what the jaws keep below it, and so far behind the jaws\' faces its walls stand.', remedy: 'Enter how far each jaw reaches under the part, or put parallels under it.',
     }));
   }
-  if (softJaws.ledge > 0 && hold.gripDepthMm > 0 && hold.openingMm <= 0) {
+  if (softJaws.ledge > 0 && hold.gripDepthMm > 0 && hold.openingMm <= 1e-6) {
     found.push(finding(told, 'ledges-meet', 'hold')('stop', {
       says: `Ledges of ${speech.sizeWithUnit(softJaws.ledge)} leave no gap between the jaws: the part is only ${speech.sizeWithUnit(hold.openingMm + 2 * softJaws.ledge)} wide.`,
       numbers: { ledgeMm: softJaws.ledge, gapMm: hold.openingMm }, because: 'Jaws that meet do not grip.', remedy: 'Make the ledges narrower than half the part.',
