@@ -103,7 +103,8 @@ function stoppers(setup: Setup, shop: Shop, boxes: readonly Cuboid[], t: Triple)
     const onFloor = floor > setup.parallels.height + 1e-6;
     const height = device.jaws === 'step' ? device.stepHeight : onFloor ? floor : setup.parallels.height;
     const thick = device.jaws === 'step' ? device.stepDepth : device.parallelThickness;
-    const grip = [[range(0, 0, device.jawWidth), range(2, height, device.jawHeight)]];
+    // parallels higher than the jaws leave nothing to grip
+    const grip = height < device.jawHeight ? [[range(0, 0, device.jawWidth), range(2, height, device.jawHeight)]] : [];
     const jaw: Stopper = { axis: 1, end: s, at: ledge, ranges: grip };
     const moving = off(boxes, t, { axis: 1, end: -s as 1 | -1, at: 0, ranges: grip });
     const front = moving === null ? (s > 0 ? Math.min(...boxes.map((b) => b[1])) : Math.max(...boxes.map((b) => b[4]))) + t[1] : -moving;
@@ -116,7 +117,7 @@ function stoppers(setup: Setup, shop: Shop, boxes: readonly Cuboid[], t: Triple)
     const y = -s * setup.stop.fromJaw;
     const left = setup.stop.side === 'left';
     const stop: Stopper = softJaws.on
-      ? { axis: 0, end: left ? -1 : 1, at: setup.stop.position + (left ? softJaws.fit : -softJaws.fit), ranges: [[range(1, ledge, front), range(2, height, device.jawHeight)]] }
+      ? { axis: 0, end: left ? -1 : 1, at: setup.stop.position + (left ? softJaws.fit : -softJaws.fit), ranges: grip.map(() => [range(1, ledge, front), range(2, height, device.jawHeight)]) }
       : { axis: 0, end: left ? -1 : 1, at: setup.stop.position, ranges: [[range(1, y - r, y + r), range(2, setup.stop.height - r, setup.stop.height + r)]] };
     return { x: [stop], y: [jaw], z: height === 0 ? [bed] : [strips, bed] };
   }

@@ -32,7 +32,7 @@ export function SheetPage() {
   }, [job, planned, drawn, shop]);
   const late = drawn !== null && drawn.planned !== planned;
   return (
-    <div className="bench" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(24rem, 28rem)' }}>
+    <div className="bench beside-paper">
       <div>
         {letter && (
           <div className="banner noprint mb-2">
