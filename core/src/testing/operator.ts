@@ -37,6 +37,9 @@ export interface Mistakes {
   readonly feelerForgotten?: boolean;
 }
 
+/** What the worksheet of the first setup declares along an axis. */
+export const declaredAt = (r: Ready, axis: 'x' | 'y' | 'z') => r.plan.setups[0].axes[['x', 'y', 'z'].indexOf(axis)].worksheet;
+
 /** An operator at the simulated control: follows the steps of a run, reads the machine, and makes the mistakes asked for. */
 export class SimulatedOperator {
   readonly control: SimulatedControl;
