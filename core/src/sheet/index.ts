@@ -1,3 +1,4 @@
+export * from './types';
 export * from './sheet';
 export * from './compare';
 export { runReach } from './atTheMachine';

@@ -1,6 +1,6 @@
 import { sceneBounds, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene, type ViewName } from '../drawing';
 import type { Projection } from '../shop';
-import type { Sheet, SheetSetup, SheetTool } from './sheet';
+import type { Sheet, SheetSetup, SheetTool } from './types';
 
 /** How a sheet is laid out: what the PDF and the printed page have in common. Points. */
 export type Paper = 'A4' | 'Letter';

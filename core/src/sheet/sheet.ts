@@ -6,108 +6,13 @@ import { plusMinusOf, sumOf, type Ledger } from '../ledger';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateOf, type CopyPlace } from '../blank';
-import type { Device, DeviceKind, Projection, Shop } from '../shop';
+import type { Device, DeviceKind, Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
 import { feedRate } from '../hold';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
-import type { Change } from './compare';
-
-/** A value with its name, ready to print. */
-export interface Row {
-  readonly label: string;
-  readonly value: string;
-}
-
-/** Signed values per axis, ready to print. */
-export type Signed = Readonly<Record<Axis, string>>;
-
-/** A tool as it is put together and run. What is not given is an empty text; all but the first four are left out on older issues. */
-export interface SheetTool {
-  readonly number: string;
-  readonly description: string;
-  readonly diameter: string;
-  readonly length: string;
-  readonly sticksOut?: string;
-  readonly holder?: string;
-  readonly lengthIn?: string;
-  readonly speed?: string;
-  readonly feed?: string;
-}
-
-export interface SheetSetup {
-  readonly op: number;
-  readonly does: string;
-  readonly register: string;
-  readonly program: string;
-  readonly orientation: readonly string[];
-  readonly seat: string;
-  readonly zeroOf: string;
-  readonly rows: readonly Row[];
-  /** work zero in machine coordinates; null: not known */
-  readonly workZero: Signed | null;
-  /** said instead of a work zero that is not known */
-  readonly instead: string;
-  readonly shiftFromFirst: Signed | null;
-  readonly ledger: readonly { readonly term: string; readonly from: string; readonly values: Signed }[];
-  readonly plusMinus: Signed;
-  /** what the worksheet asks for, then what could be touched instead */
-  readonly touchOff: readonly { readonly axis: string; readonly face: string; readonly surface: string; readonly declare: string; readonly chosen: boolean }[];
-  readonly touchOffTool: string;
-  /** what must be at hand, what is touched (one sentence an axis, to be read out), how lengths count, what is measured on the first part; left out on issues older than it */
-  readonly says?: readonly string[];
-  readonly tools: readonly SheetTool[];
-  readonly why: readonly Row[];
-  /** how to load and how to take out, in order; left out on issues older than the steps */
-  readonly steps?: readonly string[];
-  readonly release?: readonly string[];
-  readonly scenes: Readonly<Record<ViewName, Scene>> | null;
-}
-
-export interface SheetTransition {
-  readonly fromOp: number;
-  readonly toOp: number;
-  /** the order of safety: always said before the hands go in */
-  readonly first: string;
-  readonly says: string;
-  readonly edges: string;
-  readonly kept: readonly string[];
-  readonly shift: Signed | null;
-  readonly because: Readonly<Record<Axis, string>>;
-  readonly conditions: readonly string[];
-}
-
-export interface SheetFinding {
-  readonly level: Finding['level'];
-  readonly where: string;
-  readonly says: string;
-  readonly remedy: string;
-  readonly accepted: { readonly reason: string; readonly by: string } | null;
-}
-
-/** The setup sheet as data: page, PDF and text are views of it. */
-export interface Sheet {
-  readonly shop: string;
-  /** how the views stand to each other; left out on issues older than the setting */
-  readonly projection?: Projection;
-  readonly number: string;
-  readonly part: string;
-  readonly revision: string;
-  readonly units: string;
-  /** issue letter, or null for a draft */
-  readonly letter: string | null;
-  readonly issuedOn: string;
-  /** what the planner says of this issue, and what changed since the one before; left out on drafts, first and older issues */
-  readonly changed?: { readonly since: string; readonly note: string; readonly changes: readonly Change[] };
-  readonly head: readonly Row[];
-  readonly setups: readonly SheetSetup[];
-  readonly transitions: readonly SheetTransition[];
-  readonly findings: readonly SheetFinding[];
-  readonly notes: string;
-  /** where the operator opens this issue on a tablet, with its QR code (path of unit squares, y down); left out on drafts and older issues */
-  readonly run?: { readonly url: string; readonly qr: { readonly size: number; readonly path: string } };
-}
+import type { Row, Sheet, SheetFinding, SheetSetup, SheetTransition, Signed } from './types';
 
 const BEFORE_HANDS_GO_IN = 'Stop the spindle, put the tool away, then ';
 const OPEN: Record<DeviceKind, string> = {
