@@ -39,6 +39,7 @@ const CASES: readonly Case[] = [
   { says: 'return position over the part, clear', setup: { tools: [t({ length: 100 })] }, machine: { positions: { reference: { x: 0, y: 0, z: 0 }, second: null, toolChange: null } }, found: ['rise-not-enough', null] },
   { says: 'a tool so long that no height clears the part', setup: { tools: [t({ length: 440 })] }, machine: { positions: { reference: { x: 0, y: 0, z: 0 }, second: null, toolChange: null } }, found: ['rise-not-enough', 'stop', /even with Z at the end of its travel/] },
   { says: 'a low tool-change position behind the part', setup: { tools: [t({ length: 100 })] }, machine: { positions: { reference: null, second: null, toolChange: { x: -50, y: -200, z: -400 } } }, found: ['straight-move-hits', 'note', /tool-change position: a straight move.*Z first, then across: that way is clear/] },
+  { says: 'a tool of unknown diameter', machine: { positions: { reference: { x: -10, y: -10, z: -10 }, second: null, toolChange: null } }, setup: { tools: [t({ diameter: null, holderDiameter: null })] }, found: ['safe-moves-not-proven', 'note', /tool diameters are missing/] },
   { says: 'no position entered', setup: { tools: [t({})] }, found: ['safe-moves-not-proven', 'note', /no reference or tool-change position/] },
   { says: 'a bore that is gone', setup: { touchOff: { ...touchOff, x: { bore: 'gone' } } }, found: ['nothing-to-touch', 'note', /gone/] },
 ];

@@ -38,6 +38,7 @@ export function safeMoves(setups: readonly PlannedSetup[], machine: Machine | nu
     const lengths = cutting.map((t) => t.length).filter((l) => l !== null);
     const missing = [
       ...(position ? [] : ['the station is not measured']), ...(cutting.length > 0 && lengths.length === cutting.length ? [] : ['tool lengths are missing']),
+      ...(cutting.every((t) => t.diameter !== null || t.holderDiameter !== null) ? [] : ['tool diameters are missing']),
       ...(Object.values(machine.positions).some((p) => p !== null) ? [] : [`${machine.name} has no reference or tool-change position entered`]),
     ];
     if (!position || missing.length > 0) return [s.id, { paths: [], findings: movesNotProven(missing, toldFor(s)) }];
