@@ -110,7 +110,10 @@ const worker = {
     const planned = last?.setups[setup!];
     const pose = planned?.facts?.seat.pose;
     const before = setup ? solids.cuts[setup - 1].onward : solids.blank;
-    const removed = kernel.subtract(before.solid, cut.left.solid);
+    // larger by less than is seen: what stays as it was leaves no films behind
+    const stays = kernel.larger(cut.left.solid, 1e-6);
+    const removed = kernel.subtract(before.solid, stays);
+    stays.release();
     const placed = (of: Shown['of'], solid: Solid): Shown[] => {
       if (!pose || solid.isEmpty()) return cutOpen(of, solid);
       const mesh = clamped(solid.mesh(), pose);
