@@ -82,6 +82,15 @@ describe('the pocket of soft jaws', () => {
     expect(only.facts!.seat.pose.translation.y).toBeCloseTo(-3, 9);
   });
 
+  test('without a ledge it locates nothing: jaw and stop do, as in documents older than the ledge', async () => {
+    const without = await planHeld({ device: soft, setup: { closing: { torque: 30, softJaws: { on: true, depth: 21, fit: 0.02, ledge: 0, cutter: 6 } } } });
+    const { seat, hold } = without.only.facts!;
+    expect(seat.pose.translation).toMatchObject({ x: 10, y: expect.closeTo(-60, 9), z: 20 });
+    expect([seat.locators.x.name, seat.locators.y.name]).toEqual(['left stop', 'fixed jaw']);
+    expect(hold.obstacles.map((o) => o.name)).toContain('stop rod');
+    expect(hold.steps.join(' ')).toMatch(/21\.000 mm deep; the pocket was cut.*Stop on the left/);
+  });
+
   test('without a ledge nothing carries the part; ledges that meet, or go through the jaws, are stops', async () => {
     const ledge = async (mm: number, depth = 12) => (await planHeld({ device: soft, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: mm, cutter: 6 } } } })).codes;
     expect(await ledge(0)).toContain('pocket-without-ledge');

@@ -92,7 +92,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   if (seat.x.touches) contacts.push({ name: seat.locators.x.name, kind: 'locator', ...patchOf(seat.x, seat.locators.x.at), areaMm2: seat.x.flatAreaMm2, friction: vise.friction, ...RIGID });
   const { softJaws } = setup.closing;
   const middle = (seat.locators.z.at + vise.jawHeight) / 2;
-  const pocket = pocketed ? pocketOutline(input, middle, softJaws) : null;
+  const pocket = softJaws.on ? pocketOutline(input, middle, softJaws) : null;
   const obstacles: Obstacle[] = [
     ...jawWithPocket(input, 'fixed jaw', rectangleRing(0, 0, vise.jawWidth, s * vise.jawThickness), pocket),
     ...jawWithPocket(input, 'moving jaw', rectangleRing(0, moving, vise.jawWidth, moving - s * vise.jawThickness), pocket),

@@ -3,7 +3,7 @@ import { rotationOf, type Orientation, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import { seatedMesh } from '../part';
 import {
-  gapsAtPins, locatorsInVise, locatorsOnFlat, otherHomes, pocketOf, seatInVise, seatOnFlat, seatRound, turnedBox,
+  gapsAtPins, locatorsInVise, locatorsOnFlat, otherHomes, seatInVise, seatOnFlat, seatRound, turnedBox,
   type FlatSeatInput, type Gripped, type SeatedPart, type SeatFacts, type ViseSeatInput,
 } from '../seat';
 import { isFlatDevice, isVise, type Device, type FlatDevice, type Vise } from '../shop';
@@ -39,7 +39,7 @@ export function seatKeyOf(basis: Basis, before: Material, setup: Setup, device: 
 }
 
 const inVise = (part: SeatedPart, vise: Vise, setup: Setup): ViseSeatInput =>
-  ({ ...part, vise, parallelsHeight: setup.parallels.height, pocket: pocketOf(setup), stop: setup.stop });
+  ({ ...part, vise, parallelsHeight: setup.parallels.height, pocket: setup.closing.softJaws.on ? setup.closing.softJaws : null, stop: setup.stop });
 
 const onFlat = (part: SeatedPart, device: FlatDevice, basis: Basis, setup: Setup): FlatSeatInput => ({ ...part, device, plate: setup.plate, bond: bondOf(basis, setup) });
 

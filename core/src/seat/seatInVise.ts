@@ -10,8 +10,8 @@ export type StopPlace = Omit<Setup['stop'], 'face'>;
 /** A pocket cut into soft jaws: its walls stand in the jaws behind their faces, and the part lies on what is left below. */
 export type Pocket = Pick<Setup['closing']['softJaws'], 'depth' | 'ledge' | 'fit'>;
 
-/** The pocket of a setup; null: its jaws have none. */
-export const pocketOf = ({ closing: { softJaws } }: Pick<Setup, 'closing'>): Pocket | null => (softJaws.on ? softJaws : null);
+/** The pocket that locates the part of a setup; null: its jaws have none, or one without a ledge, whose walls are in line with the jaws' faces. */
+export const pocketOf = ({ closing: { softJaws } }: Pick<Setup, 'closing'>): Pocket | null => (softJaws.on && softJaws.ledge > 0 ? softJaws : null);
 
 export interface ViseSeatInput extends SeatedPart {
   readonly vise: Vise;
@@ -43,7 +43,8 @@ export function restOf(vise: Vise, parallelsHeight: number, pocket: Pick<Pocket,
 
 /** The rest of a setup in its vise. */
 export function restIn(vise: Vise, setup: Pick<Setup, 'parallels' | 'closing'>): Rest {
-  return restOf(vise, setup.parallels.height, pocketOf(setup));
+  const { softJaws } = setup.closing;
+  return restOf(vise, setup.parallels.height, softJaws.on ? softJaws : null);
 }
 
 /** Where the jaws can touch: between rest and jaw top, within the jaw's width. */
@@ -92,16 +93,18 @@ function restAreas({ loaded, isFlat, vise }: ViseSeatInput, height: number, rest
   return [strips, overlap ? on({ x: fixed.x, y: [Math.min(...ys), Math.max(...ys)] }) : strips[0] + strips[1]];
 }
 
+const locating = ({ pocket }: ViseSeatInput): Pocket | null => (pocket && pocket.ledge > 0 ? pocket : null);
+
 /** Where the part's end comes to: to the stop, or in a pocket half its play away from the wall. */
 const endAt = (stop: StopPlace, pocket: Pocket | null): number => stop.position + (pocket ? (stop.side === 'left' ? pocket.fit : -pocket.fit) : 0);
 
 /** What a part in a vise slides to: rest, fixed jaw, stop. */
 export function locatorsInVise(input: ViseSeatInput): Locators {
   const { vise, stop } = input;
-  const pocket = input.pocket ?? null;
+  const pocket = locating(input);
   const ledge = pocket?.ledge ?? 0;
   const wall = fixedSide(vise) * ledge;
-  const rest = restOf(vise, input.parallelsHeight, pocket);
+  const rest = restOf(vise, input.parallelsHeight, input.pocket);
   const [jawFaces, movingFaces]: [Direction, Direction] = fixedSide(vise) > 0 ? ['+y', '-y'] : ['-y', '+y'];
   const grip = [gripWindow(vise, rest.height)];
   const bed = { at: 0, windows: [bedWindow(vise)] };
@@ -152,7 +155,7 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
     y: on(to.y),
     movingJaw: contactAt(input, movingFaces, to.y.places(t)[0].windows, t),
     x: on(to.x),
-    locators: viseLocators(rest, stop, vise, input.pocket ?? null),
+    locators: viseLocators(rest, stop, vise, locating(input)),
     settled,
     standsBelow: onBed ? { name: planned.name, gap: gapOver(input, to.rest.places(t)[0], t) } : null,
   };

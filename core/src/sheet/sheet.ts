@@ -7,6 +7,7 @@ import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateOf, type CopyPlace } from '../blank';
 import type { Device, DeviceKind, Shop } from '../shop';
+import { pocketOf } from '../seat';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
@@ -122,7 +123,7 @@ function holdRows(planned: PlannedSetup, device: Device, facts: SetupFacts, spee
     return [
       ...head,
       { label: device.jaws === 'step' ? 'Jaw steps' : 'Parallels', value: rest.at === 0 ? 'none, on the bed' : `${speech.size(rest.at)} ${unit}` },
-      ...(setup.closing.softJaws.on ? [
+      ...(pocketOf(setup) ? [
         { label: `Pocket wall, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)} ${unit}` }, { label: 'Pocket', value: `${speech.size(setup.closing.softJaws.depth)} deep, ledge ${speech.size(setup.closing.softJaws.ledge)}, fit ${speech.size(setup.closing.softJaws.fit)}` },
       ] : [{ label: `Stop, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.stop.fromJaw : -setup.stop.fromJaw)}  Z ${speech.signed(setup.stop.height)}` }]),
       { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },

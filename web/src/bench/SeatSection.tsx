@@ -2,6 +2,7 @@ import { Button } from 'react-bootstrap';
 import { DIRECTIONS, partSideFacing } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { orientationInWords } from '@violet-jaw/core/sheet';
+import { pocketOf } from '@violet-jaw/core/seat';
 import { isFlatDevice, isVise } from '@violet-jaw/core/shop';
 import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
 import { looksTowards } from '@violet-jaw/core/zero';
@@ -60,7 +61,7 @@ function ViseSeat(props: SectionProps) {
   const length = useLength(props, 'seat');
   const put = usePut(setup.id);
   const { stop } = setup;
-  const pocket = setup.closing.softJaws.on;
+  const pocket = pocketOf(setup) !== null;
   return (
     <div className="fields mt-1">
       {length({ label: 'Parallels, height', mm: setup.parallels.height, min: 0, max: 1000, looks: 'parallels', set: (s, mm) => ({ ...s, parallels: { height: mm } }), hint: setup.parallels.height === 0 ? 'none: on the bed' : undefined })}

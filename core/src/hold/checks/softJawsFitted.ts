@@ -1,13 +1,13 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Setup } from '../../job';
 import type { Vise } from '../../shop';
-import { pocketOf, restIn } from '../../seat';
+import { restIn } from '../../seat';
 import type { HoldTrouble, ViseHold } from '..';
 
 /** A pocket is cut into soft jaws: the vise must be entered with them, and they must be as high as the pocket is deep. */
 export function softJawsFitted(setup: Pick<Setup, 'closing' | 'parallels'>, vise: Vise, hold: ViseHold, trouble: readonly HoldTrouble[], told: Told): Finding[] {
   const { softJaws } = setup.closing;
-  if (!pocketOf(setup)) return [];
+  if (!softJaws.on) return [];
   const found: Finding[] = [];
   if (vise.jaws !== 'soft') {
     found.push(finding(told, 'jaws-not-soft', 'hold')('caution', {
