@@ -96,8 +96,13 @@ function anchorGives(name: string, thread: number, forceN: number, device: FlatD
 /** Steel of straps yields from here on, N/mm² (heat-treatable steel, common practice, no source). */
 const STRAP_YIELD_MPA = 300;
 
+/** A strap's hole is so much wider than its bolt (common practice, no source). */
+const HOLE = 1.1;
+
 function strapBends(name: string, strap: Strap, placed: PlacedClamp, boltN: number): HoldTrouble[] {
-  const stressMPa = strapStressMPa(boltN, placed.toHeel, placed.toBolt, strap.width, strap.thickness, strap.thread * 1.1);
+  if (placed.toHeel + placed.toBolt <= 0) return [{ kind: 'strap-no-lever', name, why: 'lever' }];
+  if (strap.width <= strap.thread * HOLE) return [{ kind: 'strap-no-lever', name, why: 'hole' }];
+  const stressMPa = strapStressMPa(boltN, placed.toHeel, placed.toBolt, strap.width, strap.thickness, strap.thread * HOLE);
   return stressMPa > STRAP_YIELD_MPA ? [{ kind: 'strap-bends', name, stressMPa }] : [];
 }
 

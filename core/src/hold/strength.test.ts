@@ -70,6 +70,16 @@ describe('bolts', () => {
     expect(plateThreadN(12, 25)).toBeLessThan(proofLoadN(12, '12.9'));
   });
 
+  test('a strap whose bolt and heel stand where it presses is told so, not that it bends without end', async () => {
+    const held = await planHeld({
+      device: table, part: { block: { x: 100, y: 60, z: 20 } },
+      setup: { plate: { ...NO_HOLD.plate, x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 104, towards: '-x', torque: 40, toBolt: 0, toHeel: 0 }] }, tools: [tool({ ...lightCut })] },
+    });
+    expect(held.codes).toContain('strap-no-lever');
+    expect(held.codes).not.toContain('strap-bends');
+    expect(JSON.stringify(held.only.findings)).not.toMatch(/Infinity/);
+  });
+
   test('the lips of a slot give before a strong bolt does, and that is told', async () => {
     // two lips 14 high over a nut 22.4 long in shear: 2 · 14 · 22.4 · 60
     expect(slotLipsN(14)).toBeCloseTo(37_632, 6);

@@ -93,6 +93,8 @@ export type HoldTrouble =
   /** `share` of its yield with the twist of tightening (VDI 2230) */
   | { readonly kind: 'bolt-over-proof'; readonly name: string; readonly forceN: number; readonly proofN: number; readonly share: number }
   | { readonly kind: 'strap-bends'; readonly name: string; readonly stressMPa: number }
+  /** bolt, heel and nose at one spot, or a hole for the bolt as wide as the strap */
+  | { readonly kind: 'strap-no-lever'; readonly name: string; readonly why: 'lever' | 'hole' }
   /** the thread of a tapped plate, or the lips of a table's slot */
   | { readonly kind: 'anchor-gives'; readonly in: 'tapped hole' | 'slot'; readonly name: string; readonly forceN: number; readonly bearsN: number }
   | { readonly kind: 'bolt-misses'; readonly name: string; readonly offMm: number; readonly nearest: string }

@@ -16,6 +16,12 @@ export function boltHolds(hold: HoldFacts, told: Told): Finding[] {
         because: 'A bent strap presses with its edge, and lets go.', remedy: 'Tighten less, move the bolt nearer to the part, or take a thicker strap.',
       })];
     }
+    if (t.kind === 'strap-no-lever') {
+      return [finding(told, 'strap-no-lever', 'hold')('stop', {
+        says: t.why === 'lever' ? `${capital(t.name)} has no lever: its bolt and its heel stand where it presses.` : `${capital(t.name)} is no wider than the hole for its bolt.`,
+        numbers: {}, because: 'Such a strap presses on nothing.', remedy: t.why === 'lever' ? 'Enter how far the bolt and the heel are from where it presses.' : 'Enter the strap\'s width and thread as they are on the page Shop.',
+      })];
+    }
     if (t.kind === 'anchor-gives') {
       const [gives, pulls] = [told.speech.force(t.bearsN), told.speech.force(t.forceN)];
       const numbers = { bearsN: t.bearsN, forceN: t.forceN };
