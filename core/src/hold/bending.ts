@@ -4,6 +4,7 @@ import { restIn, type Gripped, type SeatFacts } from '../seat';
 import { isFlatDevice, isRound, isVise, type Device, type WorkMaterial } from '../shop';
 import type { Kernel, Outlines } from '../solid';
 import { demandOf, type CutDemand } from './cutting';
+import { GIVES_MM } from './checks/wallStands';
 import { podRing } from './suction';
 import type { HoldFacts } from './types';
 
@@ -239,7 +240,7 @@ function onFlat(input: BendingInput): Span[] {
 const forceIn = (demand: CutDemand, way: Bend['way']): number => (way === 'sideways' ? demand.sidewaysN : way === 'up' ? demand.liftN : Math.max(demand.liftN, demand.pressN));
 
 /**
- * Where the part gives most under the tools of a setup: what stands out of jaws, what spans between clamps, pods and supports, and a thin floor.
+ * Where the part comes nearest to giving too much or to its yield under the tools of a setup: what stands out of jaws, what spans between clamps, pods and supports, and a thin floor.
  * Beams and plates of handbooks; what is stiffer in truth gives less. Device frame.
  * @returns null when nothing can give, or no tool's force is known
  */
@@ -253,5 +254,7 @@ export function planBending(input: BendingInput): Bend | null {
       return { tool, where, way, spanMm, forceN, deflectionMm: perN.mm * forceN, stressMPa: perN.mpa * forceN };
     }) : [];
   });
-  return bends.reduce<Bend | null>((worst, b) => (!worst || b.deflectionMm > worst.deflectionMm ? b : worst), null);
+  // what comes nearest to either limit: a short stiff place can yield before a long one gives much
+  const near = (b: Bend) => Math.max(b.deflectionMm / GIVES_MM, b.stressMPa / (material.yieldMPa / 2));
+  return bends.reduce<Bend | null>((worst, b) => (!worst || near(b) > near(worst) ? b : worst), null);
 }
