@@ -55,8 +55,17 @@ test('the same block in a vise, under straps, on vacuum and on tape: each refusa
       await page.getByLabel(`In ${axis}, set against`).selectOption('a fence');
       await enter(page.getByLabel(`Part's edge at ${axis}`), at);
     }
+    // at once: the clamp goes where the part lies after the last edit, not where the plan before it had it
+    await page.getByLabel("Part's edge at Y").fill('207');
+    await page.evaluate(() => {
+      document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+      [...document.querySelectorAll('button')].find((b) => b.textContent === 'Add clamp, fastener or weight')!.click();
+    });
+    await expect(page.getByLabel('X of clamp 1')).toHaveValue('+215.000');
+    await expect(page.getByLabel('Y of clamp 1')).toHaveValue('+237.000');
+    await enter(page.getByLabel("Part's edge at Y"), '107');
+    await enter(page.getByLabel('Y of clamp 1'), '137');
     await expect(code(page, 'laid-by-hand')).toHaveCount(0);
-    await page.getByRole('button', { name: 'Add clamp, fastener or weight' }).click();
     await expect(code(page, 'nothing-holds-part')).toHaveCount(0);
     await expect(code(page, 'clamp-torque-missing')).toBeVisible();
     await enter(page.getByLabel('X of clamp 1'), '215');

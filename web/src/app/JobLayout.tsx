@@ -2,12 +2,13 @@ import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Outlet, useNavigate, useParams } from 'react-router';
 import type { Job, Setup } from '@violet-jaw/core/job';
+import type { PlannedSetup } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
 import { speechIn, unitName, type Speech } from '@violet-jaw/core/units';
 import { ReadOnly } from '../fields/field';
 import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
-import { clearPlan, requestPlan, usePlan } from '../store/planStore';
+import { clearPlan, plannedNow, requestPlan, usePlan } from '../store/planStore';
 import { shopStore } from '../store/shopStore';
 import { useIsPlanner } from '../store/sessionStore';
 import { Head, LookOnly } from './Shell';
@@ -24,6 +25,8 @@ interface OpenJob {
   readonly change: (fields: Partial<Job> | ((job: Job) => Partial<Job>)) => void;
   /** changes one setup */
   readonly changeSetup: (setupId: string, change: (setup: Setup) => Setup) => void;
+  /** a setup as planned with all edits made so far */
+  readonly plannedNow: (setupId: string) => Promise<PlannedSetup | undefined>;
   /** operators look: their changes come to nothing, and the banner says so */
   readonly isPlanner: boolean;
   readonly chosen: string | null;
@@ -87,6 +90,7 @@ function OpenedJob({ id }: { id: string }) {
   const open = useMemo<OpenJob | null>(() => (job && shop ? {
     id, store, job, shop, speech: speechIn(job.units), chosen, choose: setPicked,
     isPlanner,
+    plannedNow: (setupId) => plannedNow(() => store.getState().document, setupId),
     change: (fields) => { if (isPlanner) store.getState().edit((j) => ({ ...j, ...(typeof fields === 'function' ? fields(j) : fields) })); },
     changeSetup: (setupId, change) => { if (isPlanner) store.getState().edit((j) => ({ ...j, setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)) })); },
   } : null), [id, store, job, shop, chosen, isPlanner]);

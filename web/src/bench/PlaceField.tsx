@@ -70,13 +70,13 @@ export function PlaceField({ label, axis, orientation, place, onCommit }: PlaceF
   );
 }
 
-interface FaceFieldProps {
+export interface FaceFieldProps {
   readonly label: string;
   readonly value: string | null;
   readonly none: string;
   /** which features can be chosen */
   readonly allows: (named: NamedFeature) => boolean;
-  readonly onCommit: (named: NamedFeature | null, features: Job['features'] | null) => void;
+  readonly onCommit: (named: NamedFeature | null, features: Job['features'] | null) => void | Promise<void>;
 }
 
 /** One face of the part, or none. */

@@ -11,7 +11,7 @@ import { ChoiceField } from '../fields/TextField';
 import { DepthProposals } from './DepthProposals';
 import { FlatSeat } from './hold/FlatSeat';
 import { sidesForRear, withFaceRear, withFaceUp } from './orient';
-import { FaceField } from './PlaceField';
+import { FaceField, type FaceFieldProps } from './PlaceField';
 import { SectionFindings, useLength, Why, type SectionProps } from './section';
 import { stopBefore } from './stopBefore';
 import { usePut } from './usePut';
@@ -57,18 +57,24 @@ export function SeatSection(props: SectionProps) {
 
 /** Parallels and stop of a vise. */
 function ViseSeat(props: SectionProps) {
-  const { setup, planned, edit } = props;
+  const { setup, edit } = props;
+  const { plannedNow } = useJob();
   const length = useLength(props, 'seat');
   const put = usePut(setup.id);
   const { stop } = setup;
   const pocket = pocketOf(setup) !== null;
+  const stopAgainst: FaceFieldProps['onCommit'] = async (named, features) => {
+    const planned = named ? await plannedNow(setup.id) : undefined;
+    const before = named && planned?.facts ? stopBefore(named.feature, planned) : {};
+    put((s) => ({ ...s, stop: { ...s.stop, ...before, face: named?.id ?? null } }), features);
+  };
   return (
     <div className="fields mt-1">
       {length({ label: 'Parallels, height', mm: setup.parallels.height, min: 0, max: 1000, looks: 'parallels', set: (s, mm) => ({ ...s, parallels: { height: mm } }), hint: setup.parallels.height === 0 ? 'none: on the bed' : undefined })}
       <ChoiceField label={pocket ? 'Located by the pocket\'s wall' : 'Stop side'} value={stop.side} choices={[{ value: 'left', says: 'left' }, { value: 'right', says: 'right' }]} onCommit={(side) => edit((s) => ({ ...s, stop: { ...s.stop, side } }))} />
       {!pocket && <FaceField
         label="Stop against a face" value={stop.face} none="whatever it meets" allows={({ feature }) => looksTowards(feature, stop.side === 'left' ? '-x' : '+x', setup.orientation)}
-        onCommit={(named, features) => put((s) => ({ ...s, stop: named && planned?.facts ? { ...s.stop, ...stopBefore(named.feature, planned) } : { ...s.stop, face: named?.id ?? null } }), features)}
+        onCommit={(named, features) => void stopAgainst(named, features)}
       />}
       {length({ label: pocket ? 'Pocket wall X, from left jaw end' : 'Stop X, from left jaw end', mm: stop.position, signed: true, min: -5000, max: 5000, looks: 'stop', set: (s, mm) => ({ ...s, stop: { ...s.stop, position: mm } }) })}
       {!pocket && length({ label: 'Stop Z, above bed', mm: stop.height, min: 0, max: 1000, set: (s, mm) => ({ ...s, stop: { ...s.stop, height: mm } }) })}

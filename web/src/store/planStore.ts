@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { RouteOutlines } from '@violet-jaw/core/drawing';
 import type { FileBody, Job } from '@violet-jaw/core/job';
 import { partKey } from '@violet-jaw/core/part';
-import type { PlannedJob } from '@violet-jaw/core/plan';
+import type { PlannedJob, PlannedSetup } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { PartBody } from '@violet-jaw/formats/model';
 import { chooseBody, filesOf } from '@violet-jaw/formats/part/choose.ts';
@@ -103,6 +103,24 @@ async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<{ keys:
     bodiesInWorker = all;
   }
   return { keys: given.map(({ file, key }) => ({ file, key })) };
+}
+
+/**
+ * A setup as it is planned with all edits made so far: what is laid beside the part must not go by where it lay before
+ * the last edit. Never comes when the job is closed before. @param job as it is when asked @returns undefined without a plan, and for a setup that is gone
+ */
+export function plannedNow(job: () => Job | null, setupId: string): Promise<PlannedSetup | undefined> {
+  const find = (s: PlanState) => s.planned?.setups.find((p) => p.id === setupId);
+  return new Promise((done) => {
+    const look = (s: PlanState) => {
+      if (s.of?.job !== job() && !s.problem) return false;
+      done(find(s));
+      return true;
+    };
+    if (look(usePlan.getState())) return;
+    const mine = request;
+    const stop = usePlan.subscribe((s) => { if (mine !== request || look(s)) stop(); });
+  });
 }
 
 /** Plans a job in the worker. Calls while one is running are collapsed into the newest. */

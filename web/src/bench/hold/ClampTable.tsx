@@ -11,19 +11,21 @@ import { newId } from '../../app/newId';
 const TOWARDS = [{ value: '-x', says: 'left' }, { value: '+x', says: 'right' }, { value: '-y', says: 'front' }, { value: '+y', says: 'rear' }] as const;
 
 /** Straps, edge clamps, screws, nails and weights, each where it acts on the part. */
-export function ClampTable({ setup, edit, planned }: SectionProps) {
-  const { job, shop } = useJob();
+export function ClampTable({ setup, edit }: SectionProps) {
+  const { job, shop, plannedNow } = useJob();
   const { clamps } = setup.plate;
   const put = (change: (clamps: PlacedClamp[]) => PlacedClamp[]) => edit((s: Setup) => ({ ...s, plate: { ...s.plate, clamps: change(s.plate.clamps) } }));
   const set = (i: number, fields: Partial<PlacedClamp>) => put((list) => list.map((c, k) => (k === i ? { ...c, ...fields } : c)));
   const length = (i: number, key: 'x' | 'y' | 'toBolt' | 'toHeel', label: string) => (
     <LengthField hideLabel label={`${label} of clamp ${i + 1}`} mm={clamps[i][key]} units={job.units} signed={key === 'x' || key === 'y'} min={key === 'x' || key === 'y' ? -20_000 : 0} max={20_000} onCommit={(mm) => set(i, { [key]: mm })} />
   );
-  const add = () => {
-    const box = planned?.facts?.seat.loadedBox;
-    const last = clamps.at(-1);
+  const add = async () => {
+    const box = (await plannedNow(setup.id))?.facts?.seat.loadedBox;
     const at = box ? { x: Math.round(box.min.x + 15), y: Math.round((box.min.y + box.max.y) / 2) } : { x: 50, y: 50 };
-    put((list) => [...list, last ? { ...last, id: newId(), x: last.x + 40 } : { id: newId(), clamp: shop.clamps[0]?.id ?? null, ...at, towards: '-x', torque: null, toBolt: 40, toHeel: 50 }]);
+    put((list) => {
+      const last = list.at(-1);
+      return [...list, last ? { ...last, id: newId(), x: last.x + 40 } : { id: newId(), clamp: shop.clamps[0]?.id ?? null, ...at, towards: '-x', torque: null, toBolt: 40, toHeel: 50 }];
+    });
   };
   return (
     <>
@@ -43,7 +45,7 @@ export function ClampTable({ setup, edit, planned }: SectionProps) {
           </div>
         );
       })}
-      <Button size="sm" variant="outline-primary" className="mt-1" disabled={shop.clamps.length === 0 || clamps.length >= 60} onClick={add}>Add clamp, fastener or weight</Button>
+      <Button size="sm" variant="outline-primary" className="mt-1" disabled={shop.clamps.length === 0 || clamps.length >= 60} onClick={() => void add()}>Add clamp, fastener or weight</Button>
       {shop.clamps.length === 0 && <span className="quiet ms-2">The shop has none yet; enter them on the page Shop.</span>}
     </>
   );

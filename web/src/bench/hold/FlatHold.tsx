@@ -11,14 +11,16 @@ import { newId } from '../../app/newId';
 
 type Put = (change: (plate: PlateHold) => PlateHold) => void;
 
-function PodFields({ setup, put, device, planned }: SectionProps & { put: Put; device: Pods }) {
-  const { job } = useJob();
+function PodFields({ setup, put, device }: SectionProps & { put: Put; device: Pods }) {
+  const { job, plannedNow } = useJob();
   const { pods } = setup.plate;
   const set = (i: number, fields: Partial<PlateHold['pods'][number]>) => put((p) => ({ ...p, pods: p.pods.map((x, k) => (k === i ? { ...x, ...fields } : x)) }));
-  const add = () => {
-    const box = planned?.facts?.seat.loadedBox;
-    const last = pods.at(-1);
-    put((p) => ({ ...p, pods: [...p.pods, last ? { ...last, id: newId(), x: last.x + device.podWidth + 10 } : { id: newId(), x: Math.round((box?.min.x ?? 40) + 5), y: Math.round((box?.min.y ?? 40) + 5), on: true }] }));
+  const add = async () => {
+    const box = (await plannedNow(setup.id))?.facts?.seat.loadedBox;
+    put((p) => {
+      const last = p.pods.at(-1);
+      return { ...p, pods: [...p.pods, last ? { ...last, id: newId(), x: last.x + device.podWidth + 10 } : { id: newId(), x: Math.round((box?.min.x ?? 40) + 5), y: Math.round((box?.min.y ?? 40) + 5), on: true }] };
+    });
   };
   return (
     <div role="group" aria-label="Pods">
@@ -30,7 +32,7 @@ function PodFields({ setup, put, device, planned }: SectionProps & { put: Put; d
           <Button size="sm" variant="outline-primary" aria-label={`Remove pod ${i + 1}`} onClick={() => put((p) => ({ ...p, pods: p.pods.filter((_, k) => k !== i) }))}>✕</Button>
         </div>
       ))}
-      <Button size="sm" variant="outline-primary" className="mt-1" disabled={pods.length >= 60} onClick={add}>Add pod</Button>
+      <Button size="sm" variant="outline-primary" className="mt-1" disabled={pods.length >= 60} onClick={() => void add()}>Add pod</Button>
     </div>
   );
 }

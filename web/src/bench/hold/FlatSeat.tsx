@@ -1,6 +1,7 @@
 import { Button, Form } from 'react-bootstrap';
 import { gaugeBlock, nearestAnchor } from '@violet-jaw/core/hold';
 import type { PlateHold, Setup } from '@violet-jaw/core/job';
+import type { PlannedSetup } from '@violet-jaw/core/plan';
 import type { FlatDevice, FixturePlate } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
@@ -23,15 +24,19 @@ function onHoles(plate: PlateHold, axis: 'x' | 'y', device: FixturePlate): Parti
 
 function AxisFields({ axis, device, ...props }: SectionProps & { axis: 'x' | 'y'; device: FlatDevice }) {
   const { setup, edit } = props;
-  const { job, speech } = useJob();
+  const { job, speech, plannedNow } = useJob();
   const length = useLength(props, 'seat');
   const place: Place = setup.plate[axis];
   const sides = axis === 'x' ? (['left', 'right'] as const) : (['rear', 'front'] as const);
   const name = axis.toUpperCase();
+  const setAgainst = async (by: Place['by']) => {
+    const pins = by === 'pins' && place.pins.length === 0 ? startPins(axis, await plannedNow(setup.id)) : null;
+    edit((s) => put(s, axis, { by, pins: pins ?? s.plate[axis].pins }));
+  };
   const block = place.by === 'gauge blocks' ? gaugeBlock(axis, device, place.side, place.at) : null;
   return (
     <div className="fields mt-1" role="group" aria-label={`Set against in ${name}`}>
-      <ChoiceField label={`In ${name}, set against`} value={place.by} choices={BY} onCommit={(by) => edit((s) => put(s, axis, { by, pins: by === 'pins' && place.pins.length === 0 ? startPins(axis, props) : place.pins }))} />
+      <ChoiceField label={`In ${name}, set against`} value={place.by} choices={BY} onCommit={(by) => void setAgainst(by)} />
       <ChoiceField<string> label={`Side in ${name}`} value={place.side} choices={sides.map((v) => ({ value: v, says: v }))} onCommit={(side) => edit((s) => put(s, axis, { side } as Partial<Place>))} />
       {length({ label: `Part's edge at ${name}`, mm: place.at, signed: true, min: -20_000, max: 20_000, looks: axis === 'x' ? 'from left' : 'from front', set: (s, mm) => put(s, axis, { at: mm }), hint: block ? `block ${speech.sizeWithUnit(block.sizeMm)} from groove ${block.groove}` : axis === 'x' ? 'from the left edge' : 'from the front edge' })}
       {place.by === 'pins' && place.pins.map((p, i) => (
@@ -49,7 +54,7 @@ function AxisFields({ axis, device, ...props }: SectionProps & { axis: 'x' | 'y'
 }
 
 /** Pins to begin with: one in the middle of the part's side, two along y, where the part lies now. */
-function startPins(axis: 'x' | 'y', { planned }: SectionProps): number[] {
+function startPins(axis: 'x' | 'y', planned: PlannedSetup | undefined): number[] {
   const box = planned?.facts?.seat.loadedBox;
   if (!box) return axis === 'x' ? [100] : [80, 160];
   const along = axis === 'x' ? 'y' : 'x';

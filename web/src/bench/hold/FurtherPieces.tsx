@@ -11,14 +11,14 @@ import { newId } from '../../app/newId';
 const GAP_MM = 20;
 
 /** Further pieces on the same device, each held like the first and moved; with a register of its own or none. */
-export function FurtherPieces({ setup, edit, planned, device }: SectionProps & { device: Device }) {
-  const { job, shop } = useJob();
+export function FurtherPieces({ setup, edit, device }: SectionProps & { device: Device }) {
+  const { job, shop, plannedNow } = useJob();
   const { further } = setup;
   const registers = shop.machines.find((m) => m.id === job.machine)?.registers ?? [];
   const put = (change: (further: FurtherPiece[]) => FurtherPiece[]) => edit((s: Setup) => ({ ...s, further: change(s.further) }));
   const set = (i: number, fields: Partial<FurtherPiece>) => put((list) => list.map((p, k) => (k === i ? { ...p, ...fields } : p)));
-  const add = () => {
-    const box = planned?.facts?.seat.loadedBox;
+  const add = async () => {
+    const box = (await plannedNow(setup.id))?.facts?.seat.loadedBox;
     const step = box ? Math.ceil(box.max.x - box.min.x + GAP_MM) : 100;
     put((list) => [...list, { id: newId(), x: (list.at(-1)?.x ?? 0) + step, y: list.at(-1)?.y ?? 0, register: null }]);
   };
@@ -32,7 +32,7 @@ export function FurtherPieces({ setup, edit, planned, device }: SectionProps & {
           <Button size="sm" variant="outline-primary" aria-label={`Remove piece ${i + 2}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button>
         </div>
       ))}
-      <Button size="sm" variant="outline-primary" className="mt-1" disabled={further.length >= MOST_FURTHER} onClick={add}>Add a piece beside it</Button>
+      <Button size="sm" variant="outline-primary" className="mt-1" disabled={further.length >= MOST_FURTHER} onClick={() => void add()}>Add a piece beside it</Button>
     </div>
   );
 }

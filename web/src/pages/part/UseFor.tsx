@@ -11,7 +11,7 @@ import { usePlan } from '../../store/planStore';
 
 /** What a chosen face or bore can be taken for in a setup, and what already refers to it. */
 export function UseFor({ named }: { named: NamedFeature }) {
-  const { job, chosen, choose } = useJob();
+  const { job, chosen, choose, plannedNow } = useJob();
   const planned = usePlan((s) => s.planned);
   const { withFeature } = useFeatures();
   const [said, setSaid] = useState<string | null>(null);
@@ -25,6 +25,10 @@ export function UseFor({ named }: { named: NamedFeature }) {
   const plannedSetup = planned?.setups.find((s) => s.id === setup.id);
   const stopSide = setup.stop.side === 'left' ? '-x' as const : '+x' as const;
   const take = (says: string, change: Parameters<typeof put>[0]) => { put(change, withFeature(named)); setSaid(`${says} of Op ${setup.op} is on ${named.name} now.`); };
+  const stopAgainst = async () => {
+    const now = await plannedNow(setup.id);
+    take('The stop', (s) => ({ ...s, stop: { ...s.stop, ...(now?.facts ? stopBefore(feature, now) : {}), face: id } }));
+  };
   const axes = AXES.filter((a) => feature.kind !== 'round' && featureLevel(feature, a, orientation) !== null);
   return (
     <>
@@ -36,7 +40,7 @@ export function UseFor({ named }: { named: NamedFeature }) {
         {axes.length > 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes.map((a) => a.toUpperCase()).join(' and ')}`, (s) => ({ ...s, zero: { ...s.zero, ...Object.fromEntries(axes.map((a) => [a, { on: id }])) } }))}>Zero {axes.map((a) => a.toUpperCase()).join(' and ')}</Button>}
         {axes.length === 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes[0].toUpperCase()}`, (s) => ({ ...s, zero: { ...s.zero, [axes[0]]: { on: id } } }))}>Zero {axes[0].toUpperCase()}</Button>}
         {feature.kind === 'plane' && feature.side === orientation.up && <Button size="sm" variant="outline-primary" onClick={() => take('The depth', (s) => ({ ...s, cutsTo: id, cutsBelowTop: feature.belowOutermost ?? s.cutsBelowTop }))}>Depth down to it</Button>}
-        {looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && <Button size="sm" variant="outline-primary" onClick={() => take('The stop', (s) => ({ ...s, stop: { ...s.stop, ...stopBefore(feature, plannedSetup), face: id } }))}>Stop against it</Button>}
+        {looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && <Button size="sm" variant="outline-primary" onClick={() => void stopAgainst()}>Stop against it</Button>}
       </div>
       {said && <div role="status" className="field-hint">{said}</div>}
     </>
