@@ -3,6 +3,7 @@ import type { Setup, Tool } from '../job';
 import { restIn, type Gripped, type SeatFacts } from '../seat';
 import { isFlatDevice, isRound, isVise, type Device, type WorkMaterial } from '../shop';
 import type { Kernel, Outlines } from '../solid';
+import { against, connectedAreas, type BentAlong, type Section } from './crossSections';
 import { demandOf, type CutDemand } from './cutting';
 import { GIVES_MM } from './checks/wallStands';
 import { podRing } from './suction';
@@ -30,6 +31,8 @@ export interface BendingInput {
   readonly kernel: Kernel;
   readonly material: WorkMaterial;
   readonly sectionOf: (body: 'left', height: number) => Outlines;
+  /** section across X: y and z of the device */
+  readonly acrossX: (body: 'left', x: number) => Outlines;
   /** what the setup takes away, and its lowest level; device frame */
   readonly removed: Box3;
   readonly lowestCut: number;
@@ -37,115 +40,85 @@ export interface BendingInput {
   readonly floorMm: number | null;
 }
 
+type PerN = NonNullable<Span['perN']>;
+
 /** A place that can give: what one newton does there. */
 interface Span {
   readonly where: string;
   readonly way: Bend['way'];
   readonly spanMm: number;
-  readonly perN: { readonly mm: number; readonly mpa: number };
+  /** null: no material was found in a section, so it is not known */
+  readonly perN: { readonly mm: number; readonly mpa: number } | null;
 }
 
-const SLICES = 16;
+const SLICES = 32;
 /** Shorter arms are part of the grip. */
 const LEAST_MM = 1;
+const HAIR_MM = 0.001;
 
-/** Area, second moment about its own center and the farthest point from it, of a section across one direction. */
-interface Section {
-  readonly area: number;
-  readonly inertia: number;
-  readonly far: number;
-}
+const slices = (from: number, to: number): number[] => Array.from({ length: SLICES }, (_, i) => from + ((i + 0.5) / SLICES) * (to - from));
 
-/** A section made of strips: each so wide, at a coordinate, so thick along it. */
-function ofStrips(strips: readonly { readonly from: number; readonly to: number; readonly width: number }[]): Section {
-  const area = strips.reduce((s, { from, to, width }) => s + (to - from) * width, 0);
-  if (area <= 0) return { area: 0, inertia: 0, far: 0 };
-  const center = strips.reduce((s, { from, to, width }) => s + ((to - from) * width * (from + to)) / 2, 0) / area;
-  return {
-    area,
-    inertia: strips.reduce((s, { from, to, width }) => s + (width * ((to - center) ** 3 - (from - center) ** 3)) / 3, 0),
-    far: Math.max(...strips.flatMap(({ from, to }) => [Math.abs(from - center), Math.abs(to - center)])),
-  };
-}
+/** The part of a box that a section looks at: its ranges along u and v. */
+type Ranges = readonly [readonly [number, number], readonly [number, number]];
 
-/** Where a line across outlines lies in material: pairs of coordinates. @param axis 0: the line stands at `at` along X */
-function chords(outlines: Outlines, axis: 0 | 1, at: number): [number, number][] {
-  const hits = outlines.flatMap((ring) => ring.flatMap((p, i) => {
-    const q = ring[(i + 1) % ring.length];
-    if (p[axis] < at === q[axis] < at) return [];
-    return [p[1 - axis] + ((at - p[axis]) / (q[axis] - p[axis])) * (q[1 - axis] - p[1 - axis])];
-  })).sort((a, b) => a - b);
-  return Array.from({ length: Math.floor(hits.length / 2) }, (_, i) => [hits[2 * i], hits[2 * i + 1]]);
-}
+const covers = (outer: Section, [u, v]: Section['center']) => u >= outer.min[0] && u <= outer.max[0] && v >= outer.min[1] && v <= outer.max[1];
 
 /**
  * What one newton at the end of an arm does: deflection `Σ (L − s)²·Δs / (E·I(s))` and the highest stress `(L − s)·c / I(s)`
- * (Euler–Bernoulli, a section at a time). Null where the arm hangs on nothing.
+ * (Euler–Bernoulli, a section at a time). Where the arm is split, the weakest prong near the cut takes the force alone; prongs that are one again
+ * further out share it. Null where a section finds no material, so that nothing can be said.
  */
-function armPerN(sections: readonly Section[], lengthMm: number, youngGPa: number): Span['perN'] | null {
+function armPerN(sections: readonly (readonly Section[])[], lengthMm: number, youngGPa: number, along: BentAlong): Span['perN'] | null {
   const step = lengthMm / sections.length;
   let [mm, mpa] = [0, 0];
-  for (const [i, { inertia, far }] of sections.entries()) {
-    if (inertia <= 0) return null;
+  for (const [i, areas] of sections.entries()) {
+    if (areas.length === 0) return null;
     const arm = lengthMm - (i + 0.5) * step;
+    const further = sections.slice(i + 1).flat();
+    const together = (a: Section) => areas.filter((b) => b === a || further.some((f) => covers(f, a.center) && covers(f, b.center)));
+    const groups = areas.map((a) => together(a).map((b) => against(b, along)));
+    const inertia = Math.min(...groups.map((g) => g.reduce((s, b) => s + b.inertia, 0)));
+    if (inertia <= 0) return null;
     mm += (arm ** 2 * step) / (youngGPa * 1000 * inertia);
-    mpa = Math.max(mpa, (arm * far) / inertia);
+    mpa = Math.max(mpa, ...groups.map((g) => (arm * Math.max(...g.map((b) => b.far))) / g.reduce((s, b) => s + b.inertia, 0)));
   }
   return { mm, mpa };
 }
 
-const slices = (from: number, to: number): number[] => Array.from({ length: SLICES }, (_, i) => from + ((i + 0.5) / SLICES) * (to - from));
-
-/** Sections across X, each from chords at many heights: bending up and down, and sideways. */
-function acrossX({ seat, sectionOf }: BendingInput, from: number, to: number): { upright: Section; sideways: Section }[] {
-  const [low, high] = [seat.loadedBox.min.z, seat.loadedBox.max.z];
-  const thick = (high - low) / SLICES;
-  const layers = slices(low, high).map((z) => ({ z, outlines: sectionOf('left', z) }));
-  return slices(from, to).map((x) => {
-    const strips = layers.flatMap(({ z, outlines }) => chords(outlines, 0, x).map(([a, b]) => ({ a, b, z })));
-    return {
-      upright: ofStrips(strips.map(({ a, b, z }) => ({ from: z - thick / 2, to: z + thick / 2, width: b - a }))),
-      sideways: ofStrips(strips.map(({ a, b }) => ({ from: a, to: b, width: thick }))),
-    };
+/** The connected areas of sections; of several, those that the cut comes to. */
+function areasAt({ kernel }: BendingInput, outlines: readonly Outlines[], cut: Ranges): Section[][] {
+  return outlines.map((rings) => {
+    // the part and what stands around it may meet with a crack of rounding between them
+    const all = connectedAreas(kernel.offset(rings, HAIR_MM));
+    const near = all.filter((a) => ([0, 1] as const).every((k) => a.min[k] <= cut[k][1] + HAIR_MM && a.max[k] >= cut[k][0] - HAIR_MM));
+    return near.length > 0 ? near : all;
   });
 }
 
-/** Sections at heights above the grip: bending along X and along Y. */
-function acrossZ({ seat, sectionOf }: BendingInput, from: number, to: number): { x: Section; y: Section }[] {
-  const bands = (outlines: Outlines, axis: 0 | 1): Section => {
-    const name = axis === 0 ? 'x' : 'y';
-    const thick = (seat.loadedBox.max[name] - seat.loadedBox.min[name]) / (4 * SLICES);
-    return ofStrips(Array.from({ length: 4 * SLICES }, (_, i) => seat.loadedBox.min[name] + (i + 0.5) * thick)
-      .flatMap((at) => chords(outlines, axis, at).map(([a, b]) => ({ from: at - thick / 2, to: at + thick / 2, width: b - a }))));
-  };
-  return slices(from, to).map((z) => { const outlines = sectionOf('left', z); return { x: bands(outlines, 0), y: bands(outlines, 1) }; });
-}
-
 /** A beam held at one end and carried at the other gives 7/256 of what an arm gives, loaded in its middle, at 3/16 of its moment (any mechanics handbook). */
-const carried = ({ mm, mpa }: Span['perN']): Span['perN'] => ({ mm: (mm * 7) / 256, mpa: (mpa * 3) / 16 });
+const carried = ({ mm, mpa }: PerN): PerN => ({ mm: (mm * 7) / 256, mpa: (mpa * 3) / 16 });
 
 /** An arm along X from where it is held. */
 function armAlongX(input: BendingInput, from: number, to: number, where: string, both = false): Span[] {
   const spanMm = Math.abs(to - from);
   if (spanMm < LEAST_MM) return [];
-  const sections = acrossX(input, from, to);
-  return (['upright', 'sideways'] as const).flatMap((way): Span[] => {
-    const perN = armPerN(sections.map((s) => s[way]), spanMm, input.material.youngGPa);
-    return perN ? [{ where, way: way === 'upright' ? 'up and down' : 'sideways', spanMm, perN: both ? carried(perN) : perN }] : [];
+  const { removed: { min, max }, acrossX, material } = input;
+  const sections = areasAt(input, slices(from, to).map((x) => acrossX('left', x)), [[min.y, max.y], [min.z, max.z]]);
+  return ([['v', 'up and down'], ['u', 'sideways']] as const).map(([along, way]): Span => {
+    const perN = armPerN(sections, spanMm, material.youngGPa, along);
+    return { where, way, spanMm, perN: perN && both ? carried(perN) : perN };
   });
 }
 
 /** An arm that stands up from where it is held. */
 function armUp(input: BendingInput, from: number, where: string): Span[] {
-  const { min, max } = input.seat.finishedBox;
-  const to = Math.min(input.removed.max.z, max.z);
+  const { seat: { finishedBox }, removed, sectionOf, material } = input;
+  const { min, max } = finishedBox;
+  const to = Math.min(removed.max.z, max.z);
   // half as high as it is wide or lower, it is a block
   if (to - from < LEAST_MM || to - from < Math.min(max.x - min.x, max.y - min.y) / 2) return [];
-  const sections = acrossZ(input, from, to);
-  return (['x', 'y'] as const).flatMap((axis): Span[] => {
-    const perN = armPerN(sections.map((s) => s[axis]), to - from, input.material.youngGPa);
-    return perN ? [{ where, way: 'sideways', spanMm: to - from, perN }] : [];
-  });
+  const sections = areasAt(input, slices(from, to).map((z) => sectionOf('left', z)), [[removed.min.x, removed.max.x], [removed.min.y, removed.max.y]]);
+  return [{ where, way: 'sideways', spanMm: to - from, perN: armPerN(sections, to - from, material.youngGPa, 'weakest') }];
 }
 
 function inVise(input: BendingInput): Span[] {
@@ -177,7 +150,7 @@ const nearest = ([x0, y0, x1, y1]: readonly number[], [x, y]: readonly [number, 
  * A plate between what holds it, as a strip no wider than it is long: between two that lie on opposite sides of the cut a beam carried at both
  * ends, `δ = F·a²·b²/(3·E·I·L)`, else an arm from the nearest, `F·a³/(3·E·I)` (any mechanics handbook).
  */
-function plateBetween(input: BendingInput, holders: readonly (readonly number[])[], thicknessMm: number, way: Bend['way'], where: string): Span[] {
+function plateBetween(input: BendingInput, holders: readonly (readonly number[])[], thicknessMm: number, way: Bend['way'], where: string): (Span & { perN: PerN })[] {
   const { removed, seat, material } = input;
   if (holders.length === 0 || thicknessMm <= 0) return [];
   const width = Math.min(seat.finishedBox.max.x - seat.finishedBox.min.x, seat.finishedBox.max.y - seat.finishedBox.min.y);
@@ -185,12 +158,12 @@ function plateBetween(input: BendingInput, holders: readonly (readonly number[])
   const [x0, x1] = [Math.max(removed.min.x, seat.finishedBox.min.x), Math.min(removed.max.x, seat.finishedBox.max.x)];
   const [y0, y1] = [Math.max(removed.min.y, seat.finishedBox.min.y), Math.min(removed.max.y, seat.finishedBox.max.y)];
   const places = [[x0, y0], [x1, y0], [x1, y1], [x0, y1], [(x0 + x1) / 2, (y0 + y1) / 2]] as const;
-  return places.flatMap((at): Span[] => {
+  return places.flatMap((at) => {
     const arms = holders.map((h) => { const [x, y] = nearest(h, at); return { x: x - at[0], y: y - at[1], d: Math.hypot(x - at[0], y - at[1]) }; });
     if (arms.some((a) => a.d < LEAST_MM)) return [];
     const least = arms.reduce((best, a) => (a.d < best.d ? a : best));
     const arm = stripOf(least.d);
-    const ways: Span[] = [{ where, way, spanMm: least.d, perN: { mm: least.d ** 3 / (3 * arm.ei), mpa: least.d / arm.w } }];
+    const ways: (Span & { perN: PerN })[] = [{ where, way, spanMm: least.d, perN: { mm: least.d ** 3 / (3 * arm.ei), mpa: least.d / arm.w } }];
     arms.forEach((a, i) => arms.slice(i + 1).forEach((b) => {
       if (a.x * b.x + a.y * b.y > -0.5 * a.d * b.d) return;
       const spanMm = a.d + b.d;
@@ -239,22 +212,32 @@ function onFlat(input: BendingInput): Span[] {
 
 const forceIn = (demand: CutDemand, way: Bend['way']): number => (way === 'sideways' ? demand.sidewaysN : way === 'up' ? demand.liftN : Math.max(demand.liftN, demand.pressN));
 
+/** How far a part gives under the tools of a setup. */
+export interface Bending {
+  /** where it comes nearest to giving too much or to its yield; null: nothing can give, or no tool's force is known */
+  readonly worst: Bend | null;
+  /** where it could not be computed */
+  readonly unknown: readonly { readonly where: string; readonly spanMm: number }[];
+}
+
 /**
- * Where the part comes nearest to giving too much or to its yield under the tools of a setup: what stands out of jaws, what spans between clamps, pods and supports, and a thin floor.
+ * How far the part gives: what stands out of jaws, what spans between clamps, pods and supports, and a thin floor.
  * Beams and plates of handbooks; what is stiffer in truth gives less. Device frame.
- * @returns null when nothing can give, or no tool's force is known
  */
-export function planBending(input: BendingInput): Bend | null {
+export function planBending(input: BendingInput): Bending {
   const { device, setup, material } = input;
   const spans = isVise(device) ? [...inVise(input), ...thinFloor(input, restIn(device, setup).name === 'bed' ? 'up' : 'up and down')] : isRound(device) ? inRound(input, device) : onFlat(input);
   const bends = setup.tools.flatMap((tool): Bend[] => {
     const demand = demandOf(tool, material);
-    return demand ? spans.map(({ where, way, spanMm, perN }) => {
+    return demand ? spans.flatMap(({ where, way, spanMm, perN }) => {
       const forceN = forceIn(demand, way);
-      return { tool, where, way, spanMm, forceN, deflectionMm: perN.mm * forceN, stressMPa: perN.mpa * forceN };
+      return perN ? [{ tool, where, way, spanMm, forceN, deflectionMm: perN.mm * forceN, stressMPa: perN.mpa * forceN }] : [];
     }) : [];
   });
   // what comes nearest to either limit: a short stiff place can yield before a long one gives much
   const near = (b: Bend) => Math.max(b.deflectionMm / GIVES_MM, b.stressMPa / (material.yieldMPa / 2));
-  return bends.reduce<Bend | null>((worst, b) => (!worst || near(b) > near(worst) ? b : worst), null);
+  return {
+    worst: bends.reduce<Bend | null>((worst, b) => (!worst || near(b) > near(worst) ? b : worst), null),
+    unknown: spans.flatMap(({ where, spanMm, perN }, i) => (perN || spans.findIndex((o) => !o.perN && o.where === where) < i ? [] : [{ where, spanMm }])),
+  };
 }

@@ -16,7 +16,7 @@ export { contactInWords } from './contactWords';
 export { gaugeBlock } from './steps';
 export { relievedOutline, signedArea, type PocketChoices } from './softJaws';
 export type { HoldInput } from './input';
-export { planBending, type Bend } from './bending';
+export { planBending, type Bend, type Bending } from './bending';
 export { planMargins, type Margin, type MarginFacts } from './margin';
 
 /** How a device holds the part where it is seated. Device frame, mm, N. */

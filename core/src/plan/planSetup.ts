@@ -1,5 +1,5 @@
 import { stateOf } from '../blank';
-import { add, apply, rotationOf, scale, subtract, type Vec3 } from '../frames';
+import { add, apply, rotationOf, scale, subtract, thenRotate, vec, type Rotation, type Vec3 } from '../frames';
 import { worstFirst, type Told } from '../findings';
 import { planBending, planHold, planMargins, type Obstacle } from '../hold';
 import type { Setup } from '../job';
@@ -67,16 +67,20 @@ const NOT_HOLD: { readonly [K in keyof Setup]?: null } = {
 
 type Body = 'loaded' | 'left' | 'finished';
 
-/** Cuts through the bodies of a setup at a height of the device, in device X and Y. */
-function sectionsOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setup: Setup, seat: SeatFacts): (body: Body, height: number) => Outlines {
+/** Looks along X from its far end: Y to the right, Z up. */
+const X_UP: Rotation = { rows: [vec(0, 1, 0), vec(0, 0, 1), vec(1, 0, 0)] };
+
+/** Cuts through the bodies of a setup: at a height of the device, in device X and Y, or across X, in Y and Z. */
+function sectionsOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setup: Setup, seat: SeatFacts, along: 'x' | 'z' = 'z'): (body: Body, at: number) => Outlines {
   const { translation: t } = seat.pose;
-  const view = rotationOf(setup.orientation);
+  const view = along === 'z' ? rotationOf(setup.orientation) : thenRotate(rotationOf(setup.orientation), X_UP);
+  const [du, dv, up] = along === 'z' ? [t.x, t.y, t.z] : [t.y, t.z, t.x];
   const finished = basis.part;
   const bodies = { loaded: before, left: cut.left, finished: { key: finished.key, section: (v: typeof view, depth: number) => planner.kernel.section(finished.solid, v, depth) } };
-  return (body, height) => {
-    const depth = height - t.z;
-    const seated = planner.cache.get('section', `${bodies[body].key} ${JSON.stringify(setup.orientation)} ${depth}`, () => bodies[body].section(view, depth));
-    return seated.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const));
+  return (body, at) => {
+    const depth = at - up;
+    const seated = planner.cache.get('section', `${bodies[body].key} ${JSON.stringify(setup.orientation)} ${along} ${depth}`, () => bodies[body].section(view, depth));
+    return seated.map((ring) => ring.map(([u, v]) => [u + du, v + dv] as const));
   };
 }
 
@@ -170,7 +174,8 @@ function bendOf(planner: Planner, basis: Basis, before: Material, cut: Cut, setu
   const { material } = basis;
   if (!material || !prove.removedBox) return null;
   return planBending({
-    setup, seat, device, hold, gripped, kernel: planner.kernel, material, sectionOf: sectionsOf(planner, basis, before, cut, setup, seat), removed: prove.removedBox, lowestCut: prove.lowestCut, floorMm,
+    setup, seat, device, hold, gripped, kernel: planner.kernel, material, removed: prove.removedBox, lowestCut: prove.lowestCut, floorMm,
+    sectionOf: sectionsOf(planner, basis, before, cut, setup, seat), acrossX: sectionsOf(planner, basis, before, cut, setup, seat, 'x'),
   });
 }
 

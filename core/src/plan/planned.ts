@@ -1,7 +1,7 @@
 import type { BlankFacts } from '../blank';
 import type { Finding } from '../findings';
 import type { Vec3 } from '../frames';
-import type { Bend, HoldFacts, MarginFacts } from '../hold';
+import type { Bending, HoldFacts, MarginFacts } from '../hold';
 import type { Setup } from '../job';
 import type { Ledger, Shift, TouchedStation } from '../ledger';
 import type { PartSummary } from '../part';
@@ -63,7 +63,7 @@ export interface ForceFacts {
   readonly margin: MarginFacts;
   readonly way: WayFacts;
   /** where the part gives most under the cut; null: nowhere, or not known */
-  readonly bend: Bend | null;
+  readonly bend: Bending | null;
   /** other places in which every locator would hold the part: how far they are from its seat, device axes, nearest first */
   readonly elsewhere: readonly Vec3[];
 }

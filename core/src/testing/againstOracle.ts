@@ -6,7 +6,8 @@ import { oracle, oracleRegister } from './zeroOracle';
 const AXES = ['x', 'y', 'z'] as const;
 const differ = (a: number | null, b: number | null) => (a === null || b === null ? a !== b : Math.abs(a - b) > 1e-6);
 
-function meshOf(kernel: Kernel, boxes: readonly Cuboid[]): TriangleMesh {
+/** A mesh of boxes taken together. */
+export function meshOf(kernel: Kernel, boxes: readonly Cuboid[]): TriangleMesh {
   const solids = boxes.map((b) => kernel.fromMesh(boxMesh({ min: { x: b[0], y: b[1], z: b[2] }, max: { x: b[3], y: b[4], z: b[5] } }))).map((s) => { if (!s.ok) throw new Error(s.problem); return s.value; });
   const all = kernel.union(solids);
   const mesh = all.mesh();
