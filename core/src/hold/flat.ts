@@ -5,7 +5,7 @@ import type { Outlines } from '../solid';
 import { clampEffects } from './clamps';
 import { circle, ownWeight, rectangleRing, type HoldOf } from './input';
 import { signedArea } from './softJaws';
-import { flatRelease, flatSteps } from './steps';
+import { flatOpens, flatRelease, flatSteps, type HeldBy } from './steps';
 import { overhangOf, podRing, suctionOf } from './suction';
 import { warmFactor } from './sums';
 import type { Figure, FreedPart, HoldContact, HoldFacts, HoldForce, HoldTrouble, Obstacle } from './types';
@@ -187,11 +187,12 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     ...clamps.flatMap((c) => c.contacts.filter((x) => x.forceN > 0).map((x) => ({ label: x.name, value: speech.force(x.forceN) }))),
     ...clamps.flatMap((c) => c.forces.map((f) => ({ label: f.name, value: `${speech.force(-f.forceN.z)} down` }))),
   ];
+  const by: HeldBy = { device, setup, bond, kinds: setup.plate.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind)) };
   return {
     kind: device.kind, frees: under.frees, top: topOf(device, rest), open: openOnFlat(setup, device.kind === 'vacuum pods' ? device.podHeight : 0),
     vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
     drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,
-    steps: flatSteps({ setup, seat, device, bond, speech, clamps: clamps.map((c) => c.step).filter((s) => s !== ''), suction: suction.says }), release: flatRelease(device, setup, bond),
+    steps: flatSteps({ setup, seat, device, bond, speech, clamps: clamps.map((c) => c.step).filter((s) => s !== ''), suction: suction.says }), release: flatRelease(by), opens: flatOpens(by),
   };
 }

@@ -111,7 +111,7 @@ export function holdRound(input: HoldOf<RoundDevice> & { readonly seat: RoundSea
   return {
     kind: device.kind, frees: false, top: axial === 'z' ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 } : { z: -1e9, name: 'base', wantedMm: 0 },
     open: openAbove(axial === 'z' ? device.gripLength : -1e6), vise: null, wall, contacts, forces: ownWeight(input), freed: [], obstacles: bodies(device, seat, setup.round.tailstock), drawn: [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
-    figures, steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }), release: roundRelease(device, setup.round.tailstock),
+    figures, steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }), release: roundRelease(device, setup.round.tailstock), opens: device.kind === 'collet' ? 'open the collet' : 'open the chuck',
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Setup } from '../job';
 import { pocketOf, restIn, touchedFace, type Gripped, type SeatFacts } from '../seat';
-import type { Bond, FlatDevice, RoundDevice, Vise } from '../shop';
+import type { Bond, Clamp, FlatDevice, RoundDevice, Vise } from '../shop';
 import { capital, type Speech } from '../units';
 
 /**
@@ -102,10 +102,33 @@ export function flatSteps(input: FlatSteps): string[] {
   ];
 }
 
-export function flatRelease(device: FlatDevice, setup: Setup, bond: Bond | null): string[] {
+/** What of a plate holds the part down, in the order in which it is taken away. */
+export interface HeldBy {
+  readonly device: FlatDevice;
+  readonly setup: Setup;
+  readonly bond: Bond | null;
+  readonly kinds: readonly Clamp['kind'][];
+}
+
+const sucks = ({ device, setup: { plate } }: HeldBy) => (device.kind === 'vacuum plate' && plate.gasket.on) || (device.kind === 'vacuum pods' && plate.pods.some((p) => p.on));
+
+/** How a part on a plate is let go, as the end of "stop the spindle, put the tool away, then". */
+export function flatOpens(by: HeldBy): string {
+  const has = (...kinds: Clamp['kind'][]) => by.kinds.some((k) => kinds.includes(k));
+  const ways = [
+    ...(has('strap', 'edge clamp') ? ['loosen the clamps'] : []), ...(has('screw', 'nail') ? ['take out the fasteners'] : []), ...(has('weight') ? ['lift off the weights'] : []),
+    ...(sucks(by) ? ['let the air in'] : []),
+  ];
+  return ways.length > 0 ? ways.join(' and ') : 'take the part off';
+}
+
+export function flatRelease(by: HeldBy): string[] {
+  const { device, setup, bond, kinds } = by;
+  const bolted = kinds.filter((k) => k !== 'weight');
   return [
-    ...(setup.plate.clamps.length > 0 ? ['Hold the part, loosen clamps and fasteners in the reverse order.'] : []),
-    ...(device.kind === 'vacuum plate' || device.kind === 'vacuum pods' ? ['Vacuum off; wait until the gauge reads nothing; lift the part straight up.'] : []),
+    ...(bolted.length > 0 ? ['Hold the part, loosen clamps and fasteners in the reverse order.'] : []),
+    ...(kinds.length > bolted.length ? ['Lift the weights straight up, so that they do not drag the part.'] : []),
+    ...(sucks(by) ? ['Vacuum off; wait until the gauge reads nothing; lift the part straight up.'] : []),
     ...(bond ? [bond.release ? `Take the part off: ${bond.release}.` : 'Take the part off with a thin blade from the side.', 'Clean off what sticks to part and device.'] : []),
     ...(setup.separation.way === 'tabs' ? ['Cut the tabs through beside the part and dress them.'] : []),
     `Brush the ${device.kind} clean.`,

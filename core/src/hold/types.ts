@@ -143,4 +143,6 @@ export interface HoldFacts {
   readonly figures: readonly Figure[];
   readonly steps: readonly string[];
   readonly release: readonly string[];
+  /** how the part is let go: "open the vise" */
+  readonly opens: string;
 }

@@ -111,6 +111,6 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
       { label: 'Jaw faces touch', value: `${speech.area(facts.fixedJawAreaMm2)} fixed, ${speech.area(facts.movingJawAreaMm2)} moving` },
       { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${pieces > 1 ? ` on each of ${pieces} pieces` : ''}${setup.closing.torque === null ? ', as rated' : ` at ${speech.torque(setup.closing.torque)}`}` },
     ],
-    steps: viseSteps(setup, seat, vise, speech, facts.openingMm), release: viseRelease(setup, vise),
+    steps: viseSteps(setup, seat, vise, speech, facts.openingMm), release: viseRelease(setup, vise), opens: 'open the vise',
   };
 }

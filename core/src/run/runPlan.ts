@@ -103,7 +103,7 @@ function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
     ...touches.filter((t) => !t.device).map((t) => t.step),
     keyStep(making, s),
     step('verify', s, `Op ${s.op}: look from above`, {
-      says: [`Run these lines with the spindle stopped and a hand on feed hold. Over ${facts.says.zero} the tool must stand where you see zero on the part.`], lines: lookAtSetup(making.job, making.planned, s.id, `ISSUE ${making.letter}`),
+      says: ['Run these lines with the spindle stopped and a hand on feed hold.', `The tool must come to stand over this zero: ${facts.says.zero}.`], lines: lookAtSetup(making.job, making.planned, s.id, `ISSUE ${making.letter}`),
       asks: [...lengthAsk(making, s), yes('above', `The tool stands above everything, over zero: ${facts.says.zero}`)],
     }),
     step('dryRun', s, `Op ${s.op}: dry run`, { says: [`Program ${setup.program || 'not named'}: run it above the part, single block, slow feed override.`, ...clearanceWords(facts, making.speech)], asks: [yes('dry', 'It went through without touching anything')] }),
@@ -127,6 +127,7 @@ function lengthAsk({ planned, speech }: Making, { setup }: PlannedSetup): Ask[] 
 
 function clearanceWords(facts: SetupFacts, speech: Speech): string[] {
   const { aboveTop } = facts.prove;
+  if (speech.size(Math.abs(aboveTop)) === speech.size(0)) return [`The lowest cut comes down exactly to the ${facts.hold.top.name}.`];
   return [`The lowest cut ${aboveTop < 0 ? 'goes' : 'stays'} ${speech.sizeWithUnit(Math.abs(aboveTop))} ${aboveTop < 0 ? 'below' : 'above'} the ${facts.hold.top.name}.`];
 }
 
@@ -201,7 +202,7 @@ function seriesStep({ job, planned }: Making, s: PlannedSetup): RunStep[] {
   const how = orientationInWords(s);
   return [step('series', s, `Op ${s.op}: the other ${loads === 1 ? 'one' : loads}`, {
     says: [
-      beforeHandsGoIn(s.device?.kind ?? null), ...s.facts!.hold.release, 'Clean what the part lies on and against; load the next one in the same way.',
+      beforeHandsGoIn(s), ...s.facts!.hold.release, 'Clean what the part lies on and against; load the next one in the same way.',
       `Before every start look: ${how.join('; ')}.`, `${loads} more ${loads === 1 ? 'load' : 'loads'} of ${each === 1 ? 'one part' : `${each} parts`} for ${job.quantity} in all.`,
     ],
     asks: [yes('way', `Every part lay this way: ${how[0]}`), yes('firm', 'Every part was tried by hand before the start: it did not move'), yes('all', `All ${job.quantity} have been through Op ${s.op}`)],
@@ -212,17 +213,18 @@ function seriesStep({ job, planned }: Making, s: PlannedSetup): RunStep[] {
 function endSteps({ job, planned, letter }: Making, last: PlannedSetup): RunStep[] {
   return [
     step('clear', null, 'Clear the registers', { says: ['Run these lines, or set the same registers to nothing by hand: what is left over moves the next job.'], lines: controlTexts(job, planned, `ISSUE ${letter}`).clear, asks: [yes('cleared', 'The registers of this job are cleared')] }),
-    step('putAway', null, 'Put away', { says: [beforeHandsGoIn(last.device?.kind ?? null), ...last.facts!.hold.release, 'Take stop, parallels, clamps and tools back to their places; wipe the device and look for marks.'], asks: [yes('away', 'Everything is put away, the device is clean')] }),
+    step('putAway', null, 'Put away', { says: [beforeHandsGoIn(last), ...last.facts!.hold.release, 'Take stop, parallels, clamps and tools back to their places; wipe the device and look for marks.'], asks: [yes('away', 'Everything is put away, the device is clean')] }),
   ];
 }
 
 function transitionSteps({ planned }: Making, from: PlannedSetup, to: PlannedSetup): RunStep[] {
   const t = planned.transitions.find((x) => x.toId === to.id);
   const release = from.facts!.hold.release;
+  const isJet = from.device?.kind === 'support grid';
   return [{
     ...step('transition', to, `From Op ${from.op} to Op ${to.op}`, {
-      says: [beforeHandsGoIn(from.device?.kind ?? null), ...release, ...(t ? [`${t.facts.says}.`, ...t.facts.edges.map((e) => `${e}.`)] : [])],
-      asks: [yes('spindle', 'The spindle stands still'), yes('tool', 'The tool is put away'), yes('hands', 'Now hands in: the part is out and turned')],
+      says: [beforeHandsGoIn(from), ...release, ...(t ? [`${t.facts.says}.`, ...t.facts.edges.map((e) => `${e}.`)] : [])],
+      asks: [...(isJet ? [yes('spindle', 'The jet is off'), yes('tool', 'The head is aside')] : [yes('spindle', 'The spindle stands still'), yes('tool', 'The tool is put away')]), yes('hands', 'Now hands in: the part is out and turned')],
     }), id: `${to.id}/transition`,
   }];
 }

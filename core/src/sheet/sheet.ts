@@ -6,7 +6,7 @@ import { plusMinusOf, sumOf, type Ledger } from '../ledger';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateOf, type CopyPlace } from '../blank';
-import type { Device, DeviceKind, Shop } from '../shop';
+import type { Device, Shop } from '../shop';
 import { pocketOf } from '../seat';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
@@ -15,15 +15,10 @@ import { feedRate } from '../hold';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
 import type { Row, Sheet, SheetFinding, SheetSetup, SheetTransition, Signed } from './types';
 
-const BEFORE_HANDS_GO_IN = 'Stop the spindle, put the tool away, then ';
-const OPEN: Record<DeviceKind, string> = {
-  vise: 'open the vise', 'T-slot table': 'loosen the clamps', 'fixture plate': 'loosen the clamps', 'vacuum plate': 'let the air in', 'vacuum pods': 'let the air in',
-  'sacrificial board': 'take out the fasteners', 'support grid': 'lift off the weights', chuck: 'open the chuck', collet: 'open the collet', 'rotary axis': 'open the chuck',
-};
-
-/** The order of safety before the hands go in: how the device that holds the part is opened comes last. */
-export function beforeHandsGoIn(kind: DeviceKind | null): string {
-  return `${BEFORE_HANDS_GO_IN}${kind ? OPEN[kind] : 'take the part out'}.`;
+/** The order of safety before the hands go in: how the part is let go comes last. @param held the setup the part is still in; null: nothing holds it */
+export function beforeHandsGoIn(held: PlannedSetup | null): string {
+  const isJet = held?.device?.kind === 'support grid';
+  return `${isJet ? 'Stop the jet, move the head aside' : 'Stop the spindle, put the tool away'}, then ${held?.facts?.hold.opens ?? 'take the part out'}.`;
 }
 
 const MACHINE_SIDE: Record<Direction, string> = {
@@ -170,7 +165,7 @@ function pieceRows({ pieces }: PlannedSetup, first: SetupFacts, speech: Speech):
   });
 }
 
-function sheetTransition(t: PlannedTransition, held: DeviceKind | null, speech: Speech): SheetTransition {
+function sheetTransition(t: PlannedTransition, held: PlannedSetup | null, speech: Speech): SheetTransition {
   return {
     fromOp: t.fromOp, toOp: t.toOp,
     first: beforeHandsGoIn(held),
@@ -227,7 +222,7 @@ export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutline
       ...copiesRow(job, planned, speech),
     ],
     setups: planned.setups.map((s) => sheetSetup(s, planned.setups[0], planned.blank.copies, outlines, speech)),
-    transitions: planned.transitions.map((t) => sheetTransition(t, planned.setups.find((s) => s.id === t.fromId)?.device?.kind ?? null, speech)),
+    transitions: planned.transitions.map((t) => sheetTransition(t, planned.setups.find((s) => s.id === t.fromId) ?? null, speech)),
     findings: sheetFindings(planned, job.accepted),
     notes: job.notes,
   };
