@@ -93,6 +93,18 @@ function isSameInAnyUnit(a: Entry | undefined, b: Entry | undefined): boolean {
   return a.value === null && b.value === null && /\d/.test(a.text) && /\d/.test(b.text);
 }
 
+/** Where a list of sentences or of tools can be taken apart. */
+const PARTS = /(?<=\.) (?=[A-Z])|, (?=T\d+ )/;
+
+/** Of two long texts only the sentences that are not in both; the whole where only their order changed. */
+function whatDiffers(before: string, after: string): [string, string] {
+  const [a, b] = [before.split(PARTS), after.split(PARTS)];
+  if (a.length === 1 && b.length === 1) return [before, after];
+  const rest = (of: string[], other: string[]) => of.filter((s) => !other.includes(s)).join(' ');
+  const [gone, come] = [rest(a, b), rest(b, a)];
+  return gone === '' && come === '' ? [before, after] : [gone || 'nothing', come || 'nothing'];
+}
+
 /** What changed from one issue to the next, number by number, in the order of the sheet. */
 export function compareEntries(before: readonly Entry[], after: readonly Entry[]): Change[] {
   const key = (e: Entry) => `${e.place}|${e.name}`;
@@ -108,8 +120,9 @@ export function compareEntries(before: readonly Entry[], after: readonly Entry[]
     const both = a?.value !== undefined && a.value !== null && b?.value !== undefined && b.value !== null;
     const digits = b?.text.split('.')[1]?.length ?? 3;
     const by = both ? b.value! - a.value! : null;
+    const [was, now] = a && b && !both ? whatDiffers(a.text, b.text) : [a?.text ?? 'not there', b?.text ?? 'no longer there'];
     return [{
-      place, name: what, before: a?.text ?? 'was not there', after: b?.text ?? 'no longer there',
+      place, name: what, before: was || 'empty', after: now || 'empty',
       difference: by === null ? null : `${by < 0 ? '\u2212' : '+'}${Math.abs(by).toFixed(digits)}`,
     }];
   });

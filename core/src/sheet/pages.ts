@@ -74,7 +74,7 @@ const MOST_CHANGES = 40;
 /** What changed since the issue before, a line each. */
 export function changedInWords({ changes }: NonNullable<Sheet['changed']>): string[] {
   if (changes.length === 0) return ['No number and no choice.'];
-  const lines = changes.slice(0, MOST_CHANGES).map((c) => `${c.place}, ${c.name}: ${c.before} \u2192 ${c.after}${c.difference ? ` (${c.difference})` : ''}`);
+  const lines = changes.slice(0, MOST_CHANGES).map((c) => `${c.place}, ${c.name}: was ${c.before.replace(/\.$/, '')}; now ${c.after}${c.difference ? ` (${c.difference})` : ''}`);
   return changes.length > MOST_CHANGES ? [...lines, `and ${changes.length - MOST_CHANGES} more: see the page Sheet.`] : lines;
 }
 

@@ -3,7 +3,7 @@ import { controlLines } from '../control';
 import { layoutScene, outlinesOf, sceneBounds } from '../drawing';
 import { loadKernel } from '../solid';
 import { planOutput, Planner } from '../plan';
-import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter } from '.';
+import { blockingFindings, buildSheet, changedInWords, compareEntries, entriesOf, nextLetter } from '.';
 
 let planner: Planner;
 beforeAll(async () => { planner = new Planner(await loadKernel()); });
@@ -100,6 +100,10 @@ test('two issues are compared number by number', () => {
   expect(changes.find((c) => c.name === 'parallels')).toEqual({ place: 'Op 20', name: 'parallels', before: '0.6250', after: '0.5000', difference: '−0.1250' });
   expect(changes.find((c) => c.name === 'work zero Z')?.difference).toBe('−0.1250');
   expect(changes.every((c) => c.place === 'Op 20')).toBe(true);
+  // of the steps only what is another one
+  const steps = changes.find((c) => c.name === 'steps')!;
+  expect([steps.before, steps.after]).toEqual(['Parallels 0.6250 in high against both jaws.', 'Parallels 0.5000 in high against both jaws.']);
+  expect(changedInWords({ since: 'A', note: '', changes: [steps] })).toEqual(['Op 20, steps: was Parallels 0.6250 in high against both jaws; now Parallels 0.5000 in high against both jaws.']);
 });
 
 test('a drawing is true to scale: one page unit per millimeter means just that', () => {

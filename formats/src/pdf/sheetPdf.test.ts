@@ -76,3 +76,9 @@ test('letters of other languages, very long texts and many setups print without 
 test('a job without any setup still gives a sheet', async () => {
   expect((await render((j) => { j.setups = []; })).text).toContain('never reached');
 });
+
+test('names in other alphabets and signs the typefaces lack are printed as such, not as other letters', async () => {
+  const { text } = await render((j) => { j.part = 'Плита для датчика'; j.notes = 'Ø ≤ 5 → see Πίνακα'; });
+  expect(text).toContain('Плита для датчика');
+  expect(text).toContain('Ø <= 5 -> see Πίνακα');
+});

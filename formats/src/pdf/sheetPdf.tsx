@@ -6,6 +6,7 @@ import {
 } from '@violet-jaw/core/sheet';
 import { capital } from '@violet-jaw/core/units';
 import type { Projection } from '@violet-jaw/core/shop';
+import { familyFor, withPrintableTexts } from './characters';
 import { NUMBER, PATH_STYLE, registerFonts, styles, TEXT } from './style';
 import { RunCode } from './runCode';
 
@@ -18,7 +19,7 @@ function Drawing({ picture: { scene, width, height, scale, margins } }: { pictur
         {page.primitives.map((p, i) => {
           if (p.kind === 'text') {
             return (
-              <Text key={i} x={p.at[0]} y={p.at[1]} textAnchor={p.anchor} style={{ fontSize: p.size, fontFamily: p.role === 'label' ? TEXT[0] : NUMBER[0], fontWeight: p.role === 'register' ? 700 : 400 }}>
+              <Text key={i} x={p.at[0]} y={p.at[1]} textAnchor={p.anchor} style={{ fontSize: p.size, fontFamily: familyFor(p.text, p.role === 'label' ? TEXT : NUMBER), fontWeight: p.role === 'register' ? 700 : 400 }}>
                 {p.text}
               </Text>
             );
@@ -272,7 +273,8 @@ function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
 }
 
 /** Renders a setup sheet as PDF: a summary page, two for every setup (how it is clamped, with the transition that leads to it; zero and tools), and the ledgers. */
-export async function renderSheetPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
+export async function renderSheetPdf(asPlanned: Sheet, paper: Paper): Promise<Buffer> {
+  const sheet = withPrintableTexts(asPlanned);
   registerFonts();
   return renderToBuffer(
     <Document title={`${sheet.number} ${sheet.part} ${sheet.letter ?? 'draft'}`} creator="Violet Jaw" producer="Violet Jaw">

@@ -3,28 +3,34 @@ import { Font, StyleSheet } from '@react-pdf/renderer';
 import type { PathRole } from '@violet-jaw/core/drawing';
 
 const require = createRequire(import.meta.url);
-const font = (family: 'next' | 'mono', subset: string, weight: number) =>
-  require.resolve(`@fontsource/atkinson-hyperlegible-${family}/files/atkinson-hyperlegible-${family}-${subset}-${weight}-normal.woff`);
+const file = (typeface: string, subset: string, weight: number) => require.resolve(`@fontsource/${typeface}/files/${typeface}-${subset}-${weight}-normal.woff`);
+
+/** The typefaces of the screen, and for names in other alphabets one that has them. */
+const FAMILIES: readonly (readonly [family: string, typeface: string, subset: string])[] = [
+  ['Text', 'atkinson-hyperlegible-next', 'latin'], ['TextExt', 'atkinson-hyperlegible-next', 'latin-ext'],
+  ['Number', 'atkinson-hyperlegible-mono', 'latin'], ['NumberExt', 'atkinson-hyperlegible-mono', 'latin-ext'],
+  ['Greek', 'noto-sans', 'greek'], ['Cyrillic', 'noto-sans', 'cyrillic'], ['CyrillicExt', 'noto-sans', 'cyrillic-ext'], ['Vietnamese', 'noto-sans', 'vietnamese'],
+];
+
+/** Every file of a typeface that a PDF can embed. */
+export const FONT_FILES = FAMILIES.flatMap(([family, typeface, subset]) => [400, 700].map((weight) => ({ family, weight, file: file(typeface, subset, weight) })));
 
 let registered = false;
 
-/** The same typefaces as on screen, embedded in the PDF. */
+/** Makes the typefaces known to the renderer. */
 export function registerFonts(): void {
   if (registered) return;
   registered = true;
-  for (const [family, name] of [['next', 'Text'], ['mono', 'Number']] as const) {
-    for (const [subset, suffix] of [['latin', ''], ['latin-ext', 'Ext']] as const) {
-      Font.register({ family: `${name}${suffix}`, fonts: [{ src: font(family, subset, 400), fontWeight: 400 }, { src: font(family, subset, 700), fontWeight: 700 }] });
-    }
-  }
+  for (const [family] of FAMILIES) Font.register({ family, fonts: FONT_FILES.filter((f) => f.family === family).map(({ file: src, weight: fontWeight }) => ({ src, fontWeight })) });
   Font.registerHyphenationCallback((word) => [word]);
 }
 
 export const INK = '#231636';
 const HAIR = '#8d8698';
 
-export const TEXT = ['Text', 'TextExt'];
-export const NUMBER = ['Number', 'NumberExt'];
+const OTHER_ALPHABETS = ['Greek', 'Cyrillic', 'CyrillicExt', 'Vietnamese'];
+export const TEXT = ['Text', 'TextExt', ...OTHER_ALPHABETS];
+export const NUMBER = ['Number', 'NumberExt', ...OTHER_ALPHABETS];
 
 export const styles = StyleSheet.create({
   page: { padding: 28, paddingTop: 16, paddingBottom: 30, fontFamily: TEXT, fontSize: 10, color: INK, lineHeight: 1.25 },

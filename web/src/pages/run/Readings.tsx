@@ -7,6 +7,7 @@ import { capital } from '@violet-jaw/core/units';
 import { lengthBasis } from '@violet-jaw/core/zero';
 import type { ReadingEntry } from '@violet-jaw/formats/api';
 import { useJob } from '../../app/JobLayout';
+import { localMinute } from '../../app/when';
 import { useWidth } from '../../drawing/useWidth';
 import { api } from '../../store/api';
 import { usePlan } from '../../store/planStore';
@@ -66,7 +67,7 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
         };
         return (
           <div key={setup.id} className="mb-2">
-            <h3>Op {setup.op}, {x.register}: newest zero, {from}, issue {x.letter}</h3>
+            <h3>Op {setup.op}, {x.register}: newest zero, run of {localMinute(x.at)}, issue {x.letter}</h3>
             <Table size="sm" aria-label={`Newest zero of Op ${setup.op}`}>
               <thead><tr><th>Axis</th><th className="number">Planned then</th><th className="number">Measured</th><th className="number">Off by</th><th>Over the runs</th></tr></thead>
               <tbody>
