@@ -36,6 +36,20 @@ export function stateOf(blank: Blank, side: Direction): SurfaceState {
   return blank.sides[ALLOWANCE_KEY[side]];
 }
 
+/** So much on a side is stock, mm. */
+export const STOCK_MM = 1e-6;
+
+/** How a side really comes: as the job says, but not finished where there is stock on it. @param allowance as the blank has it */
+export function stateWithStock(blank: Blank, allowance: Allowance, side: Direction): SurfaceState {
+  const state = stateOf(blank, side);
+  return state === 'finished' && allowanceOn(allowance, side) > STOCK_MM ? 'raw' : state;
+}
+
+/** The sides of a blank that becomes a bar: its skin is raw until somebody says otherwise. */
+export function skinOfBar(blank: Blank, along: Axis): Blank['sides'] {
+  return DIRECTIONS.filter((d) => axisOf(d) !== along && stateOf(blank, d) === 'finished').reduce((b, d) => withState(b, d, 'raw'), blank).sides;
+}
+
 export function withState(blank: Blank, side: Direction, state: SurfaceState): Blank {
   return { ...blank, sides: { ...blank.sides, [ALLOWANCE_KEY[side]]: state } };
 }

@@ -1,4 +1,4 @@
-import { stateOf } from '../blank';
+import { stateWithStock } from '../blank';
 import { add, apply, rotationOf, scale, subtract, thenRotate, vec, type Rotation, type Vec3 } from '../frames';
 import { worstFirst, type Told } from '../findings';
 import { planBending, planHold, planMargins, type Obstacle } from '../hold';
@@ -97,7 +97,7 @@ function factsOf(planner: Planner, basis: Basis, device: Device, station: Statio
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
   const holdKey = JSON.stringify([seatKey, cut.left.key, { ...setup, ...NOT_HOLD }, shop.clamps, shop.altitude, material, job.units]);
   const hold = cache.get('hold', holdKey, () => planHold({ setup, seat, device, shop, material, speech, kernel, loaded, sectionOf, massKg }));
-  const touchable = cache.get('touchable faces', `${seatKey} ${JSON.stringify(hold.open)}`, () => touchableFaces({ seat, loaded, finished, open: (faces) => hold.open[faces], blankSide: (s) => stateOf(job.blank, s) }));
+  const touchable = cache.get('touchable faces', `${seatKey} ${JSON.stringify(hold.open)}`, () => touchableFaces({ seat, loaded, finished, open: (faces) => hold.open[faces], blankSide: (s) => stateWithStock(job.blank, blank.allowance, s) }));
   const { levels } = featureLevels(setup.zero, orientation, lookup);
   const touched = setup.measured && seat.settled
     ? { position: subtract(setup.measured, workZero(seat, setup.zero, null, levels).shiftedInDevice), from: `Op ${setup.op}, ${setup.measured.from}` } : touchedEarlier;

@@ -1,6 +1,7 @@
 import { copiedMesh, planBlank, type BlankFacts } from '../blank';
 import { blankContainsPart } from '../blank/checks/blankContainsPart';
 import { blankIsMade } from '../blank/checks/blankIsMade';
+import { finishedSideHasStock } from '../blank/checks/finishedSideHasStock';
 import { cutterFitsGap } from '../blank/checks/cutterFitsGap';
 import { partInsideBlank } from '../blank/checks/partInsideBlank';
 import { AXES, type Box3 } from '../frames';
@@ -99,7 +100,7 @@ export class Planner {
     const whole: Told = { setupId: null, op: null, speech };
     const machine = input.shop.machines.find((m) => m.id === job.machine) ?? null;
     const resolved = resolveFeatures(job, summary.features.features, one.value.box, speech);
-    const findings: Finding[] = [...blankContainsPart(blank, whole), ...blankIsMade(blank, whole), ...cutterFitsGap(job.copies, whole), ...featuresFound(resolved.referred, whole)];
+    const findings: Finding[] = [...blankContainsPart(blank, whole), ...blankIsMade(blank, whole), ...finishedSideHasStock(job.blank, blank, whole), ...cutterFitsGap(job.copies, whole), ...featuresFound(resolved.referred, whole)];
     const material = materialOf(input.shop, job.material);
     const base = { part: summary, referred: resolved.referred, blank, machine, material };
     if (!blank.hasVolume) {

@@ -1,4 +1,4 @@
-import { stateOf } from '../blank';
+import { stateWithStock } from '../blank';
 import { rotationOf, type Orientation, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import { seatedMesh } from '../part';
@@ -22,7 +22,7 @@ export function lyingPart({ cache }: Planner, { job, part, firstCopy, blank }: B
     finished: cache.get('turned', `${part.key} ${turn}`, () => turnMesh(part.solid.mesh(), rotationOf(orientation))),
     firstCopySeated: turnedBox(firstCopy, orientation),
     blankSeated: turnedBox(blank.box, orientation),
-    blankSide: (s) => stateOf(job.blank, s),
+    blankSide: (s) => stateWithStock(job.blank, blank.allowance, s),
     isFlat: isFlatIn(before.flats),
   };
 }

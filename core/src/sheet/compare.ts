@@ -1,5 +1,5 @@
 import { AXES, DIRECTIONS } from '../frames';
-import { allowanceOn, stateOf } from '../blank';
+import { allowanceOn, stateWithStock } from '../blank';
 import { checksOf, suppliesOf, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob } from '../plan';
@@ -41,7 +41,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
     ...AXES.map((a) => size('Part', `size ${a.toUpperCase()}`, planned.part.size[a])),
     ...DIRECTIONS.map((d) => size('Blank', `allowance ${PART_SIDE[d]}`, allowanceOn(planned.blank.allowance, d))),
     text('Blank', 'kind', planned.blank.kind), ...AXES.map((a) => size('Blank', `size ${a.toUpperCase()}`, planned.blank.size[a])),
-    ...DIRECTIONS.map((d) => text('Blank', `${PART_SIDE[d]} comes`, stateOf(job.blank, d))),
+    ...DIRECTIONS.map((d) => text('Blank', `${PART_SIDE[d]} comes`, stateWithStock(job.blank, planned.blank.allowance, d))),
     ...AXES.map((a) => text('Copies', `along ${a.toUpperCase()}`, String(job.copies[a]))), size('Copies', 'gap', job.copies.gap),
   ];
   for (const s of planned.setups) {

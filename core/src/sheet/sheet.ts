@@ -5,7 +5,7 @@ import type { Acceptance, Job } from '../job';
 import { plusMinusOf, sumOf, type Ledger } from '../ledger';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
-import { allowanceOn, stateOf, type CopyPlace } from '../blank';
+import { allowanceOn, stateWithStock, type CopyPlace } from '../blank';
 import type { Device, Shop } from '../shop';
 import { pocketOf } from '../seat';
 import { faceKeptInWords } from '../transition';
@@ -131,10 +131,10 @@ function holdRows(planned: PlannedSetup, device: Device, facts: SetupFacts, spee
 }
 
 /** "left raw, bottom sawn, others already finished" */
-function sidesInWords(blank: Job['blank']): string {
+function sidesInWords(blank: Job['blank'], allowance: Job['allowance']): string {
   const states = ['raw', 'sawn', 'finished'] as const;
   return states.flatMap((state) => {
-    const sides = DIRECTIONS.filter((d) => stateOf(blank, d) === state).map((d) => PART_SIDE[d].replace(' face', ''));
+    const sides = DIRECTIONS.filter((d) => stateWithStock(blank, allowance, d) === state).map((d) => PART_SIDE[d].replace(' face', ''));
     return sides.length === 0 ? [] : [`${sides.length === 6 ? 'all' : sides.join(', ')} ${state}`];
   }).join('; ');
 }
@@ -216,7 +216,7 @@ export function buildSheet(job: Job, planned: PlannedJob, outlines: RouteOutline
       { label: 'Quantity', value: String(job.quantity) },
       { label: 'Due', value: job.due ?? 'not given' },
       { label: `Blank, ${unit}`, value: `${planned.blank.kind} ${size(planned.blank.size)}` },
-      { label: 'Sides of the blank', value: sidesInWords(job.blank) },
+      { label: 'Sides of the blank', value: sidesInWords(job.blank, planned.blank.allowance) },
       { label: `Finished part, ${unit}`, value: size(planned.part.size) },
       { label: `Allowance, ${unit}`, value: DIRECTIONS.map((d) => `${PART_SIDE[d].replace(' face', '')} ${speech.size(allowanceOn(planned.blank.allowance, d))}`).join(', ') },
       ...copiesRow(job, planned, speech),

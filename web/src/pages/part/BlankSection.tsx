@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
-import { allowanceOn, countOf, gapFor, gapLeft, isBoxKind, stateOf, withAllowance, withSize, withState, withStock, type StockFit } from '@violet-jaw/core/blank';
+import { allowanceOn, countOf, gapFor, gapLeft, isBoxKind, skinOfBar, stateOf, withAllowance, withSize, withState, withStock, type StockFit } from '@violet-jaw/core/blank';
 import { AXES, DIRECTIONS, axisOf } from '@violet-jaw/core/frames';
 import { BLANK_KINDS, MOST_COPIES, type Blank, type BlankKind } from '@violet-jaw/core/job';
 import { PART_SIDE } from '@violet-jaw/core/part';
@@ -31,7 +31,7 @@ export function BlankSection() {
     const along = becomesBar && size ? AXES.reduce((a, b) => (size[b] > size[a] + 1e-6 ? b : a)) : blank.along;
     const [u, v] = AXES.filter((a) => a !== along);
     const across = blank.across || (size ? Math.ceil(Math.hypot(size[u], size[v])) : 0);
-    set({ kind, along, across: isBoxKind(kind) || kind === 'own solid' ? blank.across : across });
+    set({ kind, along, across: isBoxKind(kind) || kind === 'own solid' ? blank.across : across, ...(becomesBar ? { sides: skinOfBar(blank, along) } : {}) });
   };
   return (
     <section aria-label="Blank">
