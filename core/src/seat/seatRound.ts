@@ -64,7 +64,7 @@ export function seatRound(input: RoundSeatInput): SeatFacts & { readonly gripped
 }
 
 function axisLocator(axis: Axis, device: RoundDevice, round: RoundHold): Locator {
-  if (axis !== turnsAbout(device)) return { name: `axis of the ${device.kind}`, at: 0, kind: 'datum', from: `the jaws bring it to the axis of the ${device.kind}, which is its datum` };
+  if (axis !== turnsAbout(device)) return { name: `axis of the ${device.kind}`, at: 0, kind: 'datum', from: `the jaws bring it to the axis of the ${device.kind}, which is its datum`, centers: true };
   return round.restHeight === 0
     ? { name: `face of the ${device.kind}`, at: 0, kind: 'datum', from: `its end on the face of the ${device.kind}, the datum` }
     : { name: 'spacer', at: round.restHeight, kind: 'height', from: `the face of the ${device.kind}` };

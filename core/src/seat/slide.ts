@@ -38,6 +38,8 @@ export interface Locator {
   readonly kind: 'datum' | 'set' | 'height' | 'hand';
   /** what `at` is counted from, in words */
   readonly from: string;
+  /** it brings the part's middle there, whatever its size; left out: it touches a face */
+  readonly centers?: true;
 }
 
 /**

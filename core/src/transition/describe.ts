@@ -17,6 +17,8 @@ export interface FaceKept {
   readonly same: boolean;
   readonly from: Direction;
   readonly to: Direction;
+  /** the middle of the part is located, not a face: both times, only before, only now */
+  readonly centered: 'no' | 'both' | 'before' | 'now';
   /** same face, but raw before and finished now (or the reverse) */
   readonly rawChanged: boolean;
   /** size between the two faces where they are opposite sides, mm; null where they are not opposite or it is the same face */
@@ -36,15 +38,18 @@ export interface TransitionFacts {
   readonly at: { readonly jaw: string; readonly stop: string };
 }
 
-function faceKept(a: Contact, b: Contact): FaceKept {
+function faceKept(from: SeatFacts, to: SeatFacts, axis: 'x' | 'y'): FaceKept {
+  const [a, b] = [from[axis], to[axis]];
+  const [before, now] = [from, to].map((s) => s.locators[axis].centers === true);
+  const centered = before && now ? 'both' : before ? 'before' : now ? 'now' : 'no';
   const same = a.side === b.side;
   const opposite = !same && a.side[1] === b.side[1];
   // Seated levels keep the part's origin, so along one part axis the two faces' distances from it add up to the size.
   const out = (c: Contact) => (c.faces[0] === '+' ? 1 : -1) * c.finishedLevel;
   return {
-    same, from: a.side, to: b.side,
-    rawChanged: same && (Math.abs(a.rawMm) > 1e-6) !== (Math.abs(b.rawMm) > 1e-6),
-    sizeMm: opposite ? out(a) + out(b) : null,
+    same, from: a.side, to: b.side, centered,
+    rawChanged: centered === 'no' && same && (Math.abs(a.rawMm) > 1e-6) !== (Math.abs(b.rawMm) > 1e-6),
+    sizeMm: centered === 'no' && opposite ? out(a) + out(b) : null,
   };
 }
 
@@ -64,12 +69,15 @@ export function describeTransition(from: SeatFacts, to: SeatFacts): TransitionFa
   const sentence = `${capital(what)}`;
   return {
     moves: moves.map((m) => m.id), says: sentence, edges, goes,
-    jaw: faceKept(from.y, to.y), stop: faceKept(from.x, to.x), at: { jaw: to.locators.y.name, stop: to.locators.x.name.replace(/^(left|right) stop$/, 'stop') },
+    jaw: faceKept(from, to, 'y'), stop: faceKept(from, to, 'x'), at: { jaw: to.locators.y.name, stop: to.locators.x.name.replace(/^(left|right) stop$/, 'stop') },
   };
 }
 
 /** "same face on the fixed jaw" or what changed, with both faces named. */
 export function faceKeptInWords(kept: FaceKept, locator: string): string {
+  if (kept.centered === 'both') return `its middle on the ${locator} both times`;
+  if (kept.centered === 'now') return `its middle on the ${locator} instead of its ${PART_SIDE[kept.from]}`;
+  if (kept.centered === 'before') return `its ${PART_SIDE[kept.to]} on the ${locator} instead of its middle`;
   if (!kept.same) return `other face on the ${locator}: ${PART_SIDE[kept.to]} instead of ${PART_SIDE[kept.from]}`;
   return `same face on the ${locator}: ${PART_SIDE[kept.to]}${kept.rawChanged ? ', but not in the same state (raw one time, finished the other)' : ''}`;
 }

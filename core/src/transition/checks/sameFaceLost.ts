@@ -6,8 +6,17 @@ import type { FaceKept, TransitionFacts } from '..';
 export function sameFaceLost(transition: TransitionFacts, sizeTolerance: number, told: Told): Finding[] {
   const say = finding(told, 'same-face-lost', 'transition');
   const one = (kept: FaceKept, locator: string): Finding[] => {
-    if (kept.same && !kept.rawChanged) return [];
+    if (kept.centered === 'both' || (kept.centered === 'no' && kept.same && !kept.rawChanged)) return [];
     const tolerance = told.speech.size(sizeTolerance);
+    if (kept.centered !== 'no') {
+      const [before, now] = kept.centered === 'now' ? [PART_SIDE[kept.from], 'middle of the part'] : ['middle of the part', PART_SIDE[kept.to]];
+      return [say('note', {
+        says: `The ${now} meets the ${locator}, not the ${before} as before.`,
+        numbers: { sizeToleranceMm: sizeTolerance },
+        because: 'Between a face and the middle lies half the size, so half its tolerance goes into the match of the two setups.',
+        remedy: 'Touch off the middle in both setups, or hold that size closer.',
+      })];
+    }
     if (kept.same) {
       return [say('note', {
         says: `The ${PART_SIDE[kept.to]} meets the ${locator} again, but raw one time and finished the other.`,
