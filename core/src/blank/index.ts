@@ -39,10 +39,10 @@ export function stateOf(blank: Blank, side: Direction): SurfaceState {
 /** So much on a side is stock, mm. */
 export const STOCK_MM = 1e-6;
 
-/** How a side really comes: as the job says, but not finished where there is stock on it. @param allowance as the blank has it */
+/** How a side really comes: as the job says, but no more than sawn where there is stock on it. @param allowance as the blank has it */
 export function stateWithStock(blank: Blank, allowance: Allowance, side: Direction): SurfaceState {
   const state = stateOf(blank, side);
-  return state === 'finished' && allowanceOn(allowance, side) > STOCK_MM ? 'raw' : state;
+  return state === 'finished' && allowanceOn(allowance, side) > STOCK_MM ? 'sawn' : state;
 }
 
 /** The sides of a blank that becomes a bar: its skin is raw until somebody says otherwise. */

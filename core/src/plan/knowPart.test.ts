@@ -1,5 +1,5 @@
 import { demoShop, sensorFootJob } from '../../../demo';
-import { newBlank, newJob, ONE_COPY, type Job, type Setup } from '../job';
+import { newBlank, newJob, ONE_COPY, type Allowance, type Job, type Setup } from '../job';
 import { findFeatures, knownFeature, type Feature } from '../part';
 import { bar, circleLoop, loadKernel, meshBox, polygonLoop, prism, type Kernel, type TriangleMesh } from '../solid';
 import { box, machine, setup, vise } from '../testing/fixtures';
@@ -133,14 +133,16 @@ describe('blanks that are no block', () => {
   });
 
   test('a raw side at a locator is a caution, a sawn one a note, a finished one nothing', () => {
-    const state = (zMinus: 'raw' | 'sawn' | 'finished', others: 'sawn' | 'finished') => {
-      const job = base('block');
+    const state = (zMinus: 'raw' | 'sawn' | 'finished', others: 'sawn' | 'finished', allowance?: Allowance) => {
+      const job = { ...base('block'), ...(allowance ? { allowance } : {}) };
       job.blank.sides = { xMinus: others, xPlus: others, yMinus: others, yPlus: others, zMinus, zPlus: others };
       return plan(job, { disc: bar({ section: 'hexagon', across: 60, bore: 0, length: 20, along: 'z' }, { x: 0, y: 0, z: 0 }) }).findings.filter((f) => f.code === 'located-by-raw-face');
     };
     expect(state('raw', 'sawn')).toMatchObject([{ level: 'caution', says: expect.stringMatching(/^Located by raw side: bottom face at the rest; by sawn: /) }]);
     expect(state('sawn', 'finished')).toMatchObject([{ level: 'note' }]);
-    expect(state('finished', 'finished')).toEqual([]);
+    // with stock on it no side is finished, so the fence and the rest are sawn ones
+    expect(state('finished', 'finished')).toMatchObject([{ level: 'note' }]);
+    expect(state('finished', 'finished', { ...NONE })).toEqual([]);
   });
 });
 

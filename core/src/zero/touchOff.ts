@@ -1,4 +1,4 @@
-import { partSideFacing, type Axis, type Direction } from '../frames';
+import { AXES, partSideFacing, type Axis, type Direction } from '../frames';
 import type { SurfaceState } from '../job';
 import { faceHere } from '../part';
 import { furthest, surfaceAt, type SeatFacts } from '../seat';
@@ -60,7 +60,19 @@ export interface TouchableIn {
   readonly blankSide?: (side: Direction) => SurfaceState;
 }
 
-/** The faces that can be touched in a setup, as loaded: what the device covers cannot be reached. */
+/** So much further in, what is touched must still be there. Common practice, no source. */
+const HAND_MM = 0.05;
+/** A flat place of this size, mm², can be touched. */
+const FLAT_MM2 = 0.01;
+
+const within = (window: Window, axis: Axis): Window => ({
+  ...window, ...Object.fromEntries(AXES.filter((a) => a !== axis && window[a]).map((a) => [a, [window[a]![0] + HAND_MM, window[a]![1] - HAND_MM]])),
+});
+
+/**
+ * The faces that can be touched in a setup, as loaded: what the device covers cannot be reached. A surface that slopes away from where the
+ * device ends has no place of its own to touch (a bar whose widest place is between the jaws): it is left out.
+ */
 export function touchableFaces({ seat, loaded, finished, open, blankSide }: TouchableIn): TouchableFace[] {
   const { translation: t } = seat.pose;
   return FACES.flatMap((faces) => {
@@ -68,6 +80,10 @@ export function touchableFaces({ seat, loaded, finished, open, blankSide }: Touc
     const windows = open(faces);
     const reach = furthest(loaded, faces, windows, t);
     if (!reach) return [];
+    if (reach.flatAreaMm2 < FLAT_MM2) {
+      const further = furthest(loaded, faces, windows.map((w) => within(w, axis)), t);
+      if (!further || Math.abs(further.level - reach.level) > TOUCH_MM) return [];
+    }
     const own = furthest(finished, faces, windows, t);
     const isFinished = own !== null && Math.abs(own.level - reach.level) < TOUCH_MM;
     const surface = surfaceAt(reach.level + t[axis], faces, partSideFacing(seat.orientation, faces), isFinished, seat.blankBox, blankSide);

@@ -10,7 +10,7 @@ export function finishedSideHasStock(blank: Blank, facts: BlankFacts, told: Told
   if (sides.length === 0) return [];
   const most = Math.max(...sides.map((d) => allowanceOn(facts.allowance, d)));
   return [finding(told, 'finished-side-has-stock', 'blank')('caution', {
-    says: `The job says that the blank comes finished on the ${sides.map((d) => PART_SIDE[d].replace(' face', '')).join(', ')}, but there is up to ${told.speech.sizeWithUnit(most)} of stock; it is taken for raw there.`,
+    says: `The job says that the blank comes finished on the ${sides.map((d) => PART_SIDE[d].replace(' face', '')).join(', ')}, but there is up to ${told.speech.sizeWithUnit(most)} of stock; it is taken for sawn there.`,
     numbers: { most },
     because: 'Only a side without stock can be located or touched off as a finished face.',
     remedy: 'Say on the page Part & blank how these sides come: sawn or raw; or take the stock off them.',
