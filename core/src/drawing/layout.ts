@@ -205,7 +205,7 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
     }
   });
   // texts stand on ground of their own above all lines: an extension line further out must not run through a number
-  const isText = (p: Primitive) => p.kind === 'text' && (p.measures !== undefined || p.role === 'register');
+  const isText = (p: Primitive) => p.measures !== undefined && p.kind === 'text';
   const texts = primitives.filter(isText).flatMap((p) => (p.kind === 'text' ? [groundOf(p), p] : []));
   return { width, height, scale, primitives: [...primitives.filter((p) => !isText(p)), ...texts], toPage };
 }
