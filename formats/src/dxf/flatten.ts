@@ -42,16 +42,18 @@ export function bulgePoints(a: Point, b: Point, bulge: number, deviation: number
   const offset = (chord * (1 - bulge * bulge)) / (4 * bulge);
   const center: Point = [(a[0] + b[0]) / 2 - (dv / chord) * offset, (a[1] + b[1]) / 2 + (du / chord) * offset];
   const angle = (p: Point) => Math.atan2(p[1] - center[1], p[0] - center[0]);
+  // the angle comes from the bulge: between the ends it is lost for an arc that is nearly straight
+  const sweep = 4 * Math.atan(Math.abs(bulge));
   const points = bulge > 0
-    ? arcPoints(...center, radius, angle(a), angle(b), deviation)
-    : arcPoints(...center, radius, angle(b), angle(a), deviation).reverse();
+    ? arcPoints(...center, radius, angle(a), angle(a) + sweep, deviation)
+    : arcPoints(...center, radius, angle(b), angle(b) + sweep, deviation).reverse();
   return [a, ...points.slice(1, -1), b];
 }
 
 /** Point of a B-spline with weights at a parameter (de Boor's algorithm, in homogeneous coordinates). */
 function splinePoint(t: number, degree: number, control: readonly (readonly [number, number, number])[], knots: readonly number[]): Point {
-  let k = degree;
-  while (k < control.length - 1 && t >= knots[k + 1]) k += 1;
+  let [k, above] = [degree, control.length];
+  while (above - k > 1) { const middle = (k + above) >> 1; if (t >= knots[middle]) k = middle; else above = middle; }
   const d = Array.from({ length: degree + 1 }, (_, j) => [...control[j + k - degree]]);
   for (let r = 1; r <= degree; r++) {
     for (let j = degree; j >= r; j--) {
@@ -65,14 +67,15 @@ function splinePoint(t: number, degree: number, control: readonly (readonly [num
   return [x / w, y / w];
 }
 
-/** Points of a B-spline, halved until every chord's middle is within `deviation` of the curve. */
-export function splinePoints(degree: number, control: readonly Point[], weights: readonly number[] | undefined, knots: readonly number[], deviation: number): Point[] {
+/** Points of a B-spline, halved until every chord's middle is within `deviation` of the curve. @param most after so many points it is given up, one more than these comes back */
+export function splinePoints(degree: number, control: readonly Point[], weights: readonly number[] | undefined, knots: readonly number[], deviation: number, most: number): Point[] {
   const weighted = control.map(([x, y], i): [number, number, number] => { const w = weights?.[i] ?? 1; return [x * w, y * w, w]; });
   const at = (t: number) => splinePoint(t, degree, weighted, knots);
   const [first, last] = [knots[degree], knots[control.length]];
   const spans = [...new Set(knots.filter((k) => k >= first && k <= last))].sort((a, b) => a - b);
   const out: Point[] = [at(first)];
   const halve = (t0: number, p0: Point, t1: number, p1: Point, depth: number) => {
+    if (out.length > most) return;
     const tm = (t0 + t1) / 2;
     const pm = at(tm);
     const off = Math.hypot(pm[0] - (p0[0] + p1[0]) / 2, pm[1] - (p0[1] + p1[1]) / 2);

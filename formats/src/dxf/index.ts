@@ -1,12 +1,21 @@
 import DxfParser, { type IDxf } from 'dxf-parser';
 import type { Result } from '@violet-jaw/core/solid';
 import { arcPoints, bulgePoints, ellipsePoints, splinePoints, type Curve } from './flatten';
+import { cleanDxf } from './groups';
 import { chainCurves, nestLoops, type Outline } from './loops';
 
 export type { Outline } from './loops';
 
 /** Curves are drawn as chords within this of them, mm. */
 const DEVIATION_MM = 0.005;
+/** Farther out than any machine reaches, mm. */
+const REACH_MM = 100_000;
+const MOST_CURVES = 10_000;
+const MOST_POINTS = 200_000;
+const MOST_OUTLINES = 2000;
+/** So little bulge is straight: its arc would have a radius of a thousand kilometers. */
+const STRAIGHT = 1e-9;
+const FIT_POINTS = 'a spline given by fit points only; explode it into arcs or control points';
 
 /** Fields of the entities read here; the parser's own types leave most of them out. */
 interface Entity {
@@ -31,11 +40,10 @@ function curveOf(e: Entity, f: number): Curve | string | null {
     case 'ELLIPSE': return { points: ellipsePoints(at(e.center), at(e.majorAxisEndPoint), e.axisRatio ?? 1, e.startAngle ?? 0, e.endAngle ?? 2 * Math.PI, DEVIATION_MM), curved: true, closed: false };
     case 'SPLINE': {
       const control = (e.controlPoints ?? []).map(p);
-      if (control.length === 0 || !e.knotValues) return 'a spline given by fit points only; explode it into arcs or control points';
-      return { points: splinePoints(e.degreeOfSplineCurve ?? 3, control, e.weights, e.knotValues, DEVIATION_MM), curved: true, closed: false };
+      if (control.length === 0 || !e.knotValues) return FIT_POINTS;
+      return { points: splinePoints(e.degreeOfSplineCurve ?? 3, control, e.weights, e.knotValues, DEVIATION_MM, MOST_POINTS), curved: true, closed: false };
     }
-    case 'POINT': case 'TEXT': case 'MTEXT': case 'DIMENSION': case 'ATTDEF': case 'VIEWPORT': case 'HATCH': case 'LEADER': return null;
-    default: return `a ${e.type.toLowerCase()}`;
+    default: return null;
   }
 }
 
@@ -47,8 +55,49 @@ function polylineCurves(e: Entity, f: number): Curve[] {
   return ends.map((i) => {
     const [a, b] = [vertices[i], vertices[(i + 1) % vertices.length]];
     const [p, q]: Point[] = [[a.x * f, a.y * f], [b.x * f, b.y * f]];
-    return a.bulge ? { points: bulgePoints(p, q, a.bulge, DEVIATION_MM), curved: true, closed: false } : { points: [p, q], curved: false, closed: false };
+    return Math.abs(a.bulge ?? 0) > STRAIGHT ? { points: bulgePoints(p, q, a.bulge!, DEVIATION_MM), curved: true, closed: false } : { points: [p, q], curved: false, closed: false };
   });
+}
+
+/** What is wrong with an entity before a point of it is computed; null: nothing. */
+function entityProblem(e: Entity, f: number): string | null {
+  const places = [...(e.vertices ?? []), ...(e.controlPoints ?? []), ...(e.center ? [e.center] : []), ...(e.majorAxisEndPoint ? [e.majorAxisEndPoint] : [])];
+  const lengths = [...places.flatMap((p) => [p.x, p.y]), e.radius ?? 0];
+  const numbers = [...lengths, e.startAngle ?? 0, e.endAngle ?? 0, e.axisRatio ?? 1, ...(e.vertices ?? []).map((v) => v.bulge ?? 0), ...(e.knotValues ?? []), ...(e.weights ?? [])];
+  if (numbers.some((n) => typeof n !== 'number' || !Number.isFinite(n))) return 'with a place that is no number';
+  const farthest = lengths.reduce((most, n) => Math.max(most, Math.abs(n)), 0) * f;
+  if (farthest > REACH_MM) return `that reaches ${farthest.toPrecision(3)} mm; up to ${REACH_MM} mm are read. Is the unit right?`;
+  if ((e.vertices ?? []).some((v) => Math.abs(v.bulge ?? 0) > 1e4)) return 'with an arc whose bulge is no arc of a part';
+  if (e.type === 'ELLIPSE' && !((e.axisRatio ?? 1) > 1e-6 && (e.axisRatio ?? 1) <= 1)) return 'whose axes have no ratio between 0 and 1';
+  return e.type === 'SPLINE' && e.controlPoints?.length ? splineProblem(e) : null;
+}
+
+function splineProblem({ controlPoints = [], knotValues = [], weights, degreeOfSplineCurve: degree = 3 }: Entity): string | null {
+  if (!Number.isInteger(degree) || degree < 1 || degree > 15) return `of degree ${degree}; 1 to 15 are read`;
+  if (controlPoints.length <= degree || controlPoints.length > 2000) return `with ${controlPoints.length} control points; ${degree + 1} to 2000 are read`;
+  if (knotValues.length !== controlPoints.length + degree + 1) return `with ${knotValues.length} knots instead of ${controlPoints.length + degree + 1}`;
+  if (knotValues.some((k, i) => i > 0 && k < knotValues[i - 1]) || !(knotValues[controlPoints.length] > knotValues[degree])) return 'whose knots do not go up';
+  return weights && (weights.length !== controlPoints.length || weights.some((w) => !(w > 1e-9))) ? 'with weights that are missing or not above nothing' : null;
+}
+
+const tooManyOutlines = (n: number): Result<never> => ({ ok: false, problem: `The drawing has ${n} closed outlines; up to ${MOST_OUTLINES} are read. Export the single part, or leave out what is drilled by another program.` });
+
+/** All curves of the outline entities, or what is wrong with the first that cannot be one. */
+function curvesOf(entities: readonly Entity[], places: readonly number[], f: number, leftOut: Map<string, number>): Result<Curve[]> {
+  const circles = entities.filter((e) => e.type === 'CIRCLE').length;
+  if (circles > MOST_OUTLINES) return tooManyOutlines(circles);
+  const curves: Curve[] = [];
+  let points = 0;
+  for (const [i, e] of entities.entries()) {
+    const problem = entityProblem(e, f);
+    if (problem) return { ok: false, problem: `The drawing holds a ${e.type.toLowerCase()} (entity ${places[i] ?? i + 1}) ${problem}${problem.endsWith('?') ? '' : '.'} Mend it or take it out in the drawing program.` };
+    if (curves.length + (e.vertices?.length ?? 0) > MOST_CURVES) return { ok: false, problem: `The drawing has more than ${MOST_CURVES} lines and arcs. Let the drawing program join short pieces into arcs, or export the single part.` };
+    const curve = e.type === 'LWPOLYLINE' || e.type === 'POLYLINE' ? polylineCurves(e, f) : curveOf(e, f);
+    if (typeof curve === 'string') { leftOut.set(curve, (leftOut.get(curve) ?? 0) + 1); continue; }
+    for (const c of Array.isArray(curve) ? curve : curve ? [curve] : []) { curves.push(c); points += c.points.length; }
+    if (points > MOST_POINTS) return { ok: false, problem: `The drawing has so many or so large curves that more than ${MOST_POINTS} points are needed. Export the single part, and see whether its unit is right.` };
+  }
+  return { ok: true, value: curves };
 }
 
 export interface DxfDrawing {
@@ -65,28 +114,25 @@ export interface DxfDrawing {
  */
 export function readDxf(bytes: Uint8Array, mmPerUnit: number | null): Result<DxfDrawing> {
   if (new TextDecoder('latin1').decode(bytes.subarray(0, 22)).startsWith('AutoCAD Binary DXF')) return { ok: false, problem: 'This is a binary DXF. Save it as text (ASCII) DXF.' };
+  const cleaned = cleanDxf(new TextDecoder().decode(bytes));
+  if (!cleaned.ok) return cleaned;
   let parsed: IDxf | null;
   try {
-    parsed = new DxfParser().parseSync(new TextDecoder().decode(bytes));
+    parsed = new DxfParser().parseSync(cleaned.value.text);
   } catch (error) {
     return { ok: false, problem: `The DXF file is damaged or cut off: ${error instanceof Error ? error.message : String(error)}. Export it again.` };
   }
   const told = MM_PER_UNIT[Number(parsed?.header?.$INSUNITS)] ?? null;
   const f = mmPerUnit ?? told ?? 1;
-  const leftOut = new Map<string, number>();
-  const curves = ((parsed?.entities ?? []) as unknown as Entity[]).flatMap((e): Curve[] => {
-    if (e.type === 'LWPOLYLINE' || e.type === 'POLYLINE') return polylineCurves(e, f);
-    const curve = curveOf(e, f);
-    if (curve === null) return [];
-    if (typeof curve !== 'string') return [curve];
-    leftOut.set(curve, (leftOut.get(curve) ?? 0) + 1);
-    return [];
-  });
-  const { loops, open } = chainCurves(curves);
+  const leftOut = new Map([...cleaned.value.others].map(([name, n]) => [`a ${name.toLowerCase()}`, n]));
+  const read = curvesOf((parsed?.entities ?? []) as unknown as Entity[], cleaned.value.places, f, leftOut);
+  if (!read.ok) return read;
+  const { loops, open } = chainCurves(read.value);
   if (open.length > 0) {
     const list = open.slice(0, 12).map(({ at, gap }) => `(${at.map((c) => c.toFixed(3)).join(', ')})${gap === null ? '' : ` ${gap.toFixed(3)} from the next`}`).join('; ');
     return { ok: false, problem: `The outline is not closed: ${open.length} open ends, in mm: ${list}${open.length > 12 ? ' and more' : ''}. Join them in the drawing program, or remove lines that are no outline.` };
   }
   if (loops.length === 0) return { ok: false, problem: `The DXF file holds no closed outline${leftOut.size > 0 ? `; it holds ${[...leftOut.keys()].join(', ')}` : ''}. Draw the part's outline with lines, arcs, circles, polylines or splines.` };
+  if (loops.length > MOST_OUTLINES) return tooManyOutlines(loops.length);
   return { ok: true, value: { outlines: nestLoops(loops), mmPerUnitTold: told, leftOut: [...leftOut].map(([what, n]) => (n > 1 ? `${what} (${n} times)` : what)) } };
 }

@@ -28,6 +28,56 @@ function reversed({ points, pieces }: Chain): Chain {
   return { points: [...points].reverse(), pieces: [...pieces].reverse() };
 }
 
+const MOST_GAPS = 50;
+const first = (c: Chain) => c.points[0];
+const last = (c: Chain) => c.points[c.points.length - 1];
+
+/** Ends of loose chains by where they lie: cells as wide as ends may be apart, so that what meets is in the next cell at most. */
+class Ends {
+  readonly #cells = new Map<string, number[]>();
+  readonly #taken = new Set<number>();
+
+  constructor(private readonly chains: readonly Chain[]) {
+    chains.forEach((c, i) => { for (const p of [first(c), last(c)]) { const key = this.#key(p, 0, 0); this.#cells.set(key, [...(this.#cells.get(key) ?? []), i]); } });
+  }
+
+  #key([u, v]: Point, du: number, dv: number): string {
+    return `${Math.floor(u / MEETS_MM) + du} ${Math.floor(v / MEETS_MM) + dv}`;
+  }
+
+  /** @returns false: it is part of another chain already */
+  take(i: number): boolean {
+    if (this.#taken.has(i)) return false;
+    this.#taken.add(i);
+    return true;
+  }
+
+  /** The next loose chain that begins or ends at a place, so turned that it begins there; it is taken. */
+  at(place: Point): Chain | null {
+    for (const du of [0, -1, 1]) {
+      for (const dv of [0, -1, 1]) {
+        for (const i of this.#cells.get(this.#key(place, du, dv)) ?? []) {
+          const c = this.chains[i];
+          const begins = apart(first(c), place) < MEETS_MM;
+          if ((begins || apart(last(c), place) < MEETS_MM) && this.take(i)) return begins ? c : reversed(c);
+        }
+      }
+    }
+    return null;
+  }
+}
+
+/** What follows one after the other from a place, until nothing does. */
+function walk(near: Ends, from: Point): Chain[] {
+  const found: Chain[] = [];
+  for (let next = near.at(from); next; next = near.at(last(next))) found.push(next);
+  return found;
+}
+
+function joined(chains: readonly Chain[]): Chain {
+  return { points: chains.flatMap((c, i) => (i === 0 ? c.points : c.points.slice(1))), pieces: chains.flatMap((c) => c.pieces) };
+}
+
 /** Joins curves end to end into closed loops. What does not close is told with the coordinates of its ends. */
 export function chainCurves(curves: readonly Curve[]): Chained {
   const loops: Loop[] = [];
@@ -42,32 +92,23 @@ export function chainCurves(curves: readonly Curve[]): Chained {
       loops.push(asLoop(chain));
     } else loose.push(chain);
   });
+  const near = new Ends(loose);
   const ends: Chain[] = [];
-  while (loose.length > 0) {
-    let chain = loose.pop()!;
-    for (let grew = true; grew;) {
-      grew = false;
-      for (const side of [0, 1] as const) {
-        const tip = side === 0 ? chain.points[chain.points.length - 1] : chain.points[0];
-        if (chain.points.length > 2 && apart(chain.points[0], chain.points[chain.points.length - 1]) < MEETS_MM) break;
-        const found = loose.findIndex((c) => apart(c.points[0], tip) < MEETS_MM || apart(c.points[c.points.length - 1], tip) < MEETS_MM);
-        if (found < 0) continue;
-        const [taken] = loose.splice(found, 1);
-        if (side === 1) chain = reversed(chain);
-        const next = apart(taken.points[0], tip) < MEETS_MM ? taken : reversed(taken);
-        chain = { points: [...chain.points, ...next.points.slice(1)], pieces: [...chain.pieces, ...next.pieces] };
-        grew = true;
-      }
-    }
-    if (chain.points.length > 3 && apart(chain.points[0], chain.points[chain.points.length - 1]) < MEETS_MM) loops.push(asLoop(chain));
+  for (let start = loose.length - 1; start >= 0; start--) {
+    if (!near.take(start)) continue;
+    const [after, before] = [walk(near, last(loose[start])), walk(near, first(loose[start]))];
+    // found from the first point outwards, so turned round
+    const chain = joined([...before.map(reversed).reverse(), loose[start], ...after]);
+    if (chain.points.length > 3 && apart(first(chain), last(chain)) < MEETS_MM) loops.push(asLoop(chain));
     else ends.push(chain);
   }
-  const tips = ends.flatMap((c, i) => [{ at: c.points[0], i }, { at: c.points[c.points.length - 1], i }]);
+  const tips = ends.flatMap((c) => [first(c), last(c)]);
   return {
     loops,
-    open: tips.map((tip, k) => {
-      const others = tips.filter((_, j) => j !== k).map((o) => apart(o.at, tip.at));
-      return { at: tip.at, gap: others.length > 0 ? Math.min(...others) : null };
+    // what is listed for a person; with thousands of ends nobody reads how far each is from the next
+    open: tips.map((at, k) => {
+      if (k >= MOST_GAPS || tips.length < 2) return { at, gap: null };
+      return { at, gap: tips.reduce((least, o, j) => (j === k ? least : Math.min(least, apart(o, at))), Infinity) };
     }),
   };
 }
