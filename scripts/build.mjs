@@ -16,7 +16,7 @@ const common = {
   }],
 };
 
-await build({ ...common, entryPoints: { main: './server/src/main.ts', 'plan.worker': './server/src/worker/plan.worker.ts' }, outdir: 'dist/server', splitting: false });
+await build({ ...common, entryPoints: { main: './server/src/main.ts', work: './server/src/work/main.ts' }, outdir: 'dist/server', splitting: false });
 await build({ ...common, entryPoints: { main: './cli/src/main.ts' }, outdir: 'dist/cli' });
 if (!process.argv.includes('--no-web')) {
   const { build: buildWeb } = await import('vite');

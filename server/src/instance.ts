@@ -6,6 +6,7 @@ import { connect } from './database/connect';
 import { startPrivateServer, type DatabaseServer } from './database/privateServer';
 import { demoAccountsInForce, loadDemo } from './demo';
 import { makeServices, type Services } from './services';
+import type { Limits } from './work';
 import { sessions, sessionSecret } from './sessions';
 
 export interface Instance {
@@ -37,11 +38,11 @@ async function tellAccounts(services: Services, log: (line: string) => void): Pr
 }
 
 /** Starts database, tables, demo data and web server; `stop()` ends them in the reverse order. */
-export async function startInstance(config: Config, files: { worker: string; demoStep: string | null }, log: (line: string) => void): Promise<Instance> {
+export async function startInstance(config: Config, files: { work: string; demoStep: string | null; limits?: Limits }, log: (line: string) => void): Promise<Instance> {
   const database = config.databaseUrl ? null : await startPrivateServer(config.dataFolder, log);
   try {
     const connection = await connect(config.databaseUrl ?? database!.url);
-    const services = makeServices(connection, config.dataFolder, files.worker, config.publicAddress, log);
+    const services = makeServices(connection, config.dataFolder, files, config.publicAddress, log);
     if (files.demoStep && await loadDemo(services, files.demoStep)) log('The demo shop is loaded.');
     await tellAccounts(services, log);
     const session = sessions(connection.sequelize, sessionSecret(config.dataFolder));
@@ -54,7 +55,7 @@ export async function startInstance(config: Config, files: { worker: string; dem
       stop: async () => {
         await new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections(); });
         session.stop();
-        await services.planning.close();
+        services.planning.close();
         await connection.sequelize.close();
         await database?.stop();
       },

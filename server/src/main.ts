@@ -9,7 +9,7 @@ const log = (line: string) => console.log(`[violet-jaw] ${line}`);
 
 try {
   const config = configFrom(process.env, root);
-  const instance = await startInstance(config, { worker: join(here, 'plan.worker.js'), demoStep: config.demo ? join(root, DEMO_STEP) : null }, log);
+  const instance = await startInstance(config, { work: join(here, 'work.js'), demoStep: config.demo ? join(root, DEMO_STEP) : null }, log);
   log(`Violet Jaw is ready: ${instance.address}`);
   let stopping = false;
   const stop = () => {

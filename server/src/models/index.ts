@@ -9,7 +9,7 @@ export interface DeviceRow extends Model<InferAttributes<DeviceRow>, InferCreati
 export interface LibraryRow extends Model<InferAttributes<LibraryRow>, InferCreationAttributes<LibraryRow>> { list: string; id: string; place: number; document: string }
 export interface StockRow extends Model<InferAttributes<StockRow>, InferCreationAttributes<StockRow>> { id: string; place: number; document: string }
 export interface OffcutRow extends Model<InferAttributes<OffcutRow>, InferCreationAttributes<OffcutRow>> { id: string; place: number; document: string; photoHash: string | null }
-export interface FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> { hash: string; name: string; size: number; createdAt: CreationOptional<Date> }
+export interface FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> { hash: string; name: string; size: number; harm: CreationOptional<string | null>; createdAt: CreationOptional<Date> }
 export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
   id: string; number: string; part: string; due: string | null; machineId: string | null; fileHash: string | null;
   revision: CreationOptional<number>; document: string; summary: CreationOptional<string | null>;
@@ -62,7 +62,7 @@ export function defineModels(sequelize: Sequelize): Models {
     library: sequelize.define<LibraryRow>('library', { list: { type: DataTypes.STRING(20), primaryKey: true }, id: key(), place: DataTypes.INTEGER, document: text }, still),
     stock: sequelize.define<StockRow>('stock', { id: key(), place: DataTypes.INTEGER, document: text }, still),
     offcuts: sequelize.define<OffcutRow>('offcuts', { id: key(), place: DataTypes.INTEGER, document: text, photoHash: DataTypes.CHAR(64) }, still),
-    files: sequelize.define<FileRow>('files', { hash: { type: DataTypes.CHAR(64), primaryKey: true }, name: DataTypes.STRING(500), size: DataTypes.BIGINT, createdAt: DataTypes.DATE }, { updatedAt: false }),
+    files: sequelize.define<FileRow>('files', { hash: { type: DataTypes.CHAR(64), primaryKey: true }, name: DataTypes.STRING(500), size: DataTypes.BIGINT, harm: DataTypes.STRING(500), createdAt: DataTypes.DATE }, { updatedAt: false }),
     jobs: sequelize.define<JobRow>('jobs', {
       id: { type: DataTypes.UUID, primaryKey: true }, number: DataTypes.STRING(60), part: DataTypes.STRING(200), due: DataTypes.STRING(10), machineId: DataTypes.STRING(200),
       fileHash: DataTypes.CHAR(64), revision: DataTypes.INTEGER, document: text, summary: text, createdAt: DataTypes.DATE, updatedAt: DataTypes.DATE,

@@ -5,7 +5,7 @@ import { checker } from '@violet-jaw/core/schema';
 import { badInput } from '../problem';
 import type { Services } from '../services';
 import { accountOf, planner } from '../sessions';
-import { expectedRevision, fileName, jobIdOf, letterOf, route } from './requests';
+import { expectedRevision, fileName, goneSignal, jobIdOf, letterOf, route } from './requests';
 
 const checkIssue = checker(Type.Object({ note: Type.String({ maxLength: 4000 }) }, { additionalProperties: false }));
 
@@ -18,7 +18,7 @@ export function issueRoutes({ issues, runs, audit, publicAddress }: Services): R
     if (!checked.ok) throw badInput(checked.problems);
     const by = accountOf(response);
     const id = jobIdOf(request);
-    const issued = await issues.issue(id, expectedRevision(request), checked.value.note, { by, address: publicAddress ?? `${request.protocol}://${request.get('host') ?? 'localhost'}` });
+    const issued = await issues.issue(id, expectedRevision(request), checked.value.note, { by, signal: goneSignal(response), address: publicAddress ?? `${request.protocol}://${request.get('host') ?? 'localhost'}` });
     response.status(201).json(issued);
   }));
   api.get('/jobs/:id/issues/:letter/sheet', route(async (request, response) => { response.json(await issues.sheet(jobIdOf(request), letterOf(request))); }));

@@ -35,6 +35,13 @@ export function expectedRevision(request: Request): number {
   return Number(match[1]);
 }
 
+/** Tells when nobody waits for an answer any more: then its work need not be done. */
+export function goneSignal(response: Response): AbortSignal {
+  const controller = new AbortController();
+  response.on('close', () => { if (!response.writableFinished) controller.abort(); });
+  return controller.signal;
+}
+
 export function fileName(text: string): string {
   return text.replace(/[^\w.-]+/g, '-').slice(0, 100);
 }

@@ -42,7 +42,9 @@ export class Files {
       if (size === 0) throw new Problem(400, 'Empty file', 'The file is empty. Export it again from the drawing program.');
       const digest = hash.digest('hex');
       await rename(aside, join(this.#folder, digest));
-      await this.models.files.findOrCreate({ where: { hash: digest }, defaults: { hash: digest, name, size } });
+      const [row, isNew] = await this.models.files.findOrCreate({ where: { hash: digest }, defaults: { hash: digest, name, size } });
+      // somebody gives it once more: it is tried once more
+      if (!isNew && row.harm !== null) await row.update({ harm: null });
       return { hash: digest, name, size };
     } finally {
       await rm(aside, { force: true });
@@ -52,6 +54,22 @@ export class Files {
   /** Paths of the files a job takes bodies from, by content hash; those that are not here are left out. */
   pathsFor(job: Job): Record<string, string> {
     return Object.fromEntries(filesOf(job).flatMap(({ sha256 }) => { const path = this.path(sha256); return sha256 && path ? [[sha256, path]] : []; }));
+  }
+
+  /** What a file of a job did to the process that read it last, in words; null: nothing is known of it. */
+  async harmfulOf(job: Job): Promise<string | null> {
+    const hashes = filesOf(job).flatMap((f) => (f.sha256 ? [f.sha256] : []));
+    if (hashes.length === 0) return null;
+    const rows = await this.models.files.findAll({ where: { hash: hashes }, attributes: ['harm'] });
+    return rows.find((r) => r.harm !== null)?.harm ?? null;
+  }
+
+  /** Keeps in mind that a file stopped its reader. @param did what happened: "took more than 90 s" @returns what a person is told */
+  async markHarmful(hash: string, did: string): Promise<string> {
+    const row = await this.models.files.findByPk(hash, { attributes: ['hash', 'name'] });
+    const harm = `Reading "${(row?.name ?? 'the file').slice(0, 200)}" ${did} and was stopped. It is not tried again by itself. Export the single part anew, or drop the same file again to have it tried once more.`;
+    await row?.update({ harm });
+    return harm;
   }
 
   /** Path of a stored file; null when it is not here. */

@@ -8,6 +8,7 @@ import { IssueService } from './issues';
 import { JobService } from './jobs';
 import { Planning } from './planning';
 import { RunService } from './runs';
+import type { Limits } from '../work';
 import { ShopService } from './shop';
 
 export interface Services {
@@ -27,10 +28,10 @@ export interface Services {
   readonly isReady: () => Promise<boolean>;
 }
 
-export function makeServices({ sequelize, models }: Database, dataFolder: string, workerFile: string, publicAddress: string | null, log: (line: string) => void): Services {
-  const planning = new Planning(workerFile);
+export function makeServices({ sequelize, models }: Database, dataFolder: string, { work, limits }: { work: string; limits?: Limits }, publicAddress: string | null, log: (line: string) => void): Services {
   const shop = new ShopService(sequelize, models);
   const files = new Files(models, dataFolder);
+  const planning = new Planning(work, files, log, limits);
   const audit = new AuditService(models);
   let demo: SessionInfo['demo'] = null;
   return {
@@ -38,8 +39,8 @@ export function makeServices({ sequelize, models }: Database, dataFolder: string
     accounts: new AccountService(sequelize, models, audit),
     runs: new RunService(sequelize, models, audit),
     demoAccounts: () => demo, tellDemoAccounts: (accounts) => { demo = accounts; },
-    jobs: new JobService(sequelize, models, shop, files, planning, audit, log),
-    issues: new IssueService(sequelize, models, shop, files, planning, audit),
+    jobs: new JobService(sequelize, models, shop, planning, audit, log),
+    issues: new IssueService(sequelize, models, shop, planning, audit),
     isReady: () => sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(() => true, () => false),
   };
 }

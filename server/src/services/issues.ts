@@ -9,7 +9,6 @@ import type { IssueRow, Models } from '../models';
 import { notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
-import type { Files } from './files';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
 
@@ -25,7 +24,7 @@ const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entrie
 export class IssueService {
   constructor(
     private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly files: Files, private readonly planning: Planning, private readonly audit: AuditService, private readonly today: () => Date = () => new Date(),
+    private readonly planning: Planning, private readonly audit: AuditService, private readonly today: () => Date = () => new Date(),
   ) {}
 
   async list(jobId: string): Promise<IssueHead[]> {
@@ -41,7 +40,7 @@ export class IssueService {
    * Issues the next letter from the stored document at `revision`: planned anew on the server, frozen with its PDFs.
    * Refused while stops are not accepted in writing, and when nothing changed since the last issue.
    */
-  async issue(jobId: string, revision: number, note: string, { by, address }: { by: Account; address: string }): Promise<IssueHead> {
+  async issue(jobId: string, revision: number, note: string, { by, address, signal }: { by: Account; address: string; signal?: AbortSignal }): Promise<IssueHead> {
     const row = await this.models.jobs.findByPk(jobId);
     if (!row) throw notFound('The job');
     const job = JSON.parse(row.document) as Job;
@@ -56,8 +55,8 @@ export class IssueService {
     const letter = nextLetter(last?.letter ?? null);
     const issuedAt = this.today();
     const frozen = await this.planning.freeze({
-      job, shop: shop.document, paths: this.files.pathsFor(job), letter, on: issuedAt.toISOString().slice(0, 10), runUrl: `${address}/run/${jobId}/${letter}`, note, before: last && { letter: last.letter, entries: JSON.parse(last.entries) as Entry[] },
-    });
+      job, shop: shop.document, letter, on: issuedAt.toISOString().slice(0, 10), runUrl: `${address}/run/${jobId}/${letter}`, note, before: last && { letter: last.letter, entries: JSON.parse(last.entries) as Entry[] },
+    }, { jobId, owner: by.id, signal });
     if (!frozen.ok) throw new Problem(409, 'Cannot be planned', frozen.problem);
     const { blocking, planned, sheet, entries, control: { set, verify, clear }, run, pdfA4, pdfLetter } = frozen.value;
     if (blocking.length > 0) {

@@ -6,7 +6,6 @@ import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
-import type { Files } from './files';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
 
@@ -30,7 +29,7 @@ export class JobService {
 
   constructor(
     private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly files: Files, private readonly planning: Planning, private readonly audit: AuditService, private readonly log: (line: string) => void,
+    private readonly planning: Planning, private readonly audit: AuditService, private readonly log: (line: string) => void,
   ) {}
 
   async list(): Promise<JobListEntry[]> {
@@ -125,6 +124,7 @@ export class JobService {
       await row.destroy({ transaction });
       await this.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, transaction });
     });
+    this.planning.cancel(id);
   }
 
   /** Plans a job for the list, without anybody waiting for it. */
@@ -139,7 +139,7 @@ export class JobService {
       const [row, shop] = await Promise.all([this.models.jobs.findByPk(id), this.shop.read()]);
       if (!row) return;
       const job = JSON.parse(row.document) as Job;
-      const summary = await this.planning.summarize({ job, shop: shop.document, paths: this.files.pathsFor(job) });
+      const summary = await this.planning.summarize({ job, shop: shop.document }, { jobId: id, owner: '' });
       const stored: StoredSummary = { revision: row.revision, shopRevision: shop.revision, summary };
       const [written] = await this.models.jobs.update({ summary: JSON.stringify(stored) }, { where: { id, revision: row.revision }, silent: true });
       if (written > 0) return;

@@ -1,33 +1,86 @@
-import { Piscina } from 'piscina';
 import type { Job } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { Result } from '@violet-jaw/core/solid';
 import type { JobSummary } from '@violet-jaw/formats/api';
-import type { FreezeAs, Frozen } from '../worker/plan.worker';
+import { Problem } from '../problem';
+import { Stopped, WorkPool, type Lane, type Limits } from '../work';
+import { READING, type FreezeAs, type Frozen } from '../work/tasks';
+import type { Files } from './files';
 
 interface Input {
   readonly job: Job;
   readonly shop: Shop;
-  readonly paths: Record<string, string>;
 }
 
-/** Plans jobs in worker threads, so that the API answers while solids are computed. */
+/** Whose work it is, and for which job: it ends when the job is deleted or nobody waits any more. */
+export interface WorkFor {
+  readonly jobId: string;
+  readonly owner: string;
+  readonly signal?: AbortSignal;
+}
+
+/** Enough for the largest jobs of the demo fifty times over. */
+export const LIMITS: Limits = { cpuSeconds: 90, wallSeconds: 600, memoryMb: 1800 };
+
+/** Plans jobs in processes of their own, so that the API answers while solids are computed, whatever a file does to its reader. */
 export class Planning {
-  #pool: Piscina;
+  readonly #pool: WorkPool;
+  readonly #ofJob = new Map<string, Set<AbortController>>();
 
-  constructor(workerFile: string) {
-    this.#pool = new Piscina({ filename: workerFile, minThreads: 0, maxThreads: 2, idleTimeout: 300_000 });
+  constructor(workFile: string, private readonly files: Files, log: (line: string) => void, private readonly limits: Limits = LIMITS) {
+    this.#pool = new WorkPool(workFile, 2, log);
   }
 
-  summarize(input: Input): Promise<JobSummary> {
-    return this.#pool.run(input, { name: 'summarize' }) as Promise<JobSummary>;
+  /** What the list says of a job. A job that cannot be planned within the limits says so. */
+  async summarize(input: Input, work: WorkFor): Promise<JobSummary> {
+    try {
+      return await this.#run<JobSummary>('summarize', 'background', input, work);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      return { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: error.detail };
+    }
   }
 
-  freeze(input: Input & FreezeAs): Promise<Result<Frozen>> {
-    return this.#pool.run(input, { name: 'freeze' }) as Promise<Result<Frozen>>;
+  freeze(input: Input & FreezeAs, work: WorkFor): Promise<Result<Frozen>> {
+    return this.#run<Result<Frozen>>('freeze', 'asked', input, work);
   }
 
-  close(): Promise<void> {
-    return this.#pool.destroy();
+  /** A job is gone: nobody wants its plans. */
+  cancel(jobId: string): void {
+    for (const controller of this.#ofJob.get(jobId) ?? []) controller.abort();
+  }
+
+  get state(): WorkPool['state'] {
+    return this.#pool.state;
+  }
+
+  close(): void {
+    this.#pool.close();
+  }
+
+  async #run<T>(name: string, lane: Lane, input: Input, { jobId, owner, signal }: WorkFor): Promise<T> {
+    const harmful = await this.files.harmfulOf(input.job);
+    if (harmful) throw new Problem(409, 'File stopped its reader', harmful);
+    const controller = new AbortController();
+    signal?.addEventListener('abort', () => controller.abort(), { once: true });
+    const own = this.#ofJob.get(jobId) ?? new Set();
+    this.#ofJob.set(jobId, own.add(controller));
+    try {
+      return await this.#pool.run<T>({ name, lane, owner, input: { ...input, paths: this.files.pathsFor(input.job) }, limits: this.limits, signal: controller.signal });
+    } catch (error) {
+      throw error instanceof Stopped ? await this.#inWords(error) : error;
+    } finally {
+      own.delete(controller);
+      if (own.size === 0) this.#ofJob.delete(jobId);
+    }
+  }
+
+  /** Why there is no plan. A file that stopped its reader is kept in mind, and not tried again by itself. */
+  async #inWords({ why, phase }: Stopped): Promise<Problem | Stopped> {
+    const { cpuSeconds, memoryMb } = this.limits;
+    const what = { time: `took more than ${cpuSeconds} s of computing`, memory: `needed more than ${memoryMb} MB of memory`, crash: 'ended its process' }[why as 'time' | 'memory' | 'crash'];
+    if (!what) return why === 'full' ? new Problem(503, 'Too much is waiting', 'Too much is waiting to be planned already. Try again in a minute.') : new Stopped(why, phase);
+    if (phase?.startsWith(READING)) return new Problem(409, 'File stopped its reader', await this.files.markHarmful(phase.slice(READING.length), what));
+    return new Problem(409, 'Cannot be planned', `Planning this job ${what} and was stopped. Make it simpler: fewer copies or setups, or a part without small details.`);
   }
 }

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { DEMO_ACCOUNTS } from '../demo';
+import type { Limits } from '../work';
 import { startInstance, type Instance } from '../instance';
 
 /** Signs in over the API. @returns the cookie to send along */
@@ -23,11 +24,11 @@ export interface TestInstance extends Instance {
 }
 
 /** A whole instance on loopback with a private MariaDB of its own. Needs the built worker (npm run build). */
-export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; log?: (line: string) => void } = {}): Promise<TestInstance> {
+export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; limits?: Limits; log?: (line: string) => void } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
     { port: 0, host: '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, demo: options.demo ?? false, publicAddress: options.publicAddress ?? null },
-    { worker: join(process.cwd(), 'dist/server/plan.worker.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null },
+    { work: join(process.cwd(), 'dist/server/work.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null, ...(options.limits ? { limits: options.limits } : {}) },
     options.log ?? (() => undefined),
   );
   const planner = options.demo ? DEMO_ACCOUNTS[0] : { name: 'Tester', password: 'only-for-tests' };

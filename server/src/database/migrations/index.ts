@@ -6,6 +6,7 @@ import { furtherPieces } from './0004-further-pieces';
 import { atTheMachine } from './0005-at-the-machine';
 import { ownVersions } from './0006-own-versions';
 import { pocketLedge } from './0007-pocket-ledge';
+import { harmfulFiles } from './0008-harmful-files';
 
 export interface Migration {
   readonly name: string;
@@ -21,4 +22,5 @@ export const migrations: readonly Migration[] = [
   { name: '0005-at-the-machine', up: atTheMachine },
   { name: '0006-own-versions', up: ownVersions },
   { name: '0007-pocket-ledge', up: pocketLedge },
+  { name: '0008-harmful-files', up: harmfulFiles },
 ];

@@ -15,6 +15,7 @@ import type { ModelKernel } from '@violet-jaw/formats/model';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { renderSheetPdf } from '@violet-jaw/formats/pdf';
 import { qrCode } from '@violet-jaw/formats/qr';
+import type { TellPhase } from './child';
 
 interface Input {
   readonly job: Job;
@@ -36,16 +37,22 @@ export interface Frozen {
   readonly pdfLetter: Uint8Array;
 }
 
+/** What a task tells before it reads a file; its content hash follows. */
+export const READING = 'reading ';
+
 let kernel: Promise<Kernel> | null = null;
 let modelKernel: Promise<ModelKernel> | null = null;
 
 /** @param first what is planned before the plan that counts, with the same planner */
-async function planFresh({ job, shop, paths }: Input, first: (planner: Planner, input: PlanInput) => void = () => undefined) {
+async function planFresh({ job, shop, paths }: Input, tell: TellPhase, first: (planner: Planner, input: PlanInput) => void = () => undefined) {
   kernel ??= loadKernel();
   const start = () => (modelKernel ??= loadModelKernel());
-  const bodies = await bodiesFor(job, start, ({ file, sha256 }): Result<Uint8Array> => (sha256 && paths[sha256]
-    ? { ok: true, value: readFileSync(paths[sha256]) }
-    : { ok: false, problem: `The file "${file}" is not stored here. Drop it on the Part & blank page.` }));
+  const bodies = await bodiesFor(job, start, ({ file, sha256 }): Result<Uint8Array> => {
+    if (!sha256 || !paths[sha256]) return { ok: false, problem: `The file "${file}" is not stored here. Drop it on the Part & blank page.` };
+    tell(`${READING}${sha256}`);
+    return { ok: true, value: readFileSync(paths[sha256]) };
+  });
+  tell('planning');
   if (!bodies.ok) return bodies;
   const planner = new Planner(await kernel);
   const planInput = { job, shop, bodies: bodies.value };
@@ -55,8 +62,8 @@ async function planFresh({ job, shop, paths }: Input, first: (planner: Planner, 
   return { ok: true as const, value: { planner, planned: planned.value } };
 }
 
-export async function summarize(input: Input): Promise<JobSummary> {
-  const result = await planFresh(input);
+export async function summarize(input: Input, tell: TellPhase): Promise<JobSummary> {
+  const result = await planFresh(input, tell);
   if (!result.ok) return { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: result.problem };
   const { planner, planned } = result.value;
   const outlines = outlinesOf(planner, planned);
@@ -85,9 +92,9 @@ export interface FreezeAs {
 }
 
 /** Plans a job for issue. With blocking findings, nothing is rendered. */
-export async function freeze(input: Input & FreezeAs): Promise<Result<Frozen>> {
+export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<Result<Frozen>> {
   const otherwise = new Map<string, readonly Otherwise[]>();
-  const result = await planFresh(input, (planner, plan) => { input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i))); });
+  const result = await planFresh(input, tell, (planner, plan) => { input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i))); });
   if (!result.ok) return result;
   const { planner, planned } = result.value;
   const { job, shop } = input;

@@ -1,0 +1,4 @@
+import { serveTasks } from './child';
+import { freeze, summarize } from './tasks';
+
+serveTasks({ summarize, freeze });
