@@ -1,5 +1,5 @@
 import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { enter, expect, go, LONG, menu, newBlockJob, saved, seriousViolations, signIn, test, type RunningApp } from './app';
+import { enter, expect, go, LONG, menu, newBlockJob, OWN, saved, seriousViolations, signIn, test, type RunningApp } from './app';
 
 const TABLET = { viewport: { width: 1024, height: 768 }, hasTouch: true };
 
@@ -53,10 +53,10 @@ async function read(page: Page, button: string): Promise<void> {
 async function otherStands(page: Page, { address }: RunningApp, of: string): Promise<void> {
   const base = `${address}/api/v1`;
   const job = await (await page.request.get(`${base}/jobs/${of}`)).json() as object;
-  const { id } = await (await page.request.post(`${base}/jobs`, { data: { ...job, number: 'T-OTHER' } })).json() as { id: string };
-  expect((await page.request.post(`${base}/jobs/${id}/issues`, { data: { note: '' }, headers: { 'If-Match': '"1"' } })).status()).toBe(201);
+  const { id } = await (await page.request.post(`${base}/jobs`, { headers: OWN, data: { ...job, number: 'T-OTHER' } })).json() as { id: string };
+  expect((await page.request.post(`${base}/jobs/${id}/issues`, { data: { note: '' }, headers: { ...OWN, 'If-Match': '"1"' } })).status()).toBe(201);
   const began = { jobId: id, letter: 'A', startedAt: new Date().toISOString(), events: [{ id: 'began-by-hand', at: '', stepId: 'run/machine', kind: 'again' }] };
-  expect((await page.request.post(`${base}/runs/00000000-0000-4000-8000-000000000001/events`, { data: began })).status()).toBe(200);
+  expect((await page.request.post(`${base}/runs/00000000-0000-4000-8000-000000000001/events`, { headers: OWN, data: began })).status()).toBe(200);
 }
 
 const step = (page: Page, title: string | RegExp) => expect(page.getByRole('heading', { level: 1 })).toHaveText(title);

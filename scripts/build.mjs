@@ -17,7 +17,7 @@ const common = {
 };
 
 await build({ ...common, entryPoints: { main: './server/src/main.ts', work: './server/src/work/main.ts' }, outdir: 'dist/server', splitting: false });
-await build({ ...common, entryPoints: { main: './cli/src/main.ts' }, outdir: 'dist/cli' });
+await build({ ...common, entryPoints: { main: './cli/src/main.ts', child: './cli/src/child.ts' }, outdir: 'dist/cli' });
 if (!process.argv.includes('--no-web')) {
   const { build: buildWeb } = await import('vite');
   await buildWeb({ root: 'web', logLevel: 'error' });

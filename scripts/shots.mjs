@@ -27,7 +27,7 @@ try {
   const shot = async (name) => { await page.waitForTimeout(600); await page.screenshot({ path: `docs/screenshots/${name}.png` }); console.log(`docs/screenshots/${name}.png`); };
 
   const menu = async (entry) => { await page.locator('#menu').click(); await page.getByRole('button', { name: entry }).click(); };
-  await page.request.post(`${address}/api/v1/session`, { data: { name: 'Planner', password: 'violet-planner' } });
+  await page.request.post(`${address}/api/v1/session`, { headers: { 'X-Violet-Jaw': '1' }, data: { name: 'Planner', password: 'violet-planner' } });
   await page.goto(`${address}/jobs`);
   await page.getByRole('img', { name: 'Op 20, G55' }).nth(1).waitFor({ timeout: 60_000 });
   await page.getByText('planning…').first().waitFor({ state: 'detached', timeout: 60_000 });
@@ -84,7 +84,7 @@ try {
   await open('Sheet', () => page.locator('[data-issue="A"]').waitFor());
   const runs = await page.getByRole('link', { name: 'Run at the machine' }).getAttribute('href');
   const tablet = await browser.newPage({ viewport: { width: 1024, height: 768 }, colorScheme: 'light' });
-  await tablet.request.post(`${address}/api/v1/session`, { data: { name: 'Operator', password: 'violet-operator' } });
+  await tablet.request.post(`${address}/api/v1/session`, { headers: { 'X-Violet-Jaw': '1' }, data: { name: 'Operator', password: 'violet-operator' } });
   await tablet.goto(address + runs);
   await tablet.getByRole('button', { name: 'Begin a run' }).click();
   const next = async (button) => { for (const box of await tablet.locator('.run-confirm input').all()) await box.check(); await tablet.getByRole('button', { name: button }).click(); await tablet.waitForTimeout(200); };

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { CONTROL_PARTS, controlTexts } from '@violet-jaw/core/control';
 import { outlinesOf } from '@violet-jaw/core/drawing';
@@ -8,6 +8,7 @@ import { planOutput, Planner, type PlannedJob } from '@violet-jaw/core/plan';
 import { blockingFindings, buildSheet } from '@violet-jaw/core/sheet';
 import { loadKernel, type Result } from '@violet-jaw/core/solid';
 import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
+import { FILE_SIZE_LIMIT, sizeProblem } from '@violet-jaw/formats/model';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { renderSheetPdf, type Paper } from '@violet-jaw/formats/pdf';
 
@@ -30,8 +31,12 @@ const OK = 0;
 const STOPS = 1;
 const BAD_INPUT = 2;
 
+/** Only files of a size a part can have: a device or a pipe would never end. */
 function readFile(path: string): Result<Buffer> {
   try {
+    const state = statSync(path);
+    if (!state.isFile()) return { ok: false, problem: `${path}: this is not a file.` };
+    if (state.size > FILE_SIZE_LIMIT) return { ok: false, problem: `${path}: ${sizeProblem(state.size)}` };
     return { ok: true, value: readFileSync(path) };
   } catch (error) {
     return { ok: false, problem: `${path}: ${error instanceof Error ? error.message : String(error)}` };
@@ -63,14 +68,35 @@ async function planFile(path: string, planner: Planner): Promise<Result<Planned>
   return planned.ok ? { ok: true, value: { file: file.value, planner, planned: planned.value } } : planned;
 }
 
+/** One line of many: what a job was planned as, or why not. */
+export interface Line {
+  readonly text: string;
+  readonly code: number;
+}
+
+export const problemLine = (file: string, problem: string): Line => ({ text: `${JSON.stringify({ file, ok: false, problem })}\n`, code: BAD_INPUT });
+
+let forMany: Promise<Planner> | null = null;
+
+/** Plans one of many jobs; the planner stays warm for the next. */
+export async function planLine(file: string): Promise<Line> {
+  const result = await planFile(file, await (forMany ??= loadKernel().then((kernel) => new Planner(kernel))));
+  if (!result.ok) return problemLine(file, result.problem);
+  return { text: `${JSON.stringify({ file, ok: true, plan: planOutput(result.value.planned) })}\n`, code: blockingFindings(result.value.planned, result.value.file.job.accepted).length > 0 ? STOPS : OK };
+}
+
+/** The files of `plan … --jsonl`; null: it is another command, or one with a mistake. */
+export function manyFiles([command, ...rest]: readonly string[]): string[] | null {
+  const paths = rest.filter((a) => a !== '--jsonl');
+  return command === 'plan' && rest.includes('--jsonl') && paths.length > 0 && unknownOptions(paths, []).length === 0 ? paths : null;
+}
+
 /** Plans many jobs, a line each, in the order they are named. @returns bad input if one could not be planned, else stops if one has them */
-async function planMany(paths: readonly string[], terminal: Terminal): Promise<number> {
-  const planner = new Planner(await loadKernel());
+export async function planMany(paths: readonly string[], line: (file: string) => Promise<Line>, terminal: Terminal): Promise<number> {
   let worst = OK;
   for (const file of paths) {
-    const result = await planFile(file, planner);
-    terminal.out(`${JSON.stringify(result.ok ? { file, ok: true, plan: planOutput(result.value.planned) } : { file, ok: false, problem: result.problem })}\n`);
-    const code = !result.ok ? BAD_INPUT : blockingFindings(result.value.planned, result.value.file.job.accepted).length > 0 ? STOPS : OK;
+    const { text, code } = await line(file);
+    terminal.out(text);
     worst = Math.max(worst, code);
   }
   return worst;
@@ -92,10 +118,9 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
   if (command === '--help' || command === 'help') { terminal.out(USAGE); return OK; }
   if ((command !== 'plan' && command !== 'export') || !path) return bad(USAGE);
   if (command === 'plan' && args.includes('--jsonl')) {
-    const paths = args.slice(1).filter((a) => a !== '--jsonl');
-    const unknown = unknownOptions(paths, []);
-    if (unknown.length > 0 || paths.length === 0) return bad(unknown.length > 0 ? `unknown option ${unknown.join(', ')}\n${USAGE}` : USAGE);
-    return planMany(paths, terminal);
+    const paths = manyFiles(args);
+    const unknown = unknownOptions(args.slice(1).filter((a) => a !== '--jsonl'), []);
+    return paths ? planMany(paths, planLine, terminal) : bad(unknown.length > 0 ? `unknown option ${unknown.join(', ')}\n${USAGE}` : USAGE);
   }
   const stray = unknownOptions(rest, command === 'export' ? ['--sheet', '--paper', '--control', '--lines'] : []);
   if (stray.length > 0) return bad(`unknown option ${stray.join(', ')}\n${USAGE}`);

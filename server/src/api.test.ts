@@ -76,10 +76,10 @@ test('an open job file becomes a job and brings its machine and vise along', asy
   const file = jobFile({ ...sensorFootJob(), number: 'FROM-FILE' }, { ...demoShop, devices: demoShop.devices.map((v) => ({ ...v, id: 'vise-other' })) });
   file.job.setups.forEach((s) => { s.device = 'vise-other'; });
   const shop = { ...file.shop, devices: [{ ...demoShop.devices[0], id: 'vise-other', name: 'Vise from outside' }] };
-  const made = await at.call('POST', '/jobs/import', { raw: JSON.stringify({ ...file, shop }) });
+  const made = await at.call('POST', '/jobs/import', { raw: JSON.stringify({ ...file, shop }), headers: { 'Content-Type': 'application/json' } });
   expect(made).toMatchObject({ status: 201, json: { adopted: ['Vise from outside'] } });
   expect((await at.call('GET', '/shop')).json.devices.map((v: { name: string }) => v.name)).toContain('Vise from outside');
-  expect((await at.call('POST', '/jobs/import', { raw: JSON.stringify({ ...file, version: 9 }) })).json.detail).toMatch(/version 9/);
+  expect((await at.call('POST', '/jobs/import', { raw: JSON.stringify({ ...file, version: 9 }), headers: { 'Content-Type': 'application/json' } })).json.detail).toMatch(/version 9/);
 });
 
 describe('files', () => {

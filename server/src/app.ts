@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import express, { type Express, type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
+import { ownPagesOnly } from './ownPages';
 import { problemHandler } from './problem';
 import { apiRoutes } from './routes/api';
 import type { Services } from './services';
@@ -33,7 +34,7 @@ export function makeApp(services: Services, webFolder: string | null, withSessio
       directives: { 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'worker-src': ["'self'", 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'upgrade-insecure-requests': null },
     },
   }));
-  app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), withSession, apiRoutes(services));
+  app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), (_request, response, next) => { response.set('Cache-Control', 'no-store'); next(); }, ownPagesOnly(services.publicAddress), withSession, apiRoutes(services));
   if (webFolder && existsSync(webFolder)) {
     app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', setHeaders: allowPartReader }));
     app.use(express.static(webFolder, { index: false }));

@@ -32,7 +32,7 @@ describe('without a session', () => {
   });
 
   test('the cookie is kept from scripts and from other sites', async () => {
-    const response = await fetch(`${at.address}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: 'Planner', password: 'violet-planner' }) });
+    const response = await fetch(`${at.address}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Violet-Jaw': '1' }, body: JSON.stringify({ name: 'Planner', password: 'violet-planner' }) });
     expect(response.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Lax/i);
     expect(await response.text()).not.toMatch(/argon2|hash/i);
   });

@@ -26,13 +26,13 @@ test('killed between two edits, nothing that was answered as saved is lost; Ctrl
   const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-kill-'));
   const first = await startProcess(dataFolder);
   const Cookie = await signIn(first.address);
-  const made = await fetch(`${first.address}/api/v1/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json', Cookie }, body: JSON.stringify({ ...sensorFootJob(), number: 'KILL-1' }) });
+  const made = await fetch(`${first.address}/api/v1/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Violet-Jaw': '1', Cookie }, body: JSON.stringify({ ...sensorFootJob(), number: 'KILL-1' }) });
   const { id } = await made.json() as { id: string };
   let saved = 0;
   const job = { ...sensorFootJob(), number: 'KILL-1' };
   const writing = (async () => {
     for (let i = 1; i < 500; i++) {
-      const answer = await fetch(`${first.address}/api/v1/jobs/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', Cookie, 'If-Match': `"${i}"` }, body: JSON.stringify({ ...job, notes: `edit ${i}` }) });
+      const answer = await fetch(`${first.address}/api/v1/jobs/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', 'X-Violet-Jaw': '1', Cookie, 'If-Match': `"${i}"` }, body: JSON.stringify({ ...job, notes: `edit ${i}` }) });
       if (answer.status === 200) saved = i;
     }
   })().catch(() => undefined);

@@ -49,7 +49,9 @@ function likelyMeant(errors: readonly ErrorObject[]): ErrorObject[] {
     const inside = left.filter((e) => e !== union && e.schemaPath.startsWith(`${union.schemaPath}/`));
     const branchOf = (e: ErrorObject) => e.schemaPath.slice(union.schemaPath.length + 1).split('/')[0];
     const branches = [...new Set(inside.map(branchOf))];
-    const misfits = (branch: string) => inside.filter((e) => branchOf(e) === branch && e.instancePath === union.instancePath).length;
+    // the word that says which form it is counts more than a key that is missing
+    const saysOther = (e: ErrorObject) => e.keyword === 'const' && e.instancePath.startsWith(`${union.instancePath}/`) && !e.instancePath.slice(union.instancePath.length + 1).includes('/');
+    const misfits = (branch: string) => inside.filter((e) => branchOf(e) === branch).reduce((n, e) => n + (saysOther(e) ? 10 : e.instancePath === union.instancePath ? 1 : 0), 0);
     const [best] = branches.sort((a, b) => misfits(a) - misfits(b));
     const plain = inside.length > 0 && inside.every((e) => e.instancePath === union.instancePath && ['const', 'type', 'oneOfValues'].includes(e.keyword));
     if (plain) {
@@ -68,23 +70,79 @@ function likelyMeant(errors: readonly ErrorObject[]): ErrorObject[] {
 
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: string[] };
 
-/** Compiles a schema into a check that tells in words what is wrong and where. */
+/** So many problems are told at once. */
+const MOST_TOLD = 12;
+/** Larger documents get the first problem only: to find all of them could take minutes. */
+const MOST_VALUES = 3000;
+const MOST_ERRORS = 300;
+
+/** Whether a document has more values than can be explained; it is not counted further. */
+function isLarge(data: unknown): boolean {
+  const open = [data];
+  for (let seen = 0; open.length > 0; seen++) {
+    if (seen > MOST_VALUES) return true;
+    const value = open.pop();
+    if (value !== null && typeof value === 'object') for (const inner of Object.values(value)) open.push(inner);
+    if (open.length > MOST_VALUES) return true;
+  }
+  return false;
+}
+
+/** The first errors, without those of an entry that is cut through. */
+function firstErrors(errors: readonly ErrorObject[]): readonly ErrorObject[] {
+  if (errors.length <= MOST_ERRORS) return errors;
+  const entryOf = (e: ErrorObject) => /^.*?\/\d+(?=\/|$)/.exec(e.instancePath)?.[0] ?? e.instancePath;
+  const cut = entryOf(errors[MOST_ERRORS]);
+  const whole = errors.slice(0, MOST_ERRORS).filter((e) => entryOf(e) !== cut);
+  return whole.length > 0 ? whole : errors.slice(0, MOST_ERRORS);
+}
+
+/**
+ * Compiles a schema into a check that tells in words what is wrong and where. A document is looked through for all its mistakes
+ * only when it is small enough: lists that are too long are told before their entries are looked at.
+ */
 export function checker<S extends TSchema>(schema: S): (data: unknown) => Checked<Static<S>> {
-  let compiled: ValidateFunction<Static<S>> | null = null;
+  // On the first call only: compiling takes time, and a page that never checks must not need it.
+  const compile = (allErrors: boolean) => new Ajv({ allErrors, strict: true }).addVocabulary(['unit']).compile<Static<S>>(schema);
+  let quick: ValidateFunction<Static<S>> | null = null;
+  let thorough: ValidateFunction<Static<S>> | null = null;
+  const errorsIn = (data: unknown): readonly ErrorObject[] => {
+    const first = quick?.errors ?? [];
+    if (first.some((e) => e.keyword === 'maxItems' || e.keyword === 'maxProperties') || isLarge(data)) return first;
+    thorough ??= compile(true);
+    thorough(data);
+    return firstErrors(thorough.errors ?? first);
+  };
   return (data) => {
-    // On the first call only: compiling takes time, and a page that never checks must not need it.
-    compiled ??= new Ajv({ allErrors: true, strict: true }).addVocabulary(['unit']).compile<Static<S>>(schema);
-    const validate = compiled;
-    if (validate(data)) return { ok: true, value: data };
-    const told = [...new Set(likelyMeant(validate.errors ?? []).map(inWords))];
+    quick ??= compile(false);
+    if (quick(data)) return { ok: true, value: data };
+    const told = [...new Set(likelyMeant(errorsIn(data)).map(inWords))];
     // A misspelled key also makes the right one missing: the cause first.
     const isCause = (t: string) => t.includes('unknown key');
-    return { ok: false, problems: [...told.filter(isCause), ...told.filter((t) => !isCause(t))].slice(0, 12) };
+    return { ok: false, problems: [...told.filter(isCause), ...told.filter((t) => !isCause(t))].slice(0, MOST_TOLD) };
   };
+}
+
+/** Deeper than any document here. */
+const MOST_DEEP = 40;
+
+/** What is wrong with the shape of a JSON text before it is read; null: nothing. Brackets in strings are no depth. */
+export function jsonProblem(text: string): string | null {
+  let [depth, inString] = [0, false];
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (inString) { if (c === 0x5c) i += 1; else if (c === 0x22) inString = false; continue; }
+    if (c === 0x22) inString = true;
+    else if (c === 0x5b || c === 0x7b) { depth += 1; if (depth > MOST_DEEP) return `The JSON is nested more than ${MOST_DEEP} deep, which no document here is.`; }
+    else if (c === 0x5d || c === 0x7d) depth -= 1;
+  }
+  return null;
 }
 
 /** Reads JSON text; NaN, Infinity and cut-off text are not JSON and are told apart from a wrong document. */
 export function parseJson(text: string): Checked<unknown> {
+  const problem = jsonProblem(text);
+  if (problem) return { ok: false, problems: [problem] };
   try {
     return { ok: true, value: JSON.parse(text) as unknown };
   } catch (error) {

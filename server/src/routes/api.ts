@@ -1,5 +1,6 @@
 import { createReadStream } from 'node:fs';
-import express, { Router } from 'express';
+import { Router } from 'express';
+import { jsonBody, textBody } from './bodies';
 import { readJobFile } from '@violet-jaw/core/job';
 import { badInput, notFound, Problem } from '../problem';
 import type { Services } from '../services';
@@ -14,7 +15,7 @@ import { runRoutes } from './runs';
 export function apiRoutes(services: Services): Router {
   const { jobs, shop, files, accounts, isReady } = services;
   const api = Router();
-  const json = express.json({ limit: '4mb', strict: false });
+  const json = jsonBody('1mb');
 
   api.get('/health', route(async (_request, response) => {
     if (!await isReady()) throw new Problem(503, 'Database away', 'The database is not answering.');
@@ -33,7 +34,7 @@ export function apiRoutes(services: Services): Router {
     if (request.get('If-None-Match') === tag(revision)) { response.status(304).end(); return; }
     response.json(document);
   }));
-  api.put('/shop', planner, json, route(async (request, response) => {
+  api.put('/shop', planner, jsonBody('4mb'), route(async (request, response) => {
     const { revision, document } = await shop.write(request.body, expectedRevision(request));
     response.set('ETag', tag(revision)).json(document);
   }));
@@ -43,11 +44,11 @@ export function apiRoutes(services: Services): Router {
     const { id, revision, document } = await jobs.create(request.body);
     response.status(201).set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`).json({ id, document });
   }));
-  api.post('/jobs/import', planner, express.text({ type: () => true, limit: '4mb' }), route(async (request, response) => {
+  api.post('/jobs/import', planner, textBody('4mb'), route(async (request, response) => {
     const { id, revision, document, adopted } = await jobs.import(typeof request.body === 'string' ? request.body : '');
     response.status(201).set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`).json({ id, document, adopted });
   }));
-  api.post('/jobs/read', express.text({ type: () => true, limit: '4mb' }), route((request, response) => {
+  api.post('/jobs/read', textBody('4mb'), route((request, response) => {
     const file = readJobFile(typeof request.body === 'string' ? request.body : '');
     if (!file.ok) throw badInput(file.problems);
     response.json(file.value);

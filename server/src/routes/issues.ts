@@ -1,4 +1,5 @@
-import express, { Router } from 'express';
+import { Router } from 'express';
+import { jsonBody } from './bodies';
 import { Type } from '@sinclair/typebox';
 import { CONTROL_PARTS, type ControlPart } from '@violet-jaw/core/control/parts.ts';
 import { checker } from '@violet-jaw/core/schema';
@@ -13,7 +14,7 @@ const checkIssue = checker(Type.Object({ note: Type.String({ maxLength: 4000 }) 
 export function issueRoutes({ issues, runs, audit, publicAddress }: Services): Router {
   const api = Router();
   api.get('/jobs/:id/issues', route(async (request, response) => { response.json(await issues.list(jobIdOf(request))); }));
-  api.post('/jobs/:id/issues', planner, express.json({ limit: '20kb' }), route(async (request, response) => {
+  api.post('/jobs/:id/issues', planner, jsonBody('20kb'), route(async (request, response) => {
     const checked = checkIssue(request.body);
     if (!checked.ok) throw badInput(checked.problems);
     const by = accountOf(response);

@@ -1,4 +1,5 @@
-import express, { Router } from 'express';
+import { Router } from 'express';
+import { jsonBody } from './bodies';
 import { rateLimit } from 'express-rate-limit';
 import type { SessionInfo } from '@violet-jaw/formats/api';
 import { notFound } from '../problem';
@@ -9,7 +10,7 @@ import { jobIdOf, route } from './requests';
 /** Sign-in, accounts and the audit list. */
 export function peopleRoutes({ accounts, audit, demoAccounts }: Services): Router {
   const api = Router();
-  const json = express.json({ limit: '20kb' });
+  const json = jsonBody('20kb');
   const slowly = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: 'draft-8', legacyHeaders: false, skipSuccessfulRequests: true });
 
   api.get('/session', route(async (request, response) => {

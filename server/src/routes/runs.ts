@@ -1,4 +1,5 @@
-import express, { Router } from 'express';
+import { Router } from 'express';
+import { jsonBody } from './bodies';
 import { tag, jobIdOf, route, runIdOf } from './requests';
 import { notFound } from '../problem';
 import type { Services } from '../services';
@@ -16,7 +17,7 @@ export function runRoutes({ runs }: Services): Router {
     response.set('ETag', version).json(record);
   }));
   api.get('/runs/:run/history', route(async (request, response) => { response.json(await runs.history(runIdOf(request))); }));
-  api.post('/runs/:run/events', express.json({ limit: '1mb' }), route(async (request, response) => {
+  api.post('/runs/:run/events', jsonBody('600kb'), route(async (request, response) => {
     response.json(await runs.append(runIdOf(request), request.body, accountOf(response)));
   }));
   api.delete('/runs/:run', route(async (request, response) => {

@@ -3,7 +3,7 @@ import type { Shop } from '@violet-jaw/core/shop';
 import type { Result } from '@violet-jaw/core/solid';
 import type { JobSummary } from '@violet-jaw/formats/api';
 import { Problem } from '../problem';
-import { Stopped, WorkPool, type Lane, type Limits } from '../work';
+import { LIMITS, stoppedInWords, Stopped, WorkPool, type Lane, type Limits } from '../work';
 import { READING, type FreezeAs, type Frozen } from '../work/tasks';
 import type { Files } from './files';
 
@@ -18,9 +18,6 @@ export interface WorkFor {
   readonly owner: string;
   readonly signal?: AbortSignal;
 }
-
-/** Enough for the largest jobs of the demo fifty times over. */
-export const LIMITS: Limits = { cpuSeconds: 90, wallSeconds: 600, memoryMb: 1800 };
 
 /** Plans jobs in processes of their own, so that the API answers while solids are computed, whatever a file does to its reader. */
 export class Planning {
@@ -77,8 +74,7 @@ export class Planning {
 
   /** Why there is no plan. A file that stopped its reader is kept in mind, and not tried again by itself. */
   async #inWords({ why, phase }: Stopped): Promise<Problem | Stopped> {
-    const { cpuSeconds, memoryMb } = this.limits;
-    const what = { time: `took more than ${cpuSeconds} s of computing`, memory: `needed more than ${memoryMb} MB of memory`, crash: 'ended its process' }[why as 'time' | 'memory' | 'crash'];
+    const what = stoppedInWords(why, this.limits);
     if (!what) return why === 'full' ? new Problem(503, 'Too much is waiting', 'Too much is waiting to be planned already. Try again in a minute.') : new Stopped(why, phase);
     if (phase?.startsWith(READING)) return new Problem(409, 'File stopped its reader', await this.files.markHarmful(phase.slice(READING.length), what));
     return new Problem(409, 'Cannot be planned', `Planning this job ${what} and was stopped. Make it simpler: fewer copies or setups, or a part without small details.`);

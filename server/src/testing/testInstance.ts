@@ -4,17 +4,20 @@ import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { DEMO_ACCOUNTS } from '../demo';
 import type { Limits } from '../work';
+import { OWN_HEADER } from '../ownPages';
 import { startInstance, type Instance } from '../instance';
 
 /** Signs in over the API. @returns the cookie to send along */
 export async function signIn(address: string, name: string = DEMO_ACCOUNTS[0].name, password: string = DEMO_ACCOUNTS[0].password): Promise<string> {
-  const response = await fetch(`${address}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name, password }) });
+  const response = await fetch(`${address}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json', [OWN_HEADER]: '1' }, body: JSON.stringify({ name, password }) });
   if (response.status !== 201) throw new Error(`not signed in: ${response.status} ${await response.text()}`);
   return (response.headers.get('set-cookie') ?? '').split(';')[0];
 }
 
 export interface TestInstance extends Instance {
   readonly dataFolder: string;
+  /** the cookie of calls that name none */
+  cookie(): string;
   /** every session is over */
   expireSessions(): Promise<void>;
   /** another cookie for calls that name none */
@@ -36,6 +39,7 @@ export async function testInstance(options: { dataFolder?: string; demo?: boolea
   let own = options.accounts === false ? '' : await signIn(instance.address, planner.name, planner.password);
   return {
     ...instance, dataFolder,
+    cookie: () => own,
     signInAgain: (cookie) => { own = cookie; },
     expireSessions: async () => {
       const sequelize = new Sequelize(instance.database!.url, { dialect: 'mariadb', logging: false });
@@ -45,7 +49,7 @@ export async function testInstance(options: { dataFolder?: string; demo?: boolea
     call: async (method, path, { body, raw, headers = {}, cookie = own } = {}) => {
       const response = await fetch(`${instance.address}/api/v1${path}`, {
         method, body: (raw as string | Uint8Array<ArrayBuffer> | undefined) ?? (body === undefined ? undefined : JSON.stringify(body)),
-        headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...(cookie ? { Cookie: cookie } : {}), ...headers },
+        headers: { [OWN_HEADER]: '1', ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...(cookie ? { Cookie: cookie } : {}), ...headers },
       });
       const bytes = Buffer.from(await response.arrayBuffer());
       const type = response.headers.get('content-type') ?? '';

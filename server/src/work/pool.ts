@@ -10,6 +10,9 @@ export interface Limits {
   readonly memoryMb: number;
 }
 
+/** Enough for the largest jobs of the demo fifty times over. */
+export const LIMITS: Limits = { cpuSeconds: 90, wallSeconds: 600, memoryMb: 1800 };
+
 /** Somebody waits for what is asked; the background comes after it and never takes the last process. */
 export type Lane = 'asked' | 'background';
 
@@ -29,6 +32,11 @@ const SAYS: Record<Why, string> = {
   time: 'It took longer than it may and was stopped.', memory: 'It needed more memory than it may and was stopped.', crash: 'Its process ended without an answer.',
   cancelled: 'It was no longer wanted.', full: 'Too much is waiting already. Try again in a minute.',
 };
+
+/** What a task did that was stopped for its own doing: "took more than 90 s of computing"; null: it did nothing wrong. */
+export function stoppedInWords(why: Why, { cpuSeconds, memoryMb }: Limits): string | null {
+  return { time: `took more than ${cpuSeconds} s of computing`, memory: `needed more than ${memoryMb} MB of memory`, crash: 'ended its process', cancelled: null, full: null }[why];
+}
 
 /** A task that came to no end of its own. */
 export class Stopped extends Error {

@@ -11,9 +11,9 @@ export class ServerProblem extends Error {
     super(detail);
   }
 
-  /** Server or database cannot be reached: what was entered is kept and sent again. */
+  /** Server or database cannot be reached, or cannot just now: what was entered is kept and sent again. */
   get isAway(): boolean {
-    return this.status === 0 || this.status === 502 || this.status === 503;
+    return [0, 429, 500, 502, 503, 504].includes(this.status);
   }
 
   /** The session ended: what was entered is kept and sent after signing in again. */
@@ -34,7 +34,7 @@ export function onSignedOut(then: () => unknown): void {
 async function request(path: string, init: RequestInit = {}): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(`${BASE}${path}`, { cache: 'no-store', signal: AbortSignal.timeout(60_000), ...init });
+    response = await fetch(`${BASE}${path}`, { cache: 'no-store', signal: AbortSignal.timeout(60_000), ...init, headers: { 'X-Violet-Jaw': '1', ...init.headers } });
   } catch {
     throw new ServerProblem(0, 'The server is not answering.', {});
   }
