@@ -4,6 +4,7 @@ import { makeApp } from './app';
 import type { Config } from './config';
 import { connect } from './database/connect';
 import { startPrivateServer, type DatabaseServer } from './database/privateServer';
+import { lockData } from './dataLock';
 import { demoAccountsInForce, loadDemo } from './demo';
 import { makeServices, type Services } from './services';
 import type { Limits } from './work';
@@ -39,8 +40,10 @@ async function tellAccounts(services: Services, log: (line: string) => void): Pr
 
 /** Starts database, tables, demo data and web server; `stop()` ends them in the reverse order. */
 export async function startInstance(config: Config, files: { work: string; demoStep: string | null; limits?: Limits }, log: (line: string) => void): Promise<Instance> {
-  const database = config.databaseUrl ? null : await startPrivateServer(config.dataFolder, log);
+  const unlock = config.databaseUrl ? () => undefined : lockData(config.dataFolder);
+  let database: DatabaseServer | null = null;
   try {
+    database = config.databaseUrl ? null : await startPrivateServer(config.dataFolder, log);
     const connection = await connect(config.databaseUrl ?? database!.url);
     const services = makeServices(connection, config.dataFolder, files, config.publicAddress, log);
     if (files.demoStep && await loadDemo(services, files.demoStep)) log('The demo shop is loaded.');
@@ -58,10 +61,12 @@ export async function startInstance(config: Config, files: { work: string; demoS
         services.planning.close();
         await connection.sequelize.close();
         await database?.stop();
+        unlock();
       },
     };
   } catch (error) {
     await database?.stop();
+    unlock();
     throw error;
   }
 }

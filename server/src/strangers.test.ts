@@ -1,3 +1,11 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createConnection } from 'mariadb';
+import { QueryTypes, Sequelize } from 'sequelize';
+import { startPrivateServer } from './database/privateServer';
+import { lockData } from './dataLock';
 import { sensorFootJob } from '../../demo';
 import { testInstance, type TestInstance } from './testing/testInstance';
 
@@ -50,3 +58,61 @@ describe('bodies that ask for work', () => {
     expect((await sent(JSON.stringify(Array.from({ length: 100_000 }, () => ({}))))).status).toBe(400);
   });
 });
+
+describe('the private database', () => {
+  const sql = async (statement: string) => {
+    const sequelize = new Sequelize(at.database!.url, { dialect: 'mariadb', logging: false });
+    try { return await sequelize.query(statement, { type: QueryTypes.SELECT }) as Record<string, unknown>[]; } finally { await sequelize.close(); }
+  };
+  const socket = () => decodeURIComponent(new URL(at.database!.url).searchParams.get('socketPath')!);
+
+  test('has no port, and its socket lies where only its owner comes', async () => {
+    expect(await sql("SHOW VARIABLES WHERE Variable_name IN ('skip_networking', 'port', 'local_infile')")).toEqual(expect.arrayContaining([
+      { Variable_name: 'skip_networking', Value: 'ON' }, { Variable_name: 'port', Value: '0' }, { Variable_name: 'local_infile', Value: 'OFF' },
+    ]));
+    expect(statSync(at.dataFolder).mode & 0o077).toBe(0);
+  });
+
+  test('another user of the machine does not reach it', () => {
+    if (process.getuid?.() !== 0) return;
+    const script = `require('net').connect(${JSON.stringify(socket())}).on('connect', () => { console.log('in'); process.exit(); }).on('error', (e) => console.log(e.code))`;
+    const tried = spawnSync(process.execPath, ['-e', script], { uid: 65_534, gid: 65_534, encoding: 'utf8', cwd: '/' });
+    expect(tried.stdout.trim()).toBe('EACCES');
+  });
+
+  test.each([['root', ''], ['', ''], ['root', 'wrong'], ['violet', '']])('lets in nobody as %p with password %p', async (user, password) => {
+    await expect(createConnection({ socketPath: socket(), user, password, connectTimeout: 1000 })).rejects.toThrow(/Access denied/);
+  });
+
+  test('our account does what it needs in its own database, and nothing else', async () => {
+    expect(await sql('SELECT DATABASE() AS d, CURRENT_USER() AS u')).toEqual([{ d: 'violet_jaw', u: 'violet@localhost' }]);
+    for (const statement of ['SELECT * FROM mysql.global_priv', "SELECT LOAD_FILE('/etc/passwd') AS f INTO OUTFILE '/tmp/violet-jaw-out'", 'CREATE DATABASE other', "CREATE USER x IDENTIFIED BY 'y'", 'SET GLOBAL general_log = 1']) {
+      await expect(sql(statement)).rejects.toThrow(/denied/i);
+    }
+    expect(await sql("SELECT LOAD_FILE('/etc/passwd') AS f")).toEqual([{ f: null }]);
+  });
+});
+
+test('a second start on the same data is refused with a sentence, and the first goes on; after a kill the data is free', async () => {
+  await expect(testInstance({ dataFolder: at.dataFolder })).rejects.toThrow(/is in use by process \d+ since .*VIOLET_JAW_DATA/);
+  expect((await at.call('GET', '/health')).status).toBe(200);
+  const dead = spawnSync(process.execPath, ['-e', '']).pid;
+  const folder = mkdtempSync(join(tmpdir(), 'violet-jaw-lock-'));
+  writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid: dead, began: '1', since: '' }));
+  lockData(folder)();
+  // the same number given to another process later
+  writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid: process.pid, began: '1', since: '' }));
+  lockData(folder)();
+  writeFileSync(join(folder, 'in-use.json'), '{"pid": 1');
+  lockData(folder)();
+});
+
+test('a database folder of before keeps its data and loses the accounts that anybody could use', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'violet-jaw-before-'));
+  const data = join(folder, 'database');
+  expect(spawnSync('mariadb-install-db', ['--no-defaults', `--datadir=${data}`, '--auth-root-authentication-method=normal', ...(process.getuid?.() === 0 ? ['--user=root'] : [])]).status).toBe(0);
+  const server = await startPrivateServer(folder, () => undefined);
+  const socketPath = decodeURIComponent(new URL(server.url).searchParams.get('socketPath')!);
+  for (const user of ['root', '']) await expect(createConnection({ socketPath, user, connectTimeout: 1000 })).rejects.toThrow(/Access denied/);
+  await server.stop();
+}, 60_000);

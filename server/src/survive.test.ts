@@ -83,14 +83,13 @@ test('the database keeps its temporary tables to itself, and one whose making wa
 
 test('an existing server is used instead of a private one when its address is given', async () => {
   const owner = await testInstance();
-  const root = new Sequelize(owner.database!.url, { dialect: 'mariadb', logging: false });
-  await root.query('CREATE DATABASE violet_jaw_other');
-  const guest = await testInstance({ demo: true, databaseUrl: owner.database!.url.replace(/violet_jaw$/, 'violet_jaw_other') });
+  const other = await startPrivateServer(mkdtempSync(join(tmpdir(), 'violet-jaw-other-')), () => undefined);
+  const guest = await testInstance({ demo: true, databaseUrl: other.url });
   expect(guest.database).toBeNull();
   expect((await guest.call('GET', '/jobs')).json).toHaveLength(5);
   expect((await owner.call('GET', '/jobs')).json).toHaveLength(0);
   await guest.stop();
-  await root.close();
+  await other.stop();
   await owner.stop();
 }, 120_000);
 
