@@ -26,7 +26,7 @@ test('the first run loads the demo shop, with every job planned for the list', a
   expect((await at.call('GET', '/health')).json).toEqual({ ok: true });
   let jobs: { number: string; summary: { setups: unknown[]; counts: { stop: number } } | null }[] = [];
   for (let i = 0; i < 100 && (jobs.length === 0 || jobs.some((j) => j.summary === null)); i++) {
-    jobs = (await at.call('GET', '/jobs')).json;
+    jobs = (await at.call('GET', '/jobs')).json.jobs;
     await new Promise((done) => setTimeout(done, 200));
   }
   expect(jobs.map((j) => [j.number, j.summary?.setups.length, j.summary?.counts.stop])).toEqual([['SK-1007', 2, 0], ['SK-1041', 2, 0], ['SK-1055', 2, 0], ['SK-1060', 1, 0], ['SK-1063', 1, 0]]);
@@ -224,7 +224,7 @@ test('a job whose part is a DXF outline is planned and issued on the server', as
   const id = await newJob(job);
   let summary: { problem: string | null; setups: unknown[] } | null = null;
   for (let i = 0; i < 150 && !summary; i++) {
-    summary = ((await at.call('GET', '/jobs')).json as { id: string; summary: typeof summary }[]).find((j) => j.id === id)!.summary;
+    summary = ((await at.call('GET', '/jobs')).json.jobs as { id: string; summary: typeof summary }[]).find((j) => j.id === id)!.summary;
     await new Promise((done) => setTimeout(done, 200));
   }
   expect(summary).toMatchObject({ problem: null, setups: [{ op: 10 }, { op: 20 }] });

@@ -19,7 +19,7 @@ export async function demoAccountsInForce({ accounts }: Services): Promise<{ nam
 
 /** Puts the demo shop in on the first run, when there is neither a shop nor a job. */
 export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFile: string): Promise<boolean> {
-  if ((await shop.read()).revision > 0 || (await jobs.list()).length > 0) return false;
+  if ((await shop.read()).revision > 0 || await jobs.count() > 0) return false;
   await shop.write(demoShop, 0);
   if (await accounts.none()) for (const { name, role, password } of DEMO_ACCOUNTS) await accounts.make(name, role, password);
   const stored = await files.store(Readable.from(readFileSync(stepFile)), 'vane-bearing-block.step');

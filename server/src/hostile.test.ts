@@ -15,7 +15,7 @@ function facetSoup(n: number): Buffer {
 /** The summary of a job, once it is there. */
 async function summaryOf(at: TestInstance, id: string) {
   for (let i = 0; i < 200; i++) {
-    const entry = (await at.call('GET', '/jobs')).json.find((j: { id: string }) => j.id === id);
+    const entry = (await at.call('GET', '/jobs')).json.jobs.find((j: { id: string }) => j.id === id);
     if (entry?.summary) return entry.summary;
     await sleep(100);
   }

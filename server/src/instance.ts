@@ -58,7 +58,9 @@ export async function startInstance(config: Config, files: { work: string; demoS
       stop: async () => {
         await new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections(); });
         session.stop();
+        const settled = services.summaries.close();
         services.planning.close();
+        await settled;
         await connection.sequelize.close();
         await database?.stop();
         unlock();

@@ -15,6 +15,13 @@ export interface JobSummary {
   readonly problem: string | null;
 }
 
+/** One page of jobs. */
+export interface JobList {
+  /** how many fit, on all pages */
+  readonly total: number;
+  readonly jobs: readonly JobListEntry[];
+}
+
 export interface JobListEntry {
   readonly id: string;
   readonly number: string;

@@ -13,6 +13,10 @@ export interface FileRow extends Model<InferAttributes<FileRow>, InferCreationAt
 export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
   id: string; number: string; part: string; due: string | null; machineId: string | null; fileHash: string | null;
   revision: CreationOptional<number>; document: string; summary: CreationOptional<string | null>;
+  partRevision: CreationOptional<string>; units: CreationOptional<string>; letter: CreationOptional<string | null>; registers: CreationOptional<string | null>; changedBy: CreationOptional<string | null>;
+  /** revisions of job and shop the summary was made of */
+  summaryRevision: CreationOptional<number | null>; summaryShop: CreationOptional<number | null>; openFindings: CreationOptional<number | null>;
+  wantedAt: CreationOptional<Date | null>; takenUntil: CreationOptional<Date | null>; tries: CreationOptional<number>;
   createdAt: CreationOptional<Date>; updatedAt: CreationOptional<Date>;
 }
 export interface IssueRow extends Model<InferAttributes<IssueRow>, InferCreationAttributes<IssueRow>> {
@@ -66,6 +70,8 @@ export function defineModels(sequelize: Sequelize): Models {
     jobs: sequelize.define<JobRow>('jobs', {
       id: { type: DataTypes.UUID, primaryKey: true }, number: DataTypes.STRING(60), part: DataTypes.STRING(200), due: DataTypes.STRING(10), machineId: DataTypes.STRING(200),
       fileHash: DataTypes.CHAR(64), revision: DataTypes.INTEGER, document: text, summary: text, createdAt: DataTypes.DATE, updatedAt: DataTypes.DATE,
+      partRevision: DataTypes.STRING(20), units: DataTypes.STRING(8), letter: DataTypes.STRING(4), registers: DataTypes.TEXT('medium'), changedBy: DataTypes.UUID,
+      summaryRevision: DataTypes.INTEGER, summaryShop: DataTypes.INTEGER, openFindings: DataTypes.INTEGER, wantedAt: DataTypes.DATE(3), takenUntil: DataTypes.DATE(3), tries: DataTypes.INTEGER,
     }),
     issues: sequelize.define<IssueRow>('issues', {
       id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), place: DataTypes.INTEGER, issuedAt: DataTypes.DATE, note: DataTypes.TEXT, version: DataTypes.INTEGER,

@@ -8,7 +8,7 @@ import { accountOf, planner, signedIn } from '../sessions';
 import { issueRoutes } from './issues';
 import { openApi } from './openapi';
 import { peopleRoutes } from './people';
-import { expectedRevision, jobIdOf, route, tag } from './requests';
+import { expectedRevision, jobIdOf, route, searchOf, tag } from './requests';
 import { runRoutes } from './runs';
 
 /** All routes under /api/v1. Each is described in openapi.ts; a test holds the two together. */
@@ -39,13 +39,13 @@ export function apiRoutes(services: Services): Router {
     response.set('ETag', tag(revision)).json(document);
   }));
 
-  api.get('/jobs', route(async (_request, response) => { response.json(await jobs.list()); }));
+  api.get('/jobs', route(async (request, response) => { response.json(await jobs.list(searchOf(request))); }));
   api.post('/jobs', planner, json, route(async (request, response) => {
-    const { id, revision, document } = await jobs.create(request.body);
+    const { id, revision, document } = await jobs.create(request.body, accountOf(response));
     response.status(201).set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`).json({ id, document });
   }));
   api.post('/jobs/import', planner, textBody('4mb'), route(async (request, response) => {
-    const { id, revision, document, adopted } = await jobs.import(typeof request.body === 'string' ? request.body : '');
+    const { id, revision, document, adopted } = await jobs.import(typeof request.body === 'string' ? request.body : '', accountOf(response));
     response.status(201).set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`).json({ id, document, adopted });
   }));
   api.post('/jobs/read', textBody('4mb'), route((request, response) => {

@@ -1,5 +1,6 @@
 import type { Request, RequestHandler, Response } from 'express';
 import { badInput, notFound, Problem } from '../problem';
+import type { JobSearch } from '../services/jobs';
 
 /** Express 5 passes rejected promises on; this only drops the returned value. */
 export const route = (work: (request: Request, response: Response) => Promise<void> | void): RequestHandler => (request, response) => work(request, response);
@@ -33,6 +34,22 @@ export function expectedRevision(request: Request): number {
   const match = /^"(\d+)"$/.exec(header);
   if (!match) throw badInput([`If-Match: expected a revision such as "3", found ${header}.`]);
   return Number(match[1]);
+}
+
+const SHOWS = ['all', 'open findings', 'not issued'] as const;
+
+/** Which page of which jobs is asked for. */
+export function searchOf({ query }: Request): JobSearch {
+  const whole = (name: string, least: number, most: number, plain: number): number => {
+    const value = query[name] === undefined ? plain : Number(query[name]);
+    if (!Number.isInteger(value) || value < least || value > most) throw badInput([`${name}: expected a number from ${least} to ${most}, found ${String(query[name])}.`]);
+    return value;
+  };
+  const text = query.search ?? '';
+  if (typeof text !== 'string' || text.length > 200) throw badInput(['search: expected up to 200 characters.']);
+  const show = SHOWS.find((s) => s === (query.show ?? 'all'));
+  if (!show) throw badInput([`show: expected one of ${SHOWS.join(', ')}, found ${String(query.show)}.`]);
+  return { text, show, page: whole('page', 0, 100_000, 0), size: whole('size', 1, 100, 50) };
 }
 
 /** Tells when nobody waits for an answer any more: then its work need not be done. */

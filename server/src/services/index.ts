@@ -10,6 +10,7 @@ import { Planning } from './planning';
 import { RunService } from './runs';
 import type { Limits } from '../work';
 import { ShopService } from './shop';
+import { Summaries } from './summaries';
 
 export interface Services {
   readonly jobs: JobService;
@@ -17,6 +18,7 @@ export interface Services {
   readonly files: Files;
   readonly issues: IssueService;
   readonly planning: Planning;
+  readonly summaries: Summaries;
   readonly accounts: AccountService;
   readonly audit: AuditService;
   readonly runs: RunService;
@@ -33,13 +35,14 @@ export function makeServices({ sequelize, models }: Database, dataFolder: string
   const files = new Files(models, dataFolder);
   const planning = new Planning(work, files, log, limits);
   const audit = new AuditService(models);
+  const summaries = new Summaries(sequelize, models, shop, planning, log);
   let demo: SessionInfo['demo'] = null;
   return {
     planning, shop, files, audit, publicAddress,
     accounts: new AccountService(sequelize, models, audit),
     runs: new RunService(sequelize, models, audit),
     demoAccounts: () => demo, tellDemoAccounts: (accounts) => { demo = accounts; },
-    jobs: new JobService(sequelize, models, shop, planning, audit, log),
+    jobs: new JobService(sequelize, models, shop, planning, audit, summaries), summaries,
     issues: new IssueService(sequelize, models, shop, planning, audit),
     isReady: () => sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(() => true, () => false),
   };

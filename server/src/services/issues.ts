@@ -72,6 +72,7 @@ export class IssueService {
       await this.models.issues.create({
         id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, version: JOB_VERSION, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, issuedBy: by.name, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
       }, { transaction });
+      await this.models.jobs.update({ letter }, { where: { id: jobId }, transaction, silent: true });
       await this.audit.note(by, 'issued a sheet', { detail: `issue ${letter}`, jobId, transaction });
     });
     return {

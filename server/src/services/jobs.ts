@@ -1,18 +1,27 @@
 import { randomUUID } from 'node:crypto';
-import type { Sequelize, Transaction } from 'sequelize';
+import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
-import type { JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
+import type { JobList, JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
 import type { Planning } from './planning';
+import { registerUses } from './registerUses';
 import { staleWrite, type ShopService } from './shop';
+import type { Summaries } from './summaries';
 
-interface StoredSummary {
-  readonly revision: number;
-  readonly shopRevision: number;
-  readonly summary: JobSummary;
+/** What a list shows of a job. */
+const LISTED = ['id', 'number', 'part', 'partRevision', 'units', 'due', 'machineId', 'letter', 'revision', 'summary', 'summaryRevision', 'summaryShop', 'wantedAt', 'updatedAt'];
+const WANTED_AGAIN_MS = 20_000;
+
+/** Which jobs a list shows, and which page of them. */
+export interface JobSearch {
+  readonly text: string;
+  readonly show: 'all' | 'open findings' | 'not issued';
+  /** from 0 */
+  readonly page: number;
+  readonly size: number;
 }
 
 function checked(input: unknown): Job {
@@ -25,30 +34,47 @@ function checked(input: unknown): Job {
 
 /** Job documents with a revision counter; lists carry a summary planned in the background. */
 export class JobService {
-  readonly #summarizing = new Set<string>();
-
   constructor(
     private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly planning: Planning, private readonly audit: AuditService, private readonly log: (line: string) => void,
+    private readonly planning: Planning, private readonly audit: AuditService, private readonly summaries: Summaries,
   ) {}
 
-  async list(): Promise<JobListEntry[]> {
-    const [rows, shop, letters] = await Promise.all([
-      this.models.jobs.findAll({ order: [['number', 'ASC'], ['createdAt', 'ASC']] }), this.shop.read(),
-      this.models.issues.findAll({ attributes: ['jobId', 'letter', 'place'], order: [['place', 'ASC']] }),
+  /** One page of the jobs that fit, by number, with how many there are. Reads columns only: nothing is planned, no document is opened. */
+  async list({ text, show, page, size }: JobSearch): Promise<JobList> {
+    const [shopRevision, machines] = await Promise.all([this.shop.revision(), this.models.machines.findAll({ attributes: ['id', 'document'] })]);
+    const names = new Map(machines.map((m) => [m.id, (JSON.parse(m.document) as { name: string }).name]));
+    const words = text.trim().split(/\s+/).filter((w) => w !== '').slice(0, 5);
+    const where: WhereOptions<JobRow> = {
+      [Op.and]: words.map((word) => {
+        const like = { [Op.like]: `%${word.replace(/[\\%_]/g, '\\$&')}%` };
+        const on = [...names].filter(([, name]) => name.toLowerCase().includes(word.toLowerCase())).map(([id]) => id);
+        return { [Op.or]: [{ number: like }, { part: like }, { partRevision: like }, ...(on.length > 0 ? [{ machineId: on }] : [])] };
+      }),
+      ...(show === 'not issued' ? { letter: null } : show === 'open findings' ? { openFindings: { [Op.gt]: 0 } } : {}),
+    };
+    // which they are is found in an index; only their rows are read
+    const [total, found] = await Promise.all([
+      this.models.jobs.count({ where }), this.models.jobs.findAll({ where, attributes: ['id'], order: [['number', 'ASC'], ['createdAt', 'ASC'], ['id', 'ASC']], limit: size, offset: page * size }),
     ]);
-    return rows.map((row) => {
-      const job = JSON.parse(row.document) as Job;
-      const stored = row.summary ? JSON.parse(row.summary) as StoredSummary : null;
-      const current = stored && stored.revision === row.revision && stored.shopRevision === shop.revision;
-      if (!current) this.summarizeLater(row.id);
-      return {
-        id: row.id, number: row.number, part: row.part, revision: job.revision, due: row.due, units: job.units, updatedAt: row.updatedAt.toISOString(),
-        machine: shop.document.machines.find((m) => m.id === job.machine)?.name ?? null,
-        letter: letters.filter((l) => l.jobId === row.id).at(-1)?.letter ?? null,
-        summary: current ? stored.summary : null,
-      };
-    });
+    const rows = await this.models.jobs.findAll({ where: { id: found.map((f) => f.id) }, attributes: LISTED });
+    const byId = new Map(rows.map((r) => [r.id, r]));
+    const isCurrent = (r: JobRow) => r.summary !== null && r.summaryRevision === r.revision && r.summaryShop === shopRevision;
+    await this.summaries.want(rows.filter((r) => !isCurrent(r) && (r.wantedAt === null || Date.now() - r.wantedAt.getTime() > WANTED_AGAIN_MS)).map((r) => r.id));
+    return {
+      total,
+      jobs: found.flatMap(({ id }): JobListEntry[] => {
+        const row = byId.get(id);
+        return row ? [{
+          id, number: row.number, part: row.part, revision: row.partRevision, due: row.due, units: row.units as Job['units'], updatedAt: row.updatedAt.toISOString(),
+          machine: names.get(row.machineId ?? '') ?? null, letter: row.letter, summary: isCurrent(row) ? JSON.parse(row.summary!) as JobSummary : null,
+        }] : [];
+      }),
+    };
+  }
+
+  /** How many jobs there are. */
+  count(): Promise<number> {
+    return this.models.jobs.count();
   }
 
   async read(id: string): Promise<Revised<Job>> {
@@ -63,24 +89,24 @@ export class JobService {
     return row.revision;
   }
 
-  async create(input: unknown): Promise<Revised<Job> & { id: string }> {
+  async create(input: unknown, by: Account | null = null): Promise<Revised<Job> & { id: string }> {
     const job = checked(input);
     const id = randomUUID();
     const columns = await this.#columns(job);
     await this.sequelize.transaction(async (transaction) => {
       await this.#numberIsFree(job.number, transaction);
-      await this.models.jobs.create({ id, ...columns, revision: 1, document: JSON.stringify(job) }, { transaction });
+      await this.models.jobs.create({ id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) }, { transaction });
     });
-    this.summarizeLater(id);
+    this.summaries.nudge();
     return { id, revision: 1, document: job };
   }
 
   /** Reads an open job file into a new job, or over an existing one as an ordinary edit. */
-  async import(text: string): Promise<Revised<Job> & { id: string; adopted: string[] }> {
+  async import(text: string, by: Account): Promise<Revised<Job> & { id: string; adopted: string[] }> {
     const file = readJobFile(text);
     if (!file.ok) throw badInput(file.problems);
     const adopted = await this.shop.adopt(file.value.shop);
-    return { ...await this.create(file.value.job), adopted };
+    return { ...await this.create(file.value.job, by), adopted };
   }
 
   async write(id: string, input: unknown, expected: number, by: Account): Promise<Revised<Job>> {
@@ -92,11 +118,11 @@ export class JobService {
       const before = JSON.parse(row.document) as Job;
       if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: before });
       if (row.number !== job.number) await this.#numberIsFree(job.number, transaction);
-      await row.update({ ...columns, document: JSON.stringify(job), revision: expected + 1 }, { transaction });
+      await row.update({ ...columns, changedBy: by.id, wantedAt: new Date(), document: JSON.stringify(job), revision: expected + 1 }, { transaction });
       await this.#noteAcceptances(id, before, job, by, transaction);
       return { revision: expected + 1, document: job };
     });
-    this.summarizeLater(id);
+    this.summaries.nudge();
     return result;
   }
 
@@ -127,25 +153,6 @@ export class JobService {
     this.planning.cancel(id);
   }
 
-  /** Plans a job for the list, without anybody waiting for it. */
-  summarizeLater(id: string): void {
-    if (this.#summarizing.has(id)) return;
-    this.#summarizing.add(id);
-    void this.#summarize(id).catch((error: unknown) => this.log(`summary of ${id}: ${error instanceof Error ? error.message : String(error)}`)).finally(() => this.#summarizing.delete(id));
-  }
-
-  async #summarize(id: string): Promise<void> {
-    for (let round = 0; round < 20; round++) {
-      const [row, shop] = await Promise.all([this.models.jobs.findByPk(id), this.shop.read()]);
-      if (!row) return;
-      const job = JSON.parse(row.document) as Job;
-      const summary = await this.planning.summarize({ job, shop: shop.document }, { jobId: id, owner: '' });
-      const stored: StoredSummary = { revision: row.revision, shopRevision: shop.revision, summary };
-      const [written] = await this.models.jobs.update({ summary: JSON.stringify(stored) }, { where: { id, revision: row.revision }, silent: true });
-      if (written > 0) return;
-    }
-  }
-
   async #row(id: string): Promise<JobRow> {
     const row = await this.models.jobs.findByPk(id);
     if (!row) throw notFound('The job');
@@ -158,6 +165,9 @@ export class JobService {
       hash ? this.models.files.findByPk(hash, { attributes: ['hash'] }) : null,
       job.machine ? this.models.machines.findByPk(job.machine, { attributes: ['id'] }) : null,
     ]);
-    return { number: job.number, part: job.part, due: job.due, machineId: machine?.id ?? null, fileHash: file?.hash ?? null };
+    return {
+      number: job.number, part: job.part, due: job.due, machineId: machine?.id ?? null, fileHash: file?.hash ?? null,
+      partRevision: job.revision, units: job.units, registers: JSON.stringify(registerUses(job)),
+    };
   }
 }

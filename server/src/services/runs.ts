@@ -1,6 +1,5 @@
 import { Type } from '@sinclair/typebox';
 import { AXES, type Vec3 } from '@violet-jaw/core/frames';
-import type { Job } from '@violet-jaw/core/job';
 import { readingsInWords, runHistory, runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
 import { checker } from '@violet-jaw/core/schema';
 import type { ReadingEntry, RegisterEntry, RunHead, RunHistory, RunRecord, RunToOpen } from '@violet-jaw/formats/api';
@@ -9,6 +8,7 @@ import type { Models, RunRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
+import type { RegisterUse } from './registerUses';
 
 const eventHead = { id: Type.String({ minLength: 8, maxLength: 64 }), at: Type.String({ maxLength: 40 }), stepId: Type.String({ maxLength: 120 }), who: Type.Optional(Type.String({ maxLength: 60 })) };
 const value = Type.Union([Type.Number({ minimum: -1e6, maximum: 1e6 }), Type.Boolean()]);
@@ -105,17 +105,13 @@ export class RunService {
     const midnight = new Date();
     midnight.setHours(0, 0, 0, 0);
     const [jobs, runs] = await Promise.all([
-      this.models.jobs.findAll({ where: { machineId }, attributes: ['id', 'number', 'part', 'document'] }),
+      this.models.jobs.findAll({ where: { machineId }, attributes: ['id', 'number', 'part', 'registers'] }),
       this.models.runs.findAll({ where: { machineId, [Op.or]: [{ finishedAt: null }, { startedAt: { [Op.gte]: midnight } }] } }),
     ]);
     return jobs.flatMap((row) => {
-      const job = JSON.parse(row.document) as Job;
       const own = runs.filter((r) => r.jobId === row.id);
       const state = own.some((r) => r.finishedAt === null) ? 'stands on the machine' : own.length > 0 ? 'run today' : 'planned';
-      return job.setups.flatMap((s) => [
-        { register: s.register, by: `Op ${s.op}` }, ...(s.nextCopy && job.copies.x * job.copies.y * job.copies.z > 1 ? [{ register: s.nextCopy, by: `Op ${s.op} copy 2` }] : []),
-        ...s.further.flatMap((p, i) => (p.register ? [{ register: p.register, by: `Op ${s.op} piece ${i + 2}` }] : [])),
-      ]).map((use): RegisterEntry => ({ ...use, jobId: row.id, number: row.number, part: row.part, state }));
+      return (JSON.parse(row.registers ?? '[]') as RegisterUse[]).map((use): RegisterEntry => ({ ...use, jobId: row.id, number: row.number, part: row.part, state }));
     });
   }
 

@@ -46,6 +46,11 @@ export class ShopService {
     };
   }
 
+  /** Only the revision. */
+  async revision(): Promise<number> {
+    return (await this.models.shop.findByPk(1, { attributes: ['revision'] }))?.revision ?? 0;
+  }
+
   async write(input: unknown, expected: number): Promise<Revised<Shop>> {
     const checked = checkShop(input);
     if (!checked.ok) throw badInput(checked.problems);

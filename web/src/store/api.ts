@@ -3,7 +3,7 @@ import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
 import type { RunEvent } from '@violet-jaw/core/run';
-import type { AccountHead, AuditEntry, IssueHead, JobListEntry, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, RunToOpen, SessionInfo } from '@violet-jaw/formats/api';
+import type { AccountHead, AuditEntry, IssueHead, JobList, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, RunToOpen, SessionInfo } from '@violet-jaw/formats/api';
 
 /** What the server answered instead of a success, in its own words. */
 export class ServerProblem extends Error {
@@ -23,6 +23,8 @@ export class ServerProblem extends Error {
 }
 
 const BASE = '/api/v1';
+/** So many jobs stand on one page of the list. */
+export const JOBS_A_PAGE = 50;
 
 let signedOut: () => unknown = () => undefined;
 
@@ -87,7 +89,7 @@ export const jobPlace = (id: string) => placeAt<Job>(`/jobs/${id}`, (job, versio
 export const shopPlace = () => placeAt<Shop>('/shop', (shop, version) => fromVersion(version, { shop })?.shop ?? null);
 
 export const api = {
-  jobs: async () => await (await request('/jobs')).json() as JobListEntry[],
+  jobs: async ({ text, show, page }: { text: string; show: string; page: number }) => await (await request(`/jobs?${new URLSearchParams({ search: text, show, page: String(page), size: String(JOBS_A_PAGE) }).toString()}`)).json() as JobList,
   createJob: async (job: Job) => await (await request('/jobs', { method: 'POST', headers: asJson, body: JSON.stringify(job) })).json() as { id: string },
   importJob: async (text: string) => await (await request('/jobs/import', { method: 'POST', headers: asJson, body: text })).json() as { id: string; adopted: string[] },
   readJobFile: async (text: string) => await (await request('/jobs/read', { method: 'POST', headers: asJson, body: text })).json() as JobFile,

@@ -7,6 +7,7 @@ import { atTheMachine } from './0005-at-the-machine';
 import { ownVersions } from './0006-own-versions';
 import { pocketLedge } from './0007-pocket-ledge';
 import { harmfulFiles } from './0008-harmful-files';
+import { lists } from './0009-lists';
 
 export interface Migration {
   readonly name: string;
@@ -23,4 +24,5 @@ export const migrations: readonly Migration[] = [
   { name: '0006-own-versions', up: ownVersions },
   { name: '0007-pocket-ledge', up: pocketLedge },
   { name: '0008-harmful-files', up: harmfulFiles },
+  { name: '0009-lists', up: lists },
 ];

@@ -1,46 +1,51 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import type { JobListEntry } from '@violet-jaw/formats/api';
+import type { JobList } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { PageView } from '../../drawing/Drawing';
-import { api, ServerProblem } from '../../store/api';
+import { api, JOBS_A_PAGE, ServerProblem } from '../../store/api';
 import { useIsPlanner } from '../../store/sessionStore';
 import { NewJob } from './NewJob';
-
-const matches = (job: JobListEntry, text: string) =>
-  `${job.number} ${job.part} ${job.machine ?? ''} ${job.revision}`.toLowerCase().includes(text.trim().toLowerCase());
 
 type Show = 'all' | 'open findings' | 'not issued';
 
 /** The shop's jobs. A part or job file dropped anywhere makes a new one. */
 export function JobsPage() {
-  const [jobs, setJobs] = useState<readonly JobListEntry[] | null>(null);
+  const [list, setList] = useState<JobList | null>(null);
   const isPlanner = useIsPlanner();
   const [problem, setProblem] = useState<string | null>(null);
   const [away, setAway] = useState<string | null>(null);
   const [text, setText] = useState('');
   const [show, setShow] = useState<Show>('all');
+  const [page, setPage] = useState(0);
   const [making, setMaking] = useState<{ file: File | null } | null>(null);
   const [dropping, setDropping] = useState(false);
   const search = useRef<HTMLInputElement>(null);
+  const asked = useRef(0);
   const navigate = useNavigate();
   useShortcuts({ '/': () => search.current?.focus(), 'g o': () => { void navigate('/shop'); } });
 
   const load = useCallback(async () => {
+    const mine = ++asked.current;
     try {
-      setJobs(await api.jobs());
+      const found = await api.jobs({ text, show, page });
+      // an answer that comes late does not take the place of a newer one
+      if (mine !== asked.current) return;
+      setList(found);
       setAway(null);
+      if (found.jobs.length === 0 && page > 0) setPage(0);
     } catch (error) {
       setAway(error instanceof ServerProblem ? error.message : String(error));
     }
-  }, []);
+  }, [text, show, page]);
   useEffect(() => {
     document.title = 'Jobs · Violet Jaw';
-    void load();
+    // while somebody types, the last word counts
+    const soon = setTimeout(() => { void load(); }, 150);
     const timer = setInterval(() => { void load(); }, 3000);
-    return () => clearInterval(timer);
+    return () => { clearTimeout(soon); clearInterval(timer); };
   }, [load]);
 
   const take = async (file: File) => {
@@ -54,9 +59,9 @@ export function JobsPage() {
     }
   };
 
-  const shown = useMemo(() => (jobs ?? []).filter((j) => matches(j, text)
-    && (show !== 'open findings' || (j.summary && j.summary.counts.stop + j.summary.counts.caution > 0))
-    && (show !== 'not issued' || j.letter === null)), [jobs, text, show]);
+  const shown = list?.jobs ?? [];
+  const isAll = text.trim() === '' && show === 'all';
+  const pages = Math.ceil((list?.total ?? 0) / JOBS_A_PAGE);
 
   return (
     <div
@@ -71,8 +76,8 @@ export function JobsPage() {
       <main>
         <div className="d-flex gap-3 align-items-end mb-2 flex-wrap">
           <h1 className="h4 mb-0 me-auto">Jobs</h1>
-          <Form.Control ref={search} type="search" aria-label="Search jobs" placeholder="Search number, part, machine  ( / )" value={text} onChange={(e) => setText(e.target.value)} style={{ width: '18rem' }} />
-          <Form.Select aria-label="Show" value={show} onChange={(e) => setShow(e.target.value as Show)} style={{ width: 'auto' }}>
+          <Form.Control ref={search} type="search" aria-label="Search jobs" placeholder="Search number, part, machine  ( / )" value={text} maxLength={200} onChange={(e) => { setText(e.target.value); setPage(0); }} style={{ width: '18rem' }} />
+          <Form.Select aria-label="Show" value={show} onChange={(e) => { setShow(e.target.value as Show); setPage(0); }} style={{ width: 'auto' }}>
             <option value="all">all jobs</option><option value="open findings">with open findings</option><option value="not issued">not issued yet</option>
           </Form.Select>
           {isPlanner && <Button onClick={() => setMaking({ file: null })}>New job</Button>}
@@ -101,9 +106,15 @@ export function JobsPage() {
             ))}
           </tbody>
         </Table>
-        {jobs === null && !away && <p>Loading the jobs…</p>}
-        {jobs?.length === 0 && <p>No jobs yet. Drop a part file here, or choose New job.</p>}
-        {jobs && jobs.length > 0 && shown.length === 0 && <p>No job fits the search.</p>}
+        {list === null && !away && <p>Loading the jobs…</p>}
+        {list?.total === 0 && <p>{isAll ? 'No jobs yet. Drop a part file here, or choose New job.' : 'No job fits the search.'}</p>}
+        {list && pages > 1 && (
+          <nav aria-label="Pages of the list" className="d-flex gap-3 align-items-center mb-2">
+            <Button size="sm" variant="outline-primary" disabled={page === 0} onClick={() => setPage(page - 1)}>Previous</Button>
+            <span>{page * JOBS_A_PAGE + 1} to {Math.min((page + 1) * JOBS_A_PAGE, list.total)} of {list.total}</span>
+            <Button size="sm" variant="outline-primary" disabled={page + 1 >= pages} onClick={() => setPage(page + 1)}>Next</Button>
+          </nav>
+        )}
         {isPlanner && <p className="quiet">Drop a part file (STEP, IGES, BREP, STL, DXF) or a job file (JSON) anywhere on this page to begin a job with it.</p>}
       </main>
       {making && <NewJob file={making.file} onClose={() => setMaking(null)} onMade={(id) => { void navigate(`/jobs/${id}/part`); }} />}

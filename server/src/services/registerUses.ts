@@ -1,0 +1,18 @@
+/** Which registers a job keys values into, and for what. */
+export interface RegisterUse {
+  readonly register: string;
+  readonly by: string;
+}
+
+interface SomeSetup { readonly op?: number; readonly register?: string; readonly nextCopy?: string | null; readonly further?: readonly { readonly register?: string | null }[] }
+
+/** The registers of a job's document, of any version that has them. */
+export function registerUses(document: object): RegisterUse[] {
+  const { setups = [], copies } = document as { setups?: readonly SomeSetup[]; copies?: { x: number; y: number; z: number } };
+  const hasCopies = copies !== undefined && copies.x * copies.y * copies.z > 1;
+  return setups.flatMap((s): RegisterUse[] => [
+    ...(s.register ? [{ register: s.register, by: `Op ${s.op}` }] : []),
+    ...(s.nextCopy && hasCopies ? [{ register: s.nextCopy, by: `Op ${s.op} copy 2` }] : []),
+    ...(s.further ?? []).flatMap((p, i) => (p.register ? [{ register: p.register, by: `Op ${s.op} piece ${i + 2}` }] : [])),
+  ]);
+}
