@@ -1,4 +1,4 @@
-import type { Server } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { makeApp } from './app';
 import type { Config } from './config';
@@ -20,10 +20,12 @@ export interface Instance {
 
 function listen(app: ReturnType<typeof makeApp>, { port, host }: Config): Promise<Server> {
   return new Promise((done, fail) => {
-    const server = app.listen(port, host, (error?: Error) => {
-      if (error) fail(new Error((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? `Port ${port} is in use. Stop the other program or set PORT to another number.` : error.message));
-      else done(server);
+    // half a request does not hold a connection for long; a part file may take its time on a slow network
+    const server = createServer({ headersTimeout: 10_000, requestTimeout: 300_000, keepAliveTimeout: 10_000, connectionsCheckingInterval: 2000 }, app);
+    server.once('error', (error: Error) => {
+      fail(new Error((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? `Port ${port} is in use. Stop the other program or set PORT to another number.` : error.message));
     });
+    server.listen(port, host, () => done(server));
   });
 }
 

@@ -1,4 +1,4 @@
-import { QueryTypes, Sequelize } from 'sequelize';
+import { QueryTypes, Sequelize, Transaction } from 'sequelize';
 import { Umzug, type UmzugStorage } from 'umzug';
 import { defineModels, type Models } from '../models';
 import { migrations } from './migrations';
@@ -36,7 +36,9 @@ class NoteInTable implements UmzugStorage {
 export async function connect(url: string): Promise<Database> {
   const sequelize = new Sequelize(url, {
     dialect: 'mariadb', logging: false,
-    pool: { max: 12, min: 0, acquire: 6000, idle: 10_000 },
+    // what is read after a lock is what stands there then
+    isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
+    pool: { max: 12, min: 0, acquire: 15_000, idle: 10_000 },
     dialectOptions: { connectTimeout: 4000, maxAllowedPacket: 128 * 1024 * 1024 },
     define: { underscored: true, freezeTableName: true },
   });

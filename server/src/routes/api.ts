@@ -1,4 +1,5 @@
 import { createReadStream } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { jsonBody, textBody } from './bodies';
 import { readJobFile } from '@violet-jaw/core/job';
@@ -75,12 +76,13 @@ export function apiRoutes(services: Services): Router {
     try { name = decodeURIComponent(raw); } catch { /* keep it as it came */ }
     response.status(201).json(await files.store(request, name.slice(0, 500)));
   }));
-  api.get('/files/:hash', route((request, response) => {
+  api.get('/files/:hash', route(async (request, response) => {
     const { hash } = request.params;
     const path = files.path(typeof hash === 'string' ? hash : undefined);
     if (!path) throw notFound('The file');
     response.type('application/octet-stream').set('Cache-Control', 'private, max-age=31536000, immutable');
-    createReadStream(path).pipe(response);
+    // whichever ends first, the file or who reads it: both are closed
+    await pipeline(createReadStream(path), response).catch((error: unknown) => { if (!response.headersSent) throw error; response.destroy(); });
   }));
 
   api.use((request) => { throw new Problem(404, 'Not found', `There is no ${request.method} ${request.path}.`); });

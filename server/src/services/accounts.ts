@@ -4,6 +4,7 @@ import { Type } from '@sinclair/typebox';
 import { checker } from '@violet-jaw/core/schema';
 import type { AccountHead, Role } from '@violet-jaw/formats/api';
 import type { Sequelize, Transaction } from 'sequelize';
+import { inTransaction } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { AuditService } from './audit';
@@ -71,7 +72,7 @@ export class AccountService {
     if (await this.models.accounts.findOne({ where: { name: accountName } })) throw new Problem(409, 'Name taken', `There is an account "${accountName}" already. Choose another name.`);
     const account: Account = { id: randomUUID(), name: accountName, role: accountRole };
     const passwordHash = await hash(secret);
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       await this.models.accounts.create({ ...account, passwordHash }, { transaction });
       await this.audit.note(by ?? account, 'made an account', { detail: `${accountName}, ${accountRole}`, transaction });
     });
@@ -90,7 +91,7 @@ export class AccountService {
     }
     const passwordHash = secret ? { passwordHash: await hash(secret) } : {};
     const detail = `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`;
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       await row.update({ ...fields, ...passwordHash, failed: 0, lockedUntil: null }, { transaction });
       if (secret) await this.#endSessions(row.id, null, transaction);
       await this.audit.note(by, 'changed an account', { detail, transaction });
@@ -104,7 +105,7 @@ export class AccountService {
     if (!checked.ok) throw badInput(checked.problems);
     const row = await this.#proven(by.name, checked.value.current, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
     const passwordHash = await hash(checked.value.password);
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       await row.update({ passwordHash }, { transaction });
       await this.#endSessions(row.id, session, transaction);
       await this.audit.note(by, 'changed an account', { detail: `${row.name}: own password`, transaction });
@@ -150,7 +151,7 @@ export class AccountService {
     await this.sequelize.query('UPDATE accounts SET failed = failed + 1 WHERE id = ?', { replacements: [row.id] });
     await row.reload();
     if (row.failed < TRIES) return;
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       await row.update({ failed: 0, lockedUntil: new Date(this.now().getTime() + LOCKED_MINUTES * 60_000) }, { transaction });
       await this.audit.note(null, 'locked out', { detail: `${TRIES} wrong passwords`, name: row.name, transaction });
     });

@@ -5,6 +5,7 @@ import { checkJob, JOB_FORMAT, JOB_VERSION, jobFile, migrateJobFile, type Job } 
 import { compareEntries, nextLetter, type Entry, type Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { IssueHead } from '@violet-jaw/formats/api';
+import { inTransaction } from '../database/transaction';
 import type { IssueRow, Models } from '../models';
 import { notFound, Problem } from '../problem';
 import type { Account } from './accounts';
@@ -64,7 +65,7 @@ export class IssueService {
     }
     const pdfs = [Buffer.from(pdfA4), Buffer.from(pdfLetter)];
     const hash = createHash('sha256').update(document).update(shopPart).update(planned).update(pdfs[0]).update(pdfs[1]).digest('hex');
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       const current = await this.models.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'revision', 'document'] });
       if (current?.revision !== revision) throw staleWrite({ revision: current?.revision ?? 0, document: current ? JSON.parse(current.document) as Job : job });
       const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']], transaction });

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
 import type { JobList, JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
+import { inTransaction } from '../database/transaction';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
@@ -93,7 +94,7 @@ export class JobService {
     const job = checked(input);
     const id = randomUUID();
     const columns = await this.#columns(job);
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       await this.#numberIsFree(job.number, transaction);
       await this.models.jobs.create({ id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) }, { transaction });
     });
@@ -112,7 +113,7 @@ export class JobService {
   async write(id: string, input: unknown, expected: number, by: Account): Promise<Revised<Job>> {
     const job = checked(input);
     const columns = await this.#columns(job);
-    const result = await this.sequelize.transaction(async (transaction: Transaction) => {
+    const result = await inTransaction(this.sequelize, async (transaction: Transaction) => {
       const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       if (!row) throw notFound('The job');
       const before = JSON.parse(row.document) as Job;
@@ -142,7 +143,7 @@ export class JobService {
   }
 
   async remove(id: string, by: Account): Promise<void> {
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'number', 'part'] });
       if (!row) throw notFound('The job');
       const issued = await this.models.issues.count({ where: { jobId: id }, transaction });

@@ -3,7 +3,8 @@ import { AXES, type Vec3 } from '@violet-jaw/core/frames';
 import { readingsInWords, runHistory, runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
 import { checker } from '@violet-jaw/core/schema';
 import type { ReadingEntry, RegisterEntry, RunHead, RunHistory, RunRecord, RunToOpen } from '@violet-jaw/formats/api';
-import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { inTransaction } from '../database/transaction';
 import type { Models, RunRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
@@ -68,22 +69,22 @@ export class RunService {
     const checked = checkEvents(input);
     if (!checked.ok) throw badInput(checked.problems);
     const { jobId, letter, events } = checked.value;
+    const started = momentOf(checked.value.startedAt);
     const { plan, commons } = await this.plan(jobId, letter);
-    await this.#once(() => this.sequelize.transaction(async (transaction) => {
-      const started = new Date(checked.value.startedAt);
-      const [row, isNew] = await this.models.runs.findOrCreate({ where: { id: runId }, defaults: { id: runId, jobId, letter, machineId: plan.machineId, startedAt: Number.isNaN(started.getTime()) ? new Date() : started, startedBy: by.id }, transaction });
+    await inTransaction(this.sequelize, async (transaction) => {
+      const [row, isNew] = await this.models.runs.findOrCreate({ where: { id: runId }, defaults: { id: runId, jobId, letter, machineId: plan.machineId, startedAt: started, startedBy: by.id }, transaction });
       await row.reload({ lock: transaction.LOCK.UPDATE, transaction });
       if (row.jobId !== jobId || row.letter !== letter) throw new Problem(409, 'Another run', 'This run belongs to another sheet.');
       if (row.ended && events.length > 0) throw new Problem(409, 'Run ended', 'This run was ended. Start a new one; what was not sent is kept on the device.');
       await this.#add(row, plan, events, by, transaction);
       await this.#settle(row, plan, commons, by, isNew, transaction);
-    }));
+    });
     return await this.read(runId);
   }
 
   /** Ends a run that is not finished: the setup no longer stands. */
   async end(runId: string, by: Account): Promise<void> {
-    await this.sequelize.transaction(async (transaction) => {
+    await inTransaction(this.sequelize, async (transaction) => {
       const row = await this.models.runs.findByPk(runId, { transaction, lock: transaction.LOCK.UPDATE });
       if (!row) throw notFound('The run');
       await row.update({ ended: true, finishedAt: row.finishedAt ?? new Date() }, { transaction });
@@ -146,16 +147,6 @@ export class RunService {
     await this.models.readings.bulkCreate(zerosKeyedIn(plan, state).map((z) => ({ ...z, runId: row.id, jobId: row.jobId, letter: row.letter, machineId: plan.machineId, at: row.startedAt })), { transaction });
   }
 
-  /** Two devices may begin a run at the same moment: the second finds what the first has made. */
-  async #once(work: () => Promise<void>): Promise<void> {
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof UniqueConstraintError)) throw error;
-      await work();
-    }
-  }
-
   async #commons(machineId: string | null): Promise<Vec3[]> {
     if (!machineId) return [];
     const runs = await this.models.runs.findAll({ where: { machineId }, attributes: ['id'], order: [['startedAt', 'DESC']], limit: 50 });
@@ -173,6 +164,15 @@ export class RunService {
     const rows = await this.models.accounts.findAll({ where: { id: [...new Set(ids.filter((i) => i !== null))] }, attributes: ['id', 'name'] });
     return new Map(rows.map((r) => [r.id, r.name]));
   }
+}
+
+/** When a device says that a run began: now where it says nothing, and never in another age. */
+function momentOf(text: string): Date {
+  if (text === '') return new Date();
+  const at = new Date(text);
+  const year = at.getUTCFullYear();
+  if (Number.isNaN(year) || year < 2000 || year > 2200) throw badInput([`startedAt: expected a moment such as 2026-11-27T10:05:00Z, found ${JSON.stringify(text)}.`]);
+  return at;
 }
 
 /** Who is signed in where it was sent from, and who was when it was made, where that is another. */

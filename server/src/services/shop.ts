@@ -2,6 +2,7 @@ import { Transaction, type Sequelize } from 'sequelize';
 import { checkShop } from '@violet-jaw/core/job';
 import type { Device, Machine, Offcut, Shop, Station, Stock } from '@violet-jaw/core/shop';
 import type { Revised } from '@violet-jaw/formats/api';
+import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
 import { badInput, Problem } from '../problem';
 
@@ -62,7 +63,7 @@ export class ShopService {
       ...shop.machines.flatMap((m) => (['x', 'y', 'z'] as const).filter((a) => m.travel[a].min >= m.travel[a].max).map((a) => `${m.name}: the travel in ${a.toUpperCase()} ends before it begins.`)),
     ];
     if (problems.length > 0) throw badInput(problems);
-    return this.sequelize.transaction(async (transaction) => {
+    return inTransaction(this.sequelize, async (transaction) => {
       const [head] = await this.models.shop.findOrCreate({ where: { id: 1 }, defaults: { id: 1, name: shop.name, revision: 0 }, transaction });
       await head.reload({ transaction, lock: Transaction.LOCK.UPDATE });
       if (head.revision !== expected) throw staleWrite(await this.read(transaction));

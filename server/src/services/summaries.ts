@@ -1,6 +1,7 @@
-import { Op, QueryTypes, Transaction, type Sequelize } from 'sequelize';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { Job } from '@violet-jaw/core/job';
 import type { JobSummary } from '@violet-jaw/formats/api';
+import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
 import { Stopped } from '../work';
 import type { Planning } from './planning';
@@ -65,7 +66,7 @@ export class Summaries {
 
   /** The next job that needs its summary, taken for as long as we say so. */
   async #take(shopRevision: number): Promise<Taken | null> {
-    return await this.sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, async (transaction) => {
+    return await inTransaction(this.sequelize, async (transaction) => {
       const [row] = await this.sequelize.query<Taken>(
         `SELECT id, revision, document, COALESCE(changed_by, '') owner, tries FROM jobs
          WHERE (summary_shop IS NULL OR summary_shop <> ? OR summary_revision IS NULL OR summary_revision <> revision) AND (taken_until IS NULL OR taken_until < UTC_TIMESTAMP(3))
