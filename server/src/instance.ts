@@ -29,14 +29,22 @@ function listen(app: ReturnType<typeof makeApp>, { port, host }: Config): Promis
   });
 }
 
+const isLoopback = (host: string) => host === 'localhost' || host === '::1' || /^127\./.test(host);
+
+/** Whether other machines reach the application: by the address it listens on, or by the one that is told to them. */
+export const isOpen = ({ host, publicAddress }: Pick<Config, 'host' | 'publicAddress'>): boolean => !isLoopback(host) || (publicAddress !== null && !isLoopback(new URL(publicAddress).hostname.replace(/^\[|\]$/g, '')));
+
 /** Says at the start how to get in: with the demo's accounts while they are as they were, or with the code for the first account. */
-async function tellAccounts(services: Services, log: (line: string) => void): Promise<void> {
+async function tellAccounts(services: Services, config: Config, log: (line: string) => void): Promise<void> {
   if (await services.accounts.none()) {
     log(`There is no account yet. Setup code for the first planner: ${services.accounts.setupCode}`);
     return;
   }
   const demo = await demoAccountsInForce(services);
-  services.tellDemoAccounts(demo);
+  if (demo && isOpen(config)) {
+    throw new Error(`${isLoopback(config.host) ? 'VIOLET_JAW_ADDRESS' : `HOST=${config.host}`} opens the application to other machines, but everybody knows the ${demo.length === 1 ? 'password' : 'passwords'} of ${demo.map((d) => d.name).join(' and ')} of the demo. Start without it, change them on the page Accounts, then start again; or start an empty shop with VIOLET_JAW_DEMO=no and another VIOLET_JAW_DATA.`);
+  }
+  services.tellDemoAccounts(demo !== null);
   for (const { name, password } of demo ?? []) log(`Demo account: ${name}, password ${password}`);
 }
 
@@ -49,7 +57,7 @@ export async function startInstance(config: Config, files: { work: string; demoS
     const connection = await connect(config.databaseUrl ?? database!.url);
     const services = makeServices(connection, config.dataFolder, files, config.publicAddress, log);
     if (files.demoStep && await loadDemo(services, files.demoStep)) log('The demo shop is loaded.');
-    await tellAccounts(services, log);
+    await tellAccounts(services, config, log);
     const session = sessions(connection.sequelize, sessionSecret(config.dataFolder));
     const server = await listen(makeApp(services, config.webFolder, session.handler, log), config);
     const address = server.address();

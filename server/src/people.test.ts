@@ -48,17 +48,37 @@ describe('signing in', () => {
     expect((await at.call('POST', '/session', { body: { name: 5 }, ...nobody })).status).toBe(400);
   });
 
-  test('five wrong ones lock the account, also for the right one; a planner unlocks it', async () => {
-    const made = await at.call('POST', '/accounts', { body: { name: 'Night shift', role: 'operator', password: 'right-password' } });
-    expect(made.status).toBe(201);
-    for (let i = 0; i < 4; i++) expect((await tryIn('Night shift', 'wrong-password')).status).toBe(401);
-    expect(await tryIn('Night shift', 'wrong-password')).toMatchObject({ status: 429, json: { detail: expect.stringMatching(/locked for 15 more minutes/) } });
-    expect((await tryIn('Night shift', 'right-password')).status).toBe(429);
-    expect((await at.call('GET', '/accounts')).json).toContainEqual(expect.objectContaining({ name: 'Night shift', locked: true }));
-    await at.call('PUT', `/accounts/${made.json.id}`, { body: { active: true } });
-    expect((await tryIn('Night shift', 'right-password')).status).toBe(201);
-    const actions = ((await at.call('GET', '/audit')).json as { name: string; action: string }[]).filter((a) => a.name === 'Night shift').map((a) => a.action);
-    expect(actions).toEqual(expect.arrayContaining(['locked out', 'sign-in failed', 'signed in']));
+  describe('guessing', () => {
+    const from = (address: string, name: string, password: string) => at.call('POST', '/session', { body: { name, password }, ...nobody, headers: { 'X-Forwarded-For': address } });
+
+    test('is slowed down for the one who guesses, at that address only; several at once count together', async () => {
+      await at.call('POST', '/accounts', { body: { name: 'Night shift', role: 'operator', password: 'right-password' } });
+      const wrong = await Promise.all(Array.from({ length: 12 }, () => from('10.0.0.1', 'Night shift', 'wrong-password')));
+      expect(wrong.filter((a) => a.status === 401)).toHaveLength(5);
+      expect(wrong.find((a) => a.status === 429)).toMatchObject({ json: { detail: expect.stringMatching(/Too many wrong passwords from here\. Try again in \d+ s/), retryAfterSeconds: expect.any(Number) } });
+      // also the right one must wait, or the wait would tell which it is
+      expect((await from('10.0.0.1', 'night SHIFT ', 'right-password')).status).toBe(429);
+      expect((await from('10.0.0.2', 'Night shift', 'right-password')).status).toBe(201);
+      const actions = ((await at.call('GET', '/audit')).json as { name: string; action: string }[]).filter((a) => a.name === 'Night shift').map((a) => a.action);
+      expect(actions).toEqual(expect.arrayContaining(['sign-in slowed down', 'sign-in failed', 'signed in']));
+    });
+
+    test('by the whole world does not keep somebody out where they were in before; a new place must wait', async () => {
+      await at.call('POST', '/accounts', { body: { name: 'Day shift', role: 'operator', password: 'right-password' } });
+      expect((await from('10.1.0.1', 'Day shift', 'right-password')).status).toBe(201);
+      for (let i = 0; i < 8; i++) await Promise.all(Array.from({ length: 5 }, (_, k) => from(`10.2.${i}.${k}`, 'Day shift', 'wrong-password')));
+      expect((await from('10.1.0.1', 'Day shift', 'right-password')).status).toBe(201);
+      expect((await from('10.3.0.1', 'Day shift', 'right-password')).status).toBe(429);
+      // a planner who gives a new password lets it be tried at once
+      const { id } = ((await at.call('GET', '/accounts')).json as { id: string; name: string }[]).find((a) => a.name === 'Day shift')!;
+      await at.call('PUT', `/accounts/${id}`, { body: { password: 'another-right-one' } });
+      expect((await from('10.3.0.1', 'Day shift', 'another-right-one')).status).toBe(201);
+    }, 60_000);
+
+    test('a name that does not exist is answered alike', async () => {
+      const codes = async (name: string, address: string) => { const list: number[] = []; for (let i = 0; i < 7; i++) list.push((await from(address, name, 'wrong-password')).status); return list; };
+      expect(await codes('Operator', '10.4.0.1')).toEqual(await codes('Nobody at all', '10.4.0.2'));
+    });
   });
 
   test('signing out ends the session for good; an account switched off is out at once', async () => {
@@ -119,7 +139,10 @@ describe('an operator', () => {
 
 describe('accounts', () => {
   test.each([
-    ['a short password', { name: 'A', role: 'operator', password: 'short' }, /password/],
+    ['a short password', { name: 'A', role: 'operator', password: 'short' }, /password: expected at least 12/],
+    ['a blank password', { name: 'A', role: 'operator', password: ' '.repeat(20) }, /again and again/],
+    ['a common password', { name: 'A', role: 'operator', password: 'Password1234' }, /guessed first/],
+    ['the name as password', { name: 'Night turn', role: 'operator', password: 'night turn 2026' }, /guessed first/],
     ['no name', { name: ' ', role: 'operator', password: 'long-enough-one' }, /name/],
     ['an unknown role', { name: 'A', role: 'owner', password: 'long-enough-one' }, /role: must be one of "planner", "operator"/],
   ])('%s is refused in words', async (_, body, says) => {
@@ -128,6 +151,18 @@ describe('accounts', () => {
 
   test('a name is there once, and the last planner stays', async () => {
     expect((await at.call('POST', '/accounts', { body: { name: 'Planner', role: 'operator', password: 'long-enough-one' } })).status).toBe(409);
+    // two who switch each other off at the same moment
+    const { json: second } = await at.call('POST', '/accounts', { body: { name: 'Second', role: 'planner', password: 'long-enough-one' } });
+    const all = (await at.call('GET', '/accounts')).json as { id: string; name: string; role: string; active: boolean }[];
+    const first = all.find((a) => a.name === 'Planner')!;
+    const other = await signIn(at.address, 'Second', 'long-enough-one');
+    const both = await Promise.all([at.call('PUT', `/accounts/${second.id}`, { body: { role: 'operator' } }), at.call('PUT', `/accounts/${first.id}`, { body: { role: 'operator' }, cookie: other })]);
+    expect(both.map((a) => a.status).sort()[0]).toBe(200);
+    expect(both.filter((a) => a.status === 200)).toHaveLength(1);
+    if (both[1].status === 200) {
+      await at.call('PUT', `/accounts/${first.id}`, { body: { role: 'planner' }, cookie: other });
+      await at.call('PUT', `/accounts/${second.id}`, { body: { role: 'operator' } });
+    }
     const planner = ((await at.call('GET', '/accounts')).json as { id: string; name: string }[]).find((a) => a.name === 'Planner')!;
     expect(await at.call('PUT', `/accounts/${planner.id}`, { body: { role: 'operator' } })).toMatchObject({ status: 409, json: { detail: expect.stringMatching(/last planner/) } });
   });
@@ -146,3 +181,16 @@ test('without the demo there is no account; the first planner needs the code the
   expect((await fresh.call('POST', '/accounts', { body: { ...first, name: 'Second', setupCode: code }, ...nobody })).status).toBe(401);
   await fresh.stop();
 }, 60_000);
+
+test('with passwords everybody knows the application is not opened to other machines', async () => {
+  const demo = await testInstance({ demo: true });
+  await demo.stop();
+  await expect(testInstance({ dataFolder: demo.dataFolder, publicAddress: 'https://jaw.example' })).rejects.toThrow(/everybody knows the passwords of Planner and Operator/);
+  await expect(testInstance({ dataFolder: demo.dataFolder, host: '0.0.0.0' })).rejects.toThrow(/HOST=0\.0\.0\.0 opens the application to other machines/);
+  const again = await testInstance({ dataFolder: demo.dataFolder, demo: true });
+  for (const a of (await again.call('GET', '/accounts')).json as { id: string; name: string }[]) await again.call('PUT', `/accounts/${a.id}`, { body: { password: `no longer known ${a.name.length}` } });
+  await again.stop();
+  const open = await testInstance({ dataFolder: demo.dataFolder, publicAddress: 'https://jaw.example', accounts: false });
+  expect((await open.call('GET', '/session', nobody)).json.demo).toBeNull();
+  await open.stop();
+}, 120_000);

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { sensorFootJob, vaneBearingBlockJob } from '../../demo';
+import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../demo';
 import type { RunEvent, RunPlan } from '@violet-jaw/core/run';
 import { runReach, type Sheet } from '@violet-jaw/core/sheet';
 import type { ReadingEntry, RunRecord } from '@violet-jaw/formats/api';
@@ -11,12 +11,14 @@ let jobId: string;
 let plan: RunPlan;
 
 beforeAll(async () => {
-  at = await testInstance({ demo: true, publicAddress: 'https://jaw.example' });
-  operator = await signIn(at.address, 'Operator', 'violet-operator');
+  at = await testInstance({ publicAddress: 'https://jaw.example' });
+  await at.call('PUT', '/shop', { body: demoShop, headers: { 'If-Match': '"0"' } });
+  await at.call('POST', '/accounts', { body: { name: 'Operator', role: 'operator', password: 'operator-at-work' } });
+  operator = await signIn(at.address, 'Operator', 'operator-at-work');
   const job = { ...vaneBearingBlockJob(), number: 'RUN-1', body: { block: { x: 110, y: 70, z: 38 } } };
   jobId = (await at.call('POST', '/jobs', { body: job })).json.id as string;
   const issued = await at.call('POST', `/jobs/${jobId}/issues`, { body: { note: '' }, headers: { 'If-Match': '"1"' } });
-  expect(issued).toMatchObject({ status: 201, json: { letter: 'A', issuedBy: 'Planner', hasRun: true } });
+  expect(issued).toMatchObject({ status: 201, json: { letter: 'A', issuedBy: 'Tester', hasRun: true } });
   plan = (await at.call('GET', `/jobs/${jobId}/issues/A/run`, { cookie: operator })).json.plan as RunPlan;
 }, 180_000);
 afterAll(async () => { await at.stop(); }, 60_000);
@@ -72,7 +74,7 @@ test('events are taken in order and once, however often and in whatever pieces t
   const done = await send(runId, events);
   expect(done.json.finishedAt).not.toBeNull();
   const actions = ((await at.call('GET', `/jobs/${jobId}/audit`)).json as { action: string; name: string }[]).map((a) => `${a.name} ${a.action}`);
-  expect(actions).toEqual(expect.arrayContaining(['Planner issued a sheet', 'Operator opened a sheet to run', 'Operator started a run', 'Operator finished a run']));
+  expect(actions).toEqual(expect.arrayContaining(['Tester issued a sheet', 'Operator opened a sheet to run', 'Operator started a run', 'Operator finished a run']));
 });
 
 test('an unchanged run is answered with 304, so that a second person can watch', async () => {
@@ -149,6 +151,7 @@ test('a run belongs to its sheet; an ended one takes nothing more', async () => 
 test('who uses a register of a machine, and which of them stands on it now', async () => {
   const runId = randomUUID();
   await send(runId, answers().slice(0, 3));
+  await at.call('POST', '/jobs', { body: { ...vaneBearingBlockJob(), body: { block: { x: 110, y: 70, z: 38 } } } });
   const uses = (await at.call('GET', '/machines/mill-1/registers')).json as { number: string; register: string; by: string; state: string }[];
   expect(uses).toContainEqual(expect.objectContaining({ number: 'RUN-1', register: 'G54', by: 'Op 10', state: 'stands on the machine' }));
   expect(uses).toContainEqual(expect.objectContaining({ number: 'SK-1041', register: 'G55', state: 'planned' }));

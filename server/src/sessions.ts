@@ -76,6 +76,11 @@ export function beginSession(request: Request, account: Account): Promise<void> 
   });
 }
 
+/** The browser forgets the session too. */
+export function clearCookie(response: Response): void {
+  response.clearCookie(COOKIE, { httpOnly: true, sameSite: 'lax', path: '/' });
+}
+
 export function endSession(request: Request): Promise<void> {
   return new Promise((done, fail) => { request.session.destroy((error: unknown) => { if (error) fail(error instanceof Error ? error : new Error(String(error))); else done(); }); });
 }

@@ -64,7 +64,6 @@ export interface AccountHead {
   readonly role: Role;
   readonly active: boolean;
   /** after too many wrong passwords */
-  readonly locked: boolean;
 }
 
 /** Who is signed in on this device. */

@@ -23,7 +23,7 @@ export interface IssueRow extends Model<InferAttributes<IssueRow>, InferCreation
   id: string; jobId: string; letter: string; place: number; issuedAt: Date; note: string; version: number; document: string; shop: string; planned: string; sheet: string;
   entries: string; control: string; verify: string | null; clear: string | null; run: string | null; issuedBy: string | null; pdfA4: Buffer; pdfLetter: Buffer; hash: string;
 }
-export interface AccountRow extends Model<InferAttributes<AccountRow>, InferCreationAttributes<AccountRow>> { id: string; name: string; role: string; passwordHash: string; active: CreationOptional<boolean>; failed: CreationOptional<number>; lockedUntil: CreationOptional<Date | null>; createdAt: CreationOptional<Date> }
+export interface AccountRow extends Model<InferAttributes<AccountRow>, InferCreationAttributes<AccountRow>> { id: string; name: string; role: string; passwordHash: string; active: CreationOptional<boolean>; createdAt: CreationOptional<Date> }
 export interface SessionRow extends Model<InferAttributes<SessionRow>, InferCreationAttributes<SessionRow>> { sid: string; expires: Date | null; data: string | null }
 export interface AuditRow extends Model<InferAttributes<AuditRow>, InferCreationAttributes<AuditRow>> { id: CreationOptional<number>; at: Date; accountId: string | null; name: string; action: string; jobId: string | null; detail: string }
 export interface RunRow extends Model<InferAttributes<RunRow>, InferCreationAttributes<RunRow>> { id: string; jobId: string; letter: string; machineId: string | null; startedAt: Date; startedBy: string | null; finishedAt: CreationOptional<Date | null>; ended: CreationOptional<boolean> }
@@ -79,7 +79,7 @@ export function defineModels(sequelize: Sequelize): Models {
     }, still),
     accounts: sequelize.define<AccountRow>('accounts', {
       id: { type: DataTypes.UUID, primaryKey: true }, name: DataTypes.STRING(60), role: DataTypes.STRING(20), passwordHash: DataTypes.STRING(200), active: DataTypes.BOOLEAN,
-      failed: DataTypes.INTEGER, lockedUntil: DataTypes.DATE, createdAt: DataTypes.DATE,
+      createdAt: DataTypes.DATE,
     }, { updatedAt: false }),
     sessions: sequelize.define<SessionRow>('sessions', { sid: { type: DataTypes.STRING(36), primaryKey: true }, expires: DataTypes.DATE, data: DataTypes.TEXT }),
     audit: sequelize.define<AuditRow>('audit', { id: { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true }, at: DataTypes.DATE, accountId: DataTypes.UUID, name: DataTypes.STRING(60), action: DataTypes.STRING(60), jobId: DataTypes.UUID, detail: DataTypes.TEXT }, still),

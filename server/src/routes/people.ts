@@ -2,35 +2,49 @@ import { Router } from 'express';
 import { jsonBody } from './bodies';
 import { rateLimit } from 'express-rate-limit';
 import type { SessionInfo } from '@violet-jaw/formats/api';
+import { demoAccountsInForce } from '../demo';
 import { notFound } from '../problem';
 import type { Services } from '../services';
-import { accountOf, beginSession, endSession, planner, signedIn, whoIs } from '../sessions';
+import { accountOf, beginSession, clearCookie, endSession, planner, signedIn, whoIs } from '../sessions';
 import { jobIdOf, route } from './requests';
 
+/** The demo's accounts, as long as their passwords are as they were: looked at now and then, as that takes time. */
+function demoNow(services: Services): () => Promise<SessionInfo['demo']> {
+  let [known, until]: [SessionInfo['demo'], number] = [null, 0];
+  return async () => {
+    if (!services.demoTold()) return null;
+    if (Date.now() > until) { known = await demoAccountsInForce(services); until = Date.now() + 10_000; }
+    return known;
+  };
+}
+
 /** Sign-in, accounts and the audit list. */
-export function peopleRoutes({ accounts, audit, demoAccounts }: Services): Router {
+export function peopleRoutes(services: Services): Router {
+  const { accounts, audit } = services;
+  const demoAccounts = demoNow(services);
   const api = Router();
   const json = jsonBody('20kb');
   const slowly = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: 'draft-8', legacyHeaders: false, skipSuccessfulRequests: true });
 
   api.get('/session', route(async (request, response) => {
     const [account, first] = await Promise.all([whoIs(request, accounts), accounts.none()]);
-    response.set('Cache-Control', 'no-store').json({ account, first, demo: account ? null : demoAccounts() } satisfies SessionInfo);
+    response.set('Cache-Control', 'no-store').json({ account, first, demo: account ? null : await demoAccounts() } satisfies SessionInfo);
   }));
   api.post('/session', slowly, json, route(async (request, response) => {
-    const account = await accounts.signIn(request.body);
+    const account = await accounts.signIn(request.body, request.ip ?? '');
     await beginSession(request, account);
     response.status(201).json({ account, first: false, demo: null } satisfies SessionInfo);
   }));
   api.delete('/session', route(async (request, response) => {
     const account = await whoIs(request, accounts);
     await endSession(request);
+    clearCookie(response);
     if (account) await audit.note(account, 'signed out');
     response.status(204).end();
   }));
 
   api.put('/session/password', slowly, signedIn(accounts), json, route(async (request, response) => {
-    await accounts.changeOwn(request.body, accountOf(response), request.sessionID);
+    await accounts.changeOwn(request.body, accountOf(response), request.sessionID, request.ip ?? '');
     response.status(204).end();
   }));
   api.post('/accounts', slowly, json, route(async (request, response) => {

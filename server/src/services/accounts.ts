@@ -3,11 +3,13 @@ import { hash, verify } from '@node-rs/argon2';
 import { Type } from '@sinclair/typebox';
 import { checker } from '@violet-jaw/core/schema';
 import type { AccountHead, Role } from '@violet-jaw/formats/api';
-import type { Sequelize, Transaction } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { AuditService } from './audit';
+import type { GuessGuard } from './guesses';
+import { passwordProblem } from './passwords';
 
 /** Who is signed in. */
 export interface Account {
@@ -17,16 +19,12 @@ export interface Account {
 }
 
 const name = Type.String({ minLength: 1, maxLength: 60, pattern: '^\\S(.*\\S)?$' });
-const password = Type.String({ minLength: 10, maxLength: 200 });
+const password = Type.String({ maxLength: 200 });
 const role = Type.Union([Type.Literal('planner'), Type.Literal('operator')]);
 const checkNew = checker(Type.Object({ name, role, password, setupCode: Type.Optional(Type.String({ maxLength: 100 })) }, { additionalProperties: false }));
 const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Type.Optional(Type.Boolean()), password: Type.Optional(password) }, { additionalProperties: false }));
 const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
 const checkSignIn = checker(Type.Object({ name: Type.String({ maxLength: 60 }), password: Type.String({ maxLength: 200 }) }, { additionalProperties: false }));
-
-/** So many wrong passwords lock an account, for so long. */
-const TRIES = 5;
-export const LOCKED_MINUTES = 15;
 
 const WRONG = new Problem(401, 'Not signed in', 'Name or password is wrong.');
 
@@ -37,7 +35,7 @@ export class AccountService {
   /** compared with when the name is unknown, so that the answer takes as long */
   readonly #nobody = hash(randomBytes(16));
 
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly now: () => Date = () => new Date()) {}
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly guesses: GuessGuard) {}
 
   async none(): Promise<boolean> {
     return await this.models.accounts.count() === 0;
@@ -45,7 +43,7 @@ export class AccountService {
 
   async list(): Promise<AccountHead[]> {
     const rows = await this.models.accounts.findAll({ order: [['name', 'ASC']] });
-    return rows.map((r) => ({ id: r.id, name: r.name, role: r.role as Role, active: r.active, locked: this.#isLocked(r) }));
+    return rows.map((r) => ({ id: r.id, name: r.name, role: r.role as Role, active: r.active }));
   }
 
   /** The account of a session; null when it is gone or was switched off. */
@@ -59,6 +57,8 @@ export class AccountService {
     const checked = checkNew(input);
     if (!checked.ok) throw badInput(checked.problems);
     const { setupCode, ...wanted } = checked.value;
+    const weak = passwordProblem(wanted.password, wanted.name);
+    if (weak) throw badInput([weak]);
     if (!by) {
       if (!await this.none()) throw new Problem(401, 'Not signed in', 'Sign in as a planner to make accounts.');
       if (setupCode !== this.setupCode) throw new Problem(403, 'Setup code needed', 'The first account needs the code that the server printed when it was started.');
@@ -85,25 +85,32 @@ export class AccountService {
     const row = await this.models.accounts.findByPk(id);
     if (!row) throw notFound('The account');
     const { password: secret, ...fields } = checked.value;
+    const weak = secret ? passwordProblem(secret, row.name) : null;
+    if (weak) throw badInput([weak]);
     const staysPlanner = (fields.role ?? row.role) === 'planner' && (fields.active ?? row.active);
-    if (row.role === 'planner' && !staysPlanner && await this.models.accounts.count({ where: { role: 'planner', active: true } }) <= 1) {
-      throw new Problem(409, 'Last planner', 'This is the last planner. Make another one first, or nobody could plan any more.');
-    }
     const passwordHash = secret ? { passwordHash: await hash(secret) } : {};
     const detail = `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`;
     await inTransaction(this.sequelize, async (transaction) => {
-      await row.update({ ...fields, ...passwordHash, failed: 0, lockedUntil: null }, { transaction });
+      // two who switch each other off wait for each other here
+      await this.models.shop.findByPk(1, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
+      const others = await this.models.accounts.count({ where: { role: 'planner', active: true, id: { [Op.ne]: id } }, transaction });
+      if (!staysPlanner && others === 0) throw new Problem(409, 'Last planner', 'This is the last planner. Make another one first, or nobody could plan any more.');
+      await row.update({ ...fields, ...passwordHash }, { transaction });
       if (secret) await this.#endSessions(row.id, null, transaction);
       await this.audit.note(by, 'changed an account', { detail, transaction });
     });
+    // whoever helps somebody in also lets them try again at once
+    if (secret || fields.active) await this.guesses.forget(row.name);
     return await this.list();
   }
 
   /** A person gives themselves another password. Sessions of the account elsewhere end. @param session the one it is done in */
-  async changeOwn(input: unknown, by: Account, session: string): Promise<void> {
+  async changeOwn(input: unknown, by: Account, session: string, address: string): Promise<void> {
     const checked = checkOwn(input);
     if (!checked.ok) throw badInput(checked.problems);
-    const row = await this.#proven(by.name, checked.value.current, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
+    const weak = passwordProblem(checked.value.password, by.name);
+    if (weak) throw badInput([weak]);
+    const row = await this.#proven(by.name, checked.value.current, address, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
     const passwordHash = await hash(checked.value.password);
     await inTransaction(this.sequelize, async (transaction) => {
       await row.update({ passwordHash }, { transaction });
@@ -112,26 +119,28 @@ export class AccountService {
     });
   }
 
-  async signIn(input: unknown): Promise<Account> {
+  async signIn(input: unknown, address: string): Promise<Account> {
     const checked = checkSignIn(input);
     if (!checked.ok) throw badInput(checked.problems);
-    const row = await this.#proven(checked.value.name.trim(), checked.value.password, WRONG);
+    const row = await this.#proven(checked.value.name.trim(), checked.value.password, address, WRONG);
     const account: Account = { id: row.id, name: row.name, role: row.role as Role };
     await this.audit.note(account, 'signed in');
     return account;
   }
 
-  /** Checks a password. Five wrong ones lock the account for a quarter of an hour, whoever tries. @param wrong what is thrown then */
-  async #proven(accountName: string, secret: string, wrong: Problem): Promise<AccountRow> {
+  /** Checks a password, as slowly for a name that does not exist as for one that does. @param wrong what is thrown when it is not right */
+  async #proven(accountName: string, secret: string, address: string, wrong: Problem): Promise<AccountRow> {
+    const guess = await this.guesses.begin(accountName, address).catch(async (error: unknown) => {
+      if (error instanceof Problem) await this.audit.note(null, 'sign-in slowed down', { name: accountName, detail: `from ${address}` });
+      throw error;
+    });
     const row = await this.models.accounts.findOne({ where: { name: accountName } });
-    if (row && this.#isLocked(row)) throw this.#locked(row);
     const right = await verify(row?.active ? row.passwordHash : await this.#nobody, secret);
     if (!row || !row.active || !right) {
-      await this.audit.note(null, 'sign-in failed', { name: accountName });
-      if (row) await this.#failed(row);
+      await this.audit.note(null, 'sign-in failed', { name: accountName, detail: `from ${address}` });
       throw wrong;
     }
-    if (row.failed > 0) await row.update({ failed: 0, lockedUntil: null });
+    await this.guesses.succeeded(guess, accountName, address);
     return row;
   }
 
@@ -144,26 +153,5 @@ export class AccountService {
   async isPassword(accountName: string, secret: string): Promise<boolean> {
     const row = await this.models.accounts.findOne({ where: { name: accountName } });
     return row !== null && row.active && await verify(row.passwordHash, secret);
-  }
-
-  async #failed(row: AccountRow): Promise<void> {
-    // counted in the database, so that several at once, or several servers, count together
-    await this.sequelize.query('UPDATE accounts SET failed = failed + 1 WHERE id = ?', { replacements: [row.id] });
-    await row.reload();
-    if (row.failed < TRIES) return;
-    await inTransaction(this.sequelize, async (transaction) => {
-      await row.update({ failed: 0, lockedUntil: new Date(this.now().getTime() + LOCKED_MINUTES * 60_000) }, { transaction });
-      await this.audit.note(null, 'locked out', { detail: `${TRIES} wrong passwords`, name: row.name, transaction });
-    });
-    throw this.#locked(row);
-  }
-
-  #isLocked(row: AccountRow): boolean {
-    return row.lockedUntil !== null && row.lockedUntil > this.now();
-  }
-
-  #locked(row: AccountRow): Problem {
-    const minutes = Math.max(1, Math.ceil(((row.lockedUntil?.getTime() ?? 0) - this.now().getTime()) / 60_000));
-    return new Problem(429, 'Locked', `Too many wrong passwords: this account is locked for ${minutes} more ${minutes === 1 ? 'minute' : 'minutes'}. A planner can unlock it on the page Accounts.`, { retryAfterSeconds: minutes * 60 });
   }
 }

@@ -3,7 +3,7 @@ import type { AuditEntry } from '@violet-jaw/formats/api';
 import type { Models } from '../models';
 import type { Account } from './accounts';
 
-export type AuditAction = 'signed in' | 'sign-in failed' | 'locked out' | 'signed out' | 'made an account' | 'changed an account' | 'issued a sheet' | 'accepted a stop' | 'withdrew an acceptance' | 'took a sheet as PDF' | 'opened a sheet to run' | 'started a run' | 'gave a reading' | 'accepted a reading' | 'finished a run' | 'ended a run' | 'deleted a job';
+export type AuditAction = 'signed in' | 'sign-in failed' | 'sign-in slowed down' | 'signed out' | 'made an account' | 'changed an account' | 'issued a sheet' | 'accepted a stop' | 'withdrew an acceptance' | 'took a sheet as PDF' | 'opened a sheet to run' | 'started a run' | 'gave a reading' | 'accepted a reading' | 'finished a run' | 'ended a run' | 'deleted a job';
 
 export interface AuditAbout {
   readonly detail?: string;

@@ -1,9 +1,9 @@
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/connect';
-import type { SessionInfo } from '@violet-jaw/formats/api';
 import { AccountService } from './accounts';
 import { AuditService } from './audit';
 import { Files } from './files';
+import { GuessGuard } from './guesses';
 import { IssueService } from './issues';
 import { JobService } from './jobs';
 import { Planning } from './planning';
@@ -22,9 +22,9 @@ export interface Services {
   readonly accounts: AccountService;
   readonly audit: AuditService;
   readonly runs: RunService;
-  /** the demo's accounts, told on the page where one signs in; null: there are none */
-  readonly demoAccounts: () => SessionInfo['demo'];
-  readonly tellDemoAccounts: (accounts: SessionInfo['demo']) => void;
+  /** whether the demo's accounts are told on the page where one signs in */
+  readonly demoTold: () => boolean;
+  readonly tellDemoAccounts: (tell: boolean) => void;
   /** printed on sheets; null: where the planner reached the application */
   readonly publicAddress: string | null;
   readonly isReady: () => Promise<boolean>;
@@ -36,12 +36,12 @@ export function makeServices({ sequelize, models }: Database, dataFolder: string
   const planning = new Planning(work, files, log, limits);
   const audit = new AuditService(models);
   const summaries = new Summaries(sequelize, models, shop, planning, log);
-  let demo: SessionInfo['demo'] = null;
+  let demo = false;
   return {
     planning, shop, files, audit, publicAddress,
-    accounts: new AccountService(sequelize, models, audit),
+    accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize)),
     runs: new RunService(sequelize, models, audit),
-    demoAccounts: () => demo, tellDemoAccounts: (accounts) => { demo = accounts; },
+    demoTold: () => demo, tellDemoAccounts: (tell) => { demo = tell; },
     jobs: new JobService(sequelize, models, shop, planning, audit, summaries), summaries,
     issues: new IssueService(sequelize, models, shop, planning, audit),
     isReady: () => sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(() => true, () => false),

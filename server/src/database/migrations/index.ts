@@ -8,6 +8,7 @@ import { ownVersions } from './0006-own-versions';
 import { pocketLedge } from './0007-pocket-ledge';
 import { harmfulFiles } from './0008-harmful-files';
 import { lists } from './0009-lists';
+import { guesses } from './0010-guesses';
 
 export interface Migration {
   readonly name: string;
@@ -25,4 +26,5 @@ export const migrations: readonly Migration[] = [
   { name: '0007-pocket-ledge', up: pocketLedge },
   { name: '0008-harmful-files', up: harmfulFiles },
   { name: '0009-lists', up: lists },
+  { name: '0010-guesses', up: guesses },
 ];

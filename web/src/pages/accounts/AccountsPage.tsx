@@ -47,9 +47,8 @@ export function AccountsPage() {
                       <tr key={a.id}>
                         <td><strong>{a.name}</strong>{a.id === account.id && <span className="quiet"> (you)</span>}</td>
                         <td><ChoiceField hideLabel label={`Role of ${a.name}`} value={a.role} choices={ROLES} onCommit={(role) => { void change(a.id, { role }); }} /></td>
-                        <td>{a.locked ? 'locked, wrong passwords' : a.active ? 'in use' : 'switched off'}</td>
+                        <td>{a.active ? 'in use' : 'switched off'}</td>
                         <td className="text-nowrap">
-                          {a.locked && <Button size="sm" variant="outline-primary" onClick={() => { void change(a.id, { active: true }); }}>Unlock</Button>}{' '}
                           {a.id !== account.id && <Button size="sm" variant="outline-primary" onClick={() => { void change(a.id, { active: !a.active }); }}>{a.active ? 'Switch off' : 'Switch on'}</Button>}{' '}
                           <NewPassword name={a.name} onSet={(password) => change(a.id, { password })} />
                         </td>
@@ -101,7 +100,7 @@ function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProb
       <div className="fields">
         <Form.Group controlId="account-name"><Form.Label>Name</Form.Label><Form.Control value={name} maxLength={60} autoComplete="off" onChange={(e) => setName(e.target.value)} /></Form.Group>
         <ChoiceField label="Role" value={role} choices={ROLES} onCommit={setRole} />
-        <Form.Group controlId="account-password"><Form.Label>Password, at least 10 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>
+        <Form.Group controlId="account-password"><Form.Label>Password, at least 12 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>
         <Button type="submit" disabled={name.trim() === '' || password.length < 10}>Make the account</Button>
       </div>
     </Form>
