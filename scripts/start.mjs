@@ -1,8 +1,9 @@
 /** `npm start`: installs what is missing, builds when sources are newer, runs the server until Ctrl+C. */
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { ensurePackages, ensurePrograms, MARIADB } from './ensure.mjs';
+import { supervise } from './supervise.mjs';
 
 process.chdir(resolve(import.meta.dirname, '..'));
 ensurePackages();
@@ -18,8 +19,4 @@ if (built.some((path) => !existsSync(path) || statSync(path).mtimeMs < sources))
   if (spawnSync(process.execPath, ['scripts/build.mjs'], { stdio: 'inherit' }).status !== 0) process.exit(1);
 }
 
-const server = spawn(process.execPath, ['dist/server/main.js'], { stdio: 'inherit' });
-// Ctrl+C reaches the server by itself; here it is only waited for.
-process.on('SIGINT', () => undefined);
-process.on('SIGTERM', () => server.kill('SIGTERM'));
-server.on('exit', (code) => process.exit(code ?? 1));
+supervise();

@@ -20,6 +20,9 @@ try {
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
+  // started by something that looks after us: when it is gone, nobody would stop us
+  process.on('disconnect', stop);
+  process.send?.('ready');
 } catch (error) {
   log(error instanceof Error ? error.message : String(error));
   process.exit(1);
