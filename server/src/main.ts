@@ -2,13 +2,16 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { configFrom } from './config';
 import { DEMO_STEP, startInstance } from './instance';
+import { startProblem } from './startProblem';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const root = resolve(here, '../..');
 const log = (line: string) => console.log(`[violet-jaw] ${line}`);
 
+let known = { dataFolder: '', databaseUrl: null as string | null };
 try {
   const config = configFrom(process.env, root);
+  known = config;
   const instance = await startInstance(config, { work: join(here, 'work.js'), demoStep: config.demo ? join(root, DEMO_STEP) : null }, log);
   log(`Violet Jaw is ready: ${instance.address}`);
   let stopping = false;
@@ -24,6 +27,6 @@ try {
   process.on('disconnect', stop);
   process.send?.('ready');
 } catch (error) {
-  log(error instanceof Error ? error.message : String(error));
+  log(startProblem(error, known));
   process.exit(1);
 }

@@ -31,6 +31,13 @@ function isDatabaseAway(error: unknown): boolean {
   return error instanceof DatabaseError && /connection|socket|closed|ECONN|shutdown|timeout/i.test(error.message);
 }
 
+/** No space, quota used up, a table that cannot grow, a disk that has become read-only. */
+export function isDiskFull(error: unknown): boolean {
+  const { code } = error as NodeJS.ErrnoException;
+  if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'EROFS') return true;
+  return error instanceof DatabaseError && [1021, 1114, 1030, 1036, 3].includes((error.original as { errno?: number }).errno ?? 0);
+}
+
 /** Writes every error as problem details; never a stack trace. */
 export function problemHandler(log: (line: string) => void): ErrorRequestHandler {
   return (error: unknown, request, response, next) => {
@@ -41,6 +48,11 @@ export function problemHandler(log: (line: string) => void): ErrorRequestHandler
     const { status, type } = error as { status?: number; type?: string };
     if (type === 'entity.parse.failed') { sendProblem(response, new Problem(400, 'Not JSON', 'The body is not JSON. NaN and Infinity are not numbers in JSON.')); return; }
     if (type === 'entity.too.large' || status === 413) { sendProblem(response, new Problem(413, 'Too large', 'The request is larger than the server takes.')); return; }
+    if (isDiskFull(error)) {
+      log(`${request.method} ${request.path}: no space: ${error instanceof Error ? error.message.slice(0, 200) : ''}`);
+      sendProblem(response, new Problem(507, 'No space', 'The disk of the server is full: nothing was saved. What you entered is kept here and sent again. Tell whoever looks after the server.'));
+      return;
+    }
     if (isDatabaseAway(error)) {
       sendProblem(response, new Problem(503, 'Database away', 'The database is not answering. Nothing was saved; try again in a moment.'));
       return;

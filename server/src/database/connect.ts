@@ -48,9 +48,12 @@ export async function connect(url: string): Promise<Database> {
 
 /** Runs the migrations that are still missing, in order, forward only. @returns their names */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  const storage = new NoteInTable(sequelize);
+  const unknown = (await storage.executed()).filter((name) => !migrations.some((m) => m.name === name));
+  if (unknown.length > 0) throw new Error(`The database was made by a newer version of Violet Jaw: its step ${unknown.at(-1)} is not known to this one. Start that version, or give this one another database.`);
   const umzug = new Umzug({
     migrations: migrations.map(({ name, up }) => ({ name, up: () => up(sequelize.getQueryInterface()) })),
-    storage: new NoteInTable(sequelize),
+    storage,
     logger: undefined,
   });
   return (await umzug.up()).map((m) => m.name);

@@ -14,12 +14,13 @@ import { runRoutes } from './runs';
 
 /** All routes under /api/v1. Each is described in openapi.ts; a test holds the two together. */
 export function apiRoutes(services: Services): Router {
-  const { jobs, shop, files, accounts, isReady } = services;
+  const { jobs, shop, files, accounts, health } = services;
   const api = Router();
   const json = jsonBody('1mb');
 
   api.get('/health', route(async (_request, response) => {
-    if (!await isReady()) throw new Problem(503, 'Database away', 'The database is not answering.');
+    const wrong = await health();
+    if (wrong.length > 0) throw new Problem(503, 'Not well', wrong.join(' '));
     response.json({ ok: true });
   }));
   api.get('/openapi.json', route((_request, response) => { response.json(openApi()); }));

@@ -1,4 +1,5 @@
-import { QueryTypes } from 'sequelize';
+import { statfs } from 'node:fs/promises';
+import { QueryTypes, type Sequelize } from 'sequelize';
 import type { Database } from '../database/connect';
 import { AccountService } from './accounts';
 import { AuditService } from './audit';
@@ -27,7 +28,18 @@ export interface Services {
   readonly tellDemoAccounts: (tell: boolean) => void;
   /** printed on sheets; null: where the planner reached the application */
   readonly publicAddress: string | null;
-  readonly isReady: () => Promise<boolean>;
+  /** what is wrong with what the server needs, in words; empty: nothing */
+  readonly health: () => Promise<string[]>;
+}
+
+/** Less than this is as good as none: a database needs room to write what it changes, MB. */
+const LEAST_FREE_MB = 64;
+
+async function healthOf(sequelize: Sequelize, dataFolder: string): Promise<string[]> {
+  // a table, not only a connection: a node of a cluster that lost the others still answers SELECT 1
+  const database = await sequelize.query('SELECT revision FROM shop LIMIT 1', { type: QueryTypes.SELECT }).then(() => [], () => ['The database is not answering.']);
+  const space = await statfs(dataFolder).then(({ bavail, bsize }) => (bavail * bsize < LEAST_FREE_MB * 1024 * 1024 ? ['The disk of the server is full.'] : []), () => ['The data folder cannot be read.']);
+  return [...database, ...space];
 }
 
 export function makeServices({ sequelize, models }: Database, dataFolder: string, { work, limits }: { work: string; limits?: Limits }, publicAddress: string | null, log: (line: string) => void): Services {
@@ -44,6 +56,6 @@ export function makeServices({ sequelize, models }: Database, dataFolder: string
     demoTold: () => demo, tellDemoAccounts: (tell) => { demo = tell; },
     jobs: new JobService(sequelize, models, shop, planning, audit, summaries), summaries,
     issues: new IssueService(sequelize, models, shop, planning, audit),
-    isReady: () => sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(() => true, () => false),
+    health: () => healthOf(sequelize, dataFolder),
   };
 }

@@ -13,7 +13,7 @@ export class ServerProblem extends Error {
 
   /** Server or database cannot be reached, or cannot just now: what was entered is kept and sent again. */
   get isAway(): boolean {
-    return [0, 429, 500, 502, 503, 504].includes(this.status);
+    return [0, 429, 500, 502, 503, 504, 507].includes(this.status);
   }
 
   /** The session ended: what was entered is kept and sent after signing in again. */
