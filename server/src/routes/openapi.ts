@@ -21,7 +21,7 @@ export function openApi(): Record<string, unknown> {
   const fails = (...codes: number[]) => Object.fromEntries(codes.map((c) => [c, problem]));
   return {
     openapi: '3.1.0',
-    info: { title: 'Violet Jaw', version: '1', description: 'Jobs, shop library, files and issued setup sheets. All lengths in millimeters.' },
+    info: { title: 'Violet Jaw', version: '1', description: 'Jobs, shop library, files and issued setup sheets. All lengths in millimeters. Changes come from pages of the application (Origin) or carry the header X-Violet-Jaw: 1.' },
     servers: [{ url: '/api/v1' }],
     paths: {
       '/health': { get: { summary: 'Application and database are ready', responses: { 200: json(any, 'ready'), ...fails(503) } } },
@@ -54,7 +54,14 @@ export function openApi(): Record<string, unknown> {
         put: { summary: 'Write the library', parameters: [ifMatch], requestBody: body(ref('Shop')), responses: { 200: json(ref('Shop'), 'written'), ...fails(400, 409, 428, 503) } },
       },
       '/jobs': {
-        get: { summary: 'All jobs with their summaries', responses: { 200: json(list, 'jobs') } },
+        get: {
+          summary: 'One page of the jobs that fit, by number, and how many there are',
+          parameters: [
+            { name: 'search', in: 'query', schema: { type: 'string', maxLength: 200 }, description: 'Words in number, part, revision or machine.' }, { name: 'show', in: 'query', schema: { enum: ['all', 'open findings', 'not issued'] } },
+            { name: 'page', in: 'query', schema: { type: 'integer', minimum: 0 } }, { name: 'size', in: 'query', schema: { type: 'integer', minimum: 1, maximum: 100 } },
+          ],
+          responses: { 200: json(any, 'total, and the jobs of the page'), ...fails(400) },
+        },
         post: { summary: 'A new job', requestBody: body(ref('Job')), responses: { 201: json(any, 'made'), ...fails(400, 503) } },
       },
       '/jobs/import': { post: { summary: 'A new job from an open job file', requestBody: body(ref('JobFile')), responses: { 201: json(any, 'made'), ...fails(400, 409, 503) } } },
