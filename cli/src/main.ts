@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { LIMITS, stoppedInWords, Stopped, WorkPool } from '@violet-jaw/server/work';
 import type { Said } from './child';
+import { isKeeping, keep } from './keep';
 import { manyFiles, planMany, problemLine, type Line } from './run';
 
 // The work is done in a process of its own with the limits of the server: whatever a file does, this one ends with a sentence and 0, 1 or 2.
@@ -15,6 +16,7 @@ const why = (error: unknown) => {
 const write = (stream: NodeJS.WriteStream, text: string) => new Promise<void>((done) => { if (text === '' || stream.write(text)) done(); else stream.once('drain', done); });
 
 async function main(args: readonly string[]): Promise<number> {
+  if (isKeeping(args[0])) return await keep(args, process.env, { out: (t) => { process.stdout.write(t); }, err: (t) => { process.stderr.write(t); } });
   const many = manyFiles(args);
   if (many) {
     const line = (file: string) => task<Line>('planLine', file).catch((error: unknown) => problemLine(file, why(error)));

@@ -24,6 +24,12 @@ violet-jaw plan a.json b.json … --jsonl
 violet-jaw export job.json [--sheet out.pdf] [--paper A4|Letter] [--control out.nc] [--lines set|verify|clear]
     writes the setup sheet (marked as a draft) and lines for the control: set the registers (as is), look at each
     zero from above, or clear afterwards
+violet-jaw backup FILE.zip
+    one consistent copy of jobs, issues, runs, shop and files, also while the application runs
+violet-jaw restore FILE.zip
+    puts it into a new data folder; it is proven first
+violet-jaw verify FILE.zip
+    proves that a backup is whole. These take VIOLET_JAW_DATA and VIOLET_JAW_DB_URL as the application does
 Exit: 0 no stop findings (or all accepted), 1 stop findings, 2 bad input
 `;
 

@@ -1,4 +1,4 @@
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 
 export interface Config {
   readonly port: number;
@@ -11,6 +11,8 @@ export interface Config {
   readonly webFolder: string | null;
   /** where tablets reach the application, printed on sheets; null: where the planner reached it when the sheet was issued */
   readonly publicAddress: string | null;
+  /** where the backup of every day is kept; null: none is taken */
+  readonly backups: string | null;
   /** the demo shop is loaded into an empty database */
   readonly demo: boolean;
 }
@@ -39,6 +41,7 @@ export function configFrom(env: NodeJS.ProcessEnv, root: string): Config {
     host: env.HOST ?? '127.0.0.1',
     dataFolder: resolve(root, env.VIOLET_JAW_DATA ?? '.violet-jaw'),
     databaseUrl,
+    backups: env.VIOLET_JAW_BACKUPS === 'no' ? null : resolve(root, env.VIOLET_JAW_BACKUPS ?? join(env.VIOLET_JAW_DATA ?? '.violet-jaw', 'backups')),
     webFolder: resolve(root, 'dist/web'),
   };
 }

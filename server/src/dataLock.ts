@@ -25,6 +25,9 @@ function holderIn(path: string): Holder | null {
   }
 }
 
+/** The process that uses a data folder; null: none. */
+export const usedBy = (dataFolder: string): number | null => holderIn(join(dataFolder, 'in-use.json'))?.pid ?? null;
+
 /**
  * One process at a time uses a data folder: two would start two databases on the same files.
  * @returns how to let go of it; throws with a sentence when another process has it

@@ -1,6 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { makeApp } from './app';
+import { nightly } from './backup/nightly';
 import type { Config } from './config';
 import { connect } from './database/connect';
 import { startPrivateServer, type DatabaseServer } from './database/privateServer';
@@ -58,6 +59,7 @@ export async function startInstance(config: Config, files: { work: string; demoS
     const services = makeServices(connection, config.dataFolder, files, config.publicAddress, log);
     if (files.demoStep && await loadDemo(services, files.demoStep)) log('The demo shop is loaded.');
     await tellAccounts(services, config, log);
+    const endBackups = config.backups ? nightly(config.databaseUrl ?? database!.url, join(config.dataFolder, 'files'), config.backups, log) : () => undefined;
     const session = sessions(connection.sequelize, sessionSecret(config.dataFolder));
     const server = await listen(makeApp(services, config.webFolder, session.handler, log), config);
     const address = server.address();
@@ -68,6 +70,7 @@ export async function startInstance(config: Config, files: { work: string; demoS
       stop: async () => {
         await new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections(); });
         session.stop();
+        endBackups();
         const settled = services.summaries.close();
         services.planning.close();
         await settled;

@@ -46,8 +46,8 @@ export async function connect(url: string): Promise<Database> {
   return { sequelize, models: defineModels(sequelize) };
 }
 
-/** Runs the migrations that are still missing, in order, forward only. @returns their names */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+/** Runs the migrations that are still missing, in order, forward only. @param to the last one; left out: all @returns their names */
+export async function migrate(sequelize: Sequelize, to?: string): Promise<string[]> {
   const storage = new NoteInTable(sequelize);
   const unknown = (await storage.executed()).filter((name) => !migrations.some((m) => m.name === name));
   if (unknown.length > 0) throw new Error(`The database was made by a newer version of Violet Jaw: its step ${unknown.at(-1)} is not known to this one. Start that version, or give this one another database.`);
@@ -56,5 +56,5 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
     storage,
     logger: undefined,
   });
-  return (await umzug.up()).map((m) => m.name);
+  return (await umzug.up(to === undefined ? {} : { to })).map((m) => m.name);
 }

@@ -30,7 +30,7 @@ export interface TestInstance extends Instance {
 export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; host?: string; limits?: Limits; log?: (line: string) => void } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
-    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, demo: options.demo ?? false, publicAddress: options.publicAddress ?? null },
+    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: null, demo: options.demo ?? false, publicAddress: options.publicAddress ?? null },
     { work: join(process.cwd(), 'dist/server/work.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null, ...(options.limits ? { limits: options.limits } : {}) },
     options.log ?? (() => undefined),
   );

@@ -1,0 +1,103 @@
+import { createHash } from 'node:crypto';
+import { createWriteStream, mkdirSync } from 'node:fs';
+import { rename } from 'node:fs/promises';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Sequelize } from 'sequelize';
+import { open, type Entry, type ZipFile } from 'yauzl';
+import { migrate } from '../database/connect';
+import { migrations } from '../database/migrations';
+import { copyConnection, fromLine, TABLES, type Manifest } from './connection';
+
+const opened = (path: string) => new Promise<ZipFile>((done, fail) => open(path, { lazyEntries: true, autoClose: false }, (error, zip) => { if (error) fail(new Error(`${path} is no backup that can be read: ${error.message}`)); else done(zip); }));
+
+async function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
+  const entries = new Map<string, Entry>();
+  await new Promise<void>((done, fail) => {
+    zip.on('entry', (entry: Entry) => { entries.set(entry.fileName, entry); zip.readEntry(); });
+    zip.once('end', () => done());
+    zip.once('error', fail);
+    zip.readEntry();
+  });
+  return entries;
+}
+
+const read = (zip: ZipFile, entry: Entry) => new Promise<Readable>((done, fail) => zip.openReadStream(entry, (error, stream) => { if (error) fail(error); else done(stream); }));
+
+/** Hash of an entry; null: it cannot be unpacked. */
+async function hashIn(zip: ZipFile, entry: Entry): Promise<string | null> {
+  const hash = createHash('sha256');
+  try {
+    for await (const chunk of await read(zip, entry)) hash.update(chunk as Buffer);
+    return hash.digest('hex');
+  } catch {
+    return null;
+  }
+}
+
+/** Reads a backup through and compares every table and file with its hash. @returns its manifest; throws a sentence for the first that does not fit */
+async function proven(zip: ZipFile, entries: ReadonlyMap<string, Entry>): Promise<Manifest> {
+  const said = entries.get('manifest.json');
+  if (!said) throw new Error('It is no backup of Violet Jaw, or its end is missing: there is no manifest in it.');
+  const chunks: Buffer[] = [];
+  for await (const chunk of await read(zip, said)) chunks.push(chunk as Buffer);
+  const manifest = JSON.parse(Buffer.concat(chunks).toString('utf8')) as Manifest;
+  if (manifest.format !== 'violet-jaw-backup' || manifest.version !== 1) throw new Error('It is no backup this version of Violet Jaw can read.');
+  const unknown = manifest.migrations.filter((name) => !migrations.some((m) => m.name === name));
+  if (unknown.length > 0) throw new Error(`It was made by a newer version of Violet Jaw (${unknown.at(-1)}). Restore it with that one.`);
+  for (const table of TABLES) {
+    const entry = entries.get(`tables/${table}.jsonl`);
+    if (!entry || await hashIn(zip, entry) !== manifest.tables[table]?.sha256) throw new Error(`The backup is damaged: table ${table} is not what its manifest says. Take another one.`);
+  }
+  for (const hash of manifest.files) {
+    const entry = entries.get(`files/${hash}`);
+    if (!/^[0-9a-f]{64}$/.test(hash) || !entry || await hashIn(zip, entry) !== hash) throw new Error(`The backup is damaged: file ${hash} is not what its name says. Take another one.`);
+  }
+  return manifest;
+}
+
+/** Proves that a backup is whole, without restoring it. */
+export async function verifyBackup(path: string): Promise<Manifest> {
+  const zip = await opened(path);
+  try { return await proven(zip, await entriesOf(zip)); } finally { zip.close(); }
+}
+
+/**
+ * Puts a backup into an empty database and an empty folder of files. It is proven first; the database is then made as it was when the backup
+ * was taken, filled, and brought up to date.
+ */
+export async function restore(url: string, files: string, path: string): Promise<Manifest> {
+  const zip = await opened(path);
+  const sequelize = new Sequelize(url, { dialect: 'mariadb', logging: false, dialectOptions: { maxAllowedPacket: 128 * 1024 * 1024 } });
+  const connection = await copyConnection(url);
+  try {
+    const entries = await entriesOf(zip);
+    const manifest = await proven(zip, entries);
+    const there = await connection.query('SHOW TABLES') as unknown[];
+    if (there.length > 0) throw new Error('The database is not empty. A backup is restored into a new data folder: set VIOLET_JAW_DATA to one that does not exist yet.');
+    await migrate(sequelize, manifest.migrations.at(-1));
+    await connection.beginTransaction();
+    for (const table of TABLES) {
+      await connection.query(`DELETE FROM \`${table}\``);
+      for await (const line of createInterface({ input: await read(zip, entries.get(`tables/${table}.jsonl`)!), crlfDelay: Infinity })) {
+        const row = fromLine(line);
+        const columns = Object.keys(row);
+        await connection.query(`INSERT INTO \`${table}\` (${columns.map((c) => `\`${c}\``).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`, Object.values(row));
+      }
+    }
+    await connection.commit();
+    mkdirSync(files, { recursive: true, mode: 0o700 });
+    for (const hash of manifest.files) {
+      await pipeline(await read(zip, entries.get(`files/${hash}`)!), createWriteStream(join(files, `.${hash}`), { mode: 0o600 }));
+      await rename(join(files, `.${hash}`), join(files, hash));
+    }
+    await migrate(sequelize);
+    return manifest;
+  } finally {
+    zip.close();
+    await connection.end().catch(() => undefined);
+    await sequelize.close();
+  }
+}
