@@ -45,6 +45,7 @@ async function fuzzRequests(): Promise<string[]> {
   const server = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: data }, stdio: ['ignore', 'pipe', 'pipe'] });
   let said = '';
   let dead = false;
+  process.on('exit', () => { server.kill('SIGTERM'); });
   server.stderr.on('data', (chunk: Buffer) => { said += chunk.toString(); });
   server.on('exit', () => { dead = true; });
   const address = await new Promise<string>((done) => server.stdout.on('data', (chunk: Buffer) => { said += chunk.toString(); const found = /is ready: (\S+)/.exec(said); if (found) done(found[1]); }));

@@ -110,6 +110,19 @@ describe('signing in', () => {
     expect((await at.call('GET', '/jobs', { cookie: here })).status).toBe(401);
   });
 
+  test('somebody sees where they are signed in and ends what they no longer use; nobody else\'s', async () => {
+    await at.call('POST', '/accounts', { body: { name: 'Two places', role: 'operator', password: 'right-password' } });
+    const [here, there] = [await signIn(at.address, 'Two places', 'right-password'), await signIn(at.address, 'Two places', 'right-password')];
+    const list = (await at.call('GET', '/session/all', { cookie: here })).json as { id: string; here: boolean; from: string }[];
+    expect(list.map((s) => s.here).sort()).toEqual([false, true]);
+    expect(JSON.stringify(list)).not.toContain(decodeURIComponent(there).split('s:')[1].split('.')[0]);
+    const other = list.find((s) => !s.here)!;
+    expect((await at.call('DELETE', `/session/all/${other.id}`)).status).toBe(404);
+    expect((await at.call('DELETE', `/session/all/${other.id}`, { cookie: here })).status).toBe(204);
+    expect((await at.call('GET', '/jobs', { cookie: there })).status).toBe(401);
+    expect((await at.call('GET', '/jobs', { cookie: here })).status).toBe(200);
+  });
+
   test('a session that has expired is nobody, and the document it was editing is not changed', async () => {
     const cookie = await signIn(at.address);
     const { json: { id } } = await at.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'P-1' } });

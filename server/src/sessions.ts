@@ -9,7 +9,7 @@ import { Problem } from './problem';
 import type { Account, AccountService } from './services/accounts';
 
 declare module 'express-session' {
-  interface SessionData { accountId: string }
+  interface SessionData { accountId: string; from?: string }
 }
 
 /** A session lasts a shift and a half. */
@@ -71,6 +71,7 @@ export function beginSession(request: Request, account: Account): Promise<void> 
     request.session.regenerate((error: unknown) => {
       if (error) { fail(error instanceof Error ? error : new Error(String(error))); return; }
       request.session.accountId = account.id;
+      request.session.from = request.ip ?? '';
       request.session.save((saved: unknown) => { if (saved) fail(saved instanceof Error ? saved : new Error(String(saved))); else done(); });
     });
   });

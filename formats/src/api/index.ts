@@ -15,6 +15,16 @@ export interface JobSummary {
   readonly problem: string | null;
 }
 
+/** Where somebody is signed in. */
+export interface OwnSession {
+  readonly id: string;
+  readonly since: string;
+  /** address it was begun from */
+  readonly from: string;
+  /** the one that asks */
+  readonly here: boolean;
+}
+
 /** One page of jobs. */
 export interface JobList {
   /** how many fit, on all pages */

@@ -31,6 +31,8 @@ export function openApi(): Record<string, unknown> {
         post: { summary: 'Sign in', security: [], requestBody: body({ type: 'object', required: ['name', 'password'], properties: { name: { type: 'string' }, password: { type: 'string' } } }), responses: { 201: json(any, 'signed in; a cookie is set'), ...fails(400, 401, 429) } },
         delete: { summary: 'Sign out', security: [], responses: { 204: { description: 'signed out' } } },
       },
+      '/session/all': { get: { summary: 'Where one is signed in', responses: { 200: json(list, 'sessions'), ...fails(401) } } },
+      '/session/all/{session}': { delete: { summary: 'Ends a session of one\'s own', parameters: [{ name: 'session', in: 'path', required: true, schema: { type: 'string' } }], responses: { 204: { description: 'ended' }, ...fails(401, 404) } } },
       '/session/password': { put: { summary: 'Give oneself another password; sessions elsewhere end', requestBody: body({ type: 'object', required: ['current', 'password'], properties: { current: { type: 'string' }, password: { type: 'string' } } }), responses: { 204: { description: 'changed' }, ...fails(400, 401, 403, 429) } } },
       '/accounts': {
         get: { summary: 'All accounts (planners)', responses: { 200: json(list, 'accounts'), ...fails(401, 403) } },

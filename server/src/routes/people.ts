@@ -47,6 +47,12 @@ export function peopleRoutes(services: Services): Router {
     await accounts.changeOwn(request.body, accountOf(response), request.sessionID, request.ip ?? '');
     response.status(204).end();
   }));
+  api.get('/session/all', signedIn(accounts), route(async (request, response) => { response.json(await accounts.sessions(accountOf(response).id, request.sessionID)); }));
+  api.delete('/session/all/:session', signedIn(accounts), route(async (request, response) => {
+    const { session } = request.params;
+    await accounts.endSession(accountOf(response), typeof session === 'string' ? session : '');
+    response.status(204).end();
+  }));
   api.post('/accounts', slowly, json, route(async (request, response) => {
     const by = await whoIs(request, accounts);
     if (by && by.role !== 'planner') { response.locals.account = by; planner(request, response, () => undefined); }

@@ -1,9 +1,9 @@
-import { randomBytes, randomUUID } from 'node:crypto';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { Type } from '@sinclair/typebox';
 import { checker } from '@violet-jaw/core/schema';
-import type { AccountHead, Role } from '@violet-jaw/formats/api';
-import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { AccountHead, OwnSession, Role } from '@violet-jaw/formats/api';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
@@ -25,6 +25,9 @@ const checkNew = checker(Type.Object({ name, role, password, setupCode: Type.Opt
 const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Type.Optional(Type.Boolean()), password: Type.Optional(password) }, { additionalProperties: false }));
 const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
 const checkSignIn = checker(Type.Object({ name: Type.String({ maxLength: 60 }), password: Type.String({ maxLength: 200 }) }, { additionalProperties: false }));
+
+/** What a session is called outside: its own id would let in whoever reads it. */
+const shownId = (sid: string) => createHash('sha256').update(sid).digest('hex').slice(0, 20);
 
 const WRONG = new Problem(401, 'Not signed in', 'Name or password is wrong.');
 
@@ -147,6 +150,26 @@ export class AccountService {
   /** Whoever was signed in with the old password is not any more. @param except the session that stays; null: none */
   async #endSessions(accountId: string, except: string | null, transaction: Transaction): Promise<void> {
     await this.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", { replacements: [accountId, except ?? ''], transaction });
+  }
+
+  /** Where a person is signed in. @param session the one they ask from */
+  async sessions(accountId: string, session: string): Promise<OwnSession[]> {
+    const rows = await this.#sessionsOf(accountId);
+    return rows.map((r) => ({ id: shownId(r.sid), since: r.created_at.toISOString(), from: (JSON.parse(r.data) as { from?: string }).from ?? '', here: r.sid === session }));
+  }
+
+  /** Ends a session of one's own. */
+  async endSession(by: Account, id: string): Promise<void> {
+    const found = (await this.#sessionsOf(by.id)).find((r) => shownId(r.sid) === id);
+    if (!found) throw notFound('The session');
+    await inTransaction(this.sequelize, async (transaction) => {
+      await this.sequelize.query('DELETE FROM sessions WHERE sid = ?', { replacements: [found.sid], transaction });
+      await this.audit.note(by, 'signed out', { detail: 'elsewhere', transaction });
+    });
+  }
+
+  #sessionsOf(accountId: string): Promise<{ sid: string; data: string; created_at: Date }[]> {
+    return this.sequelize.query("SELECT sid, data, created_at FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND expires > UTC_TIMESTAMP() ORDER BY created_at DESC", { replacements: [accountId], type: QueryTypes.SELECT });
   }
 
   /** Whether an account is there, in use, and has this password; nothing is counted. */

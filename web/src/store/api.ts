@@ -3,7 +3,7 @@ import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
 import type { RunEvent } from '@violet-jaw/core/run';
-import type { AccountHead, AuditEntry, IssueHead, JobList, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, RunToOpen, SessionInfo } from '@violet-jaw/formats/api';
+import type { AccountHead, AuditEntry, IssueHead, JobList, OwnSession, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, RunToOpen, SessionInfo } from '@violet-jaw/formats/api';
 
 /** What the server answered instead of a success, in its own words. */
 export class ServerProblem extends Error {
@@ -107,6 +107,8 @@ export const api = {
   session: async () => await (await request('/session')).json() as SessionInfo,
   signIn: async (name: string, password: string) => await (await request('/session', { method: 'POST', headers: asJson, body: JSON.stringify({ name, password }) })).json() as SessionInfo,
   signOut: async () => { await request('/session', { method: 'DELETE' }); },
+  ownSessions: async () => await (await request('/session/all')).json() as OwnSession[],
+  endSession: async (id: string) => { await request(`/session/all/${id}`, { method: 'DELETE' }); },
   changeOwnPassword: async (current: string, password: string) => { await request('/session/password', { method: 'PUT', headers: asJson, body: JSON.stringify({ current, password }) }); },
   accounts: async () => await (await request('/accounts')).json() as AccountHead[],
   makeAccount: async (account: { name: string; role: Role; password: string; setupCode?: string }) => { await request('/accounts', { method: 'POST', headers: asJson, body: JSON.stringify(account) }); },

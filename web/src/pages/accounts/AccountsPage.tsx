@@ -74,7 +74,7 @@ function NewPassword({ name, onSet }: { name: string; onSet: (password: string) 
   return (
     <Form className="d-inline-flex gap-1" onSubmit={(e) => { e.preventDefault(); void onSet(password).then(() => { setOpen(false); setPassword(''); }); }}>
       <Form.Control size="sm" type="password" aria-label={`New password for ${name}`} autoComplete="new-password" value={password} onChange={(e) => setPassword(e.target.value)} />
-      <Button size="sm" type="submit" disabled={password.length < 10}>Set</Button>
+      <Button size="sm" type="submit" disabled={password.length < 12}>Set</Button>
       <Button size="sm" variant="outline-primary" onClick={() => setOpen(false)}>Leave</Button>
     </Form>
   );
@@ -101,7 +101,7 @@ function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProb
         <Form.Group controlId="account-name"><Form.Label>Name</Form.Label><Form.Control value={name} maxLength={60} autoComplete="off" onChange={(e) => setName(e.target.value)} /></Form.Group>
         <ChoiceField label="Role" value={role} choices={ROLES} onCommit={setRole} />
         <Form.Group controlId="account-password"><Form.Label>Password, at least 12 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>
-        <Button type="submit" disabled={name.trim() === '' || password.length < 10}>Make the account</Button>
+        <Button type="submit" disabled={name.trim() === '' || password.length < 12}>Make the account</Button>
       </div>
     </Form>
   );
