@@ -38,6 +38,20 @@ export function isDiskFull(error: unknown): boolean {
   return error instanceof DatabaseError && [1021, 1114, 1030, 1036, 3].includes((error.original as { errno?: number }).errno ?? 0);
 }
 
+/**
+ * An error as it may stand in a log: where it happened and what kind it is. Of the database only its codes: its messages hold statements,
+ * and statements hold what people entered.
+ */
+export function inLog(error: unknown): string {
+  if (!(error instanceof Error)) return String(error).slice(0, 200);
+  const places = (error.stack ?? '').split('\n').filter((line) => /^\s+at /.test(line)).slice(0, 8).join('\n');
+  if (error instanceof BaseError) {
+    const { errno, code, sqlState } = ((error as DatabaseError).original ?? {}) as { errno?: number; code?: string; sqlState?: string };
+    return `${error.name} ${code ?? ''} ${errno ?? ''} ${sqlState ?? ''}\n${places}`;
+  }
+  return `${error.name}: ${error.message.split('\n')[0].slice(0, 300)}\n${places}`;
+}
+
 /** Writes every error as problem details; never a stack trace. */
 export function problemHandler(log: (line: string) => void): ErrorRequestHandler {
   return (error: unknown, request, response, next) => {
@@ -49,7 +63,7 @@ export function problemHandler(log: (line: string) => void): ErrorRequestHandler
     if (type === 'entity.parse.failed') { sendProblem(response, new Problem(400, 'Not JSON', 'The body is not JSON. NaN and Infinity are not numbers in JSON.')); return; }
     if (type === 'entity.too.large' || status === 413) { sendProblem(response, new Problem(413, 'Too large', 'The request is larger than the server takes.')); return; }
     if (isDiskFull(error)) {
-      log(`${request.method} ${request.path}: no space: ${error instanceof Error ? error.message.slice(0, 200) : ''}`);
+      log(`${request.method} ${request.path}: no space: ${inLog(error)}`);
       sendProblem(response, new Problem(507, 'No space', 'The disk of the server is full: nothing was saved. What you entered is kept here and sent again. Tell whoever looks after the server.'));
       return;
     }
@@ -58,7 +72,7 @@ export function problemHandler(log: (line: string) => void): ErrorRequestHandler
       return;
     }
     if (status && status >= 400 && status < 500) { sendProblem(response, new Problem(status, 'Request not understood', 'The request is not one the server understands.')); return; }
-    log(`${request.method} ${request.path}: ${error instanceof BaseError ? error.name : ''} ${error instanceof Error ? error.stack ?? error.message : String(error)}`);
+    log(`${request.method} ${request.path}: ${inLog(error)}`);
     sendProblem(response, new Problem(500, 'Server error', 'Something went wrong on the server. Your entries are kept; try again, and tell the shop lead if it stays.'));
   };
 }

@@ -116,3 +116,18 @@ test('a database folder of before keeps its data and loses the accounts that any
   for (const user of ['root', '']) await expect(createConnection({ socketPath, user, connectTimeout: 1000 })).rejects.toThrow(/Access denied/);
   await server.stop();
 }, 60_000);
+
+test('what people entered stands in no log, also when the database refuses it', async () => {
+  const lines: string[] = [];
+  const instance = await testInstance({ log: (line) => lines.push(line) });
+  const { json: { id } } = await instance.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'LOG' } });
+  const sequelize = new Sequelize(instance.database!.url, { dialect: 'mariadb', logging: false });
+  await sequelize.query('ALTER TABLE jobs ADD CONSTRAINT no_secret CHECK (document NOT LIKE \'%top-secret%\')');
+  const refused = await instance.call('PUT', `/jobs/${id}`, { body: { ...sensorFootJob(), number: 'LOG', notes: 'top-secret alloy' }, headers: { 'If-Match': '"1"' } });
+  expect(refused.status).toBe(500);
+  await sequelize.close();
+  await instance.stop();
+  expect(lines.join('\n')).toMatch(/PUT .*\/jobs\/.*DatabaseError/);
+  expect(lines.join('\n')).not.toMatch(/top-secret|SENSOR|INSERT|UPDATE jobs/i);
+  expect(JSON.stringify(refused.json)).not.toContain('top-secret');
+}, 60_000);

@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { inLog } from '../problem';
 import { backup } from './backup';
 import { verifyBackup } from './restore';
 
@@ -30,7 +31,7 @@ export async function backupOfDay(url: string, files: string, into: string, now:
 
 /** Takes a backup every day by itself, at the first look of the day. @returns how to stop */
 export function nightly(url: string, files: string, into: string, log: (line: string) => void): () => void {
-  const look = () => void backupOfDay(url, files, into, new Date()).then((taken) => { if (taken) log(`The backup of the day is in ${into}.`); }, (error: unknown) => log(`The backup of the day could not be taken: ${error instanceof Error ? error.message : String(error)}`));
+  const look = () => void backupOfDay(url, files, into, new Date()).then((taken) => { if (taken) log(`The backup of the day is in ${into}.`); }, (error: unknown) => log(`The backup of the day could not be taken: ${inLog(error)}`));
   const timer = setInterval(look, LOOK_MS);
   timer.unref();
   return () => clearInterval(timer);

@@ -39,7 +39,7 @@ export async function connect(url: string): Promise<Database> {
     // what is read after a lock is what stands there then
     isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
     pool: { max: 12, min: 0, acquire: 15_000, idle: 10_000 },
-    dialectOptions: { connectTimeout: 4000, maxAllowedPacket: 128 * 1024 * 1024 },
+    dialectOptions: { connectTimeout: 4000, maxAllowedPacket: 128 * 1024 * 1024, logParam: false },
     define: { underscored: true, freezeTableName: true },
   });
   await migrate(sequelize);

@@ -3,6 +3,7 @@ import type { Job } from '@violet-jaw/core/job';
 import type { JobSummary } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
+import { inLog } from '../problem';
 import { Stopped } from '../work';
 import type { Planning } from './planning';
 import type { ShopService } from './shop';
@@ -35,7 +36,7 @@ export class Summaries {
   /** There may be something to do. */
   nudge(): void {
     if (this.#looking || this.#closed) return;
-    this.#looking = this.#fill().catch((error: unknown) => { if (!this.#closed) this.log(`summaries: ${error instanceof Error ? error.message : String(error)}`); }).finally(() => { this.#looking = null; });
+    this.#looking = this.#fill().catch((error: unknown) => { if (!this.#closed) this.log(`summaries: ${inLog(error)}`); }).finally(() => { this.#looking = null; });
   }
 
   /** Somebody looks at these: they come first. */
@@ -58,7 +59,7 @@ export class Summaries {
       const shopRevision = await this.shop.revision();
       const taken = await this.#take(shopRevision);
       if (!taken) return;
-      const work = this.#plan(taken).catch((error: unknown) => { if (!this.#closed) this.log(`summary of ${taken.id}: ${error instanceof Error ? error.message : String(error)}`); })
+      const work = this.#plan(taken).catch((error: unknown) => { if (!this.#closed) this.log(`summary of ${taken.id}: ${inLog(error)}`); })
         .finally(() => { this.#running.delete(work); this.nudge(); });
       this.#running.add(work);
     }
