@@ -1,6 +1,6 @@
 import express from 'express';
 import type { AddressInfo } from 'node:net';
-import { ConnectionError, ConnectionAcquireTimeoutError } from 'sequelize';
+import { ConnectionError, ConnectionAcquireTimeoutError, DatabaseError } from 'sequelize';
 import { badInput, notFound, Problem, problemHandler } from './problem';
 
 async function answerTo(error: unknown): Promise<{ status: number; type: string; body: Record<string, unknown>; logged: string[] }> {
@@ -22,6 +22,8 @@ test.each([
   ['something that is not there', notFound('The job'), 404, { detail: 'The job is not here. It may have been deleted.' }],
   ['a database that is away', new ConnectionError(new Error('refused')), 503, { title: 'Database away' }],
   ['a database that does not answer in time', new ConnectionAcquireTimeoutError(new Error('late')), 503, { title: 'Database away' }],
+  ['a connection that was closed, told by the driver itself', Object.assign(new Error('Cannot execute new commands: connection closed'), { name: 'SqlError', code: 'ER_CMD_CONNECTION_CLOSED', sqlState: '08S01', fatal: true }), 503, { title: 'Database away' }],
+  ['a connection that was lost inside another error', new DatabaseError(Object.assign(new Error('socket has unexpectedly been closed'), { code: 'ER_SOCKET_UNEXPECTED_CLOSE', sqlState: '08S01', fatal: true, sql: '' }) as never), 503, { title: 'Database away' }],
   ['a body that is no JSON', Object.assign(new Error('x'), { type: 'entity.parse.failed', status: 400 }), 400, { title: 'Not JSON' }],
   ['a body that is too large', Object.assign(new Error('x'), { type: 'entity.too.large', status: 413 }), 413, { title: 'Too large' }],
 ])('%s', async (_, error, status, body) => {

@@ -26,9 +26,16 @@ export function sendProblem(response: Response, { status, title, detail, extra }
   response.status(status).type('application/problem+json').send(JSON.stringify(body));
 }
 
-function isDatabaseAway(error: unknown): boolean {
+/** What the driver says of a connection that is gone; its errors come bare, or inside those of Sequelize. */
+interface DriverError { readonly fatal?: boolean; readonly code?: string; readonly message?: string; readonly sqlState?: string | null; readonly original?: unknown; readonly cause?: unknown }
+const AWAY = /connection (is )?closed|socket|ECONN|EPIPE|shutdown|Connection.*(lost|timeout)|server has gone away/i;
+
+function isDatabaseAway(error: unknown, deep = 0): boolean {
   if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) return true;
-  return error instanceof DatabaseError && /connection|socket|closed|ECONN|shutdown|timeout/i.test(error.message);
+  if (!(error instanceof Error) || deep > 3) return false;
+  const { fatal, code, message, sqlState, original, cause } = error as DriverError;
+  const isDriver = error instanceof DatabaseError || sqlState !== undefined || /^ER_/.test(code ?? '');
+  return (isDriver && (fatal === true || AWAY.test(`${code ?? ''} ${message ?? ''}`))) || isDatabaseAway(original, deep + 1) || isDatabaseAway(cause, deep + 1);
 }
 
 /** No space, quota used up, a table that cannot grow, a disk that has become read-only. */
