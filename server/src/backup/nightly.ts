@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { inLog } from '../problem';
 import { backup } from './backup';
@@ -22,8 +22,13 @@ export async function backupOfDay(url: string, files: string, into: string, now:
   mkdirSync(into, { recursive: true, mode: 0o700 });
   const path = join(into, `${now.toISOString().slice(0, 10)}.zip`);
   if (existsSync(path)) return false;
-  await backup(url, files, path, now);
-  await verifyBackup(path);
+  // only what is proven stands under the day: else it would not be taken again
+  const unproven = `${path}.new`;
+  try {
+    await backup(url, files, unproven, now);
+    await verifyBackup(unproven);
+    renameSync(unproven, path);
+  } finally { rmSync(unproven, { force: true }); }
   const days = readdirSync(into).flatMap((name) => { const found = NAME.exec(name); return found ? [found[1]] : []; });
   for (const day of toForget(days)) rmSync(join(into, `${day}.zip`), { force: true });
   return true;
