@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test as base, type BrowserContext, type Locator, type Page } from '@playwright/test';
@@ -42,6 +42,7 @@ export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
     });
     child.kill('SIGTERM');
     await ended(child);
+    rmSync(dataFolder, { recursive: true, force: true });
   }, { scope: 'worker', timeout: 120_000 }],
   app: async ({ running }, use) => { await use(running); },
   // A page that logs an error or throws fails its test.

@@ -3,7 +3,7 @@
  * no answer of 5xx, none later than the limit, no dead process.
  */
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { insulatorPlateJob, sensorFootJob, demoShop } from '../demo';
@@ -13,6 +13,8 @@ import { Stopped, WorkPool } from '../server/src/work';
 
 const [requests = 2000, files = 200, seed = 1] = process.argv.slice(2).map(Number);
 const LATE_MS = 10_000;
+/** open files of all other kinds that are read, from the test folder of occt-import-js */
+const OPEN_FILES = ['cube-10x10mm/Cube 10x10.igs', 'cube-10x10mm/Cube 10x10.stl', 'cax-if-brep/as1_pe_203.brep', 'cax-if-brep/sg1-c5-214.stp', 'cax-if-brep/io1-cm-214.stp'].map((path) => `node_modules/occt-import-js/test/testfiles/${path}`);
 const dice = new Dice(seed);
 const data = mkdtempSync(join(tmpdir(), 'violet-jaw-fuzz-'));
 
@@ -116,7 +118,7 @@ function damaged(bytes: Buffer): Buffer {
 async function fuzzFiles(): Promise<string[]> {
   const pool = new WorkPool('dist/cli/child.js', 2);
   const wrong: string[] = [];
-  const sources = ['demo/vane-bearing-block.step', 'demo/d-window.dxf', 'demo/insulator-plate.dxf', 'demo/louver-frame.dxf'].map((path) => ({ path, bytes: readFileSync(path) }));
+  const sources = ['demo/vane-bearing-block.step', 'demo/d-window.dxf', 'demo/insulator-plate.dxf', 'demo/louver-frame.dxf', ...OPEN_FILES].map((path) => ({ path, bytes: readFileSync(path) }));
   const count = { read: 0, refused: 0, stopped: 0 };
   const one = async (i: number) => {
     const { path, bytes } = dice.one(sources);
@@ -139,4 +141,5 @@ async function fuzzFiles(): Promise<string[]> {
 const wrong = [...await fuzzRequests(), ...await fuzzFiles()];
 for (const line of wrong.slice(0, 20)) console.log(line);
 console.log(`check:fuzz seed ${seed}: ${requests} requests, ${files} files, ${wrong.length} wrong`);
+if (wrong.length === 0) rmSync(data, { recursive: true, force: true }); else console.log(`the data and the files stay in ${data}`);
 process.exit(wrong.length > 0 ? 1 : 0);
