@@ -14,7 +14,7 @@ import { Stopped, WorkPool } from '../server/src/work';
 const [requests = 2000, files = 200, seed = 1] = process.argv.slice(2).map(Number);
 const LATE_MS = 10_000;
 /** open files of all other kinds that are read, from the test folder of occt-import-js */
-const OPEN_FILES = ['cube-10x10mm/Cube 10x10.igs', 'cube-10x10mm/Cube 10x10.stl', 'cax-if-brep/as1_pe_203.brep', 'cax-if-brep/sg1-c5-214.stp', 'cax-if-brep/io1-cm-214.stp'].map((path) => `node_modules/occt-import-js/test/testfiles/${path}`);
+const OPEN_FILES = ['cube-10x10mm/Cube 10x10.igs', 'cube-10x10mm/Cube 10x10.stl', 'cax-if-brep/as1_pe_203.brep', 'cax-if/sg1-c5-214.stp', 'cax-if/io1-cm-214.stp'].map((path) => `node_modules/occt-import-js/test/testfiles/${path}`);
 const dice = new Dice(seed);
 const data = mkdtempSync(join(tmpdir(), 'violet-jaw-fuzz-'));
 
