@@ -28,7 +28,7 @@ violet-jaw backup FILE.zip
     one consistent copy of jobs, issues, runs, shop and files, also while the application runs
 violet-jaw restore FILE.zip
     puts it into a new data folder; it is proven first
-violet-jaw verify FILE.zip
+violet-jaw verify [FILE.zip]
     proves that a backup is whole. These take VIOLET_JAW_DATA and VIOLET_JAW_DB_URL as the application does
 Exit: 0 no stop findings (or all accepted), 1 stop findings, 2 bad input
 `;

@@ -5,7 +5,7 @@ import express, { type Express, type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { ownPagesOnly } from './ownPages';
-import { problemHandler } from './problem';
+import { Problem, problemHandler } from './problem';
 import { apiRoutes } from './routes/api';
 import type { Services } from './services';
 
@@ -34,6 +34,13 @@ export function makeApp(services: Services, webFolder: string | null, withSessio
       directives: { 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'worker-src': ["'self'", 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'upgrade-insecure-requests': null },
     },
   }));
+  // before everything that takes part in the work: who asks whether we are well must hear it also when we are not
+  app.get('/api/v1/health', async (_request, response) => {
+    const wrong = await services.health();
+    response.set('Cache-Control', 'no-store');
+    if (wrong.length > 0) throw new Problem(503, 'Not well', wrong.join(' '));
+    response.json({ ok: true });
+  });
   app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), (_request, response, next) => { response.set('Cache-Control', 'no-store'); next(); }, ownPagesOnly(services.publicAddress), withSession, apiRoutes(services));
   if (webFolder && existsSync(webFolder)) {
     app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', setHeaders: allowPartReader }));

@@ -6,6 +6,7 @@ import type { Services } from './services';
 
 /** Accounts of the demo: made together with its data only. Roles are called by their names; no person's name is needed. */
 export const DEMO_ACCOUNTS = [
+  { name: 'Lead', role: 'lead', password: 'violet-lead' },
   { name: 'Planner', role: 'planner', password: 'violet-planner' },
   { name: 'Operator', role: 'operator', password: 'violet-operator' },
 ] as const;

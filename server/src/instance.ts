@@ -1,10 +1,11 @@
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { makeApp } from './app';
-import { nightly } from './backup/nightly';
 import type { Config } from './config';
 import { connect } from './database/connect';
+import { alone } from './database/lease';
 import { startPrivateServer, type DatabaseServer } from './database/privateServer';
+import { startChores } from './chores';
 import { lockData } from './dataLock';
 import { demoAccountsInForce, loadDemo } from './demo';
 import { makeServices, type Services } from './services';
@@ -38,12 +39,12 @@ export const isOpen = ({ host, publicAddress }: Pick<Config, 'host' | 'publicAdd
 /** Says at the start how to get in: with the demo's accounts while they are as they were, or with the code for the first account. */
 async function tellAccounts(services: Services, config: Config, log: (line: string) => void): Promise<void> {
   if (await services.accounts.none()) {
-    log(`There is no account yet. Setup code for the first planner: ${services.accounts.setupCode}`);
+    log(`There is no account yet. Setup code for the first lead: ${await services.accounts.setupCode()}`);
     return;
   }
   const demo = await demoAccountsInForce(services);
   if (demo && isOpen(config)) {
-    throw new Error(`${isLoopback(config.host) ? 'VIOLET_JAW_ADDRESS' : `HOST=${config.host}`} opens the application to other machines, but everybody knows the ${demo.length === 1 ? 'password' : 'passwords'} of ${demo.map((d) => d.name).join(' and ')} of the demo. Start without it, change them on the page Accounts, then start again; or start an empty shop with VIOLET_JAW_DEMO=no and another VIOLET_JAW_DATA.`);
+    throw new Error(`${isLoopback(config.host) ? 'VIOLET_JAW_ADDRESS' : `HOST=${config.host}`} opens the application to other machines, but everybody knows the ${demo.length === 1 ? 'password' : 'passwords'} of ${new Intl.ListFormat('en').format(demo.map((d) => d.name))} of the demo. Start without it, change them on the page Accounts, then start again; or start an empty shop with VIOLET_JAW_DEMO=no and another VIOLET_JAW_DATA.`);
   }
   services.tellDemoAccounts(demo !== null);
   for (const { name, password } of demo ?? []) log(`Demo account: ${name}, password ${password}`);
@@ -55,12 +56,15 @@ export async function startInstance(config: Config, files: { work: string; demoS
   let database: DatabaseServer | null = null;
   try {
     database = config.databaseUrl ? null : await startPrivateServer(config.dataFolder, log);
-    const connection = await connect(config.databaseUrl ?? database!.url);
-    const services = makeServices(connection, config.dataFolder, files, config.publicAddress, log);
-    if (files.demoStep && await loadDemo(services, files.demoStep)) log('The demo shop is loaded.');
+    const databaseUrl = config.databaseUrl ?? database!.url;
+    const connection = await connect(databaseUrl);
+    const services = makeServices(connection, { ...config, databaseUrl }, files, log);
+    await services.files.moveIntoDatabase();
+    const { demoStep } = files;
+    if (demoStep) await alone(connection.sequelize, 'demo', 'wait', async () => { if (await loadDemo(services, demoStep)) log('The demo shop is loaded.'); });
     await tellAccounts(services, config, log);
-    const endBackups = config.backups ? nightly(config.databaseUrl ?? database!.url, join(config.dataFolder, 'files'), config.backups, log) : () => undefined;
-    const session = sessions(connection.sequelize, sessionSecret(config.dataFolder));
+    const endChores = startChores(connection.sequelize, services, { ...config, databaseUrl }, log);
+    const session = sessions(connection.sequelize, await sessionSecret(services.settings, config.dataFolder));
     const server = await listen(makeApp(services, config.webFolder, session.handler, log), config);
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
@@ -70,7 +74,7 @@ export async function startInstance(config: Config, files: { work: string; demoS
       stop: async () => {
         await new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections(); });
         session.stop();
-        endBackups();
+        endChores();
         const settled = services.summaries.close();
         services.planning.close();
         await settled;

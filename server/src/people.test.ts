@@ -20,7 +20,7 @@ describe('without a session', () => {
   test('health, the description of the API and who is signed in are open', async () => {
     expect((await at.call('GET', '/health', nobody)).status).toBe(200);
     expect((await at.call('GET', '/openapi.json', nobody)).status).toBe(200);
-    expect((await at.call('GET', '/session', nobody)).json).toEqual({ account: null, first: false, demo: [{ name: 'Planner', password: 'violet-planner' }, { name: 'Operator', password: 'violet-operator' }] });
+    expect((await at.call('GET', '/session', nobody)).json).toEqual({ account: null, first: false, demo: [{ name: 'Lead', password: 'violet-lead' }, { name: 'Planner', password: 'violet-planner' }, { name: 'Operator', password: 'violet-operator' }] });
   });
 
   test('a forged cookie is nobody', async () => {
@@ -140,7 +140,7 @@ describe('an operator', () => {
     ['POST', '/jobs', sensorFootJob()], ['PUT', '/shop', {}], ['DELETE', '/jobs/00000000-0000-0000-0000-000000000000', undefined], ['PUT', '/jobs/00000000-0000-0000-0000-000000000000', sensorFootJob()],
     ['POST', '/jobs/00000000-0000-0000-0000-000000000000/issues', { note: '' }], ['GET', '/accounts', undefined], ['POST', '/accounts', { name: 'x', role: 'planner', password: 'long-enough-one' }], ['GET', '/audit', undefined],
   ] as const)('cannot %s %s', async (method, path, body) => {
-    expect(await at.call(method, path, { body, cookie: operator, headers: { 'If-Match': '"1"' } })).toMatchObject({ status: 403, json: { detail: expect.stringMatching(/not change them/) } });
+    expect(await at.call(method, path, { body, cookie: operator, headers: { 'If-Match': '"1"' } })).toMatchObject({ status: 403, json: { detail: expect.stringMatching(/not change them|for the lead/) } });
   });
 
   test('cannot import a job or store a file, and can look', async () => {
@@ -157,36 +157,36 @@ describe('accounts', () => {
     ['a common password', { name: 'A', role: 'operator', password: 'Password1234' }, /guessed first/],
     ['the name as password', { name: 'Night turn', role: 'operator', password: 'night turn 2026' }, /guessed first/],
     ['no name', { name: ' ', role: 'operator', password: 'long-enough-one' }, /name/],
-    ['an unknown role', { name: 'A', role: 'owner', password: 'long-enough-one' }, /role: must be one of "planner", "operator"/],
+    ['an unknown role', { name: 'A', role: 'owner', password: 'long-enough-one' }, /role: must be one of "operator", "planner", "lead"/],
   ])('%s is refused in words', async (_, body, says) => {
     expect(await at.call('POST', '/accounts', { body })).toMatchObject({ status: 400, json: { detail: expect.stringMatching(says) } });
   });
 
-  test('a name is there once, and the last planner stays', async () => {
+  test('a name is there once, and the last lead stays', async () => {
     expect((await at.call('POST', '/accounts', { body: { name: 'Planner', role: 'operator', password: 'long-enough-one' } })).status).toBe(409);
     // two who switch each other off at the same moment
-    const { json: second } = await at.call('POST', '/accounts', { body: { name: 'Second', role: 'planner', password: 'long-enough-one' } });
+    const { json: second } = await at.call('POST', '/accounts', { body: { name: 'Second', role: 'lead', password: 'long-enough-one' } });
     const all = (await at.call('GET', '/accounts')).json as { id: string; name: string; role: string; active: boolean }[];
-    const first = all.find((a) => a.name === 'Planner')!;
+    const first = all.find((a) => a.name === 'Lead')!;
     const other = await signIn(at.address, 'Second', 'long-enough-one');
     const both = await Promise.all([at.call('PUT', `/accounts/${second.id}`, { body: { role: 'operator' } }), at.call('PUT', `/accounts/${first.id}`, { body: { role: 'operator' }, cookie: other })]);
     expect(both.map((a) => a.status).sort()[0]).toBe(200);
     expect(both.filter((a) => a.status === 200)).toHaveLength(1);
     if (both[1].status === 200) {
-      await at.call('PUT', `/accounts/${first.id}`, { body: { role: 'planner' }, cookie: other });
+      await at.call('PUT', `/accounts/${first.id}`, { body: { role: 'lead' }, cookie: other });
       await at.call('PUT', `/accounts/${second.id}`, { body: { role: 'operator' } });
     }
-    const planner = ((await at.call('GET', '/accounts')).json as { id: string; name: string }[]).find((a) => a.name === 'Planner')!;
-    expect(await at.call('PUT', `/accounts/${planner.id}`, { body: { role: 'operator' } })).toMatchObject({ status: 409, json: { detail: expect.stringMatching(/last planner/) } });
+    const lead = ((await at.call('GET', '/accounts')).json as { id: string; name: string }[]).find((a) => a.name === 'Lead')!;
+    expect(await at.call('PUT', `/accounts/${lead.id}`, { body: { role: 'operator' } })).toMatchObject({ status: 409, json: { detail: expect.stringMatching(/last lead/) } });
   });
 });
 
-test('without the demo there is no account; the first planner needs the code the server printed', async () => {
+test('without the demo there is no account; the first lead needs the code the server printed', async () => {
   const said: string[] = [];
   const fresh = await testInstance({ accounts: false, log: (line) => said.push(line) });
   expect((await fresh.call('GET', '/session', nobody)).json).toEqual({ account: null, first: true, demo: null });
-  const code = /Setup code for the first planner: (\w+)/.exec(said.join('\n'))![1];
-  const first = { name: 'Lead', role: 'planner', password: 'long-enough-one' };
+  const code = /Setup code for the first lead: (\w+)/.exec(said.join('\n'))![1];
+  const first = { name: 'Lead', role: 'lead', password: 'long-enough-one' };
   expect((await fresh.call('POST', '/accounts', { body: first, ...nobody })).status).toBe(403);
   expect((await fresh.call('POST', '/accounts', { body: { ...first, setupCode: 'guess' }, ...nobody })).status).toBe(403);
   expect((await fresh.call('POST', '/accounts', { body: { ...first, role: 'operator', setupCode: code }, ...nobody })).status).toBe(400);
@@ -198,10 +198,11 @@ test('without the demo there is no account; the first planner needs the code the
 test('with passwords everybody knows the application is not opened to other machines', async () => {
   const demo = await testInstance({ demo: true });
   await demo.stop();
-  await expect(testInstance({ dataFolder: demo.dataFolder, publicAddress: 'https://jaw.example' })).rejects.toThrow(/everybody knows the passwords of Planner and Operator/);
+  await expect(testInstance({ dataFolder: demo.dataFolder, publicAddress: 'https://jaw.example' })).rejects.toThrow(/everybody knows the passwords of Lead, Planner, and Operator/);
   await expect(testInstance({ dataFolder: demo.dataFolder, host: '0.0.0.0' })).rejects.toThrow(/HOST=0\.0\.0\.0 opens the application to other machines/);
   const again = await testInstance({ dataFolder: demo.dataFolder, demo: true });
-  for (const a of (await again.call('GET', '/accounts')).json as { id: string; name: string }[]) await again.call('PUT', `/accounts/${a.id}`, { body: { password: `no longer known ${a.name.length}` } });
+  // one's own last: it ends the session
+  for (const a of ((await again.call('GET', '/accounts')).json as { id: string; name: string }[]).reverse()) await again.call('PUT', `/accounts/${a.id}`, { body: { password: `no longer known ${a.name.length}` } });
   await again.stop();
   const open = await testInstance({ dataFolder: demo.dataFolder, publicAddress: 'https://jaw.example', accounts: false });
   expect((await open.call('GET', '/session', nobody)).json.demo).toBeNull();

@@ -1,12 +1,14 @@
 import { randomBytes } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import session from 'express-session';
 import sequelizeStore from 'connect-session-sequelize';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import type { Sequelize } from 'sequelize';
+import { mayAs, type Role } from '@violet-jaw/formats/api';
 import { Problem } from './problem';
 import type { Account, AccountService } from './services/accounts';
+import type { Settings } from './services/settings';
 
 declare module 'express-session' {
   interface SessionData { accountId: string; from?: string }
@@ -16,11 +18,13 @@ declare module 'express-session' {
 export const SESSION_HOURS = 12;
 const COOKIE = 'violet-jaw';
 
-/** The secret that signs session cookies: made once, kept beside the database, readable by nobody else. */
-export function sessionSecret(dataFolder: string): string {
-  const path = join(dataFolder, 'session-secret');
-  if (!existsSync(path)) writeFileSync(path, randomBytes(32).toString('hex'), { mode: 0o600 });
-  return readFileSync(path, 'utf8');
+/** The secret that signs session cookies: made once, kept in the database, so that what one process signed is good for the others. */
+export async function sessionSecret(settings: Settings, dataFolder: string): Promise<string> {
+  // where earlier versions kept it: who is signed in stays so
+  const before = join(dataFolder, 'session-secret');
+  const secret = await settings.once('session secret', () => (existsSync(before) ? readFileSync(before, 'utf8') : randomBytes(32).toString('hex')));
+  rmSync(before, { force: true });
+  return secret;
 }
 
 /** Sessions kept in the database, so that several servers know them. */
@@ -59,11 +63,19 @@ export function signedIn(accounts: AccountService): RequestHandler {
   };
 }
 
-/** Lets through planners. */
-export const planner: RequestHandler = (_request, response, next) => {
-  if (accountOf(response).role !== 'planner') throw new Problem(403, 'For planners', 'Operators can look at plans and run them, but not change them. Ask a planner.');
-  next();
+const REFUSED: Readonly<Record<Role, Problem>> = {
+  operator: new Problem(403, 'Not signed in', 'Sign in to go on.'),
+  planner: new Problem(403, 'For planners', 'Operators can look at plans and run them, but not change them. Ask a planner.'),
+  lead: new Problem(403, 'For the lead', 'Accounts, the shop\'s library, deleting and backups are for the lead of the shop. Ask one.'),
 };
+
+/** Refuses who is less than a role. */
+export function needsRole({ role }: Account, least: Role): void {
+  if (!mayAs(role, least)) throw REFUSED[least];
+}
+
+/** Lets through a role and those above it. Only behind `signedIn`. */
+export const atLeast = (least: Role): RequestHandler => (_request, response, next) => { needsRole(accountOf(response), least); next(); };
 
 /** Signs in: a new session, so that one from before cannot be used. */
 export function beginSession(request: Request, account: Account): Promise<void> {

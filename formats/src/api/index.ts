@@ -66,23 +66,56 @@ export interface Revised<T> {
   readonly document: T;
 }
 
-export type Role = 'planner' | 'operator';
+/** From the least to the most: everyone may do what those before them may. A lead has accounts, the shop's library, deletes and backups. */
+export const ROLES = ['operator', 'planner', 'lead'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Whether a role may do what another one may. */
+export const mayAs = (role: Role, least: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(least);
 
 export interface AccountHead {
   readonly id: string;
   readonly name: string;
   readonly role: Role;
   readonly active: boolean;
-  /** after too many wrong passwords */
 }
 
 /** Who is signed in on this device. */
 export interface SessionInfo {
   readonly account: { readonly id: string; readonly name: string; readonly role: Role } | null;
-  /** nobody has an account yet: the first planner makes one */
+  /** nobody has an account yet: the first lead makes one */
   readonly first: boolean;
   /** the demo's accounts with their passwords; null: this is no demo, or they were changed */
   readonly demo: readonly { readonly name: string; readonly password: string }[] | null;
+}
+
+/** A backup that is kept on the server. */
+export interface BackupHead {
+  readonly name: string;
+  readonly size: number;
+  readonly at: string;
+}
+
+/** What was found when all that is kept was walked. */
+export interface DataProblems {
+  /** how many entries of the audit list, issues and files were looked at */
+  readonly entries: number;
+  readonly issues: number;
+  readonly files: number;
+  readonly problems: readonly string[];
+  /** problems that are not told one by one */
+  readonly more: number;
+}
+
+/** A deleted job that can still be taken back. */
+export interface BinEntry {
+  readonly id: string;
+  readonly number: string;
+  readonly part: string;
+  readonly deletedAt: string;
+  readonly deletedBy: string;
+  /** then it is deleted for good */
+  readonly goneAt: string;
 }
 
 export interface AuditEntry {

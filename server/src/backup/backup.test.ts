@@ -7,7 +7,7 @@ import { backupOf, restoreInto, verifyBackup } from '.';
 import { backupOfDay, toForget } from './nightly';
 
 const folder = () => mkdtempSync(join(tmpdir(), 'violet-jaw-backup-'));
-const at = (dataFolder: string) => ({ dataFolder, databaseUrl: null });
+const at = (dataFolder: string) => ({ dataFolder, databaseUrl: null, files: { folder: join(dataFolder, 'files'), inDatabase: false } });
 
 /** Everything a shop would miss. */
 async function everything(of: TestInstance) {

@@ -1,7 +1,12 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import type { DataProblems } from '@violet-jaw/formats/api';
+import { connect } from '../database/connect';
 import { runningDatabase, startPrivateServer } from '../database/privateServer';
 import { lockData, usedBy } from '../dataLock';
+import { AuditService } from '../services/audit';
+import { Files, type FilePlace } from '../services/files';
+import { Verify } from '../services/verify';
 import { backup } from './backup';
 import type { Manifest } from './connection';
 import { restore } from './restore';
@@ -9,9 +14,10 @@ import { restore } from './restore';
 export { verifyBackup } from './restore';
 export type { Manifest } from './connection';
 
-interface Where {
+export interface Where {
   readonly dataFolder: string;
   readonly databaseUrl: string | null;
+  readonly files: FilePlace;
 }
 
 /** Works on the database of a data folder, whether the application is running on it or not. */
@@ -25,13 +31,28 @@ async function withDatabase<T>({ dataFolder, databaseUrl }: Where, mayRun: boole
   } finally { unlock(); }
 }
 
+function needsData({ dataFolder, databaseUrl }: Where): void {
+  if (!databaseUrl && !existsSync(join(dataFolder, 'database'))) throw new Error(`There are no data in ${dataFolder}. Set VIOLET_JAW_DATA to the folder of the application.`);
+}
+
+/** Walks audit chain, issues and files of a data folder, also while the application runs. @returns what does not fit, in words */
+export async function checkData(where: Where): Promise<DataProblems> {
+  needsData(where);
+  return await withDatabase(where, true, async (url) => {
+    const { sequelize, models } = await connect(url);
+    try {
+      return await new Verify(models, new Files(sequelize, models, where.files), new AuditService(sequelize, models)).all();
+    } finally { await sequelize.close(); }
+  });
+}
+
 /** Takes a backup of a data folder, also while the application runs. */
-export function backupOf(where: Where, to: string): Promise<Manifest> {
-  if (!where.databaseUrl && !existsSync(join(where.dataFolder, 'database'))) return Promise.reject(new Error(`There are no data in ${where.dataFolder}. Set VIOLET_JAW_DATA to the folder of the application.`));
-  return withDatabase(where, true, (url) => backup(url, join(where.dataFolder, 'files'), to));
+export async function backupOf(where: Where, to: string): Promise<Manifest> {
+  needsData(where);
+  return await withDatabase(where, true, (url) => backup(url, where.files.folder, to));
 }
 
 /** Restores a backup into a data folder that is new. */
 export function restoreInto(where: Where, from: string): Promise<Manifest> {
-  return withDatabase(where, false, (url) => restore(url, join(where.dataFolder, 'files'), from));
+  return withDatabase(where, false, (url) => restore(url, where.files.folder, from));
 }

@@ -5,11 +5,12 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import type { Connection } from 'mariadb';
 import { Sequelize } from 'sequelize';
 import { open, type Entry, type ZipFile } from 'yauzl';
 import { migrate } from '../database/connect';
 import { migrations } from '../database/migrations';
-import { copyConnection, fromLine, TABLES, type Manifest } from './connection';
+import { copyConnection, fromLine, tablesOf, type Manifest } from './connection';
 
 const opened = (path: string) => new Promise<ZipFile>((done, fail) => open(path, { lazyEntries: true, autoClose: false }, (error, zip) => { if (error) fail(new Error(`${path} is no backup that can be read: ${error.message}`)); else done(zip); }));
 
@@ -47,7 +48,7 @@ async function proven(zip: ZipFile, entries: ReadonlyMap<string, Entry>): Promis
   if (manifest.format !== 'violet-jaw-backup' || manifest.version !== 1) throw new Error('It is no backup this version of Violet Jaw can read.');
   const unknown = manifest.migrations.filter((name) => !migrations.some((m) => m.name === name));
   if (unknown.length > 0) throw new Error(`It was made by a newer version of Violet Jaw (${unknown.at(-1)}). Restore it with that one.`);
-  for (const table of TABLES) {
+  for (const table of tablesOf(manifest)) {
     const entry = entries.get(`tables/${table}.jsonl`);
     if (!entry || await hashIn(zip, entry) !== manifest.tables[table]?.sha256) throw new Error(`The backup is damaged: table ${table} is not what its manifest says. Take another one.`);
   }
@@ -64,6 +65,46 @@ export async function verifyBackup(path: string): Promise<Manifest> {
   try { return await proven(zip, await entriesOf(zip)); } finally { zip.close(); }
 }
 
+interface Opened { readonly zip: ZipFile; readonly entries: ReadonlyMap<string, Entry>; readonly manifest: Manifest }
+
+/** Puts the files beside those that are there, then takes the rows of a backup for those of the database, in one transaction: all or none. */
+async function fill(connection: Connection, { zip, entries, manifest }: Opened, files: string): Promise<void> {
+  mkdirSync(files, { recursive: true, mode: 0o700 });
+  for (const hash of manifest.files) {
+    await pipeline(await read(zip, entries.get(`files/${hash}`)!), createWriteStream(join(files, `.${hash}`), { mode: 0o600 }));
+    await rename(join(files, `.${hash}`), join(files, hash));
+  }
+  await connection.beginTransaction();
+  for (const table of [...tablesOf(manifest)].reverse()) await connection.query(`DELETE FROM \`${table}\``);
+  for (const table of tablesOf(manifest)) {
+    for await (const line of createInterface({ input: await read(zip, entries.get(`tables/${table}.jsonl`)!), crlfDelay: Infinity })) {
+      const row = fromLine(line);
+      const columns = Object.keys(row);
+      await connection.query(`INSERT INTO \`${table}\` (${columns.map((c) => `\`${c}\``).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`, Object.values(row));
+    }
+  }
+  await connection.commit();
+}
+
+/**
+ * Takes a backup for what a running application has: everything becomes as it was then. It is proven first.
+ * Only one of this very version: one of an earlier version goes into a new data folder, by `restore`.
+ */
+export async function takeBack(url: string, files: string, path: string): Promise<Manifest> {
+  const zip = await opened(path);
+  const connection = await copyConnection(url);
+  try {
+    const entries = await entriesOf(zip);
+    const manifest = await proven(zip, entries);
+    if (manifest.migrations.at(-1) !== migrations.at(-1)!.name) throw new Error('The backup was made by an earlier version of Violet Jaw. Restore it into a new data folder: violet-jaw restore FILE.zip, with VIOLET_JAW_DATA set to a folder that does not exist yet.');
+    await fill(connection, { zip, entries, manifest }, files);
+    return manifest;
+  } finally {
+    zip.close();
+    await connection.end().catch(() => undefined);
+  }
+}
+
 /**
  * Puts a backup into an empty database and an empty folder of files. It is proven first; the database is then made as it was when the backup
  * was taken, filled, and brought up to date.
@@ -78,21 +119,7 @@ export async function restore(url: string, files: string, path: string): Promise
     const there = await connection.query('SHOW TABLES') as unknown[];
     if (there.length > 0) throw new Error('The database is not empty. A backup is restored into a new data folder: set VIOLET_JAW_DATA to one that does not exist yet.');
     await migrate(sequelize, manifest.migrations.at(-1));
-    await connection.beginTransaction();
-    for (const table of TABLES) {
-      await connection.query(`DELETE FROM \`${table}\``);
-      for await (const line of createInterface({ input: await read(zip, entries.get(`tables/${table}.jsonl`)!), crlfDelay: Infinity })) {
-        const row = fromLine(line);
-        const columns = Object.keys(row);
-        await connection.query(`INSERT INTO \`${table}\` (${columns.map((c) => `\`${c}\``).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`, Object.values(row));
-      }
-    }
-    await connection.commit();
-    mkdirSync(files, { recursive: true, mode: 0o700 });
-    for (const hash of manifest.files) {
-      await pipeline(await read(zip, entries.get(`files/${hash}`)!), createWriteStream(join(files, `.${hash}`), { mode: 0o600 }));
-      await rename(join(files, `.${hash}`), join(files, hash));
-    }
+    await fill(connection, { zip, entries, manifest }, files);
     await migrate(sequelize);
     return manifest;
   } finally {

@@ -1,6 +1,7 @@
 import { QueryTypes, Sequelize, Transaction } from 'sequelize';
 import { Umzug, type UmzugStorage } from 'umzug';
 import { defineModels, type Models } from '../models';
+import { alone } from './lease';
 import { migrations } from './migrations';
 
 export interface Database {
@@ -32,6 +33,15 @@ class NoteInTable implements UmzugStorage {
   }
 }
 
+/** On a node of a cluster, what is read is never older than what any node has acknowledged (Galera: wsrep_sync_wait). */
+async function clusterSettings(url: string): Promise<object> {
+  const probe = new Sequelize(url, { dialect: 'mariadb', logging: false, pool: { max: 1 }, dialectOptions: { connectTimeout: 4000 } });
+  try {
+    const rows = await probe.query<{ Value: string }>("SHOW VARIABLES LIKE 'wsrep_on'", { type: QueryTypes.SELECT });
+    return rows[0]?.Value === 'ON' ? { sessionVariables: { wsrep_sync_wait: 1 } } : {};
+  } finally { await probe.close(); }
+}
+
 /** Connects and brings the tables up to date. */
 export async function connect(url: string): Promise<Database> {
   const sequelize = new Sequelize(url, {
@@ -39,10 +49,11 @@ export async function connect(url: string): Promise<Database> {
     // what is read after a lock is what stands there then
     isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
     pool: { max: 12, min: 0, acquire: 15_000, idle: 10_000 },
-    dialectOptions: { connectTimeout: 4000, maxAllowedPacket: 128 * 1024 * 1024, logParam: false },
+    dialectOptions: { connectTimeout: 4000, maxAllowedPacket: 128 * 1024 * 1024, logParam: false, ...await clusterSettings(url) },
     define: { underscored: true, freezeTableName: true },
   });
-  await migrate(sequelize);
+  // two processes that start together on an empty database: one makes the tables, the other finds them
+  await alone(sequelize, 'migrations', 'wait', () => migrate(sequelize));
   return { sequelize, models: defineModels(sequelize) };
 }
 

@@ -17,15 +17,15 @@ export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttr
   /** revisions of job and shop the summary was made of */
   summaryRevision: CreationOptional<number | null>; summaryShop: CreationOptional<number | null>; openFindings: CreationOptional<number | null>;
   wantedAt: CreationOptional<Date | null>; takenUntil: CreationOptional<Date | null>; tries: CreationOptional<number>;
-  createdAt: CreationOptional<Date>; updatedAt: CreationOptional<Date>;
+  createdAt: CreationOptional<Date>; updatedAt: CreationOptional<Date>; deletedAt: CreationOptional<Date | null>;
 }
 export interface IssueRow extends Model<InferAttributes<IssueRow>, InferCreationAttributes<IssueRow>> {
   id: string; jobId: string; letter: string; place: number; issuedAt: Date; note: string; version: number; document: string; shop: string; planned: string; sheet: string;
-  entries: string; control: string; verify: string | null; clear: string | null; run: string | null; issuedBy: string | null; pdfA4: Buffer; pdfLetter: Buffer; hash: string;
+  entries: string; control: string; verify: string | null; clear: string | null; run: string | null; issuedBy: string | null; pdfA4: Buffer; pdfLetter: Buffer; hash: string; seal: string;
 }
-export interface AccountRow extends Model<InferAttributes<AccountRow>, InferCreationAttributes<AccountRow>> { id: string; name: string; role: string; passwordHash: string; active: CreationOptional<boolean>; createdAt: CreationOptional<Date> }
+export interface AccountRow extends Model<InferAttributes<AccountRow>, InferCreationAttributes<AccountRow>> { id: string; name: string; role: string; passwordHash: string; active: CreationOptional<boolean>; subject: CreationOptional<string | null>; createdAt: CreationOptional<Date> }
 export interface SessionRow extends Model<InferAttributes<SessionRow>, InferCreationAttributes<SessionRow>> { sid: string; expires: Date | null; data: string | null }
-export interface AuditRow extends Model<InferAttributes<AuditRow>, InferCreationAttributes<AuditRow>> { id: CreationOptional<number>; at: Date; accountId: string | null; name: string; action: string; jobId: string | null; detail: string }
+export interface AuditRow extends Model<InferAttributes<AuditRow>, InferCreationAttributes<AuditRow>> { id: CreationOptional<number>; at: Date; accountId: string | null; name: string; action: string; jobId: string | null; detail: string; place: number; seal: string }
 export interface RunRow extends Model<InferAttributes<RunRow>, InferCreationAttributes<RunRow>> { id: string; jobId: string; letter: string; machineId: string | null; startedAt: Date; startedBy: string | null; finishedAt: CreationOptional<Date | null>; ended: CreationOptional<boolean> }
 export interface RunEventRow extends Model<InferAttributes<RunEventRow>, InferCreationAttributes<RunEventRow>> { runId: string; place: number; eventId: string; accountId: string | null; receivedAt: Date; document: string }
 export interface ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreationAttributes<ReadingRow>> {
@@ -71,18 +71,19 @@ export function defineModels(sequelize: Sequelize): Models {
       id: { type: DataTypes.UUID, primaryKey: true }, number: DataTypes.STRING(60), part: DataTypes.STRING(200), due: DataTypes.STRING(10), machineId: DataTypes.STRING(200),
       fileHash: DataTypes.CHAR(64), revision: DataTypes.INTEGER, document: text, summary: text, createdAt: DataTypes.DATE, updatedAt: DataTypes.DATE,
       partRevision: DataTypes.STRING(20), units: DataTypes.STRING(8), letter: DataTypes.STRING(4), registers: DataTypes.TEXT('medium'), changedBy: DataTypes.UUID,
-      summaryRevision: DataTypes.INTEGER, summaryShop: DataTypes.INTEGER, openFindings: DataTypes.INTEGER, wantedAt: DataTypes.DATE(3), takenUntil: DataTypes.DATE(3), tries: DataTypes.INTEGER,
-    }),
+      summaryRevision: DataTypes.INTEGER, summaryShop: DataTypes.INTEGER, openFindings: DataTypes.INTEGER, wantedAt: DataTypes.DATE(3), takenUntil: DataTypes.DATE(3), tries: DataTypes.INTEGER, deletedAt: DataTypes.DATE,
+    // what is deleted lies in the bin: it is not found, unless it is asked for there
+    }, { paranoid: true }),
     issues: sequelize.define<IssueRow>('issues', {
       id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), place: DataTypes.INTEGER, issuedAt: DataTypes.DATE, note: DataTypes.TEXT, version: DataTypes.INTEGER,
-      document: text, shop: text, planned: text, sheet: text, entries: text, control: text, verify: text, clear: text, run: text, issuedBy: DataTypes.STRING(60), pdfA4: DataTypes.BLOB('long'), pdfLetter: DataTypes.BLOB('long'), hash: DataTypes.CHAR(64),
+      document: text, shop: text, planned: text, sheet: text, entries: text, control: text, verify: text, clear: text, run: text, issuedBy: DataTypes.STRING(60), pdfA4: DataTypes.BLOB('long'), pdfLetter: DataTypes.BLOB('long'), hash: DataTypes.CHAR(64), seal: DataTypes.CHAR(64),
     }, still),
     accounts: sequelize.define<AccountRow>('accounts', {
-      id: { type: DataTypes.UUID, primaryKey: true }, name: DataTypes.STRING(60), role: DataTypes.STRING(20), passwordHash: DataTypes.STRING(200), active: DataTypes.BOOLEAN,
+      id: { type: DataTypes.UUID, primaryKey: true }, name: DataTypes.STRING(60), role: DataTypes.STRING(20), passwordHash: DataTypes.STRING(200), active: DataTypes.BOOLEAN, subject: DataTypes.STRING(500),
       createdAt: DataTypes.DATE,
     }, { updatedAt: false }),
     sessions: sequelize.define<SessionRow>('sessions', { sid: { type: DataTypes.STRING(36), primaryKey: true }, expires: DataTypes.DATE, data: DataTypes.TEXT }),
-    audit: sequelize.define<AuditRow>('audit', { id: { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true }, at: DataTypes.DATE, accountId: DataTypes.UUID, name: DataTypes.STRING(60), action: DataTypes.STRING(60), jobId: DataTypes.UUID, detail: DataTypes.TEXT }, still),
+    audit: sequelize.define<AuditRow>('audit', { id: { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true }, at: DataTypes.DATE, accountId: DataTypes.UUID, name: DataTypes.STRING(60), action: DataTypes.STRING(60), jobId: DataTypes.UUID, detail: DataTypes.TEXT, place: DataTypes.BIGINT, seal: DataTypes.CHAR(64) }, still),
     runs: sequelize.define<RunRow>('runs', { id: { type: DataTypes.UUID, primaryKey: true }, jobId: DataTypes.UUID, letter: DataTypes.STRING(4), machineId: DataTypes.STRING(200), startedAt: DataTypes.DATE, startedBy: DataTypes.UUID, finishedAt: DataTypes.DATE, ended: DataTypes.BOOLEAN }, still),
     runEvents: sequelize.define<RunEventRow>('run_events', { runId: { type: DataTypes.UUID, primaryKey: true }, place: { type: DataTypes.INTEGER, primaryKey: true }, eventId: DataTypes.STRING(64), accountId: DataTypes.UUID, receivedAt: DataTypes.DATE, document: text }, still),
     readings: sequelize.define<ReadingRow>('readings', {

@@ -13,6 +13,7 @@ const ifMatch = { name: 'If-Match', in: 'header', required: true, schema: { type
 const ifNoneMatch = { name: 'If-None-Match', in: 'header', required: false, schema: { type: 'string' } };
 const run = { name: 'run', in: 'path', required: true, schema: { type: 'string', format: 'uuid' }, description: 'Made by the device that starts the run.' };
 const machine = { name: 'machine', in: 'path', required: true, schema: { type: 'string' } };
+const backup = { name: 'name', in: 'path', required: true, schema: { type: 'string' } };
 const any = { type: 'object' };
 const list = { type: 'array', items: any };
 
@@ -35,11 +36,20 @@ export function openApi(): Record<string, unknown> {
       '/session/all/{session}': { delete: { summary: 'Ends a session of one\'s own', parameters: [{ name: 'session', in: 'path', required: true, schema: { type: 'string' } }], responses: { 204: { description: 'ended' }, ...fails(401, 404) } } },
       '/session/password': { put: { summary: 'Give oneself another password; sessions elsewhere end', requestBody: body({ type: 'object', required: ['current', 'password'], properties: { current: { type: 'string' }, password: { type: 'string' } } }), responses: { 204: { description: 'changed' }, ...fails(400, 401, 403, 429) } } },
       '/accounts': {
-        get: { summary: 'All accounts (planners)', responses: { 200: json(list, 'accounts'), ...fails(401, 403) } },
-        post: { summary: 'Make an account (planners), or the first one with the setup code', requestBody: body(any), responses: { 201: json(any, 'made'), ...fails(400, 401, 403, 409) } },
+        get: { summary: 'All accounts (lead)', responses: { 200: json(list, 'accounts'), ...fails(401, 403) } },
+        post: { summary: 'Make an account (lead), or the first one with the setup code', requestBody: body(any), responses: { 201: json(any, 'made'), ...fails(400, 401, 403, 409) } },
       },
-      '/accounts/{id}': { put: { summary: 'Change role, password or whether it is in use; unlocks it (planners)', parameters: [id], requestBody: body(any), responses: { 200: json(list, 'accounts'), ...fails(400, 401, 403, 404, 409) } } },
-      '/audit': { get: { summary: 'Who did what, newest first (planners)', responses: { 200: json(list, 'entries'), ...fails(401, 403) } } },
+      '/accounts/{id}': { put: { summary: 'Change role, password or whether it is in use; unlocks it (lead)', parameters: [id], requestBody: body(any), responses: { 200: json(list, 'accounts'), ...fails(400, 401, 403, 404, 409) } } },
+      '/audit': { get: { summary: 'Who did what, newest first (lead)', responses: { 200: json(list, 'entries'), ...fails(401, 403) } } },
+      '/bin': { get: { summary: 'Deleted jobs that can still be taken back (lead)', responses: { 200: json(list, 'jobs'), ...fails(401, 403) } } },
+      '/bin/{id}': { post: { summary: 'Take a job out of the bin (lead)', parameters: [id], responses: { 204: { description: 'it is back' }, ...fails(401, 403, 404, 409) } } },
+      '/backups': {
+        get: { summary: 'Backups that are kept on the server (lead)', responses: { 200: json(list, 'backups'), ...fails(401, 403, 409) } },
+        post: { summary: 'Take a backup now and prove it (lead)', responses: { 201: json(list, 'backups'), ...fails(401, 403, 409, 507) } },
+      },
+      '/backups/{name}': { get: { summary: 'A backup as zip (lead)', parameters: [backup], responses: { 200: { description: 'zip', content: { 'application/zip': {} } }, ...fails(401, 403, 404) } } },
+      '/backups/{name}/restore': { post: { summary: 'Everything becomes as it was when the backup was made; a backup of now is taken first (lead)', parameters: [backup], responses: { 200: json(list, 'backups'), ...fails(401, 403, 404, 409) } } },
+      '/verify': { post: { summary: 'Walk audit list, issues and files and say what is not as it was written (lead)', responses: { 200: json(any, 'what was found'), ...fails(401, 403) } } },
       '/jobs/{id}/audit': { get: { summary: 'Who did what with a job, newest first', parameters: [id], responses: { 200: json(list, 'entries'), ...fails(401, 404) } } },
       '/jobs/{id}/runs': { get: { summary: 'Runs of a job\'s issues, newest first', parameters: [id], responses: { 200: json(list, 'runs'), ...fails(401, 404) } } },
       '/jobs/{id}/readings': { get: { summary: 'Zeros found in the runs of a job, oldest first', parameters: [id], responses: { 200: json(list, 'readings'), ...fails(401, 404) } } },
@@ -53,7 +63,7 @@ export function openApi(): Record<string, unknown> {
       '/machines/{machine}/readings': { get: { summary: 'Zeros found on a machine, oldest first', parameters: [machine], responses: { 200: json(list, 'readings'), ...fails(401) } } },
       '/shop': {
         get: { summary: 'Machines, stations and vises', parameters: [ifNoneMatch], responses: { 200: json(ref('Shop'), 'the library; ETag is its revision'), 304: { description: 'unchanged' } } },
-        put: { summary: 'Write the library', parameters: [ifMatch], requestBody: body(ref('Shop')), responses: { 200: json(ref('Shop'), 'written'), ...fails(400, 409, 428, 503) } },
+        put: { summary: 'Write the library (lead)', parameters: [ifMatch], requestBody: body(ref('Shop')), responses: { 200: json(ref('Shop'), 'written'), ...fails(400, 409, 428, 503) } },
       },
       '/jobs': {
         get: {
@@ -71,7 +81,7 @@ export function openApi(): Record<string, unknown> {
       '/jobs/{id}': {
         get: { summary: 'A job document', parameters: [id, ifNoneMatch], responses: { 200: json(ref('Job'), 'the document; ETag is its revision'), 304: { description: 'unchanged' }, ...fails(404) } },
         put: { summary: 'Write a job document', parameters: [id, ifMatch], requestBody: body(ref('Job')), responses: { 200: json(ref('Job'), 'written'), ...fails(400, 404, 409, 428, 503) } },
-        delete: { summary: 'Delete a job that was never issued', parameters: [id], responses: { 204: { description: 'deleted' }, ...fails(404, 409) } },
+        delete: { summary: 'Put a job that was never issued into the bin (lead)', parameters: [id], responses: { 204: { description: 'deleted' }, ...fails(404, 409) } },
       },
       '/jobs/{id}/issues': {
         get: { summary: 'Issues with what changed between them', parameters: [id], responses: { 200: json(list, 'issues'), ...fails(404) } },

@@ -1,12 +1,11 @@
-import { Router } from 'express';
-import { jsonBody } from './bodies';
-import { rateLimit } from 'express-rate-limit';
+import type { Request, Response } from 'express';
 import type { SessionInfo } from '@violet-jaw/formats/api';
 import { demoAccountsInForce } from '../demo';
 import { notFound } from '../problem';
 import type { Services } from '../services';
-import { accountOf, beginSession, clearCookie, endSession, planner, signedIn, whoIs } from '../sessions';
-import { jobIdOf, route } from './requests';
+import { accountOf, beginSession, clearCookie, endSession, needsRole, whoIs } from '../sessions';
+import { jobIdOf } from './requests';
+import type { RouteEntry } from './table';
 
 /** The demo's accounts, as long as their passwords are as they were: looked at now and then, as that takes time. */
 function demoNow(services: Services): () => Promise<SessionInfo['demo']> {
@@ -18,55 +17,76 @@ function demoNow(services: Services): () => Promise<SessionInfo['demo']> {
   };
 }
 
-/** Sign-in, accounts and the audit list. */
-export function peopleRoutes(services: Services): Router {
+const body = { json: '20kb' } as const;
+
+/** Signing in and out, one's own sessions and password. */
+function sessionRoutes(services: Services): readonly RouteEntry[] {
   const { accounts, audit } = services;
   const demoAccounts = demoNow(services);
-  const api = Router();
-  const json = jsonBody('20kb');
-  const slowly = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: 'draft-8', legacyHeaders: false, skipSuccessfulRequests: true });
+  return [
+    {
+      method: 'get', path: '/session', who: 'anyone', work: async (request, response) => {
+        const [account, first] = await Promise.all([whoIs(request, accounts), accounts.none()]);
+        response.json({ account, first, demo: account ? null : await demoAccounts() } satisfies SessionInfo);
+      },
+    },
+    {
+      method: 'post', path: '/session', who: 'anyone', body, slowly: true, work: async (request, response) => {
+        const account = await accounts.signIn(request.body, request.ip ?? '');
+        await beginSession(request, account);
+        response.status(201).json({ account, first: false, demo: null } satisfies SessionInfo);
+      },
+    },
+    {
+      method: 'delete', path: '/session', who: 'anyone', work: async (request, response) => {
+        const account = await whoIs(request, accounts);
+        await endSession(request);
+        clearCookie(response);
+        if (account) await audit.note(account, 'signed out');
+        response.status(204).end();
+      },
+    },
+    {
+      method: 'put', path: '/session/password', who: 'operator', body, slowly: true, work: async (request, response) => {
+        await accounts.changeOwn(request.body, accountOf(response), request.sessionID, request.ip ?? '');
+        response.status(204).end();
+      },
+    },
+    { method: 'get', path: '/session/all', who: 'operator', work: async (request, response) => { response.json(await accounts.sessions(accountOf(response).id, request.sessionID)); } },
+    {
+      method: 'delete', path: '/session/all/:session', who: 'operator', work: async (request, response) => {
+        const { session } = request.params;
+        await accounts.endSession(accountOf(response), typeof session === 'string' ? session : '');
+        response.status(204).end();
+      },
+    },
+  ];
+}
 
-  api.get('/session', route(async (request, response) => {
-    const [account, first] = await Promise.all([whoIs(request, accounts), accounts.none()]);
-    response.set('Cache-Control', 'no-store').json({ account, first, demo: account ? null : await demoAccounts() } satisfies SessionInfo);
-  }));
-  api.post('/session', slowly, json, route(async (request, response) => {
-    const account = await accounts.signIn(request.body, request.ip ?? '');
-    await beginSession(request, account);
-    response.status(201).json({ account, first: false, demo: null } satisfies SessionInfo);
-  }));
-  api.delete('/session', route(async (request, response) => {
-    const account = await whoIs(request, accounts);
-    await endSession(request);
-    clearCookie(response);
-    if (account) await audit.note(account, 'signed out');
-    response.status(204).end();
-  }));
+/** Makes an account: a lead does, or whoever has the code that was printed where the server started, once. */
+const makeAccount = ({ accounts }: Services) => async (request: Request, response: Response) => {
+  const by = await whoIs(request, accounts);
+  if (by) needsRole(by, 'lead');
+  const made = await accounts.create(request.body, by);
+  if (!by) await beginSession(request, made);
+  response.status(201).json(made);
+};
 
-  api.put('/session/password', slowly, signedIn(accounts), json, route(async (request, response) => {
-    await accounts.changeOwn(request.body, accountOf(response), request.sessionID, request.ip ?? '');
-    response.status(204).end();
-  }));
-  api.get('/session/all', signedIn(accounts), route(async (request, response) => { response.json(await accounts.sessions(accountOf(response).id, request.sessionID)); }));
-  api.delete('/session/all/:session', signedIn(accounts), route(async (request, response) => {
-    const { session } = request.params;
-    await accounts.endSession(accountOf(response), typeof session === 'string' ? session : '');
-    response.status(204).end();
-  }));
-  api.post('/accounts', slowly, json, route(async (request, response) => {
-    const by = await whoIs(request, accounts);
-    if (by && by.role !== 'planner') { response.locals.account = by; planner(request, response, () => undefined); }
-    const made = await accounts.create(request.body, by);
-    if (!by) await beginSession(request, made);
-    response.status(201).json(made);
-  }));
-  api.get('/accounts', signedIn(accounts), planner, route(async (_request, response) => { response.json(await accounts.list()); }));
-  api.put('/accounts/:id', signedIn(accounts), planner, json, route(async (request, response) => {
-    const { id } = request.params;
-    if (typeof id !== 'string' || !/^[0-9a-f-]{36}$/.test(id)) throw notFound('The account');
-    response.json(await accounts.change(id, request.body, accountOf(response)));
-  }));
-  api.get('/audit', signedIn(accounts), planner, route(async (_request, response) => { response.json(await audit.list(null)); }));
-  api.get('/jobs/:id/audit', signedIn(accounts), route(async (request, response) => { response.json(await audit.list(jobIdOf(request))); }));
-  return api;
+/** Sign-in, accounts and the audit list. */
+export function peopleRoutes(services: Services): readonly RouteEntry[] {
+  const { accounts, audit } = services;
+  return [
+    ...sessionRoutes(services),
+    { method: 'post', path: '/accounts', who: 'anyone', body, slowly: true, work: makeAccount(services) },
+    { method: 'get', path: '/accounts', who: 'lead', work: async (_request, response) => { response.json(await accounts.list()); } },
+    {
+      method: 'put', path: '/accounts/:id', who: 'lead', body, work: async (request, response) => {
+        const { id } = request.params;
+        if (typeof id !== 'string' || !/^[0-9a-f-]{36}$/.test(id)) throw notFound('The account');
+        response.json(await accounts.change(id, request.body, accountOf(response)));
+      },
+    },
+    { method: 'get', path: '/audit', who: 'lead', work: async (_request, response) => { response.json(await audit.list(null)); } },
+    { method: 'get', path: '/jobs/:id/audit', who: 'operator', work: async (request, response) => { response.json(await audit.list(jobIdOf(request))); } },
+  ];
 }

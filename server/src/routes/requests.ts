@@ -1,9 +1,6 @@
-import type { Request, RequestHandler, Response } from 'express';
+import type { Request, Response } from 'express';
 import { badInput, notFound, Problem } from '../problem';
 import type { JobSearch } from '../services/jobs';
-
-/** Express 5 passes rejected promises on; this only drops the returned value. */
-export const route = (work: (request: Request, response: Response) => Promise<void> | void): RequestHandler => (request, response) => work(request, response);
 
 const isId = (id: unknown): id is string => typeof id === 'string' && /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(id);
 

@@ -2,12 +2,13 @@ import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { Type } from '@sinclair/typebox';
 import { checker } from '@violet-jaw/core/schema';
-import type { AccountHead, OwnSession, Role } from '@violet-jaw/formats/api';
+import { ROLES, type AccountHead, type OwnSession, type Role } from '@violet-jaw/formats/api';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { AuditService } from './audit';
+import type { Settings } from './settings';
 import type { GuessGuard } from './guesses';
 import { passwordProblem } from './passwords';
 
@@ -20,7 +21,7 @@ export interface Account {
 
 const name = Type.String({ minLength: 1, maxLength: 60, pattern: '^\\S(.*\\S)?$' });
 const password = Type.String({ maxLength: 200 });
-const role = Type.Union([Type.Literal('planner'), Type.Literal('operator')]);
+const role = Type.Union(ROLES.map((r) => Type.Literal(r)));
 const checkNew = checker(Type.Object({ name, role, password, setupCode: Type.Optional(Type.String({ maxLength: 100 })) }, { additionalProperties: false }));
 const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Type.Optional(Type.Boolean()), password: Type.Optional(password) }, { additionalProperties: false }));
 const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
@@ -31,14 +32,17 @@ const shownId = (sid: string) => createHash('sha256').update(sid).digest('hex').
 
 const WRONG = new Problem(401, 'Not signed in', 'Name or password is wrong.');
 
-/** Planner and operator accounts. Passwords are kept as argon2id hashes only. */
+/** Accounts of operators, planners and leads. Passwords are kept as argon2id hashes only. */
 export class AccountService {
-  /** what a first planner has to know when there is no account yet: printed where the server was started */
-  readonly setupCode = randomBytes(6).toString('hex');
   /** compared with when the name is unknown, so that the answer takes as long */
   readonly #nobody = hash(randomBytes(16));
 
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly guesses: GuessGuard) {}
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly guesses: GuessGuard, private readonly settings: Settings) {}
+
+  /** What the first lead has to know when there is no account yet: printed where the servers were started, the same for all of them. */
+  setupCode(): Promise<string> {
+    return this.settings.once('setup code', () => randomBytes(6).toString('hex'));
+  }
 
   async none(): Promise<boolean> {
     return await this.models.accounts.count() === 0;
@@ -55,7 +59,7 @@ export class AccountService {
     return row?.active ? { id: row.id, name: row.name, role: row.role as Role } : null;
   }
 
-  /** Makes an account: by a planner, or the first of all with the code that the server printed. */
+  /** Makes an account: by a lead, or the first of all with the code that the server printed. */
   async create(input: unknown, by: Account | null): Promise<Account> {
     const checked = checkNew(input);
     if (!checked.ok) throw badInput(checked.problems);
@@ -63,11 +67,13 @@ export class AccountService {
     const weak = passwordProblem(wanted.password, wanted.name);
     if (weak) throw badInput([weak]);
     if (!by) {
-      if (!await this.none()) throw new Problem(401, 'Not signed in', 'Sign in as a planner to make accounts.');
-      if (setupCode !== this.setupCode) throw new Problem(403, 'Setup code needed', 'The first account needs the code that the server printed when it was started.');
-      if (wanted.role !== 'planner') throw badInput(['role: the first account must be a planner.']);
+      if (!await this.none()) throw new Problem(401, 'Not signed in', 'Sign in as a lead to make accounts.');
+      if (setupCode !== await this.setupCode()) throw new Problem(403, 'Setup code needed', 'The first account needs the code that the server printed when it was started.');
+      if (wanted.role !== 'lead') throw badInput(['role: the first account must be a lead.']);
     }
-    return await this.make(wanted.name, wanted.role, wanted.password, by);
+    const made = await this.make(wanted.name, wanted.role, wanted.password, by);
+    if (!by) await this.settings.forget('setup code');
+    return made;
   }
 
   /** Without asking who: for the demo and for the first account. */
@@ -90,14 +96,14 @@ export class AccountService {
     const { password: secret, ...fields } = checked.value;
     const weak = secret ? passwordProblem(secret, row.name) : null;
     if (weak) throw badInput([weak]);
-    const staysPlanner = (fields.role ?? row.role) === 'planner' && (fields.active ?? row.active);
+    const staysLead = (fields.role ?? row.role) === 'lead' && (fields.active ?? row.active);
     const passwordHash = secret ? { passwordHash: await hash(secret) } : {};
     const detail = `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`;
     await inTransaction(this.sequelize, async (transaction) => {
       // two who switch each other off wait for each other here
       await this.models.shop.findByPk(1, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
-      const others = await this.models.accounts.count({ where: { role: 'planner', active: true, id: { [Op.ne]: id } }, transaction });
-      if (!staysPlanner && others === 0) throw new Problem(409, 'Last planner', 'This is the last planner. Make another one first, or nobody could plan any more.');
+      const others = await this.models.accounts.count({ where: { role: 'lead', active: true, id: { [Op.ne]: id } }, transaction });
+      if (!staysLead && others === 0) throw new Problem(409, 'Last lead', 'This is the last lead. Make another one first, or nobody could make accounts any more.');
       await row.update({ ...fields, ...passwordHash }, { transaction });
       if (secret) await this.#endSessions(row.id, null, transaction);
       await this.audit.note(by, 'changed an account', { detail, transaction });

@@ -1,12 +1,14 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createWriteStream, existsSync, mkdirSync } from 'node:fs';
-import { rename, rm } from 'node:fs/promises';
+import { createReadStream, createWriteStream, existsSync, mkdirSync } from 'node:fs';
+import { open, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { QueryTypes, type Sequelize } from 'sequelize';
 import { sizeProblem, FILE_SIZE_LIMIT } from '@violet-jaw/formats/model';
 import type { Job } from '@violet-jaw/core/job';
 import { filesOf } from '@violet-jaw/formats/part/choose.ts';
+import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
 import { Problem } from '../problem';
 
@@ -16,18 +18,24 @@ export interface StoredFile {
   readonly size: number;
 }
 
+/** Where files are kept: in a folder, which several processes may share, or in the database with the folder as a copy at hand. */
+export interface FilePlace {
+  readonly folder: string;
+  readonly inDatabase: boolean;
+}
+
+/** Bytes of one row of the database. */
+const PART = 1024 * 1024;
+
 /** Files by content hash: the same bytes are stored once and never change. */
 export class Files {
-  readonly #folder: string;
-
-  constructor(private readonly models: Models, dataFolder: string) {
-    this.#folder = join(dataFolder, 'files');
-    mkdirSync(this.#folder, { recursive: true, mode: 0o700 });
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly place: FilePlace) {
+    mkdirSync(place.folder, { recursive: true, mode: 0o700 });
   }
 
   /** Stores a stream. Half a file is never seen under its hash: it is written aside and moved when complete. */
   async store(source: Readable, name: string): Promise<StoredFile> {
-    const aside = join(this.#folder, `.${randomUUID()}`);
+    const aside = this.#aside();
     const hash = createHash('sha256');
     let size = 0;
     const measure = new Transform({
@@ -41,7 +49,8 @@ export class Files {
       await pipeline(source, measure, createWriteStream(aside, { mode: 0o600 }));
       if (size === 0) throw new Problem(400, 'Empty file', 'The file is empty. Export it again from the drawing program.');
       const digest = hash.digest('hex');
-      await rename(aside, join(this.#folder, digest));
+      if (this.place.inDatabase) await this.#intoDatabase(digest, aside);
+      await rename(aside, join(this.place.folder, digest));
       const [row, isNew] = await this.models.files.findOrCreate({ where: { hash: digest }, defaults: { hash: digest, name, size } });
       // somebody gives it once more: it is tried once more
       if (!isNew && row.harm !== null) await row.update({ harm: null });
@@ -51,9 +60,17 @@ export class Files {
     }
   }
 
+  /** Puts files that are only in the folder into the database too, where that is where they belong: after the setting was changed. */
+  async moveIntoDatabase(): Promise<void> {
+    if (!this.place.inDatabase) return;
+    const rows = await this.sequelize.query<{ hash: string }>('SELECT hash FROM files WHERE hash NOT IN (SELECT hash FROM file_parts)', { type: QueryTypes.SELECT });
+    for (const { hash } of rows) if (existsSync(join(this.place.folder, hash))) await this.#intoDatabase(hash, join(this.place.folder, hash));
+  }
+
   /** Paths of the files a job takes bodies from, by content hash; those that are not here are left out. */
-  pathsFor(job: Job): Record<string, string> {
-    return Object.fromEntries(filesOf(job).flatMap(({ sha256 }) => { const path = this.path(sha256); return sha256 && path ? [[sha256, path]] : []; }));
+  async pathsFor(job: Job): Promise<Record<string, string>> {
+    const found = await Promise.all(filesOf(job).map(async ({ sha256 }) => { const path = await this.path(sha256); return sha256 && path ? [[sha256, path]] : []; }));
+    return Object.fromEntries(found.flat());
   }
 
   /** What a file of a job did to the process that read it last, in words; null: nothing is known of it. */
@@ -72,10 +89,48 @@ export class Files {
     return harm;
   }
 
-  /** Path of a stored file; null when it is not here. */
-  path(hash: string | undefined): string | null {
+  /** Path of a stored file; null when it is nowhere. What another process stored in the database is fetched first. */
+  async path(hash: string | undefined): Promise<string | null> {
     if (!hash || !/^[0-9a-f]{64}$/.test(hash)) return null;
-    const path = join(this.#folder, hash);
-    return existsSync(path) ? path : null;
+    const path = join(this.place.folder, hash);
+    return existsSync(path) || await this.#fromDatabase(hash, path) ? path : null;
+  }
+
+  #aside(): string {
+    return join(this.place.folder, `.${randomUUID()}`);
+  }
+
+  async #intoDatabase(hash: string, from: string): Promise<void> {
+    const [known] = await this.sequelize.query('SELECT 1 FROM file_parts WHERE hash = ? LIMIT 1', { replacements: [hash], type: QueryTypes.SELECT });
+    if (known) return;
+    await inTransaction(this.sequelize, async (transaction) => {
+      let place = 0;
+      for await (const bytes of createReadStream(from, { highWaterMark: PART })) {
+        // as hexadecimal text: bytes in a statement would be read as characters
+        await this.sequelize.query(`INSERT IGNORE INTO file_parts (hash, place, bytes) VALUES (?, ?, X'${(bytes as Buffer).toString('hex')}')`, { replacements: [hash, place], transaction });
+        place += 1;
+      }
+    });
+  }
+
+  async #fromDatabase(hash: string, to: string): Promise<boolean> {
+    const aside = this.#aside();
+    const proof = createHash('sha256');
+    try {
+      const file = await open(aside, 'wx', 0o600);
+      try {
+        for (let place = 0; ; place++) {
+          const [row] = await this.sequelize.query<{ bytes: Buffer }>('SELECT bytes FROM file_parts WHERE hash = ? AND place = ?', { replacements: [hash, place], type: QueryTypes.SELECT });
+          if (!row) break;
+          proof.update(row.bytes);
+          await file.write(row.bytes);
+        }
+      } finally { await file.close(); }
+      if (proof.digest('hex') !== hash) return false;
+      await rename(aside, to);
+      return true;
+    } finally {
+      await rm(aside, { force: true });
+    }
   }
 }

@@ -3,15 +3,18 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import type { Database } from '../database/connect';
 import { AccountService } from './accounts';
 import { AuditService } from './audit';
-import { Files } from './files';
+import { Files, type FilePlace } from './files';
 import { GuessGuard } from './guesses';
 import { IssueService } from './issues';
 import { JobService } from './jobs';
+import { Keeping } from './keeping';
 import { Planning } from './planning';
+import { Settings } from './settings';
 import { RunService } from './runs';
 import type { Limits } from '../work';
 import { ShopService } from './shop';
 import { Summaries } from './summaries';
+import { Verify } from './verify';
 
 export interface Services {
   readonly jobs: JobService;
@@ -22,6 +25,9 @@ export interface Services {
   readonly summaries: Summaries;
   readonly accounts: AccountService;
   readonly audit: AuditService;
+  readonly settings: Settings;
+  readonly verify: Verify;
+  readonly keeping: Keeping;
   readonly runs: RunService;
   /** whether the demo's accounts are told on the page where one signs in */
   readonly demoTold: () => boolean;
@@ -35,27 +41,38 @@ export interface Services {
 /** Less than this is as good as none: a database needs room to write what it changes, MB. */
 const LEAST_FREE_MB = 64;
 
-async function healthOf(sequelize: Sequelize, dataFolder: string): Promise<string[]> {
+async function healthOf(sequelize: Sequelize, folder: string): Promise<string[]> {
   // a table, not only a connection: a node of a cluster that lost the others still answers SELECT 1
   const database = await sequelize.query('SELECT revision FROM shop LIMIT 1', { type: QueryTypes.SELECT }).then(() => [], () => ['The database is not answering.']);
-  const space = await statfs(dataFolder).then(({ bavail, bsize }) => (bavail * bsize < LEAST_FREE_MB * 1024 * 1024 ? ['The disk of the server is full.'] : []), () => ['The data folder cannot be read.']);
+  const space = await statfs(folder).then(({ bavail, bsize }) => (bavail * bsize < LEAST_FREE_MB * 1024 * 1024 ? ['The disk of the server is full.'] : []), () => ['The folder of the files cannot be read.']);
   return [...database, ...space];
 }
 
-export function makeServices({ sequelize, models }: Database, dataFolder: string, { work, limits }: { work: string; limits?: Limits }, publicAddress: string | null, log: (line: string) => void): Services {
+/** Where a process finds what it works with. */
+export interface Surroundings {
+  readonly databaseUrl: string;
+  readonly files: FilePlace;
+  /** null: none are taken */
+  readonly backups: string | null;
+  readonly publicAddress: string | null;
+}
+
+export function makeServices({ sequelize, models }: Database, { databaseUrl, files: filePlace, backups, publicAddress }: Surroundings, { work, limits }: { work: string; limits?: Limits }, log: (line: string) => void): Services {
   const shop = new ShopService(sequelize, models);
-  const files = new Files(models, dataFolder);
+  const files = new Files(sequelize, models, filePlace);
+  const settings = new Settings(sequelize);
   const planning = new Planning(work, files, log, limits);
-  const audit = new AuditService(models);
+  const audit = new AuditService(sequelize, models);
   const summaries = new Summaries(sequelize, models, shop, planning, log);
+  const verify = new Verify(models, files, audit);
   let demo = false;
   return {
-    planning, shop, files, audit, publicAddress,
-    accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize)),
+    planning, shop, files, audit, settings, verify, publicAddress, keeping: new Keeping(databaseUrl, filePlace, backups, audit, verify),
+    accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings),
     runs: new RunService(sequelize, models, audit),
     demoTold: () => demo, tellDemoAccounts: (tell) => { demo = tell; },
     jobs: new JobService(sequelize, models, shop, planning, audit, summaries), summaries,
     issues: new IssueService(sequelize, models, shop, planning, audit),
-    health: () => healthOf(sequelize, dataFolder),
+    health: () => healthOf(sequelize, filePlace.folder),
   };
 }

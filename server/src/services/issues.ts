@@ -10,6 +10,7 @@ import type { IssueRow, Models } from '../models';
 import { notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
+import { sealOfIssue, type FrozenIssue } from './issueSeal';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
 
@@ -65,14 +66,13 @@ export class IssueService {
     }
     const pdfs = [Buffer.from(pdfA4), Buffer.from(pdfLetter)];
     const hash = createHash('sha256').update(document).update(shopPart).update(planned).update(pdfs[0]).update(pdfs[1]).digest('hex');
+    const issue: FrozenIssue = { letter, version: JOB_VERSION, note, issuedBy: by.name, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, pdfA4: pdfs[0], pdfLetter: pdfs[1] };
     await inTransaction(this.sequelize, async (transaction) => {
       const current = await this.models.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'revision', 'document'] });
       if (current?.revision !== revision) throw staleWrite({ revision: current?.revision ?? 0, document: current ? JSON.parse(current.document) as Job : job });
       const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']], transaction });
       if ((newest?.letter ?? null) !== (last?.letter ?? null)) throw new Problem(409, 'Issued meanwhile', `Issue ${newest?.letter} was made at the same moment. Look at it first.`);
-      await this.models.issues.create({
-        id: randomUUID(), jobId, letter, place: (last?.place ?? 0) + 1, issuedAt, note, version: JOB_VERSION, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, issuedBy: by.name, pdfA4: pdfs[0], pdfLetter: pdfs[1], hash,
-      }, { transaction });
+      await this.models.issues.create({ ...issue, id: randomUUID(), jobId, place: (last?.place ?? 0) + 1, issuedAt, hash, seal: sealOfIssue(issue) }, { transaction });
       await this.models.jobs.update({ letter }, { where: { id: jobId }, transaction, silent: true });
       await this.audit.note(by, 'issued a sheet', { detail: `issue ${letter}`, jobId, transaction });
     });

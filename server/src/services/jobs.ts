@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
-import type { JobList, JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
+import type { BinEntry, JobList, JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
@@ -15,6 +15,9 @@ import type { Summaries } from './summaries';
 /** What a list shows of a job. */
 const LISTED = ['id', 'number', 'part', 'partRevision', 'units', 'due', 'machineId', 'letter', 'revision', 'summary', 'summaryRevision', 'summaryShop', 'wantedAt', 'updatedAt'];
 const WANTED_AGAIN_MS = 20_000;
+/** So long can what was deleted be taken back. */
+export const BIN_DAYS = 30;
+const MOST_IN_BIN = 500;
 
 /** Which jobs a list shows, and which page of them. */
 export interface JobSearch {
@@ -149,9 +152,41 @@ export class JobService {
       const issued = await this.models.issues.count({ where: { jobId: id }, transaction });
       if (issued > 0) throw new Problem(409, 'Issued', `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`);
       await row.destroy({ transaction });
-      await this.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, transaction });
+      await this.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
     });
     this.planning.cancel(id);
+  }
+
+  /** What lies in the bin, what was deleted last first. */
+  async bin(): Promise<BinEntry[]> {
+    const rows = await this.models.jobs.findAll({ where: { deletedAt: { [Op.ne]: null } }, attributes: ['id', 'number', 'part', 'deletedAt'], order: [['deletedAt', 'DESC'], ['id', 'ASC']], limit: MOST_IN_BIN, paranoid: false });
+    const by = await this.models.audit.findAll({ where: { jobId: rows.map((r) => r.id), action: 'deleted a job' }, order: [['place', 'ASC']] });
+    const who = new Map(by.map((e) => [e.jobId, e.name]));
+    return rows.map((r) => ({ id: r.id, number: r.number, part: r.part, deletedAt: r.deletedAt!.toISOString(), deletedBy: who.get(r.id) ?? '', goneAt: new Date(r.deletedAt!.getTime() + BIN_DAYS * 86_400_000).toISOString() }));
+  }
+
+  /** Takes a job out of the bin, as it was. Its number may have been given to another one meanwhile. */
+  async restore(id: string, by: Account): Promise<void> {
+    await inTransaction(this.sequelize, async (transaction) => {
+      const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'number', 'part', 'deletedAt'], paranoid: false });
+      if (!row?.deletedAt) throw new Problem(404, 'Not in the bin', 'The job is not in the bin. It may have been taken out already.');
+      await this.#numberIsFree(row.number, transaction);
+      await row.restore({ transaction });
+      await this.audit.note(by, 'took a job out of the bin', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
+    });
+    this.summaries.nudge();
+  }
+
+  /** Deletes for good what has lain in the bin for its time. @returns how many */
+  async emptyBin(now: Date): Promise<number> {
+    return await inTransaction(this.sequelize, async (transaction) => {
+      const gone = await this.models.jobs.findAll({ where: { deletedAt: { [Op.lt]: new Date(now.getTime() - BIN_DAYS * 86_400_000) } }, attributes: ['id', 'number', 'part'], paranoid: false, transaction });
+      for (const row of gone) {
+        await row.destroy({ transaction, force: true });
+        await this.audit.note(null, 'emptied the bin', { detail: `${row.number} ${row.part}, after ${BIN_DAYS} days`, jobId: row.id, transaction });
+      }
+      return gone.length;
+    });
   }
 
   async #row(id: string): Promise<JobRow> {

@@ -63,7 +63,7 @@ export class Planning {
     const own = this.#ofJob.get(jobId) ?? new Set();
     this.#ofJob.set(jobId, own.add(controller));
     try {
-      return await this.#pool.run<T>({ name, lane, owner, input: { ...input, paths: this.files.pathsFor(input.job) }, limits: this.limits, signal: controller.signal });
+      return await this.#pool.run<T>({ name, lane, owner, input: { ...input, paths: await this.files.pathsFor(input.job) }, limits: this.limits, signal: controller.signal });
     } catch (error) {
       throw error instanceof Stopped ? await this.#inWords(error) : error;
     } finally {

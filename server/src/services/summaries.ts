@@ -70,7 +70,7 @@ export class Summaries {
     return await inTransaction(this.sequelize, async (transaction) => {
       const [row] = await this.sequelize.query<Taken>(
         `SELECT id, revision, document, COALESCE(changed_by, '') owner, tries FROM jobs
-         WHERE (summary_shop IS NULL OR summary_shop <> ? OR summary_revision IS NULL OR summary_revision <> revision) AND (taken_until IS NULL OR taken_until < UTC_TIMESTAMP(3))
+         WHERE deleted_at IS NULL AND (summary_shop IS NULL OR summary_shop <> ? OR summary_revision IS NULL OR summary_revision <> revision) AND (taken_until IS NULL OR taken_until < UTC_TIMESTAMP(3))
          ORDER BY wanted_at DESC LIMIT 1 FOR UPDATE SKIP LOCKED`,
         { replacements: [shopRevision], type: QueryTypes.SELECT, transaction },
       );

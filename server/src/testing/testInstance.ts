@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { DEMO_ACCOUNTS } from '../demo';
+import type { FilePlace } from '../services/files';
 import type { Limits } from '../work';
 import { OWN_HEADER } from '../ownPages';
 import { startInstance, type Instance } from '../instance';
@@ -22,20 +23,20 @@ export interface TestInstance extends Instance {
   expireSessions(): Promise<void>;
   /** another cookie for calls that name none */
   signInAgain(cookie: string): void;
-  /** calls the API, as a planner unless a cookie of another account (or none: '') is given; `json` is what came back */
+  /** calls the API, as a lead unless a cookie of another account (or none: '') is given; `json` is what came back */
   call(method: string, path: string, options?: { body?: unknown; raw?: string | Buffer; headers?: Record<string, string>; cookie?: string }): Promise<{ status: number; etag: string | null; type: string; json: any; bytes: Buffer }>;
 }
 
 /** A whole instance on loopback with a private MariaDB of its own. Needs the built worker (npm run build). */
-export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; host?: string; limits?: Limits; log?: (line: string) => void } = {}): Promise<TestInstance> {
+export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; host?: string; limits?: Limits; log?: (line: string) => void; files?: FilePlace; backups?: string } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
-    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: null, demo: options.demo ?? false, publicAddress: options.publicAddress ?? null },
+    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: options.backups ?? null, files: options.files ?? { folder: join(dataFolder, 'files'), inDatabase: false }, demo: options.demo ?? false, publicAddress: options.publicAddress ?? null },
     { work: join(process.cwd(), 'dist/server/work.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null, ...(options.limits ? { limits: options.limits } : {}) },
     options.log ?? (() => undefined),
   );
   const planner = options.demo ? DEMO_ACCOUNTS[0] : { name: 'Tester', password: 'only-for-tests' };
-  if (options.accounts !== false && await instance.services.accounts.none()) await instance.services.accounts.make(planner.name, 'planner', planner.password);
+  if (options.accounts !== false && await instance.services.accounts.none()) await instance.services.accounts.make(planner.name, 'lead', planner.password);
   let own = options.accounts === false ? '' : await signIn(instance.address, planner.name, planner.password);
   return {
     ...instance, dataFolder,

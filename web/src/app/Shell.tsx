@@ -1,7 +1,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Dropdown, Modal } from 'react-bootstrap';
 import { Link, NavLink, Outlet, ScrollRestoration, useRouteError } from 'react-router';
-import { askSession, signOut, useAccount } from '../store/sessionStore';
+import { askSession, signOut, useAccount, useIsLead } from '../store/sessionStore';
 import { JawMark } from '../theme/marks';
 import { OwnPassword } from './OwnPassword';
 import { Gate } from './SignIn';
@@ -34,7 +34,8 @@ export function Shell() {
   );
 }
 
-const SHOP_PAGES = [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }, { to: '/accounts', says: 'Accounts' }];
+const SHOP_PAGES = [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }, { to: '/accounts', says: 'Accounts' }, { to: '/kept', says: 'Kept' }];
+const LEADS = new Set(['/accounts', '/kept']);
 
 /** What an operator is told wherever a planner could change something. */
 export function LookOnly() {
@@ -47,6 +48,7 @@ export function LookOnly() {
 export function Head({ children, pages, tools }: { children?: ReactNode; pages?: readonly { to: string; says: ReactNode }[]; tools?: ReactNode }) {
   const [theme, setTheme] = useState(currentTheme());
   const account = useAccount();
+  const isLead = useIsLead();
   const [changing, setChanging] = useState(false);
   return (
     <>
@@ -55,7 +57,7 @@ export function Head({ children, pages, tools }: { children?: ReactNode; pages?:
         <Link className="brand" to="/jobs"><JawMark /> Violet Jaw</Link>
         {children}
         <nav aria-label="Pages">
-          {(pages ?? SHOP_PAGES).map((p) => <NavLink key={p.to} to={p.to} end>{p.says}</NavLink>)}
+          {(pages ?? SHOP_PAGES.filter(({ to }) => isLead || !LEADS.has(to))).map((p) => <NavLink key={p.to} to={p.to} end>{p.says}</NavLink>)}
         </nav>
         <div className="tools">
           {tools}
@@ -65,7 +67,8 @@ export function Head({ children, pages, tools }: { children?: ReactNode; pages?:
               {account && <Dropdown.Header>signed in as {account.role}</Dropdown.Header>}
               <Dropdown.Item as="button" onClick={() => setTheme(switchTheme())}>{theme === 'dark' ? 'Day shift' : 'Night shift'}</Dropdown.Item>
               <Dropdown.Item as="button" onClick={() => window.dispatchEvent(new Event('violet-jaw-help'))}>Keyboard shortcuts</Dropdown.Item>
-              <Dropdown.Item as={Link} to="/accounts">Accounts</Dropdown.Item>
+              {isLead && <Dropdown.Item as={Link} to="/accounts">Accounts</Dropdown.Item>}
+              {isLead && <Dropdown.Item as={Link} to="/kept">Bin and backups</Dropdown.Item>}
               {account && <Dropdown.Item as="button" onClick={() => setChanging(true)}>Change my password</Dropdown.Item>}
               {account && <Dropdown.Item as="button" onClick={() => { void signOut(); }}>Sign out</Dropdown.Item>}
             </Dropdown.Menu>

@@ -12,6 +12,7 @@ export const router = createBrowserRouter([
       { path: '/', element: <Navigate to="/jobs" replace /> },
       { path: '/jobs', lazy: async () => ({ Component: (await import('../pages/jobs/JobsPage')).JobsPage }) },
       { path: '/accounts', lazy: async () => ({ Component: (await import('../pages/accounts/AccountsPage')).AccountsPage }) },
+      { path: '/kept', lazy: async () => ({ Component: (await import('../pages/kept/KeptPage')).KeptPage }) },
       { path: '/run/:id/:letter', lazy: async () => ({ Component: (await import('../pages/run/RunPage')).RunPage }) },
       { path: '/shop', lazy: async () => ({ Component: (await import('../pages/shop/ShopPage')).ShopPage }) },
       {

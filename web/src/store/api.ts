@@ -3,7 +3,7 @@ import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
 import type { RunEvent } from '@violet-jaw/core/run';
-import type { AccountHead, AuditEntry, IssueHead, JobList, OwnSession, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, RunToOpen, SessionInfo } from '@violet-jaw/formats/api';
+import type { AccountHead, AuditEntry, BackupHead, BinEntry, DataProblems, IssueHead, JobList, OwnSession, ReadingEntry, RegisterEntry, Revised, Role, RunHead, RunHistory, RunRecord, RunToOpen, SessionInfo } from '@violet-jaw/formats/api';
 
 /** What the server answered instead of a success, in its own words. */
 export class ServerProblem extends Error {
@@ -113,6 +113,13 @@ export const api = {
   accounts: async () => await (await request('/accounts')).json() as AccountHead[],
   makeAccount: async (account: { name: string; role: Role; password: string; setupCode?: string }) => { await request('/accounts', { method: 'POST', headers: asJson, body: JSON.stringify(account) }); },
   changeAccount: async (id: string, change: { role?: Role; active?: boolean; password?: string }) => await (await request(`/accounts/${id}`, { method: 'PUT', headers: asJson, body: JSON.stringify(change) })).json() as AccountHead[],
+  bin: async () => await (await request('/bin')).json() as BinEntry[],
+  takeOutOfBin: async (id: string) => { await request(`/bin/${id}`, { method: 'POST' }); },
+  backups: async () => await (await request('/backups')).json() as BackupHead[],
+  takeBackup: async () => await (await request('/backups', { method: 'POST' })).json() as BackupHead[],
+  restoreBackup: async (name: string) => await (await request(`/backups/${name}/restore`, { method: 'POST' })).json() as BackupHead[],
+  backupUrl: (name: string) => `${BASE}/backups/${name}`,
+  verifyData: async () => await (await request('/verify', { method: 'POST' })).json() as DataProblems,
   audit: async (jobId: string | null) => await (await request(jobId ? `/jobs/${jobId}/audit` : '/audit')).json() as AuditEntry[],
   runPlan: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/run`)).json() as RunToOpen,
   frozen: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/frozen`)).json() as { job: Job; shop: Shop },

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { SessionInfo } from '@violet-jaw/formats/api';
+import { mayAs, type Role, type SessionInfo } from '@violet-jaw/formats/api';
 import { api, onSignedOut, ServerProblem } from './api';
 
 interface SessionState {
@@ -44,7 +44,7 @@ export async function signIn(name: string, password: string): Promise<void> {
 }
 
 export async function makeFirst(name: string, password: string, setupCode: string): Promise<void> {
-  await api.makeAccount({ name, password, role: 'planner', setupCode });
+  await api.makeAccount({ name, password, role: 'lead', setupCode });
   await askSession();
 }
 
@@ -55,7 +55,10 @@ export async function signOut(): Promise<void> {
 }
 
 export const useAccount = () => useSession((s) => s.info?.account ?? null);
-export const useIsPlanner = () => useSession((s) => s.info?.account?.role === 'planner');
+/** Whether who is signed in may do what a role may. */
+const useMayAs = (least: Role) => useSession((s) => s.info?.account != null && mayAs(s.info.account.role, least));
+export const useIsPlanner = () => useMayAs('planner');
+export const useIsLead = () => useMayAs('lead');
 
 onSignedOut(async () => {
   const { info } = useSession.getState();

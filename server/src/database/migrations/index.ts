@@ -9,6 +9,8 @@ import { pocketLedge } from './0007-pocket-ledge';
 import { harmfulFiles } from './0008-harmful-files';
 import { lists } from './0009-lists';
 import { guesses } from './0010-guesses';
+import { shared } from './0011-shared';
+import { leadBinChain } from './0012-lead-bin-chain';
 
 export interface Migration {
   readonly name: string;
@@ -27,4 +29,6 @@ export const migrations: readonly Migration[] = [
   { name: '0008-harmful-files', up: harmfulFiles },
   { name: '0009-lists', up: lists },
   { name: '0010-guesses', up: guesses },
+  { name: '0011-shared', up: shared },
+  { name: '0012-lead-bin-chain', up: leadBinChain },
 ];

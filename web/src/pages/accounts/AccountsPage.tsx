@@ -4,19 +4,19 @@ import type { AccountHead, AuditEntry, Role } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { ChoiceField } from '../../fields/TextField';
 import { api } from '../../store/api';
-import { useAccount } from '../../store/sessionStore';
+import { useAccount, useIsLead } from '../../store/sessionStore';
 import { AuditList } from './AuditList';
 
-const ROLES = [{ value: 'operator', says: 'operator: looks and runs' }, { value: 'planner', says: 'planner: plans and issues' }] as const;
+const ROLES = [{ value: 'operator', says: 'operator: looks and runs' }, { value: 'planner', says: 'planner: plans and issues' }, { value: 'lead', says: 'lead: library, accounts, deleting too' }] as const;
 const said = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
-/** Who may plan and who may run, and who did what. */
+/** Who may run, who may plan, who may decide for the shop; and who did what. */
 export function AccountsPage() {
   const account = useAccount();
   const [accounts, setAccounts] = useState<readonly AccountHead[]>([]);
   const [audit, setAudit] = useState<readonly AuditEntry[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
-  const isPlanner = account?.role === 'planner';
+  const isLead = useIsLead();
   const load = async () => {
     try {
       const [a, l] = await Promise.all([api.accounts(), api.audit(null)]);
@@ -24,7 +24,7 @@ export function AccountsPage() {
       setAudit(l);
     } catch (error) { setProblem(said(error)); }
   };
-  useEffect(() => { document.title = 'Accounts · Violet Jaw'; if (isPlanner) void load(); }, [isPlanner]);
+  useEffect(() => { document.title = 'Accounts · Violet Jaw'; if (isLead) void load(); }, [isLead]);
   const change = async (id: string, fields: Parameters<typeof api.changeAccount>[1]) => {
     setProblem(null);
     try { await api.changeAccount(id, fields); await load(); } catch (error) { setProblem(said(error)); }
@@ -34,9 +34,9 @@ export function AccountsPage() {
       <Head />
       <main>
         <h1 className="h4">Accounts</h1>
-        {!isPlanner && <p>You are signed in as {account?.name}, operator. Accounts are for planners.</p>}
+        {!isLead && <p>You are signed in as {account?.name}, {account?.role}. Accounts are for the lead.</p>}
         {problem && <div className="finding stop" role="alert"><span className="level">not done</span>{problem}</div>}
-        {isPlanner && (
+        {isLead && (
           <div className="row">
             <div className="col-12 col-xl-6">
               <div className="panel">
@@ -45,11 +45,11 @@ export function AccountsPage() {
                   <tbody>
                     {accounts.map((a) => (
                       <tr key={a.id}>
-                        <td><strong>{a.name}</strong>{a.id === account.id && <span className="quiet"> (you)</span>}</td>
+                        <td><strong>{a.name}</strong>{a.id === account?.id && <span className="quiet"> (you)</span>}</td>
                         <td><ChoiceField hideLabel label={`Role of ${a.name}`} value={a.role} choices={ROLES} onCommit={(role) => { void change(a.id, { role }); }} /></td>
                         <td>{a.active ? 'in use' : 'switched off'}</td>
                         <td className="text-nowrap">
-                          {a.id !== account.id && <Button size="sm" variant="outline-primary" onClick={() => { void change(a.id, { active: !a.active }); }}>{a.active ? 'Switch off' : 'Switch on'}</Button>}{' '}
+                          {a.id !== account?.id && <Button size="sm" variant="outline-primary" onClick={() => { void change(a.id, { active: !a.active }); }}>{a.active ? 'Switch off' : 'Switch on'}</Button>}{' '}
                           <NewPassword name={a.name} onSet={(password) => change(a.id, { password })} />
                         </td>
                       </tr>

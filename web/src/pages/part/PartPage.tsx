@@ -6,6 +6,7 @@ import { useWidth } from '../../drawing/useWidth';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField, CountField, TextField } from '../../fields/TextField';
 import { api } from '../../store/api';
+import { useIsLead } from '../../store/sessionStore';
 import { BlankSection, CopiesSection } from './BlankSection';
 import { Features } from './Features';
 import { NeverReached } from './NeverReached';
@@ -17,6 +18,7 @@ export function PartPage() {
   const [views, width] = useWidth<HTMLDivElement>(730);
   const [chosen, setChosen] = useState<string | null>(null);
   const height = useRoomBelow();
+  const isLead = useIsLead();
   return (
     <div className="bench">
       <div className="views-one" ref={views}>
@@ -30,7 +32,7 @@ export function PartPage() {
         <NeverReached />
         <OffcutFit />
         <HeadFields />
-        <DeleteJob />
+        {isLead && <DeleteJob />}
       </div>
     </div>
   );
@@ -66,7 +68,7 @@ function DeleteJob() {
       {asking
         ? (
           <>
-            <p className="mb-1">Delete {job.number} for good? This cannot be undone.</p>
+            <p className="mb-1">Delete {job.number}? It lies in the bin (page Kept) for 30 days and can be taken back from there.</p>
             <Button size="sm" variant="danger" onClick={() => { void remove(); }}>Delete {job.number}</Button>{' '}
             <Button size="sm" variant="outline-primary" onClick={() => { setAsking(false); setProblem(null); }}>Keep it</Button>
           </>

@@ -4,10 +4,11 @@ import { useNavigate } from 'react-router';
 import { NO_CONTROL, type Machine } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { SaveBanner, SaveMark } from '../../app/SaveMark';
-import { Head, LookOnly } from '../../app/Shell';
+import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { ChoiceField, TextField } from '../../fields/TextField';
-import { useIsPlanner } from '../../store/sessionStore';
+import { useAccount, useIsLead } from '../../store/sessionStore';
+import { ReadOnly } from '../../fields/field';
 import { shopStore } from '../../store/shopStore';
 import { HoldingLibrary } from './HoldingLibrary';
 import { MachineForm } from './MachineForm';
@@ -25,8 +26,9 @@ const newMachine = (id: string): Machine => ({
 export function ShopPage() {
   const state = shopStore()();
   const { document: shop } = state;
-  const isPlanner = useIsPlanner();
-  const edit: typeof state.edit = (change) => { if (isPlanner) state.edit(change); };
+  const isLead = useIsLead();
+  const account = useAccount();
+  const edit: typeof state.edit = (change) => { if (isLead) state.edit(change); };
   const [units, setUnits] = useShopUnits();
   const navigate = useNavigate();
   useShortcuts({ 'ctrl+z': state.undo, 'ctrl+shift+z': state.redo, 'g j': () => { void navigate('/jobs'); } });
@@ -42,10 +44,10 @@ export function ShopPage() {
       )}
       />
       <SaveBanner state={state} />
-      <LookOnly />
+      {!isLead && account && <div className="banner noprint" role="status">{account.name}: you can look at the library. What belongs to the shop is changed by the lead.</div>}
       <main>
         {shop && (
-          <>
+          <ReadOnly value={!isLead}>
             <div className="d-flex gap-3 align-items-end flex-wrap mb-2">
               <h1 className="h4 mb-0 me-auto">Shop</h1>
               <TextField label="Name of the shop" value={shop.name} onCommit={(name) => edit((s) => ({ ...s, name }))} />
@@ -74,7 +76,7 @@ export function ShopPage() {
               />
             ))}
             <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, offcuts: [...s.offcuts, newOffcut(newId())] }))}>Add offcut</Button>
-          </>
+          </ReadOnly>
         )}
       </main>
     </>

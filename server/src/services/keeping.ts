@@ -1,0 +1,66 @@
+import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import type { BackupHead, DataProblems } from '@violet-jaw/formats/api';
+import { provenBackup } from '../backup/nightly';
+import { takeBack, verifyBackup } from '../backup/restore';
+import { notFound, Problem } from '../problem';
+import type { Account } from './accounts';
+import type { AuditService } from './audit';
+import type { FilePlace } from './files';
+import type { Verify } from './verify';
+
+const NAME = /^(\d{4}-\d{2}-\d{2}|taken-[\dTZ-]+|before-[\dTZ-]+)\.zip$/;
+
+const stamp = (now: Date) => now.toISOString().replace(/[:.]/g, '-');
+
+/** What a lead does so that nothing is lost: backups by hand, taking one back, proving the data. */
+export class Keeping {
+  constructor(private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly verify: Verify) {}
+
+  /** The backups that are kept, the newest first. */
+  list(): BackupHead[] {
+    const folder = this.#folder();
+    return readdirSync(folder).filter((name) => NAME.test(name))
+      .map((name) => { const { size, mtime } = statSync(join(folder, name)); return { name, size, at: mtime.toISOString() }; })
+      .sort((a, b) => b.at.localeCompare(a.at));
+  }
+
+  /** Takes a backup now, and proves it. */
+  async take(by: Account, now: Date = new Date()): Promise<BackupHead[]> {
+    await this.#made(`taken-${stamp(now)}.zip`, now);
+    await this.audit.note(by, 'took a backup');
+    return this.list();
+  }
+
+  /** Path of a backup, to be sent. */
+  path(name: string): string {
+    const path = join(this.#folder(), name);
+    if (!NAME.test(name) || !existsSync(path)) throw notFound('The backup');
+    return path;
+  }
+
+  /** Everything becomes as it was when the backup was made. What is there now is kept as a backup first. */
+  async restore(name: string, by: Account, now: Date = new Date()): Promise<BackupHead[]> {
+    const path = this.path(name);
+    await verifyBackup(path).catch((error: unknown) => { throw new Problem(409, 'Not restored', `Nothing was changed. ${(error as Error).message}`); });
+    await this.#made(`before-${stamp(now)}.zip`, now);
+    const { made } = await takeBack(this.url, this.files.folder, path).catch((error: unknown) => { throw new Problem(409, 'Not restored', `Nothing was changed. ${(error as Error).message}`); });
+    await this.audit.note(by, 'restored a backup', { detail: `${name}, made ${made}` });
+    return this.list();
+  }
+
+  /** Walks everything that is kept. */
+  async check(): Promise<DataProblems> {
+    return await this.verify.all();
+  }
+
+  async #made(name: string, now: Date): Promise<void> {
+    await provenBackup(this.url, this.files.folder, join(this.#folder(), name), now);
+  }
+
+  #folder(): string {
+    if (!this.folder) throw new Problem(409, 'No backups here', 'Backups are switched off on this server (VIOLET_JAW_BACKUPS=no). Whoever looks after the server takes them in another way.');
+    mkdirSync(this.folder, { recursive: true, mode: 0o700 });
+    return this.folder;
+  }
+}

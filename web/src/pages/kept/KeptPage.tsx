@@ -1,0 +1,158 @@
+import { useEffect, useState } from 'react';
+import { Button, Table } from 'react-bootstrap';
+import type { BackupHead, BinEntry, DataProblems } from '@violet-jaw/formats/api';
+import { Head } from '../../app/Shell';
+import { localMinute } from '../../app/when';
+import { api } from '../../store/api';
+import { useAccount, useIsLead } from '../../store/sessionStore';
+
+const said = (error: unknown) => (error instanceof Error ? error.message : String(error));
+const inMegabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
+
+/** What was deleted and can be taken back, the backups, and whether everything is as it was written. */
+export function KeptPage() {
+  const account = useAccount();
+  const isLead = useIsLead();
+  useEffect(() => { document.title = 'Kept · Violet Jaw'; }, []);
+  return (
+    <>
+      <Head />
+      <main>
+        <h1 className="h4">Kept</h1>
+        {isLead
+          ? (
+            <div className="row">
+              <div className="col-12 col-xl-6"><Bin /><Proof /></div>
+              <div className="col-12 col-xl-6"><Backups /></div>
+            </div>
+          )
+          : <p>You are signed in as {account?.name}, {account?.role}. Bin and backups are for the lead.</p>}
+      </main>
+    </>
+  );
+}
+
+function NotDone({ problem }: { problem: string | null }) {
+  return problem && <div className="finding stop" role="alert"><span className="level">not done</span>{problem}</div>;
+}
+
+function Bin() {
+  const [bin, setBin] = useState<readonly BinEntry[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const load = async () => { try { setBin(await api.bin()); } catch (error) { setProblem(said(error)); } };
+  useEffect(() => { void load(); }, []);
+  const takeBack = async (id: string) => {
+    setProblem(null);
+    try { await api.takeOutOfBin(id); } catch (error) { setProblem(said(error)); }
+    await load();
+  };
+  return (
+    <section className="panel" aria-label="Bin">
+      <h2>Bin</h2>
+      <p className="quiet">A deleted job lies here for 30 days. Jobs with an issued sheet cannot be deleted.</p>
+      <NotDone problem={problem} />
+      {bin?.length === 0 && <p>The bin is empty.</p>}
+      {bin && bin.length > 0 && (
+        <Table size="sm" aria-label="Deleted jobs">
+          <thead><tr><th>Job</th><th>Deleted</th><th>Gone for good</th><th><span className="visually-hidden">Take back</span></th></tr></thead>
+          <tbody>
+            {bin.map((b) => (
+              <tr key={b.id}>
+                <td><strong>{b.number}</strong> {b.part}</td>
+                <td>{localMinute(b.deletedAt)}{b.deletedBy && <span className="quiet"> by {b.deletedBy}</span>}</td>
+                <td>{localMinute(b.goneAt)}</td>
+                <td className="text-end"><Button size="sm" variant="outline-primary" aria-label={`Take ${b.number} back`} onClick={() => { void takeBack(b.id); }}>Take back</Button></td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </section>
+  );
+}
+
+function Backups() {
+  const [backups, setBackups] = useState<readonly BackupHead[] | null>(null);
+  const [asking, setAsking] = useState<string | null>(null);
+  const [working, setWorking] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [done, setDone] = useState<string | null>(null);
+  const doing = async (says: string, work: () => Promise<readonly BackupHead[]>, then: string | null) => {
+    setProblem(null);
+    setDone(null);
+    setWorking(says);
+    try { setBackups(await work()); setDone(then); } catch (error) { setProblem(said(error)); }
+    setWorking(null);
+  };
+  useEffect(() => { void doing('', api.backups, null); }, []);
+  return (
+    <section className="panel" aria-label="Backups">
+      <h2>Backups</h2>
+      <p className="quiet">One is taken every day and kept for 14 days, the first of each month for 12 months. Everything is in it: jobs, issues, runs, files, library, accounts. Keep copies on another machine.</p>
+      <NotDone problem={problem} />
+      {done && <div className="banner" role="status">{done}</div>}
+      <Button size="sm" disabled={working !== null} onClick={() => { void doing('Taking a backup…', api.takeBackup, 'The backup is taken and proven: it can be read back whole.'); }}>Take a backup now</Button>
+      {working && <span className="quiet ms-2" role="status">{working}</span>}
+      {backups?.length === 0 && <p className="mt-2">There is no backup yet.</p>}
+      {backups && backups.length > 0 && (
+        <Table size="sm" className="mt-2" aria-label="Backups">
+          <thead><tr><th>Made</th><th>Why</th><th className="text-end">Size</th><th><span className="visually-hidden">Use</span></th></tr></thead>
+          <tbody>
+            {backups.map(({ name, at, size }) => (
+              <tr key={name}>
+                <td>{localMinute(at)}</td>
+                <td>{name.startsWith('taken') ? 'by hand' : name.startsWith('before') ? 'before a restore' : 'of the day'}</td>
+                <td className="text-end number">{inMegabytes(size)}</td>
+                <td className="text-end">
+                  <a className="btn btn-sm btn-outline-primary" href={api.backupUrl(name)} download aria-label={`Download the backup made ${localMinute(at)}`}>Download</a>{' '}
+                  {asking !== name && <Button size="sm" variant="outline-primary" disabled={working !== null} aria-label={`Restore the backup made ${localMinute(at)}…`} onClick={() => setAsking(name)}>Restore…</Button>}
+                  {asking === name && (
+                    <div className="text-start mt-1">
+                      <p className="mb-1">Everything becomes as it was on {localMinute(at)}: jobs, issues, runs, library, accounts. What was entered since is gone from here. A backup of now is taken first.</p>
+                      <Button
+                        size="sm" variant="danger" disabled={working !== null}
+                        onClick={() => { setAsking(null); void doing('Restoring…', () => api.restoreBackup(name), `Everything is as it was on ${localMinute(at)}. Reload pages that are open elsewhere.`); }}
+                      >
+                        Restore everything
+                      </Button>{' '}
+                      <Button size="sm" variant="outline-primary" onClick={() => setAsking(null)}>Leave it as it is</Button>
+                    </div>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </section>
+  );
+}
+
+function Proof() {
+  const [found, setFound] = useState<DataProblems | null>(null);
+  const [working, setWorking] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const check = async () => {
+    setProblem(null);
+    setFound(null);
+    setWorking(true);
+    try { setFound(await api.verifyData()); } catch (error) { setProblem(said(error)); }
+    setWorking(false);
+  };
+  return (
+    <section className="panel" aria-label="Proof">
+      <h2>Proof</h2>
+      <p className="quiet">Reads the audit list, every issued sheet and every file, and compares each with the seal it got when it was written.</p>
+      <NotDone problem={problem} />
+      <Button size="sm" variant="outline-primary" disabled={working} onClick={() => { void check(); }}>{working ? 'Reading everything…' : 'Check everything now'}</Button>
+      {found && (
+        <div role="status" className="mt-2">
+          <p className="mb-1">{found.entries} entries, {found.issues} issues and {found.files} files read.</p>
+          {found.problems.length === 0 && <p className="mb-0"><strong>All are as they were written.</strong></p>}
+          {found.problems.map((p) => <div key={p} className="finding stop"><span className="level">stop</span>{p} Compare with a backup before anybody works by it.</div>)}
+          {found.more > 0 && <p>And {found.more} more.</p>}
+        </div>
+      )}
+    </section>
+  );
+}
