@@ -58,7 +58,8 @@ describe('what is no whole backup is told, and nothing is restored', () => {
 
   test.each<[string, (bytes: Buffer) => Buffer, RegExp]>([
     ['cut off', (b) => b.subarray(0, b.length - 300), /no backup that can be read/], ['empty', () => Buffer.alloc(0), /no backup that can be read/],
-    ['a byte changed in it', (b) => { const out = Buffer.from(b); out[Math.floor(b.length / 3)] ^= 0xff; return out; }, /damaged|invalid|incorrect|unexpected/i],
+    // as much as no header of an entry is long: what those say twice is not read twice
+    ['bytes changed in it', (b) => { const out = Buffer.from(b); for (let i = 0; i < 300; i++) out[Math.floor(b.length / 3) + i] ^= 0xff; return out; }, /damaged|invalid|incorrect|unexpected/i],
   ])('%s', async (_, spoil, says) => {
     const spoilt = join(folder(), 'spoilt.zip');
     writeFileSync(spoilt, spoil(readFileSync(path)));
