@@ -60,7 +60,7 @@ export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
 export const OWN = { 'X-Violet-Jaw': '1' };
 
 /** Signs a browser in with one of the demo's accounts. */
-export async function signIn(context: BrowserContext, address: string, name: 'Planner' | 'Operator' = 'Planner'): Promise<void> {
+export async function signIn(context: BrowserContext, address: string, name: 'Lead' | 'Planner' | 'Operator' = 'Lead'): Promise<void> {
   const answer = await context.request.post(`${address}/api/v1/session`, { headers: OWN, data: { name, password: `violet-${name.toLowerCase()}` } });
   expect(answer.status()).toBe(201);
 }

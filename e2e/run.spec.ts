@@ -28,7 +28,7 @@ async function issuedBlock(page: Page, number: string): Promise<string> {
   return (await page.getByRole('link', { name: 'Run at the machine' }).getAttribute('href'))!;
 }
 
-async function tablet(browser: Browser, app: RunningApp, who: 'Planner' | 'Operator' = 'Operator'): Promise<{ context: BrowserContext; page: Page }> {
+async function tablet(browser: Browser, app: RunningApp, who: 'Lead' | 'Planner' | 'Operator' = 'Operator'): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext({ ...TABLET, serviceWorkers: 'allow' });
   await signIn(context, app.address, who);
   return { context, page: await context.newPage() };
@@ -256,7 +256,7 @@ test('an operator looks and cannot change; a session that ends while editing los
   await expect(at.getByLabel('top face +Z')).toHaveValue('0.000');
   await expect(at.getByLabel('Kind', { exact: true })).toBeDisabled();
   await at.goto(`${app.address}/accounts`);
-  await expect(at.getByText('Accounts are for planners.')).toBeVisible();
+  await expect(at.getByText('Accounts are for the lead.')).toBeVisible();
   await context.close();
 
   await page.context().clearCookies();
@@ -266,7 +266,7 @@ test('an operator looks and cannot change; a session that ends while editing los
   await dialog.getByLabel('Password').fill('not-the-password');
   await dialog.getByRole('button', { name: 'Sign in' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Name or password is wrong');
-  await dialog.getByLabel('Password').fill('violet-planner');
+  await dialog.getByLabel('Password').fill('violet-lead');
   await dialog.getByRole('button', { name: 'Sign in' }).click();
   await expect(dialog).toHaveCount(0);
   await saved(page);

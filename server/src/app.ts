@@ -5,6 +5,7 @@ import express, { type Express, type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { ownPagesOnly } from './ownPages';
+import type { Observed } from './observed';
 import { Problem, problemHandler } from './problem';
 import { apiRoutes } from './routes/api';
 import type { Services } from './services';
@@ -20,7 +21,7 @@ function allowPartReader(response: ServerResponse, path: string): void {
 }
 
 /** The web server: API under /api/v1, the built application under everything else. */
-export function makeApp(services: Services, webFolder: string | null, withSession: RequestHandler, log: (line: string) => void): Express {
+export function makeApp(services: Services, webFolder: string | null, withSession: RequestHandler, { handler, metrics }: Observed, log: (line: string) => void): Express {
   const app = express();
   app.disable('x-powered-by');
   // a proxy on the same machine tells whether the browser came over https
@@ -34,6 +35,8 @@ export function makeApp(services: Services, webFolder: string | null, withSessio
       directives: { 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'worker-src': ["'self'", 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'upgrade-insecure-requests': null },
     },
   }));
+  app.use(handler);
+  app.get('/metrics', metrics);
   // before everything that takes part in the work: who asks whether we are well must hear it also when we are not
   app.get('/api/v1/health', async (_request, response) => {
     const wrong = await services.health();
@@ -41,7 +44,7 @@ export function makeApp(services: Services, webFolder: string | null, withSessio
     if (wrong.length > 0) throw new Problem(503, 'Not well', wrong.join(' '));
     response.json({ ok: true });
   });
-  app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false }), (_request, response, next) => { response.set('Cache-Control', 'no-store'); next(); }, ownPagesOnly(services.publicAddress), withSession, apiRoutes(services));
+  app.use('/api/v1', rateLimit({ windowMs: 60_000, limit: 6000, standardHeaders: 'draft-8', legacyHeaders: false, store: services.limits.requests }), (_request, response, next) => { response.set('Cache-Control', 'no-store'); next(); }, ownPagesOnly(services.publicAddress), withSession, apiRoutes(services));
   if (webFolder && existsSync(webFolder)) {
     app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', setHeaders: allowPartReader }));
     app.use(express.static(webFolder, { index: false }));

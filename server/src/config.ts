@@ -35,6 +35,7 @@ export function configFrom(env: NodeJS.ProcessEnv, root: string): Config {
   if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT: expected a number from 0 to 65535, found "${env.PORT}".`);
   const demo = env.VIOLET_JAW_DEMO ?? 'yes';
   if (demo !== 'yes' && demo !== 'no') throw new Error(`VIOLET_JAW_DEMO: expected yes or no, found "${demo}".`);
+  if (!['words', 'json'].includes(env.VIOLET_JAW_LOG ?? 'words')) throw new Error(`VIOLET_JAW_LOG: expected words or json, found "${env.VIOLET_JAW_LOG}".`);
   const publicAddress = env.VIOLET_JAW_ADDRESS?.replace(/\/+$/, '') ?? null;
   if (publicAddress !== null && !/^https?:\/\/[^\s/]+$/.test(publicAddress)) throw new Error(`VIOLET_JAW_ADDRESS: expected an address such as https://jaw.example, found "${env.VIOLET_JAW_ADDRESS}".`);
   const databaseUrl = env.VIOLET_JAW_DB_URL ?? null;

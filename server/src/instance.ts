@@ -8,6 +8,7 @@ import { startPrivateServer, type DatabaseServer } from './database/privateServe
 import { startChores } from './chores';
 import { lockData } from './dataLock';
 import { demoAccountsInForce, loadDemo } from './demo';
+import { observed, type RequestLine } from './observed';
 import { makeServices, type Services } from './services';
 import type { Limits } from './work';
 import { sessions, sessionSecret } from './sessions';
@@ -51,7 +52,7 @@ async function tellAccounts(services: Services, config: Config, log: (line: stri
 }
 
 /** Starts database, tables, demo data and web server; `stop()` ends them in the reverse order. */
-export async function startInstance(config: Config, files: { work: string; demoStep: string | null; limits?: Limits }, log: (line: string) => void): Promise<Instance> {
+export async function startInstance(config: Config, files: { work: string; demoStep: string | null; limits?: Limits }, log: (line: string) => void, tellRequest: ((line: RequestLine) => void) | null = null): Promise<Instance> {
   const unlock = config.databaseUrl ? () => undefined : lockData(config.dataFolder);
   let database: DatabaseServer | null = null;
   try {
@@ -65,7 +66,7 @@ export async function startInstance(config: Config, files: { work: string; demoS
     await tellAccounts(services, config, log);
     const endChores = startChores(connection.sequelize, services, { ...config, databaseUrl }, log);
     const session = sessions(connection.sequelize, await sessionSecret(services.settings, config.dataFolder));
-    const server = await listen(makeApp(services, config.webFolder, session.handler, log), config);
+    const server = await listen(makeApp(services, config.webFolder, session.handler, observed(services, tellRequest), log), config);
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
     return {
@@ -75,6 +76,9 @@ export async function startInstance(config: Config, files: { work: string; demoS
         await new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections(); });
         session.stop();
         endChores();
+        services.news.close();
+        services.limits.requests.shutdown();
+        services.limits.slowly.shutdown();
         const settled = services.summaries.close();
         services.planning.close();
         await settled;

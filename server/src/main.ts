@@ -1,18 +1,21 @@
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
 import { configFrom } from './config';
 import { DEMO_STEP, startInstance } from './instance';
 import { startProblem } from './startProblem';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const root = resolve(here, '../..');
-const log = (line: string) => console.log(`[violet-jaw] ${line}`);
+// for whoever sits before it, or as lines of JSON with one for each request: for a journal
+const journal = process.env.VIOLET_JAW_LOG === 'json' ? pino({ base: null, timestamp: pino.stdTimeFunctions.isoTime }) : null;
+const log = journal ? (line: string) => journal.info(line) : (line: string) => console.log(`[violet-jaw] ${line}`);
 
 let known = { dataFolder: '', databaseUrl: null as string | null };
 try {
   const config = configFrom(process.env, root);
   known = config;
-  const instance = await startInstance(config, { work: join(here, 'work.js'), demoStep: config.demo ? join(root, DEMO_STEP) : null }, log);
+  const instance = await startInstance(config, { work: join(here, 'work.js'), demoStep: config.demo ? join(root, DEMO_STEP) : null }, log, journal ? (line) => journal.info(line, 'request') : null);
   log(`Violet Jaw is ready: ${instance.address}`);
   let stopping = false;
   const stop = () => {

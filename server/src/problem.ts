@@ -59,6 +59,9 @@ export function inLog(error: unknown): string {
   return `${error.name}: ${error.message.split('\n')[0].slice(0, 300)}\n${places}`;
 }
 
+/** The number of a request, as it stands in the log and in what a person is told of an error. */
+export const requestId = (response: Response): string => String(response.getHeader('X-Request-Id') ?? '');
+
 /** Writes every error as problem details; never a stack trace. */
 export function problemHandler(log: (line: string) => void): ErrorRequestHandler {
   return (error: unknown, request, response, next) => {
@@ -70,7 +73,7 @@ export function problemHandler(log: (line: string) => void): ErrorRequestHandler
     if (type === 'entity.parse.failed') { sendProblem(response, new Problem(400, 'Not JSON', 'The body is not JSON. NaN and Infinity are not numbers in JSON.')); return; }
     if (type === 'entity.too.large' || status === 413) { sendProblem(response, new Problem(413, 'Too large', 'The request is larger than the server takes.')); return; }
     if (isDiskFull(error)) {
-      log(`${request.method} ${request.path}: no space: ${inLog(error)}`);
+      log(`${request.method} ${request.path}, request ${requestId(response)}: no space: ${inLog(error)}`);
       sendProblem(response, new Problem(507, 'No space', 'The disk of the server is full: nothing was saved. What you entered is kept here and sent again. Tell whoever looks after the server.'));
       return;
     }
@@ -79,7 +82,8 @@ export function problemHandler(log: (line: string) => void): ErrorRequestHandler
       return;
     }
     if (status && status >= 400 && status < 500) { sendProblem(response, new Problem(status, 'Request not understood', 'The request is not one the server understands.')); return; }
-    log(`${request.method} ${request.path}: ${inLog(error)}`);
-    sendProblem(response, new Problem(500, 'Server error', 'Something went wrong on the server. Your entries are kept; try again, and tell the shop lead if it stays.'));
+    const id = requestId(response);
+    log(`${request.method} ${request.path}, request ${id}: ${inLog(error)}`);
+    sendProblem(response, new Problem(500, 'Server error', `Something went wrong on the server (request ${id}). Your entries are kept; try again, and tell the shop lead if it stays.`));
   };
 }

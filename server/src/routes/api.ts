@@ -7,6 +7,7 @@ import type { Services } from '../services';
 import { accountOf, signedIn } from '../sessions';
 import { issueRoutes } from './issues';
 import { openApi } from './openapi';
+import { newsRoutes } from './news';
 import { peopleRoutes } from './people';
 import { keepingRoutes } from './keeping';
 import { expectedRevision, jobIdOf, searchOf, tag } from './requests';
@@ -89,11 +90,11 @@ function documentRoutes({ jobs, shop, files }: Services): readonly RouteEntry[] 
 }
 
 /** Every route under /api/v1, in one table. Each is described in openapi.ts; a test holds the two together. */
-export const apiTable = (services: Services): readonly RouteEntry[] => [...documentRoutes(services), ...peopleRoutes(services), ...issueRoutes(services), ...runRoutes(services), ...keepingRoutes(services)];
+export const apiTable = (services: Services): readonly RouteEntry[] => [...documentRoutes(services), ...peopleRoutes(services), ...issueRoutes(services), ...runRoutes(services), ...keepingRoutes(services), ...newsRoutes(services)];
 
 /** The router of that table. What is not in it is told to people who are signed in only. */
 export function apiRoutes(services: Services): Router {
-  const api = routerOf(apiTable(services), services.accounts);
+  const api = routerOf(apiTable(services), services);
   api.use(signedIn(services.accounts), (request) => { throw new Problem(404, 'Not found', `There is no ${request.method} ${request.path}.`); });
   return api;
 }

@@ -49,6 +49,7 @@ export function openApi(): Record<string, unknown> {
       },
       '/backups/{name}': { get: { summary: 'A backup as zip (lead)', parameters: [backup], responses: { 200: { description: 'zip', content: { 'application/zip': {} } }, ...fails(401, 403, 404) } } },
       '/backups/{name}/restore': { post: { summary: 'Everything becomes as it was when the backup was made; a backup of now is taken first (lead)', parameters: [backup], responses: { 200: json(list, 'backups'), ...fails(401, 403, 404, 409) } } },
+      '/news': { get: { summary: 'Server-sent events: each says that one of the topics changed', parameters: [{ name: 'topics', in: 'query', required: true, schema: { type: 'string' }, description: 'Up to 4 of jobs, shop, job:ID, run:ID, with commas.' }], responses: { 200: { description: 'events', content: { 'text/event-stream': {} } }, ...fails(400, 401) } } },
       '/verify': { post: { summary: 'Walk audit list, issues and files and say what is not as it was written (lead)', responses: { 200: json(any, 'what was found'), ...fails(401, 403) } } },
       '/jobs/{id}/audit': { get: { summary: 'Who did what with a job, newest first', parameters: [id], responses: { 200: json(list, 'entries'), ...fails(401, 404) } } },
       '/jobs/{id}/runs': { get: { summary: 'Runs of a job\'s issues, newest first', parameters: [id], responses: { 200: json(list, 'runs'), ...fails(401, 404) } } },

@@ -1,7 +1,7 @@
 import { Router, type Request, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Role } from '@violet-jaw/formats/api';
-import type { AccountService } from '../services/accounts';
+import type { Services } from '../services';
 import { atLeast, signedIn } from '../sessions';
 import { jsonBody, textBody } from './bodies';
 
@@ -27,9 +27,9 @@ export interface RouteEntry {
 const reading = (body: Body | undefined): RequestHandler[] => (body === undefined || body === 'stream' ? [] : 'json' in body ? jsonBody(body.json) : textBody(body.text));
 
 /** The router a table describes: first who may, then what is read, then the work. */
-export function routerOf(entries: readonly RouteEntry[], accounts: AccountService): Router {
+export function routerOf(entries: readonly RouteEntry[], { accounts, limits }: Pick<Services, 'accounts' | 'limits'>): Router {
   const api = Router();
-  const slow = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: 'draft-8', legacyHeaders: false, skipSuccessfulRequests: true });
+  const slow = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: 'draft-8', legacyHeaders: false, skipSuccessfulRequests: true, store: limits.slowly });
   for (const { method, path, who, body, slowly, work } of entries) {
     const guards = who === 'anyone' ? [] : [signedIn(accounts), atLeast(who)];
     // Express 5 passes rejected promises on

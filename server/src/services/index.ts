@@ -8,7 +8,9 @@ import { GuessGuard } from './guesses';
 import { IssueService } from './issues';
 import { JobService } from './jobs';
 import { Keeping } from './keeping';
+import { News } from './news';
 import { Planning } from './planning';
+import { RequestCounts } from './requestCounts';
 import { Settings } from './settings';
 import { RunService } from './runs';
 import type { Limits } from '../work';
@@ -27,6 +29,9 @@ export interface Services {
   readonly audit: AuditService;
   readonly settings: Settings;
   readonly verify: Verify;
+  readonly news: News;
+  /** counts of requests: of all, and of those whose failing is counted */
+  readonly limits: { readonly requests: RequestCounts; readonly slowly: RequestCounts };
   readonly keeping: Keeping;
   readonly runs: RunService;
   /** whether the demo's accounts are told on the page where one signs in */
@@ -58,21 +63,24 @@ export interface Surroundings {
 }
 
 export function makeServices({ sequelize, models }: Database, { databaseUrl, files: filePlace, backups, publicAddress }: Surroundings, { work, limits }: { work: string; limits?: Limits }, log: (line: string) => void): Services {
-  const shop = new ShopService(sequelize, models);
   const files = new Files(sequelize, models, filePlace);
   const settings = new Settings(sequelize);
   const planning = new Planning(work, files, log, limits);
   const audit = new AuditService(sequelize, models);
-  const summaries = new Summaries(sequelize, models, shop, planning, log);
+  const news = new News(sequelize, log);
+  const shop = new ShopService(sequelize, models, news);
+  const summaries = new Summaries(sequelize, models, shop, planning, news, log);
   const verify = new Verify(models, files, audit);
   let demo = false;
   return {
-    planning, shop, files, audit, settings, verify, publicAddress, keeping: new Keeping(databaseUrl, filePlace, backups, audit, verify),
+    planning, shop, files, audit, settings, verify, news, publicAddress,
+    limits: { requests: new RequestCounts(sequelize, '', 300), slowly: new RequestCounts(sequelize, 'slow ', 5) },
+    keeping: new Keeping(databaseUrl, filePlace, backups, audit, verify),
     accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings),
-    runs: new RunService(sequelize, models, audit),
+    runs: new RunService(sequelize, models, audit, news),
     demoTold: () => demo, tellDemoAccounts: (tell) => { demo = tell; },
-    jobs: new JobService(sequelize, models, shop, planning, audit, summaries), summaries,
-    issues: new IssueService(sequelize, models, shop, planning, audit),
+    jobs: new JobService(sequelize, models, shop, planning, audit, summaries, news), summaries,
+    issues: new IssueService(sequelize, models, shop, planning, audit, news),
     health: () => healthOf(sequelize, filePlace.folder),
   };
 }

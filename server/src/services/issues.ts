@@ -11,6 +11,7 @@ import { notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
 import { sealOfIssue, type FrozenIssue } from './issueSeal';
+import type { News } from './news';
 import type { Planning } from './planning';
 import { staleWrite, type ShopService } from './shop';
 
@@ -26,7 +27,7 @@ const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entrie
 export class IssueService {
   constructor(
     private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly planning: Planning, private readonly audit: AuditService, private readonly today: () => Date = () => new Date(),
+    private readonly planning: Planning, private readonly audit: AuditService, private readonly news: News, private readonly today: () => Date = () => new Date(),
   ) {}
 
   async list(jobId: string): Promise<IssueHead[]> {
@@ -75,6 +76,7 @@ export class IssueService {
       await this.models.issues.create({ ...issue, id: randomUUID(), jobId, place: (last?.place ?? 0) + 1, issuedAt, hash, seal: sealOfIssue(issue) }, { transaction });
       await this.models.jobs.update({ letter }, { where: { id: jobId }, transaction, silent: true });
       await this.audit.note(by, 'issued a sheet', { detail: `issue ${letter}`, jobId, transaction });
+      await this.news.tell([`job:${jobId}`, 'jobs'], transaction);
     });
     return {
       letter, issuedAt: issuedAt.toISOString(), issuedBy: by.name, note, hash, hasRun: true,

@@ -8,6 +8,7 @@ import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
 import type { Planning } from './planning';
+import type { News } from './news';
 import { registerUses } from './registerUses';
 import { staleWrite, type ShopService } from './shop';
 import type { Summaries } from './summaries';
@@ -40,7 +41,7 @@ function checked(input: unknown): Job {
 export class JobService {
   constructor(
     private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly planning: Planning, private readonly audit: AuditService, private readonly summaries: Summaries,
+    private readonly planning: Planning, private readonly audit: AuditService, private readonly summaries: Summaries, private readonly news: News,
   ) {}
 
   /** One page of the jobs that fit, by number, with how many there are. Reads columns only: nothing is planned, no document is opened. */
@@ -100,6 +101,7 @@ export class JobService {
     await inTransaction(this.sequelize, async (transaction) => {
       await this.#numberIsFree(job.number, transaction);
       await this.models.jobs.create({ id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) }, { transaction });
+      await this.news.tell(['jobs'], transaction);
     });
     this.summaries.nudge();
     return { id, revision: 1, document: job };
@@ -124,6 +126,7 @@ export class JobService {
       if (row.number !== job.number) await this.#numberIsFree(job.number, transaction);
       await row.update({ ...columns, changedBy: by.id, wantedAt: new Date(), document: JSON.stringify(job), revision: expected + 1 }, { transaction });
       await this.#noteAcceptances(id, before, job, by, transaction);
+      await this.news.tell([`job:${id}`, 'jobs'], transaction);
       return { revision: expected + 1, document: job };
     });
     this.summaries.nudge();
@@ -153,6 +156,7 @@ export class JobService {
       if (issued > 0) throw new Problem(409, 'Issued', `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`);
       await row.destroy({ transaction });
       await this.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
+      await this.news.tell([`job:${id}`, 'jobs'], transaction);
     });
     this.planning.cancel(id);
   }
@@ -173,6 +177,7 @@ export class JobService {
       await this.#numberIsFree(row.number, transaction);
       await row.restore({ transaction });
       await this.audit.note(by, 'took a job out of the bin', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
+      await this.news.tell([`job:${id}`, 'jobs'], transaction);
     });
     this.summaries.nudge();
   }

@@ -9,6 +9,7 @@ import type { Models, RunRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
+import type { News } from './news';
 import type { RegisterUse } from './registerUses';
 
 const eventHead = { id: Type.String({ minLength: 8, maxLength: 64 }), at: Type.String({ maxLength: 40 }), stepId: Type.String({ maxLength: 120 }), who: Type.Optional(Type.String({ maxLength: 60 })) };
@@ -25,7 +26,7 @@ const checkEvents = checker(runEventsSchema);
 
 /** Runs of issued sheets at the machine: events in order, once each, and the zeros they found. */
 export class RunService {
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService) {}
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly news: News) {}
 
   /** The frozen run of an issue, with the common offsets that were seen on its machine before, and the letter that is in force now. */
   async plan(jobId: string, letter: string): Promise<RunToOpen> {
@@ -78,6 +79,7 @@ export class RunService {
       if (row.ended && events.length > 0) throw new Problem(409, 'Run ended', 'This run was ended. Start a new one; what was not sent is kept on the device.');
       await this.#add(row, plan, events, by, transaction);
       await this.#settle(row, plan, commons, by, isNew, transaction);
+      await this.news.tell([`run:${runId}`], transaction);
     });
     return await this.read(runId);
   }
@@ -89,6 +91,7 @@ export class RunService {
       if (!row) throw notFound('The run');
       await row.update({ ended: true, finishedAt: row.finishedAt ?? new Date() }, { transaction });
       await this.audit.note(by, 'ended a run', { detail: `issue ${row.letter}`, jobId: row.jobId, transaction });
+      await this.news.tell([`run:${runId}`], transaction);
     });
   }
 

@@ -4,6 +4,7 @@ import type { Device, Machine, Offcut, Shop, Station, Stock } from '@violet-jaw/
 import type { Revised } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
+import type { News } from './news';
 import { badInput, Problem } from '../problem';
 
 /** A write that started from an older revision: nothing is overwritten, the current document comes back. */
@@ -20,7 +21,7 @@ const LISTS = ['clamps', 'bonds', 'materials'] as const;
 
 /** Machines, stations, devices, clamps, stock and offcuts: one document to the application, tables with foreign keys underneath. */
 export class ShopService {
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models) {}
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly news: News) {}
 
   async read(transaction?: Transaction): Promise<Revised<Shop>> {
     const options = { order: [['place', 'ASC'] as [string, string]], transaction };
@@ -69,6 +70,7 @@ export class ShopService {
       if (head.revision !== expected) throw staleWrite(await this.read(transaction));
       await this.#replace(shop, transaction);
       await head.update({ name: shop.name, projection: shop.projection, altitude: shop.altitude, revision: expected + 1 }, { transaction });
+      await this.news.tell(['shop', 'jobs'], transaction);
       return { revision: expected + 1, document: shop };
     });
   }

@@ -5,6 +5,7 @@ import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
 import { inLog } from '../problem';
 import { Stopped } from '../work';
+import type { News } from './news';
 import type { Planning } from './planning';
 import type { ShopService } from './shop';
 
@@ -28,7 +29,7 @@ export class Summaries {
   #looking: Promise<void> | null = null;
   readonly #timer: NodeJS.Timeout;
 
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService, private readonly planning: Planning, private readonly log: (line: string) => void) {
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService, private readonly planning: Planning, private readonly news: News, private readonly log: (line: string) => void) {
     this.#timer = setInterval(() => this.nudge(), LOOK_MS);
     this.#timer.unref();
   }
@@ -95,6 +96,7 @@ export class Summaries {
       await this.models.jobs.update(
         { summary: JSON.stringify(summary), summaryRevision: revision, summaryShop: shop.revision, openFindings: stop + caution, takenUntil: null, tries: 0 }, { where: { id, revision }, silent: true },
       );
+      await this.news.tell(['jobs']);
       // changed meanwhile: it is planned anew at once
       await this.models.jobs.update({ takenUntil: null, tries: 0 }, { where: { id, revision: { [Op.ne]: revision } }, silent: true });
     } catch (error) {

@@ -8,6 +8,7 @@ import { speechIn, unitName, type Speech } from '@violet-jaw/core/units';
 import { ReadOnly } from '../fields/field';
 import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
+import { onNews } from '../store/news';
 import { clearPlan, plannedNow, requestPlan, usePlan } from '../store/planStore';
 import { shopStore } from '../store/shopStore';
 import { useIsPlanner } from '../store/sessionStore';
@@ -52,8 +53,9 @@ function useOpened(id: string): DocumentStore<Job> {
   useEffect(() => {
     clearPlan();
     store.getState().open();
-    return () => store.getState().close();
-  }, [store]);
+    const stop = onNews([`job:${id}`, 'shop'], () => { store.getState().lookNow(); shopStore().getState().lookNow(); });
+    return () => { stop(); store.getState().close(); };
+  }, [store, id]);
   return store;
 }
 

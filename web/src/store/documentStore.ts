@@ -27,6 +27,8 @@ export interface DocumentState<T> {
   dismiss(): void;
   /** waits until everything is saved; false when it cannot be now */
   settle(): Promise<boolean>;
+  /** looks at once whether somebody else changed it */
+  lookNow(): void;
   /** loads, and begins to look for changes from elsewhere */
   open(): void;
   /** sends what is unsaved and ends the timers; `open()` begins again */
@@ -37,7 +39,8 @@ export type DocumentStore<T> = UseBoundStore<StoreApi<DocumentState<T>>>;
 
 const SAVE_AFTER_MS = 250;
 const RETRY_AFTER_MS = 1500;
-const LOOK_EVERY_MS = 2500;
+/** Where news do not get through; else they call `lookNow`. */
+const LOOK_EVERY_MS = 15_000;
 const KEEP_STEPS = 200;
 
 interface Draft<T> {
@@ -139,7 +142,8 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
       const { saveState, revision, base } = get();
       if (base !== null && saveState === 'saved' && document.visibilityState !== 'hidden') {
         const theirs = await place.readIfChanged(revision).catch(() => null);
-        if (theirs && get().revision === revision && get().saveState === 'saved') takeIn(theirs);
+        // one that lags behind may answer with an older one
+        if (theirs && theirs.revision > revision && get().revision === revision && get().saveState === 'saved') takeIn(theirs);
       }
       if (!closed) lookTimer = setTimeout(() => { void look(); }, LOOK_EVERY_MS);
     };
@@ -189,6 +193,11 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
         clearTimeout(saveTimer);
         await save();
         return get().saveState === 'saved';
+      },
+      lookNow: () => {
+        if (closed || get().document === null) return;
+        clearTimeout(lookTimer);
+        void look();
       },
       open: () => {
         closed = false;

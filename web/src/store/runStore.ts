@@ -31,7 +31,9 @@ export interface RunOnDevice {
 
 interface Kept { readonly runId: string; readonly startedAt: string; readonly confirmed: readonly RunEventBy[]; readonly pending: readonly RunEvent[] }
 
-const LOOK_EVERY_MS = 1500;
+/** Where news do not get through; what is waiting is sent again sooner. */
+const LOOK_EVERY_MS = 6000;
+const SEND_EVERY_MS = 500;
 const EMPTY: RunOnDevice = { jobId: '', letter: '', plan: null, commons: [], newest: '', runId: null, joined: false, startedAt: '', confirmed: [], pending: [], ended: false, practice: false, reach: 'asking', problem: null };
 
 export const useRun = create<RunOnDevice>(() => EMPTY);
@@ -126,6 +128,11 @@ export function addEvent(event: NewEvent): void {
   void turn(opening);
 }
 
+/** Looks at once what others did in the open run. */
+export function lookAtRun(): void {
+  void turn(opening);
+}
+
 export function closeRun(): void {
   opening += 1;
   clearTimeout(timer);
@@ -143,7 +150,7 @@ async function turn(mine: number): Promise<void> {
       await (useRun.getState().pending.length > 0 ? send() : look());
     } finally { busy = false; }
   }
-  if (mine === opening) timer = setTimeout(() => { void turn(mine); }, useRun.getState().pending.length > 0 ? LOOK_EVERY_MS / 3 : LOOK_EVERY_MS);
+  if (mine === opening) timer = setTimeout(() => { void turn(mine); }, useRun.getState().pending.length > 0 ? SEND_EVERY_MS : LOOK_EVERY_MS);
 }
 
 function take(events: readonly RunEventBy[], ended: boolean): void {

@@ -6,12 +6,16 @@ import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { PageView } from '../../drawing/Drawing';
 import { api, JOBS_A_PAGE, ServerProblem } from '../../store/api';
+import { onNews } from '../../store/news';
 import { useIsPlanner } from '../../store/sessionStore';
 import { NewJob } from './NewJob';
 
 type Show = 'all' | 'open findings' | 'not issued';
 
 /** The shop's jobs. A part or job file dropped anywhere makes a new one. */
+/** Where news do not get through. */
+const LOOK_EVERY_MS = 15_000;
+
 export function JobsPage() {
   const [list, setList] = useState<JobList | null>(null);
   const isPlanner = useIsPlanner();
@@ -44,8 +48,9 @@ export function JobsPage() {
     document.title = 'Jobs · Violet Jaw';
     // while somebody types, the last word counts
     const soon = setTimeout(() => { void load(); }, 150);
-    const timer = setInterval(() => { void load(); }, 3000);
-    return () => { clearTimeout(soon); clearInterval(timer); };
+    const timer = setInterval(() => { void load(); }, LOOK_EVERY_MS);
+    const stop = onNews(['jobs'], () => { void load(); });
+    return () => { clearTimeout(soon); clearInterval(timer); stop(); };
   }, [load]);
 
   const take = async (file: File) => {

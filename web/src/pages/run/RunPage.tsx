@@ -7,7 +7,8 @@ import { AXES } from '@violet-jaw/core/frames';
 import { speechIn } from '@violet-jaw/core/units';
 import type { RegisterEntry, RunHead } from '@violet-jaw/formats/api';
 import { api } from '../../store/api';
-import { addEvent, closeRun, joinRun, leaveRun, openRun, startPractice, startRun, useRun } from '../../store/runStore';
+import { addEvent, closeRun, joinRun, leaveRun, lookAtRun, openRun, startPractice, startRun, useRun } from '../../store/runStore';
+import { onNews } from '../../store/news';
 import { useAccount } from '../../store/sessionStore';
 import { Drawing } from '../../drawing/Drawing';
 import { JawMark } from '../../theme/marks';
@@ -25,6 +26,8 @@ export function RunPage() {
   const { plan } = run;
   useOffline();
   useEffect(() => { void openRun(id, letter); return closeRun; }, [id, letter]);
+  const { runId, practice } = run;
+  useEffect(() => (runId && !practice ? onNews([`run:${runId}`], lookAtRun) : undefined), [runId, practice]);
   useEffect(() => { document.title = plan ? `${plan.number} issue ${plan.letter}, run · Violet Jaw` : 'Run · Violet Jaw'; }, [plan]);
   const state = useMemo(() => (plan ? runState(plan, [...run.confirmed, ...run.pending], run.commons) : null), [plan, run.confirmed, run.pending, run.commons]);
   return (

@@ -7,6 +7,7 @@ import { SaveBanner, SaveMark } from '../../app/SaveMark';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { ChoiceField, TextField } from '../../fields/TextField';
+import { onNews } from '../../store/news';
 import { useAccount, useIsLead } from '../../store/sessionStore';
 import { ReadOnly } from '../../fields/field';
 import { shopStore } from '../../store/shopStore';
@@ -32,7 +33,7 @@ export function ShopPage() {
   const [units, setUnits] = useShopUnits();
   const navigate = useNavigate();
   useShortcuts({ 'ctrl+z': state.undo, 'ctrl+shift+z': state.redo, 'g j': () => { void navigate('/jobs'); } });
-  useEffect(() => { document.title = 'Shop · Violet Jaw'; }, []);
+  useEffect(() => { document.title = 'Shop · Violet Jaw'; return onNews(['shop'], () => shopStore().getState().lookNow()); }, []);
   return (
     <>
       <Head tools={(
