@@ -1,5 +1,7 @@
 import { join, resolve } from 'node:path';
+import { isLoopback } from './loopback';
 import type { FilePlace } from './services/files';
+import type { ProviderConfig } from './services/provider';
 
 export interface Config {
   readonly port: number;
@@ -16,6 +18,8 @@ export interface Config {
   readonly publicAddress: string | null;
   /** where the backup of every day is kept; null: none is taken */
   readonly backups: string | null;
+  /** the company's sign-in service; null: passwords only */
+  readonly provider: ProviderConfig | null;
   /** the demo shop is loaded into an empty database */
   readonly demo: boolean;
 }
@@ -27,6 +31,17 @@ function isDatabaseAddress(text: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** The sign-in service: all of it is set, or none. */
+function providerFrom(env: NodeJS.ProcessEnv): ProviderConfig | null {
+  const { VIOLET_JAW_OIDC_ISSUER: issuer, VIOLET_JAW_OIDC_CLIENT: client, VIOLET_JAW_OIDC_SECRET: secret, VIOLET_JAW_OIDC_NAME: name } = env;
+  if (!issuer && !client && !secret) return null;
+  if (!issuer || !client || !secret) throw new Error('VIOLET_JAW_OIDC_ISSUER, VIOLET_JAW_OIDC_CLIENT and VIOLET_JAW_OIDC_SECRET: expected all three, or none.');
+  if (!URL.canParse(issuer)) throw new Error(`VIOLET_JAW_OIDC_ISSUER: expected an address such as https://sign-in.example, found "${issuer}".`);
+  const { protocol, hostname } = new URL(issuer);
+  if (protocol !== 'https:' && !(protocol === 'http:' && isLoopback(hostname))) throw new Error('VIOLET_JAW_OIDC_ISSUER: expected https; without it anybody on the way could sign in as anybody.');
+  return { issuer, client, secret, name: name ?? 'the sign-in service' };
 }
 
 /** Reads the configuration from the environment; throws with a sentence when it is wrong. */
@@ -46,7 +61,7 @@ export function configFrom(env: NodeJS.ProcessEnv, root: string): Config {
     port, publicAddress, dataFolder, demo: demo === 'yes',
     host: env.HOST ?? '127.0.0.1',
     files: { inDatabase, folder: inDatabase ? join(dataFolder, 'files') : resolve(root, env.VIOLET_JAW_FILES ?? join(dataFolder, 'files')) },
-    databaseUrl,
+    databaseUrl, provider: providerFrom(env),
     backups: env.VIOLET_JAW_BACKUPS === 'no' ? null : resolve(root, env.VIOLET_JAW_BACKUPS ?? join(dataFolder, 'backups')),
     webFolder: resolve(root, 'dist/web'),
   };

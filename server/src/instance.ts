@@ -7,6 +7,7 @@ import { alone } from './database/lease';
 import { startPrivateServer, type DatabaseServer } from './database/privateServer';
 import { startChores } from './chores';
 import { lockData } from './dataLock';
+import { isLoopback } from './loopback';
 import { demoAccountsInForce, loadDemo } from './demo';
 import { observed, type RequestLine } from './observed';
 import { makeServices, type Services } from './services';
@@ -32,10 +33,8 @@ function listen(app: ReturnType<typeof makeApp>, { port, host }: Config): Promis
   });
 }
 
-const isLoopback = (host: string) => host === 'localhost' || host === '::1' || /^127\./.test(host);
-
 /** Whether other machines reach the application: by the address it listens on, or by the one that is told to them. */
-export const isOpen = ({ host, publicAddress }: Pick<Config, 'host' | 'publicAddress'>): boolean => !isLoopback(host) || (publicAddress !== null && !isLoopback(new URL(publicAddress).hostname.replace(/^\[|\]$/g, '')));
+export const isOpen = ({ host, publicAddress }: Pick<Config, 'host' | 'publicAddress'>): boolean => !isLoopback(host) || (publicAddress !== null && !isLoopback(new URL(publicAddress).hostname));
 
 /** Says at the start how to get in: with the demo's accounts while they are as they were, or with the code for the first account. */
 async function tellAccounts(services: Services, config: Config, log: (line: string) => void): Promise<void> {

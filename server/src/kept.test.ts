@@ -143,7 +143,7 @@ describe('several processes on one database', () => {
       rmSync(join(other.dataFolder, 'files', hash));
       expect((await other.call('GET', `/files/${hash}`)).status).toBe(404);
       await sql.close();
-      await chores(new Sequelize(server.url, { dialect: 'mariadb', logging: false }), one.services, { databaseUrl: server.url, files: { folder: join(one.dataFolder, 'files'), inDatabase: true }, backups: null, publicAddress: null }, new Date(), () => undefined);
+      await chores(new Sequelize(server.url, { dialect: 'mariadb', logging: false }), one.services, { databaseUrl: server.url, files: { folder: join(one.dataFolder, 'files'), inDatabase: true }, backups: null, publicAddress: null, provider: null }, new Date(), () => undefined);
     } finally { await Promise.all([one.stop(), other.stop()]); }
   }, 120_000);
 });

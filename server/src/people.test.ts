@@ -20,7 +20,7 @@ describe('without a session', () => {
   test('health, the description of the API and who is signed in are open', async () => {
     expect((await at.call('GET', '/health', nobody)).status).toBe(200);
     expect((await at.call('GET', '/openapi.json', nobody)).status).toBe(200);
-    expect((await at.call('GET', '/session', nobody)).json).toEqual({ account: null, first: false, demo: [{ name: 'Lead', password: 'violet-lead' }, { name: 'Planner', password: 'violet-planner' }, { name: 'Operator', password: 'violet-operator' }] });
+    expect((await at.call('GET', '/session', nobody)).json).toEqual({ account: null, first: false, demo: [{ name: 'Lead', password: 'violet-lead' }, { name: 'Planner', password: 'violet-planner' }, { name: 'Operator', password: 'violet-operator' }], provider: null, told: null });
   });
 
   test('a forged cookie is nobody', async () => {
@@ -184,7 +184,7 @@ describe('accounts', () => {
 test('without the demo there is no account; the first lead needs the code the server printed', async () => {
   const said: string[] = [];
   const fresh = await testInstance({ accounts: false, log: (line) => said.push(line) });
-  expect((await fresh.call('GET', '/session', nobody)).json).toEqual({ account: null, first: true, demo: null });
+  expect((await fresh.call('GET', '/session', nobody)).json).toEqual({ account: null, first: true, demo: null, provider: null, told: null });
   const code = /Setup code for the first lead: (\w+)/.exec(said.join('\n'))![1];
   const first = { name: 'Lead', role: 'lead', password: 'long-enough-one' };
   expect((await fresh.call('POST', '/accounts', { body: first, ...nobody })).status).toBe(403);

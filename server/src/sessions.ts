@@ -8,10 +8,11 @@ import type { Sequelize } from 'sequelize';
 import { mayAs, type Role } from '@violet-jaw/formats/api';
 import { Problem } from './problem';
 import type { Account, AccountService } from './services/accounts';
+import type { Errand } from './services/provider';
 import type { Settings } from './services/settings';
 
 declare module 'express-session' {
-  interface SessionData { accountId: string; from?: string }
+  interface SessionData { accountId: string; from?: string; errand?: Errand; told?: string }
 }
 
 /** A session lasts a shift and a half. */

@@ -87,6 +87,10 @@ export interface SessionInfo {
   readonly first: boolean;
   /** the demo's accounts with their passwords; null: this is no demo, or they were changed */
   readonly demo: readonly { readonly name: string; readonly password: string }[] | null;
+  /** what the company's sign-in service is called; null: there is none, only passwords */
+  readonly provider: string | null;
+  /** why signing in through it did not work; null: nothing to tell */
+  readonly told: string | null;
 }
 
 /** A backup that is kept on the server. */

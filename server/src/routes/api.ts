@@ -10,6 +10,7 @@ import { openApi } from './openapi';
 import { newsRoutes } from './news';
 import { peopleRoutes } from './people';
 import { keepingRoutes } from './keeping';
+import { providerRoutes } from './provider';
 import { expectedRevision, jobIdOf, searchOf, tag } from './requests';
 import { runRoutes } from './runs';
 import { routerOf, type RouteEntry } from './table';
@@ -90,7 +91,7 @@ function documentRoutes({ jobs, shop, files }: Services): readonly RouteEntry[] 
 }
 
 /** Every route under /api/v1, in one table. Each is described in openapi.ts; a test holds the two together. */
-export const apiTable = (services: Services): readonly RouteEntry[] => [...documentRoutes(services), ...peopleRoutes(services), ...issueRoutes(services), ...runRoutes(services), ...keepingRoutes(services), ...newsRoutes(services)];
+export const apiTable = (services: Services): readonly RouteEntry[] => [...documentRoutes(services), ...peopleRoutes(services), ...issueRoutes(services), ...runRoutes(services), ...keepingRoutes(services), ...newsRoutes(services), ...providerRoutes(services)];
 
 /** The router of that table. What is not in it is told to people who are signed in only. */
 export function apiRoutes(services: Services): Router {

@@ -32,6 +32,8 @@ export function openApi(): Record<string, unknown> {
         post: { summary: 'Sign in', security: [], requestBody: body({ type: 'object', required: ['name', 'password'], properties: { name: { type: 'string' }, password: { type: 'string' } } }), responses: { 201: json(any, 'signed in; a cookie is set'), ...fails(400, 401, 429) } },
         delete: { summary: 'Sign out', security: [], responses: { 204: { description: 'signed out' } } },
       },
+      '/session/provider': { get: { summary: 'Go to the sign-in service of the company (OpenID Connect)', security: [], responses: { 302: { description: 'there' }, ...fails(404, 429, 503) } } },
+      '/session/provider/back': { get: { summary: 'Come back from the sign-in service', security: [], responses: { 303: { description: 'signed in, or why not' }, ...fails(429) } } },
       '/session/all': { get: { summary: 'Where one is signed in', responses: { 200: json(list, 'sessions'), ...fails(401) } } },
       '/session/all/{session}': { delete: { summary: 'Ends a session of one\'s own', parameters: [{ name: 'session', in: 'path', required: true, schema: { type: 'string' } }], responses: { 204: { description: 'ended' }, ...fails(401, 404) } } },
       '/session/password': { put: { summary: 'Give oneself another password; sessions elsewhere end', requestBody: body({ type: 'object', required: ['current', 'password'], properties: { current: { type: 'string' }, password: { type: 'string' } } }), responses: { 204: { description: 'changed' }, ...fails(400, 401, 403, 429) } } },

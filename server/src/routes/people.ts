@@ -27,14 +27,17 @@ function sessionRoutes(services: Services): readonly RouteEntry[] {
     {
       method: 'get', path: '/session', who: 'anyone', work: async (request, response) => {
         const [account, first] = await Promise.all([whoIs(request, accounts), accounts.none()]);
-        response.json({ account, first, demo: account ? null : await demoAccounts() } satisfies SessionInfo);
+        // what came of signing in elsewhere is told once
+        const { told = null } = request.session;
+        if (told !== null) delete request.session.told;
+        response.json({ account, first, told, demo: account ? null : await demoAccounts(), provider: services.provider?.name ?? null } satisfies SessionInfo);
       },
     },
     {
       method: 'post', path: '/session', who: 'anyone', body, slowly: true, work: async (request, response) => {
         const account = await accounts.signIn(request.body, request.ip ?? '');
         await beginSession(request, account);
-        response.status(201).json({ account, first: false, demo: null } satisfies SessionInfo);
+        response.status(201).json({ account, first: false, told: null, demo: null, provider: services.provider?.name ?? null } satisfies SessionInfo);
       },
     },
     {

@@ -8,6 +8,7 @@ import { inTransaction } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { AuditService } from './audit';
+import type { Known } from './provider';
 import type { Settings } from './settings';
 import type { GuessGuard } from './guesses';
 import { passwordProblem } from './passwords';
@@ -22,10 +23,13 @@ export interface Account {
 const name = Type.String({ minLength: 1, maxLength: 60, pattern: '^\\S(.*\\S)?$' });
 const password = Type.String({ maxLength: 200 });
 const role = Type.Union(ROLES.map((r) => Type.Literal(r)));
-const checkNew = checker(Type.Object({ name, role, password, setupCode: Type.Optional(Type.String({ maxLength: 100 })) }, { additionalProperties: false }));
+const checkNew = checker(Type.Object({ name, role, password: Type.Optional(password), setupCode: Type.Optional(Type.String({ maxLength: 100 })) }, { additionalProperties: false }));
 const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Type.Optional(Type.Boolean()), password: Type.Optional(password) }, { additionalProperties: false }));
 const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
 const checkSignIn = checker(Type.Object({ name: Type.String({ maxLength: 60 }), password: Type.String({ maxLength: 200 }) }, { additionalProperties: false }));
+
+/** Of an account that signs in elsewhere: no password has this hash. */
+const NO_PASSWORD = '';
 
 /** What a session is called outside: its own id would let in whoever reads it. */
 const shownId = (sid: string) => createHash('sha256').update(sid).digest('hex').slice(0, 20);
@@ -37,7 +41,7 @@ export class AccountService {
   /** compared with when the name is unknown, so that the answer takes as long */
   readonly #nobody = hash(randomBytes(16));
 
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly guesses: GuessGuard, private readonly settings: Settings) {}
+  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly guesses: GuessGuard, private readonly settings: Settings, private readonly hasProvider: boolean) {}
 
   /** What the first lead has to know when there is no account yet: printed where the servers were started, the same for all of them. */
   setupCode(): Promise<string> {
@@ -64,26 +68,27 @@ export class AccountService {
     const checked = checkNew(input);
     if (!checked.ok) throw badInput(checked.problems);
     const { setupCode, ...wanted } = checked.value;
-    const weak = passwordProblem(wanted.password, wanted.name);
+    if (wanted.password === undefined && (!by || !this.hasProvider)) throw badInput(['password: expected a password; no sign-in service is set up here that could take its place.']);
+    const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, wanted.name);
     if (weak) throw badInput([weak]);
     if (!by) {
       if (!await this.none()) throw new Problem(401, 'Not signed in', 'Sign in as a lead to make accounts.');
       if (setupCode !== await this.setupCode()) throw new Problem(403, 'Setup code needed', 'The first account needs the code that the server printed when it was started.');
       if (wanted.role !== 'lead') throw badInput(['role: the first account must be a lead.']);
     }
-    const made = await this.make(wanted.name, wanted.role, wanted.password, by);
+    const made = await this.make(wanted.name, wanted.role, wanted.password ?? null, by);
     if (!by) await this.settings.forget('setup code');
     return made;
   }
 
-  /** Without asking who: for the demo and for the first account. */
-  async make(accountName: string, accountRole: Role, secret: string, by: Account | null = null): Promise<Account> {
+  /** Without asking who: for the demo and for the first account. @param secret null: the account is for whom the sign-in service calls by this name */
+  async make(accountName: string, accountRole: Role, secret: string | null, by: Account | null = null): Promise<Account> {
     if (await this.models.accounts.findOne({ where: { name: accountName } })) throw new Problem(409, 'Name taken', `There is an account "${accountName}" already. Choose another name.`);
     const account: Account = { id: randomUUID(), name: accountName, role: accountRole };
-    const passwordHash = await hash(secret);
+    const passwordHash = secret === null ? NO_PASSWORD : await hash(secret);
     await inTransaction(this.sequelize, async (transaction) => {
       await this.models.accounts.create({ ...account, passwordHash }, { transaction });
-      await this.audit.note(by ?? account, 'made an account', { detail: `${accountName}, ${accountRole}`, transaction });
+      await this.audit.note(by ?? account, 'made an account', { detail: `${accountName}, ${accountRole}${secret === null ? ', through the sign-in service' : ''}`, transaction });
     });
     return account;
   }
@@ -137,6 +142,28 @@ export class AccountService {
     return account;
   }
 
+  /**
+   * The account of somebody whom the sign-in service knows. An account without a password is bound to the first who comes by its name, and
+   * from then on to that person, whatever they are called; an account with a password is never given to a name.
+   */
+  async signInKnown({ subject, name: called }: Known, address: string): Promise<Account> {
+    const refuse = async (says: string): Promise<never> => {
+      await this.audit.note(null, 'sign-in failed', { name: called, detail: `from ${address}, through the sign-in service` });
+      throw new Problem(403, 'Not signed in', says);
+    };
+    const row = await inTransaction(this.sequelize, async (transaction) => {
+      const bound = await this.models.accounts.findOne({ where: { subject }, transaction });
+      if (bound) return bound;
+      const open = await this.models.accounts.findOne({ where: { name: called, subject: null, passwordHash: NO_PASSWORD }, transaction, lock: transaction.LOCK.UPDATE });
+      return open ? await open.update({ subject }, { transaction }) : null;
+    });
+    if (!row) return await refuse(`You are "${called}" to the sign-in service, but no account here is made for that name. Ask the lead to make one that signs in there.`);
+    if (!row.active) return await refuse(`The account ${row.name} is switched off. Ask the lead.`);
+    const account: Account = { id: row.id, name: row.name, role: row.role as Role };
+    await this.audit.note(account, 'signed in', { detail: 'through the sign-in service' });
+    return account;
+  }
+
   /** Checks a password, as slowly for a name that does not exist as for one that does. @param wrong what is thrown when it is not right */
   async #proven(accountName: string, secret: string, address: string, wrong: Problem): Promise<AccountRow> {
     const guess = await this.guesses.begin(accountName, address).catch(async (error: unknown) => {
@@ -144,8 +171,9 @@ export class AccountService {
       throw error;
     });
     const row = await this.models.accounts.findOne({ where: { name: accountName } });
-    const right = await verify(row?.active ? row.passwordHash : await this.#nobody, secret);
-    if (!row || !row.active || !right) {
+    const hasPassword = row !== null && row.active && row.passwordHash !== NO_PASSWORD;
+    const right = await verify(hasPassword ? row.passwordHash : await this.#nobody, secret);
+    if (!row || !hasPassword || !right) {
       await this.audit.note(null, 'sign-in failed', { name: accountName, detail: `from ${address}` });
       throw wrong;
     }
@@ -181,6 +209,6 @@ export class AccountService {
   /** Whether an account is there, in use, and has this password; nothing is counted. */
   async isPassword(accountName: string, secret: string): Promise<boolean> {
     const row = await this.models.accounts.findOne({ where: { name: accountName } });
-    return row !== null && row.active && await verify(row.passwordHash, secret);
+    return row !== null && row.active && row.passwordHash !== NO_PASSWORD && await verify(row.passwordHash, secret);
   }
 }

@@ -10,6 +10,7 @@ import { JobService } from './jobs';
 import { Keeping } from './keeping';
 import { News } from './news';
 import { Planning } from './planning';
+import { Provider, type ProviderConfig } from './provider';
 import { RequestCounts } from './requestCounts';
 import { Settings } from './settings';
 import { RunService } from './runs';
@@ -29,6 +30,8 @@ export interface Services {
   readonly audit: AuditService;
   readonly settings: Settings;
   readonly verify: Verify;
+  /** the company's sign-in service; null: passwords only */
+  readonly provider: Provider | null;
   readonly news: News;
   /** counts of requests: of all, and of those whose failing is counted */
   readonly limits: { readonly requests: RequestCounts; readonly slowly: RequestCounts };
@@ -60,9 +63,10 @@ export interface Surroundings {
   /** null: none are taken */
   readonly backups: string | null;
   readonly publicAddress: string | null;
+  readonly provider: ProviderConfig | null;
 }
 
-export function makeServices({ sequelize, models }: Database, { databaseUrl, files: filePlace, backups, publicAddress }: Surroundings, { work, limits }: { work: string; limits?: Limits }, log: (line: string) => void): Services {
+export function makeServices({ sequelize, models }: Database, { databaseUrl, files: filePlace, backups, publicAddress, provider }: Surroundings, { work, limits }: { work: string; limits?: Limits }, log: (line: string) => void): Services {
   const files = new Files(sequelize, models, filePlace);
   const settings = new Settings(sequelize);
   const planning = new Planning(work, files, log, limits);
@@ -73,10 +77,10 @@ export function makeServices({ sequelize, models }: Database, { databaseUrl, fil
   const verify = new Verify(models, files, audit);
   let demo = false;
   return {
-    planning, shop, files, audit, settings, verify, news, publicAddress,
+    planning, shop, files, audit, settings, verify, news, publicAddress, provider: provider && new Provider(provider, log),
     limits: { requests: new RequestCounts(sequelize, '', 300), slowly: new RequestCounts(sequelize, 'slow ', 5) },
     keeping: new Keeping(databaseUrl, filePlace, backups, audit, verify),
-    accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings),
+    accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings, provider !== null),
     runs: new RunService(sequelize, models, audit, news),
     demoTold: () => demo, tellDemoAccounts: (tell) => { demo = tell; },
     jobs: new JobService(sequelize, models, shop, planning, audit, summaries, news), summaries,

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { DEMO_ACCOUNTS } from '../demo';
 import type { FilePlace } from '../services/files';
+import type { ProviderConfig } from '../services/provider';
 import type { Limits } from '../work';
 import { OWN_HEADER } from '../ownPages';
 import { startInstance, type Instance } from '../instance';
@@ -28,10 +29,10 @@ export interface TestInstance extends Instance {
 }
 
 /** A whole instance on loopback with a private MariaDB of its own. Needs the built worker (npm run build). */
-export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; host?: string; limits?: Limits; log?: (line: string) => void; files?: FilePlace; backups?: string } = {}): Promise<TestInstance> {
+export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; host?: string; limits?: Limits; log?: (line: string) => void; files?: FilePlace; backups?: string; provider?: ProviderConfig } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
-    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: options.backups ?? null, files: options.files ?? { folder: join(dataFolder, 'files'), inDatabase: false }, demo: options.demo ?? false, publicAddress: options.publicAddress ?? null },
+    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: options.backups ?? null, files: options.files ?? { folder: join(dataFolder, 'files'), inDatabase: false }, demo: options.demo ?? false, provider: options.provider ?? null, publicAddress: options.publicAddress ?? null },
     { work: join(process.cwd(), 'dist/server/work.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null, ...(options.limits ? { limits: options.limits } : {}) },
     options.log ?? (() => undefined),
   );

@@ -9,7 +9,7 @@ export function SignInForm({ name: known }: { name?: string }) {
   const [name, setName] = useState(known ?? '');
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(info?.told ?? null);
   const [busy, setBusy] = useState(false);
   const first = info?.first ?? false;
   const submit = async (event: FormEvent) => {
@@ -26,12 +26,13 @@ export function SignInForm({ name: known }: { name?: string }) {
   };
   return (
     <Form onSubmit={(e) => { void submit(e); }} className="sign-in">
-      {first && <p>Nobody has an account here yet. Make the first planner; the setup code stands where the server was started.</p>}
+      {first && <p>Nobody has an account here yet. Make the first lead; the setup code stands where the server was started.</p>}
       <Form.Group controlId="sign-in-name" className="mb-2"><Form.Label>Name</Form.Label><Form.Control size="lg" value={name} autoComplete="username" autoFocus={!known} maxLength={60} onChange={(e) => setName(e.target.value)} /></Form.Group>
       <Form.Group controlId="sign-in-password" className="mb-2"><Form.Label>Password{first && ', at least 12 signs'}</Form.Label><Form.Control size="lg" type="password" value={password} autoComplete={first ? 'new-password' : 'current-password'} autoFocus={Boolean(known)} maxLength={200} onChange={(e) => setPassword(e.target.value)} /></Form.Group>
       {first && <Form.Group controlId="sign-in-code" className="mb-2"><Form.Label>Setup code</Form.Label><Form.Control size="lg" className="number" value={code} autoComplete="off" onChange={(e) => setCode(e.target.value)} /></Form.Group>}
       {problem && <div className="finding stop" role="alert"><span className="level">not signed in</span>{problem}</div>}
-      <Button type="submit" size="lg" disabled={busy || name.trim() === '' || password === ''}>{first ? 'Make the first planner' : busy ? 'Signing in…' : 'Sign in'}</Button>
+      <Button type="submit" size="lg" disabled={busy || name.trim() === '' || password === ''}>{first ? 'Make the first lead' : busy ? 'Signing in…' : 'Sign in'}</Button>
+      {info?.provider && !first && <p className="mt-3 mb-0"><a className="btn btn-outline-primary" href="/api/v1/session/provider">Sign in through {info.provider}</a></p>}
       {info?.demo && (
         <p className="field-hint mt-3 mb-0">
           This is the demo shop. {info.demo.map((d, i) => <span key={d.name}>{i > 0 && ' · '}<strong>{d.name}</strong>: <span className="number">{d.password}</span></span>)}

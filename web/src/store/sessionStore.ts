@@ -30,7 +30,7 @@ export async function askSession(): Promise<void> {
     take(await api.session());
   } catch (error) {
     const account = remembered();
-    if (account && error instanceof ServerProblem && error.isAway) useSession.setState({ info: { account, first: false, demo: null } });
+    if (account && error instanceof ServerProblem && error.isAway) useSession.setState({ info: { account, first: false, demo: null, provider: null, told: null } });
     else useSession.setState({ problem: error instanceof Error ? error.message : String(error) });
   }
 }
@@ -64,5 +64,5 @@ onSignedOut(async () => {
   const { info } = useSession.getState();
   if (!info?.account) return;
   const now = await api.session().catch(() => null);
-  useSession.setState({ again: true, info: { ...info, demo: now?.demo ?? null } });
+  useSession.setState({ again: true, info: { ...info, demo: now?.demo ?? null, provider: now?.provider ?? null } });
 });

@@ -4,7 +4,7 @@ import type { AccountHead, AuditEntry, Role } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { ChoiceField } from '../../fields/TextField';
 import { api } from '../../store/api';
-import { useAccount, useIsLead } from '../../store/sessionStore';
+import { useAccount, useIsLead, useSession } from '../../store/sessionStore';
 import { AuditList } from './AuditList';
 
 const ROLES = [{ value: 'operator', says: 'operator: looks and runs' }, { value: 'planner', says: 'planner: plans and issues' }, { value: 'lead', says: 'lead: library, accounts, deleting too' }] as const;
@@ -84,11 +84,13 @@ function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProb
   const [name, setName] = useState('');
   const [role, setRole] = useState<Role>('operator');
   const [password, setPassword] = useState('');
+  const provider = useSession((s) => s.info?.provider ?? null);
+  const [through, setThrough] = useState(false);
   const make = async (event: FormEvent) => {
     event.preventDefault();
     onProblem(null);
     try {
-      await api.makeAccount({ name: name.trim(), role, password });
+      await api.makeAccount({ name: name.trim(), role, ...(through ? {} : { password }) });
       setName('');
       setPassword('');
       await onMade();
@@ -100,8 +102,9 @@ function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProb
       <div className="fields">
         <Form.Group controlId="account-name"><Form.Label>Name</Form.Label><Form.Control value={name} maxLength={60} autoComplete="off" onChange={(e) => setName(e.target.value)} /></Form.Group>
         <ChoiceField label="Role" value={role} choices={ROLES} onCommit={setRole} />
-        <Form.Group controlId="account-password"><Form.Label>Password, at least 12 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>
-        <Button type="submit" disabled={name.trim() === '' || password.length < 12}>Make the account</Button>
+        {provider && <Form.Check id="account-through" label={`Signs in through ${provider}, by this name`} checked={through} onChange={(e) => setThrough(e.target.checked)} />}
+        {!through && <Form.Group controlId="account-password"><Form.Label>Password, at least 12 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>}
+        <Button type="submit" disabled={name.trim() === '' || (!through && password.length < 12)}>Make the account</Button>
       </div>
     </Form>
   );
