@@ -85,9 +85,14 @@ export function beginSession(request: Request, account: Account): Promise<void> 
       if (error) { fail(error instanceof Error ? error : new Error(String(error))); return; }
       request.session.accountId = account.id;
       request.session.from = request.ip ?? '';
-      request.session.save((saved: unknown) => { if (saved) fail(saved instanceof Error ? saved : new Error(String(saved))); else done(); });
+      keepSession(request).then(done, fail);
     });
   });
+}
+
+/** Stores a session before its answer is sent: else the next request may come before it is there. */
+export function keepSession(request: Request): Promise<void> {
+  return new Promise((done, fail) => { request.session.save((error: unknown) => { if (error) fail(error instanceof Error ? error : new Error(String(error))); else done(); }); });
 }
 
 /** The browser forgets the session too. */

@@ -3,7 +3,7 @@ import type { SessionInfo } from '@violet-jaw/formats/api';
 import { demoAccountsInForce } from '../demo';
 import { notFound } from '../problem';
 import type { Services } from '../services';
-import { accountOf, beginSession, clearCookie, endSession, needsRole, whoIs } from '../sessions';
+import { accountOf, beginSession, clearCookie, endSession, keepSession, needsRole, whoIs } from '../sessions';
 import { jobIdOf } from './requests';
 import type { RouteEntry } from './table';
 
@@ -29,7 +29,7 @@ function sessionRoutes(services: Services): readonly RouteEntry[] {
         const [account, first] = await Promise.all([whoIs(request, accounts), accounts.none()]);
         // what came of signing in elsewhere is told once
         const { told = null } = request.session;
-        if (told !== null) delete request.session.told;
+        if (told !== null) { delete request.session.told; await keepSession(request); }
         response.json({ account, first, told, demo: account ? null : await demoAccounts(), provider: services.provider?.name ?? null } satisfies SessionInfo);
       },
     },

@@ -1,7 +1,7 @@
 import type { Request } from 'express';
 import { Problem } from '../problem';
 import type { Services } from '../services';
-import { beginSession } from '../sessions';
+import { beginSession, keepSession } from '../sessions';
 import type { RouteEntry } from './table';
 
 /** Signing in through the company's sign-in service: there, and back with an account. What goes wrong is told on the page one comes back to. */
@@ -16,7 +16,7 @@ export function providerRoutes({ provider, accounts, publicAddress }: Services):
       method: 'get', path: '/session/provider', who: 'anyone', slowly: true, work: async (request, response) => {
         const { to, errand } = await there().begin(`${own(request)}/api/v1/session/provider/back`);
         request.session.errand = errand;
-        await new Promise<void>((done, fail) => { request.session.save((error: unknown) => { if (error) fail(error instanceof Error ? error : new Error(String(error))); else done(); }); });
+        await keepSession(request);
         response.redirect(302, to.href);
       },
     },
@@ -34,6 +34,7 @@ export function providerRoutes({ provider, accounts, publicAddress }: Services):
           if (!(error instanceof Problem)) throw error;
           // not in the address: there anybody could put words into our mouth
           request.session.told = error.detail;
+          await keepSession(request);
           response.redirect(303, '/jobs');
         }
       },
