@@ -78,7 +78,7 @@ export function problemHandler(log: (line: string) => void): ErrorRequestHandler
       return;
     }
     if (isDatabaseAway(error)) {
-      sendProblem(response, new Problem(503, 'Database away', 'The database is not answering. Nothing was saved; try again in a moment.'));
+      sendProblem(response, new Problem(503, 'Database away', 'The database is not answering, so it is not known whether this was saved. What you entered is kept; try again in a moment.'));
       return;
     }
     if (status && status >= 400 && status < 500) { sendProblem(response, new Problem(status, 'Request not understood', 'The request is not one the server understands.')); return; }

@@ -11,6 +11,14 @@ function isToRepeat(error: unknown): boolean {
 }
 
 /**
+ * What must not be done by two at once waits here until the other's transaction is over. The row is changed, not only locked: a lock is
+ * known to one node of a cluster, a change to all, and the one that was later is taken back and done again.
+ */
+export async function takeTurn(sequelize: Sequelize, at: 'job numbers' | 'leads', transaction: Transaction): Promise<void> {
+  await sequelize.query('UPDATE turns SET taken = taken + 1 WHERE name = ?', { replacements: [at], transaction });
+}
+
+/**
  * Does work in one transaction, and all of it again when the database took it back because of another one: it must have no effect but in
  * the database. This is the only place where transactions are begun.
  */

@@ -4,7 +4,7 @@ import { Type } from '@sinclair/typebox';
 import { checker } from '@violet-jaw/core/schema';
 import { ROLES, type AccountHead, type OwnSession, type Role } from '@violet-jaw/formats/api';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { inTransaction } from '../database/transaction';
+import { inTransaction, takeTurn } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { AuditService } from './audit';
@@ -105,8 +105,8 @@ export class AccountService {
     const passwordHash = secret ? { passwordHash: await hash(secret) } : {};
     const detail = `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`;
     await inTransaction(this.sequelize, async (transaction) => {
-      // two who switch each other off wait for each other here
-      await this.models.shop.findByPk(1, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
+      // two who switch each other off
+      await takeTurn(this.sequelize, 'leads', transaction);
       const others = await this.models.accounts.count({ where: { role: 'lead', active: true, id: { [Op.ne]: id } }, transaction });
       if (!staysLead && others === 0) throw new Problem(409, 'Last lead', 'This is the last lead. Make another one first, or nobody could make accounts any more.');
       await row.update({ ...fields, ...passwordHash }, { transaction });

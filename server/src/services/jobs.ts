@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
 import type { BinEntry, JobList, JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
-import { inTransaction } from '../database/transaction';
+import { inTransaction, takeTurn } from '../database/transaction';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
@@ -142,8 +142,7 @@ export class JobService {
 
   /** People call a job by its number: no two have the same. */
   async #numberIsFree(number: string, transaction: Transaction): Promise<void> {
-    // two that come at once wait for each other here
-    await this.models.shop.findByPk(1, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
+    await takeTurn(this.sequelize, 'job numbers', transaction);
     const other = await this.models.jobs.findOne({ where: { number }, attributes: ['part'], transaction });
     if (other) throw new Problem(409, 'Number taken', `There is a job ${number} already (${other.part}). Give this one another number.`);
   }
