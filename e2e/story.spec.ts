@@ -144,7 +144,7 @@ test('a stop blocks the issue until it is accepted in writing, and the acceptanc
   await page.getByRole('button', { name: 'Issue sheet A' }).click();
   await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'PDF A4' }).click()]);
-  expect(await pdfText(await download.path())).toContain('Accepted by Planner: customer agreed to a short left face');
+  expect(await pdfText(await download.path())).toContain('Accepted by Lead: customer agreed to a short left face');
 });
 
 test('the job goes out as open JSON and comes back into another job', async ({ page }) => {
