@@ -108,7 +108,8 @@ for (let n = 0; n < JOBS; n++) people.push(new Person(String((await surely('POST
 const working = people.map((p) => p.work());
 let [ofServer, ofDatabase] = [0, 0];
 for (let k = 0; k < kills && wrong.length < 20; k++) {
-  await sleep(dice.whole(20, 900));
+  // now and then time enough to plan a sheet to its end
+  await sleep(dice.chance(0.15) ? dice.whole(3000, 8000) : dice.whole(20, 900));
   if (dice.chance(0.5)) {
     await endOwn(server, 'SIGKILL');
     ofServer += 1;
