@@ -87,7 +87,8 @@ async function readAfterWrite(): Promise<void> {
 async function killedUnderLoad(name: string, kill: () => void | Promise<void>): Promise<void> {
   const jobs = await Promise.all(Array.from({ length: 4 }, async (_, n) => (await call(balanced, 'POST', '/jobs', { ...sensorFootJob(), number: `K-${name}-${n}` })).json.id!));
   const last = jobs.map(() => ({ revision: 1, notes: '', tried: '' }));
-  let [stop, failures, done] = [false, [] as number[], 0];
+  const failures: number[] = [];
+  let [stop, done] = [false, 0];
   const editing = jobs.map(async (id, n) => {
     for (let k = 0; !stop; k++) {
       const notes = `${n} ${k}`;

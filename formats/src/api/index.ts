@@ -27,8 +27,10 @@ export interface OwnSession {
 
 /** One page of jobs. */
 export interface JobList {
-  /** how many fit, on all pages */
+  /** how many fit, on all pages; counted up to a thousand */
   readonly total: number;
+  /** there are more than were counted */
+  readonly more: boolean;
   readonly jobs: readonly JobListEntry[];
 }
 

@@ -11,11 +11,11 @@ export function copyConnection(url: string): Promise<Connection> {
 }
 
 /** In the order in which rows can be put back: what is referred to comes first. Sessions and tries to sign in are not kept. */
-export const TABLES = ['shop', 'machines', 'stations', 'devices', 'library', 'stock', 'files', 'offcuts', 'jobs', 'issues', 'accounts', 'audit', 'audit_chain', 'runs', 'run_events', 'readings', 'file_parts'] as const;
+export const TABLES = ['shop', 'machines', 'stations', 'devices', 'library', 'stock', 'files', 'offcuts', 'jobs', 'job_words', 'issues', 'accounts', 'audit', 'audit_chain', 'runs', 'run_events', 'readings', 'file_parts'] as const;
 
 /** The tables a backup has: those that came later are not in one of an earlier version. */
 export const tablesOf = ({ tables }: Manifest): readonly string[] => TABLES.filter((t) => t in tables || !LATER.has(t));
-const LATER: ReadonlySet<string> = new Set(['audit_chain', 'file_parts']);
+const LATER: ReadonlySet<string> = new Set(['audit_chain', 'file_parts', 'job_words']);
 
 export interface Manifest {
   readonly format: 'violet-jaw-backup';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
 import type { BinEntry, JobList, JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
 import { inTransaction, takeTurn } from '../database/transaction';
@@ -8,6 +8,7 @@ import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
 import type { Planning } from './planning';
+import { beginning, keepWords, wordsOf } from './jobWords';
 import type { News } from './news';
 import { registerUses } from './registerUses';
 import { staleWrite, type ShopService } from './shop';
@@ -19,6 +20,8 @@ const WANTED_AGAIN_MS = 20_000;
 /** So long can what was deleted be taken back. */
 export const BIN_DAYS = 30;
 const MOST_IN_BIN = 500;
+/** More than these nobody turns the pages of: they look for words. */
+const MOST_COUNTED = 1000;
 
 /** Which jobs a list shows, and which page of them. */
 export interface JobSearch {
@@ -44,29 +47,31 @@ export class JobService {
     private readonly planning: Planning, private readonly audit: AuditService, private readonly summaries: Summaries, private readonly news: News,
   ) {}
 
-  /** One page of the jobs that fit, by number, with how many there are. Reads columns only: nothing is planned, no document is opened. */
+  /** One page of the jobs that fit, by number, with how many there are (up to a thousand). Reads columns only: nothing is planned, no document is opened. */
   async list({ text, show, page, size }: JobSearch): Promise<JobList> {
     const [shopRevision, machines] = await Promise.all([this.shop.revision(), this.models.machines.findAll({ attributes: ['id', 'document'] })]);
     const names = new Map(machines.map((m) => [m.id, (JSON.parse(m.document) as { name: string }).name]));
-    const words = text.trim().split(/\s+/).filter((w) => w !== '').slice(0, 5);
+    const words = text.trim().split(/\s+/).filter((w) => w !== '').slice(0, 5)
+      .map((word) => ({ word, on: [...names].filter(([, name]) => name.toLowerCase().includes(word.toLowerCase())).map(([id]) => id) }));
+    const few = await this.#fewWith(words.filter(({ on }) => on.length === 0).map(({ word }) => word));
     const where: WhereOptions<JobRow> = {
-      [Op.and]: words.map((word) => {
+      [Op.and]: words.map(({ word, on }) => {
         const like = { [Op.like]: `%${word.replace(/[\\%_]/g, '\\$&')}%` };
-        const on = [...names].filter(([, name]) => name.toLowerCase().includes(word.toLowerCase())).map(([id]) => id);
         return { [Op.or]: [{ number: like }, { part: like }, { partRevision: like }, ...(on.length > 0 ? [{ machineId: on }] : [])] };
       }),
+      ...(few ? { id: few } : {}),
       ...(show === 'not issued' ? { letter: null } : show === 'open findings' ? { openFindings: { [Op.gt]: 0 } } : {}),
     };
     // which they are is found in an index; only their rows are read
-    const [total, found] = await Promise.all([
-      this.models.jobs.count({ where }), this.models.jobs.findAll({ where, attributes: ['id'], order: [['number', 'ASC'], ['createdAt', 'ASC'], ['id', 'ASC']], limit: size, offset: page * size }),
+    const [counted, found] = await Promise.all([
+      this.models.jobs.findAll({ where, attributes: ['id'], limit: MOST_COUNTED + 1, raw: true }), this.models.jobs.findAll({ where, attributes: ['id'], order: [['number', 'ASC'], ['createdAt', 'ASC'], ['id', 'ASC']], limit: size, offset: page * size }),
     ]);
     const rows = await this.models.jobs.findAll({ where: { id: found.map((f) => f.id) }, attributes: LISTED });
     const byId = new Map(rows.map((r) => [r.id, r]));
     const isCurrent = (r: JobRow) => r.summary !== null && r.summaryRevision === r.revision && r.summaryShop === shopRevision;
     await this.summaries.want(rows.filter((r) => !isCurrent(r) && (r.wantedAt === null || Date.now() - r.wantedAt.getTime() > WANTED_AGAIN_MS)).map((r) => r.id));
     return {
-      total,
+      total: Math.min(counted.length, MOST_COUNTED), more: counted.length > MOST_COUNTED,
       jobs: found.flatMap(({ id }): JobListEntry[] => {
         const row = byId.get(id);
         return row ? [{
@@ -75,6 +80,15 @@ export class JobService {
         }] : [];
       }),
     };
+  }
+
+  /** The jobs that have the rarest of some words, where those are few; null: all are many, and the first that fit are soon found. */
+  async #fewWith(words: readonly string[]): Promise<string[] | null> {
+    for (const word of words) {
+      const rows = await this.sequelize.query<{ id: string }>('SELECT DISTINCT job_id id FROM job_words WHERE word LIKE ? LIMIT ?', { replacements: [beginning(word), MOST_COUNTED + 1], type: QueryTypes.SELECT });
+      if (rows.length <= MOST_COUNTED) return rows.map((r) => r.id);
+    }
+    return null;
   }
 
   /** How many jobs there are. */
@@ -101,6 +115,7 @@ export class JobService {
     await inTransaction(this.sequelize, async (transaction) => {
       await this.#numberIsFree(job.number, transaction);
       await this.models.jobs.create({ id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) }, { transaction });
+      await keepWords(this.sequelize, id, job, transaction);
       await this.news.tell(['jobs'], transaction);
     });
     this.summaries.nudge();
@@ -125,6 +140,7 @@ export class JobService {
       if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: before });
       if (row.number !== job.number) await this.#numberIsFree(job.number, transaction);
       await row.update({ ...columns, changedBy: by.id, wantedAt: new Date(), document: JSON.stringify(job), revision: expected + 1 }, { transaction });
+      if (wordsOf(job).join(' ') !== wordsOf(before).join(' ')) await keepWords(this.sequelize, id, job, transaction);
       await this.#noteAcceptances(id, before, job, by, transaction);
       await this.news.tell([`job:${id}`, 'jobs'], transaction);
       return { revision: expected + 1, document: job };
@@ -187,6 +203,7 @@ export class JobService {
       const gone = await this.models.jobs.findAll({ where: { deletedAt: { [Op.lt]: new Date(now.getTime() - BIN_DAYS * 86_400_000) } }, attributes: ['id', 'number', 'part'], paranoid: false, transaction });
       for (const row of gone) {
         await row.destroy({ transaction, force: true });
+        await this.sequelize.query('DELETE FROM job_words WHERE job_id = ?', { replacements: [row.id], transaction });
         await this.audit.note(null, 'emptied the bin', { detail: `${row.number} ${row.part}, after ${BIN_DAYS} days`, jobId: row.id, transaction });
       }
       return gone.length;

@@ -1,4 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
+import { setPriority } from 'node:os';
 import { readFileSync } from 'node:fs';
 
 /** What one task may use before it is stopped. */
@@ -89,6 +90,9 @@ function usageOf(pid: number): { cpu: number; mb: number } | null {
   }
 }
 
+/** Behind everything else on the machine (setpriority(2): -20 first, 19 last). */
+const WORK_PRIORITY = 15;
+
 /**
  * Heavy work in processes of their own: one that takes too long, takes too much memory or crashes costs its owner an
  * answer and nobody else anything. People take turns; what is asked for goes before the background.
@@ -176,6 +180,8 @@ export class WorkPool {
 
   #spawn({ memoryMb }: Limits): Worker {
     const child = fork(this.file, [], { serialization: 'advanced', execArgv: [`--max-old-space-size=${memoryMb}`], stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
+    // whoever only looks at something does not wait for those who have something planned
+    if (child.pid) try { setPriority(child.pid, WORK_PRIORITY); } catch { /* a machine that does not know it */ }
     const worker: Worker = { process: child, now: null, cpuAtStart: 0, startedAt: 0, idleSince: Date.now(), tasks: 0 };
     let said = '';
     child.stderr?.on('data', (chunk: Buffer) => { said = (said + chunk.toString()).slice(-400); });

@@ -11,6 +11,7 @@ import { lists } from './0009-lists';
 import { guesses } from './0010-guesses';
 import { shared } from './0011-shared';
 import { leadBinChain } from './0012-lead-bin-chain';
+import { search } from './0013-search';
 
 export interface Migration {
   readonly name: string;
@@ -31,4 +32,5 @@ export const migrations: readonly Migration[] = [
   { name: '0010-guesses', up: guesses },
   { name: '0011-shared', up: shared },
   { name: '0012-lead-bin-chain', up: leadBinChain },
+  { name: '0013-search', up: search },
 ];

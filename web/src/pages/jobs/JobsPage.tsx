@@ -116,7 +116,7 @@ export function JobsPage() {
         {list && pages > 1 && (
           <nav aria-label="Pages of the list" className="d-flex gap-3 align-items-center mb-2">
             <Button size="sm" variant="outline-primary" disabled={page === 0} onClick={() => setPage(page - 1)}>Previous</Button>
-            <span>{page * JOBS_A_PAGE + 1} to {Math.min((page + 1) * JOBS_A_PAGE, list.total)} of {list.total}</span>
+            <span>{page * JOBS_A_PAGE + 1} to {Math.min((page + 1) * JOBS_A_PAGE, list.total)} of {list.total}{list.more ? ' and more: search for a word to see fewer' : ''}</span>
             <Button size="sm" variant="outline-primary" disabled={page + 1 >= pages} onClick={() => setPage(page + 1)}>Next</Button>
           </nav>
         )}
