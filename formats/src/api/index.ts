@@ -27,7 +27,7 @@ export interface OwnSession {
 
 /** One page of jobs. */
 export interface JobList {
-  /** how many fit, on all pages; counted up to a thousand */
+  /** how many fit, on all pages; counted up to 500 */
   readonly total: number;
   /** there are more than were counted */
   readonly more: boolean;

@@ -21,7 +21,7 @@ const WANTED_AGAIN_MS = 20_000;
 export const BIN_DAYS = 30;
 const MOST_IN_BIN = 500;
 /** More than these nobody turns the pages of: they look for words. */
-const MOST_COUNTED = 1000;
+const MOST_COUNTED = 500;
 
 /** Which jobs a list shows, and which page of them. */
 export interface JobSearch {
@@ -47,7 +47,7 @@ export class JobService {
     private readonly planning: Planning, private readonly audit: AuditService, private readonly summaries: Summaries, private readonly news: News,
   ) {}
 
-  /** One page of the jobs that fit, by number, with how many there are (up to a thousand). Reads columns only: nothing is planned, no document is opened. */
+  /** One page of the jobs that fit, by number, with how many there are (up to 500). Reads columns only: nothing is planned, no document is opened. */
   async list({ text, show, page, size }: JobSearch): Promise<JobList> {
     const [shopRevision, machines] = await Promise.all([this.shop.revision(), this.models.machines.findAll({ attributes: ['id', 'document'] })]);
     const names = new Map(machines.map((m) => [m.id, (JSON.parse(m.document) as { name: string }).name]));
@@ -64,14 +64,14 @@ export class JobService {
     };
     // which they are is found in an index; only their rows are read
     const [counted, found] = await Promise.all([
-      this.models.jobs.findAll({ where, attributes: ['id'], limit: MOST_COUNTED + 1, raw: true }), this.models.jobs.findAll({ where, attributes: ['id'], order: [['number', 'ASC'], ['createdAt', 'ASC'], ['id', 'ASC']], limit: size, offset: page * size }),
+      this.#countUpTo(MOST_COUNTED + 1, where), this.models.jobs.findAll({ where, attributes: ['id'], order: [['number', 'ASC'], ['createdAt', 'ASC'], ['id', 'ASC']], limit: size, offset: page * size }),
     ]);
     const rows = await this.models.jobs.findAll({ where: { id: found.map((f) => f.id) }, attributes: LISTED });
     const byId = new Map(rows.map((r) => [r.id, r]));
     const isCurrent = (r: JobRow) => r.summary !== null && r.summaryRevision === r.revision && r.summaryShop === shopRevision;
     await this.summaries.want(rows.filter((r) => !isCurrent(r) && (r.wantedAt === null || Date.now() - r.wantedAt.getTime() > WANTED_AGAIN_MS)).map((r) => r.id));
     return {
-      total: Math.min(counted.length, MOST_COUNTED), more: counted.length > MOST_COUNTED,
+      total: Math.min(counted, MOST_COUNTED), more: counted > MOST_COUNTED,
       jobs: found.flatMap(({ id }): JobListEntry[] => {
         const row = byId.get(id);
         return row ? [{
@@ -80,6 +80,12 @@ export class JobService {
         }] : [];
       }),
     };
+  }
+
+  /** How many fit, counted no further than it is of use. */
+  async #countUpTo(most: number, where: WhereOptions<JobRow>): Promise<number> {
+    const last = await this.models.jobs.findAll({ where, attributes: ['id'], offset: most - 1, limit: 1, raw: true });
+    return last.length > 0 ? most : await this.models.jobs.count({ where });
   }
 
   /** The jobs that have the rarest of some words, where those are few; null: all are many, and the first that fit are soon found. */
