@@ -23,8 +23,8 @@ const ask = async (path: string, headers: Record<string, string> = {}) => {
   return { etag: response.headers.get('etag') ?? '', text: await response.text() };
 };
 // the demo's jobs are planned for the list after the start
-while ((JSON.parse((await ask('/jobs')).text) as { summary: unknown }[]).some((j) => j.summary === null)) await new Promise((done) => setTimeout(done, 500));
-const { id } = (JSON.parse((await ask('/jobs')).text) as { id: string; number: string }[]).find((j) => j.number === 'SK-1041')!;
+while ((JSON.parse((await ask('/jobs')).text) as { jobs: { summary: unknown }[] }).jobs.some((j) => j.summary === null)) await new Promise((done) => setTimeout(done, 500));
+const { id } = (JSON.parse((await ask('/jobs')).text) as { jobs: { id: string; number: string }[] }).jobs.find((j) => j.number === 'SK-1041')!;
 const { etag } = await ask(`/jobs/${id}`);
 // as an open page does: mostly whether something changed, now and then a whole document or list
 const QUESTIONS: readonly (() => Promise<unknown>)[] = [

@@ -3,10 +3,10 @@ import { expect, newBlockJob, seriousViolations, signIn, test } from './app';
 test('a deleted job comes back from the bin; a backup is taken and gone back to; everything is proven', async ({ page }) => {
   await newBlockJob(page, 'T-BIN', ['40', '30', '20']);
   await page.getByRole('button', { name: 'Delete this job…' }).click();
-  await expect(page.getByText('It lies in the bin (page Kept) for 30 days')).toBeVisible();
+  await expect(page.getByText('It lies in the bin (page Backups) for 30 days')).toBeVisible();
   await page.getByRole('button', { name: 'Delete T-BIN' }).click();
   await expect(page).toHaveURL(/\/jobs$/);
-  await page.getByRole('link', { name: 'Kept', exact: true }).click();
+  await page.getByRole('link', { name: 'Backups', exact: true }).click();
   const backups = page.getByRole('region', { name: 'Backups' });
   await expect(backups.getByText('There is no backup yet.')).toBeVisible();
   await backups.getByRole('button', { name: 'Take a backup now' }).click();

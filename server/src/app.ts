@@ -21,11 +21,11 @@ function allowPartReader(response: ServerResponse, path: string): void {
 }
 
 /** The web server: API under /api/v1, the built application under everything else. */
-export function makeApp(services: Services, webFolder: string | null, withSession: RequestHandler, { handler, metrics }: Observed, log: (line: string) => void): Express {
+export function makeApp(services: Services, webFolder: string | null, withSession: RequestHandler, { handler, metrics }: Observed, proxies: readonly string[], log: (line: string) => void): Express {
   const app = express();
   app.disable('x-powered-by');
-  // a proxy on the same machine tells whether the browser came over https
-  app.set('trust proxy', 'loopback');
+  // a proxy tells where a request comes from, and whether over https
+  app.set('trust proxy', ['loopback', ...proxies]);
   app.set('etag', false);
   app.use(helmet({
     // plain http on loopback: upgrading requests to https would only break it

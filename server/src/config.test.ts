@@ -1,7 +1,7 @@
 import { configFrom } from './config';
 
 test('defaults are loopback, 4680 and a folder in the checkout', () => {
-  expect(configFrom({}, '/srv/jaw')).toEqual({ port: 4680, host: '127.0.0.1', backups: '/srv/jaw/.violet-jaw/backups', dataFolder: '/srv/jaw/.violet-jaw', databaseUrl: null, provider: null, files: { folder: '/srv/jaw/.violet-jaw/files', inDatabase: false }, webFolder: '/srv/jaw/dist/web', demo: true, publicAddress: null });
+  expect(configFrom({}, '/srv/jaw')).toEqual({ port: 4680, host: '127.0.0.1', backups: '/srv/jaw/.violet-jaw/backups', dataFolder: '/srv/jaw/.violet-jaw', databaseUrl: null, provider: null, proxies: [], files: { folder: '/srv/jaw/.violet-jaw/files', inDatabase: false }, webFolder: '/srv/jaw/dist/web', demo: true, publicAddress: null });
 });
 
 test('the environment moves an instance', () => {

@@ -1,3 +1,4 @@
+import { isIP } from 'node:net';
 import { join, resolve } from 'node:path';
 import { isLoopback } from './loopback';
 import type { FilePlace } from './services/files';
@@ -18,6 +19,8 @@ export interface Config {
   readonly publicAddress: string | null;
   /** where the backup of every day is kept; null: none is taken */
   readonly backups: string | null;
+  /** machines that pass requests on, besides this one: they are believed where a request comes from */
+  readonly proxies: readonly string[];
   /** the company's sign-in service; null: passwords only */
   readonly provider: ProviderConfig | null;
   /** the demo shop is loaded into an empty database */
@@ -31,6 +34,16 @@ function isDatabaseAddress(text: string): boolean {
   } catch {
     return false;
   }
+}
+
+function proxiesFrom({ VIOLET_JAW_PROXIES: text = '' }: NodeJS.ProcessEnv): readonly string[] {
+  const all = text.split(',').map((p) => p.trim()).filter((p) => p !== '');
+  for (const proxy of all) {
+    const [address, bits] = proxy.split('/');
+    const kind = isIP(address);
+    if (kind === 0 || (bits !== undefined && !(/^\d+$/.test(bits) && Number(bits) > 0 && Number(bits) <= (kind === 4 ? 32 : 128)))) throw new Error(`VIOLET_JAW_PROXIES: expected addresses such as 192.0.2.10 or 192.0.2.0/28 with commas, found "${proxy}".`);
+  }
+  return all;
 }
 
 /** The sign-in service: all of it is set, or none. */
@@ -61,7 +74,7 @@ export function configFrom(env: NodeJS.ProcessEnv, root: string): Config {
     port, publicAddress, dataFolder, demo: demo === 'yes',
     host: env.HOST ?? '127.0.0.1',
     files: { inDatabase, folder: inDatabase ? join(dataFolder, 'files') : resolve(root, env.VIOLET_JAW_FILES ?? join(dataFolder, 'files')) },
-    databaseUrl, provider: providerFrom(env),
+    databaseUrl, provider: providerFrom(env), proxies: proxiesFrom(env),
     backups: env.VIOLET_JAW_BACKUPS === 'no' ? null : resolve(root, env.VIOLET_JAW_BACKUPS ?? join(dataFolder, 'backups')),
     webFolder: resolve(root, 'dist/web'),
   };

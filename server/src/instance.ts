@@ -65,7 +65,7 @@ export async function startInstance(config: Config, files: { work: string; demoS
     await tellAccounts(services, config, log);
     const endChores = startChores(connection.sequelize, services, { ...config, databaseUrl }, log);
     const session = sessions(connection.sequelize, await sessionSecret(services.settings, config.dataFolder));
-    const server = await listen(makeApp(services, config.webFolder, session.handler, observed(services, tellRequest), log), config);
+    const server = await listen(makeApp(services, config.webFolder, session.handler, observed(services, tellRequest), config.proxies, log), config);
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
     return {

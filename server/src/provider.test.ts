@@ -93,7 +93,7 @@ test('where the service is away, a password still opens; where there is none, it
 
 test.each([
   [{ VIOLET_JAW_OIDC_ISSUER: 'https://a.example' }, /expected all three/], [{ VIOLET_JAW_OIDC_ISSUER: 'http://a.example', VIOLET_JAW_OIDC_CLIENT: 'x', VIOLET_JAW_OIDC_SECRET: 'y' }, /expected https/],
-  [{ VIOLET_JAW_OIDC_ISSUER: 'no address', VIOLET_JAW_OIDC_CLIENT: 'x', VIOLET_JAW_OIDC_SECRET: 'y' }, /expected an address/], [{ VIOLET_JAW_LOG: 'loud' }, /words or json/],
+  [{ VIOLET_JAW_OIDC_ISSUER: 'no address', VIOLET_JAW_OIDC_CLIENT: 'x', VIOLET_JAW_OIDC_SECRET: 'y' }, /expected an address/], [{ VIOLET_JAW_LOG: 'loud' }, /words or json/], [{ VIOLET_JAW_PROXIES: '192.0.2.1, all' }, /found "all"/], [{ VIOLET_JAW_PROXIES: '192.0.2.1/0' }, /VIOLET_JAW_PROXIES: expected/],
 ])('settings %j are refused in words', (env, says) => {
   expect(() => configFrom(env, '/')).toThrow(says);
 });

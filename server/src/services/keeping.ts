@@ -7,6 +7,7 @@ import { notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
 import type { FilePlace } from './files';
+import type { News } from './news';
 import type { Verify } from './verify';
 
 const NAME = /^(\d{4}-\d{2}-\d{2}|taken-[\dTZ-]+|before-[\dTZ-]+)\.zip$/;
@@ -15,7 +16,7 @@ const stamp = (now: Date) => now.toISOString().replace(/[:.]/g, '-');
 
 /** What a lead does so that nothing is lost: backups by hand, taking one back, proving the data. */
 export class Keeping {
-  constructor(private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly verify: Verify) {}
+  constructor(private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly verify: Verify, private readonly news: News) {}
 
   /** The backups that are kept, the newest first. */
   list(): BackupHead[] {
@@ -46,6 +47,7 @@ export class Keeping {
     await this.#made(`before-${stamp(now)}.zip`, now);
     const { made } = await takeBack(this.url, this.files.folder, path).catch((error: unknown) => { throw new Problem(409, 'Not restored', `Nothing was changed. ${(error as Error).message}`); });
     await this.audit.note(by, 'restored a backup', { detail: `${name}, made ${made}` });
+    await this.news.tell(['jobs', 'shop']);
     return this.list();
   }
 

@@ -32,7 +32,7 @@ export interface TestInstance extends Instance {
 export async function testInstance(options: { dataFolder?: string; demo?: boolean; databaseUrl?: string; publicAddress?: string; accounts?: false; host?: string; limits?: Limits; log?: (line: string) => void; files?: FilePlace; backups?: string; provider?: ProviderConfig } = {}): Promise<TestInstance> {
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
-    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: options.backups ?? null, files: options.files ?? { folder: join(dataFolder, 'files'), inDatabase: false }, demo: options.demo ?? false, provider: options.provider ?? null, publicAddress: options.publicAddress ?? null },
+    { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: options.backups ?? null, files: options.files ?? { folder: join(dataFolder, 'files'), inDatabase: false }, demo: options.demo ?? false, provider: options.provider ?? null, proxies: [], publicAddress: options.publicAddress ?? null },
     { work: join(process.cwd(), 'dist/server/work.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null, ...(options.limits ? { limits: options.limits } : {}) },
     options.log ?? (() => undefined),
   );

@@ -34,7 +34,7 @@ export function Shell() {
   );
 }
 
-const SHOP_PAGES = [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }, { to: '/accounts', says: 'Accounts' }, { to: '/kept', says: 'Kept' }];
+const SHOP_PAGES = [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }, { to: '/accounts', says: 'Accounts' }, { to: '/kept', says: 'Backups' }];
 const LEADS = new Set(['/accounts', '/kept']);
 
 /** What an operator is told wherever a planner could change something. */

@@ -33,6 +33,9 @@ export function onSignedOut(then: () => unknown): void {
   signedOut = then;
 }
 
+/** For what takes its time: everything is read, or a sheet is planned. */
+const patient = () => AbortSignal.timeout(660_000);
+
 async function request(path: string, init: RequestInit = {}): Promise<Response> {
   let response: Response;
   try {
@@ -98,7 +101,7 @@ export const api = {
   issueEntries: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/entries`)).json() as Entry[],
   issueSheet: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/sheet`)).json() as Sheet,
   issue: async (id: string, revision: number, note: string) =>
-    await (await request(`/jobs/${id}/issues`, { method: 'POST', headers: { ...asJson, ...ifMatch(revision) }, body: JSON.stringify({ note }) })).json() as IssueHead,
+    await (await request(`/jobs/${id}/issues`, { method: 'POST', signal: patient(), headers: { ...asJson, ...ifMatch(revision) }, body: JSON.stringify({ note }) })).json() as IssueHead,
   storeFile: async (file: File) =>
     await (await request('/files', { method: 'POST', headers: { 'Content-Type': 'application/octet-stream', 'X-File-Name': encodeURIComponent(file.name) }, body: file })).json() as { hash: string },
   file: async (hash: string) => new Uint8Array(await (await request(`/files/${hash}`)).arrayBuffer()),
@@ -116,10 +119,10 @@ export const api = {
   bin: async () => await (await request('/bin')).json() as BinEntry[],
   takeOutOfBin: async (id: string) => { await request(`/bin/${id}`, { method: 'POST' }); },
   backups: async () => await (await request('/backups')).json() as BackupHead[],
-  takeBackup: async () => await (await request('/backups', { method: 'POST' })).json() as BackupHead[],
-  restoreBackup: async (name: string) => await (await request(`/backups/${name}/restore`, { method: 'POST' })).json() as BackupHead[],
+  takeBackup: async () => await (await request('/backups', { method: 'POST', signal: patient() })).json() as BackupHead[],
+  restoreBackup: async (name: string) => await (await request(`/backups/${name}/restore`, { method: 'POST', signal: patient() })).json() as BackupHead[],
   backupUrl: (name: string) => `${BASE}/backups/${name}`,
-  verifyData: async () => await (await request('/verify', { method: 'POST' })).json() as DataProblems,
+  verifyData: async () => await (await request('/verify', { method: 'POST', signal: patient() })).json() as DataProblems,
   audit: async (jobId: string | null) => await (await request(jobId ? `/jobs/${jobId}/audit` : '/audit')).json() as AuditEntry[],
   runPlan: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/run`)).json() as RunToOpen,
   frozen: async (id: string, letter: string) => await (await request(`/jobs/${id}/issues/${letter}/frozen`)).json() as { job: Job; shop: Shop },

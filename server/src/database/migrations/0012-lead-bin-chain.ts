@@ -7,10 +7,10 @@ interface Row { readonly id: number; readonly at: Date; readonly account_id: str
 /** Planners of before may do what they could: they become leads. Deleted jobs lie in a bin. Entries of the audit list are chained, issues sealed. */
 export async function leadBinChain({ sequelize }: QueryInterface): Promise<void> {
   await sequelize.query("UPDATE accounts SET role = 'lead' WHERE role = 'planner'");
-  await sequelize.query('ALTER TABLE accounts ADD COLUMN subject VARCHAR(500) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NULL, ADD UNIQUE KEY accounts_by_subject (subject)');
-  await sequelize.query('ALTER TABLE jobs ADD COLUMN deleted_at DATETIME NULL, ADD KEY jobs_deleted (deleted_at)');
-  await sequelize.query('ALTER TABLE audit ADD COLUMN place BIGINT NULL, ADD COLUMN seal CHAR(64) NULL');
-  await sequelize.query('CREATE TABLE audit_chain (id INT PRIMARY KEY, length BIGINT NOT NULL, seal CHAR(64) NOT NULL)');
+  await sequelize.query('ALTER TABLE accounts ADD COLUMN IF NOT EXISTS subject VARCHAR(500) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NULL, ADD UNIQUE KEY IF NOT EXISTS accounts_by_subject (subject)');
+  await sequelize.query('ALTER TABLE jobs ADD COLUMN IF NOT EXISTS deleted_at DATETIME NULL, ADD KEY IF NOT EXISTS jobs_deleted (deleted_at)');
+  await sequelize.query('ALTER TABLE audit ADD COLUMN IF NOT EXISTS place BIGINT NULL, ADD COLUMN IF NOT EXISTS seal CHAR(64) NULL');
+  await sequelize.query('CREATE TABLE IF NOT EXISTS audit_chain (id INT PRIMARY KEY, length BIGINT NOT NULL, seal CHAR(64) NOT NULL)');
   let [place, seal, from] = [0, CHAIN_START, 0];
   for (;;) {
     const rows = await sequelize.query<Row>('SELECT id, at, account_id, name, action, job_id, detail FROM audit WHERE id > ? ORDER BY id LIMIT 1000', { replacements: [from], type: QueryTypes.SELECT });
@@ -22,7 +22,7 @@ export async function leadBinChain({ sequelize }: QueryInterface): Promise<void>
     }
     if (rows.length < 1000) break;
   }
-  await sequelize.query('ALTER TABLE issues ADD COLUMN seal CHAR(64) NULL');
+  await sequelize.query('ALTER TABLE issues ADD COLUMN IF NOT EXISTS seal CHAR(64) NULL');
   const issues = await sequelize.query<{ id: string }>('SELECT id FROM issues', { type: QueryTypes.SELECT });
   for (const { id } of issues) {
     const [issue] = await sequelize.query<FrozenIssue>(
@@ -31,6 +31,6 @@ export async function leadBinChain({ sequelize }: QueryInterface): Promise<void>
     await sequelize.query('UPDATE issues SET seal = ? WHERE id = ?', { replacements: [sealOfIssue(issue), id] });
   }
   await sequelize.query('ALTER TABLE issues MODIFY seal CHAR(64) NOT NULL');
-  await sequelize.query('INSERT INTO audit_chain (id, length, seal) VALUES (1, ?, ?)', { replacements: [place, seal] });
-  await sequelize.query('ALTER TABLE audit MODIFY place BIGINT NOT NULL, MODIFY seal CHAR(64) NOT NULL, ADD UNIQUE KEY audit_by_place (place)');
+  await sequelize.query('REPLACE INTO audit_chain (id, length, seal) VALUES (1, ?, ?)', { replacements: [place, seal] });
+  await sequelize.query('ALTER TABLE audit MODIFY place BIGINT NOT NULL, MODIFY seal CHAR(64) NOT NULL, ADD UNIQUE KEY IF NOT EXISTS audit_by_place (place)');
 }

@@ -3,6 +3,9 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { checkJob, migrateJobFile } from '@violet-jaw/core/job';
+import { defineModels } from '../../models';
+import { AuditService } from '../../services/audit';
+import { migrate } from '../connect';
 import { startPrivateServer } from '../privateServer';
 import { firstTables } from './0001-first-tables';
 import { knowThePart } from './0002-know-the-part';
@@ -40,6 +43,31 @@ test('a database of the first version is brought up to date, its jobs with it', 
     expect([row.revision, row.summary]).toEqual([7, null]);
     expect(await sequelize.query('SELECT name, projection FROM shop', { type: QueryTypes.SELECT })).toEqual([{ name: 'Old shop', projection: 'third angle' }]);
     expect(await sequelize.query('SELECT id FROM offcuts', { type: QueryTypes.SELECT })).toEqual([]);
+  } finally {
+    await sequelize.close();
+    await server.stop();
+  }
+}, 120_000);
+
+test('a step that was cut short is done again from its beginning, and ends as if it never was', async () => {
+  const server = await startPrivateServer(mkdtempSync(join(tmpdir(), 'violet-jaw-migrate-')), () => undefined);
+  const sequelize = new Sequelize(server.url, { dialect: 'mariadb', logging: false, define: { underscored: true, freezeTableName: true } });
+  try {
+    await migrate(sequelize, '0010-guesses');
+    for (const [name, action] of [['Planner', 'signed in'], ['Planner', 'issued a sheet'], ['Operator', 'signed in']]) await sequelize.query("INSERT INTO audit (at, name, action, detail) VALUES (UTC_TIMESTAMP(), ?, ?, '')", { replacements: [name, action] });
+    await sequelize.query("INSERT INTO accounts (id, name, role, password_hash, active, created_at) VALUES (UUID(), 'Planner', 'planner', 'x', 1, UTC_TIMESTAMP()), (UUID(), 'Operator', 'operator', 'x', 1, UTC_TIMESTAMP())");
+    await sequelize.query("INSERT INTO jobs (id, number, part, revision, document, created_at, updated_at) VALUES (UUID(), 'SK-1', 'Lid', 1, '{}', UTC_TIMESTAMP(), UTC_TIMESTAMP())");
+    const state = async () => Promise.all(['SELECT place, seal, name FROM audit ORDER BY id', 'SELECT length, seal FROM audit_chain', 'SELECT name, role FROM accounts ORDER BY name', 'SELECT word FROM job_words ORDER BY word', 'SELECT * FROM turns ORDER BY name']
+      .map((text) => sequelize.query(text, { type: QueryTypes.SELECT })));
+    const schema = sequelize.getQueryInterface();
+    const late = migrations.filter((m) => m.name > '0010-guesses');
+    for (const { up } of late) await up(schema);
+    const once = await state();
+    for (const { up } of late) { await up(schema); await up(schema); }
+    expect(await state()).toEqual(once);
+    expect(once[2]).toEqual([{ name: 'Operator', role: 'operator' }, { name: 'Planner', role: 'lead' }]);
+    expect(once[3].map((w) => (w as { word: string }).word)).toEqual(['-1', '1', 'd', 'id', 'k-1', 'lid', 'sk-1']);
+    expect(await new AuditService(sequelize, defineModels(sequelize)).problem()).toBeNull();
   } finally {
     await sequelize.close();
     await server.stop();

@@ -14,7 +14,7 @@ const said = (error: unknown) => (error instanceof Error ? error.message : Strin
 export function AccountsPage() {
   const account = useAccount();
   const [accounts, setAccounts] = useState<readonly AccountHead[]>([]);
-  const [audit, setAudit] = useState<readonly AuditEntry[]>([]);
+  const [audit, setAudit] = useState<readonly AuditEntry[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const isLead = useIsLead();
   const load = async () => {
@@ -59,7 +59,7 @@ export function AccountsPage() {
                 <NewAccount onMade={load} onProblem={setProblem} />
               </div>
             </div>
-            <div className="col-12 col-xl-6"><div className="panel"><h2>Who did what</h2><AuditList entries={audit} /></div></div>
+            <div className="col-12 col-xl-6"><div className="panel"><h2>Who did what</h2>{audit && <AuditList entries={audit} />}</div></div>
           </div>
         )}
       </main>
@@ -102,10 +102,10 @@ function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProb
       <div className="fields">
         <Form.Group controlId="account-name"><Form.Label>Name</Form.Label><Form.Control value={name} maxLength={60} autoComplete="off" onChange={(e) => setName(e.target.value)} /></Form.Group>
         <ChoiceField label="Role" value={role} choices={ROLES} onCommit={setRole} />
-        {provider && <Form.Check id="account-through" label={`Signs in through ${provider}, by this name`} checked={through} onChange={(e) => setThrough(e.target.checked)} />}
         {!through && <Form.Group controlId="account-password"><Form.Label>Password, at least 12 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>}
         <Button type="submit" disabled={name.trim() === '' || (!through && password.length < 12)}>Make the account</Button>
       </div>
+      {provider && <Form.Check className="mt-2" id="account-through" label={`Signs in through ${provider}, by this name`} checked={through} onChange={(e) => setThrough(e.target.checked)} />}
     </Form>
   );
 }

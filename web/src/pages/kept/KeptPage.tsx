@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { Fragment, useEffect, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import type { BackupHead, BinEntry, DataProblems } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
@@ -7,18 +7,18 @@ import { api } from '../../store/api';
 import { useAccount, useIsLead } from '../../store/sessionStore';
 
 const said = (error: unknown) => (error instanceof Error ? error.message : String(error));
-const inMegabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
+const sizeOf = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`);
 
 /** What was deleted and can be taken back, the backups, and whether everything is as it was written. */
 export function KeptPage() {
   const account = useAccount();
   const isLead = useIsLead();
-  useEffect(() => { document.title = 'Kept · Violet Jaw'; }, []);
+  useEffect(() => { document.title = 'Bin and backups · Violet Jaw'; }, []);
   return (
     <>
       <Head />
       <main>
-        <h1 className="h4">Kept</h1>
+        <h1 className="h4">Bin and backups</h1>
         {isLead
           ? (
             <div className="row">
@@ -90,7 +90,7 @@ function Backups() {
       <h2>Backups</h2>
       <p className="quiet">One is taken every day and kept for 14 days, the first of each month for 12 months. Everything is in it: jobs, issues, runs, files, library, accounts. Keep copies on another machine.</p>
       <NotDone problem={problem} />
-      {done && <div className="banner" role="status">{done}</div>}
+      {done && <div className="banner mb-2" role="status">{done}</div>}
       <Button size="sm" disabled={working !== null} onClick={() => { void doing('Taking a backup…', api.takeBackup, 'The backup is taken and proven: it can be read back whole.'); }}>Take a backup now</Button>
       {working && <span className="quiet ms-2" role="status">{working}</span>}
       {backups?.length === 0 && <p className="mt-2">There is no backup yet.</p>}
@@ -99,15 +99,19 @@ function Backups() {
           <thead><tr><th>Made</th><th>Why</th><th className="text-end">Size</th><th><span className="visually-hidden">Use</span></th></tr></thead>
           <tbody>
             {backups.map(({ name, at, size }) => (
-              <tr key={name}>
-                <td>{localMinute(at)}</td>
-                <td>{name.startsWith('taken') ? 'by hand' : name.startsWith('before') ? 'before a restore' : 'of the day'}</td>
-                <td className="text-end number">{inMegabytes(size)}</td>
-                <td className="text-end">
-                  <a className="btn btn-sm btn-outline-primary" href={api.backupUrl(name)} download aria-label={`Download the backup made ${localMinute(at)}`}>Download</a>{' '}
-                  {asking !== name && <Button size="sm" variant="outline-primary" disabled={working !== null} aria-label={`Restore the backup made ${localMinute(at)}…`} onClick={() => setAsking(name)}>Restore…</Button>}
-                  {asking === name && (
-                    <div className="text-start mt-1">
+              <Fragment key={name}>
+                <tr>
+                  <td className="text-nowrap">{localMinute(at)}</td>
+                  <td className="text-nowrap">{name.startsWith('taken') ? 'by hand' : name.startsWith('before') ? 'before a restore' : 'of the day'}</td>
+                  <td className="text-end text-nowrap number">{sizeOf(size)}</td>
+                  <td className="text-end text-nowrap">
+                    <a className="btn btn-sm btn-outline-primary" href={api.backupUrl(name)} download aria-label={`Download the backup made ${localMinute(at)}`}>Download</a>{' '}
+                    {asking !== name && <Button size="sm" variant="outline-primary" disabled={working !== null} aria-label={`Restore the backup made ${localMinute(at)}…`} onClick={() => setAsking(name)}>Restore…</Button>}
+                  </td>
+                </tr>
+                {asking === name && (
+                  <tr>
+                    <td colSpan={4}>
                       <p className="mb-1">Everything becomes as it was on {localMinute(at)}: jobs, issues, runs, library, accounts. What was entered since is gone from here. A backup of now is taken first.</p>
                       <Button
                         size="sm" variant="danger" disabled={working !== null}
@@ -116,10 +120,10 @@ function Backups() {
                         Restore everything
                       </Button>{' '}
                       <Button size="sm" variant="outline-primary" onClick={() => setAsking(null)}>Leave it as it is</Button>
-                    </div>
-                  )}
-                </td>
-              </tr>
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
             ))}
           </tbody>
         </Table>

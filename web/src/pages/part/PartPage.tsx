@@ -68,7 +68,7 @@ function DeleteJob() {
       {asking
         ? (
           <>
-            <p className="mb-1">Delete {job.number}? It lies in the bin (page Kept) for 30 days and can be taken back from there.</p>
+            <p className="mb-1">Delete {job.number}? It lies in the bin (page Backups) for 30 days and can be taken back from there.</p>
             <Button size="sm" variant="danger" onClick={() => { void remove(); }}>Delete {job.number}</Button>{' '}
             <Button size="sm" variant="outline-primary" onClick={() => { setAsking(false); setProblem(null); }}>Keep it</Button>
           </>
