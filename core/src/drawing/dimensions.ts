@@ -24,6 +24,10 @@ export const SIDES: readonly Side[] = ['left', 'right', 'top', 'bottom'];
 export const linesOf = (d: Dimension): string[] => (d.name ? [d.name, d.value] : [d.value]);
 export const textOf = (d: Dimension): string => (d.name ? `${d.name} ${d.value}` : d.value);
 
+/** A text that does not fit over its line stands so far after its end, in type sizes. */
+export const BESIDE = 1.1;
+export const besideLength = (d: Dimension, fontSize: number): number => fontSize * BESIDE + textWidth(textOf(d), fontSize);
+
 /** Space between rows of dimension lines, in type sizes. */
 const ROW = 2;
 const FIRST_VERTICAL = 0.8;
@@ -41,7 +45,7 @@ function spanOnPage(d: Dimension, scale: number, fontSize: number, upright: read
   }
   const width = textWidth(textOf(d), fontSize);
   if (high - low > width + 4) return { from: low - 2, to: high + 2, beside: false, textAt: 0 };
-  return { from: low - fontSize, to: high + fontSize * 1.4 + width, beside: true, textAt: 0 };
+  return { from: low - fontSize, to: high + besideLength(d, fontSize) + fontSize * 0.3, beside: true, textAt: 0 };
 }
 
 /**

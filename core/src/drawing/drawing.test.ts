@@ -3,7 +3,7 @@ import { ALL_ORIENTATIONS } from '../frames';
 import { loadKernel, type Kernel, type Outlines } from '../solid';
 import { box, machine } from '../testing/fixtures';
 import { turnedBox } from '../seat';
-import { facingEye, hatchLines, layoutScene, onView, rectangle, sceneBounds, sharedMargins, standardScale, stippleDots, tableScene, VIEW_NAMES, viewRotation, type Scene } from '.';
+import { facingEye, hatchLines, layoutScene, onView, rectangle, sceneBounds, sharedMargins, standardScale, stippleDots, tableScene, textWidth, VIEW_NAMES, viewRotation, type Scene } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
@@ -76,6 +76,28 @@ describe('laying out', () => {
     for (const p of page.primitives) {
       if (p.kind === 'text') { expect(p.at[0]).toBeGreaterThan(0); expect(p.at[0]).toBeLessThan(400); expect(p.at[1]).toBeGreaterThan(0); expect(p.at[1]).toBeLessThan(300); }
       else for (const [, x, y] of p.d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)) { expect(Number(x)).toBeGreaterThanOrEqual(0); expect(Number(x)).toBeLessThanOrEqual(400); expect(Number(y)).toBeGreaterThanOrEqual(0); expect(Number(y)).toBeLessThanOrEqual(300); }
+    }
+  });
+
+  test('no text runs over the edge of its page, also one that stands beside its line; ground lies under its text', () => {
+    const narrow = (from: number, to: number, at: number): Scene => ({
+      title: '', shapes: [
+        { kind: 'region', role: 'steel', outlines: rectangle(0, 0, 100, 60) }, { kind: 'label', at: [at, 30], text: 'fixed jaw', anchor: at > 50 ? 'end' : 'start', backed: true },
+        { kind: 'dimension', measures: 'opening', along: 'horizontal', from, to, reach: 0, side: 'bottom', name: 'opening', value: '66.000' },
+      ],
+    });
+    for (const [from, to, at] of [[70, 100, 98], [99, 100, 2], [0, 1, 98], [40, 41, 2], [90, 112, 98]]) {
+      const { primitives, width } = layoutScene(narrow(from, to, at), { ...options, width: 220, height: 200 });
+      for (const p of primitives.filter((q) => q.kind === 'text')) {
+        const w = textWidth(p.text, p.size);
+        const left = p.anchor === 'start' ? p.at[0] : p.anchor === 'end' ? p.at[0] - w : p.at[0] - w / 2;
+        expect([from, p.text, left >= 0 && left + w <= width + 0.01]).toEqual([from, p.text, true]);
+      }
+      const ground = primitives.find((p) => p.kind === 'path' && p.role === 'ground')!;
+      const label = primitives.find((p) => p.kind === 'text' && p.text === 'fixed jaw')!;
+      if (ground.kind !== 'path' || label.kind !== 'text') throw new Error('no label');
+      const [, from0, wide] = /^M(-?[\d.]+) [\d.-]+h([\d.]+)/.exec(ground.d)!.map(Number);
+      expect(label.anchor === 'end' ? label.at[0] - from0 - wide : label.at[0] - from0).toBeCloseTo(label.anchor === 'end' ? -3 : 3, 1);
     }
   });
 

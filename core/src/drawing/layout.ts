@@ -1,6 +1,6 @@
 import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
-import { linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
+import { BESIDE, besideLength, linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
 import { sceneBounds, type Dimension, type Point, type Role, type Scene } from './scene';
 
 /** What a renderer draws: paths and texts in page units, y downwards. Screen and PDF get the same. */
@@ -52,9 +52,11 @@ const HATCHED: readonly Role[] = ['steel', 'cut-face', 'unreached'];
 function margins(scene: Scene, fontSize: number, scale: number): Margins {
   const placed = placeDimensions(scene, scale, fontSize);
   const labels = scene.shapes.some((s) => s.kind === 'label');
+  const { max } = sceneBounds(scene);
+  const beside = placed.map((p) => (p.beside ? (Math.max(p.dimension.from, p.dimension.to) - max[0]) * scale + besideLength(p.dimension, fontSize) : 0));
   return {
     left: Math.max(roomFor(placed, 'left', fontSize), fontSize * 0.6),
-    right: Math.max(roomFor(placed, 'right', fontSize), labels ? fontSize * 2 : fontSize * 0.6),
+    right: Math.max(roomFor(placed, 'right', fontSize), labels ? fontSize * 2 : fontSize * 0.6, ...beside),
     top: roomFor(placed, 'top', fontSize) + fontSize * 1.6,
     bottom: roomFor(placed, 'bottom', fontSize) + fontSize,
   };
@@ -139,7 +141,7 @@ function drawDimension({ dimension: d, offset, beside, textAt }: Placed, box: { 
     { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
     { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
     {
-      kind: 'text', at: beside ? [right + fontSize * 1.1, y + fontSize * 0.35] : [(left + right) / 2, y - fontSize * 0.3],
+      kind: 'text', at: beside ? [right + fontSize * BESIDE, y + fontSize * 0.35] : [(left + right) / 2, y - fontSize * 0.3],
       text: textOf(d), anchor: beside ? 'start' : 'middle', role: 'number', size: fontSize, measures: d.measures,
     },
   ];
@@ -197,7 +199,8 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
         const aside = shape.anchor === 'middle' ? 0 : shape.anchor === 'start' ? fontSize * 0.4 : -fontSize * 0.4;
         const size = fontSize * 0.92;
         const half = shape.text.length * size * 0.27 + 3;
-        const ground: Primitive[] = shape.backed ? [{ kind: 'path', d: `M${n(x - half)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`, role: 'ground' }] : [];
+        const from = x + aside - (shape.anchor === 'middle' ? half : shape.anchor === 'start' ? 3 : 2 * half - 3);
+        const ground: Primitive[] = shape.backed ? [{ kind: 'path', d: `M${n(from)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`, role: 'ground' }] : [];
         return [...ground, { kind: 'text', at: [x + aside, y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size }];
       }
       case 'dimension':
