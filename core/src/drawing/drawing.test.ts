@@ -3,7 +3,7 @@ import { ALL_ORIENTATIONS } from '../frames';
 import { loadKernel, type Kernel, type Outlines } from '../solid';
 import { box, machine } from '../testing/fixtures';
 import { turnedBox } from '../seat';
-import { facingEye, hatchLines, layoutScene, onView, rectangle, sceneBounds, sharedMargins, standardScale, stippleDots, tableScene, textWidth, VIEW_NAMES, viewRotation, type Scene } from '.';
+import { alignedMargins, facingEye, hatchLines, layoutScene, onView, rectangle, sceneBounds, sharedMargins, standardScale, stippleDots, tableScene, textWidth, VIEW_NAMES, viewRotation, type Scene } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
@@ -92,6 +92,11 @@ describe('laying out', () => {
         const w = textWidth(p.text, p.size);
         const left = p.anchor === 'start' ? p.at[0] : p.anchor === 'end' ? p.at[0] - w : p.at[0] - w / 2;
         expect([from, p.text, left >= 0 && left + w <= width + 0.01]).toEqual([from, p.text, true]);
+      }
+      const views = [{ scene: narrow(from, to, at), width: 220, height: 200 }, { scene: narrow(0, 100, at), width: 220, height: 90 }];
+      const aligned = alignedMargins(views, options.fontSize);
+      for (const p of layoutScene(views[0].scene, { ...options, width: 220, height: 200, margins: aligned }).primitives) {
+        if (p.kind === 'text' && p.anchor === 'start') expect([from, p.text, p.at[0] + textWidth(p.text, p.size) <= 220.01]).toEqual([from, p.text, true]);
       }
       const ground = primitives.find((p) => p.kind === 'path' && p.role === 'ground')!;
       const label = primitives.find((p) => p.kind === 'text' && p.text === 'fixed jaw')!;

@@ -62,6 +62,12 @@ function margins(scene: Scene, fontSize: number, scale: number): Margins {
   };
 }
 
+/** The scale at which a scene fills an area less its margins. */
+function scaleWithin(scene: Scene, width: number, height: number, m: Margins): number {
+  const { min, max } = sceneBounds(scene);
+  return Math.max(Math.min((width - m.left - m.right) / Math.max(max[0] - min[0], 1e-6), (height - m.top - m.bottom) / Math.max(max[1] - min[1], 1e-6)), 1e-3);
+}
+
 /** The scale at which a scene fills an area, with the room its dimensions need at that scale. */
 function fitted(scene: Scene, width: number, height: number, fontSize: number): { scale: number; margins: Margins } {
   const { min, max } = sceneBounds(scene);
@@ -69,7 +75,7 @@ function fitted(scene: Scene, width: number, height: number, fontSize: number): 
   let room = margins(scene, fontSize, scale);
   // two rounds come to rest: a smaller scale can only need more rows
   for (let round = 0; round < 3; round++) {
-    scale = Math.max(Math.min((width - room.left - room.right) / Math.max(max[0] - min[0], 1e-6), (height - room.top - room.bottom) / Math.max(max[1] - min[1], 1e-6)), 1e-3);
+    scale = scaleWithin(scene, width, height, room);
     room = margins(scene, fontSize, scale);
   }
   return { scale, margins: room };
@@ -77,9 +83,22 @@ function fitted(scene: Scene, width: number, height: number, fontSize: number): 
 
 /** Margins that serve several views: so that above and front stand aligned as on a drawing board. */
 export function sharedMargins(scenes: readonly Scene[], fontSize: number, scale = 1): Margins {
-  const all = scenes.map((scene) => margins(scene, fontSize, scale));
+  return mostOf(scenes.map((scene) => margins(scene, fontSize, scale)));
+}
+
+function mostOf(all: readonly Margins[]): Margins {
   const most = (side: Dimension['side']) => Math.max(0, ...all.map((m) => m[side]));
   return { left: most('left'), right: most('right'), top: most('top'), bottom: most('bottom') };
+}
+
+/** The same where the scale of each view follows from the area it gets. */
+export function alignedMargins(views: readonly { readonly scene: Scene; readonly width: number; readonly height: number }[], fontSize: number): Margins {
+  let room = sharedMargins(views.map((v) => v.scene), fontSize);
+  for (let round = 0; round < 3; round++) {
+    const within = room;
+    room = mostOf(views.map(({ scene, width, height }) => margins(scene, fontSize, scaleWithin(scene, width, height, within))));
+  }
+  return room;
 }
 
 function groundOf({ at: [x, y], text, anchor, size }: Extract<Primitive, { kind: 'text' }>): Primitive {
@@ -156,7 +175,7 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const bounds = sceneBounds(scene);
   const [w, h] = [bounds.max[0] - bounds.min[0], bounds.max[1] - bounds.min[1]];
   const given = options.margins ?? (options.scale === undefined ? null : margins(scene, fontSize, options.scale));
-  const fit = given ? { margins: given, scale: Math.max(Math.min((width - given.left - given.right) / Math.max(w, 1e-6), (height - given.top - given.bottom) / Math.max(h, 1e-6)), 1e-3) } : fitted(scene, width, height, fontSize);
+  const fit = given ? { margins: given, scale: scaleWithin(scene, width, height, given) } : fitted(scene, width, height, fontSize);
   const m = fit.margins;
   const scale = options.scale ?? fit.scale;
   const [x0, y0] = options.origin ?? [0, 0];

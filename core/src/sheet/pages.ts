@@ -59,7 +59,7 @@ export function otherPictures(setup: SheetSetup, paper: Paper, projection: Proje
   const large = clampingView(setup);
   const shown: ViewName[] = large === 'leftEnd' ? [...viewsInOrder(projection)] : ['front', 'leftEnd'];
   const scale = standardScale(shown.map((v) => ({ scene: scenes[v], width, height: heights[v] })), DRAWING_FONT, POINTS_PER_MM);
-  const margins = large === 'leftEnd' ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT) : undefined;
+  const margins = large === 'leftEnd' ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT, scale.scale) : undefined;
   return shown.map((view) => ({ view, scene: scenes[view], width, height: heights[view], ...scale, margins }));
 }
 

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { facingEye, setupScene, sharedMargins, VIEWS, type ViewName } from '@violet-jaw/core/drawing';
+import { alignedMargins, facingEye, setupScene, VIEWS, type ViewName } from '@violet-jaw/core/drawing';
 import { AXES, partSideFacing } from '@violet-jaw/core/frames';
 import { termOf } from '@violet-jaw/core/ledger';
 import { PART_SIDE } from '@violet-jaw/core/part';
@@ -31,7 +31,8 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
     leftEnd: setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: true, labels: true }),
   } : null), [planned.facts, shown, views, speech]);
   if (!scenes) return <p className="quiet">{planned.facts ? 'drawing…' : 'Choose in the section Hold what the part is held in or on, to see it there.'}</p>;
-  const shared = sharedMargins([scenes.above, scenes.front], FONT);
+  const heights = { above: Math.min(0.75 * width, 420), front: Math.min(0.53 * width, 300), leftEnd: Math.min(0.67 * width, 380) };
+  const shared = alignedMargins((['above', 'front'] as const).map((v) => ({ scene: scenes[v], width, height: heights[v] })), FONT);
   const pick = (view: ViewName) => {
     const side = partSideFacing(planned.setup.orientation, facingEye(view));
     return { side, put: () => changeSetup(planned.id, (s) => ({ ...s, orientation: withFaceUp(s.orientation, side) })) };
@@ -48,9 +49,9 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
     );
   };
   const at = planned ? job.setups.findIndex((s) => s.id === planned.id) : -1;
-  const above = figure('above', Math.min(0.75 * width, 420), true);
-  const front = figure('front', Math.min(0.53 * width, 300), true);
-  const end = figure('leftEnd', Math.min(0.67 * width, 380), false);
+  const above = figure('above', heights.above, true);
+  const front = figure('front', heights.front, true);
+  const end = figure('leftEnd', heights.leftEnd, false);
   return (
     <>
       <Facts planned={planned} />
