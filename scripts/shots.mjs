@@ -27,7 +27,7 @@ try {
   const shot = async (name) => { await page.waitForTimeout(600); await page.screenshot({ path: `docs/screenshots/${name}.png` }); console.log(`docs/screenshots/${name}.png`); };
 
   const menu = async (entry) => { await page.locator('#menu').click(); await page.getByRole('button', { name: entry }).click(); };
-  await page.request.post(`${address}/api/v1/session`, { headers: { 'X-Violet-Jaw': '1' }, data: { name: 'Planner', password: 'violet-planner' } });
+  await page.request.post(`${address}/api/v1/session`, { headers: { 'X-Violet-Jaw': '1' }, data: { name: 'Lead', password: 'violet-lead' } });
   await page.goto(`${address}/jobs`);
   await page.getByRole('img', { name: 'Op 20, G55' }).nth(1).waitFor({ timeout: 60_000 });
   await page.getByText('planning…').first().waitFor({ state: 'detached', timeout: 60_000 });
