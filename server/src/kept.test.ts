@@ -1,4 +1,5 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
@@ -119,6 +120,17 @@ test('a lead takes a backup and goes back to it; what was there before is a back
   await at.stop();
 }, 120_000);
 
+test('the command line walks the data, running or not: 0 all as written, 1 something is not, 2 there are none', async () => {
+  const at = await testInstance({ demo: true });
+  const verify = (data: string) => { const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/main.js', 'verify'], { env: { ...process.env, VIOLET_JAW_DATA: data }, encoding: 'utf8' }); return [status, `${stdout}${stderr}`]; };
+  expect(verify(at.dataFolder)).toEqual([0, expect.stringMatching(/^\d+ entries of the audit list, 0 issues, 4 files: all as they were written\.\n$/)]);
+  await at.stop();
+  const [file] = readdirSync(join(at.dataFolder, 'files'));
+  writeFileSync(join(at.dataFolder, 'files', file), 'something else');
+  expect(verify(at.dataFolder)).toEqual([1, expect.stringMatching(/is not what was stored\.\n\d+ entries.*1 not as they were written/s)]);
+  expect(verify(join(at.dataFolder, 'nothing'))).toEqual([2, expect.stringMatching(/There are no data in .*nothing/)]);
+}, 120_000);
+
 describe('several processes on one database', () => {
   let server: DatabaseServer;
   beforeAll(async () => { server = await startPrivateServer(mkdtempSync(join(tmpdir(), 'violet-jaw-shared-')), () => undefined); }, 120_000);
@@ -143,7 +155,15 @@ describe('several processes on one database', () => {
       rmSync(join(other.dataFolder, 'files', hash));
       expect((await other.call('GET', `/files/${hash}`)).status).toBe(404);
       await sql.close();
-      await chores(new Sequelize(server.url, { dialect: 'mariadb', logging: false }), one.services, { databaseUrl: server.url, files: { folder: join(one.dataFolder, 'files'), inDatabase: true }, backups: null, publicAddress: null, provider: null }, new Date(), () => undefined);
+const backups = mkdtempSync(join(tmpdir(), 'violet-jaw-daily-'));
+      const surroundings = { databaseUrl: server.url, files: { folder: join(one.dataFolder, 'files'), inDatabase: true }, backups, publicAddress: null, provider: null };
+      const sequelize = new Sequelize(server.url, { dialect: 'mariadb', logging: false });
+      const said: string[] = [];
+      // both look at the same moment, and once more later: one backup of the day is taken, by one of them
+      await Promise.all([chores(sequelize, one.services, surroundings, new Date(), (l) => said.push(l)), chores(sequelize, other.services, surroundings, new Date(), (l) => said.push(l))]);
+      await chores(sequelize, one.services, surroundings, new Date(), (l) => said.push(l));
+      expect([readdirSync(backups).length, said]).toEqual([1, [expect.stringMatching(/^The backup of the day is in/)]]);
+      await sequelize.close();
     } finally { await Promise.all([one.stop(), other.stop()]); }
   }, 120_000);
 });
