@@ -34,7 +34,7 @@ function spoiled(document: unknown): unknown {
       const next = at[key];
       if (next === null || typeof next !== 'object' || dice.chance(0.25)) {
         const way = dice.whole(0, 5);
-        if (way === 0) delete at[key]; else if (way === 1) at[`${key}2`] = next; else if (way === 2 && Array.isArray(next)) at[key] = Array.from({ length: dice.one([0, 50, 3000]) }, () => next[0] ?? {}); else at[key] = dice.one(UGLY);
+        if (way === 0) delete at[key]; else if (way === 1) at[`${key}2`] = next; else if (way === 2 && Array.isArray(next)) at[key] = Array.from({ length: dice.one([0, 50, 3000]) }, () => next[0] ?? {}); else at[key] = structuredClone(dice.one(UGLY));
         break;
       }
       at = next as Record<string, unknown>;
