@@ -113,6 +113,10 @@ test('a lead takes a backup and goes back to it; what was there before is a back
   const before = kept.find((b: { name: string }) => b.name.startsWith('before'));
   expect((await at.call('POST', `/backups/${before.name}/restore`)).status).toBe(200);
   expect((await at.call('GET', '/jobs?search=LATER')).json.total).toBe(1);
+  // two at the same moment: one is done, the other is told
+  const both = await Promise.all([0, 1].map(() => at.call('POST', `/backups/${before.name}/restore`)));
+  expect(both.map((a) => a.status).sort()).toEqual([200, 409]);
+  expect(both.find((a) => a.status === 409)!.json.detail).toMatch(/Another backup is being restored/);
   for (const name of ['..%2f..%2fetc%2fpasswd', 'none.zip', '2026-11-27.zip']) expect((await at.call('POST', `/backups/${name}/restore`)).status).toBe(404);
   writeFileSync(join(backups, '2026-01-01.zip'), 'no zip');
   expect(await at.call('POST', '/backups/2026-01-01.zip/restore')).toMatchObject({ status: 409, json: { detail: expect.stringMatching(/^Nothing was changed\. /) } });

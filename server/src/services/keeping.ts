@@ -1,8 +1,10 @@
 import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Sequelize } from 'sequelize';
 import type { BackupHead, DataProblems } from '@violet-jaw/formats/api';
 import { provenBackup } from '../backup/nightly';
 import { takeBack, verifyBackup } from '../backup/restore';
+import { alone } from '../database/lease';
 import { notFound, Problem } from '../problem';
 import type { Account } from './accounts';
 import type { AuditService } from './audit';
@@ -14,9 +16,16 @@ const NAME = /^(\d{4}-\d{2}-\d{2}|taken-[\dTZ-]+|before-[\dTZ-]+)\.zip$/;
 
 const stamp = (now: Date) => now.toISOString().replace(/[:.]/g, '-');
 
+/** Why nothing was restored. What the database says holds what people entered: of that only its number. */
+function notRestored(error: unknown): Problem {
+  const { errno, sqlState } = error as { errno?: number; sqlState?: string | null };
+  const why = sqlState != null ? `The database did not take it (error ${errno}). Try again in a moment.` : (error as Error).message;
+  return new Problem(409, 'Not restored', `Nothing was changed. ${why}`);
+}
+
 /** What a lead does so that nothing is lost: backups by hand, taking one back, proving the data. */
 export class Keeping {
-  constructor(private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly verify: Verify, private readonly news: News) {}
+  constructor(private readonly sequelize: Sequelize, private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly verify: Verify, private readonly news: News) {}
 
   /** The backups that are kept, the newest first. */
   list(): BackupHead[] {
@@ -43,9 +52,13 @@ export class Keeping {
   /** Everything becomes as it was when the backup was made. What is there now is kept as a backup first. */
   async restore(name: string, by: Account, now: Date = new Date()): Promise<BackupHead[]> {
     const path = this.path(name);
-    await verifyBackup(path).catch((error: unknown) => { throw new Problem(409, 'Not restored', `Nothing was changed. ${(error as Error).message}`); });
-    await this.#made(`before-${stamp(now)}.zip`, now);
-    const { made } = await takeBack(this.url, this.files.folder, path).catch((error: unknown) => { throw new Problem(409, 'Not restored', `Nothing was changed. ${(error as Error).message}`); });
+    await verifyBackup(path).catch((error: unknown) => { throw notRestored(error); });
+    const restored = await alone(this.sequelize, 'restore', 'leave', async () => {
+      await this.#made(`before-${stamp(now)}.zip`, now);
+      return await takeBack(this.url, this.files.folder, path).catch((error: unknown) => { throw notRestored(error); });
+    });
+    if (!restored) throw new Problem(409, 'Not restored', 'Another backup is being restored just now. Wait until it is done, and look what is there then.');
+    const { made } = restored;
     await this.audit.note(by, 'restored a backup', { detail: `${name}, made ${made}` });
     await this.news.tell(['jobs', 'shop']);
     return this.list();
