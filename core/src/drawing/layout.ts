@@ -53,7 +53,7 @@ function margins(scene: Scene, fontSize: number, scale: number): Margins {
   const placed = placeDimensions(scene, scale, fontSize);
   const labels = scene.shapes.some((s) => s.kind === 'label');
   const { max } = sceneBounds(scene);
-  const beside = placed.map((p) => (p.beside ? (Math.max(p.dimension.from, p.dimension.to) - max[0]) * scale + besideLength(p.dimension, fontSize) : 0));
+  const beside = placed.map((p) => (p.beside ? (Math.max(p.dimension.from, p.dimension.to) - max[0]) * scale + besideLength(p.dimension, fontSize) + fontSize * 0.5 : 0));
   return {
     left: Math.max(roomFor(placed, 'left', fontSize), fontSize * 0.6),
     right: Math.max(roomFor(placed, 'right', fontSize), labels ? fontSize * 2 : fontSize * 0.6, ...beside),
