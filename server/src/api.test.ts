@@ -25,7 +25,7 @@ async function newJob(job: Job = sensorFootJob()): Promise<string> {
 test('the first run loads the demo shop, with every job planned for the list', async () => {
   expect((await at.call('GET', '/health')).json).toEqual({ ok: true });
   let jobs: { number: string; summary: { setups: unknown[]; counts: { stop: number } } | null }[] = [];
-  for (let i = 0; i < 100 && (jobs.length === 0 || jobs.some((j) => j.summary === null)); i++) {
+  for (let i = 0; i < 250 && (jobs.length === 0 || jobs.some((j) => j.summary === null)); i++) {
     jobs = (await at.call('GET', '/jobs')).json.jobs;
     await new Promise((done) => setTimeout(done, 200));
   }

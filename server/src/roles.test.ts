@@ -22,7 +22,7 @@ test('the table has a route for everything, each for the role the design gives i
   const planners = apiTable(at.services).filter((r) => r.who === 'planner').map((r) => `${r.method} ${r.path}`);
   expect(planners.sort()).toEqual(['post /files', 'post /jobs', 'post /jobs/:id/issues', 'post /jobs/import', 'put /jobs/:id']);
   const open = apiTable(at.services).filter((r) => r.who === 'anyone').map((r) => `${r.method} ${r.path}`);
-  expect(open.sort()).toEqual(['delete /session', 'get /openapi.json', 'get /session', 'post /accounts', 'post /session']);
+  expect(open.sort()).toEqual(['delete /session', 'get /openapi.json', 'get /session', 'get /session/provider', 'get /session/provider/back', 'post /accounts', 'post /session']);
   // whatever changes something and reads nothing is bounded by reading nothing
   expect(apiTable(at.services).filter((r) => r.method === 'get' && r.body !== undefined)).toEqual([]);
 });

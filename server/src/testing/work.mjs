@@ -12,5 +12,6 @@ const work = {
 };
 process.on('disconnect', () => process.exit(0));
 process.on('message', ({ id, name, input }) => {
+  process.send({ id, began: true });
   work[name](input, (phase) => process.send({ id, phase })).then((value) => process.send({ id, ok: true, value }), (error) => process.send({ id, ok: false, message: error.message }));
 });

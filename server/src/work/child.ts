@@ -13,6 +13,8 @@ export function serveTasks(work: Readonly<Record<string, (input: never, tell: Te
   process.on('disconnect', () => process.exit(0));
   new Worker(ENDS_WITH_POOL, { eval: true }).unref();
   process.on('message', ({ id, name, input }: { id: number; name: string; input: never }) => {
+    // what starting this process took is not the task's
+    tell({ id, began: true });
     void work[name](input, (phase) => tell({ id, phase })).then(
       (value) => tell({ id, ok: true, value }),
       (error: unknown) => tell({ id, ok: false, message: error instanceof Error ? error.message : String(error) }),

@@ -1,5 +1,4 @@
 import { fork, type ChildProcess } from 'node:child_process';
-import { setPriority } from 'node:os';
 import { readFileSync } from 'node:fs';
 
 /** What one task may use before it is stopped. */
@@ -47,6 +46,7 @@ export class Stopped extends Error {
 
 /** What a child tells. */
 export type FromChild =
+  | { readonly id: number; readonly began: true }
   | { readonly id: number; readonly phase: string }
   | { readonly id: number; readonly ok: true; readonly value: unknown }
   | { readonly id: number; readonly ok: false; readonly message: string };
@@ -62,8 +62,8 @@ interface Waiting {
 interface Worker {
   readonly process: ChildProcess;
   now: Waiting | null;
-  /** processor time at the beginning of the task, s, and when that was */
-  cpuAtStart: number;
+  /** processor time at the beginning of the task, s; null: the process is still starting, which is not the task's time */
+  cpuAtStart: number | null;
   startedAt: number;
   idleSince: number;
   tasks: number;
@@ -89,9 +89,6 @@ function usageOf(pid: number): { cpu: number; mb: number } | null {
     return null;
   }
 }
-
-/** A little behind what answers people (setpriority(2): -20 first, 19 last); further back, a busy machine would never get to it. */
-const WORK_PRIORITY = 5;
 
 /**
  * Heavy work in processes of their own: one that takes too long, takes too much memory or crashes costs its owner an
@@ -172,7 +169,7 @@ export class WorkPool {
 
   #start(worker: Worker, waiting: Waiting): void {
     worker.now = waiting;
-    worker.cpuAtStart = usageOf(worker.process.pid!)?.cpu ?? 0;
+    worker.cpuAtStart = null;
     worker.startedAt = Date.now();
     const { name, input } = waiting.task;
     worker.process.send({ id: waiting.id, name, input }, (error) => { if (error) this.#end(worker, 'crash'); });
@@ -180,9 +177,7 @@ export class WorkPool {
 
   #spawn({ memoryMb }: Limits): Worker {
     const child = fork(this.file, [], { serialization: 'advanced', execArgv: [`--max-old-space-size=${memoryMb}`], stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
-    // whoever only looks at something does not wait for those who have something planned
-    if (child.pid) try { setPriority(child.pid, WORK_PRIORITY); } catch { /* a machine that does not know it */ }
-    const worker: Worker = { process: child, now: null, cpuAtStart: 0, startedAt: 0, idleSince: Date.now(), tasks: 0 };
+    const worker: Worker = { process: child, now: null, cpuAtStart: null, startedAt: 0, idleSince: Date.now(), tasks: 0 };
     let said = '';
     child.stderr?.on('data', (chunk: Buffer) => { said = (said + chunk.toString()).slice(-400); });
     child.on('message', (message: FromChild) => this.#told(worker, message));
@@ -199,6 +194,7 @@ export class WorkPool {
   #told(worker: Worker, message: FromChild): void {
     const { now } = worker;
     if (!now || message.id !== now.id) return;
+    if ('began' in message) { worker.cpuAtStart = usageOf(worker.process.pid!)?.cpu ?? 0; return; }
     if ('phase' in message) { now.phase = message.phase; return; }
     worker.now = null;
     worker.tasks += 1;
@@ -227,7 +223,7 @@ export class WorkPool {
       const { limits } = worker.now.task;
       const usage = usageOf(worker.process.pid!);
       if (usage && usage.mb > limits.memoryMb) this.#end(worker, 'memory');
-      else if ((usage && usage.cpu - worker.cpuAtStart > limits.cpuSeconds) || now - worker.startedAt > 1000 * limits.wallSeconds) this.#end(worker, 'time');
+      else if ((usage && worker.cpuAtStart !== null && usage.cpu - worker.cpuAtStart > limits.cpuSeconds) || now - worker.startedAt > 1000 * limits.wallSeconds) this.#end(worker, 'time');
     }
   }
 }
