@@ -159,6 +159,9 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   await expect(page.locator('.jobname')).toContainText('SK-1007');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.locator('.jobname')).toContainText('T-JSON');
+  // the number was another job's: whether refused or not yet sent, nothing of it is left
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await expect(page.getByRole('alert')).toHaveCount(0);
   await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from('{"version": 8}') });
   await expect(page.getByRole('alert')).toContainText('version 8; this program reads up to version 7');
   await expect(page.locator('.jobname')).toContainText('T-JSON');

@@ -20,6 +20,8 @@ class FakeServer implements Place<Doc> {
   refuse: string | null = null;
   writes = 0;
   slowMs = 0;
+  /** writes arrive, but their answers are lost */
+  deaf = false;
   stale = 0;
 
   #answer(): void {
@@ -39,11 +41,13 @@ class FakeServer implements Place<Doc> {
   async write(document: Doc, revision: number) {
     this.#answer();
     this.writes += 1;
-    if (this.refuse) throw new ServerProblem(400, this.refuse, {});
+    const { refuse, deaf } = this;
     if (this.slowMs > 0) await new Promise((done) => { setTimeout(done, this.slowMs); });
+    if (refuse) throw new ServerProblem(400, refuse, {});
     if (revision !== this.revision) { this.stale += 1; throw new ServerProblem(409, 'Changed', { current: { revision: this.revision, document: this.document } }); }
     this.document = document;
     this.revision += 1;
+    if (deaf) throw new ServerProblem(0, 'The server is not answering.', {});
     return this.revision;
   }
 
@@ -207,6 +211,68 @@ test('what the server refuses stays here with the reason, and undo puts it right
   server.refuse = null;
   now().undo();
   expect(now()).toMatchObject({ saveState: 'saved', problem: null });
+});
+
+test('what is undone while it is being refused is saved, and nothing is said any more', async () => {
+  server.refuse = 'Op 10 is used twice.';
+  server.slowMs = 500;
+  edit({ a: 2 });
+  await pass(300);
+  server.refuse = null;
+  now().undo();
+  await pass(600);
+  expect(now()).toMatchObject({ saveState: 'saved', problem: null, document: { a: 1 } });
+});
+
+test('a refusal of what was meanwhile edited again is not told', async () => {
+  server.refuse = 'Op 10 is used twice.';
+  server.slowMs = 500;
+  edit({ a: 2 });
+  await pass(300);
+  server.refuse = null;
+  edit({ a: 3 });
+  await pass(460);
+  expect(now()).toMatchObject({ saveState: 'saving', problem: null });
+  await pass(2000);
+  expect(server.document.a).toBe(3);
+});
+
+test('what is undone while the server is away is saved when it is back', async () => {
+  server.away = true;
+  edit({ a: 2 });
+  await pass(400);
+  now().undo();
+  await pass(2000);
+  expect(now().saveState).toBe('away');
+  server.away = false;
+  await pass(2000);
+  expect(now()).toMatchObject({ saveState: 'saved', problem: null, document: { a: 1 } });
+  expect(server.document.a).toBe(1);
+});
+
+describe('a write that arrived and whose answer was lost', () => {
+  beforeEach(async () => {
+    server.deaf = true;
+    edit({ a: 2 });
+    await pass(400);
+    server.deaf = false;
+    expect(now().saveState).toBe('away');
+    expect(server.document.a).toBe(2);
+  });
+
+  test.each([['undone', (): void => now().undo(), 1], ['edited again', (): void => edit({ a: 3 }), 3], ['left alone', (): void => undefined, 2]] as const)('and %s meanwhile', async (_how, meanwhile, a) => {
+    meanwhile();
+    await pass(4000);
+    expect(now()).toMatchObject({ saveState: 'saved', problem: null, document: { a }, elsewhere: [], conflicts: [] });
+    expect(server.document.a).toBe(a);
+  });
+
+  test('is not taken for mine when somebody else has changed it since', async () => {
+    server.other({ a: 7 });
+    edit({ a: 3 });
+    await pass(4000);
+    expect(now()).toMatchObject({ saveState: 'conflict', conflicts: [{ path: ['a'], mine: 3, theirs: 7 }] });
+  });
 });
 
 test('settle waits for the write; it says when it cannot', async () => {

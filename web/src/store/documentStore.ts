@@ -80,6 +80,8 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let lookTimer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | null = null;
+  /** what was sent and not answered: the server may hold it or not */
+  let unanswered: T[] = [];
   let closed = false;
 
   const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
@@ -88,7 +90,7 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
     const changed = (document: T, rest: Partial<DocumentState<T>>) => {
       const { base, revision, saveState } = get();
       // what is on its way is not there yet, nor is it what is wanted any more
-      const unsaved = saving !== null || !same(document, base);
+      const unsaved = unanswered.length > 0 || !same(document, base);
       set({ document, ...rest, problem: null, saveState: saveState === 'conflict' || saveState === 'away' ? saveState : unsaved ? 'unsaved' : 'saved' });
       if (base !== null && unsaved) kept.keep({ document, base, revision });
       else kept.drop();
@@ -104,10 +106,13 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
     const takeIn = (theirs: Revised<T>) => {
       const { base, document, past, future } = get();
       if (base === null || document === null) return;
-      const { merged, taken, conflicts } = mergeDocuments(base, document, theirs.document);
-      const rebase = (step: T) => mergeDocuments(base, step, theirs.document).merged;
+      // what was sent from here and arrived is nobody else's change
+      const from = unanswered.some((sent) => same(sent, theirs.document)) ? theirs.document : base;
+      unanswered = [];
+      const { merged, taken, conflicts } = mergeDocuments(from, document, theirs.document);
+      const rebase = (step: T) => mergeDocuments(from, step, theirs.document).merged;
       set({
-        document: merged, base: theirs.document, revision: theirs.revision, past: past.map(rebase), future: future.map(rebase), conflicts,
+        document: merged, base: theirs.document, revision: theirs.revision, past: past.map(rebase), future: future.map(rebase), conflicts, problem: null,
         elsewhere: [...new Set([...get().elsewhere, ...taken])],
         saveState: conflicts.length > 0 ? 'conflict' : same(merged, theirs.document) ? 'saved' : 'unsaved',
       });
@@ -121,18 +126,26 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
     const save = async (): Promise<void> => {
       while (saving) await saving;
       const { document, base, revision, saveState } = get();
-      if (document === null || saveState === 'conflict' || same(document, base)) return;
+      if (document === null || saveState === 'conflict') return;
+      if (unanswered.length === 0 && same(document, base)) {
+        if (saveState !== 'saved') { kept.drop(); set({ saveState: 'saved', problem: null }); }
+        return;
+      }
       if (saveState !== 'away') set({ saveState: 'saving' });
+      unanswered.push(document);
       saving = place.write(document, revision).then((next) => {
+        unanswered = [];
         set({ base: document, revision: next, problem: null });
         const now = get().document;
         if (same(now, document)) { kept.drop(); set({ saveState: 'saved' }); }
         else { set({ saveState: 'unsaved' }); if (now !== null) kept.keep({ document: now, base: document, revision: next }); schedule(0); }
       }, (error: unknown) => {
         if (!(error instanceof ServerProblem)) throw error;
+        if (error.isAway) { set({ saveState: 'away', problem: error.message }); schedule(RETRY_AFTER_MS); return; }
+        unanswered.pop();
         if (error.status === 409 && error.extra.current) takeIn(error.extra.current as Revised<T>);
         else if (error.isSignedOut) { set({ saveState: 'away', problem: 'Signed out.' }); schedule(RETRY_AFTER_MS); }
-        else if (error.isAway) { set({ saveState: 'away', problem: error.message }); schedule(RETRY_AFTER_MS); }
+        else if (!same(get().document, document)) { set({ saveState: 'unsaved', problem: null }); schedule(0); }
         else set({ saveState: 'refused', problem: error.message });
       }).finally(() => { saving = null; });
       await saving;
