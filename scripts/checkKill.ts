@@ -108,11 +108,15 @@ class Person {
 
 const people: Person[] = [];
 for (let n = 0; n < JOBS; n++) people.push(new Person(String((await surely('POST', '/jobs', { ...sensorFootJob(), number: `KILL-${n}` })).json.id), `KILL-${n}`));
+// a run is of a sheet
+for (const p of people) await p.issue();
 const working = people.map((p) => p.work());
 let [ofServer, ofDatabase] = [0, 0];
 for (let k = 0; k < kills && wrong.length < 20; k++) {
+  const issued = count.issues;
   // now and then time enough to plan a sheet to its end
-  await sleep(dice.chance(0.15) ? dice.whole(3000, 8000) : dice.whole(20, 900));
+  if (dice.chance(0.1)) for (let i = 0; i < 300 && count.issues === issued; i++) await sleep(50);
+  await sleep(dice.whole(20, 900));
   if (dice.chance(0.5)) {
     await endOwn(server, 'SIGKILL');
     ofServer += 1;

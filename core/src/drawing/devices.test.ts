@@ -7,7 +7,8 @@ import { Planner } from '../plan';
 import { loadKernel } from '../solid';
 import { speechIn } from '../units';
 import { contactLines, deviceShapes } from './deviceShapes';
-import { deviceScene, outlinesOf, sceneBounds, setupScene, VIEW_NAMES, type Scene, type Shape } from '.';
+import { roomOf, sharedRoom } from './placeTexts';
+import { deviceScene, layoutScene, outlinesOf, sceneBounds, setupScene, VIEW_NAMES, type Scene, type Shape } from '.';
 
 const lying = { ...NO_HOLD.plate, x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5 };
 
@@ -66,6 +67,22 @@ test.each([['vise', vise], ['chuck', chuck], ['table', table], ['pods', pods]] a
     const { min, max } = sceneBounds(scene);
     expect([...min, ...max].every(Number.isFinite)).toBe(true);
     expect(JSON.stringify(scene)).not.toMatch(/NaN|undefined/);
+  }
+});
+
+test('wherever zero lies, its name and the names of jaws and stop do not cover each other', async () => {
+  const planner = new Planner(await loadKernel());
+  for (const x of ['min', 'middle', 'max'] as const) for (const y of ['min', 'middle', 'max'] as const) for (const side of ['left', 'right'] as const) {
+    const job = heldJob({ device: vise, setup: { zero: { of: 'finished part', x, y, z: 'max', extra: { x: 0, y: 0, z: 0 } }, stop: { side, position: side === 'left' ? 0 : 60, height: 20, fromJaw: 15, face: null } } });
+    const planned = planner.plan({ job, shop: heldShop(vise), bodies: () => null });
+    if (!planned.ok) throw new Error(planned.problem);
+    const views = outlinesOf(planner, planned.value)!.setups[0].views!;
+    for (const view of VIEW_NAMES) {
+      const { primitives } = layoutScene(setupScene(view, planned.value.setups[0], views[view], speechIn('mm'), { dimensions: true, labels: true }), { width: 360, height: 270, fontSize: 13, hatchSpacing: 7, markSize: 7.5 });
+      const texts = primitives.flatMap((p) => (p.kind === 'text' ? [{ text: p.text, room: roomOf(p) }] : []));
+      const covered = texts.flatMap((a, i) => texts.slice(i + 1).filter((b) => sharedRoom(a.room, b.room) > 1).map((b) => `${a.text} × ${b.text}`));
+      expect([x, y, side, view, covered]).toEqual([x, y, side, view, []]);
+    }
   }
 });
 

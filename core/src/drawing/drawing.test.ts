@@ -3,6 +3,7 @@ import { ALL_ORIENTATIONS } from '../frames';
 import { loadKernel, type Kernel, type Outlines } from '../solid';
 import { box, machine } from '../testing/fixtures';
 import { turnedBox } from '../seat';
+import { roomOf, sharedRoom } from './placeTexts';
 import { alignedMargins, facingEye, hatchLines, layoutScene, onView, rectangle, sceneBounds, sharedMargins, standardScale, stippleDots, tableScene, textWidth, VIEW_NAMES, viewRotation, type Scene } from '.';
 
 let kernel: Kernel;
@@ -104,6 +105,23 @@ describe('laying out', () => {
       const [, from0, wide] = /^M(-?[\d.]+) [\d.-]+h([\d.]+)/.exec(ground.d)!.map(Number);
       expect(label.anchor === 'end' ? label.at[0] - from0 - wide : label.at[0] - from0).toBeCloseTo(label.anchor === 'end' ? -3 : 3, 1);
     }
+  });
+
+  test("a zero's name and a loose label get out of the way of every other text, wherever they meet", () => {
+    const at = (x: number, y: number) => fc.tuple(fc.integer({ min: 0, max: x }), fc.integer({ min: 0, max: y }));
+    fc.assert(fc.property(at(100, 60), at(100, 60), at(100, 60), (zero, steel, loose) => {
+      const { primitives } = layoutScene({
+        title: '', shapes: [
+          { kind: 'region', role: 'steel', outlines: rectangle(0, 0, 100, 60) },
+          { kind: 'label', at: steel, text: 'fixed jaw', anchor: 'middle', backed: true }, { kind: 'label', at: loose, text: 'stop', anchor: 'start' }, { kind: 'zero', mark: 'work', at: zero, label: 'G54' },
+        ],
+      }, { ...options, width: 220, height: 160 });
+      const rooms = primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : []));
+      return rooms.length === 3 && rooms.every((a, i) => rooms.slice(i + 1).every((b) => sharedRoom(a, b) < 1e-9));
+    }));
+    // nothing is in its way: where it always stands
+    const free = layoutScene(scene, options).primitives.find((p) => p.kind === 'text' && p.text === 'G54');
+    expect(free).toMatchObject({ anchor: 'start' });
   });
 
   test('up in the drawing is up on the page, and both axes have one scale', () => {

@@ -2,6 +2,7 @@ import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
 import { BESIDE, besideLength, linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
 import { sceneBounds, type Dimension, type Point, type Role, type Scene } from './scene';
+import { besideMark, higherOrLower, placeTexts, roomOf, roomOfMark, type Text } from './placeTexts';
 
 /** What a renderer draws: paths and texts in page units, y downwards. Screen and PDF get the same. */
 export type Primitive =
@@ -185,6 +186,7 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const box = { left, right: left + w * scale, top, bottom: top + h * scale };
   const onPage = (o: Outlines): Outlines => o.map((ring) => ring.map(toPage));
   const placed = new Map(placeDimensions(scene, scale, fontSize).map((p) => [p.dimension, p]));
+  const loose: Text[][] = [];
   const primitives = scene.shapes.flatMap((shape): Primitive[] => {
     switch (shape.kind) {
       case 'region': {
@@ -207,20 +209,20 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
       }
       case 'line':
         return [{ kind: 'path', d: `M${shape.points.map((p) => toPage(p).map(n).join(' ')).join('L')}`, role: shape.role }];
-      case 'zero': {
-        const at = toPage(shape.at);
-        const r = options.markSize;
-        const label: Primitive[] = shape.label ? [{ kind: 'text', at: [at[0] + r * 1.5, at[1] - r * 1.5], text: shape.label, anchor: 'start', role: 'register', size: fontSize * 1.1 }] : [];
-        return [...zeroMark(shape.mark, at, r), ...label];
-      }
+      case 'zero':
+        return zeroMark(shape.mark, toPage(shape.at), options.markSize);
       case 'label': {
         const [x, y] = toPage(shape.at);
         const aside = shape.anchor === 'middle' ? 0 : shape.anchor === 'start' ? fontSize * 0.4 : -fontSize * 0.4;
         const size = fontSize * 0.92;
         const half = shape.text.length * size * 0.27 + 3;
         const from = x + aside - (shape.anchor === 'middle' ? half : shape.anchor === 'start' ? 3 : 2 * half - 3);
-        const ground: Primitive[] = shape.backed ? [{ kind: 'path', d: `M${n(from)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`, role: 'ground' }] : [];
-        return [...ground, { kind: 'text', at: [x + aside, y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size }];
+        const ground: Primitive = { kind: 'path', d: `M${n(from)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`, role: 'ground' };
+        const text: Text = { kind: 'text', at: [x + aside, y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size };
+        // on steel it says which; beside it there is room
+        if (shape.backed) return [ground, text];
+        loose.push(higherOrLower(text));
+        return [];
       }
       case 'dimension':
         return drawDimension(placed.get(shape)!, box, toPage, fontSize);
@@ -229,7 +231,11 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   // texts stand on ground of their own above all lines: an extension line further out must not run through a number
   const isText = (p: Primitive) => p.measures !== undefined && p.kind === 'text';
   const texts = primitives.filter(isText).flatMap((p) => (p.kind === 'text' ? [groundOf(p), p] : []));
-  return { width, height, scale, primitives: [...primitives.filter((p) => !isText(p)), ...texts], toPage };
+  const marks = scene.shapes.flatMap((s) => (s.kind === 'zero' ? [{ at: toPage(s.at), name: s.label }] : []));
+  const taken = [...primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : [])), ...marks.map((m) => roomOfMark(m.at, options.markSize))];
+  const named = marks.flatMap((m) => (m.name ? [besideMark(m.at, m.name, options.markSize, fontSize * 1.1)] : []));
+  const names = placeTexts([...loose, ...named], taken, { x0, x1: x0 + width, y0, y1: y0 + height });
+  return { width, height, scale, primitives: [...primitives.filter((p) => !isText(p)), ...names, ...texts], toPage };
 }
 
 /** A round scale as page units per millimeter, for a page with `unitsPerMm` units in a millimeter: the largest that fits all scenes (ISO 5455, with 1:2.5, 1:3 and 1:4 in between). */
