@@ -55,6 +55,13 @@ function locatorTerm({ name, at, faceAt, kind, from }: Locator, speech: Speech):
 /** A part lies anywhere in its play: ± half of it. */
 const playOf = ({ at, faceAt }: Locator): number | null => (faceAt === undefined ? null : Math.abs(at - faceAt));
 
+/** Where the stock on the located face comes from. */
+function rawInWords(contact: Contact, raw: number, side: string): string {
+  if (Math.abs(raw) <= 1e-9) return `touches the ${touchedFace(contact)}`;
+  if (contact.what) return `located by the ${contact.what}`;
+  return contact.leans > 0 ? `from the outermost of the part's ${side} to where the ${touchedFace(contact)} is touched` : `allowance on the part's ${side}`;
+}
+
 function stationTerm(axis: Axis, station: Station | null, touched: TouchedStation | null): Term {
   const head = { key: 'station' as const, term: station ? `station ${station.name}` : 'station' };
   const position = station?.position ?? null;
@@ -85,12 +92,12 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
       { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: playOf(seat.locators[axis]) },
       {
         key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
-        from: Math.abs(raw) > 1e-9 ? contact.what ? `located by the ${contact.what}` : `allowance on the part's ${side}` : `touches the ${touchedFace(contact)}`,
-        plusMinus: Math.abs(raw) > 1e-9 ? null : 0,
+        from: rawInWords(contact, raw, side),
+        plusMinus: Math.abs(raw) > 1e-9 || contact.leans > 0 ? null : 0,
       },
       {
         key: 'faceToZero', term: 'located face to zero', value: faceToZero, source: 'computed',
-        from: `part model: ${side} to ${placeOnPart(axis, setup.zero[axis], setup.orientation, nameOf)} of the ${setup.zero.of === 'what is left' ? 'material as loaded' : setup.zero.of}`,
+        from: `part model: ${contact.leans > 0 && raw === 0 ? `where the ${side} is touched` : side} to ${placeOnPart(axis, setup.zero[axis], setup.orientation, nameOf)} of the ${setup.zero.of === 'what is left' ? 'material as loaded' : setup.zero.of}`,
         plusMinus: Math.abs(faceToZero) > 1e-9 ? sizeTolerance : 0,
       },
     ];

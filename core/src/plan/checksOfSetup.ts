@@ -35,6 +35,7 @@ import { zeroInsideTravel } from '../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../prove/checks/zTravelNotProven';
 import { pocketOf, restIn } from '../seat';
 import { partRests } from '../seat/checks/partRests';
+import { meetsSquarely } from '../seat/checks/meetsSquarely';
 import { rawFaceLocates } from '../seat/checks/rawFaceLocates';
 import { seatSettles } from '../seat/checks/seatSettles';
 import { standsBeside } from '../seat/checks/standsBeside';
@@ -96,7 +97,7 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
   return [
     ...chosen,
     ...(isVise(device) ? ofVise(facts, device, planned, basis, told) : isFlatDevice(device) ? ofFlat(facts, device, planned, basis, told) : isRound(device) ? ofRound(facts, device, planned, basis, told) : []),
-    ...rawFaceLocates(seat, told),
+    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, told),
     ...stationKnown({
       station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
       entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),

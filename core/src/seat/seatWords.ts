@@ -2,9 +2,9 @@ import { PART_SIDE } from '../part';
 import { capital, type Speech } from '../units';
 import type { Contact, Locator, SeatFacts } from './slide';
 
-/** "raw bottom face" or "finished top face": what a locator touches. */
+/** "raw bottom face" or "finished top face": what a locator touches; said where it is not square to it. */
 export function touchedFace(contact: Contact): string {
-  return `${contact.surface} ${contact.what ?? PART_SIDE[contact.side]}`;
+  return `${contact.leans > 0 ? 'round or slanting ' : ''}${contact.surface} ${contact.what ?? PART_SIDE[contact.side]}`;
 }
 
 /** "at the fixed jaw", "at the rear pins": a locator after "at". */

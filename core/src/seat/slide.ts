@@ -21,6 +21,8 @@ export interface Contact {
   /** how the touched face comes: a side of the blank as the job says, stock left by a cut, or finished */
   readonly surface: SurfaceState;
   readonly flatAreaMm2: number;
+  /** how far the part comes, or falls back, for every mm the locator stands elsewhere along the face, where it meets it on a round or slanting place; 0: square to it */
+  readonly leans: number;
   /** what is touched where it is not a side of the part: "gripped diameter" */
   readonly what?: string;
   readonly touch: Reach['touch'];
@@ -140,6 +142,20 @@ export function metLevel(part: SeatedPart, faces: Direction, windows: readonly W
   return furthest(part.loaded, faces, windows, t)?.level ?? extreme(part.loaded, faces);
 }
 
+/** A window moved apart on all sides. */
+const wider = (w: Window, by: number): Window => Object.fromEntries(AXES.flatMap((a) => { const range = w[a]; return range ? [[a, [range[0] - by, range[1] + by]]] : []; }));
+
+const NEARBY_MM = 0.01;
+/** Rounding and the chords of a curve at its crest lean less. */
+const LEAST_LEAN = 0.005;
+
+/** How much further the material reaches beside the windows, per mm: a slope goes on evenly; a step or an edge does not. */
+function leanAt(mesh: TriangleMesh, faces: Direction, windows: readonly Window[], t: Vec3, level: number): number {
+  const beside = (by: number) => Math.abs((furthest(mesh, faces, windows.map((w) => wider(w, by)), t)?.level ?? level) - level);
+  const [near, far] = [beside(NEARBY_MM), beside(2 * NEARBY_MM)];
+  return near > LEAST_LEAN * NEARBY_MM && far > 1.2 * near && far < 3 * near ? near / NEARBY_MM : 0;
+}
+
 /** How the part meets what stands at the windows, once it has slid by `t`. */
 export function contactAt(part: SeatedPart, faces: Direction, windows: readonly Window[], t: Vec3): Contact {
   const found = furthest(part.loaded, faces, windows, t);
@@ -149,6 +165,8 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
   const finishedLevel = onFinished ? seatedLevel : extreme(part.finished, faces);
   const side = partSideFacing(part.orientation, faces);
   const rawMm = onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel);
+  const leans = found ? leanAt(part.loaded, faces, windows, t, seatedLevel) : 0;
+  const surface = surfaceAt(seatedLevel, faces, side, Math.abs(rawMm) <= 1e-6, part.blankSeated, part.blankSide);
   return {
     faces,
     side,
@@ -156,7 +174,9 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
     seatedLevel,
     finishedLevel,
     rawMm,
-    surface: surfaceAt(seatedLevel, faces, side, Math.abs(rawMm) <= 1e-6, part.blankSeated, part.blankSide),
+    // cuts leave faces that are square: what leans and is not finished is the blank's own
+    surface: leans > 0 && !onFinished && part.blankSide ? part.blankSide(side) : surface,
+    leans,
     flatAreaMm2: found && part.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
   };

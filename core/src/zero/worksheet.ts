@@ -118,10 +118,10 @@ function atSide(input: WorksheetInput, axis: 'x' | 'y', target: SideTarget): Axi
   return first ? oneFace(input, axis, first) : nothing(axis, `Nothing to touch in ${name}: no side of the part stands free of the device.`);
 }
 
-/** Whether a finished face lies against what locates along an axis. */
+/** Whether a finished face lies square against what locates along an axis. */
 export function isLocatedFinished(seat: SeatFacts, axis: Axis): boolean {
   const contact = axis === 'x' ? seat.x : axis === 'y' ? seat.y : seat.rest;
-  return contact.touches && contact.surface === 'finished' && seat.locators[axis].kind !== 'hand' && contact.what === undefined;
+  return contact.touches && contact.surface === 'finished' && contact.leans === 0 && seat.locators[axis].kind !== 'hand' && contact.what === undefined;
 }
 
 /** "raw left face", "fixed jaw", the way it is read out. */

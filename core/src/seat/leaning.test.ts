@@ -1,0 +1,58 @@
+import fc from 'fast-check';
+import { loadKernel } from '../solid';
+import { Planner } from '../plan';
+import { bar, planBar, setupOf } from '../testing/bars';
+import { vise } from '../testing/fixtures';
+import { seatInWords } from './seatWords';
+import { speechIn } from '../units';
+
+let planner: Planner;
+beforeAll(async () => { planner = new Planner(await loadKernel()); });
+
+const ROD = vise.stopDiameter / 2;
+
+/** A bar that stands on its end between the jaws, the stop so far in front of the fixed jaw. */
+function standing(across: number, blankAcross: number, fromJaw: number) {
+  const setup = setupOf(10, '+z', '+x', 4);
+  const job = bar('z', { across, length: 40, bar: blankAcross, ends: 2 }, [{ ...setup, stop: { ...setup.stop, fromJaw } }]);
+  const { planned } = planBar(planner, job);
+  return { planned, facts: planned.setups[0].facts!, said: planned.setups[0].findings.filter((f) => f.code === 'located-on-slope') };
+}
+
+/** By hand: how far the edge of the rod that is nearer to the middle of the round lies behind its outermost, common practice. */
+function behindCrest(blankAcross: number, fromJaw: number): number {
+  const r = blankAcross / 2;
+  const off = Math.max(0, Math.abs(r - fromJaw) - ROD);
+  return r - Math.sqrt(r * r - off * off);
+}
+
+test('a stop beside the middle of a standing round bar: the bar comes nearer by what is computed by hand, and the sheet says why', () => {
+  fc.assert(fc.property(fc.double({ min: 24, max: 60, noNaN: true }), fc.double({ min: 0.2, max: 6, noNaN: true }), fc.double({ min: 0.15, max: 0.45, noNaN: true }), (across, stock, share) => {
+    const blankAcross = across + stock;
+    const fromJaw = share * blankAcross;
+    const { facts, said } = standing(across, blankAcross, fromJaw);
+    const expected = (blankAcross - across) / 2 - behindCrest(blankAcross, fromJaw);
+    const slope = Math.abs(facts.seat.x.leans);
+    const raw = facts.ledger.x.find((t) => t.key === 'raw')!;
+    // the curve is drawn with chords within 0.01 mm
+    if (Math.abs(raw.value! - expected) > 0.0101 * Math.hypot(1, slope)) return false;
+    return behindCrest(blankAcross, fromJaw) < 0.05 || (said.length === 1 && slope > 0 && raw.plusMinus === null && /where the round or slanting (sawn|finished) left face is touched/.test(raw.from));
+  }), { numRuns: 12, seed: 20261127 });
+});
+
+test('in front of the middle it is square: nothing is said, and the stock is the allowance', () => {
+  const { facts, said } = standing(31.76, 35.22, 17);
+  expect(said).toEqual([]);
+  expect(facts.seat.x.leans).toBe(0);
+  expect(facts.ledger.x.find((t) => t.key === 'raw')).toMatchObject({ value: expect.closeTo(1.73, 9), from: "allowance on the part's left face" });
+});
+
+test('the finding says how much a millimeter does, the words name the place, and the bar is not called raw where it was sawn', () => {
+  const { facts, said } = standing(30, 30, 5);
+  // the edge of the rod at 9 from the jaw, 6 from the axis: a millimeter does tan of that
+  const off = 15 - 5 - ROD;
+  expect(facts.seat.x.leans).toBeCloseTo(off / Math.sqrt(225 - off * off), 1);
+  expect(said[0].says).toMatch(/^The left stop meets the left face where it is round or slants: if it stands 1\.000 mm elsewhere along it, X changes by about 0\.\d{3} mm\.$/);
+  expect(seatInWords(facts.seat, speechIn('mm'))).toMatch(/, round or slanting (finished|sawn) left face on the left stop\.$/);
+  expect(facts.seat.x.surface).not.toBe('raw');
+});
