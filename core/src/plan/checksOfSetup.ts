@@ -97,7 +97,7 @@ export function checksOf(basis: Basis, planned: PlannedSetup, looksUp: boolean, 
   return [
     ...chosen,
     ...(isVise(device) ? ofVise(facts, device, planned, basis, told) : isFlatDevice(device) ? ofFlat(facts, device, planned, basis, told) : isRound(device) ? ofRound(facts, device, planned, basis, told) : []),
-    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, told),
+    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, isFlatDevice(device) ? (['x', 'y'] as const).filter((axis) => setup.plate[axis].by === 'pins') : [], told),
     ...stationKnown({
       station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
       entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),

@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { loadKernel } from '../solid';
 import { Planner } from '../plan';
 import { bar, planBar, setupOf } from '../testing/bars';
+import { NO_HOLD } from '../job';
+import { planHeld, plate } from '../testing/held';
 import { vise } from '../testing/fixtures';
 import { seatInWords } from './seatWords';
 import { speechIn } from '../units';
@@ -55,4 +57,15 @@ test('the finding says how much a millimeter does, the words name the place, and
   expect(said[0].says).toMatch(/^The left stop meets the left face where it is round or slants: if it stands 1\.000 mm elsewhere along it, X changes by about 0\.\d{3} mm\.$/);
   expect(seatInWords(facts.seat, speechIn('mm'))).toMatch(/, round or slanting (finished|sawn) left face on the left stop\.$/);
   expect(facts.seat.x.surface).not.toBe('raw');
+});
+
+test.each([['one in front of the middle', [100], null], ['one beside it', [80], /^The left pin meets the left face where it is round or slants: where the part comes to in X is not known\.$/], ['two around it', [75, 125], /^The left pins meet /]] as const)('a disc against round pins, %s', async (_which, places, says) => {
+  const pins = { by: 'pins' as const, side: 'left' as const, at: 50, pins: [...places] };
+  const { only } = await planHeld({
+    device: plate, part: { bar: { section: 'round', across: 80, bore: 0, length: 20, along: 'z' } }, allowance: { zPlus: 1 }, blank: { kind: 'round bar', across: 80, along: 'z' },
+    setup: { plate: { ...structuredClone(NO_HOLD.plate), x: pins, y: { by: 'fence', side: 'front', at: 60, pins: [] }, pinHeight: 12, pinDiameter: 8 } },
+  });
+  const said = only.findings.filter((f) => f.code === 'located-on-slope');
+  expect(said.map((f) => f.level)).toEqual(says ? ['stop'] : []);
+  if (says) expect(said[0].says).toMatch(says);
 });
