@@ -52,7 +52,7 @@ test('stop findings end with 1 and are told on standard error', async () => {
 });
 
 test.each([
-  ['no such file', () => '/nowhere/job.json', /ENOENT|no such file/],
+  ['no such file', () => '/nowhere/job.json', /^\/nowhere\/job\.json: there is no such file\. Is the name right\?$/m],
   ['not JSON', () => write(sensorFootJob(), () => '{'), /not JSON/],
   ['unknown key', () => write(sensorFootJob(), (t) => t.replace('"notes"', '"notez"')), /unknown key "notez"/],
   ['missing STEP file', () => write(vaneBearingBlockJob('gone.step')), /gone\.step/],

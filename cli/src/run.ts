@@ -45,7 +45,9 @@ function readFile(path: string): Result<Buffer> {
     if (state.size > FILE_SIZE_LIMIT) return { ok: false, problem: `${path}: ${sizeProblem(state.size)}` };
     return { ok: true, value: readFileSync(path) };
   } catch (error) {
-    return { ok: false, problem: `${path}: ${error instanceof Error ? error.message : String(error)}` };
+    const code = (error as NodeJS.ErrnoException).code;
+    const says = code === 'ENOENT' || code === 'ENOTDIR' ? 'there is no such file. Is the name right?' : code === 'EACCES' ? 'it may not be read by you. Change its rights, or copy it.' : error instanceof Error ? error.message : String(error);
+    return { ok: false, problem: `${path}: ${says}` };
   }
 }
 

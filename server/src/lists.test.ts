@@ -83,7 +83,8 @@ test('a change of the shop plans none but a few, what is looked at first; lists 
   expect((await at.call('PUT', '/shop', { body: { ...demoShop, altitude: 100 }, headers: { 'If-Match': '"1"' } })).status).toBe(200);
   const from = performance.now();
   const page = await get('size=5&page=300');
-  expect(performance.now() - from).toBeLessThan(1500);
+  // planning them all takes minutes
+  expect(performance.now() - from).toBeLessThan(10_000);
   expect(page.jobs.map((j) => j.summary)).toEqual([null, null, null, null, null]);
   await sleep(300);
   expect(at.services.planning.state.waiting.background + at.services.planning.state.running).toBeLessThanOrEqual(3);

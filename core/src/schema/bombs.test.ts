@@ -8,7 +8,7 @@ const events = checker(Type.Object({ events: Type.Array(Type.Union([
   Type.Object({ id: Type.String(), kind: Type.Literal('back') }, { additionalProperties: false }),
 ]), { maxItems: 5000 }) }, { additionalProperties: false }));
 
-/** What is told, in time, also on a busy machine. */
+/** What is told, in time, also on a busy machine: a bomb takes many seconds. */
 function told(work: () => { ok: boolean; problems?: string[] }): string[] {
   work();
   const from = performance.now();

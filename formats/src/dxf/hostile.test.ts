@@ -9,12 +9,12 @@ const polyline = (points: readonly (readonly [number, number, number?])[]): Pair
 const circle = (x: number, y: number, r: number): Pair[] => [[0, 'CIRCLE'], [8, '0'], [10, x], [20, y], [40, r]];
 const square: Pair[] = polyline([[0, 0], [50, 0], [50, 30], [0, 30]]);
 
-/** What is said of a drawing, and within which time. */
+/** What is said of a drawing. The times hold on a machine that is busy with other things: what is meant here takes minutes or does not end. */
 function said(bytes: Uint8Array): string {
   const from = performance.now();
   const read = readDxf(bytes, null);
   const took = performance.now() - from;
-  expect(took).toBeLessThan(3000);
+  expect(took).toBeLessThan(20_000);
   return read.ok ? 'read' : read.problem;
 }
 

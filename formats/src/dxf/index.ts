@@ -82,6 +82,9 @@ function splineProblem({ controlPoints = [], knotValues = [], weights, degreeOfS
 
 const tooManyOutlines = (n: number): Result<never> => ({ ok: false, problem: `The drawing has ${n} closed outlines; up to ${MOST_OUTLINES} are read. Export the single part, or leave out what is drilled by another program.` });
 
+/** "an ellipse": the kind of an entity in a sentence. */
+const withArticle = (kind: string): string => `${/^[aeiou]/i.test(kind) ? 'an' : 'a'} ${kind.toLowerCase()}`;
+
 /** All curves of the outline entities, or what is wrong with the first that cannot be one. */
 function curvesOf(entities: readonly Entity[], places: readonly number[], f: number, leftOut: Map<string, number>): Result<Curve[]> {
   const circles = entities.filter((e) => e.type === 'CIRCLE').length;
@@ -90,7 +93,7 @@ function curvesOf(entities: readonly Entity[], places: readonly number[], f: num
   let points = 0;
   for (const [i, e] of entities.entries()) {
     const problem = entityProblem(e, f);
-    if (problem) return { ok: false, problem: `The drawing holds a ${e.type.toLowerCase()} (entity ${places[i] ?? i + 1}) ${problem}${problem.endsWith('?') ? '' : '.'} Mend it or take it out in the drawing program.` };
+    if (problem) return { ok: false, problem: `The drawing holds ${withArticle(e.type)} (entity ${places[i] ?? i + 1}) ${problem}${problem.endsWith('?') ? '' : '.'} Mend it or take it out in the drawing program.` };
     if (curves.length + (e.vertices?.length ?? 0) > MOST_CURVES) return { ok: false, problem: `The drawing has more than ${MOST_CURVES} lines and arcs. Let the drawing program join short pieces into arcs, or export the single part.` };
     const curve = e.type === 'LWPOLYLINE' || e.type === 'POLYLINE' ? polylineCurves(e, f) : curveOf(e, f);
     if (typeof curve === 'string') { leftOut.set(curve, (leftOut.get(curve) ?? 0) + 1); continue; }
@@ -124,7 +127,7 @@ export function readDxf(bytes: Uint8Array, mmPerUnit: number | null): Result<Dxf
   }
   const told = MM_PER_UNIT[Number(parsed?.header?.$INSUNITS)] ?? null;
   const f = mmPerUnit ?? told ?? 1;
-  const leftOut = new Map([...cleaned.value.others].map(([name, n]) => [`a ${name.toLowerCase()}`, n]));
+  const leftOut = new Map([...cleaned.value.others].map(([name, n]) => [withArticle(name), n]));
   const read = curvesOf((parsed?.entities ?? []) as unknown as Entity[], cleaned.value.places, f, leftOut);
   if (!read.ok) return read;
   const { loops, open } = chainCurves(read.value);
