@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize';
+import { BIN_DAYS } from '@violet-jaw/formats/api';
 import { alone } from './database/lease';
 import { backupOfDay } from './backup/nightly';
 import { inLog } from './problem';
@@ -10,7 +11,7 @@ const LOOK_MS = 600_000;
 export async function chores(sequelize: Sequelize, { jobs }: Services, { databaseUrl, files, backups }: Surroundings, now: Date, log: (line: string) => void): Promise<void> {
   const all: readonly (readonly [name: string, work: () => Promise<void>])[] = [
     ['backup of the day', async () => { if (backups && await backupOfDay(databaseUrl, files.folder, backups, now)) log(`The backup of the day is in ${backups}.`); }],
-    ['bin', async () => { const gone = await jobs.emptyBin(now); if (gone > 0) log(`${gone} ${gone === 1 ? 'job was' : 'jobs were'} deleted for good: 30 days in the bin.`); }],
+    ['bin', async () => { const gone = await jobs.emptyBin(now); if (gone > 0) log(`${gone} ${gone === 1 ? 'job was' : 'jobs were'} deleted for good: ${BIN_DAYS} days in the bin.`); }],
     ['old news', async () => { await sequelize.query('DELETE FROM news WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 HOUR'); await sequelize.query('DELETE FROM request_counts WHERE minute < UNIX_TIMESTAMP() DIV 60 - 10'); }],
   ];
   for (const [name, work] of all) {

@@ -68,6 +68,9 @@ export interface Revised<T> {
   readonly document: T;
 }
 
+/** A deleted job can be taken out of the bin for so long. */
+export const BIN_DAYS = 30;
+
 /** From the least to the most: everyone may do what those before them may. A lead has accounts, the shop's library, deletes and backups. */
 export const ROLES = ['operator', 'planner', 'lead'] as const;
 export type Role = (typeof ROLES)[number];

@@ -9,7 +9,7 @@ import type { RouteEntry } from './table';
 const nameOf = ({ params: { name } }: Request) => (typeof name === 'string' ? name : '');
 
 /** Bin, backups and proof of the data: so that nothing is lost. */
-export function keepingRoutes({ jobs, keeping }: Services): readonly RouteEntry[] {
+export function keepingRoutes({ jobs, keeping, verify }: Services): readonly RouteEntry[] {
   return [
     { method: 'get', path: '/bin', who: 'lead', work: async (_request, response) => { response.json(await jobs.bin()); } },
     { method: 'post', path: '/bin/:id', who: 'lead', work: async (request, response) => { await jobs.restore(jobIdOf(request), accountOf(response)); response.status(204).end(); } },
@@ -23,6 +23,6 @@ export function keepingRoutes({ jobs, keeping }: Services): readonly RouteEntry[
       },
     },
     { method: 'post', path: '/backups/:name/restore', who: 'lead', work: async (request, response) => { response.json(await keeping.restore(nameOf(request), accountOf(response))); } },
-    { method: 'post', path: '/verify', who: 'lead', work: async (_request, response) => { response.json(await keeping.check()); } },
+    { method: 'post', path: '/verify', who: 'lead', work: async (_request, response) => { response.json(await verify.all()); } },
   ];
 }

@@ -79,7 +79,7 @@ export function makeServices({ sequelize, models }: Database, { databaseUrl, fil
   return {
     planning, shop, files, audit, settings, verify, news, publicAddress, provider: provider && new Provider(provider, log),
     limits: { requests: new RequestCounts(sequelize, '', 300), slowly: new RequestCounts(sequelize, 'slow ', 5) },
-    keeping: new Keeping(sequelize, databaseUrl, filePlace, backups, audit, verify, news),
+    keeping: new Keeping(sequelize, databaseUrl, filePlace, backups, audit, news),
     accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings, provider !== null),
     runs: new RunService(sequelize, models, audit, news),
     demoTold: () => demo, tellDemoAccounts: (tell) => { demo = tell; },

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
-import type { BinEntry, JobList, JobListEntry, JobSummary, Revised } from '@violet-jaw/formats/api';
+import { BIN_DAYS, type BinEntry, type JobList, type JobListEntry, type JobSummary, type Revised } from '@violet-jaw/formats/api';
 import { inTransaction, takeTurn } from '../database/transaction';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
@@ -17,8 +17,6 @@ import type { Summaries } from './summaries';
 /** What a list shows of a job. */
 const LISTED = ['id', 'number', 'part', 'partRevision', 'units', 'due', 'machineId', 'letter', 'revision', 'summary', 'summaryRevision', 'summaryShop', 'wantedAt', 'updatedAt'];
 const WANTED_AGAIN_MS = 20_000;
-/** So long can what was deleted be taken back. */
-export const BIN_DAYS = 30;
 const MOST_IN_BIN = 500;
 /** More than these nobody turns the pages of: they look for words. */
 const MOST_COUNTED = 500;

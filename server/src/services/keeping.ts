@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Sequelize } from 'sequelize';
-import type { BackupHead, DataProblems } from '@violet-jaw/formats/api';
+import type { BackupHead } from '@violet-jaw/formats/api';
 import { provenBackup } from '../backup/nightly';
 import { takeBack, verifyBackup } from '../backup/restore';
 import { alone } from '../database/lease';
@@ -10,7 +10,6 @@ import type { Account } from './accounts';
 import type { AuditService } from './audit';
 import type { FilePlace } from './files';
 import type { News } from './news';
-import type { Verify } from './verify';
 
 const NAME = /^(\d{4}-\d{2}-\d{2}|taken-[\dTZ-]+|before-[\dTZ-]+)\.zip$/;
 
@@ -25,7 +24,7 @@ function notRestored(error: unknown): Problem {
 
 /** What a lead does so that nothing is lost: backups by hand, taking one back, proving the data. */
 export class Keeping {
-  constructor(private readonly sequelize: Sequelize, private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly verify: Verify, private readonly news: News) {}
+  constructor(private readonly sequelize: Sequelize, private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly news: News) {}
 
   /** The backups that are kept, the newest first. */
   list(): BackupHead[] {
@@ -62,11 +61,6 @@ export class Keeping {
     await this.audit.note(by, 'restored a backup', { detail: `${name}, made ${made}` });
     await this.news.tell(['jobs', 'shop']);
     return this.list();
-  }
-
-  /** Walks everything that is kept. */
-  async check(): Promise<DataProblems> {
-    return await this.verify.all();
   }
 
   async #made(name: string, now: Date): Promise<void> {

@@ -1,6 +1,6 @@
 import { Fragment, useEffect, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
-import type { BackupHead, BinEntry, DataProblems } from '@violet-jaw/formats/api';
+import { BIN_DAYS, type BackupHead, type BinEntry, type DataProblems } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { localMinute } from '../../app/when';
 import { api } from '../../store/api';
@@ -49,7 +49,7 @@ function Bin() {
   return (
     <section className="panel" aria-label="Bin">
       <h2>Bin</h2>
-      <p className="quiet">A deleted job lies here for 30 days. Jobs with an issued sheet cannot be deleted.</p>
+      <p className="quiet">A deleted job lies here for {BIN_DAYS} days. Jobs with an issued sheet cannot be deleted.</p>
       <NotDone problem={problem} />
       {bin?.length === 0 && <p>The bin is empty.</p>}
       {bin && bin.length > 0 && (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
+import { BIN_DAYS } from '@violet-jaw/formats/api';
 import { useNavigate } from 'react-router';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
@@ -68,7 +69,7 @@ function DeleteJob() {
       {asking
         ? (
           <>
-            <p className="mb-1">Delete {job.number}? It lies in the bin (page Backups) for 30 days and can be taken back from there.</p>
+            <p className="mb-1">Delete {job.number}? It lies in the bin (page Backups) for {BIN_DAYS} days and can be taken back from there.</p>
             <Button size="sm" variant="danger" onClick={() => { void remove(); }}>Delete {job.number}</Button>{' '}
             <Button size="sm" variant="outline-primary" onClick={() => { setAsking(false); setProblem(null); }}>Keep it</Button>
           </>
