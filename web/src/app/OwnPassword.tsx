@@ -29,7 +29,7 @@ function OwnPasswordForm({ onClose }: { onClose: () => void }) {
   return (
     <Form onSubmit={(e) => { void change(e); }}>
       <Form.Group controlId="own-current" className="mb-2"><Form.Label>Present password</Form.Label><Form.Control type="password" autoComplete="current-password" autoFocus maxLength={200} value={current} onChange={(e) => setCurrent(e.target.value)} /></Form.Group>
-      <Form.Group controlId="own-new" className="mb-2"><Form.Label>New password, at least 12 signs</Form.Label><Form.Control type="password" autoComplete="new-password" maxLength={200} value={password} onChange={(e) => setPassword(e.target.value)} /></Form.Group>
+      <Form.Group controlId="own-new" className="mb-2"><Form.Label>New password, at least 12 characters</Form.Label><Form.Control type="password" autoComplete="new-password" maxLength={200} value={password} onChange={(e) => setPassword(e.target.value)} /></Form.Group>
       {said && <div className="finding stop" role="alert"><span className="level">not changed</span>{said.says}</div>}
       <Button type="submit" disabled={current === '' || password.length < 12}>Change my password</Button>
     </Form>

@@ -28,7 +28,7 @@ export function SignInForm({ name: known }: { name?: string }) {
     <Form onSubmit={(e) => { void submit(e); }} className="sign-in">
       {first && <p>Nobody has an account here yet. Make the first lead; the setup code stands where the server was started.</p>}
       <Form.Group controlId="sign-in-name" className="mb-2"><Form.Label>Name</Form.Label><Form.Control size="lg" value={name} autoComplete="username" autoFocus={!known} maxLength={60} onChange={(e) => setName(e.target.value)} /></Form.Group>
-      <Form.Group controlId="sign-in-password" className="mb-2"><Form.Label>Password{first && ', at least 12 signs'}</Form.Label><Form.Control size="lg" type="password" value={password} autoComplete={first ? 'new-password' : 'current-password'} autoFocus={Boolean(known)} maxLength={200} onChange={(e) => setPassword(e.target.value)} /></Form.Group>
+      <Form.Group controlId="sign-in-password" className="mb-2"><Form.Label>Password{first && ', at least 12 characters'}</Form.Label><Form.Control size="lg" type="password" value={password} autoComplete={first ? 'new-password' : 'current-password'} autoFocus={Boolean(known)} maxLength={200} onChange={(e) => setPassword(e.target.value)} /></Form.Group>
       {first && <Form.Group controlId="sign-in-code" className="mb-2"><Form.Label>Setup code</Form.Label><Form.Control size="lg" className="number" value={code} autoComplete="off" onChange={(e) => setCode(e.target.value)} /></Form.Group>}
       {problem && <div className="finding stop" role="alert"><span className="level">not signed in</span>{problem}</div>}
       <Button type="submit" size="lg" disabled={busy || name.trim() === '' || password === ''}>{first ? 'Make the first lead' : busy ? 'Signing in…' : 'Sign in'}</Button>

@@ -101,8 +101,8 @@ function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProb
       <h2>New account</h2>
       <div className="fields">
         <Form.Group controlId="account-name"><Form.Label>Name</Form.Label><Form.Control value={name} maxLength={60} autoComplete="off" onChange={(e) => setName(e.target.value)} /></Form.Group>
-        <ChoiceField label="Role" value={role} choices={ROLES} onCommit={setRole} />
-        {!through && <Form.Group controlId="account-password"><Form.Label>Password, at least 12 signs</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>}
+        <ChoiceField className="two-wide" label="Role" value={role} choices={ROLES} onCommit={setRole} />
+        {!through && <Form.Group controlId="account-password" className="two-wide"><Form.Label>Password, at least 12 characters</Form.Label><Form.Control type="password" value={password} maxLength={200} autoComplete="new-password" onChange={(e) => setPassword(e.target.value)} /></Form.Group>}
         <Button type="submit" disabled={name.trim() === '' || (!through && password.length < 12)}>Make the account</Button>
       </div>
       {provider && <Form.Check className="mt-2" id="account-through" label={`Signs in through ${provider}, by this name`} checked={through} onChange={(e) => setThrough(e.target.checked)} />}
