@@ -54,6 +54,25 @@ test('many who listen cost one look at the table a second, and none once nobody 
   expect(await until(() => at.services.news.listening === 0)).toBe(true);
 }, 30_000);
 
+test('one account listens with so many pages at most; pages that are gone at once leave nothing behind', async () => {
+  const gone = Array.from({ length: 60 }, () => {
+    const controller = new AbortController();
+    const asked = fetch(`${at.address}/api/v1/news?topics=jobs`, { headers: { Cookie: at.cookie() }, signal: controller.signal }).catch(() => undefined);
+    setTimeout(() => controller.abort(), 20 * Math.random());
+    return asked;
+  });
+  await Promise.all(gone);
+  expect(await until(() => at.services.news.listening === 0)).toBe(true);
+  const pages = await Promise.all(Array.from({ length: 200 }, () => listen('jobs')));
+  const more = () => at.call('GET', '/news?topics=jobs');
+  expect(await more()).toMatchObject({ status: 429, json: { detail: expect.stringMatching(/^Your account listens with 200 pages already/) } });
+  pages[0].stop();
+  await new Promise((done) => setTimeout(done, 300));
+  pages[0] = await listen('jobs');
+  for (const p of pages) p.stop();
+  expect(await until(() => at.services.news.listening === 0)).toBe(true);
+}, 60_000);
+
 test.each(['', 'everything', 'job:1;DROP', 'jobs,jobs,jobs,jobs,jobs', 'run:'])('topics "%s" are refused in words', async (topics) => {
   expect(await at.call('GET', `/news?topics=${encodeURIComponent(topics)}`)).toMatchObject({ status: 400, json: { detail: expect.stringMatching(/^topics: expected/) } });
 });

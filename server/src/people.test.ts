@@ -156,14 +156,15 @@ describe('accounts', () => {
     ['a blank password', { name: 'A', role: 'operator', password: ' '.repeat(20) }, /again and again/],
     ['a common password', { name: 'A', role: 'operator', password: 'Password1234' }, /guessed first/],
     ['the name as password', { name: 'Night turn', role: 'operator', password: 'night turn 2026' }, /guessed first/],
-    ['no name', { name: ' ', role: 'operator', password: 'long-enough-one' }, /name/],
+    ['no name', { name: ' ', role: 'operator', password: 'long-enough-one' }, /^name: expected/],
+    ['a name with a sign nobody sees', { name: 'Lead\u200b', role: 'operator', password: 'long-enough-one' }, /^name: expected/],
     ['an unknown role', { name: 'A', role: 'owner', password: 'long-enough-one' }, /role: must be one of "operator", "planner", "lead"/],
   ])('%s is refused in words', async (_, body, says) => {
     expect(await at.call('POST', '/accounts', { body })).toMatchObject({ status: 400, json: { detail: expect.stringMatching(says) } });
   });
 
   test('a name is there once, and the last lead stays', async () => {
-    expect((await at.call('POST', '/accounts', { body: { name: 'Planner', role: 'operator', password: 'long-enough-one' } })).status).toBe(409);
+    for (const taken of ['Planner', 'planner', 'Ｐlanner']) expect([taken, (await at.call('POST', '/accounts', { body: { name: taken, role: 'operator', password: 'long-enough-one' } })).status]).toEqual([taken, 409]);
     // two who switch each other off at the same moment
     const { json: second } = await at.call('POST', '/accounts', { body: { name: 'Second', role: 'lead', password: 'long-enough-one' } });
     const all = (await at.call('GET', '/accounts')).json as { id: string; name: string; role: string; active: boolean }[];

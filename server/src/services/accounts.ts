@@ -20,13 +20,19 @@ export interface Account {
   readonly role: Role;
 }
 
-const name = Type.String({ minLength: 1, maxLength: 60, pattern: '^\\S(.*\\S)?$' });
+const name = Type.String({ maxLength: 60 });
 const password = Type.String({ maxLength: 200 });
 const role = Type.Union(ROLES.map((r) => Type.Literal(r)));
 const checkNew = checker(Type.Object({ name, role, password: Type.Optional(password), setupCode: Type.Optional(Type.String({ maxLength: 100 })) }, { additionalProperties: false }));
 const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Type.Optional(Type.Boolean()), password: Type.Optional(password) }, { additionalProperties: false }));
 const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
 const checkSignIn = checker(Type.Object({ name: Type.String({ maxLength: 60 }), password: Type.String({ maxLength: 200 }) }, { additionalProperties: false }));
+
+/** A name as it is kept: letters that look alike in another code are the same (Unicode NFKC). null: nobody could read it out. */
+function readableName(typed: string): string | null {
+  const written = typed.normalize('NFKC');
+  return /^[^\p{C}\s]([^\p{C}]*[^\p{C}\s])?$/u.test(written) && written.length <= 60 ? written : null;
+}
 
 /** Of an account that signs in elsewhere: no password has this hash. */
 const NO_PASSWORD = '';
@@ -68,15 +74,17 @@ export class AccountService {
     const checked = checkNew(input);
     if (!checked.ok) throw badInput(checked.problems);
     const { setupCode, ...wanted } = checked.value;
+    const called = readableName(wanted.name);
+    if (called === null) throw badInput(['name: expected up to 60 signs that can be seen, no blank before or after them.']);
     if (wanted.password === undefined && (!by || !this.hasProvider)) throw badInput(['password: expected a password; no sign-in service is set up here that could take its place.']);
-    const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, wanted.name);
+    const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, called);
     if (weak) throw badInput([weak]);
     if (!by) {
       if (!await this.none()) throw new Problem(401, 'Not signed in', 'Sign in as a lead to make accounts.');
       if (setupCode !== await this.setupCode()) throw new Problem(403, 'Setup code needed', 'The first account needs the code that the server printed when it was started.');
       if (wanted.role !== 'lead') throw badInput(['role: the first account must be a lead.']);
     }
-    const made = await this.make(wanted.name, wanted.role, wanted.password ?? null, by);
+    const made = await this.make(called, wanted.role, wanted.password ?? null, by);
     if (!by) await this.settings.forget('setup code');
     return made;
   }
