@@ -28,11 +28,10 @@ const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Typ
 const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
 const checkSignIn = checker(Type.Object({ name: Type.String({ maxLength: 60 }), password: Type.String({ maxLength: 200 }) }, { additionalProperties: false }));
 
-/** A name as it is kept: letters that look alike in another code are the same (Unicode NFKC). null: nobody could read it out. */
-function readableName(typed: string): string | null {
-  const written = typed.normalize('NFKC');
-  return /^[^\p{C}\s]([^\p{C}]*[^\p{C}\s])?$/u.test(written) && written.length <= 60 ? written : null;
-}
+/** Signs that can be seen, no blank at either end: what can be read out. */
+const isReadable = (written: string) => /^[^\p{C}\s]([^\p{C}]*[^\p{C}\s])?$/u.test(written);
+/** Names that look alike: the same letters in another code (Unicode NFKC), capitals or not. */
+const looks = (written: string) => written.normalize('NFKC').toLowerCase();
 
 /** Of an account that signs in elsewhere: no password has this hash. */
 const NO_PASSWORD = '';
@@ -74,24 +73,24 @@ export class AccountService {
     const checked = checkNew(input);
     if (!checked.ok) throw badInput(checked.problems);
     const { setupCode, ...wanted } = checked.value;
-    const called = readableName(wanted.name);
-    if (called === null) throw badInput(['name: expected up to 60 signs that can be seen, no blank before or after them.']);
+    if (!isReadable(wanted.name)) throw badInput(['name: expected up to 60 signs that can be seen, no blank before or after them.']);
     if (wanted.password === undefined && (!by || !this.hasProvider)) throw badInput(['password: expected a password; no sign-in service is set up here that could take its place.']);
-    const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, called);
+    const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, wanted.name);
     if (weak) throw badInput([weak]);
     if (!by) {
       if (!await this.none()) throw new Problem(401, 'Not signed in', 'Sign in as a lead to make accounts.');
       if (setupCode !== await this.setupCode()) throw new Problem(403, 'Setup code needed', 'The first account needs the code that the server printed when it was started.');
       if (wanted.role !== 'lead') throw badInput(['role: the first account must be a lead.']);
     }
-    const made = await this.make(called, wanted.role, wanted.password ?? null, by);
+    const made = await this.make(wanted.name, wanted.role, wanted.password ?? null, by);
     if (!by) await this.settings.forget('setup code');
     return made;
   }
 
   /** Without asking who: for the demo and for the first account. @param secret null: the account is for whom the sign-in service calls by this name */
   async make(accountName: string, accountRole: Role, secret: string | null, by: Account | null = null): Promise<Account> {
-    if (await this.models.accounts.findOne({ where: { name: accountName } })) throw new Problem(409, 'Name taken', `There is an account "${accountName}" already. Choose another name.`);
+    const alike = (await this.models.accounts.findAll({ attributes: ['name'] })).find((a) => looks(a.name) === looks(accountName));
+    if (alike) throw new Problem(409, 'Name taken', `There is an account "${alike.name}" already. Choose another name.`);
     const account: Account = { id: randomUUID(), name: accountName, role: accountRole };
     const passwordHash = secret === null ? NO_PASSWORD : await hash(secret);
     await inTransaction(this.sequelize, async (transaction) => {
