@@ -98,6 +98,8 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await page.getByLabel('Station', { exact: true }).selectOption({ label: 'C (not measured)' });
   await enter(page.getByLabel('Parallels, height'), '1');
   await enter(page.getByLabel('Stop Z, above bed'), '1.125in');
+  // one unit on page and sheet
+  await enter(page.getByLabel('Handle torque, lbf·ft'), '22');
   await enter(page.getByLabel('Cuts down below top'), '25.4mm');
   await enter(page.getByLabel('Tool diameter'), '1/2');
   await expect(page.getByLabel('Cuts down below top')).toHaveValue('1.0000');
@@ -120,6 +122,7 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   const text = await pdfText(await download.path());
   expect(text).toContain('G55 shift X -0.0300 Y +0.0300 Z -0.5000');
   expect(text).toContain('Y +0.2800');
+  expect(text).toContain('Tighten to 22 lbf·ft');
   const [lines] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Set registers' }).click()]);
   const control = readFileSync(await lines.path(), 'utf8');
   expect(control).toContain('G20');

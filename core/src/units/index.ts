@@ -62,6 +62,14 @@ export function formatVolume(mm3: number, units: Units): string {
 const N_PER_LBF = 4.4482216152605;
 const NM_PER_LBFT = 1.3558179483314;
 
+/** What something is read and written in, and how much of the document's unit one of it is. */
+export interface Unit { readonly name: string; readonly per: number }
+
+/** N; in inch jobs lbf. */
+export const forceUnit = (units: Units): Unit => (units === 'inch' ? { name: 'lbf', per: N_PER_LBF } : { name: 'N', per: 1 });
+/** N·m; in inch jobs lbf·ft. */
+export const torqueUnit = (units: Units): Unit => (units === 'inch' ? { name: 'lbf·ft', per: NM_PER_LBFT } : { name: 'N·m', per: 1 });
+
 const rounded = (value: number, unit: string) => `${Math.abs(value) >= 100 ? Math.round(value) : Number(value.toPrecision(2))} ${unit}`;
 
 /** A force with its unit, as exact as forces are known: N, from 10 000 N kN; inch jobs lbf. */
@@ -72,7 +80,8 @@ export function formatForce(newton: number, units: Units): string {
 
 /** A torque with its unit: N·m, inch jobs lbf·ft. */
 export function formatTorque(newtonMetre: number, units: Units): string {
-  return units === 'inch' ? rounded(newtonMetre / NM_PER_LBFT, 'lbf·ft') : rounded(newtonMetre, 'N·m');
+  const { name, per } = torqueUnit(units);
+  return rounded(newtonMetre / per, name);
 }
 
 /** Writes numbers for one job: what checks and sheets use, so that one job never mixes units. */

@@ -1,5 +1,5 @@
 import type { TSchema } from '@sinclair/typebox';
-import { MM_PER_INCH, type Units } from '@violet-jaw/core/units';
+import { forceUnit, MM_PER_INCH, torqueUnit, type Units } from '@violet-jaw/core/units';
 import { LengthField } from './LengthField';
 import { NumberField } from './NumberField';
 import { ChoiceField, CountField, TextField } from './TextField';
@@ -31,6 +31,9 @@ function Field({ name, schema, value, units, onCommit }: { name: string; schema:
   if (schema.unit === 'mm²') {
     const square = units === 'mm' ? 1 : MM_PER_INCH ** 2;
     return <NumberField label={`${label}, ${areaName(units)}`} value={Number(value) / square} min={min} max={max} onCommit={(v) => onCommit((v ?? 0) * square)} />;
+  }
+  if (schema.unit === 'N' || schema.unit === 'N·m') {
+    return <NumberField label={label} unit={schema.unit === 'N' ? forceUnit(units) : torqueUnit(units)} value={Number(value)} min={min} max={max} positive={positive} digits={units === 'mm' ? 6 : 2} hint={schema.description} onCommit={onCommit} />;
   }
   return <NumberField label={schema.unit ? `${label}, ${schema.unit}` : label} value={Number(value)} min={min} max={max} positive={positive} digits={6} hint={schema.description} onCommit={onCommit} />;
 }

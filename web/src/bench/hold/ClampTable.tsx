@@ -1,5 +1,6 @@
 import { Button } from 'react-bootstrap';
 import type { PlacedClamp, Setup } from '@violet-jaw/core/job';
+import { torqueUnit } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { NumberField } from '../../fields/NumberField';
@@ -14,6 +15,7 @@ const TOWARDS = [{ value: '-x', says: 'left' }, { value: '+x', says: 'right' }, 
 export function ClampTable({ setup, edit }: SectionProps) {
   const { job, shop, plannedNow } = useJob();
   const { clamps } = setup.plate;
+  const torque = torqueUnit(job.units);
   const put = (change: (clamps: PlacedClamp[]) => PlacedClamp[]) => edit((s: Setup) => ({ ...s, plate: { ...s.plate, clamps: change(s.plate.clamps) } }));
   const set = (i: number, fields: Partial<PlacedClamp>) => put((list) => list.map((c, k) => (k === i ? { ...c, ...fields } : c)));
   const length = (i: number, key: 'x' | 'y' | 'toBolt' | 'toHeel', label: string) => (
@@ -38,7 +40,7 @@ export function ClampTable({ setup, edit }: SectionProps) {
             <Labeled text="X">{length(i, 'x', 'X')}</Labeled>
             <Labeled text="Y">{length(i, 'y', 'Y')}</Labeled>
             {bolted && <Labeled text={kind === 'strap' ? 'Bolt to the' : 'Pushes to the'}><ChoiceField hideLabel label={`Direction of clamp ${i + 1}`} value={c.towards} choices={TOWARDS} onCommit={(towards) => set(i, { towards })} /></Labeled>}
-            {bolted && <Labeled text="Torque, N·m"><NumberField hideLabel optional label={`Torque of clamp ${i + 1}`} value={c.torque} min={0} max={10_000} onCommit={(torque) => set(i, { torque })} /></Labeled>}
+            {bolted && <Labeled text={`Torque, ${torque.name}`}><NumberField hideLabel optional label={`Torque of clamp ${i + 1}`} unit={torque} value={c.torque} min={0} max={10_000} onCommit={(newtonMetre) => set(i, { torque: newtonMetre })} /></Labeled>}
             {kind === 'strap' && <Labeled text="Spot to bolt">{length(i, 'toBolt', 'To bolt')}</Labeled>}
             {kind === 'strap' && <Labeled text="Bolt to heel">{length(i, 'toHeel', 'Bolt to heel')}</Labeled>}
             <Button size="sm" variant="outline-primary" aria-label={`Remove clamp ${i + 1}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button>

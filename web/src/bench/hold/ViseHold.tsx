@@ -1,6 +1,7 @@
 import { Button, Form } from 'react-bootstrap';
 import type { Setup } from '@violet-jaw/core/job';
 import type { Vise } from '@violet-jaw/core/shop';
+import { torqueUnit } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { NumberField } from '../../fields/NumberField';
 import { useLength, type SectionProps } from '../section';
@@ -22,7 +23,7 @@ export function ViseHold(props: SectionProps & { device: Vise }) {
   return (
     <>
       <div className="fields mt-1">
-        <NumberField label="Handle torque, N·m" value={closing.torque} min={0} max={10_000} optional empty="as rated" hint={closing.torque === null ? `rated: ${device.ratedTorqueNm} N·m` : undefined} onCommit={(torque) => edit((s) => ({ ...s, closing: { ...s.closing, torque } }))} />
+        <NumberField label="Handle torque" unit={torqueUnit(speech.units)} value={closing.torque} min={0} max={10_000} optional empty="as rated" hint={closing.torque === null ? `rated: ${speech.torque(device.ratedTorqueNm)}` : undefined} onCommit={(torque) => edit((s) => ({ ...s, closing: { ...s.closing, torque } }))} />
         <Form.Check type="switch" id={`soft-${setup.id}`} label="Soft jaws with a pocket" checked={jaws.on} onChange={(e) => put({ on: e.target.checked })} />
         {jaws.on && length({ label: 'Pocket depth', mm: jaws.depth, min: 0, max: 500, set: (s, mm) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, depth: mm } } }) })}
         {jaws.on && length({ label: 'Ledge under the part', mm: jaws.ledge, min: 0, max: 200, set: (s, mm) => ({ ...s, closing: { ...s.closing, softJaws: { ...s.closing.softJaws, ledge: mm } } }), hint: spacer })}
