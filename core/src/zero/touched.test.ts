@@ -43,7 +43,7 @@ describe('raw stock that is touched though a finished face can be', () => {
       ['op-20', 'caution', 'Y is touched off on the sawn front face, now at the rear, with 2.500 mm of stock on it: whatever that stock really is goes into zero.'],
       ['op-20', 'caution', 'Z is touched off on the sawn bottom face, now on top, with 3.000 mm of stock on it: whatever that stock really is goes into zero.'],
     ]);
-    expect(raw(1, 'low')[0]).toMatchObject({ says: expect.stringMatching(/sawn left face, with 2\.000 mm/), remedy: 'Touch the left stop before loading: a finished face lies on it.' });
+    expect(raw(1, 'low')[0]).toMatchObject({ says: expect.stringMatching(/sawn left face, with 2\.000 mm/), remedy: 'Touch the left stop before loading: a finished face lies there.' });
   });
 
   test('is none where nothing is finished yet', () => expect(raw(0, 'low')).toEqual([]));

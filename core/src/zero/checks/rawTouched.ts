@@ -11,7 +11,7 @@ export function rawTouched(worksheet: readonly AxisTouchOff[], touchable: readon
     const finished = touchable.find((f) => f.axis === axis && f.surface === 'finished');
     if (!finished && !isLocatedFinished(seat, axis)) return [];
     const stock = Math.abs((touch.side > 0 ? seat.loadedBox.max : seat.loadedBox.min)[axis] - (touch.side > 0 ? seat.finishedBox.max : seat.finishedBox.min)[axis]);
-    const instead = finished ? `the finished ${finished.name}` : `the ${seat.locators[axis].name} before loading: a finished face lies on it`;
+    const instead = finished ? `the finished ${finished.name}` : `the ${seat.locators[axis].name} before loading: a finished face lies there`;
     return [finding(told, 'raw-face-touched', 'zero')('caution', {
       says: `${axis.toUpperCase()} is touched off on the ${touch.body} ${touch.name}, with ${told.speech.sizeWithUnit(stock)} of stock on it: whatever that stock really is goes into zero.`,
       numbers: { stockMm: stock, axis: AXES.indexOf(axis) },
