@@ -61,6 +61,7 @@ function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speec
       if (Math.abs(b) < 1e-9) return `the faced-off ${size}`;
       return Math.abs(a) < 1e-9 ? `the ${size} raw stock now on the located face` : `the ${size} of difference in raw stock on the located face`;
     case 'faceToZero': return `zero ${speech.size(Math.abs(b))} instead of ${speech.size(Math.abs(a))} from the located face`;
+    case 'slope': return `the ${size} by which the ${noun(to.seat.locators[axis])} meets a round or slanting face elsewhere`;
     case 'length': return 'lengths counted another way';
     case 'common': return 'another common offset';
     case 'copy': return `the ${size} from copy to copy`;
@@ -126,6 +127,9 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
       conditions.push(differs(axis, 'locator')
         ? `The ${noun(q)} is set over to ${speech.signed(q.at)} from ${q.from}${p.name === q.name ? '' : `, on the ${q.name.split(' ')[0]}`}.`
         : `The ${noun(q)} is not moved ${axis === 'x' && to.kind === 'vise' ? 'along the jaws' : `in ${axis.toUpperCase()}`}.`);
+    }
+    for (const { setup: { op }, seat } of [from, to]) {
+      if (axis !== 'z' && LOCATES[axis](seat).leans > 0) conditions.push(`In Op ${op} the ${noun(seat.locators[axis])} stands just where it is planned along the face, which is round or slants there.`);
     }
   }
   for (const side of [from, to]) {

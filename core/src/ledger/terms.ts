@@ -6,8 +6,8 @@ import type { Machine, Station } from '../shop';
 import type { Speech } from '../units';
 import { placeOnPart, type LengthBasis, type ZeroFacts } from '../zero';
 
-export type TermKey = 'station' | 'touched' | 'locator' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length' | 'common';
-export const TERM_KEYS: readonly TermKey[] = ['station', 'touched', 'locator', 'raw', 'faceToZero', 'extra', 'copy', 'length', 'common'];
+export type TermKey = 'station' | 'touched' | 'locator' | 'slope' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length' | 'common';
+export const TERM_KEYS: readonly TermKey[] = ['station', 'touched', 'locator', 'slope', 'raw', 'faceToZero', 'extra', 'copy', 'length', 'common'];
 
 export type Source = 'measured' | 'planned' | 'computed' | 'typed' | 'unknown';
 
@@ -55,13 +55,6 @@ function locatorTerm({ name, at, faceAt, kind, from }: Locator, speech: Speech):
 /** A part lies anywhere in its play: ± half of it. */
 const playOf = ({ at, faceAt }: Locator): number | null => (faceAt === undefined ? null : Math.abs(at - faceAt));
 
-/** Where the stock on the located face comes from. */
-function rawInWords(contact: Contact, raw: number, side: string): string {
-  if (Math.abs(raw) <= 1e-9) return `touches the ${touchedFace(contact)}`;
-  if (contact.what) return `located by the ${contact.what}`;
-  return contact.leans > 0 ? `from the outermost of the part's ${side} to where the ${touchedFace(contact)} is touched` : `allowance on the part's ${side}`;
-}
-
 function stationTerm(axis: Axis, station: Station | null, touched: TouchedStation | null): Term {
   const head = { key: 'station' as const, term: station ? `station ${station.name}` : 'station' };
   const position = station?.position ?? null;
@@ -74,30 +67,35 @@ function stationTerm(axis: Axis, station: Station | null, touched: TouchedStatio
  * The account of a register: per axis, terms that add up to the machine coordinate of work zero; in Z then what the shop's way of
  * counting tool lengths adds to it (see `lengthBasis`; nothing when lengths count from the spindle nose), and less the common offset of
  * the control where one stays: the control adds it to every register.
- * station (+ what touching off showed) + locator + raw stock on the located face + finished located face → zero + extra shift on purpose.
+ * station (+ what touching off showed) + locator (+ how far a round or slanting face is touched behind its outermost) + raw stock on the located face + finished located face → zero + extra shift on purpose.
  * Signs are those of machine axes.
  */
 export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech, nameOf: (featureId: string) => string = (id) => id, touched: TouchedStation | null = null, lengths: LengthBasis | null = null, common: Machine['commonOffset'] | null = null): Ledger {
   const terms = (axis: Axis): Term[] => {
     const contact = LOCATES[axis](seat);
     const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
+    const outermost = contact.outermost + seat.pose.translation[axis];
     const locatedFace = contact.seatedLevel + seat.pose.translation[axis];
     const faceToZero = zero.inDevice[axis] - finishedFace;
-    const raw = finishedFace - locatedFace;
+    const raw = finishedFace - outermost;
     const side = contact.what ? `axis of the ${contact.what}` : PART_SIDE[contact.side];
     const position = station?.position ?? null;
     const lines: Term[] = [
       stationTerm(axis, station, touched),
       ...(touched && position ? [{ key: 'touched' as const, term: 'as touched off', value: touched.position[axis] - position[axis], source: 'measured' as const, from: `difference found in ${touched.from}`, plusMinus: null }] : []),
       { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: playOf(seat.locators[axis]) },
+      ...(contact.leans > 0 ? [{
+        key: 'slope' as const, term: 'touched beside its outermost', value: outermost - locatedFace, source: 'computed' as const,
+        from: `the ${touchedFace(contact)} is touched ${speech.size(Math.abs(outermost - locatedFace))} behind its outermost`, plusMinus: null,
+      }] : []),
       {
         key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
-        from: rawInWords(contact, raw, side),
-        plusMinus: Math.abs(raw) > 1e-9 || contact.leans > 0 ? null : 0,
+        from: Math.abs(raw) > 1e-9 ? contact.what ? `located by the ${contact.what}` : `allowance on the part's ${side}` : contact.leans > 0 ? `its outermost is finished` : `touches the ${touchedFace(contact)}`,
+        plusMinus: Math.abs(raw) > 1e-9 ? null : 0,
       },
       {
         key: 'faceToZero', term: 'located face to zero', value: faceToZero, source: 'computed',
-        from: `part model: ${contact.leans > 0 && raw === 0 ? `where the ${side} is touched` : side} to ${placeOnPart(axis, setup.zero[axis], setup.orientation, nameOf)} of the ${setup.zero.of === 'what is left' ? 'material as loaded' : setup.zero.of}`,
+        from: `part model: ${side} to ${placeOnPart(axis, setup.zero[axis], setup.orientation, nameOf)} of the ${setup.zero.of === 'what is left' ? 'material as loaded' : setup.zero.of}`,
         plusMinus: Math.abs(faceToZero) > 1e-9 ? sizeTolerance : 0,
       },
     ];
@@ -126,6 +124,6 @@ export function plusMinusOf(terms: readonly Term[]): number | null {
 export function termOf(ledger: Ledger, axis: Axis, key: TermKey): number | null {
   if (ledger[axis].length === 0) return null;
   const term = ledger[axis].find((t) => t.key === key);
-  return term ? term.value : key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' || key === 'common' ? 0 : null;
+  return term ? term.value : key === 'slope' || key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' || key === 'common' ? 0 : null;
 }
 

@@ -55,7 +55,7 @@ export function seatRound(input: RoundSeatInput): SeatFacts & { readonly gripped
     : null;
   const centered = (axis: Axis): Contact => {
     const c = contactAt(input, PLUS[axis], [window], t);
-    return { ...c, faces: MINUS[axis], side: partSideFacing(input.orientation, MINUS[axis]), seatedLevel: -t[axis], finishedLevel: -t[axis], rawMm: 0, what: 'gripped diameter' };
+    return { ...c, faces: MINUS[axis], side: partSideFacing(input.orientation, MINUS[axis]), seatedLevel: -t[axis], outermost: -t[axis], finishedLevel: -t[axis], rawMm: 0, leans: 0, what: 'gripped diameter' };
   };
   const stop = contactAt(input, MINUS[axial], [{}], t);
   const on = (axis: Axis): Contact => (axis === axial ? stop : centered(axis));

@@ -14,9 +14,11 @@ export interface Contact {
   readonly touches: boolean;
   /** the touched face's coordinate along the locator's axis, seated frame */
   readonly seatedLevel: number;
+  /** how far out the touched face reaches, seated frame: the same, but on a round or slanting face touched elsewhere */
+  readonly outermost: number;
   /** the finished face the position is counted from, seated frame: the touched one, or the one under the raw stock */
   readonly finishedLevel: number;
-  /** stock between the touched face and the finished one, mm; 0 on a finished face */
+  /** stock between the touched face, where it is outermost, and the finished one, mm; 0 on a finished face */
   readonly rawMm: number;
   /** how the touched face comes: a side of the blank as the job says, stock left by a cut, or finished */
   readonly surface: SurfaceState;
@@ -160,24 +162,25 @@ function leanAt(mesh: TriangleMesh, faces: Direction, windows: readonly Window[]
 export function contactAt(part: SeatedPart, faces: Direction, windows: readonly Window[], t: Vec3): Contact {
   const found = furthest(part.loaded, faces, windows, t);
   const seatedLevel = found?.level ?? extreme(part.loaded, faces);
-  const finishedHere = furthest(part.finished, faces, windows, t)?.level;
-  const onFinished = finishedHere !== undefined && Math.abs(finishedHere - seatedLevel) < TOUCH_MM;
-  const finishedLevel = onFinished ? seatedLevel : extreme(part.finished, faces);
   const side = partSideFacing(part.orientation, faces);
-  const rawMm = onFinished ? 0 : signOf(faces) * (seatedLevel - finishedLevel);
-  const leans = found ? leanAt(part.loaded, faces, windows, t, seatedLevel) : 0;
-  const surface = surfaceAt(seatedLevel, faces, side, Math.abs(rawMm) <= 1e-6, part.blankSeated, part.blankSide);
+  const flatAreaMm2 = found && part.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0;
+  const leans = found && flatAreaMm2 === 0 ? leanAt(part.loaded, faces, windows, t, seatedLevel) : 0;
+  const outermost = leans > 0 ? extreme(part.loaded, faces) : seatedLevel;
+  const finishedHere = leans > 0 ? extreme(part.finished, faces) : furthest(part.finished, faces, windows, t)?.level;
+  const onFinished = finishedHere !== undefined && Math.abs(finishedHere - outermost) < TOUCH_MM;
+  const finishedLevel = onFinished ? outermost : extreme(part.finished, faces);
+  const rawMm = onFinished ? 0 : signOf(faces) * (outermost - finishedLevel);
   return {
     faces,
     side,
     touches: found !== null,
     seatedLevel,
+    outermost,
     finishedLevel,
     rawMm,
-    // cuts leave faces that are square: what leans and is not finished is the blank's own
-    surface: leans > 0 && !onFinished && part.blankSide ? part.blankSide(side) : surface,
+    surface: surfaceAt(outermost, faces, side, Math.abs(rawMm) <= 1e-6, part.blankSeated, part.blankSide),
     leans,
-    flatAreaMm2: found && part.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0,
+    flatAreaMm2,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
   };
 }
