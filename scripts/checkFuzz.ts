@@ -53,7 +53,7 @@ async function fuzzRequests(): Promise<string[]> {
   const address = await new Promise<string>((done) => server.stdout.on('data', (chunk: Buffer) => { said += chunk.toString(); const found = /is ready: (\S+)/.exec(said); if (found) done(found[1]); }));
   const base = `${address}/api/v1`;
   const own = { 'X-Violet-Jaw': '1', 'Content-Type': 'application/json' };
-  const signedIn = await fetch(`${base}/session`, { method: 'POST', headers: own, body: JSON.stringify({ name: 'Planner', password: 'violet-planner' }) });
+  const signedIn = await fetch(`${base}/session`, { method: 'POST', headers: own, body: JSON.stringify({ name: 'Lead', password: 'violet-lead' }) });
   const cookie = signedIn.headers.get('set-cookie')!.split(';')[0];
   const list = (await (await fetch(`${base}/jobs`, { headers: { Cookie: cookie } })).json() as { jobs: { id: string }[] }).jobs.map((j) => j.id);
   const wrong: string[] = [];
@@ -62,7 +62,7 @@ async function fuzzRequests(): Promise<string[]> {
   const makes: readonly (() => { method: string; path: string; body?: unknown })[] = [
     () => ({ method: 'GET', path: `/jobs?search=${inAddress(dice.one(UGLY))}&page=${inAddress(dice.one(UGLY))}&show=${dice.one(['all', 'open findings', '%'])}` }),
     () => ({ method: 'GET', path: `/jobs/${some()}${dice.one(['', '/issues', '/runs', '/audit', '/readings', '/issues/A/sheet', '/issues/A/run', '/issues/%F0%9F/sheet.pdf', '/issues/A/control.nc?part=x'])}` }),
-    () => ({ method: 'GET', path: dice.one(['/shop', '/audit', '/accounts', '/openapi.json', '/health', `/files/${'a'.repeat(64)}`, '/files/..%2f..%2fetc', `/machines/${inAddress(dice.one(UGLY))}/registers`, '/nothing', '/jobs/%']) }),
+    () => ({ method: 'GET', path: dice.one(['/shop', '/audit', '/accounts', '/openapi.json', '/health', `/files/${'a'.repeat(64)}`, '/files/..%2f..%2fetc', `/machines/${inAddress(dice.one(UGLY))}/registers`, '/nothing', '/jobs/%', '/bin', '/backups', `/backups/${inAddress(dice.one(UGLY))}`, `/news?topics=${inAddress(dice.one(UGLY))}`, '/session/all']) }),
     () => ({ method: 'POST', path: '/jobs', body: spoiled({ ...sensorFootJob(), number: `F-${dice.whole(1, 1e6)}` }) }),
     () => ({ method: 'PUT', path: `/jobs/${some()}`, body: spoiled(insulatorPlateJob('x.dxf', 'a'.repeat(64))) }),
     () => ({ method: 'PUT', path: '/shop', body: spoiled(demoShop) }),
@@ -71,6 +71,8 @@ async function fuzzRequests(): Promise<string[]> {
     () => ({ method: 'POST', path: `/jobs/${some()}/issues`, body: spoiled({ note: 'fuzz' }) }),
     () => ({ method: 'POST', path: `/runs/00000000-0000-4000-8000-${String(dice.whole(1, 50)).padStart(12, '0')}/events`, body: spoiled({ jobId: some(), letter: 'A', startedAt: '', events: [event, event] }) }),
     () => ({ method: 'POST', path: '/accounts', body: spoiled({ name: `fuzz ${dice.whole(1, 1e6)}`, role: 'operator', password: 'three words apart' }) }),
+    () => ({ method: 'POST', path: dice.one([`/bin/${some()}`, `/backups/${inAddress(dice.one(UGLY))}/restore`, '/verify']), body: spoiled({}) }),
+    () => ({ method: 'PUT', path: dice.one([`/accounts/${some()}`, '/session/password']), body: spoiled({ role: 'operator', active: true, current: 'x', password: 'three words apart' }) }),
     () => ({ method: dice.one(['DELETE', 'PATCH', 'PUT', 'OPTIONS', 'HEAD', 'TRACE'].filter((m) => m !== 'TRACE')), path: dice.one([`/runs/${some()}`, '/jobs', '/shop', `/jobs/x`]) }),
   ];
   let [done, slowest] = [0, 0];
