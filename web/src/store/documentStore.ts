@@ -81,7 +81,7 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
   let lookTimer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | null = null;
   /** what was sent and not answered: the server may hold it or not */
-  let unanswered: T[] = [];
+  const unanswered = new Set<T>();
   let closed = false;
 
   const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
@@ -90,7 +90,7 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
     const changed = (document: T, rest: Partial<DocumentState<T>>) => {
       const { base, revision, saveState } = get();
       // what is on its way is not there yet, nor is it what is wanted any more
-      const unsaved = unanswered.length > 0 || !same(document, base);
+      const unsaved = unanswered.size > 0 || !same(document, base);
       set({ document, ...rest, problem: null, saveState: saveState === 'conflict' || saveState === 'away' ? saveState : unsaved ? 'unsaved' : 'saved' });
       if (base !== null && unsaved) kept.keep({ document, base, revision });
       else kept.drop();
@@ -107,8 +107,8 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
       const { base, document, past, future } = get();
       if (base === null || document === null) return;
       // what was sent from here and arrived is nobody else's change
-      const from = unanswered.some((sent) => same(sent, theirs.document)) ? theirs.document : base;
-      unanswered = [];
+      const from = [...unanswered].some((sent) => same(sent, theirs.document)) ? theirs.document : base;
+      unanswered.clear();
       const { merged, taken, conflicts } = mergeDocuments(from, document, theirs.document);
       const rebase = (step: T) => mergeDocuments(from, step, theirs.document).merged;
       set({
@@ -127,14 +127,15 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
       while (saving) await saving;
       const { document, base, revision, saveState } = get();
       if (document === null || saveState === 'conflict') return;
-      if (unanswered.length === 0 && same(document, base)) {
+      if (unanswered.size === 0 && same(document, base)) {
         if (saveState !== 'saved') { kept.drop(); set({ saveState: 'saved', problem: null }); }
         return;
       }
       if (saveState !== 'away') set({ saveState: 'saving' });
-      unanswered.push(document);
+      const isNew = !unanswered.has(document);
+      unanswered.add(document);
       saving = place.write(document, revision).then((next) => {
-        unanswered = [];
+        unanswered.clear();
         set({ base: document, revision: next, problem: null });
         const now = get().document;
         if (same(now, document)) { kept.drop(); set({ saveState: 'saved' }); }
@@ -142,7 +143,8 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
       }, (error: unknown) => {
         if (!(error instanceof ServerProblem)) throw error;
         if (error.isAway) { set({ saveState: 'away', problem: error.message }); schedule(RETRY_AFTER_MS); return; }
-        unanswered.pop();
+        // that it is refused now says nothing of an earlier try
+        if (isNew) unanswered.delete(document);
         if (error.status === 409 && error.extra.current) takeIn(error.extra.current as Revised<T>);
         else if (error.isSignedOut) { set({ saveState: 'away', problem: 'Signed out.' }); schedule(RETRY_AFTER_MS); }
         else if (!same(get().document, document)) { set({ saveState: 'unsaved', problem: null }); schedule(0); }
