@@ -144,7 +144,7 @@ describe('DXF outlines with a thickness', () => {
   });
 
   test('nothing closed in it, a binary one, a torn one', async () => {
-    expect(await problem(dxf('0\nINSERT\n8\n0\n2\nBLOCK\n10\n0\n20\n0\n'), { thickness: 5 })).toMatch(/no closed outline; it holds a insert/);
+    expect(await problem(dxf('0\nINSERT\n8\n0\n2\nBLOCK\n10\n0\n20\n0\n'), { thickness: 5 })).toMatch(/no closed outline; it holds an insert/);
     expect(await problem(Buffer.from('AutoCAD Binary DXF\r\n\u001a\u0000'), {})).toMatch(/binary DXF/);
     expect(await problem(Buffer.from('0\nSECTION\n2\nENTITIES\n0\nLI'), {})).toMatch(/damaged or cut off|no closed outline/);
   });
