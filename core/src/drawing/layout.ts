@@ -234,7 +234,7 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const marks = scene.shapes.flatMap((s) => (s.kind === 'zero' ? [{ at: toPage(s.at), name: s.label }] : []));
   const taken = [...primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : [])), ...marks.map((m) => roomOfMark(m.at, options.markSize))];
   const named = marks.flatMap((m) => (m.name ? [besideMark(m.at, m.name, options.markSize, fontSize * 1.1)] : []));
-  const names = placeTexts([...loose, ...named], taken, { x0, x1: x0 + width, y0, y1: y0 + height });
+  const names = placeTexts([...loose, ...named], taken, { x0, x1: x0 + width, y0, y1: y0 + height }).flatMap((t) => (t.role === 'register' ? [groundOf(t), t] : [t]));
   return { width, height, scale, primitives: [...primitives.filter((p) => !isText(p)), ...names, ...texts], toPage };
 }
 
