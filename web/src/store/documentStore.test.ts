@@ -213,23 +213,24 @@ test('what the server refuses stays here with the reason, and undo puts it right
   expect(now()).toMatchObject({ saveState: 'saved', problem: null });
 });
 
-test('what is undone while it is being refused is saved, and nothing is said any more', async () => {
+/** An edit on its way that will be refused in half a second; what is sent after it is taken. */
+async function sentAndSlowlyRefused(change: Partial<Doc>): Promise<void> {
   server.refuse = 'Op 10 is used twice.';
   server.slowMs = 500;
-  edit({ a: 2 });
+  edit(change);
   await pass(300);
   server.refuse = null;
+}
+
+test('what is undone while it is being refused is saved, and nothing is said any more', async () => {
+  await sentAndSlowlyRefused({ a: 2 });
   now().undo();
   await pass(600);
   expect(now()).toMatchObject({ saveState: 'saved', problem: null, document: { a: 1 } });
 });
 
 test('a refusal of what was meanwhile edited again is not told', async () => {
-  server.refuse = 'Op 10 is used twice.';
-  server.slowMs = 500;
-  edit({ a: 2 });
-  await pass(300);
-  server.refuse = null;
+  await sentAndSlowlyRefused({ a: 2 });
   edit({ a: 3 });
   await pass(460);
   expect(now()).toMatchObject({ saveState: 'saving', problem: null });
