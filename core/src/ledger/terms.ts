@@ -90,7 +90,7 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
       }] : []),
       {
         key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
-        from: Math.abs(raw) > 1e-9 ? contact.what ? `located by the ${contact.what}` : `allowance on the part's ${side}` : contact.leans > 0 ? `its outermost is finished` : `touches the ${touchedFace(contact)}`,
+        from: Math.abs(raw) > 1e-9 ? contact.what ? `located by the ${contact.what}` : `allowance on the part's ${side}` : contact.leans > 0 ? 'its outermost is finished' : `touches the ${touchedFace(contact)}`,
         plusMinus: Math.abs(raw) > 1e-9 ? null : 0,
       },
       {

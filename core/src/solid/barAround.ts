@@ -2,7 +2,8 @@ import { AXES, type Axis, type Vec3 } from '../frames';
 import type { TriangleMesh } from './mesh';
 import { chordsOf, placed, prism, type Bar, type Loop } from './prism';
 
-const DEVIATION_MM = 0.01;
+/** Chords of a round bar stay this close to its circle, mm. */
+export const DEVIATION_MM = 0.01;
 const SAME_MM = 1e-4;
 const ORDER: Record<Axis, readonly [Axis, Axis]> = { x: ['y', 'z'], y: ['z', 'x'], z: ['x', 'y'] };
 

@@ -4,7 +4,7 @@ export * from './kernel';
 export { withArcs } from './arcs';
 export * from './levels';
 export { shareSlopes } from './facesOf';
-export { barAround } from './barAround';
+export { barAround, DEVIATION_MM } from './barAround';
 export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';
 export { loadKernel } from './load';

@@ -74,8 +74,9 @@ const rounded = (value: number, unit: string) => `${Math.abs(value) >= 100 ? Mat
 
 /** A force with its unit, as exact as forces are known: N, from 10 000 N kN; inch jobs lbf. */
 export function formatForce(newton: number, units: Units): string {
-  if (units === 'inch') return rounded(newton / N_PER_LBF, 'lbf');
-  return Math.abs(newton) >= 10_000 ? `${(newton / 1000).toFixed(1)} kN` : rounded(newton, 'N');
+  const { name, per } = forceUnit(units);
+  if (units === 'inch') return rounded(newton / per, name);
+  return Math.abs(newton) >= 10_000 ? `${(newton / 1000).toFixed(1)} kN` : rounded(newton, name);
 }
 
 /** A torque with its unit: N·m, inch jobs lbf·ft. */

@@ -1,10 +1,8 @@
 import { finding, type Finding, type Told } from '../../findings';
 import { PART_SIDE } from '../../part';
+import { DEVIATION_MM } from '../../solid';
 import { capital } from '../../units';
 import { theLocator, type SeatFacts } from '..';
-
-/** Chords and facets of a curve stay this close to it. */
-const CURVE_MM = 0.01;
 
 /**
  * Jaw, stop, fence or pins against a round or slanting place: where the part comes to depends on where they stand along it.
@@ -24,7 +22,7 @@ export function meetsSquarely(seat: SeatFacts, roundPins: readonly ('x' | 'y')[]
     }
     return say('caution', {
       says: `${meets}: if it stands ${speech.sizeWithUnit(stepMm)} elsewhere along it, ${axis.toUpperCase()} changes by about ${speech.sizeWithUnit(leans * stepMm)}.`,
-      numbers: { leans }, because: `${because} The curve is followed within ${speech.sizeWithUnit(CURVE_MM)}.`, remedy: 'Set it to the middle of the round or to a square place, or touch off every part in this axis.',
+      numbers: { leans }, because: `${because} The curve is followed within ${speech.sizeWithUnit(DEVIATION_MM)}.`, remedy: 'Set it to the middle of the round or to a square place, or touch off every part in this axis.',
     });
   });
 }
