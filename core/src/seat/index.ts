@@ -1,3 +1,4 @@
+export * from './contact';
 export * from './slide';
 export * from './moved';
 export * from './seatInVise';

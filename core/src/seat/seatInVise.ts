@@ -2,7 +2,8 @@ import type { Direction, Vec3 } from '../frames';
 import type { Setup } from '../job';
 import type { Vise } from '../shop';
 import { reachInWindow, TOUCH_MM, type Window } from '../solid';
-import { contactAt, gapOver, metFirst, metLevel, placed, slideHome, toSeated, type Contact, type Locator, type Locators, type SeatedPart, type SeatFacts, type Slide } from './slide';
+import { contactAt, metLevel, toSeated, type Contact, type SeatedPart } from './contact';
+import { gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatFacts, type Slide } from './slide';
 
 /** Where the stop stands; which face it is meant for is a matter of the checks. */
 export type StopPlace = Omit<Setup['stop'], 'face'>;

@@ -2,7 +2,8 @@ import type { Axis, Direction } from '../frames';
 import type { PlateHold } from '../job';
 import type { Bond, FlatDevice } from '../shop';
 import { TOUCH_MM, type Window } from '../solid';
-import { contactAt, gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatedPart, type SeatFacts, type Slide } from './slide';
+import { contactAt, type SeatedPart } from './contact';
+import { gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatFacts, type Slide } from './slide';
 
 export interface FlatSeatInput extends SeatedPart {
   readonly device: FlatDevice;

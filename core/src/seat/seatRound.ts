@@ -2,7 +2,8 @@ import { partSideFacing, vec, type Axis, type Direction } from '../frames';
 import type { RoundHold } from '../job';
 import type { RoundDevice } from '../shop';
 import { reachInWindow, TOUCH_MM, type Window } from '../solid';
-import { contactAt, placed, toSeated, type Contact, type Locator, type SeatedPart, type SeatFacts } from './slide';
+import { contactAt, toSeated, type Contact, type SeatedPart } from './contact';
+import { placed, type Locator, type SeatFacts } from './slide';
 
 export interface RoundSeatInput extends SeatedPart {
   readonly device: RoundDevice;

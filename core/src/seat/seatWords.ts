@@ -1,6 +1,7 @@
 import { PART_SIDE } from '../part';
 import { capital, type Speech } from '../units';
-import type { Contact, Locator, SeatFacts } from './slide';
+import type { Contact } from './contact';
+import type { Locator, SeatFacts } from './slide';
 
 /** "raw bottom face" or "finished top face": what a locator touches; said where it is not square to it. */
 export function touchedFace(contact: Contact): string {
