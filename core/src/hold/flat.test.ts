@@ -155,6 +155,15 @@ describe('pods', () => {
     expect((await on(pods, { pods: [...under, { ...out[2], on: false }] })).codes).not.toContain('pod-leaks');
   });
 
+  test('a part beside all pods: one stop that says so, and what lies on what is not said twice', async () => {
+    const { only, codes } = await on(pods, { pods: [] });
+    expect(codes.filter((c) => ['part-stands-beside-rest', 'part-not-carried'].includes(c))).toEqual(['part-stands-beside-rest']);
+    expect(only.findings.find((f) => f.code === 'part-stands-beside-rest')).toMatchObject({
+      level: 'stop', says: 'Nothing of the part lies over the pods: it stands on the bed under the pods.', remedy: 'Put pods under the part, or lay it over them.',
+    });
+    expect(only.facts?.seat.locators.z).toMatchObject({ name: 'bed under the pods', at: 0 });
+  });
+
   test('overhang is the farthest corner from any pod', async () => {
     const { only, codes } = await on(pods, { pods: [{ id: 'pod-4', x: 105, y: 95, on: true }] });
     expect(only.facts?.hold.overhangMm).toBeCloseTo(Math.hypot(200 - 145, 150 - 125), 6);

@@ -1,5 +1,5 @@
 import { vec, type Box3, type Vec3 } from '../frames';
-import { LOCATED_SIDE, restHeight } from '../seat';
+import { LOCATED_SIDE, liesFlat, restHeight } from '../seat';
 import type { Bond, FlatDevice } from '../shop';
 import type { Outlines } from '../solid';
 import { clampEffects } from './clamps';
@@ -179,8 +179,9 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     ...(setup.plate.bond && !bond ? [{ kind: 'bond-not-chosen' as const }] : []),
     ...(bond && warm === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.plate.temperature, noneAt: bond.noneAt }] : []),
   ];
+  const lies = liesFlat(seat) ? speech.area(areaMm2) : `nothing flat on the ${seat.locators.z.name}`;
   const figures: Figure[] = [
-    { label: under.alone ? 'Underside, cut free' : 'Underside', value: speech.area(areaMm2) },
+    { label: under.alone ? 'Underside, cut free' : 'Underside', value: lies },
     ...(suction.areaMm2 > 0 ? [{ label: 'Vacuum', value: `${suction.vacuumKPa.toFixed(1)} kPa on ${speech.area(suction.areaMm2)}: ${speech.force(-suction.forces.reduce((s, f) => s + f.forceN.z, 0))} down` }] : []),
     ...(freed.length > 1 ? [{ label: `Smallest of ${freed.length} parts`, value: speech.area(Math.min(...freed.map((f) => f.areaMm2))) }] : []),
     ...(bond ? [{ label: 'Sticks', value: `${speech.area(kernel.flatArea(stuck))}, ${Math.round(warm * 100)} % of its strength at ${setup.plate.temperature} °C` }] : []),

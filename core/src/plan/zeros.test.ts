@@ -45,7 +45,7 @@ describe('a seat that hands would find', () => {
     const { register, codes, setup } = planCase('stands-in-bed');
     expect(register(20).z).toBeCloseTo(0, 9);
     expect(codes(20)).toContain('part-stands-beside-rest');
-    expect(setup(20).findings.find((f) => f.code === 'part-stands-beside-rest')).toMatchObject({ level: 'stop', says: 'What hangs down stands on the bed: the parallels stay 1.587 mm below it and carry nothing.' });
+    expect(setup(20).findings.find((f) => f.code === 'part-stands-beside-rest')).toMatchObject({ level: 'stop', says: 'What hangs down stands on the bed: the parallels stay 1.588 mm below the part and carry nothing.' });
   });
   test('a flange that would hold the part off jaw and parallels beside them does not', () => {
     expect(planCase('stuck-start').register(20)).toEqual(near(-7 + 2 - 2, -132.5, 51.5));

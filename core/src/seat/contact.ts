@@ -125,3 +125,9 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
   };
 }
+
+/** Less flat area than this is a line or a point, mm². */
+const LEAST_FLAT_MM2 = 1e-6;
+
+/** Whether a flat face of the part, and not an edge or a round, lies on what carries it. */
+export const liesFlat = (seat: { readonly rest: Contact }): boolean => seat.rest.touches && seat.rest.flatAreaMm2 > LEAST_FLAT_MM2;

@@ -42,7 +42,11 @@ function locator(axis: 'x' | 'y', plate: PlateHold): Locator {
   return { name: `${side} ${what}`, at, kind: by === 'hand' ? 'hand' : 'set', from: axis === 'x' ? 'the device\'s left edge' : 'the device\'s front edge' };
 }
 
-const onDevice = (device: FlatDevice): Locator => ({ name: device.kind, at: 0, kind: 'datum', from: `lies on the ${device.kind}, whose top is its datum` });
+function onDevice(device: FlatDevice): Locator {
+  // the bed is not what the pods on it carry
+  if (device.kind === 'vacuum pods') return { name: 'bed under the pods', at: 0, kind: 'datum', from: 'lies on the bed under the pods, which is their datum' };
+  return { name: device.kind, at: 0, kind: 'datum', from: `lies on the ${device.kind}, whose top is its datum` };
+}
 
 function restLocator(device: FlatDevice, plate: PlateHold, bond: Bond | null): Locator {
   const at = restHeight(device, plate, bond);

@@ -27,8 +27,12 @@ export function unitName(units: Units): string {
   return units === 'mm' ? 'mm' : 'in';
 }
 
+/** Far above the noise of floating point, far below what is printed: 3/16 in is 4.7625 mm, whichever way it was added up. */
+const HALVES_UP = 1e-9;
+
+/** Halves are rounded away from zero, also those that come out a little lower. */
 function fixed(mm: number, units: Units): { text: string; negative: boolean } {
-  const text = Math.abs(toUnits(mm, units)).toFixed(decimals(units));
+  const text = (Math.abs(toUnits(mm, units)) + HALVES_UP).toFixed(decimals(units));
   return { text, negative: mm < 0 && Number(text) !== 0 };
 }
 

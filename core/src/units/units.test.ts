@@ -21,3 +21,10 @@ test('inches go in and come out unchanged', () => {
   expect(speechIn('inch').area(645.16)).toBe('1.000 in²');
   expect(speechIn('mm').volume(1234.5)).toBe('1.234 cm³');
 });
+
+test('halves are rounded one way, however the number was added up: 3/16 in on either side reads the same', () => {
+  expect(formatLength((3 / 16) * 25.4, 'mm')).toBe('4.763');
+  expect(formatLength(30.1625 - 25.4, 'mm')).toBe('4.763');
+  expect(formatSigned(25.4 - 30.1625, 'mm')).toBe('−4.763');
+  expect(formatSigned(-1e-10, 'mm')).toBe('+0.000');
+});

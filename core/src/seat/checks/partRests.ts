@@ -1,6 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Vise } from '../../shop';
-import type { Rest, SeatFacts } from '..';
+import { liesFlat, type Rest, type SeatFacts } from '..';
 
 /** The part must lie flat on both parallels, or on the bed, with enough area to be pressed down on. */
 export function partRests(seat: SeatFacts, rest: Rest, vise: Vise, told: Told): Finding[] {
@@ -9,7 +9,7 @@ export function partRests(seat: SeatFacts, rest: Rest, vise: Vise, told: Told): 
   const numbers = { restAreaMm2: area, wantedAreaMm2: vise.minimumRestAreaMm2, rearMm2: seat.restStripsMm2[0], frontMm2: seat.restStripsMm2[1] };
   const on = `the ${rest.name}`;
   const remedy = 'Lay another face down, use parallels of another thickness, or put the part on the bed.';
-  if (!seat.rest.touches || area < 1e-6) {
+  if (!liesFlat(seat)) {
     return [say('stop', { says: `The part does not rest: there is no flat face over ${on}.`, numbers, because: 'Without a flat under it the height of the part is not known.', remedy })];
   }
   const found: Finding[] = [];

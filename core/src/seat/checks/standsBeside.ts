@@ -6,12 +6,18 @@ export function standsBeside(seat: SeatFacts, told: Told): Finding[] {
   const below = seat.standsBelow;
   if (!below) return [];
   const { speech } = told;
-  const [name, bed] = [`the ${below.name}`, seat.locators.z.name];
-  const gap = below.gap === null ? `nothing of it lies over ${name}` : `${name} stay ${speech.sizeWithUnit(below.gap)} below it`;
-  return [finding(told, 'part-stands-beside-rest', 'seat')('stop', {
-    says: `What hangs down stands on the ${bed}: ${gap} and carry nothing.`,
-    numbers: below.gap === null ? {} : { gapMm: below.gap },
-    because: `Between ${name} the part reaches lower than they are high, so the ${bed} carries it, and it tips.`,
-    remedy: below.gap === null ? `Lay the part so that ${name} carry it, or put it on the ${bed}.` : `Use ${below.name} at least ${speech.sizeWithUnit(below.gap)} higher, or lay another face down.`,
+  const [name, bed] = [below.name, `the ${seat.locators.z.name}`];
+  const say = finding(told, 'part-stands-beside-rest', 'seat');
+  if (below.gap === null) {
+    return [say('stop', {
+      says: `Nothing of the part lies over the ${name}: it stands on ${bed}.`, numbers: {},
+      because: `The ${name} carry nothing, and the part is not as high as they would hold it.`, remedy: `Put ${name} under the part, or lay it over them.`,
+    })];
+  }
+  const higher = speech.sizeWithUnit(below.gap);
+  return [say('stop', {
+    says: `What hangs down stands on ${bed}: the ${name} stay ${higher} below the part and carry nothing.`, numbers: { gapMm: below.gap },
+    because: `Between the ${name} the part reaches lower than they are high, so ${bed} carries it, and it tips.`,
+    remedy: `Use ${name} at least ${higher} higher, or lay another face down.`,
   })];
 }
