@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { readJobFile, type Job } from '../job';
+import { buildSheet } from '../sheet';
 import { loadKernel } from '../solid';
 import { disagreements } from '../testing/againstOracle';
 import { randomJob } from '../testing/randomJobs';
@@ -15,7 +16,7 @@ function planCase(name: string) {
   const planned = planner.plan({ ...file.value, bodies: () => null }, 'known');
   if (!planned.ok) throw new Error(planned.problem);
   const setup = (op: number) => planned.value.setups.find((s) => s.op === op)!;
-  return { planned: planned.value, register: (op: number) => setup(op).facts!.register, setup, codes: (op: number) => setup(op).findings.map((f) => f.code) };
+  return { job: file.value.job, planned: planned.value, register: (op: number) => setup(op).facts!.register, setup, codes: (op: number) => setup(op).findings.map((f) => f.code) };
 }
 
 const near = (x: number, y: number, z: number) => ({ x: expect.closeTo(x, 9), y: expect.closeTo(y, 9), z: expect.closeTo(z, 9) });
@@ -42,10 +43,12 @@ describe('a seat that hands would find', () => {
     expect(planCase('rest-edge').register(20).z).toBeCloseTo(14.5 - 4, 9);
   });
   test('what hangs lower than the parallels are high stands on the bed, and stops the sheet', () => {
-    const { register, codes, setup } = planCase('stands-in-bed');
+    const { job, planned, register, codes, setup } = planCase('stands-in-bed');
     expect(register(20).z).toBeCloseTo(0, 9);
     expect(codes(20)).toContain('part-stands-beside-rest');
     expect(setup(20).findings.find((f) => f.code === 'part-stands-beside-rest')).toMatchObject({ level: 'stop', says: 'What hangs down stands on the bed: the parallels stay 1.588 mm below the part and carry nothing.' });
+    const sheet = buildSheet(job, planned, null, { name: '', projection: 'third angle' }, null).setups.find((s) => s.op === 20)!;
+    expect(sheet.rows.find((r) => r.label === 'Parallels')?.value).toMatch(/^\d+\.\d+ mm, carry nothing$/);
   });
   test('a flange that would hold the part off jaw and parallels beside them does not', () => {
     expect(planCase('stuck-start').register(20)).toEqual(near(-7 + 2 - 2, -132.5, 51.5));

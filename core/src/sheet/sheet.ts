@@ -7,9 +7,9 @@ import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateWithStock, type CopyPlace } from '../blank';
 import type { Device, Shop } from '../shop';
-import { pocketOf } from '../seat';
+import { pocketOf, restIn } from '../seat';
 import { faceKeptInWords } from '../transition';
-import { speechIn, unitName, type Speech } from '../units';
+import { capital, speechIn, unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
 import { feedRate } from '../hold';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
@@ -114,10 +114,11 @@ function holdRows(planned: PlannedSetup, device: Device, facts: SetupFacts, spee
   const head: Row[] = [{ label: device.kind === 'vise' ? 'Vise' : `Held on ${device.kind}`, value: device.name }, stationRow(planned)];
   const figures = facts.hold.figures.map(({ label, value }) => ({ label, value }));
   if (device.kind === 'vise') {
-    const rest = facts.seat.locators.z;
+    const rest = restIn(device, setup);
+    const carries = facts.seat.standsBelow ? ', carry nothing' : '';
     return [
       ...head,
-      { label: device.jaws === 'step' ? 'Jaw steps' : 'Parallels', value: rest.at === 0 ? 'none, on the bed' : `${speech.size(rest.at)} ${unit}` },
+      { label: rest.height === 0 ? 'Parallels' : capital(rest.name), value: rest.height === 0 ? 'none, on the bed' : `${speech.size(rest.height)} ${unit}${carries}` },
       ...(pocketOf(setup) ? [
         { label: `Pocket wall, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)} ${unit}` }, { label: 'Pocket', value: `${speech.size(setup.closing.softJaws.depth)} deep, ledge ${speech.size(setup.closing.softJaws.ledge)}, fit ${speech.size(setup.closing.softJaws.fit)}` },
       ] : [{ label: `Stop, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.stop.fromJaw : -setup.stop.fromJaw)}  Z ${speech.signed(setup.stop.height)}` }]),
