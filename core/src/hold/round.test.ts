@@ -44,8 +44,10 @@ test.each([
   expect((await grip()).codes).not.toContain(code);
 });
 
-test('a block is not round', async () => {
-  expect((await planHeld({ device: chuck, part: { block: { x: 60, y: 40, z: 50 } } })).codes).toContain('grip-not-round');
+test('a block is not round, and no diameter is printed of it', async () => {
+  const { only, codes } = await planHeld({ device: chuck, part: { block: { x: 60, y: 40, z: 50 } } });
+  expect(codes).toContain('grip-not-round');
+  expect(only.facts!.hold.figures[0]).toEqual({ label: 'Grips, not round', value: '60.000 by 40.000 mm' });
 });
 
 test('a thin ring gives under the jaws, with less force it does not', async () => {

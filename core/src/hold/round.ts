@@ -1,5 +1,5 @@
 import { add, byAxis, scale, vec, type Vec3 } from '../frames';
-import { turnsAbout, type Gripped, type SeatFacts } from '../seat';
+import { isRoundGrip, turnsAbout, type Gripped, type SeatFacts } from '../seat';
 import type { RoundDevice } from '../shop';
 import { ViewMesh } from '../solid';
 import { circle, ownWeight, rectangleRing, toSeated, type HoldOf } from './input';
@@ -102,7 +102,10 @@ export function holdRound(input: HoldOf<RoundDevice> & { readonly seat: RoundSea
   const wall = gripped ? ringWall(input, gripped, staticN) : null;
   const figures: Figure[] = [
     ...(gripped ? [
-      { label: 'Grips diameter', value: speech.sizeWithUnit(Math.min(...gripped.across)) }, { label: 'Grip length', value: speech.sizeWithUnit(gripped.to - gripped.from) },
+      isRoundGrip(gripped)
+        ? { label: 'Grips diameter', value: speech.sizeWithUnit(Math.min(...gripped.across)) }
+        : { label: 'Grips, not round', value: `${speech.size(gripped.across[0])} by ${speech.sizeWithUnit(gripped.across[1])}` },
+      { label: 'Grip length', value: speech.sizeWithUnit(gripped.to - gripped.from) },
       { label: 'Stands out', value: `${speech.sizeWithUnit(free!.lengthMm)}, ${free!.diameters.toFixed(1)} diameters${free!.givesMm === null ? '' : `; gives ${speech.sizeWithUnit(free!.givesMm)} under ${speech.force(100)} at its end`}` },
     ] : []),
     { label: 'Gripping force', value: turningN === staticN ? speech.force(staticN) : `${speech.force(turningN)} of ${speech.force(staticN)} left at ${setup.round.rpm} 1/min` },

@@ -20,6 +20,12 @@ export interface Gripped {
   readonly to: number;
 }
 
+/** Jaws that close together center what differs by less than this from a round, mm. Common practice, no source. */
+const ROUND_MM = 0.05;
+
+/** Whether what is gripped is round, as far as jaws notice. */
+export const isRoundGrip = ({ across }: Pick<Gripped, 'across'>): boolean => Math.abs(across[0] - across[1]) <= ROUND_MM;
+
 const MINUS: Record<Axis, Direction> = { x: '-x', y: '-y', z: '-z' };
 const PLUS: Record<Axis, Direction> = { x: '+x', y: '+y', z: '+z' };
 

@@ -1,11 +1,10 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Setup } from '../../job';
-import type { Gripped, SeatFacts } from '../../seat';
+import { isRoundGrip, type Gripped, type SeatFacts } from '../../seat';
 import type { RoundDevice } from '../../shop';
 
 /** Stands out more than this many diameters: wants support (common practice). */
 const DIAMETERS = 3.5;
-const ROUND_MM = 0.05;
 
 /** A chuck, collet or rotary axis must be able to grip the part, at its speed, and not too far from its end. */
 export function roundGrip(seat: SeatFacts, gripped: Gripped | null, device: RoundDevice, setup: Setup, told: Told): Finding[] {
@@ -21,7 +20,7 @@ export function roundGrip(seat: SeatFacts, gripped: Gripped | null, device: Roun
       numbers: { acrossMm: d, fromMm: device.minDiameter, toMm: device.maxDiameter }, because: 'The jaws do not close on it, or do not open for it.', remedy: 'Take other jaws or another device.',
     }));
   }
-  if (Math.abs(gripped.across[0] - gripped.across[1]) > ROUND_MM && device.kind !== 'rotary axis') {
+  if (!isRoundGrip(gripped) && device.kind !== 'rotary axis') {
     found.push(finding(told, 'grip-not-round', 'hold')('stop', {
       says: `What is gripped is not round: ${speech.size(gripped.across[0])} by ${speech.sizeWithUnit(gripped.across[1])}.`,
       numbers: { first: gripped.across[0], second: gripped.across[1] }, because: 'Jaws that close together cannot center it.', remedy: 'Grip a round part of it, or hold it another way.',
