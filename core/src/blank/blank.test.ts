@@ -85,7 +85,7 @@ describe('kinds of blank', () => {
   test('a solid of its own is taken as read, and missed when it is not', () => {
     const mesh = bar({ section: 'round', across: 200, bore: 0, length: 50, along: 'z' }, { x: 55, y: 35, z: -5 });
     const blank = { ...newBlank(none), kind: 'own solid' as const, solid: { file: 'casting.step' } };
-    expect(planBlank(part, { allowance: none, blank, copies: ONE_COPY }, () => ({ mesh, key: 'casting' }))).toMatchObject({ problem: null, size: { x: 200, y: 200, z: 50 }, volumeMm3: expect.closeTo(meshVolume(mesh), 6) });
+    expect(planBlank(part, { allowance: none, blank, copies: ONE_COPY }, mesh)).toMatchObject({ problem: null, size: { x: 200, y: 200, z: 50 }, volumeMm3: expect.closeTo(meshVolume(mesh), 6) });
     expect(planBlank(part, { allowance: none, blank, copies: ONE_COPY }).problem).toMatch(/"casting\.step" has not been read yet/);
   });
 

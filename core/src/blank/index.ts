@@ -1,6 +1,5 @@
 import { AXES, byAxis, DIRECTIONS, axisOf, signOf, boxSize, type Axis, type Box3, type Direction, type Vec3 } from '../frames';
 import type { Allowance, Blank, BlankKind, Copies, SurfaceState } from '../job';
-import type { BodyMeshes } from '../part';
 import { bar, type Bar, boxMesh, meshBox, meshVolume, weldMesh, type TriangleMesh } from '../solid';
 import { boxOfCopies, copyPlaces, type CopyPlace } from './copies';
 
@@ -32,7 +31,7 @@ export function withStock({ blank, allowance }: { readonly blank: Blank; readonl
   return { allowance: next, blank: gains.reduce((b, d) => withState(b, d, 'sawn'), blank) };
 }
 
-export function stateOf(blank: Blank, side: Direction): SurfaceState {
+export function stateOf(blank: Pick<Blank, 'sides'>, side: Direction): SurfaceState {
   return blank.sides[ALLOWANCE_KEY[side]];
 }
 
@@ -40,7 +39,7 @@ export function stateOf(blank: Blank, side: Direction): SurfaceState {
 export const STOCK_MM = 1e-6;
 
 /** How a side really comes: as the job says, but no more than sawn where there is stock on it. @param allowance as the blank has it */
-export function stateWithStock(blank: Blank, allowance: Allowance, side: Direction): SurfaceState {
+export function stateWithStock(blank: Pick<Blank, 'sides'>, allowance: Allowance, side: Direction): SurfaceState {
   const state = stateOf(blank, side);
   return state === 'finished' && allowanceOn(allowance, side) > STOCK_MM ? 'sawn' : state;
 }
@@ -67,6 +66,9 @@ export function blankBox(part: Box3, allowance: Allowance): Box3 {
   };
 }
 
+/** What decides a blank's shape, besides the part and the stock on it. */
+export type BlankShape = Pick<Blank, 'kind' | 'along' | 'across' | 'bore' | 'solid'>;
+
 /** How the blank stands around the part, or around all copies of it. Part coordinates. */
 export interface BlankFacts {
   readonly kind: BlankKind;
@@ -75,8 +77,6 @@ export interface BlankFacts {
   readonly volumeMm3: number;
   /** its surface, curved facets marked */
   readonly surface: TriangleMesh;
-  /** changes with the shape only */
-  readonly key: string;
   /** stock on each side of the part's box, as it comes out */
   readonly allowance: Allowance;
   /** sides where the blank ends inside the part, with how far, mm */
@@ -91,11 +91,10 @@ export interface BlankFacts {
 interface Shape {
   readonly round?: { readonly bar: Bar; readonly center: Vec3 };
   readonly surface: TriangleMesh;
-  readonly key: string;
   readonly problem: string | null;
 }
 
-function barShape(whole: Box3, allowance: Allowance, { kind, along, across, bore }: Blank): Shape | null {
+function barShape(whole: Box3, allowance: Allowance, { kind, along, across, bore }: BlankShape): Shape | null {
   const start = whole.min[along] - allowanceOn(allowance, `-${along}`);
   const length = whole.max[along] + allowanceOn(allowance, `+${along}`) - start;
   const wall = kind === 'tube' && bore >= across ? 'The tube has no wall: its bore is as large as its outside diameter.' : null;
@@ -103,35 +102,34 @@ function barShape(whole: Box3, allowance: Allowance, { kind, along, across, bore
   const center = byAxis((axis) => (axis === along ? start : (whole.min[axis] + whole.max[axis]) / 2));
   const section = kind === 'hexagon bar' ? 'hexagon' as const : kind === 'tube' ? 'tube' as const : 'round' as const;
   const it: Bar = { section, across, bore: section === 'tube' ? bore : 0, length, along };
-  return { ...(section === 'hexagon' ? {} : { round: { bar: it, center } }), surface: bar(it, center), key: `${section} ${across} ${bore} ${length} ${along} ${JSON.stringify(center)}`, problem: null };
+  return { ...(section === 'hexagon' ? {} : { round: { bar: it, center } }), surface: bar(it, center), problem: null };
 }
 
-function shapeOf(whole: Box3, allowance: Allowance, blank: Blank, meshes: BodyMeshes): Shape {
+function shapeOf(whole: Box3, allowance: Allowance, blank: BlankShape, solid: TriangleMesh | null): Shape {
   const box = blankBox(whole, allowance);
-  const block = (problem: string | null): Shape => ({ surface: boxMesh(box), key: `block ${JSON.stringify(box)}`, problem });
+  const block = (problem: string | null): Shape => ({ surface: boxMesh(box), problem });
   if (isBoxKind(blank.kind)) return block(null);
   if (blank.kind === 'own solid') {
     if (!blank.solid) return block('No file is chosen for the blank.');
-    const found = meshes(blank.solid);
-    return found ? { surface: weldMesh(found.mesh), key: found.key, problem: null } : block(`The blank's file "${blank.solid.file}" has not been read yet, or the body chosen in it is not there.`);
+    return solid ? { surface: weldMesh(solid), problem: null } : block(`The blank's file "${blank.solid.file}" has not been read yet, or the body chosen in it is not there.`);
   }
   return barShape(whole, allowance, blank) ?? block(blank.across <= 0 ? `The ${blank.kind} has no size across.` : `The ${blank.kind} has no length or no wall.`);
 }
 
 /**
  * The blank around a part: a block, plate or sheet by its allowances, a bar by its size across and the allowance at its
- * ends, or a solid of its own. What cannot be made is told as a problem, and a block by the allowances stands in for it.
+ * ends, or a solid of its own, whose mesh is given once it is read. What cannot be made is told as a problem, and a block by the allowances stands in for it.
  */
-export function planBlank(part: Box3, job: { readonly allowance: Allowance; readonly blank: Blank; readonly copies: Copies }, meshes: BodyMeshes = () => null): BlankFacts {
+export function planBlank(part: Box3, job: { readonly allowance: Allowance; readonly blank: BlankShape; readonly copies: Copies }, solid: TriangleMesh | null = null): BlankFacts {
   const whole = boxOfCopies(part, job.copies);
   const flat = blankBox(whole, job.allowance);
   const hasVolume = !isBoxKind(job.blank.kind) || AXES.every((axis) => flat.max[axis] - flat.min[axis] > 1e-6);
-  const { surface, key, problem, round } = shapeOf(whole, job.allowance, job.blank, meshes);
+  const { surface, problem, round } = shapeOf(whole, job.allowance, job.blank, solid);
   const box = isBoxKind(job.blank.kind) ? flat : meshBox(surface);
   const size = boxSize(box);
   const stock = (side: Direction) => signOf(side) * ((signOf(side) > 0 ? box.max : box.min)[axisOf(side)] - (signOf(side) > 0 ? whole.max : whole.min)[axisOf(side)]);
   return {
-    kind: job.blank.kind, box, size, surface, ...(round ? { round } : {}), key, problem, hasVolume,
+    kind: job.blank.kind, box, size, surface, ...(round ? { round } : {}), problem, hasVolume,
     volumeMm3: isBoxKind(job.blank.kind) ? size.x * size.y * size.z : meshVolume(surface),
     allowance: isBoxKind(job.blank.kind) ? job.allowance : { xMinus: stock('-x'), xPlus: stock('+x'), yMinus: stock('-y'), yPlus: stock('+y'), zMinus: stock('-z'), zPlus: stock('+z') },
     short: DIRECTIONS.flatMap((side) => (stock(side) < -1e-9 ? [{ side, by: -stock(side) }] : [])),

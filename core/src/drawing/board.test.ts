@@ -151,7 +151,7 @@ test('a cut through a bore shows it open: the hatched area is the plate less the
 });
 
 test('outlines are symmetric or not: a block both ways, a plate with one corner off not', () => {
-  const of = (mesh: typeof plate) => { const made = kernel.fromMesh(mesh); if (!made.ok) throw new Error(made.problem); return symmetryOf(kernel, { key: '', solid: made.value, surface: mesh, box: meshBox(mesh) }); };
+  const of = (mesh: typeof plate) => { const made = kernel.fromMesh(mesh); if (!made.ok) throw new Error(made.problem); return symmetryOf(kernel, { solid: made.value, surface: mesh, box: meshBox(mesh) }); };
   expect(of(boxMesh(box([0, 0, 0], [10, 20, 30])))).toEqual(['x', 'y', 'z'].map((along) => ({ along, leftRight: true, upDown: true, halfTurn: true })));
   const cornered = prism(polygonLoop([[0, 0], [40, 0], [40, 20], [30, 30], [0, 30]]), [], 5);
   expect(of(cornered)[2]).toEqual({ along: 'z', leftRight: false, upDown: false, halfTurn: false });

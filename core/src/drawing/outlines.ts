@@ -1,6 +1,5 @@
 import { rotationOf, thenRotate, vec, type Orientation, type Rotation, type Vec3 } from '../frames';
-import type { StageCache } from '../plan/cache';
-import type { Planner } from '../plan';
+import type { Planner, Stage } from '../plan';
 import { viewLines, type Kernel, type Outlines, type Solid, type ViewLines } from '../solid';
 
 /** Ways to look at a setup. Rows: drawing right, drawing up, towards the eye, in seated (machine) axes. */
@@ -55,48 +54,49 @@ export type RouteOutlines = {
   readonly unreached: Readonly<Record<ViewName, Outlines>> | null;
 };
 
+type Look = { kernel: Kernel; solid: Solid; view: ViewName; orientation: Orientation };
+const seenStage: Stage<Look, Seen> = { name: 'lines of a view', compute: ({ kernel, solid, view, orientation }) => look(kernel, solid, viewRotation(view, orientation)) };
+const outlineStage: Stage<Look, Outlines> = { name: 'outline of a view', compute: ({ kernel, solid, view, orientation }) => kernel.silhouette(solid, viewRotation(view, orientation)) };
+const removedStage: Stage<{ kernel: Kernel; loaded: Outlines; left: Outlines }, Outlines> = { name: 'outline of what goes', compute: ({ kernel, loaded, left }) => kernel.flatDifference(loaded, left) };
+const gripStage: Stage<{ kernel: Kernel; solid: Solid; orientation: Orientation; depth: number }, Outlines> = {
+  name: 'section at the grip', compute: ({ kernel, solid, orientation, depth }) => kernel.section(solid, viewRotation('above', orientation), depth),
+};
+
 /**
  * Outlines of the planner's last plan, for drawing. Silhouettes are kept per solid and orientation.
  * @param planned the plan just made by this planner
  */
 export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { top: { z: number }; vise: { gripDepthMm: number } | null } } | null }[] }): RouteOutlines | null {
-  const { kernel, cache, solids } = planner;
+  const { kernel, graph: g, solids } = planner;
   if (!solids) return null;
-  const seen = (key: string, solid: Solid, view: ViewName, orientation: Orientation) =>
-    memo(cache, 'silhouette', `${key} ${view} ${JSON.stringify(orientation)}`, () => look(kernel, solid, viewRotation(view, orientation)));
-  const outline = (key: string, solid: Solid, view: ViewName, orientation: Orientation) =>
-    memo(cache, 'outline', `${key} ${view} ${JSON.stringify(orientation)}`, () => kernel.silhouette(solid, viewRotation(view, orientation)));
+  const seen = (solid: Solid, view: ViewName, orientation: Orientation) => g.run(seenStage, { kernel, solid, view, orientation });
+  const outline = (solid: Solid, view: ViewName, orientation: Orientation) => g.run(outlineStage, { kernel, solid, view, orientation });
   const byView = <T>(make: (view: ViewName) => T) => Object.fromEntries(VIEW_NAMES.map((v) => [v, make(v)])) as Record<ViewName, T>;
-  const plain: Orientation = { up: '+z', right: '+x' };
+  const plain: Orientation = g.same({ up: '+z', right: '+x' });
+  const { unreached } = solids;
   return {
-    part: byView((view) => seen(solids.part.key, solids.part.solid, view, plain)),
-    blank: byView((view) => outline(solids.blank.key, solids.blank.solid, view, plain)),
-    unreached: solids.unreached && byView((view) => outline(solids.unreached!.key, solids.unreached!.solid, view, plain)),
+    part: byView((view) => seen(solids.part.solid, view, plain)),
+    blank: byView((view) => outline(solids.blank.solid, view, plain)),
+    unreached: unreached && byView((view) => outline(unreached, view, plain)),
     setups: planned.setups.map(({ id, setup, facts }, i) => {
       const { cut, before } = { cut: solids.cuts[i], before: solids.cuts[i - 1]?.onward ?? solids.blank };
       if (!facts || !cut) return { id, views: null };
-      const { orientation } = setup;
+      const orientation = g.same(setup.orientation);
+      const isLast = i === planned.setups.length - 1;
+      const depth = facts.hold.top.z - (facts.hold.vise?.gripDepthMm ?? 0) / 2 - facts.seat.pose.translation.z;
       return {
         id,
         views: byView((view): SetupOutlines => {
-          const loaded = outline(before.key, before.solid, view, orientation);
-          const left = seen(cut.left.key, cut.left.solid, view, orientation);
-          const last = i === planned.setups.length - 1 ? solids.unreached : null;
-          const depth = facts.hold.top.z - (facts.hold.vise?.gripDepthMm ?? 0) / 2 - facts.seat.pose.translation.z;
+          const loaded = outline(before.solid, view, orientation);
+          const left = seen(cut.left.solid, view, orientation);
           return {
             loaded, left,
-            removed: memo(cache, 'removed outline', `${before.key} ${cut.left.key} ${view} ${JSON.stringify(orientation)}`, () => kernel.flatDifference(loaded, left.silhouette)),
-            unreached: last ? outline(last.key, last.solid, view, orientation) : [],
-            section: view === 'above' && facts.hold.vise
-              ? memo(cache, 'section', `${before.key} ${depth} ${JSON.stringify(orientation)}`, () => kernel.section(before.solid, viewRotation('above', orientation), depth))
-              : [],
+            removed: g.run(removedStage, { kernel, loaded, left: left.silhouette }),
+            unreached: isLast && unreached ? outline(unreached, view, orientation) : [],
+            section: view === 'above' && facts.hold.vise ? g.run(gripStage, { kernel, solid: before.solid, orientation, depth }) : [],
           };
         }),
       };
     }),
   };
-}
-
-function memo<T>(cache: StageCache, stage: string, key: string, compute: () => T): T {
-  return cache.get(stage, key, compute);
 }

@@ -1,5 +1,6 @@
 import type { Box3 } from '../frames';
-import type { Setup, Tool } from '../job';
+import type { Tool } from '../job';
+import type { HoldSetup } from './input';
 import { restIn, type Gripped, type SeatFacts } from '../seat';
 import { isFlatDevice, isRound, isVise, type Device, type WorkMaterial } from '../shop';
 import type { Kernel, Outlines } from '../solid';
@@ -23,7 +24,7 @@ export interface Bend {
 }
 
 export interface BendingInput {
-  readonly setup: Setup;
+  readonly setup: HoldSetup;
   readonly seat: SeatFacts;
   readonly device: Device;
   readonly hold: HoldFacts;

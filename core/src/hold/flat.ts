@@ -190,7 +190,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   ];
   const by: HeldBy = { device, setup, bond, kinds: setup.plate.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind)) };
   return {
-    kind: device.kind, frees: under.frees, top: topOf(device, rest), open: openOnFlat(setup, device.kind === 'vacuum pods' ? device.podHeight : 0),
+    kind: device.kind, frees: under.frees, top: topOf(device, rest), open: openOnFlat(setup.plate, input.touchDiameterMm, device.kind === 'vacuum pods' ? device.podHeight : 0),
     vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
     drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,

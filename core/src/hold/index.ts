@@ -15,7 +15,7 @@ export { boltOf, holeName, nearestAnchor } from './clamps';
 export { contactInWords } from './contactWords';
 export { gaugeBlock } from './steps';
 export { relievedOutline, signedArea, type PocketChoices } from './softJaws';
-export type { HoldInput } from './input';
+export { NOT_HOLD, type HoldInput, type HoldSetup } from './input';
 export { planBending, type Bend, type Bending } from './bending';
 export { planMargins, type Margin, type MarginFacts } from './margin';
 

@@ -5,13 +5,19 @@ import type { Device, Shop, WorkMaterial } from '../shop';
 import type { Kernel, Outlines, TriangleMesh } from '../solid';
 import type { Speech } from '../units';
 
+/** What of a setup says nothing of how it is held; all else may, also what is added later. */
+export const NOT_HOLD = ['id', 'op', 'does', 'register', 'zero', 'programmed', 'nextCopy', 'touchOff', 'lengths', 'consumables', 'firstPart', 'measured', 'program', 'why'] as const satisfies readonly (keyof Setup)[];
+export type HoldSetup = Omit<Setup, (typeof NOT_HOLD)[number]>;
+
 /** What a hold is computed from. Outlines in device X and Y. */
 export interface HoldInput {
-  readonly setup: Setup;
+  readonly setup: HoldSetup;
   readonly seat: SeatFacts;
   readonly shop: Pick<Shop, 'clamps' | 'bonds' | 'altitude'>;
   /** null: the library does not know it */
   readonly material: WorkMaterial | null;
+  /** diameter of the tool that touches sides: it needs room beside pins */
+  readonly touchDiameterMm: number;
   readonly speech: Speech;
   readonly kernel: Kernel;
   /** what is left before this setup, in seated axes */

@@ -1,7 +1,7 @@
 import { vec } from '../frames';
 import type { Tool } from '../job';
 import { aluminium } from '../testing/held';
-import { setup, tool } from '../testing/fixtures';
+import { tool } from '../testing/fixtures';
 import { planMargins } from './margin';
 import { demandOf } from './cutting';
 import { timesBorne, wrenchAt } from './lock';
@@ -16,7 +16,7 @@ const pinned = (x: number): HoldContact[] => [
   contact({ name: 'pin behind', points: [vec(x, 60, 10)], inward: vec(0, -1, 0) }), contact({ name: 'pin in front', points: [vec(x < 40 ? 0 : 80, 0, 10)], inward: vec(0, 1, 0) }),
 ];
 const removed = { min: vec(0, 0, 18), max: vec(80, 60, 20) };
-const marginOf = (contacts: HoldContact[], t: Tool) => planMargins({ contacts, forces: [], freed: [] } as unknown as HoldFacts, setup({ tools: [t] }), aluminium, removed, 18).margins[0];
+const marginOf = (contacts: HoldContact[], t: Tool) => planMargins({ hold: { contacts, forces: [], freed: [] } as unknown as HoldFacts, tools: [t], material: aluminium, removed, lowestCut: 18 }).margins[0];
 const drill = tool({ use: 'drilling', material: 'carbide', diameter: 10, flutes: 2, feedPerTooth: 0.1, point: 118 });
 
 describe('the moment of the cutter', () => {

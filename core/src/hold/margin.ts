@@ -1,5 +1,5 @@
 import { vec, type Box3, type Vec3 } from '../frames';
-import type { Setup, Tool } from '../job';
+import type { Tool } from '../job';
 import type { WorkMaterial } from '../shop';
 import { demandOf, FORCE_SCATTER, missingOf, type CutDemand } from './cutting';
 import { timesBorne, wrenchAt } from './lock';
@@ -91,15 +91,24 @@ function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times'
   return found;
 }
 
+export interface MarginInput {
+  readonly hold: HoldFacts;
+  readonly tools: readonly Tool[];
+  readonly material: WorkMaterial | null;
+  /** what the setup takes away, device frame; null: nothing, so nothing is asked of the hold */
+  readonly removed: Box3 | null;
+  readonly lowestCut: number;
+  /** what a jet pushes with sideways; left out: no jet */
+  readonly jetN?: number;
+}
+
 /**
  * The margin of every tool of a setup: how many times the hold bears the tool's cut, in the worst place and direction.
  * Computed with the friction-lock program; forces of the cut after Kienzle.
- * @param jetN what a jet pushes with sideways; 0: no jet
- * @param removed what the setup takes away, device frame; null: nothing, so nothing is asked of the hold
  */
-export function planMargins(hold: HoldFacts, setup: Setup, material: WorkMaterial | null, removed: Box3 | null, lowestCut: number, jetN = 0): MarginFacts {
-  const unknown = setup.tools.filter((t) => missingOf(t).length > 0).map((t) => ({ tool: t.number, missing: missingOf(t) }));
-  const noTools = removed !== null && setup.tools.length === 0;
+export function planMargins({ hold, tools, material, removed, lowestCut, jetN = 0 }: MarginInput): MarginFacts {
+  const unknown = tools.filter((t) => missingOf(t).length > 0).map((t) => ({ tool: t.number, missing: missingOf(t) }));
+  const noTools = removed !== null && tools.length === 0;
   if (!removed) return { margins: [], unknown: [], noTools, materialMissing: false };
   const bodies = bodiesOf(hold, removed, Math.max(lowestCut, removed.min.z));
   const byShape = new Map<string, Pick<Margin, 'times' | 'at' | 'towards'>>();
@@ -123,6 +132,6 @@ export function planMargins(hold: HoldFacts, setup: Setup, material: WorkMateria
       at: found.at, towards: { x: (found.towards.x / 100) * size, y: (found.towards.y / 100) * size, z: (found.towards.z / 100) * size },
     }];
   };
-  const materialMissing = !material && jetN === 0 && setup.tools.some((t) => t.use !== 'other');
-  return { margins: setup.tools.flatMap(marginOf), unknown, noTools, materialMissing };
+  const materialMissing = !material && jetN === 0 && tools.some((t) => t.use !== 'other');
+  return { margins: tools.flatMap(marginOf), unknown, noTools, materialMissing };
 }

@@ -1,4 +1,4 @@
-import type { Setup } from '../job';
+import type { HoldSetup } from './input';
 import { pocketOf, restIn, touchedFace, type Gripped, type SeatFacts } from '../seat';
 import type { Bond, Clamp, FlatDevice, RoundDevice, Vise } from '../shop';
 import { capital, type Speech } from '../units';
@@ -7,7 +7,7 @@ import { capital, type Speech } from '../units';
  * What the operator does to load a vise, in order.
  * @param spacerMm what stands between the jaws' faces while a pocket is cut: their distance when the part is gripped
  */
-export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Speech, spacerMm: number): string[] {
+export function viseSteps(setup: HoldSetup, seat: SeatFacts, vise: Vise, speech: Speech, spacerMm: number): string[] {
   const rest = restIn(vise, setup);
   const { stop, closing } = setup;
   const pocket = pocketOf(setup);
@@ -27,13 +27,13 @@ export function viseSteps(setup: Setup, seat: SeatFacts, vise: Vise, speech: Spe
   ];
 }
 
-export function viseRelease(setup: Setup, vise: Vise): string[] {
+export function viseRelease(setup: HoldSetup, vise: Vise): string[] {
   const { name } = restIn(vise, setup);
   return ['Hold the part while the jaw opens.', name === 'parallels' ? 'Take out the parallels, brush jaws and bed clean.' : name === 'pocket floor' ? 'Brush the pocket and the bed clean.' : 'Brush jaws and bed clean.'];
 }
 
 interface FlatSteps {
-  readonly setup: Setup;
+  readonly setup: HoldSetup;
   readonly seat: SeatFacts;
   readonly device: FlatDevice;
   readonly bond: Bond | null;
@@ -72,7 +72,7 @@ function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Spe
 }
 
 /** What keeps a part that the cut frees, as the operator must run it. */
-function keptWords({ separation: { way, tabs, skin } }: Setup, speech: Speech, jet: boolean): string[] {
+function keptWords({ separation: { way, tabs, skin } }: HoldSetup, speech: Speech, jet: boolean): string[] {
   if (way === 'tabs') return [`Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: ${jet ? 'the jet must be off over them' : 'the cutter must lift over them'}.`];
   return way === 'skin' ? [`Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`] : [];
 }
@@ -105,7 +105,7 @@ export function flatSteps(input: FlatSteps): string[] {
 /** What of a plate holds the part down, in the order in which it is taken away. */
 export interface HeldBy {
   readonly device: FlatDevice;
-  readonly setup: Setup;
+  readonly setup: HoldSetup;
   readonly bond: Bond | null;
   readonly kinds: readonly Clamp['kind'][];
 }
@@ -136,7 +136,7 @@ export function flatRelease(by: HeldBy): string[] {
 }
 
 interface RoundSteps {
-  readonly setup: Setup;
+  readonly setup: HoldSetup;
   readonly seat: SeatFacts;
   readonly device: RoundDevice;
   readonly speech: Speech;

@@ -30,7 +30,7 @@ export interface Shift {
 
 /** What a shift is computed from: one planned setup. */
 export interface ShiftSide {
-  readonly setup: Setup;
+  readonly setup: Pick<Setup, 'op' | 'station' | 'device'>;
   readonly seat: SeatFacts;
   readonly ledger: Ledger;
   /** values of the register as they are keyed in; null per axis where they are not known */
@@ -82,7 +82,7 @@ function changeOf(from: ShiftSide, to: ShiftSide, axis: Axis, key: TermKey): num
 }
 
 /** The very same device on the very same station: wherever it is, it is there both times. */
-const onePlace = (a: Setup, b: Setup): boolean => a.station !== null && a.station === b.station && a.device === b.device;
+const onePlace = (a: ShiftSide['setup'], b: ShiftSide['setup']): boolean => a.station !== null && a.station === b.station && a.device === b.device;
 
 /** A seat that does not settle has no account. */
 const isSettled = ({ ledger }: ShiftSide): boolean => ledger.x.length > 0;

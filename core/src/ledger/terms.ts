@@ -63,6 +63,23 @@ function stationTerm(axis: Axis, station: Station | null, touched: TouchedStatio
   return { ...head, value: null, source: 'unknown', from: station ? 'not measured yet' : 'no station chosen', plusMinus: null };
 }
 
+/** What the account of a register is drawn up from. */
+export interface LedgerInput {
+  readonly setup: Pick<Setup, 'orientation' | 'zero' | 'lengths'>;
+  /** the planner's reason for a shift on purpose */
+  readonly why: string;
+  readonly seat: SeatFacts;
+  readonly zero: ZeroFacts;
+  readonly station: Station | null;
+  /** ± on sizes of the part that carry no tolerance of their own, mm */
+  readonly sizeTolerance: number;
+  readonly speech: Speech;
+  readonly nameOf?: (featureId: string) => string;
+  readonly touched?: TouchedStation | null;
+  readonly lengths?: LengthBasis | null;
+  readonly common?: Machine['commonOffset'] | null;
+}
+
 /**
  * The account of a register: per axis, terms that add up to the machine coordinate of work zero; in Z then what the shop's way of
  * counting tool lengths adds to it (see `lengthBasis`; nothing when lengths count from the spindle nose), and less the common offset of
@@ -70,7 +87,7 @@ function stationTerm(axis: Axis, station: Station | null, touched: TouchedStatio
  * station (+ what touching off showed) + locator (+ how far a round or slanting face is touched behind its outermost) + raw stock on the located face + finished located face → zero + extra shift on purpose.
  * Signs are those of machine axes.
  */
-export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station: Station | null, sizeTolerance: number, speech: Speech, nameOf: (featureId: string) => string = (id) => id, touched: TouchedStation | null = null, lengths: LengthBasis | null = null, common: Machine['commonOffset'] | null = null): Ledger {
+export function ledgerOf({ setup, why, seat, zero, station, sizeTolerance, speech, nameOf = (id) => id, touched = null, lengths = null, common = null }: LedgerInput): Ledger {
   const terms = (axis: Axis): Term[] => {
     const contact = LOCATES[axis](seat);
     const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
@@ -100,7 +117,7 @@ export function ledgerOf(setup: Setup, seat: SeatFacts, zero: ZeroFacts, station
       },
     ];
     const extra = setup.zero.extra[axis];
-    if (extra !== 0) lines.push({ key: 'extra', term: 'shift on purpose', value: extra, source: 'typed', from: setup.why.zero || 'typed, no reason given', plusMinus: 0 });
+    if (extra !== 0) lines.push({ key: 'extra', term: 'shift on purpose', value: extra, source: 'typed', from: why || 'typed, no reason given', plusMinus: 0 });
     if (axis === 'z' && lengths && setup.lengths.by !== 'spindle nose') lines.push({ key: 'length', term: lengths.says, value: lengths.registerMinusGauge, source: lengths.registerMinusGauge === null ? 'unknown' : 'typed', from: setup.lengths.by === 'reference tool' ? 'its length counts as nothing, so the register holds it' : 'machine position of the setter\'s top, taken off', plusMinus: null });
     if (common && common[axis] !== 0) lines.push({ key: 'common', term: 'common offset, taken off', value: -common[axis], source: 'typed', from: `it stays in the control: ${common.why.trim() || 'nobody says why'}`, plusMinus: 0 });
     return lines;

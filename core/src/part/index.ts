@@ -5,54 +5,43 @@ import { bar, boxMesh, flatLevels, meshBox, turnMesh, type FlatLevel, type Kerne
 
 /** The finished part in part coordinates. `key` changes with the shape and with nothing else. */
 export interface Part {
-  readonly key: string;
   readonly solid: Solid;
   /** the surface as it was read, with curved faces marked */
   readonly surface: TriangleMesh;
   readonly box: Box3;
 }
 
-/** A part with copies of itself beside it, as one solid. @param surface the part's surface with the copies in it; @param key tells how they lie */
-export function severalOf(kernel: Kernel, part: Part, surface: TriangleMesh, key: string): Part {
+/** A part with copies of itself beside it, as one solid. @param surface the part's surface with the copies in it */
+export function severalOf(kernel: Kernel, part: Part, surface: TriangleMesh): Part {
   if (surface === part.surface) return part;
-  const made = kernel.fromMesh(surface);
+  const made = partOf(kernel, surface);
   if (!made.ok) throw new Error(made.problem);
-  return { key: `${part.key} ${key}`, solid: made.value, surface, box: meshBox(surface) };
+  return made.value;
 }
 
-/** Where a stage gets a file's body from: looked up by what the job calls it. */
+/** Meshes of bodies a job refers to, by the reader that found them; null: not read yet. `key` is the same for the same content only. */
 export type BodyMeshes = (source: FileBody) => { mesh: TriangleMesh; key: string } | null;
 
-/** Names a body: changes with the shape and with nothing else. */
-export function partKey(source: PartSource): string {
-  if ('block' in source) return `block ${source.block.x}×${source.block.y}×${source.block.z}`;
-  if ('bar' in source) return `bar ${JSON.stringify(source.bar)}`;
+/** Names a body of a file: changes with the shape and with nothing else. */
+export function bodyKey(source: FileBody): string {
   return `file ${source.sha256 ?? source.file}#${source.body ?? 0} ${source.unit ?? ''} ${source.thickness ?? ''}`;
 }
 
 /** Surface of a part given by typed sizes. */
-export function typedSurface(source: Exclude<PartSource, FileBody>): TriangleMesh {
-  return 'block' in source ? boxMesh({ min: { x: 0, y: 0, z: 0 }, max: source.block }) : bar(source.bar, { x: 0, y: 0, z: 0 });
+export function typedSurface(source: Exclude<PartSource, FileBody>): Result<TriangleMesh> {
+  if ('block' in source) return { ok: true, value: boxMesh({ min: { x: 0, y: 0, z: 0 }, max: source.block }) };
+  const { bar: b } = source;
+  if (b.section === 'tube' && b.bore >= b.across) return { ok: false, problem: 'The tube has no wall: its bore is as large as its outside diameter. Correct one of them.' };
+  return { ok: true, value: bar(b, { x: 0, y: 0, z: 0 }) };
 }
 
-function surfaceOf(source: PartSource, meshes: BodyMeshes): Result<{ mesh: TriangleMesh; key: string }> {
-  if ('block' in source) return { ok: true, value: { mesh: typedSurface(source), key: partKey(source) } };
-  if ('bar' in source) {
-    const { bar: b } = source;
-    if (b.section === 'tube' && b.bore >= b.across) return { ok: false, problem: 'The tube has no wall: its bore is as large as its outside diameter. Correct one of them.' };
-    return { ok: true, value: { mesh: typedSurface(source), key: partKey(source) } };
-  }
-  const found = meshes(source);
-  return found ? { ok: true, value: found } : { ok: false, problem: `The part's file "${source.file}" has not been read yet, or the body chosen in it is not there.` };
-}
+/** What is said while the body of a part has not come. */
+export const notRead = ({ file }: FileBody): string => `The part's file "${file}" has not been read yet, or the body chosen in it is not there.`;
 
-/** Makes the part's solid from typed sizes or from the mesh of a body that a reader found in a file. */
-export function makePart(kernel: Kernel, source: PartSource, meshes: BodyMeshes): Result<Part> {
-  const surface = surfaceOf(source, meshes);
-  if (!surface.ok) return surface;
-  const { mesh, key } = surface.value;
-  const made = kernel.fromMesh(mesh);
-  return made.ok ? { ok: true, value: { key, solid: made.value, surface: mesh, box: meshBox(mesh) } } : made;
+/** Makes the part's solid from its surface. */
+export function partOf(kernel: Kernel, surface: TriangleMesh): Result<Part> {
+  const made = kernel.fromMesh(surface);
+  return made.ok ? { ok: true, value: { solid: made.value, surface, box: meshBox(surface) } } : made;
 }
 
 /** A face square to a direction, told as a depth below the part's highest point along it. */

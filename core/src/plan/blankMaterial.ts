@@ -31,7 +31,7 @@ function onPart(mesh: TriangleMesh, part: Part): TriangleMesh {
   return { ...mesh, positions };
 }
 
-export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts, key: string): BlankMaterial {
+export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts): BlankMaterial {
   const round = blank.round ? barAround(part.surface, blank.round.bar, blank.round.center) : null;
   const surface = onPart(round ?? blank.surface, part);
   const made = kernel.fromMesh(surface);
@@ -39,7 +39,7 @@ export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts, key
   const flats = flatsOf(part, surface);
   const slopes = !isBoxKind(blank.kind) && shareSlopes(part.solid.mesh(), surface);
   const whole = (kept: Solid, keptMm3: number) => new Material({
-    kernel, key, frame: solid, kept, keptMm3, flats, slopes, whole: true, bounds: blank.kind === 'own solid' || kept !== part.solid ? null : UNCUT,
+    kernel, frame: solid, kept, keptMm3, flats, slopes, whole: true, bounds: blank.kind === 'own solid' || kept !== part.solid ? null : UNCUT,
   });
   if (isBoxKind(blank.kind) && blank.short.length === 0) {
     const keptMm3 = part.solid.volumeMm3();

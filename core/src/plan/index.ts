@@ -1,4 +1,5 @@
 export { Planner, type PlanInput, type PlanSolids } from './planner';
+export { Graph, type Stage } from './graph';
 export * from './planned';
 export type { Flats } from './flats';
 export type { Cut, Material, Unreached } from './whatIsLeft';

@@ -29,8 +29,11 @@ function standingOf({ facts, station, op, pieces }: PlannedSetup, position: Vec3
 
 const positionOf = (s: PlannedSetup): Vec3 | null => s.facts?.touched?.position ?? s.station?.position ?? null;
 
+/** Per setup, by its id: paths, and what the checks say of them. */
+export type SafeMoves = ReadonlyMap<string, { readonly paths: readonly SafePath[]; readonly findings: readonly Finding[] }>;
+
 /** Safe moves of every setup: paths and what the checks say of them. Setups on other stations stand on the table as well. */
-export function safeMoves(setups: readonly PlannedSetup[], machine: Machine | null, toldFor: (s: PlannedSetup) => Told): Map<string, { readonly paths: readonly SafePath[]; readonly findings: readonly Finding[] }> {
+export function safeMoves(setups: readonly PlannedSetup[], machine: Machine | null, toldFor: (s: PlannedSetup) => Told): SafeMoves {
   return new Map(setups.map((s) => {
     const position = positionOf(s);
     if (!machine || !s.facts || !s.device || !machine.homing.homes) return [s.id, { paths: [], findings: [] }];

@@ -2,6 +2,7 @@ import { demoShop, insulatorPlateJob, sensorFootJob } from '../../../demo';
 import { jobFile, newBlank, newJob, type Job } from '../job';
 import { loadKernel, type Kernel } from '../solid';
 import { oneFieldEdits } from '../testing/edits';
+import { Planner } from '.';
 import { StaleCheck } from '../testing/stale';
 
 let kernel: Kernel;
@@ -30,3 +31,16 @@ test.each([['in one vise', inOneVise, 7], ['on one table', onOneTable, 4]])('sev
   expect(sample.length).toBeGreaterThanOrEqual(40);
   expect(sample.flatMap((edit) => check.compare({ job, shop }, edit) ?? [])).toEqual([]);
 }, 180_000);
+
+test('a thicker tool that touches needs more room beside the pins, also after it was thinner', () => {
+  const setup = { ...insulatorPlateJob().setups[0], further: [] };
+  const pins = { by: 'pins' as const, side: 'front' as const, at: 60, pins: [20, 70] };
+  const job: Job = { ...onOneTable(), setups: [{ ...setup, plate: { ...setup.plate, y: pins, pinHeight: 60 } }] };
+  const before = { job, shop: jobFile(job, demoShop).shop };
+  const after = structuredClone(before);
+  after.job.setups[0].touchOff.side.diameter = 200;
+  const check = new StaleCheck(kernel, () => null, 'known');
+  const open = (p: typeof before) => { const planned = new Planner(kernel).plan({ ...p, bodies: () => null }, 'known'); return planned.ok && planned.value.setups[0].facts!.hold.open['-y']; };
+  expect(open(before)).not.toEqual(open(after));
+  expect(check.compare(before, { path: 'diameter of the edge finder', after })).toBeNull();
+});

@@ -1,25 +1,24 @@
 import fc from 'fast-check';
 import { ALL_ORIENTATIONS, DIRECTIONS, type Box3 } from '../frames';
-import { levelsBelowTop, makePart, type Part } from '../part';
+import { levelsBelowTop, partOf, type Part } from '../part';
 import { boxMesh, loadKernel, meshBox, type Kernel, type Solid } from '../solid';
 import { box } from '../testing/fixtures';
-import { StageCache } from './cache';
 import { flatsOf } from './flats';
 import { cutFrom, depthPlane, Material, UNCUT, unreachedMetal } from './whatIsLeft';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });
 
-function partOf(solid: Solid): Part {
-  return { key: 'p', solid, surface: solid.mesh(), box: meshBox(solid.mesh()) };
+function asPart(solid: Solid): Part {
+  return { solid, surface: solid.mesh(), box: meshBox(solid.mesh()) };
 }
 
 function material(blank: Box3, part: Part): Material {
-  return new Material({ kernel, key: 'b', frame: kernel.box(blank), kept: part.solid, keptMm3: part.solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)), slopes: false, whole: true, bounds: UNCUT });
+  return new Material({ kernel, frame: kernel.box(blank), kept: part.solid, keptMm3: part.solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)), slopes: false, whole: true, bounds: UNCUT });
 }
 
 const block = (b: Box3) => {
-  const made = makePart(kernel, { block: { x: b.max.x, y: b.max.y, z: b.max.z } }, () => null);
+  const made = partOf(kernel, boxMesh(b));
   if (!made.ok) throw new Error(made.problem);
   return made.value;
 };
@@ -44,7 +43,7 @@ test('a block cut from any side down to any depth leaves what the closed formula
 test('with an overhang the result equals a voxel count within its error bound', () => {
   // a T lying on its side: the cap hides the room below it from above
   const solid = kernel.union([kernel.box(box([0, 0, 0], [10, 20, 24])), kernel.box(box([0, 0, 16], [30, 20, 24]))]);
-  const part = partOf(solid);
+  const part = asPart(solid);
   const blank = box([-2, -2, -2], [32, 22, 26]);
   const { left } = cutFrom(kernel, material(blank, part), '+z', 0);
   const step = 0.5;
@@ -64,7 +63,7 @@ test('with an overhang the result equals a voxel count within its error bound', 
 
 test('metal under an overhang is never reached from above or below, and its place is told', () => {
   const solid = kernel.subtract(kernel.box(box([0, 0, 0], [40, 30, 30])), kernel.box(box([-1, -1, 10], [25, 31, 20])));
-  const part = partOf(solid);
+  const part = asPart(solid);
   let m = material(part.box, part);
   for (const up of ['+z', '-z'] as const) m = cutFrom(kernel, m, up, depthPlane(part, up, 30)).left;
   const { facts: unreached } = unreachedMetal(kernel, m, part);
@@ -80,7 +79,7 @@ test('metal under an overhang is never reached from above or below, and its plac
 
 test('whatever the route, the finished part is never cut', () => {
   const solid = kernel.union([kernel.box(box([0, 0, 0], [30, 20, 10])), kernel.box(box([5, 5, 10], [12, 12, 25]))]);
-  const part = partOf(solid);
+  const part = asPart(solid);
   fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...ALL_ORIENTATIONS), fc.integer({ min: 0, max: 40_000 }).map((micrometers) => micrometers / 1000)), { minLength: 1, maxLength: 4 }), (route) => {
     let m = material(box([-1, -1, -1], [31, 21, 26]), part);
     for (const [o, depth] of route) m = cutFrom(kernel, m, o.up, depthPlane(part, o.up, depth)).left;
@@ -89,22 +88,7 @@ test('whatever the route, the finished part is never cut', () => {
 });
 
 test('a depth that names a face is that face exactly', () => {
-  const part = partOf(kernel.union([kernel.box(box([0, 0, 0], [30, 20, 1 / 3])), kernel.box(box([5, 5, 1 / 3], [12, 12, 25.1]))]));
+  const part = asPart(kernel.union([kernel.box(box([0, 0, 0], [30, 20, 1 / 3])), kernel.box(box([5, 5, 1 / 3], [12, 12, 25.1]))]));
   const [, step] = levelsBelowTop(part, '+z');
   expect(depthPlane(part, '+z', step.belowTop + 1e-5)).toBe(1 / 3);
-});
-
-describe('the cache', () => {
-  test('computes once, counts, and releases what the last plans did not use', () => {
-    const cache = new StageCache(2);
-    const released: string[] = [];
-    const get = (key: string) => cache.get('stage', key, () => key.toUpperCase(), (v) => released.push(v));
-    expect([get('a'), get('a'), get('b')]).toEqual(['A', 'A', 'B']);
-    expect(cache.counts).toEqual({ stage: 2 });
-    for (let i = 0; i < 3; i++) { get('a'); cache.endPlan(); }
-    expect(released).toEqual(['B']);
-    expect(get('a')).toBe('A');
-    cache.clear();
-    expect(released).toEqual(['B', 'A']);
-  });
 });

@@ -16,7 +16,6 @@ export const UNCUT: Bounds = { low: [-Infinity, -Infinity, -Infinity], high: [In
 
 interface MaterialIs {
   readonly kernel: Kernel;
-  readonly key: string;
   readonly frame: Solid;
   readonly kept: Solid;
   readonly keptMm3: number;
@@ -41,7 +40,6 @@ export class Material {
 
   constructor(private readonly is: MaterialIs) {}
 
-  get key(): string { return this.is.key; }
   get frame(): Solid { return this.is.frame; }
   /** the finished part, or what of it lies inside the blank */
   get kept(): Solid { return this.is.kept; }
@@ -113,7 +111,7 @@ export class Material {
   }
 
   /** The same after one more cut, or with another frame. */
-  with(change: Pick<MaterialIs, 'key' | 'frame'> & Partial<MaterialIs>): Material {
+  with(change: Pick<MaterialIs, 'frame'> & Partial<MaterialIs>): Material {
     return new Material({ ...this.is, whole: false, bounds: null, ...change });
   }
 
@@ -172,7 +170,7 @@ function snapped(before: Material, up: Direction, along: number): number {
  * `frame' = frame ∩ ( {u·x ≤ c} ∪ shadow )`. Nothing of the finished part is ever cut, and what an overhang of the
  * part hides from the cutter stays.
  */
-export function cutFrom(kernel: Kernel, before: Material, up: Direction, level: number, only: Solid | null = null, onlyKey = ''): Cut {
+export function cutFrom(kernel: Kernel, before: Material, up: Direction, level: number, only: Solid | null = null): Cut {
   const along = snapped(before, up, level);
   const { kept } = before;
   const nothing = { left: before, onward: before, removedMm3: 0, removedBox: null, along };
@@ -198,7 +196,7 @@ export function cutFrom(kernel: Kernel, before: Material, up: Direction, level: 
   const bounds = shadow || only || !b ? null : {
     low: b.low.map((v, k) => (k === i && signOf(up) < 0 ? Math.max(v, -along) : v)), high: b.high.map((v, k) => (k === i && signOf(up) > 0 ? Math.min(v, along) : v)),
   };
-  const left = before.with({ key: `${before.key} → ${up} ${along}${onlyKey}`, frame, flats, bounds });
+  const left = before.with({ frame, flats, bounds });
   const removedMm3 = before.volumeMm3 - left.volumeMm3;
   if (removedMm3 < NOTHING_MM3) { left.release(); free(); return nothing; }
   const reached = hold(kernel.onLevels(kernel.intersect(before.frame, tool), levels));
@@ -236,7 +234,7 @@ function withoutDrops(kernel: Kernel, left: Material): Material {
   const frames = goes ? kernel.pieces(left.frame) : [];
   const frame = goes ? kernel.union(frames.filter((f) => stay.some((p) => meets(f, p)))) : null;
   [...pieces, ...frames].forEach((p) => p.release());
-  return frame ? left.with({ key: `${left.key} alone`, frame }) : left;
+  return frame ? left.with({ frame }) : left;
 }
 
 /** Metal that no setup reached: one entry a separate piece. */

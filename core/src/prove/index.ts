@@ -37,16 +37,24 @@ function roomOf(axis: Axis, from: number, to: number, machine: Machine): Room & 
   return { axis, toMin: from - min, toMax: max - to };
 }
 
+export interface ProveInput {
+  readonly seat: SeatFacts;
+  readonly zero: ZeroFacts;
+  readonly tools: Setup['tools'];
+  readonly top: HoldFacts['top'];
+  readonly station: Station | null;
+  readonly machine: Machine | null;
+  /** box of the removed material in seated axes; null: nothing */
+  readonly removedSeated: Box3 | null;
+  /** level of the lowest cut in seated axes */
+  readonly lowestCutSeated: number;
+}
+
 /**
  * Travel and clearance facts of a setup. Machine Z is the spindle gauge line, so a tool of length H that stands at
  * work height z has the gauge line at W_z + z + H: Z is only proven with the tools' lengths.
- * @param removedSeated box of the removed material in seated axes
- * @param lowestCutSeated level of the lowest cut in seated axes
  */
-export function planProve(
-  seat: SeatFacts, zero: ZeroFacts, setup: Setup, top: HoldFacts['top'], station: Station | null, machine: Machine | null,
-  removedSeated: Box3 | null, lowestCutSeated: number,
-): ProveFacts {
+export function planProve({ seat, zero, tools, top, station, machine, removedSeated, lowestCutSeated }: ProveInput): ProveFacts {
   const t = seat.pose.translation;
   const lowestCut = lowestCutSeated + t.z;
   const removedBox = removedSeated ? { min: add(removedSeated.min, t), max: add(removedSeated.max, t) } : null;
@@ -56,7 +64,7 @@ export function planProve(
   const inMachine = (v: Vec3) => byAxis((axis) => v[axis] + at[axis]);
   const { inMachine: w } = zero;
   const cut = removedBox ? { min: inMachine(removedBox.min), max: inMachine(removedBox.max) } : null;
-  const lengths = setup.tools.map((tool) => tool.length).filter((l) => l !== null);
+  const lengths = tools.map((tool) => tool.length).filter((l) => l !== null);
   const lowest = lowestCut + at.z;
   // Going down, the shortest tool brings the gauge line lowest; going up, the longest brings it highest. A tool that is
   // not known has at least no length: what is too high without any stays too high.

@@ -16,7 +16,7 @@ const jawTops = { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceA
 /** A block 42 high on 20 parallels, 2 to face off; cut down to `depth` below its finished top at 40. */
 function prove(depth: number, s = setup(), m: typeof machine | null = machine) {
   const seat = seatBlock(raw, part, s);
-  return planProve(seat, workZero(seat, s.zero, station), s, jawTops, station, m, box([0, 0, 40 - depth], [100, 60, 42]), 40 - depth);
+  return planProve({ seat, zero: workZero(seat, s.zero, station), tools: s.tools, top: jawTops, station, machine: m, removedSeated: box([0, 0, 40 - depth], [100, 60, 42]), lowestCutSeated: 40 - depth });
 }
 
 describe('lowest cut and jaw tops', () => {

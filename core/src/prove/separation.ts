@@ -87,7 +87,7 @@ export function tabsHoldN(count: number, { shearN, upN, sidewaysN }: TabBears): 
  * @param comesFree the cut takes away what joined it to the rest of the blank, as the hold has found
  * @param part outlines of the finished part on the device, device X and Y
  */
-export function planSeparation(setup: Setup, comesFree: boolean, part: Outlines, yieldMPa: number | null): SeparationFacts {
+export function planSeparation(setup: Pick<Setup, 'separation' | 'outlineCutter'>, comesFree: boolean, part: Outlines, yieldMPa: number | null): SeparationFacts {
   const outer = part.filter((ring) => area(ring) > 0);
   const { way, tabs } = setup.separation;
   // every part needs its own tabs: several copies do not hold each other

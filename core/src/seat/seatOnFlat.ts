@@ -5,19 +5,22 @@ import { TOUCH_MM, type Window } from '../solid';
 import { contactAt, type SeatedPart } from './contact';
 import { gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatFacts, type Slide } from './slide';
 
+/** What of a hold decides where a part that lies flat comes to lie: not what presses on it. */
+export type PlateSeat = Pick<PlateHold, 'under' | 'x' | 'y' | 'pinDiameter' | 'pinHeight' | 'pods'>;
+
 export interface FlatSeatInput extends SeatedPart {
   readonly device: FlatDevice;
-  readonly plate: PlateHold;
+  readonly plate: PlateSeat;
   readonly bond: Bond | null;
 }
 
 /** What lies between the device and the part, from the device up: packing, then tape or glue. mm above the device's top. */
-export function restHeight(device: FlatDevice, plate: PlateHold, bond: Bond | null): number {
+export function restHeight(device: FlatDevice, plate: PlateSeat, bond: Bond | null): number {
   return (device.kind === 'vacuum pods' ? device.podHeight : 0) + plate.under + (bond?.thickness ?? 0);
 }
 
 /** Where the part can rest, device frame. */
-export function restPlaces(device: FlatDevice, plate: PlateHold): Window[] {
+export function restPlaces(device: FlatDevice, plate: PlateSeat): Window[] {
   if (device.kind === 'vacuum pods') return plate.pods.map((p) => ({ x: [p.x, p.x + device.podWidth], y: [p.y, p.y + device.podDepth] }));
   return [wholeOf(device)];
 }
@@ -25,7 +28,7 @@ export function restPlaces(device: FlatDevice, plate: PlateHold): Window[] {
 const wholeOf = (device: FlatDevice): Window => ({ x: [0, device.width], y: [0, device.depth] });
 
 /** Where pins, fence, blocks or a hand-laid line can meet the part along one axis. */
-function meets(axis: 'x' | 'y', device: FlatDevice, plate: PlateHold, rest: number): Window[] {
+function meets(axis: 'x' | 'y', device: FlatDevice, plate: PlateSeat, rest: number): Window[] {
   const { by, pins } = plate[axis];
   if (by === 'hand' || by === 'gauge blocks') return [{}];
   const z: [number, number] = [rest, plate.pinHeight];
@@ -36,7 +39,7 @@ function meets(axis: 'x' | 'y', device: FlatDevice, plate: PlateHold, rest: numb
   return pins.map((p) => ({ [across]: [p - r, p + r], z }));
 }
 
-function locator(axis: 'x' | 'y', plate: PlateHold): Locator {
+function locator(axis: 'x' | 'y', plate: PlateSeat): Locator {
   const { by, side, at, pins } = plate[axis];
   const what = { pins: pins.length === 1 ? 'pin' : 'pins', fence: 'fence', 'gauge blocks': 'gauge blocks', hand: 'line' }[by];
   return { name: `${side} ${what}`, at, kind: by === 'hand' ? 'hand' : 'set', from: axis === 'x' ? 'the device\'s left edge' : 'the device\'s front edge' };
@@ -48,7 +51,7 @@ function onDevice(device: FlatDevice): Locator {
   return { name: device.kind, at: 0, kind: 'datum', from: `lies on the ${device.kind}, whose top is its datum` };
 }
 
-function restLocator(device: FlatDevice, plate: PlateHold, bond: Bond | null): Locator {
+function restLocator(device: FlatDevice, plate: PlateSeat, bond: Bond | null): Locator {
   const at = restHeight(device, plate, bond);
   const names = [...(device.kind === 'vacuum pods' ? ['pods'] : []), ...(plate.under > 0 ? ['packing'] : []), ...(bond ? [bond.kind] : [])];
   return at === 0 && names.length === 0

@@ -19,6 +19,6 @@ function result(key: string, value: unknown): unknown {
 export function planHash(kernel: Kernel, { job, shop }: Planning, bodies: BodyMeshes, forces: 'now' | 'known' = 'now'): string {
   const planner = new Planner(kernel);
   const planned = planner.plan({ job, shop, bodies }, forces);
-  planner.cache.clear();
+  planner.graph.clear();
   return createHash('sha256').update(JSON.stringify(planned, result)).digest('hex').slice(0, 8);
 }

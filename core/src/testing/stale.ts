@@ -28,7 +28,7 @@ export class StaleCheck {
     const warm = plain(this.#warm.plan({ ...after, bodies: this.bodies }, this.forces));
     const cold = new Planner(this.kernel);
     const fresh = plain(cold.plan({ ...after, bodies: this.bodies }, this.forces));
-    cold.cache.clear();
+    cold.graph.clear();
     const found = firstDifference(warm, fresh);
     return found && `${path}: ${found}`;
   }

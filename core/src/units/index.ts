@@ -107,15 +107,18 @@ export interface Speech {
 /** A word or sentence with a capital at its beginning. */
 export const capital = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
 
-export function speechIn(units: Units): Speech {
-  return {
-    units,
-    size: (mm) => formatLength(mm, units),
-    signed: (mm) => (mm === null ? 'not known' : formatSigned(mm, units)),
-    sizeWithUnit: (mm) => `${formatLength(mm, units)} ${unitName(units)}`,
-    area: (mm2) => formatArea(mm2, units),
-    volume: (mm3) => formatVolume(mm3, units),
-    force: (newton) => formatForce(newton, units),
-    torque: (newtonMetre) => formatTorque(newtonMetre, units),
-  };
-}
+const speak = (units: Units): Speech => ({
+  units,
+  size: (mm) => formatLength(mm, units),
+  signed: (mm) => (mm === null ? 'not known' : formatSigned(mm, units)),
+  sizeWithUnit: (mm) => `${formatLength(mm, units)} ${unitName(units)}`,
+  area: (mm2) => formatArea(mm2, units),
+  volume: (mm3) => formatVolume(mm3, units),
+  force: (newton) => formatForce(newton, units),
+  torque: (newtonMetre) => formatTorque(newtonMetre, units),
+});
+
+const SPEECH: Readonly<Record<Units, Speech>> = { mm: speak('mm'), inch: speak('inch') };
+
+/** One speech for each unit: what is computed with it is the same as long as the unit is. */
+export const speechIn = (units: Units): Speech => SPEECH[units];

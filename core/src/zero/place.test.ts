@@ -60,7 +60,7 @@ describe('how it was programmed', () => {
   const compare = (change: Parameters<typeof setup>[0], p = programmed) => {
     const s = setup({ programmed: p, ...change });
     const seat = seatBlock(LOADED, part, s);
-    const facts = compareProgrammed(p, s, seat, workZero(seat, s.zero, station, featureLevels(s.zero, s.orientation, lookup).levels), part, LOADED, lookup);
+    const facts = compareProgrammed({ programmed: p, setup: s, seat, zero: workZero(seat, s.zero, station, featureLevels(s.zero, s.orientation, lookup).levels), part, blank: LOADED, lookup });
     return { facts, findings: zeroAsProgrammed(facts, p, s, told) };
   };
   const zero = (z: object) => ({ zero: { ...setup({}).zero, ...z } });

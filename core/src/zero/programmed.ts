@@ -15,13 +15,24 @@ export interface ProgrammedFacts {
   readonly problems: readonly PlaceProblem[];
 }
 
+export interface ProgrammedInput {
+  readonly programmed: Programmed;
+  readonly setup: Pick<Setup, 'orientation' | 'zero'>;
+  readonly seat: SeatFacts;
+  readonly zero: ZeroFacts;
+  /** box of the finished part (of the first copy), part coordinates */
+  readonly part: Box3;
+  /** box of the blank, part coordinates */
+  readonly blank: Box3;
+  readonly lookup: FeatureLookup;
+}
+
 /**
  * Compares where the program has its zero with where the setup puts it.
  * A program cuts its points relative to the zero the control holds; when that zero lies `off` from where the program
  * thinks it is, every cut is shifted on the part by the same vector.
- * @param part box of the finished part (of the first copy), @param blank box of the blank, part coordinates
  */
-export function compareProgrammed(programmed: Programmed, setup: Pick<Setup, 'orientation' | 'zero'>, seat: SeatFacts, zero: ZeroFacts, part: Box3, blank: Box3, lookup: FeatureLookup): ProgrammedFacts {
+export function compareProgrammed({ programmed, setup, seat, zero, part, blank, lookup }: ProgrammedInput): ProgrammedFacts {
   const { orientation } = programmed;
   const box = turnedBox(programmed.of === 'raw blank' ? blank : part, orientation);
   const { levels, problems } = featureLevels(programmed, orientation, lookup);

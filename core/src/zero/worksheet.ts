@@ -47,7 +47,7 @@ export interface AxisTouchOff {
 }
 
 export interface WorksheetInput {
-  readonly setup: Setup;
+  readonly setup: Pick<Setup, 'orientation' | 'touchOff' | 'lengths' | 'tools'>;
   readonly seat: SeatFacts;
   readonly zero: ZeroFacts;
   readonly touchable: readonly TouchableFace[];

@@ -1,5 +1,5 @@
 import type { FileBody, Job } from '@violet-jaw/core/job';
-import { partKey, type BodyMeshes } from '@violet-jaw/core/part';
+import { bodyKey, type BodyMeshes } from '@violet-jaw/core/part';
 import type { Result, TriangleMesh } from '@violet-jaw/core/solid';
 import { readPartFile } from '.';
 import { chooseBody, filesOf } from './choose';
@@ -20,8 +20,8 @@ export async function bodiesFor(job: Job, startKernel: () => Promise<ModelKernel
     if (!read.ok) return { ok: false, problem: `${source.file}: ${read.problem}` };
     const body = chooseBody(read.value, source);
     if (!body.ok) return { ok: false, problem: `${source.file}: ${body.problem}` };
-    const key = partKey(source);
+    const key = bodyKey(source);
     meshes.set(key, { mesh: body.value.mesh, key });
   }
-  return { ok: true, value: (source) => meshes.get(partKey(source)) ?? null };
+  return { ok: true, value: (source) => meshes.get(bodyKey(source)) ?? null };
 }

@@ -77,7 +77,7 @@ export async function summarize(input: Input, tell: TellPhase): Promise<JobSumma
       return { op: s.op, register: s.register, picture: page ? { width: page.width, height: page.height, primitives: page.primitives } : null };
     }),
   };
-  planner.cache.clear();
+  planner.graph.clear();
   return summary;
 }
 
@@ -104,11 +104,11 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
   const changed = input.before ? { since: input.before.letter, note: input.note, changes: compareEntries(input.before.entries, entries) } : undefined;
   const base = { blocking, planned: JSON.stringify(planned), entries, control: controlTexts(job, planned, `ISSUE ${input.letter}`), run: JSON.stringify(runPlan(job, planned, input.letter, otherwise, blocking.length > 0 ? null : outlinesOf(planner, planned))) };
   if (blocking.length > 0) {
-    planner.cache.clear();
+    planner.graph.clear();
     return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
   }
   const sheet: Sheet = { ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on, changed }), run: { url: input.runUrl, qr: qrCode(input.runUrl) } };
   const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
-  planner.cache.clear();
+  planner.graph.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };
 }

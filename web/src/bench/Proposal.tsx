@@ -25,10 +25,18 @@ export function Proposal({ onClose }: { onClose: () => void }) {
   useEffect(() => () => running.current?.cancel(), []);
   const vise = vises.find((v) => v.id === viseId) ?? null;
 
+  /** The part's surface as far as it has come. */
+  const surfaceNow = () => {
+    if (!isFileBody(job.body)) return typedSurface(job.body);
+    const chosen = chooseBody(bodies, job.body);
+    return chosen.ok ? { ok: true as const, value: chosen.value.mesh } : chosen;
+  };
+
   const look = async () => {
     if (!vise) return;
-    const surface = isFileBody(job.body) ? (() => { const b = chooseBody(bodies, job.body); return b.ok ? b.value.mesh : null; })() : typedSurface(job.body);
-    if (!surface) { setProblem('The part has not been read yet.'); return; }
+    const made = surfaceNow();
+    if (!made.ok) { setProblem(made.problem); return; }
+    const surface = made.value;
     setFound(null); setProblem(null); setShare(0);
     running.current = searchInWorker((remote) => remote.propose(surface, job, vise, shop.devices.filter(isRound), proxy((s: number) => setShare(s))) as Promise<Proposed>);
     try {

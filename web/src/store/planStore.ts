@@ -2,7 +2,7 @@ import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import type { RouteOutlines } from '@violet-jaw/core/drawing';
 import type { FileBody, Job } from '@violet-jaw/core/job';
-import { partKey } from '@violet-jaw/core/part';
+import { bodyKey } from '@violet-jaw/core/part';
 import type { PlannedJob, PlannedSetup } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { PartBody } from '@violet-jaw/formats/model';
@@ -89,7 +89,7 @@ async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<{ keys:
       else {
         if (isPart) choices = bodies;
         const chosen = chooseBody(bodies, source);
-        if (chosen.ok) given.push({ file: JSON.stringify(source), key: partKey(source), mesh: chosen.value.mesh });
+        if (chosen.ok) given.push({ file: JSON.stringify(source), key: bodyKey(source), mesh: chosen.value.mesh });
         else problem = `${source.file}: ${chosen.problem} Choose it on the page Part & blank.`;
       }
     }

@@ -4,7 +4,7 @@ import { barNeed, fittingStock, type StockFit } from '@violet-jaw/core/blank';
 import { clamped, deviceSolids, keptBySection, outlinesOf, PartPicker, sectionOf, type Picked, type RouteOutlines, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
 import { boxSize, NO_ROTATION } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
-import { symmetryOf, type Symmetry } from '@violet-jaw/core/part';
+import { symmetryOf, type Part, type Symmetry } from '@violet-jaw/core/part';
 import { Planner, type PlannedJob } from '@violet-jaw/core/plan';
 import { bodiesOf, type SetupBodies } from '@violet-jaw/core/run/bodies.ts';
 import type { Shop } from '@violet-jaw/core/shop';
@@ -19,14 +19,14 @@ export interface Shown {
 let planner: Promise<Planner> | null = null;
 let bodies = new Map<string, TriangleMesh>();
 let last: PlannedJob | null = null;
-let picker: { key: string; picker: PartPicker } | null = null;
+let picker: { part: Part; picker: PartPicker } | null = null;
 
 const kernelReady = () => (planner ??= loadKernel(wasmUrl).then((kernel) => new Planner(kernel)));
 
 async function pickerNow(): Promise<PartPicker | null> {
   const { solids } = await kernelReady();
   if (!solids || !last) return null;
-  if (picker?.key !== solids.one.key) picker = { key: solids.one.key, picker: new PartPicker(solids.surface, last.part.features.features) };
+  if (picker?.part !== solids.one) picker = { part: solids.one, picker: new PartPicker(solids.surface, last.part.features.features) };
   return picker.picker;
 }
 
@@ -106,7 +106,7 @@ const worker = {
       return found;
     };
     const cut = setup === null ? null : solids.cuts[setup];
-    if (!cut) return [...cutOpen('part', solids.part.solid), ...(solids.unreached ? cutOpen('unreached', solids.unreached.solid) : [])];
+    if (!cut) return [...cutOpen('part', solids.part.solid), ...(solids.unreached ? cutOpen('unreached', solids.unreached) : [])];
     const planned = last?.setups[setup!];
     const pose = planned?.facts?.seat.pose;
     const before = setup ? solids.cuts[setup - 1].onward : solids.blank;

@@ -29,7 +29,7 @@ export function homeBeforeReturn(machine: Machine | null, told: Told): Finding[]
 }
 
 /** What another standing setup owns is neither set nor cleared. */
-export function registerOwned(uses: readonly RegisterUse[], job: Job, toldFor: (use: RegisterUse) => Told): Finding[] {
+export function registerOwned(uses: readonly RegisterUse[], job: Pick<Job, 'leaveAlone'>, toldFor: (use: RegisterUse) => Told): Finding[] {
   return uses.filter((u) => job.leaveAlone.includes(u.register)).map((u) => {
     const told = toldFor(u);
     return finding(told, 'register-left-alone', 'zero')('stop', {

@@ -1,0 +1,79 @@
+import { AXES, axisOf, dot, signOf, unitVector, type Box3 } from '../frames';
+import type { Job, KnownFeature, Setup } from '../job';
+import { featureNames, matchFeatures, type Feature, type Match } from '../part';
+import type { ReferredFeature } from '../part/checks/featuresFound';
+import type { Speech } from '../units';
+import { featureIdsOf, type FeatureLookup } from '../zero';
+import type { Stage } from './graph';
+
+/** What refers to a feature: by its id, in words. */
+export interface FeatureUse { readonly id: string; readonly by: readonly string[] }
+
+/** Ids of the features a setup refers to, with the words for where. */
+function* idsOf(s: Setup): Generator<readonly [id: string, says: string]> {
+  for (const axis of AXES) for (const id of featureIdsOf(s.zero[axis])) yield [id, `the zero of Op ${s.op} in ${axis.toUpperCase()}`];
+  for (const axis of AXES) for (const id of s.programmed ? featureIdsOf(s.programmed[axis]) : []) yield [id, `the programmed zero of Op ${s.op} in ${axis.toUpperCase()}`];
+  for (const axis of ['x', 'y'] as const) { const at = s.touchOff[axis]; if (typeof at !== 'string') yield [at.bore, `the touch-off of Op ${s.op} in ${axis.toUpperCase()}`]; }
+  if (s.cutsTo) yield [s.cutsTo, `the depth of Op ${s.op}`];
+  if (s.stop.face) yield [s.stop.face, `the stop of Op ${s.op}`];
+}
+
+/** Everything in a job that refers to a feature. */
+export function featureUses({ setups }: Pick<Job, 'setups'>): FeatureUse[] {
+  const found = new Map<string, string[]>();
+  for (const s of setups) for (const [id, says] of idsOf(s)) found.set(id, [...(found.get(id) ?? []), says]);
+  return [...found].map(([id, by]) => ({ id, by }));
+}
+
+/** The features choices refer to, found again in the part as it is. */
+export interface Resolved {
+  readonly lookup: FeatureLookup;
+  readonly nameOf: (id: string) => string;
+  readonly referred: readonly ReferredFeature[];
+}
+
+interface ResolvedInputs { known: readonly KnownFeature[]; uses: readonly FeatureUse[]; features: readonly Feature[]; part: Box3; speech: Speech }
+export const resolvedStage: Stage<ResolvedInputs, Resolved> = {
+  name: 'features found again',
+  compute: ({ known: entries, uses, features, part, speech }) => {
+    // what is referred to without an entry is looked for by its id alone
+    const known = [...entries, ...uses.filter((u) => !entries.some((f) => f.id === u.id)).map(({ id }) => ({
+      id, name: '', called: id, kind: 'plane' as const, direction: { x: 0, y: 0, z: 0 }, at: { x: 0, y: 0, z: 0 }, size: 0,
+    }))];
+    const matches = matchFeatures(known, features, part);
+    const names = featureNames(features, speech);
+    const nameOf = (id: string) => {
+      const entry = known.find((k) => k.id === id);
+      const match = matches.get(id);
+      return entry?.name || (match && match.state !== 'gone' ? names.get(match.feature.id) : undefined) || entry?.called || names.get(id) || id;
+    };
+    return {
+      lookup: (id) => { const match: Match | undefined = matches.get(id); return match && match.state !== 'gone' ? match.feature : null; },
+      nameOf,
+      referred: known.map((k) => ({ id: k.id, name: nameOf(k.id), match: matches.get(k.id)!, usedBy: uses.find((u) => u.id === k.id)?.by ?? [] })),
+    };
+  },
+};
+
+/** The features one setup refers to, by their id: what they are called, and what they are now; null: gone. */
+export type FeaturesHere = Readonly<Record<string, { readonly name: string; readonly feature: Feature | null }>>;
+
+export const featuresOf = (setup: Setup, { lookup, nameOf }: Resolved): FeaturesHere => Object.fromEntries([...idsOf(setup)].map(([id]) => [id, { name: nameOf(id), feature: lookup(id) }]));
+
+export const lookupIn = (here: FeaturesHere): FeatureLookup => (id) => here[id]?.feature ?? null;
+export const nameIn = (here: FeaturesHere) => (id: string): string => here[id]?.name ?? id;
+
+/**
+ * The setup with its depth as the face it cuts down to has it. A face that is gone or does not look up leaves the number
+ * that was there; the finding says so.
+ * @returns the setup, and whether the face looks up
+ */
+export function withDepth(setup: Setup, part: Box3, lookup: FeatureLookup): { setup: Setup; looksUp: boolean } {
+  const face = setup.cutsTo ? lookup(setup.cutsTo) : null;
+  if (!face) return { setup, looksUp: true };
+  const { up } = setup.orientation;
+  const n = unitVector(up);
+  if (face.kind !== 'plane' || dot(face.normal, n) < 1 - 1e-9) return { setup, looksUp: false };
+  const top = signOf(up) * (signOf(up) > 0 ? part.max : part.min)[axisOf(up)];
+  return { setup: { ...setup, cutsBelowTop: top - face.level }, looksUp: true };
+}

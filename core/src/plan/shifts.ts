@@ -1,0 +1,27 @@
+import type { Job } from '../job';
+import type { Shift, ShiftSide } from '../ledger';
+import type { Speech } from '../units';
+import { fields, type Graph } from './graph';
+import type { PlannedSetup, PlannedTransition, SetupFacts } from './planned';
+import { plannedTransitionStage, shiftStage, sideStage, transitionStage } from './stages/route';
+
+const sideOf = (g: Graph, { setup, device }: PlannedSetup, { seat, ledger, register }: SetupFacts): ShiftSide =>
+  g.run(sideStage, { setup: fields(g, setup, 'op', 'station', 'device'), seat, ledger, register: g.same(register), kind: device!.kind });
+
+function shift(g: Graph, from: PlannedSetup, to: PlannedSetup, { sizeTolerance }: Job, speech: Speech): Shift | null {
+  return from.facts && to.facts && g.run(shiftStage, { from: sideOf(g, from, from.facts), to: sideOf(g, to, to.facts), sizeTolerance, speech });
+}
+
+/** Shift of a setup's work zero from the first one's; null where one of them has no device. The first has none from itself. */
+export const fromFirst = (g: Graph, first: PlannedSetup, setup: PlannedSetup, job: Job, speech: Speech): Shift | null => (setup === first ? null : shift(g, first, setup, job, speech));
+
+/** From every setup to the next one, where both have a device. */
+export function transitionsOf(g: Graph, setups: readonly PlannedSetup[], job: Job, speech: Speech): PlannedTransition[] {
+  return setups.slice(1).flatMap((to, i) => {
+    const from = setups[i];
+    const by = shift(g, from, to, job, speech);
+    if (!by || !from.facts || !to.facts) return [];
+    const facts = g.run(transitionStage, { from: from.facts.seat, to: to.facts.seat });
+    return [g.run(plannedTransitionStage, { fromId: from.id, toId: to.id, fromOp: from.op, toOp: to.op, facts, shift: by })];
+  });
+}

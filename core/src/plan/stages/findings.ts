@@ -1,0 +1,176 @@
+import type { Finding, Told } from '../../findings';
+import { bondSticks } from '../../hold/checks/bondSticks';
+import { boardReady } from '../../hold/checks/boardReady';
+import { boltFits } from '../../hold/checks/boltFits';
+import { boltHolds } from '../../hold/checks/boltHolds';
+import { clampOnPart } from '../../hold/checks/clampOnPart';
+import { fastenerBites } from '../../hold/checks/fastenerBites';
+import { gripCentered } from '../../hold/checks/gripCentered';
+import { gripDepth } from '../../hold/checks/gripDepth';
+import { heldDown } from '../../hold/checks/heldDown';
+import { jawOpening } from '../../hold/checks/jawOpening';
+import { jawsTouch } from '../../hold/checks/jawsTouch';
+import { laidByHand } from '../../hold/checks/laidByHand';
+import { overEdge } from '../../hold/checks/overEdge';
+import { parallelsBelowJaws } from '../../hold/checks/parallelsBelowJaws';
+import { partOnDevice } from '../../hold/checks/partOnDevice';
+import { pinsMeet } from '../../hold/checks/pinsMeet';
+import { pinsOnGrid } from '../../hold/checks/pinsOnGrid';
+import { podsCarry } from '../../hold/checks/podsCarry';
+import { rawCaught } from '../../hold/checks/rawCaught';
+import { rotaryReach } from '../../hold/checks/rotaryReach';
+import { roundGrip } from '../../hold/checks/roundGrip';
+import { softJawsFitted } from '../../hold/checks/softJawsFitted';
+import { vacuumSeals } from '../../hold/checks/vacuumSeals';
+import { wallStands } from '../../hold/checks/wallStands';
+import { boreHasTool } from '../../prove/checks/boreHasTool';
+import { cornerFitsCutter } from '../../prove/checks/cornerFitsCutter';
+import { cutClearsDevice } from '../../prove/checks/cutClearsDevice';
+import { cutClearsJaws } from '../../prove/checks/cutClearsJaws';
+import { cutInsideTravel } from '../../prove/checks/cutInsideTravel';
+import { cutsThrough } from '../../prove/checks/cutsThrough';
+import { cutsSomething } from '../../prove/checks/cutsSomething';
+import { stickOutReaches } from '../../prove/checks/stickOutReaches';
+import { zeroInsideTravel } from '../../prove/checks/zeroInsideTravel';
+import { zTravelNotProven } from '../../prove/checks/zTravelNotProven';
+import { pocketOf, restIn } from '../../seat';
+import { partRests } from '../../seat/checks/partRests';
+import { meetsSquarely } from '../../seat/checks/meetsSquarely';
+import { rawFaceLocates } from '../../seat/checks/rawFaceLocates';
+import { seatSettles } from '../../seat/checks/seatSettles';
+import { standsBeside } from '../../seat/checks/standsBeside';
+import { stopOnFace } from '../../seat/checks/stopOnFace';
+import { stopTouches } from '../../seat/checks/stopTouches';
+import type { Setup } from '../../job';
+import { isFlatDevice, isVise, type Device, type FlatDevice, type Machine, type RoundDevice, type Station, type Vise, type WorkMaterial } from '../../shop';
+import type { Speech } from '../../units';
+import { featureLevel, featureLevels, looksTowards } from '../../zero';
+import { feelerNoticed } from '../../zero/checks/feelerNoticed';
+import { rawTouched } from '../../zero/checks/rawTouched';
+import { somethingToTouch } from '../../zero/checks/somethingToTouch';
+import { stationKnown } from '../../zero/checks/stationKnown';
+import { zLengthActive } from '../../zero/checks/zLengthActive';
+import { zeroAsProgrammed } from '../../zero/checks/zeroAsProgrammed';
+import { zeroOnFeature } from '../../zero/checks/zeroOnFeature';
+import { depthFaceLooksUp } from '../checks/depthFaceLooksUp';
+import { deviceChosen } from '../checks/deviceChosen';
+import { machineChosen } from '../checks/machineChosen';
+import { registerOnMachine } from '../checks/registerOnMachine';
+import { stationOnMachine } from '../checks/stationOnMachine';
+import { registeredPlace } from '../checks/registeredPlace';
+import { marginHolds } from '../../hold/checks/marginHolds';
+import { partGives } from '../../hold/checks/partGives';
+import { partComesFree } from '../../prove/checks/partComesFree';
+import { wayClear } from '../../prove/checks/wayClear';
+import { onePlace } from '../../seat/checks/onePlace';
+import { piecesApart } from '../../seat/checks/piecesApart';
+import { lookupIn, nameIn, type FeaturesHere } from '../features';
+import type { Stage } from '../graph';
+import { ofPieces } from '../pieces';
+import type { ForceFacts, PlannedPiece, SetupFacts } from '../planned';
+
+/** What the checks of one setup look at that need no forces. */
+export interface ChecksInput {
+  readonly setup: Setup;
+  /** the face it cuts down to looks up, or there is none */
+  readonly looksUp: boolean;
+  readonly device: Device | null;
+  readonly station: Station | null;
+  /** null while no device is chosen */
+  readonly facts: SetupFacts | null;
+  readonly machine: Machine | null;
+  readonly machineId: string | null;
+  readonly material: WorkMaterial | null;
+  readonly here: FeaturesHere;
+  readonly speech: Speech;
+}
+
+type Held = ChecksInput & { readonly facts: SetupFacts; readonly told: Told };
+
+function ofVise({ facts: { seat, hold }, setup, here, material, told }: Held, vise: Vise): Finding[] {
+  const rest = restIn(vise, setup);
+  const stopFace = setup.stop.face && !pocketOf(setup) ? lookupIn(here)(setup.stop.face) : null;
+  return [
+    ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, pocketOf(setup) !== null, told),
+    ...stopOnFace(seat, stopFace && { name: nameIn(here)(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.vise!, hold.trouble, told), ...gripDepth(hold.vise!, vise, told),
+    ...gripCentered(hold.vise!, vise, 1 + setup.further.length, told), ...wallStands(hold.wall, material, told),
+  ];
+}
+
+function ofFlat({ facts: { seat, hold, pinGaps }, setup, station, machine, told }: Held, device: FlatDevice): Finding[] {
+  return [
+    ...(seat.standsBelow ? [] : partOnDevice(seat, told)), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
+    ...(device.kind === 'fixture plate' ? [...pinsOnGrid(device, setup.plate, told), ...registeredPlace(device, station, machine, told)] : []),
+    ...(device.kind === 'sacrificial board' ? boardReady(device, machine, told) : []), ...(device.kind === 'vacuum pods' ? podsCarry(hold, device, told) : []),
+    ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...heldDown(hold, told),
+  ];
+}
+
+function ofRound({ facts: { seat, hold, gripped }, setup, material, told }: Held, device: RoundDevice): Finding[] {
+  return [...roundGrip(seat, gripped, device, setup, told), ...wallStands(hold.wall, material, told), ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : [])];
+}
+
+const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
+
+function ofZero({ facts, setup, station, machine, here, told }: Held, device: Device): Finding[] {
+  const { seat, programmed } = facts;
+  return [
+    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, isFlatDevice(device) ? (['x', 'y'] as const).filter((axis) => setup.plate[axis].by === 'pins') : [], told),
+    ...stationKnown({
+      station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
+      entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),
+    }, told),
+    ...zLengthActive(setup, told), ...(seat.settled ? somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told) : []), ...rawTouched(facts.worksheet, facts.touchable, seat, told), ...feelerNoticed(setup.touchOff, told),
+    ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookupIn(here)).problems, ...(programmed?.problems ?? [])], nameIn(here), told),
+    ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
+  ];
+}
+
+function ofCut({ facts, setup, told }: Held, device: Device): Finding[] {
+  const { seat, hold, prove } = facts;
+  return [
+    ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isFlatDevice(device) ? cutsThrough(prove, hold, seat, told) : []),
+    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...boreHasTool(facts.bores, setup, told), ...cornerFitsCutter(facts.corners, setup, told),
+    ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
+  ];
+}
+
+/** Every check of one setup that does not need the forces. */
+export function checksOf(input: ChecksInput): Finding[] {
+  const { setup, looksUp, device, facts, machine, machineId, here, speech } = input;
+  const told: Told = { setupId: setup.id, op: setup.op, speech };
+  const chosen = [
+    ...deviceChosen(setup, device, told), ...machineChosen(machine, machineId, told), ...stationOnMachine(setup, machine, told), ...registerOnMachine(setup, machine, told),
+    ...depthFaceLooksUp(looksUp, nameIn(here)(setup.cutsTo ?? ''), setup, told),
+  ];
+  if (!device || !facts) return chosen;
+  const held = { ...input, facts, told };
+  const family = isVise(device) ? ofVise(held, device) : isFlatDevice(device) ? ofFlat(held, device) : ofRound(held, device);
+  return [...chosen, ...family, ...ofZero(held, device), ...ofCut(held, device)];
+}
+
+export const findingsStage: Stage<ChecksInput, Finding[]> = { name: 'findings', compute: checksOf };
+
+/** What the checks say of further pieces that they do not say of the first. */
+export const pieceFindingsStage: Stage<Omit<ChecksInput, 'facts'> & { facts: SetupFacts; device: Device; pieces: readonly PlannedPiece[]; first: readonly Finding[] }, Finding[]> = {
+  name: 'findings of further pieces',
+  compute: ({ pieces, first, ...input }) => [
+    ...piecesApart([{ number: 1, seat: input.facts.seat }, ...pieces.map((p) => ({ number: p.number, seat: p.facts.seat }))], input.setup, input.device, { setupId: input.setup.id, op: input.setup.op, speech: input.speech }),
+    ...ofPieces(first, pieces, (p) => checksOf({ ...input, setup: p.setup, facts: p.facts })),
+  ],
+};
+
+interface ForceFindings { setup: Pick<Setup, 'id' | 'op'>; facts: SetupFacts; pieces: readonly PlannedPiece[]; forces: readonly ForceFacts[]; material: WorkMaterial | null; speech: Speech }
+/** What the checks say of margins, of what is in the way, and of where else the part could lie. `forces`: of the first piece, then of the others. */
+export const forceFindingsStage: Stage<ForceFindings, Finding[]> = {
+  name: 'findings of forces',
+  compute: ({ setup, facts, pieces, forces, material, speech }) => {
+    const told: Told = { setupId: setup.id, op: setup.op, speech };
+    const said = ({ margin, way, bend, elsewhere }: ForceFacts, { seat }: SetupFacts) => [
+      ...onePlace(seat, elsewhere, told), ...marginHolds(margin, told), ...partGives(bend, material, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told),
+    ];
+    const own = said(forces[0], facts);
+    return [...own, ...ofPieces(own, pieces, (p) => said(forces[p.number - 1], p.facts))];
+  },
+};

@@ -1,0 +1,63 @@
+import { planBending, planHold, planMargins, type Bending, type HoldFacts, type HoldInput, type HoldSetup, type MarginFacts, type Obstacle } from '../../hold';
+import type { Box3 } from '../../frames';
+import type { Setup } from '../../job';
+import { planWay, type ProveFacts, type WayFacts } from '../../prove';
+import type { Gripped, SeatFacts } from '../../seat';
+import type { Device, WorkMaterial } from '../../shop';
+import type { Kernel, Outlines, TriangleMesh } from '../../solid';
+import type { Speech } from '../../units';
+import type { Stage } from '../graph';
+import { besides } from '../pieces';
+import type { SetupFacts } from '../planned';
+import { seatedSections, type BodySections, type Sections } from './lying';
+
+interface HoldInputs {
+  kernel: Kernel; setup: HoldSetup; seat: SeatFacts; device: Device; shop: HoldInput['shop']; material: WorkMaterial | null; speech: Speech; loaded: TriangleMesh; massKg: number; touchDiameterMm: number;
+  loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections;
+}
+const together = ({ loadedCuts, leftCuts, finishedCuts }: { loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections }): BodySections => ({ loaded: loadedCuts, left: leftCuts, finished: finishedCuts });
+
+export const holdStage: Stage<HoldInputs, HoldFacts> = { name: 'hold', compute: (input) => planHold({ ...input, sectionOf: seatedSections(together(input), input.seat) }) };
+
+interface MarginInputs { hold: HoldFacts; tools: Setup['tools']; material: WorkMaterial | null; prove: ProveFacts; jetForceN: number }
+export const marginStage: Stage<MarginInputs, MarginFacts> = {
+  name: 'margin', compute: ({ hold, tools, material, prove, jetForceN }) => planMargins({ hold, tools, material, removed: prove.removedBox, lowestCut: prove.lowestCut, jetN: jetForceN }),
+};
+
+const largest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((most, v) => (v === null ? most : Math.max(most ?? 0, v)), null);
+const smallest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((least, v) => (v === null ? least : Math.min(least ?? Infinity, v)), null);
+
+interface WayInputs {
+  kernel: Kernel; device: Device; tools: Setup['tools']; seat: SeatFacts; hold: HoldFacts; prove: ProveFacts;
+  /** what other pieces put in the way */
+  others: readonly Obstacle[];
+  loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections;
+}
+export const wayStage: Stage<WayInputs, WayFacts> = {
+  name: 'in the way',
+  compute: ({ kernel, device, tools, seat, hold, prove, others, ...cuts }) => {
+    const grid = device.kind === 'support grid' ? device : null;
+    const cutting = tools.filter((t) => t.use !== 'other' || grid);
+    return planWay({
+      kernel, sectionOf: seatedSections(together(cuts), seat), obstacles: [...hold.obstacles, ...others], lowestCut: prove.lowestCut, loadedTop: seat.loadedBox.max.z,
+      toolMm: largest(cutting.map((t) => t.diameter)), holderMm: grid ? grid.headDiameter : largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
+      headAt: grid ? seat.loadedBox.max.z + grid.headHeight : null,
+    });
+  },
+};
+
+/** What the other pieces of a setup put in the way of one of them. */
+export const othersStage: Stage<{ own: SetupFacts; others: readonly { readonly number: number; readonly facts: SetupFacts }[]; above: Outlines }, readonly Obstacle[]> = {
+  name: 'other pieces', compute: ({ own, others, above }) => others.flatMap((o) => besides(o.number, o.facts, own, above)),
+};
+
+interface BendInputs {
+  kernel: Kernel; setup: HoldSetup; seat: SeatFacts; device: Device; hold: HoldFacts; gripped: Gripped | null; material: WorkMaterial; removed: Box3; lowestCut: number; floorMm: number | null; leftCuts: Sections; leftAcross: Sections;
+}
+export const bendStage: Stage<BendInputs, Bending> = {
+  name: 'bending',
+  compute: ({ leftCuts, leftAcross, ...input }) => {
+    const of = (left: Sections, across: 'x' | 'z') => { const cut = seatedSections({ loaded: left, left, finished: left }, input.seat, across); return (_: 'left', at: number) => cut('left', at); };
+    return planBending({ ...input, sectionOf: of(leftCuts, 'z'), acrossX: of(leftAcross, 'x') });
+  },
+};

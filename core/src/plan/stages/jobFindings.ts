@@ -1,0 +1,64 @@
+import type { BlankFacts } from '../../blank';
+import { blankContainsPart } from '../../blank/checks/blankContainsPart';
+import { blankIsMade } from '../../blank/checks/blankIsMade';
+import { cutterFitsGap } from '../../blank/checks/cutterFitsGap';
+import { finishedSideHasStock } from '../../blank/checks/finishedSideHasStock';
+import { partInsideBlank } from '../../blank/checks/partInsideBlank';
+import { AXES } from '../../frames';
+import type { Finding, Told } from '../../findings';
+import type { Job } from '../../job';
+import { shiftBetween } from '../../ledger';
+import { featuresFound, type ReferredFeature } from '../../part/checks/featuresFound';
+import type { Machine } from '../../shop';
+import { sameFaceLost } from '../../transition/checks/sameFaceLost';
+import type { Speech } from '../../units';
+import type { BlankMaterial } from '../blankMaterial';
+import { commonOffsetZero, dialectComplete, homeBeforeReturn, registerOwned } from '../checks/controlReady';
+import { metalNeverReached } from '../checks/metalNeverReached';
+import { registerUsedTwice } from '../checks/registerUsedTwice';
+import { toolNumbers } from '../checks/toolNumbers';
+import type { Stage } from '../graph';
+import type { PlannedSetup, PlannedTransition } from '../planned';
+import { registerUses, type RegisterUse } from '../registers';
+import type { Unreached } from '../whatIsLeft';
+
+interface PartFindings { job: Pick<Job, 'blank' | 'copies'>; blank: BlankFacts; /** null: the blank has no volume */ outside: BlankMaterial['outside'] | null; referred: readonly ReferredFeature[]; speech: Speech }
+/** What the checks say of part and blank before anything is cut. */
+export const partFindingsStage: Stage<PartFindings, Finding[]> = {
+  name: 'findings of part and blank',
+  compute: ({ job, blank, outside, referred, speech }) => {
+    const whole: Told = { setupId: null, op: null, speech };
+    return [...blankContainsPart(blank, whole), ...blankIsMade(blank, whole), ...finishedSideHasStock(job.blank, blank, whole), ...cutterFitsGap(job.copies, whole), ...featuresFound(referred, whole), ...(outside ? partInsideBlank(blank, outside, whole) : [])];
+  },
+};
+
+/** Largest difference of two work zeros over the axes, mm; null while it hangs on an unknown station. */
+function zerosApart(sizeTolerance: number, speech: Speech): (a: RegisterUse, b: RegisterUse) => number | null {
+  return (a, b) => {
+    if (!a.side || !b.side) return null;
+    const { shift } = shiftBetween(a.side, b.side, sizeTolerance, speech);
+    const apart = AXES.map((axis) => shift?.[axis] ?? null);
+    return apart.every((v) => v !== null) ? Math.max(...apart.map(Math.abs)) : null;
+  };
+}
+
+interface RouteFindings {
+  job: Pick<Job, 'setups' | 'sizeTolerance' | 'leaveAlone'>; machine: Machine | null; blank: BlankFacts;
+  setups: readonly PlannedSetup[]; transitions: readonly PlannedTransition[]; unreached: Unreached; speech: Speech;
+}
+/** What the checks say of the route as a whole. */
+export const routeFindingsStage: Stage<RouteFindings, Finding[]> = {
+  name: 'findings of the route',
+  compute: ({ job, machine, blank, setups, transitions, unreached, speech }) => {
+    const whole: Told = { setupId: null, op: null, speech };
+    const uses = registerUses({ setups, blank });
+    const at = (use: RegisterUse): Told => ({ setupId: use.setupId, op: use.op, speech });
+    return [
+      ...transitions.flatMap((t) => sameFaceLost(t.facts, job.sizeTolerance, { setupId: t.toId, op: t.toOp, speech })),
+      ...registerUsedTwice(uses.filter((u) => u.facts), zerosApart(job.sizeTolerance, speech), at), ...registerOwned(uses, job, at),
+      ...toolNumbers(job.setups, (setupId, op) => ({ setupId, op, speech })),
+      ...commonOffsetZero(machine, whole), ...homeBeforeReturn(machine, whole), ...dialectComplete(machine, whole),
+      ...metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole),
+    ];
+  },
+};
