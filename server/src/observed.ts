@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Request, RequestHandler } from 'express';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
 import type { Services } from './services';
-import type { Account } from './services/accounts';
+import type { Account } from './services/account';
 
 /** One line a request: what was asked and how it ended, never what was in it. */
 export interface RequestLine {

@@ -7,7 +7,8 @@ import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import type { Sequelize } from 'sequelize';
 import { mayAs, type Role } from '@violet-jaw/formats/api';
 import { Problem } from './problem';
-import type { Account, AccountService } from './services/accounts';
+import type { Account } from './services/account';
+import type { AccountService } from './services/accounts';
 import type { Errand } from './services/provider';
 import type { Settings } from './services/settings';
 

@@ -1,5 +1,6 @@
 import type { Projection } from '../shop';
-import { layoutScene, sharedMargins, type Margins, type Page, type Primitive } from './layout';
+import { layoutScene, sharedMargins, type Margins, type Page } from './layout';
+import type { Primitive } from './primitive';
 import type { ViewName } from './outlines';
 import { sceneBounds, type Point, type Scene } from './scene';
 

@@ -2,6 +2,7 @@ export * from './outlines';
 export * from './scene';
 export * from './setupScene';
 export * from './layout';
+export * from './primitive';
 export * from './hatch';
 export * from './partScene';
 export * from './tableScene';

@@ -2,14 +2,8 @@ import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
 import { BESIDE, besideLength, linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
 import { sceneBounds, type Dimension, type Point, type Role, type Scene } from './scene';
+import type { Primitive } from './primitive';
 import { besideMark, higherOrLower, placeTexts, roomOf, roomOfMark, type Text } from './placeTexts';
-
-/** What a renderer draws: paths and texts in page units, y downwards. Screen and PDF get the same. */
-export type Primitive =
-  | { readonly kind: 'path'; readonly d: string; readonly role: PathRole; readonly measures?: string }
-  | { readonly kind: 'text'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; readonly role: 'label' | 'number' | 'register'; readonly size: number; readonly measures?: string };
-
-export type PathRole = Role | 'hatch' | 'stipple' | 'dimension' | 'arrow' | 'zero-ink' | 'zero-paper' | 'zero-line' | 'ground' | 'number-ground';
 
 export interface LayoutOptions {
   readonly width: number;

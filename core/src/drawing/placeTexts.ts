@@ -1,5 +1,5 @@
 import { textWidth } from './dimensions';
-import type { Primitive } from './layout';
+import type { Primitive } from './primitive';
 import type { Point } from './scene';
 
 export type Text = Extract<Primitive, { kind: 'text' }>;

@@ -1,15 +1,8 @@
 import { axisOf, boxSize, DIRECTIONS, rotationOf, signOf, type Box3, type Direction, type Orientation, type Vec3 } from '../frames';
 import type { FileBody, PartSource } from '../job';
+import type { Part } from './part';
 import { findFeatures, type FeatureSet } from './features';
 import { bar, boxMesh, flatLevels, meshBox, turnMesh, type FlatLevel, type Kernel, type Result, type Solid, type TriangleMesh } from '../solid';
-
-/** The finished part in part coordinates. `key` changes with the shape and with nothing else. */
-export interface Part {
-  readonly solid: Solid;
-  /** the surface as it was read, with curved faces marked */
-  readonly surface: TriangleMesh;
-  readonly box: Box3;
-}
 
 /** A part with copies of itself beside it, as one solid. @param surface the part's surface with the copies in it */
 export function severalOf(kernel: Kernel, part: Part, surface: TriangleMesh): Part {
@@ -80,6 +73,7 @@ export function summarizePart(part: Part, features: FeatureSet = findFeatures(pa
   };
 }
 
+export type { Part } from './part';
 export * from './sides';
 export * from './features';
 export * from './names';

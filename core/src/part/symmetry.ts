@@ -1,6 +1,6 @@
 import { type Axis, type Rotation, vec } from '../frames';
 import type { Kernel, Outlines } from '../solid';
-import type { Part } from './index';
+import type { Part } from './part';
 
 /** How an outline of the part looks when it is turned or mirrored about the middle of its size. */
 export interface Symmetry {

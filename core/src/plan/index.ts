@@ -1,4 +1,5 @@
-export { Planner, type PlanInput, type PlanSolids } from './planner';
+export { Planner } from './planner';
+export type { PlanInput, PlanSolids } from './input';
 export { Graph, type Stage } from './graph';
 export * from './planned';
 export type { Flats } from './flats';

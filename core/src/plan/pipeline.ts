@@ -13,7 +13,7 @@ import { fromFirst, transitionsOf } from './shifts';
 import { blankStage, bodyMesh, copiesStage, cutStage, featuresStage, materialStage, partStage, summaryStage, typedStage, unreachedStage } from './stages/bodies';
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
 import { safeStage } from './stages/route';
-import type { PlanInput, PlanSolids } from './planner';
+import type { PlanInput, PlanSolids } from './input';
 import type { Cut } from './whatIsLeft';
 
 /** The finished part of a job. */

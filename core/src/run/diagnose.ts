@@ -1,7 +1,6 @@
 import { AXES, type Axis, type Vec3 } from '../frames';
 import { MM_PER_INCH, speechIn } from '../units';
-import type { Judged } from './state';
-import type { Cause, CauseCode, RunPlan, RunSetup, RunStep } from './types';
+import type { Cause, CauseCode, Judged, RunPlan, RunSetup, RunStep } from './types';
 
 /** What a difference probably means. */
 export interface Guess {

@@ -1,7 +1,7 @@
 import type { Vec3 } from '../frames';
 import { speechIn } from '../units';
-import { judgeReadings, runState, type Judged, type Values } from './state';
-import type { RunEventBy, RunPlan, RunStep } from './types';
+import { judgeReadings, runState, type Values } from './state';
+import type { Judged, RunEventBy, RunPlan, RunStep } from './types';
 
 /** One thing that was done in a run, and what came of it. */
 export interface HistoryRow {

@@ -2,19 +2,10 @@ import { AXES, type Axis, type Vec3 } from '../frames';
 import { speechIn, unitName } from '../units';
 import { edgeAngle, straighten, zeroFromReadings } from '../zero';
 import { diagnose, type Guess } from './diagnose';
-import type { Ask, RunEvent, RunPlan, RunSetup, RunStep } from './types';
+import type { Ask, Judged, RunEvent, RunPlan, RunSetup, RunStep } from './types';
 
 export type Values = Readonly<Record<string, number | boolean>>;
 type PerAxis<T> = Readonly<Record<Axis, T>>;
-
-/** One answer against what was expected. */
-export interface Judged {
-  readonly ask: Ask;
-  readonly value: number;
-  readonly target: number | null;
-  readonly difference: number | null;
-  readonly inLimit: boolean;
-}
 
 /** Why a run stands. */
 export interface Stopped {

@@ -126,3 +126,12 @@ export type RunEvent = {
 
 /** Who did it, as the server saw it, and as the device says where that differs. */
 export type RunEventBy = RunEvent & { readonly by: string };
+
+/** One answer against what was expected. */
+export interface Judged {
+  readonly ask: Ask;
+  readonly value: number;
+  readonly target: number | null;
+  readonly difference: number | null;
+  readonly inLimit: boolean;
+}

@@ -1,5 +1,5 @@
 import type { Device } from './devices';
-import type { Station } from '.';
+import type { Station } from './station';
 
 /** What decides where a device's datum is, in words: another entry is another datum, and its station has to be measured again. */
 export function datumAs(device: Device): string {

@@ -1,11 +1,13 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { lengthMm, longText, positiveMm, quantity, shortText, sizeMm } from '../schema';
+import { lengthMm, longText, positiveMm, quantity, shortText } from '../schema';
 import { deviceSchema } from './devices';
+import { stationSchema } from './station';
 import { dialectSchema, homingSchema, positionsSchema } from './control';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
 export * from './control';
 export * from './datum';
+export * from './station';
 export * from './friction';
 export * from './devices';
 export * from './means';
@@ -16,18 +18,6 @@ const range = Type.Object({ min: lengthMm, max: lengthMm }, { additionalProperti
 export const REGISTERS = ['G54', 'G55', 'G56', 'G57', 'G58', 'G59', 'G59.1', 'G59.2', 'G59.3'] as const;
 export const registerSchema = Type.Union(REGISTERS.map((r) => Type.Literal(r)));
 export type Register = (typeof REGISTERS)[number];
-
-export const stationSchema = Type.Object({
-  id: shortText,
-  name: shortText,
-  position: Type.Union([
-    Type.Null(),
-    Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false }),
-  ], { description: 'Machine coordinates of the datum of the device that stands here (vise: fixed jaw face, bed and left jaw end); Z is the spindle gauge line touching the bed. null: not measured yet.' }),
-  plusMinus: Type.Union([Type.Null(), sizeMm], { description: 'Uncertainty of the measured position, per axis; null: not known.' }),
-  measuredFor: Type.Array(Type.Object({ device: shortText, as: shortText }, { additionalProperties: false }), { maxItems: 40, description: 'The devices whose datum lies at this position, each as it was when measured ("hard jaws, fixed jaw at the rear"). Empty: not told, as in older documents.' }),
-  note: longText,
-}, { additionalProperties: false });
 
 export const machineSchema = Type.Object({
   id: shortText,
@@ -83,7 +73,6 @@ export const shopSchema = Type.Object({
   offcuts: Type.Array(offcutSchema, { maxItems: 1000 }),
 }, { additionalProperties: false });
 
-export type Station = Static<typeof stationSchema>;
 export type Machine = Static<typeof machineSchema>;
 export type Shop = Static<typeof shopSchema>;
 

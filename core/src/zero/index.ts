@@ -1,5 +1,6 @@
 export * from './place';
 export * from './workZero';
+export * from './touches';
 export * from './touchOff';
 export * from './programmed';
 export * from './lengths';

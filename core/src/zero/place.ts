@@ -1,9 +1,15 @@
 import { AXES, dot, rotate, rotationOf, unitVector, type Axis, type Orientation } from '../frames';
 import type { Setup, ZeroPlace } from '../job';
 import type { Feature } from '../part';
-import { PLACE_NAME } from './workZero';
 
 export type BoxPlace = Extract<ZeroPlace, string>;
+
+/** What each place is called along each machine axis. */
+export const PLACE_NAME: Record<Axis, Record<BoxPlace, string>> = {
+  x: { min: 'left', middle: 'middle', max: 'right' },
+  y: { min: 'front', middle: 'middle', max: 'rear' },
+  z: { min: 'bottom', middle: 'middle', max: 'top' },
+};
 
 /** Where places on features lie along the machine axes, seated frame, mm; axes that are taken from a box are left out. */
 export type FeatureLevels = Partial<Record<Axis, number>>;

@@ -1,4 +1,4 @@
-import type { AxisTouchOff } from './worksheet';
+import type { AxisTouchOff } from './touches';
 
 /**
  * Work zero from what the machine showed at the touches, machine coordinates, mm (common practice, no source): one face

@@ -3,7 +3,7 @@ import type { SurfaceState } from '../job';
 import { faceHere } from '../part';
 import { furthest, surfaceAt, type SeatFacts } from '../seat';
 import { TOUCH_MM, type TriangleMesh, type Window } from '../solid';
-import type { AxisTouchOff, Touch } from './worksheet';
+import type { AxisTouchOff, Touch, TouchableFace } from './touches';
 
 /**
  * Position to declare when a round tool touches a face that lies at `f` in work coordinates.
@@ -39,15 +39,6 @@ export interface TouchOff {
 }
 
 const FACES: readonly Direction[] = ['-x', '+x', '-y', '+y', '+z'];
-
-/** A face that is not covered, seated frame. */
-export interface TouchableFace {
-  readonly axis: Axis;
-  readonly faces: Direction;
-  readonly name: string;
-  readonly surface: SurfaceState;
-  readonly seatedLevel: number;
-}
 
 export interface TouchableIn {
   readonly seat: SeatFacts;

@@ -1,16 +1,9 @@
 import { add, apply, AXES, type Axis, byAxis, compose, type Direction, NO_ROTATION, type Orientation, partSideFacing, pose, rotate, rotationOf, transpose, vec, type Box3, type Pose, type Vec3 } from '../frames';
 import type { Setup, ZeroPlace } from '../job';
 import { liesAsDrawn, PART_SIDE } from '../part';
-import { placeName, type BoxPlace, type FeatureLevels } from './place';
+import { placeName, type FeatureLevels } from './place';
 import type { SeatFacts } from '../seat';
 import type { Station } from '../shop';
-
-/** What each place is called along each machine axis. */
-export const PLACE_NAME: Record<Axis, Record<BoxPlace, string>> = {
-  x: { min: 'left', middle: 'middle', max: 'right' },
-  y: { min: 'front', middle: 'middle', max: 'rear' },
-  z: { min: 'bottom', middle: 'middle', max: 'top' },
-};
 
 export interface ZeroFacts {
   /** work zero in device coordinates, without the deliberate extra shift */

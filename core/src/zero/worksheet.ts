@@ -1,11 +1,12 @@
 import { AXES, signOf, type Axis, type Direction } from '../frames';
-import type { Setup, SideTarget, SurfaceState } from '../job';
+import type { Setup, SideTarget } from '../job';
 import { LENGTH_SAYS, sideMeansInWords, topMeansInWords } from './touchWords';
 import { faceHere } from '../part';
 import type { SeatFacts } from '../seat';
 import type { Speech } from '../units';
 import { lengthRegisterOf, toolOf } from './lengths';
-import { declareAtSide, declareOnTop, type TouchableFace } from './touchOff';
+import { declareAtSide, declareOnTop } from './touchOff';
+import type { AxisTouchOff, Touch, TouchableFace } from './touches';
 import type { ZeroFacts } from './workZero';
 
 /** A bore or boss whose axis stands upright in the setup, seated axes. */
@@ -16,34 +17,6 @@ export interface UprightRound {
   readonly seated: { readonly x: number; readonly y: number };
   /** a bore is open where the tool goes in, a boss stands free; false: stock still lies there */
   readonly isOpen: boolean;
-}
-
-/** One face to touch, work coordinates, mm. */
-export interface Touch {
-  readonly name: string;
-  /** what it belongs to: the part as it comes, or the device */
-  readonly body: SurfaceState | 'device';
-  readonly faces: Direction;
-  readonly face: number;
-  /** +1: the tool stands on the plus side of the face */
-  readonly side: 1 | -1;
-  /** position to declare while touching */
-  readonly declare: number;
-}
-
-/** How zero is found along one axis. */
-export interface AxisTouchOff {
-  readonly axis: Axis;
-  readonly how: 'one face' | 'two faces' | 'bore' | 'nothing';
-  readonly touches: readonly Touch[];
-  /** position to declare: at the touch, or with the spindle on the center; null: nothing to touch */
-  readonly declare: number | null;
-  /** the sum in words, with its numbers */
-  readonly formula: string;
-  /** one sentence that can be read out over a phone */
-  readonly says: string;
-  /** why there is nothing to touch; null: there is */
-  readonly problem: string | null;
 }
 
 export interface WorksheetInput {

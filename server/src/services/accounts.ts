@@ -7,18 +7,13 @@ import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction, takeTurn } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
 import { badInput, notFound, Problem } from '../problem';
+import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { Known } from './provider';
 import type { Settings } from './settings';
 import type { GuessGuard } from './guesses';
 import { passwordProblem } from './passwords';
 
-/** Who is signed in. */
-export interface Account {
-  readonly id: string;
-  readonly name: string;
-  readonly role: Role;
-}
 
 const name = Type.String({ maxLength: 60 });
 const password = Type.String({ maxLength: 200 });

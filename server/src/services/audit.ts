@@ -2,7 +2,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { AuditEntry } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
-import type { Account } from './accounts';
+import type { Account } from './account';
 import { CHAIN_START, sealOf } from './auditChain';
 
 export type AuditAction = 'signed in' | 'sign-in failed' | 'sign-in slowed down' | 'signed out' | 'made an account' | 'changed an account' | 'issued a sheet' | 'accepted a stop' | 'withdrew an acceptance' | 'took a sheet as PDF' | 'opened a sheet to run' | 'started a run' | 'gave a reading' | 'accepted a reading' | 'finished a run' | 'ended a run' | 'deleted a job' | 'took a job out of the bin' | 'emptied the bin' | 'took a backup' | 'restored a backup';

@@ -8,7 +8,7 @@ import type { IssueHead } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
 import type { IssueRow, Models } from '../models';
 import { notFound, Problem } from '../problem';
-import type { Account } from './accounts';
+import type { Account } from './account';
 import type { AuditService } from './audit';
 import { sealOfIssue, type FrozenIssue } from './issueSeal';
 import type { News } from './news';

@@ -5,7 +5,7 @@ import { BIN_DAYS, type BinEntry, type JobList, type JobListEntry, type JobSumma
 import { inTransaction, takeTurn } from '../database/transaction';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
-import type { Account } from './accounts';
+import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { Planning } from './planning';
 import { beginning, keepWords, wordsOf } from './jobWords';

@@ -6,7 +6,7 @@ import { provenBackup } from '../backup/nightly';
 import { takeBack, verifyBackup } from '../backup/restore';
 import { alone } from '../database/lease';
 import { notFound, Problem } from '../problem';
-import type { Account } from './accounts';
+import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { FilePlace } from './files';
 import type { News } from './news';

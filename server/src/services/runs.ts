@@ -7,7 +7,7 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
 import type { Models, RunRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
-import type { Account } from './accounts';
+import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { News } from './news';
 import type { RegisterUse } from './registerUses';

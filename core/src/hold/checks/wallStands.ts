@@ -1,6 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { WorkMaterial } from '../../shop';
-import type { WallUnderLoad } from '..';
+import type { WallUnderLoad } from '../types';
 
 /** More give than this shows in the finished size (common practice, no source). */
 export const GIVES_MM = 0.02;

@@ -1,5 +1,5 @@
 import { finding, type Finding, type Told } from '../../findings';
-import type { AxisTouchOff } from '../worksheet';
+import type { AxisTouchOff } from '../touches';
 
 /** What the touch-off asks for must be there. */
 export function somethingToTouch(worksheet: readonly AxisTouchOff[], zeroIsKnown: boolean, told: Told): Finding[] {
