@@ -6,7 +6,7 @@ import type { Kernel, Outlines, TriangleMesh } from '../solid';
 import type { Speech } from '../units';
 
 /** What of a setup says nothing of how it is held; all else may, also what is added later. */
-export const NOT_HOLD = ['id', 'op', 'does', 'register', 'zero', 'programmed', 'nextCopy', 'touchOff', 'lengths', 'consumables', 'firstPart', 'measured', 'program', 'why'] as const satisfies readonly (keyof Setup)[];
+export const NOT_HOLD = ['id', 'op', 'does', 'register', 'zero', 'programmed', 'nextCopy', 'touchOff', 'lengths', 'consumables', 'firstPart', 'measured', 'program', 'why', 'device', 'station', 'orientation', 'cutsBelowTop', 'cutsTo'] as const satisfies readonly (keyof Setup)[];
 export type HoldSetup = Omit<Setup, (typeof NOT_HOLD)[number]>;
 
 /** What a hold is computed from. Outlines in device X and Y. */

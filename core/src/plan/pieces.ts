@@ -1,6 +1,7 @@
 import { byAxis, type Vec3 } from '../frames';
 import type { Finding } from '../findings';
 import type { HoldFacts, Obstacle } from '../hold';
+import type { SeatFacts } from '../seat';
 import { isVise, type Device } from '../shop';
 import type { Outlines } from '../solid';
 import type { PlannedPiece, SetupFacts } from './planned';
@@ -31,13 +32,20 @@ export function withPieces(hold: HoldFacts, device: Device, pieces: readonly Pla
   return { ...hold, steps: [...hold.steps, ...others] };
 }
 
+/** A piece as it stands there. */
+export interface StandingPiece {
+  readonly number: number;
+  readonly seat: SeatFacts;
+  readonly hold: HoldFacts;
+}
+
 /** What another piece puts in the way of this one: its material as loaded and what holds it; the jaws of a vise are the same for both. */
-export function besides(number: number, other: SetupFacts, own: SetupFacts, seenFromAbove: Outlines): Obstacle[] {
-  const { translation: t } = other.seat.pose;
-  const { min, max } = other.seat.loadedBox;
-  const mine = new Set(own.hold.obstacles.map((o) => JSON.stringify([o.footprint, o.from, o.to])));
+export function besides({ number, seat, hold }: StandingPiece, own: HoldFacts, seenFromAbove: Outlines): Obstacle[] {
+  const { translation: t } = seat.pose;
+  const { min, max } = seat.loadedBox;
+  const mine = new Set(own.obstacles.map((o) => JSON.stringify([o.footprint, o.from, o.to])));
   return [
     { name: `piece ${number}`, footprint: seenFromAbove.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const)), from: min.z, to: max.z, cuttable: false },
-    ...other.hold.obstacles.filter((o) => !mine.has(JSON.stringify([o.footprint, o.from, o.to]))).map((o) => ({ ...o, name: `${o.name} of piece ${number}` })),
+    ...hold.obstacles.filter((o) => !mine.has(JSON.stringify([o.footprint, o.from, o.to]))).map((o) => ({ ...o, name: `${o.name} of piece ${number}` })),
   ];
 }

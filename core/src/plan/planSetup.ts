@@ -11,11 +11,12 @@ import type { Kernel } from '../solid';
 import type { Speech } from '../units';
 import type { FeaturesHere } from './features';
 import { fields, type Graph } from './graph';
+import type { StandingPiece } from './pieces';
 import type { ForceFacts, PlannedPiece, PlannedSetup, SetupFacts } from './planned';
 import { floorStage } from './stages/bodies';
 import { madeStage, proveStage, separationStage } from './stages/cutting';
 import { findingsStage, forceFindingsStage, pieceFindingsStage } from './stages/findings';
-import { bendStage, holdStage, marginStage, othersStage, wayStage } from './stages/hold';
+import { bendStage, holdStage, marginStage, othersStage, standingStage, wayStage } from './stages/hold';
 import { aboveStage, cuttableStage, lyingStage, sectionsStage, turnedStage, type Sections } from './stages/lying';
 import { elsewhereOn, seatOn } from './stages/seat';
 import { ledgerStage, programmedStage, touchableStage, touchStage, wordsStage, zeroStage } from './stages/zero';
@@ -105,15 +106,17 @@ function factsOf(g: Graph, whole: Whole, { here, before, cut, earlier }: Here, {
 }
 
 /** How hard one piece is held, what is in the way and where it gives; null: not known yet, and not asked to compute. */
-function forcesOf(g: Graph, { kernel, material, forces }: Whole, { cut }: Here, { part, ...cuts }: Lying, { device, bond }: On, { setup, facts }: Pick<PlannedPiece, 'setup' | 'facts'>, others: readonly { readonly number: number; readonly facts: SetupFacts }[], above: ReturnType<typeof aboveStage.compute>, floorMm: number | null): ForceFacts | null {
+function forcesOf(g: Graph, { kernel, material, forces }: Whole, { cut }: Here, { part, ...cuts }: Lying, { device, bond }: On, { setup, facts }: Pick<PlannedPiece, 'setup' | 'facts'>, others: readonly StandingPiece[], above: ReturnType<typeof aboveStage.compute>, floorMm: number | null): ForceFacts | null {
   const { seat, hold, prove, gripped } = facts;
   const how = forces === 'now' ? 'run' : 'peek';
-  const margin = g[how](marginStage, { hold, tools: setup.tools, material, prove, jetForceN: device.kind === 'support grid' ? device.jetForceN : 0 });
-  const inTheWay = g.run(othersStage, { own: facts, others: g.list(others), above });
-  const way = g[how](wayStage, { kernel, device, tools: setup.tools, seat, hold, prove, others: inTheWay, ...cuts });
+  const removed = g.same(prove.removedBox);
+  const { lowestCut } = prove;
+  const margin = g[how](marginStage, { hold, tools: setup.tools, material, removed, lowestCut, jetForceN: device.kind === 'support grid' ? device.jetForceN : 0 });
+  const inTheWay = g.run(othersStage, { own: hold, others: g.list(others), above });
+  const way = g[how](wayStage, { kernel, device, tools: setup.tools, seat, hold, lowestCut, others: inTheWay, ...cuts });
   const leftAcross = g.run(sectionsStage, { body: cut.left, orientation: setup.orientation, across: 'x' });
-  const bends = material !== null && prove.removedBox !== null;
-  const bend = bends ? g[how](bendStage, { kernel, setup: holdOf(g, setup), seat, device, hold, gripped, material, removed: prove.removedBox, lowestCut: prove.lowestCut, floorMm, leftCuts: cuts.leftCuts, leftAcross }) : null;
+  const bends = material !== null && removed !== null;
+  const bend = bends ? g[how](bendStage, { kernel, setup: holdOf(g, setup), seat, device, hold, gripped, material, removed, lowestCut, floorMm, leftCuts: cuts.leftCuts, leftAcross }) : null;
   const elsewhere = elsewhereOn(g, how, part, device, bond, setup, seat);
   if (!margin || !way || (bends && !bend) || !elsewhere) return null;
   return { margin, way, bend, elsewhere };
@@ -147,9 +150,10 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const first = g.run(findingsStage, { ...checked, facts });
   const others = g.run(pieceFindingsStage, { ...checked, device, facts, pieces, first });
   const found = worstFirst([...first, ...others]);
-  const all = [{ number: 1, setup, facts }, ...pieces];
+  const all = [{ number: 1, setup, facts: own }, ...pieces];
   const above = pieces.length === 0 ? NOTHING : g.run(aboveStage, { kernel: whole.kernel, solid: before.solid, orientation: setup.orientation });
-  const forces = all.map((p) => forcesOf(g, whole, at, lying, on, p, all.filter((o) => o !== p), above, floorMm));
+  const standing = all.map((p) => g.run(standingStage, { number: p.number, seat: p.facts.seat, hold: p.facts.hold }));
+  const forces = all.map((p) => forcesOf(g, whole, at, lying, on, p, standing.filter((o) => o.number !== p.number), above, floorMm));
   const known = forces.every((f) => f !== null) ? g.list(forces.map((f) => g.run(forcesStage, f))) : null;
   const said = known && g.run(forceFindingsStage, { setup: fields(g, setup, 'id', 'op'), facts, pieces, forces: known, material, speech });
   return g.run(plannedStage, { ...base, facts, pieces, forces: known?.[0] ?? null, findings: g.list(said ? worstFirst([...found, ...said]) : found) });

@@ -14,9 +14,17 @@ export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok
  * Coordinates are double precision throughout, both into and out of the kernel.
  */
 export class Solid {
+  static #alive = 0;
   #mesh: TriangleMesh | null = null;
 
-  constructor(readonly raw: Manifold) {}
+  constructor(readonly raw: Manifold) {
+    Solid.#alive += 1;
+  }
+
+  /** Solids that hold memory of the kernel, over all kernels of the thread: must not grow with the number of edits. */
+  static get alive(): number {
+    return Solid.#alive;
+  }
 
   volumeMm3(): number {
     return this.raw.volume();
@@ -55,6 +63,7 @@ export class Solid {
   }
 
   release(): void {
+    Solid.#alive -= 1;
     this.raw.delete();
   }
 }

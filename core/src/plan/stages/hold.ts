@@ -1,14 +1,13 @@
 import { planBending, planHold, planMargins, type Bending, type HoldFacts, type HoldInput, type HoldSetup, type MarginFacts, type Obstacle } from '../../hold';
 import type { Box3 } from '../../frames';
 import type { Setup } from '../../job';
-import { planWay, type ProveFacts, type WayFacts } from '../../prove';
+import { planWay, type WayFacts } from '../../prove';
 import type { Gripped, SeatFacts } from '../../seat';
 import type { Device, WorkMaterial } from '../../shop';
 import type { Kernel, Outlines, TriangleMesh } from '../../solid';
 import type { Speech } from '../../units';
 import type { Stage } from '../graph';
-import { besides } from '../pieces';
-import type { SetupFacts } from '../planned';
+import { besides, type StandingPiece } from '../pieces';
 import { seatedSections, type BodySections, type Sections } from './lying';
 
 interface HoldInputs {
@@ -19,27 +18,27 @@ const together = ({ loadedCuts, leftCuts, finishedCuts }: { loadedCuts: Sections
 
 export const holdStage: Stage<HoldInputs, HoldFacts> = { name: 'hold', compute: (input) => planHold({ ...input, sectionOf: seatedSections(together(input), input.seat) }) };
 
-interface MarginInputs { hold: HoldFacts; tools: Setup['tools']; material: WorkMaterial | null; prove: ProveFacts; jetForceN: number }
+interface MarginInputs { hold: HoldFacts; tools: Setup['tools']; material: WorkMaterial | null; removed: Box3 | null; lowestCut: number; jetForceN: number }
 export const marginStage: Stage<MarginInputs, MarginFacts> = {
-  name: 'margin', compute: ({ hold, tools, material, prove, jetForceN }) => planMargins({ hold, tools, material, removed: prove.removedBox, lowestCut: prove.lowestCut, jetN: jetForceN }),
+  name: 'margin', compute: ({ jetForceN, ...input }) => planMargins({ ...input, jetN: jetForceN }),
 };
 
 const largest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((most, v) => (v === null ? most : Math.max(most ?? 0, v)), null);
 const smallest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((least, v) => (v === null ? least : Math.min(least ?? Infinity, v)), null);
 
 interface WayInputs {
-  kernel: Kernel; device: Device; tools: Setup['tools']; seat: SeatFacts; hold: HoldFacts; prove: ProveFacts;
+  kernel: Kernel; device: Device; tools: Setup['tools']; seat: SeatFacts; hold: HoldFacts; lowestCut: number;
   /** what other pieces put in the way */
   others: readonly Obstacle[];
   loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections;
 }
 export const wayStage: Stage<WayInputs, WayFacts> = {
   name: 'in the way',
-  compute: ({ kernel, device, tools, seat, hold, prove, others, ...cuts }) => {
+  compute: ({ kernel, device, tools, seat, hold, lowestCut, others, ...cuts }) => {
     const grid = device.kind === 'support grid' ? device : null;
     const cutting = tools.filter((t) => t.use !== 'other' || grid);
     return planWay({
-      kernel, sectionOf: seatedSections(together(cuts), seat), obstacles: [...hold.obstacles, ...others], lowestCut: prove.lowestCut, loadedTop: seat.loadedBox.max.z,
+      kernel, sectionOf: seatedSections(together(cuts), seat), obstacles: [...hold.obstacles, ...others], lowestCut, loadedTop: seat.loadedBox.max.z,
       toolMm: largest(cutting.map((t) => t.diameter)), holderMm: grid ? grid.headDiameter : largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
       headAt: grid ? seat.loadedBox.max.z + grid.headHeight : null,
     });
@@ -47,9 +46,12 @@ export const wayStage: Stage<WayInputs, WayFacts> = {
 };
 
 /** What the other pieces of a setup put in the way of one of them. */
-export const othersStage: Stage<{ own: SetupFacts; others: readonly { readonly number: number; readonly facts: SetupFacts }[]; above: Outlines }, readonly Obstacle[]> = {
-  name: 'other pieces', compute: ({ own, others, above }) => others.flatMap((o) => besides(o.number, o.facts, own, above)),
+export const othersStage: Stage<{ own: HoldFacts; others: readonly StandingPiece[]; above: Outlines }, readonly Obstacle[]> = {
+  name: 'other pieces', compute: ({ own, others, above }) => others.flatMap((o) => besides(o, own, above)),
 };
+
+/** A piece as it stands there, the same while it does. */
+export const standingStage: Stage<StandingPiece, StandingPiece> = { name: 'standing piece', compute: (piece) => piece };
 
 interface BendInputs {
   kernel: Kernel; setup: HoldSetup; seat: SeatFacts; device: Device; hold: HoldFacts; gripped: Gripped | null; material: WorkMaterial; removed: Box3; lowestCut: number; floorMm: number | null; leftCuts: Sections; leftAcross: Sections;
