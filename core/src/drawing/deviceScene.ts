@@ -1,4 +1,4 @@
-import { isFlatDevice, isVise, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
+import { isOf, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import { rectangle, type Point, type Scene, type Shape } from './scene';
 
 const steel = (x0: number, y0: number, x1: number, y1: number): Shape => ({ kind: 'region', role: 'steel', outlines: rectangle(x0, y0, x1, y1) });
@@ -44,6 +44,6 @@ function roundScene(d: RoundDevice): Shape[] {
 
 /** A device of the shop by itself, true to scale: vise from its end, flat devices from above, round ones cut along the axis. */
 export function deviceScene(device: Device): Scene {
-  if (isVise(device)) return { title: `${device.name} from the left end`, shapes: viseScene(device) };
-  return isFlatDevice(device) ? { title: `${device.name} from above`, shapes: flatScene(device) } : { title: `${device.name}, cut along its axis`, shapes: roundScene(device) };
+  if (isOf('vise', device)) return { title: `${device.name} from the left end`, shapes: viseScene(device) };
+  return isOf('flat', device) ? { title: `${device.name} from above`, shapes: flatScene(device) } : { title: `${device.name}, cut along its axis`, shapes: roundScene(device) };
 }

@@ -1,7 +1,7 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
 import type { Obstacle } from '../hold';
 import { fixedSide, pocketOf, restIn } from '../seat';
-import { isFlatDevice, isVise, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
+import { isOf, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import type { Outlines } from '../solid';
 import { brokenOff, shownOf, type ShownVise } from './breaks';
 import { onView, type ViewName } from './outlines';
@@ -169,7 +169,7 @@ function roundShapes(view: ViewName, device: RoundDevice, facts: SetupFacts, lay
 
 /** The device of a setup in one view, what is behind the pieces or what is before them. */
 export function deviceShapes(view: ViewName, device: Device, drawn: Drawn, layer: Layer): Shape[] {
-  const own = isVise(device) ? viseShapes(view, device, drawn, layer) : isFlatDevice(device) ? flatShapes(view, device, drawn, layer) : roundShapes(view, device, drawn.facts, layer);
+  const own = isOf('vise', device) ? viseShapes(view, device, drawn, layer) : isOf('flat', device) ? flatShapes(view, device, drawn, layer) : roundShapes(view, device, drawn.facts, layer);
   if (layer === 'behind' || view !== 'above') return own;
   return [...own, ...factsOfAll(drawn).flatMap(({ hold }) => hold.drawn.map((d): Shape => ({ kind: 'region', role: d.role, outlines: d.outlines })))];
 }

@@ -1,7 +1,7 @@
 import type { Pose } from '../frames';
 import type { PlannedSetup } from '../plan';
 import { fixedSide, restIn } from '../seat';
-import { isFlatDevice, isVise, type FlatDevice, type Vise } from '../shop';
+import { isOf, type FlatDevice, type Vise } from '../shop';
 import type { Outlines, TriangleMesh } from '../solid';
 import { bedUnder, type Drawn } from './deviceShapes';
 import { rectangle } from './scene';
@@ -44,7 +44,7 @@ function flatSolids(device: FlatDevice, drawn: Drawn): DeviceSolid[] {
 export function deviceSolids({ device, facts, setup, pieces }: PlannedSetup): DeviceSolid[] {
   if (!device || !facts) return [];
   const drawn = { facts, setup, pieces };
-  const own = isVise(device) ? viseSolids(device, drawn) : isFlatDevice(device) ? flatSolids(device, drawn) : [];
+  const own = isOf('vise', device) ? viseSolids(device, drawn) : isOf('flat', device) ? flatSolids(device, drawn) : [];
   const standing = [facts, ...pieces.map((p) => p.facts)].flatMap(({ hold }) => hold.obstacles);
   const solids = [...own, ...standing.map(({ name, footprint, from, to }) => ({ name, outlines: footprint, from, to }))];
   return solids.filter((d, i) => d.to > d.from && d.outlines.length > 0 && solids.findIndex((o) => JSON.stringify(o) === JSON.stringify(d)) === i);

@@ -1,4 +1,4 @@
-import { DEVICE_SCHEMAS, type Device } from '../shop';
+import { DEVICE_KINDS, type Device } from '../shop';
 import { NO_HOLD } from '../job';
 import { board, chuck, heldJob, heldShop, planHeld, plate, pods, table, vacuumPlate } from '../testing/held';
 import { vise } from '../testing/fixtures';
@@ -13,8 +13,7 @@ import { deviceScene, layoutScene, outlinesOf, sceneBounds, setupScene, VIEW_NAM
 const lying = { ...NO_HOLD.plate, x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5 };
 
 test('the demo shop has a device of every kind, and each is drawn by itself, true to scale', () => {
-  const kinds = DEVICE_SCHEMAS.map((s) => s.properties.kind.const);
-  expect(kinds.filter((k) => !demoShop.devices.some((d) => d.kind === k))).toEqual([]);
+  expect(DEVICE_KINDS.filter((k) => !demoShop.devices.some((d) => d.kind === k))).toEqual([]);
   for (const device of demoShop.devices) {
     const { min, max } = sceneBounds(deviceScene(device));
     if ('thickness' in device) expect([max[0] - min[0], max[1] - min[1]]).toEqual([expect.closeTo(device.width, 0), expect.closeTo(device.depth, 0)]);

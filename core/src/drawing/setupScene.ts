@@ -1,5 +1,5 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
-import { isFlatDevice, isVise, type Device, type Vise } from '../shop';
+import { isOf, type Device, type Vise } from '../shop';
 import { fixedSide, pocketOf } from '../seat';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
@@ -54,7 +54,7 @@ function otherDimensions(view: ViewName, facts: SetupFacts, device: Device, spee
   const { x, y, z } = seat.locators;
   const b = seat.loadedBox;
   if (view === 'above') {
-    const flat = isFlatDevice(device) ? [make.horizontal('from left', 0, x.at, b.min.y, 'bottom', speech.signed(x.at)), make.vertical('from front', 0, y.at, b.min.x, 'left', speech.signed(y.at))] : [];
+    const flat = isOf('flat', device) ? [make.horizontal('from left', 0, x.at, b.min.y, 'bottom', speech.signed(x.at)), make.vertical('from front', 0, y.at, b.min.x, 'left', speech.signed(y.at))] : [];
     // from the device's own edge only where that edge is drawn; far away it would shrink the picture
     return [...flat.filter((d) => Math.abs(d.to) < 0.6 * Math.max(b.max.x - b.min.x, b.max.y - b.min.y)), ...sizes(facts, speech)];
   }
@@ -90,15 +90,15 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
     shapes.push({ kind: 'line', role: 'cut-level', points: [[Math.min(u0, u1) - out, facts.prove.lowestCut], [Math.max(u0, u1) + out, facts.prove.lowestCut]] });
   }
   if (options.labels && view === 'above') shapes.push(...planned.pieces.map(pieceLabel));
-  if (options.labels) shapes.push(...(isVise(device) ? viseLabels(view, device, drawn) : otherLabels(view, facts)));
-  if (options.dimensions) shapes.push(...(isVise(device) ? viseDimensions(view, planned, facts, device, speech) : otherDimensions(view, facts, device, speech)));
+  if (options.labels) shapes.push(...(isOf('vise', device) ? viseLabels(view, device, drawn) : otherLabels(view, facts)));
+  if (options.dimensions) shapes.push(...(isOf('vise', device) ? viseDimensions(view, planned, facts, device, speech) : otherDimensions(view, facts, device, speech)));
   shapes.push(...zeroMarks(view, [{ register: setup.register, facts }, ...planned.pieces], options.labels));
   return { title: titleOf(view, device), shapes };
 }
 
 /** What the view shows; in front of a part in a vise stands a jaw, which is not drawn. */
 function titleOf(view: ViewName, device: Device): string {
-  const hidden = view === 'front' && isVise(device) ? ` (${fixedSide(device) > 0 ? 'moving' : 'fixed'} jaw left out)` : '';
+  const hidden = view === 'front' && isOf('vise', device) ? ` (${fixedSide(device) > 0 ? 'moving' : 'fixed'} jaw left out)` : '';
   return `${VIEWS[view].title}${hidden}`;
 }
 

@@ -2,7 +2,7 @@ import type { Box3 } from '../frames';
 import type { Tool } from '../job';
 import type { HoldSetup } from './input';
 import { restIn, type Gripped, type SeatFacts } from '../seat';
-import { isFlatDevice, isRound, isVise, type Device, type WorkMaterial } from '../shop';
+import { isOf, type Device, type WorkMaterial } from '../shop';
 import type { Kernel, Outlines } from '../solid';
 import { against, connectedAreas, type BentAlong, type Section } from './crossSections';
 import { demandOf, type CutDemand } from './cutting';
@@ -198,7 +198,7 @@ function thinFloor({ kernel, sectionOf, lowestCut, floorMm, material }: BendingI
 
 function onFlat(input: BendingInput): Span[] {
   const { device, hold, seat, setup, floorMm } = input;
-  if (!isFlatDevice(device) || device.kind === 'support grid') return [];
+  if (!isOf('flat', device) || device.kind === 'support grid') return [];
   const thick = floorMm ?? seat.finishedBox.max.z - seat.finishedBox.min.z;
   const onPods = device.kind === 'vacuum pods' ? setup.plate.pods.map((p) => { const ring = podRing(device, p); const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])]; return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]; }) : [];
   if (onPods.length > 0) return plateBetween(input, onPods, thick, 'up and down', 'between the pods');
@@ -227,7 +227,7 @@ export interface Bending {
  */
 export function planBending(input: BendingInput): Bending {
   const { device, setup, material } = input;
-  const spans = isVise(device) ? [...inVise(input), ...thinFloor(input, restIn(device, setup).name === 'bed' ? 'up' : 'up and down')] : isRound(device) ? inRound(input, device) : onFlat(input);
+  const spans = isOf('vise', device) ? [...inVise(input), ...thinFloor(input, restIn(device, setup).name === 'bed' ? 'up' : 'up and down')] : isOf('round', device) ? inRound(input, device) : onFlat(input);
   const bends = setup.tools.flatMap((tool): Bend[] => {
     const demand = demandOf(tool, material);
     return demand ? spans.flatMap(({ where, way, spanMm, perN }) => {

@@ -1,4 +1,4 @@
-import { isFlatDevice, isVise, type Device } from '../shop';
+import { isOf, type Device } from '../shop';
 import { holdOnFlat } from './flat';
 import { holdRound, type RoundSeat } from './round';
 import type { HoldInput } from './input';
@@ -28,7 +28,7 @@ export function planHold(input: HoldInput & { readonly device: Device }): HoldFa
 
 function holdIn(input: HoldInput & { readonly device: Device }): HoldFacts {
   const { device } = input;
-  if (isVise(device)) return holdInVise({ ...input, device });
-  if (isFlatDevice(device)) return holdOnFlat({ ...input, device });
+  if (isOf('vise', device)) return holdInVise({ ...input, device });
+  if (isOf('flat', device)) return holdOnFlat({ ...input, device });
   return holdRound({ ...input, device, seat: input.seat as RoundSeat });
 }

@@ -6,7 +6,7 @@ import type { Job, Setup } from '../job';
 import type { TouchedStation } from '../ledger';
 import type { CylinderFeature, Feature, Part } from '../part';
 import { movedSetup, type SeatedPart } from '../seat';
-import { isFlatDevice, stationFor, type Bond, type Device, type Machine, type Shop, type Station, type WorkMaterial } from '../shop';
+import { isOf, stationFor, type Bond, type Device, type Machine, type Shop, type Station, type WorkMaterial } from '../shop';
 import type { Kernel } from '../solid';
 import type { Speech } from '../units';
 import type { FeaturesHere } from './features';
@@ -98,7 +98,7 @@ function factsOf(g: Graph, whole: Whole, { here, before, cut, earlier }: Here, {
   const account = g.run(ledgerStage, { setup: fields(g, setup, 'orientation', 'zero', 'lengths', 'tools'), why: setup.why.zero, seat, zeroed, here, sizeTolerance: job.sizeTolerance, speech, common });
   const touching = g.run(touchStage, { setup: fields(g, setup, 'orientation', 'touchOff', 'lengths', 'tools'), seat, zeroed, touchable, here, loaded: cuts.loadedCuts, speech, commonZ: common?.z ?? 0 });
   const made = g.run(madeStage, { bores: g.list(whole.rounds.filter(isBore)), corners: g.list(whole.rounds.filter(isCorner)), cut, orientation, loaded: cuts.loadedCuts, left: cuts.leftCuts });
-  const separation = isFlatDevice(device) ? g.run(separationStage, { setup: fields(g, setup, 'separation', 'outlineCutter'), frees: hold.frees, finished: cuts.finishedCuts, seat, yieldMPa: material?.yieldMPa ?? null }) : null;
+  const separation = isOf('flat', device) ? g.run(separationStage, { setup: fields(g, setup, 'separation', 'outlineCutter'), frees: hold.frees, finished: cuts.finishedCuts, seat, yieldMPa: material?.yieldMPa ?? null }) : null;
   const prove = g.run(proveStage, { seat, zero, tools: setup.tools, top: g.same(hold.top), station: g.same(standing), machine, removedBox: g.same(cut.removedBox), orientation, along: cut.along });
   const programmed = g.run(programmedStage, { programmed: setup.programmed, setup: fields(g, setup, 'orientation', 'zero'), seat, zero, part: whole.firstCopy, blank: g.same(whole.blank.box), here });
   const says = g.run(wordsStage, { seat, zero: setup.zero, orientation, here, speech });

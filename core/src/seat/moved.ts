@@ -1,5 +1,5 @@
 import type { FurtherPiece, Setup } from '../job';
-import { isFlatDevice, isVise, type Device } from '../shop';
+import { isOf, type Device } from '../shop';
 
 /**
  * The setup of a further piece: what locates and holds the first piece, moved by x and y of the device. In a vise only the
@@ -8,8 +8,8 @@ import { isFlatDevice, isVise, type Device } from '../shop';
 export function movedSetup(setup: Setup, device: Device, { x, y, register }: FurtherPiece): Setup {
   const moved = { ...setup, register: register ?? setup.register };
   // the others, seen from this piece
-  if (isVise(device)) return { ...moved, stop: { ...setup.stop, position: setup.stop.position + x }, further: setup.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })) };
-  if (!isFlatDevice(device)) return moved;
+  if (isOf('vise', device)) return { ...moved, stop: { ...setup.stop, position: setup.stop.position + x }, further: setup.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })) };
+  if (!isOf('flat', device)) return moved;
   const { plate } = setup;
   const by = <T extends { x: number; y: number }>(p: T): T => ({ ...p, x: p.x + x, y: p.y + y });
   return {

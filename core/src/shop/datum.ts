@@ -1,16 +1,11 @@
-import type { Device } from './devices';
+import { kindFacts, type Device } from './devices';
 import type { Station } from './station';
 
 /** What decides where a device's datum is, in words: another entry is another datum, and its station has to be measured again. */
-export function datumAs(device: Device): string {
-  return device.kind === 'vise' ? `${device.jaws} jaws, fixed jaw at the ${device.fixedJaw}` : device.kind;
-}
+export const datumAs = (device: Device): string => kindFacts(device).datumAs(device);
 
 /** What is touched to measure a station for a device. */
-export function datumPoint(device: Device): string {
-  if (device.kind === 'vise') return 'the fixed jaw\'s face, the bed and the left end of the jaws';
-  return device.kind === 'chuck' || device.kind === 'collet' || device.kind === 'rotary axis' ? `the axis of the ${device.kind} and its face` : `the left front corner of the ${device.kind} and its top`;
-}
+export const datumPoint = (device: Device): string => kindFacts(device).datumPoint;
 
 /**
  * A station as a device that stands there finds it: measured only if it was measured for this device as it is now. A station that does

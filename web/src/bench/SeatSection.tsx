@@ -3,7 +3,7 @@ import { DIRECTIONS, partSideFacing } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { orientationInWords } from '@violet-jaw/core/sheet';
 import { pocketOf } from '@violet-jaw/core/seat';
-import { isFlatDevice, isVise } from '@violet-jaw/core/shop';
+import { isOf } from '@violet-jaw/core/shop';
 import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
 import { looksTowards } from '@violet-jaw/core/zero';
 import { useJob } from '../app/JobLayout';
@@ -31,7 +31,7 @@ export function SeatSection(props: SectionProps) {
       {planned && <p className="mb-1">{orientationInWords(planned).join('; ')}.</p>}
       <div className="fields">
         <ChoiceField label="Face up, to the spindle" value={orientation.up} choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(up) => edit((s) => ({ ...s, orientation: withFaceUp(s.orientation, up) }))} />
-        <ChoiceField label={!device || (isVise(device) && device.fixedJaw === 'rear') ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
+        <ChoiceField label={!device || (isOf('vise', device) && device.fixedJaw === 'rear') ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
       </div>
       <div className="moves" role="group" aria-label="Hand moves">
         {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}
@@ -45,8 +45,8 @@ export function SeatSection(props: SectionProps) {
         <ChoiceField label="Cuts away" value={setup.clears} choices={[{ value: 'everything', says: 'all that is not part' }, { value: 'outline', says: 'only along the outline' }]} onCommit={(clears) => edit((s) => ({ ...s, clears }))} />
         {setup.clears === 'outline' && length({ label: 'Width of that cut', mm: setup.outlineCutter, positive: true, max: 200, set: (s, mm) => ({ ...s, outlineCutter: mm }) })}
       </div>
-      {(!device || isVise(device)) && <ViseSeat {...props} />}
-      {device && isFlatDevice(device) && <FlatSeat {...props} device={device} />}
+      {(!device || isOf('vise', device)) && <ViseSeat {...props} />}
+      {device && isOf('flat', device) && <FlatSeat {...props} device={device} />}
       <DepthProposals planned={planned} onTake={put} />
       {planned?.facts && <p className="mt-2 mb-1">{planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.</p>}
       <SectionFindings id={setup.id} section="seat" />

@@ -42,7 +42,7 @@ import { standsBeside } from '../../seat/checks/standsBeside';
 import { stopOnFace } from '../../seat/checks/stopOnFace';
 import { stopTouches } from '../../seat/checks/stopTouches';
 import type { Setup } from '../../job';
-import { isFlatDevice, isVise, type Device, type FlatDevice, type Machine, type RoundDevice, type Station, type Vise, type WorkMaterial } from '../../shop';
+import { isOf, type Device, type FlatDevice, type Machine, type RoundDevice, type Station, type Vise, type WorkMaterial } from '../../shop';
 import type { Speech } from '../../units';
 import { featureLevel, featureLevels, looksTowards } from '../../zero';
 import { feelerNoticed } from '../../zero/checks/feelerNoticed';
@@ -116,7 +116,7 @@ const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measured
 function ofZero({ facts, setup, station, machine, here, told }: Held, device: Device): Finding[] {
   const { seat, programmed } = facts;
   return [
-    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, isFlatDevice(device) ? (['x', 'y'] as const).filter((axis) => setup.plate[axis].by === 'pins') : [], told),
+    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, isOf('flat', device) ? (['x', 'y'] as const).filter((axis) => setup.plate[axis].by === 'pins') : [], told),
     ...stationKnown({
       station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
       entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),
@@ -130,7 +130,7 @@ function ofZero({ facts, setup, station, machine, here, told }: Held, device: De
 function ofCut({ facts, setup, told }: Held, device: Device): Finding[] {
   const { seat, hold, prove } = facts;
   return [
-    ...(isVise(device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isFlatDevice(device) ? cutsThrough(prove, hold, seat, told) : []),
+    ...(isOf('vise', device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isOf('flat', device) ? cutsThrough(prove, hold, seat, told) : []),
     ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...boreHasTool(facts.bores, setup, told), ...cornerFitsCutter(facts.corners, setup, told),
     ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
@@ -146,7 +146,7 @@ export function checksOf(input: ChecksInput): Finding[] {
   ];
   if (!device || !facts) return chosen;
   const held = { ...input, facts, told };
-  const family = isVise(device) ? ofVise(held, device) : isFlatDevice(device) ? ofFlat(held, device) : ofRound(held, device);
+  const family = isOf('vise', device) ? ofVise(held, device) : isOf('flat', device) ? ofFlat(held, device) : ofRound(held, device);
   return [...chosen, ...family, ...ofZero(held, device), ...ofCut(held, device)];
 }
 

@@ -4,7 +4,7 @@ import {
   gapsAtPins, locatorsInVise, locatorsOnFlat, otherHomes, seatInVise, seatOnFlat, seatRound,
   type FlatSeatInput, type Gripped, type SeatedPart, type SeatFacts, type ViseSeatInput,
 } from '../../seat';
-import { isFlatDevice, isVise, type Bond, type Device, type FlatDevice, type RoundDevice, type Vise } from '../../shop';
+import { isOf, type Bond, type Device, type FlatDevice, type RoundDevice, type Vise } from '../../shop';
 import { fields, type Graph, type Stage } from '../graph';
 import type { SetupFacts } from '../planned';
 
@@ -49,14 +49,14 @@ function onFlat(g: Graph, part: SeatedPart, device: FlatDevice, bond: Bond | nul
 
 /** The part where it comes to rest on a device of any kind. */
 export function seatOn(g: Graph, part: SeatedPart, device: Device, bond: Bond | null, setup: Setup): Seated {
-  if (isVise(device)) return g.run(viseSeat, inVise(g, part, device, setup));
-  if (isFlatDevice(device)) return g.run(flatSeat, onFlat(g, part, device, bond, setup));
+  if (isOf('vise', device)) return g.run(viseSeat, inVise(g, part, device, setup));
+  if (isOf('flat', device)) return g.run(flatSeat, onFlat(g, part, device, bond, setup));
   return g.run(roundSeat, { part, device, round: g.same(setup.round) });
 }
 
 /** Where else the part would be held, from where it is seated; a round device centers what it grips. null: not known yet, and not asked to compute. */
 export function elsewhereOn(g: Graph, how: 'run' | 'peek', part: SeatedPart, device: Device, bond: Bond | null, setup: Setup, seat: SeatFacts): readonly Vec3[] | null {
-  if (!seat.settled || !(isVise(device) || isFlatDevice(device))) return [];
+  if (!seat.settled || !(isOf('vise', device) || isOf('flat', device))) return [];
   const at = g.same(seat.pose.translation);
-  return isVise(device) ? g[how](viseElsewhere, { ...inVise(g, part, device, setup), at }) : g[how](flatElsewhere, { ...onFlat(g, part, device, bond, setup), at });
+  return isOf('vise', device) ? g[how](viseElsewhere, { ...inVise(g, part, device, setup), at }) : g[how](flatElsewhere, { ...onFlat(g, part, device, bond, setup), at });
 }

@@ -1,6 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Setup } from '../../job';
-import { isFlatDevice, isVise, type Device } from '../../shop';
+import { isOf, type Device } from '../../shop';
 import type { SeatFacts } from '..';
 
 /** One of the pieces on a device: which, and where it lies. */
@@ -12,13 +12,13 @@ export interface Piece {
 /** Further pieces must have room beside each other, on a device that can hold more than one. */
 export function piecesApart(pieces: readonly Piece[], setup: Setup, device: Device, told: Told): Finding[] {
   if (pieces.length < 2) return [];
-  if (!isVise(device) && !isFlatDevice(device)) {
+  if (!isOf('vise', device) && !isOf('flat', device)) {
     return [finding(told, 'one-piece-only', 'seat')('stop', {
       says: `A ${device.kind} holds one piece; ${pieces.length} are asked for.`, numbers: { pieces: pieces.length }, because: 'It grips about one axis.', remedy: 'Take the further pieces out, or choose another device.',
     })];
   }
   const { speech } = told;
-  const askew = isVise(device) ? setup.further.findIndex((p) => Math.abs(p.y) > 1e-6) : -1;
+  const askew = isOf('vise', device) ? setup.further.findIndex((p) => Math.abs(p.y) > 1e-6) : -1;
   const found = askew < 0 ? [] : [finding(told, 'piece-beside-jaw', 'seat')('stop', {
     says: `Piece ${askew + 2} is moved by Y ${speech.signed(setup.further[askew].y)}; in a vise all pieces meet the same fixed jaw.`, numbers: { y: setup.further[askew].y },
     because: 'The jaw decides where every piece lies in Y.', remedy: 'Move it in X only.',

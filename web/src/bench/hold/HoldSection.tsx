@@ -3,7 +3,7 @@ import { Form } from 'react-bootstrap';
 import { contactInWords } from '@violet-jaw/core/hold/contactWords.ts';
 import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import type { Device, DeviceKind } from '@violet-jaw/core/shop';
-import { isFlatDevice, isMadeFor, isRound, isVise } from '@violet-jaw/core/shop';
+import { isMadeFor, isOf } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
@@ -44,10 +44,10 @@ export function HoldSection(props: SectionProps) {
       <h3>Hold</h3>
       <div className="fields"><DeviceChoice devices={shop.devices} value={setup.device} onCommit={(id) => edit((s) => ({ ...s, device: id }))} /></div>
       {fits.length > 0 && <p className="mb-1 quiet">Made for this part: {fits.map((d) => d.name).join(', ')}.</p>}
-      {device && isVise(device) && <ViseHold {...props} device={device} />}
-      {device && isFlatDevice(device) && <FlatHold {...props} device={device} />}
-      {device && isRound(device) && <RoundHold {...props} device={device} />}
-      {device && (!isRound(device) || setup.further.length > 0) && <FurtherPieces {...props} device={device} />}
+      {device && isOf('vise', device) && <ViseHold {...props} device={device} />}
+      {device && isOf('flat', device) && <FlatHold {...props} device={device} />}
+      {device && isOf('round', device) && <RoundHold {...props} device={device} />}
+      {device && (!isOf('round', device) || setup.further.length > 0) && <FurtherPieces {...props} device={device} />}
       {hold && (
         <p className="mt-2 mb-1">
           {hold.figures.map((f) => (
@@ -64,7 +64,7 @@ export function HoldSection(props: SectionProps) {
       )}
       {planned?.facts && !planned.forces && <p className="quiet mb-1">working out forces…</p>}
       <SectionFindings id={setup.id} section="hold" />
-      {device && isFlatDevice(device) && <Separation {...props} />}
+      {device && isOf('flat', device) && <Separation {...props} />}
       <GasketExport {...props} />
       <JigFields {...props} />
       {hold && (

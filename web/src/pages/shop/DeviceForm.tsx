@@ -1,13 +1,13 @@
 import { Button } from 'react-bootstrap';
 import { deviceScene } from '@violet-jaw/core/drawing';
-import { DEVICE_SCHEMAS, type Device } from '@violet-jaw/core/shop';
+import { DEVICES, type Device } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { Drawing } from '../../drawing/Drawing';
 import { SchemaFields } from '../../fields/SchemaFields';
 
 /** One holding device with its drawing; folded up until somebody looks. */
 export function DeviceForm({ device, units, onChange, onRemove }: { device: Device; units: Units; onChange: (device: Device) => void; onRemove: () => void }) {
-  const schema = DEVICE_SCHEMAS.find((s) => s.properties.kind.const === device.kind)!;
+  const schema = DEVICES[device.kind].schema;
   return (
     <section className="panel library" aria-label={device.name}>
       <details>

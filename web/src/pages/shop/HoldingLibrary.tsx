@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { bondSchema, CLAMP_SCHEMAS, DEVICE_SCHEMAS, workMaterialSchema, type Clamp, type DeviceKind, type Shop } from '@violet-jaw/core/shop';
+import { bondSchema, CLAMP_SCHEMAS, DEVICE_KINDS, workMaterialSchema, type Clamp, type DeviceKind, type Shop } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { NumberField } from '../../fields/NumberField';
 import { ChoiceField } from '../../fields/TextField';
@@ -9,7 +9,6 @@ import { LibraryList } from './LibraryList';
 import { newBond, newClamp, newDevice, newMaterial } from './newLibrary';
 import { newId } from '../../app/newId';
 
-const KINDS = DEVICE_SCHEMAS.map((s) => s.properties.kind.const);
 const CLAMP_KINDS = CLAMP_SCHEMAS.map((s) => s.properties.kind.const);
 
 /** Whatever holds parts, and what its sums need: devices, clamps, tapes and glues, materials. */
@@ -27,7 +26,7 @@ export function HoldingLibrary({ shop, units, edit }: { shop: Shop; units: Units
         />
       ))}
       <div className="d-flex gap-2 align-items-end mb-3">
-        <ChoiceField label="Kind of device" value={kind} choices={KINDS.map((k) => ({ value: k, says: k }))} onCommit={setKind} />
+        <ChoiceField label="Kind of device" value={kind} choices={DEVICE_KINDS.map((k) => ({ value: k, says: k }))} onCommit={setKind} />
         <Button variant="outline-primary" onClick={() => edit((s) => ({ ...s, devices: [...s.devices, newDevice(kind, newId())] }))}>Add device</Button>
       </div>
       <h2>Clamps, fasteners, weights</h2>

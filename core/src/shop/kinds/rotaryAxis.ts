@@ -1,0 +1,17 @@
+import { Type } from '@sinclair/typebox';
+import { positive, quantity } from '../../schema';
+import { device, jawStarts, jaws, roundKind } from './kind';
+
+const schema = device('rotary axis', {
+  ...jaws,
+  jawCount: Type.Integer({ title: 'Jaws', minimum: 2, maximum: 6 }),
+  jawWidth: positive('Jaw width', 'mm', 500),
+  centreHeight: positive('Axis above its base', 'mm', 2000),
+  tailstockFrom: quantity('Tailstock, nearest to the chuck', 'mm', 0, 20_000),
+  tailstockTo: positive('Tailstock, farthest', 'mm', 20_000),
+  tailstockForceN: quantity('Tailstock force', 'N', 0, 1e6),
+  supportFrom: quantity('Support, lowest setting above the base', 'mm', 0, 2000),
+  supportTo: positive('Support, highest setting', 'mm', 2000),
+});
+
+export const rotaryAxis = roundKind('rotary axis', schema, { ...jawStarts, jawCount: 4, jawWidth: 18, centreHeight: 125, tailstockFrom: 100, tailstockTo: 600, tailstockForceN: 2000, supportFrom: 60, supportTo: 120, maxRpm: 60 });
