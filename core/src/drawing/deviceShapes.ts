@@ -1,6 +1,6 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
 import type { Obstacle } from '../hold';
-import { fixedSide, pocketOf, restIn } from '../seat';
+import { fixedSide, pocketOf, restIn } from '../holdings';
 import { isOf, type Device, type FlatDevice, type RoundDevice, type Vise } from '../shop';
 import type { Outlines } from '../solid';
 import { brokenOff, shownOf, type ShownVise } from './breaks';

@@ -1,6 +1,6 @@
 import type { Pose } from '../frames';
 import type { PlannedSetup } from '../plan';
-import { fixedSide, restIn } from '../seat';
+import { fixedSide, restIn } from '../holdings';
 import { isOf, type FlatDevice, type Vise } from '../shop';
 import type { Outlines, TriangleMesh } from '../solid';
 import { bedUnder, type Drawn } from './deviceShapes';

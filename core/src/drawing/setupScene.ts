@@ -1,6 +1,6 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
 import { isOf, type Device, type Vise } from '../shop';
-import { fixedSide, pocketOf } from '../seat';
+import { fixedSide, pocketOf } from '../holdings';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { onView, VIEWS, type SetupOutlines, type ViewName } from './outlines';

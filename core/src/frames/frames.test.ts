@@ -1,9 +1,6 @@
 import fc from 'fast-check';
 import { Matrix } from 'ml-matrix';
-import {
-  ALL_ORIENTATIONS, apply, compose, directionOf, halfTurn, invert, orientationOf, partSideFacing, pose, quarterTurn,
-  rotate, rotationOf, subtract, transpose, turned, vec, type Pose, type Rotation, type Vec3,
-} from '.';
+import { ALL_ORIENTATIONS, apply, compose, directionOf, halfTurn, invert, orientationOf, partSideFacing, pose, quarterTurn, rotate, rotationOf, subtract, transpose, turned, vec, type Pose, type Rotation, type Vec3 } from '.';
 
 const length = fc.double({ min: -2000, max: 2000, noNaN: true });
 const point = fc.tuple(length, length, length).map(([x, y, z]) => vec(x, y, z));

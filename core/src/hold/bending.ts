@@ -1,13 +1,13 @@
 import type { Box3 } from '../frames';
 import type { Tool } from '../job';
 import type { HoldSetup } from './input';
-import { restIn, type Gripped, type SeatFacts } from '../seat';
-import { isOf, type Device, type WorkMaterial } from '../shop';
+import type { Gripped } from '../seat';
+import type { SeatFacts } from '../seat';
+import type { WorkMaterial } from '../shop';
 import type { Kernel, Outlines } from '../solid';
 import { against, connectedAreas, type BentAlong, type Section } from './crossSections';
 import { demandOf, type CutDemand } from './cutting';
 import { GIVES_MM } from './checks/wallStands';
-import { podRing } from './suction';
 import type { HoldFacts } from './types';
 
 /** Where a tool cuts and nothing is behind the part: how far it gives under the worst tool. */
@@ -23,10 +23,10 @@ export interface Bend {
   readonly stressMPa: number;
 }
 
+/** What a part that gives is computed from, besides what holds it. */
 export interface BendingInput {
   readonly setup: HoldSetup;
   readonly seat: SeatFacts;
-  readonly device: Device;
   readonly hold: HoldFacts;
   readonly gripped: Gripped | null;
   readonly kernel: Kernel;
@@ -44,7 +44,7 @@ export interface BendingInput {
 type PerN = NonNullable<Span['perN']>;
 
 /** A place that can give: what one newton does there. */
-interface Span {
+export interface Span {
   readonly where: string;
   readonly way: Bend['way'];
   readonly spanMm: number;
@@ -100,7 +100,7 @@ function areasAt({ kernel }: BendingInput, outlines: readonly Outlines[], cut: R
 const carried = ({ mm, mpa }: PerN): PerN => ({ mm: (mm * 7) / 256, mpa: (mpa * 3) / 16 });
 
 /** An arm along X from where it is held. */
-function armAlongX(input: BendingInput, from: number, to: number, where: string, both = false): Span[] {
+export function armAlongX(input: BendingInput, from: number, to: number, where: string, both = false): Span[] {
   const spanMm = Math.abs(to - from);
   if (spanMm < LEAST_MM) return [];
   const { removed: { min, max }, acrossX, material } = input;
@@ -112,7 +112,7 @@ function armAlongX(input: BendingInput, from: number, to: number, where: string,
 }
 
 /** An arm that stands up from where it is held. */
-function armUp(input: BendingInput, from: number, where: string): Span[] {
+export function armUp(input: BendingInput, from: number, where: string): Span[] {
   const { seat: { finishedBox }, removed, sectionOf, material } = input;
   const { min, max } = finishedBox;
   const to = Math.min(removed.max.z, max.z);
@@ -122,28 +122,6 @@ function armUp(input: BendingInput, from: number, where: string): Span[] {
   return [{ where, way: 'sideways', spanMm: to - from, perN: armPerN(sections, to - from, material.youngGPa, 'weakest') }];
 }
 
-function inVise(input: BendingInput): Span[] {
-  const { seat, removed } = input;
-  const jaw = seat.movingJaw;
-  if (!jaw || !seat.y.touches || !jaw.touches) return [];
-  const [left, right] = [Math.max(seat.y.touch.x[0], jaw.touch.x[0]), Math.min(seat.y.touch.x[1], jaw.touch.x[1])];
-  return [
-    ...(removed.min.x < left ? armAlongX(input, left, Math.max(removed.min.x, seat.finishedBox.min.x), 'beyond the jaws at its left end') : []),
-    ...(removed.max.x > right ? armAlongX(input, right, Math.min(removed.max.x, seat.finishedBox.max.x), 'beyond the jaws at its right end') : []),
-    ...armUp(input, Math.min(seat.y.touch.z[1], jaw.touch.z[1]), 'above the jaws'),
-  ];
-}
-
-function inRound(input: BendingInput, device: Device): Span[] {
-  const { gripped, seat, removed, setup: { round } } = input;
-  if (!gripped) return [];
-  if (device.kind !== 'rotary axis') return armUp(input, gripped.to, 'above the jaws');
-  const end = Math.min(removed.max.x, seat.finishedBox.max.x);
-  const held = [gripped.to, ...[...round.supports].sort((a, b) => a - b).filter((x) => x > gripped.to && x < end), ...(round.tailstock ? [seat.loadedBox.max.x] : [])];
-  const between = held.slice(1).flatMap((to, i) => (removed.max.x > held[i] ? armAlongX(input, held[i], to, 'between what carries it', true) : []));
-  return [...between, ...(round.tailstock || end <= held[held.length - 1] ? [] : armAlongX(input, held[held.length - 1], end, 'at its free end'))];
-}
-
 /** Nearest point of a rectangle or point to a place. */
 const nearest = ([x0, y0, x1, y1]: readonly number[], [x, y]: readonly [number, number]): [number, number] => [Math.min(Math.max(x, x0), x1), Math.min(Math.max(y, y0), y1)];
 
@@ -151,7 +129,7 @@ const nearest = ([x0, y0, x1, y1]: readonly number[], [x, y]: readonly [number, 
  * A plate between what holds it, as a strip no wider than it is long: between two that lie on opposite sides of the cut a beam carried at both
  * ends, `δ = F·a²·b²/(3·E·I·L)`, else an arm from the nearest, `F·a³/(3·E·I)` (any mechanics handbook).
  */
-function plateBetween(input: BendingInput, holders: readonly (readonly number[])[], thicknessMm: number, way: Bend['way'], where: string): (Span & { perN: PerN })[] {
+export function plateBetween(input: BendingInput, holders: readonly (readonly number[])[], thicknessMm: number, way: Bend['way'], where: string): (Span & { perN: PerN })[] {
   const { removed, seat, material } = input;
   if (holders.length === 0 || thicknessMm <= 0) return [];
   const width = Math.min(seat.finishedBox.max.x - seat.finishedBox.min.x, seat.finishedBox.max.y - seat.finishedBox.min.y);
@@ -187,28 +165,13 @@ function inscribedMm(kernel: Kernel, area: Outlines): number {
 }
 
 /** The floor a cut leaves, as a square plate carried at its edges with a point load in the middle: `w = 0.0116·F·s²/D` (Timoshenko), stress as of a strip `1.5·F/t²`. */
-function thinFloor({ kernel, sectionOf, lowestCut, floorMm, material }: BendingInput, way: Bend['way']): Span[] {
+export function thinFloor({ kernel, sectionOf, lowestCut, floorMm, material }: BendingInput, way: Bend['way']): Span[] {
   if (floorMm === null || floorMm <= 0) return [];
   const floor = kernel.flatDifference(sectionOf('left', lowestCut - 0.01), sectionOf('left', lowestCut + 0.01));
   const side = 2 * inscribedMm(kernel, floor);
   if (side < 2 * floorMm) return [];
   const stiffness = (material.youngGPa * 1000 * floorMm ** 3) / (12 * (1 - 0.3 ** 2));
   return [{ where: 'in the middle of its floor', way, spanMm: side, perN: { mm: (0.0116 * side ** 2) / stiffness, mpa: 1.5 / floorMm ** 2 } }];
-}
-
-function onFlat(input: BendingInput): Span[] {
-  const { device, hold, seat, setup, floorMm } = input;
-  if (!isOf('flat', device) || device.kind === 'support grid') return [];
-  const thick = floorMm ?? seat.finishedBox.max.z - seat.finishedBox.min.z;
-  const onPods = device.kind === 'vacuum pods' ? setup.plate.pods.map((p) => { const ring = podRing(device, p); const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])]; return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]; }) : [];
-  if (onPods.length > 0) return plateBetween(input, onPods, thick, 'up and down', 'between the pods');
-  // stuck or sucked down all over, nothing can lift
-  if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name.includes('vacuum'))) return [];
-  const pressed = [
-    ...hold.contacts.filter((c) => c.kind === 'clamp' && c.inward.z < -0.5).map((c) => [c.patch.min.x, c.patch.min.y, c.patch.max.x, c.patch.max.y]),
-    ...hold.forces.filter((f) => f.name !== 'own weight' && f.forceN.z < 0).map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),
-  ];
-  return [...plateBetween(input, pressed, thick, 'up', 'between what presses it down'), ...thinFloor(input, 'up')];
 }
 
 const forceIn = (demand: CutDemand, way: Bend['way']): number => (way === 'sideways' ? demand.sidewaysN : way === 'up' ? demand.liftN : Math.max(demand.liftN, demand.pressN));
@@ -223,11 +186,10 @@ export interface Bending {
 
 /**
  * How far the part gives: what stands out of jaws, what spans between clamps, pods and supports, and a thin floor.
- * Beams and plates of handbooks; what is stiffer in truth gives less. Device frame.
+ * Beams and plates of handbooks; what is stiffer in truth gives less. Device frame. @param spans places that can give, as the device holds the part
  */
-export function planBending(input: BendingInput): Bending {
-  const { device, setup, material } = input;
-  const spans = isOf('vise', device) ? [...inVise(input), ...thinFloor(input, restIn(device, setup).name === 'bed' ? 'up' : 'up and down')] : isOf('round', device) ? inRound(input, device) : onFlat(input);
+export function planBending(input: BendingInput, spans: readonly Span[]): Bending {
+  const { setup, material } = input;
   const bends = setup.tools.flatMap((tool): Bend[] => {
     const demand = demandOf(tool, material);
     return demand ? spans.flatMap(({ where, way, spanMm, perN }) => {

@@ -1,4 +1,4 @@
-import { add, type Vec3 } from '../frames';
+import { add, vec, type Rotation, type Vec3 } from '../frames';
 import type { Setup } from '../job';
 import type { SeatFacts } from '../seat';
 import type { Device, Shop, WorkMaterial } from '../shop';
@@ -58,3 +58,6 @@ export function ownWeight({ seat, massKg }: Pick<HoldInput, 'seat' | 'massKg'>) 
   const at = { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2, z: (min.z + max.z) / 2 };
   return massKg > 0 ? [{ name: 'own weight', at, forceN: { x: 0, y: 0, z: -massKg * 9.80665 } }] : [];
 }
+
+/** Looking along +Y: right is −X, up is Z, towards the eye +Y. */
+export const FROM_REAR: Rotation = { rows: [vec(-1, 0, 0), vec(0, 0, 1), vec(0, 1, 0)] };

@@ -1,6 +1,6 @@
 import type { Outlines } from '../solid';
 import { rectangleRing, type HoldInput } from './input';
-import { relievedOutline, signedArea } from './softJaws';
+import { relievedOutline, signedArea } from './rings';
 import type { DrawnLine } from './types';
 
 const LEVELS = 4;

@@ -1,8 +1,6 @@
 import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
-import {
-  airPressureKPa, boltForceN, cantileverDeflectionMm, grippingForceN, proofLoadN, ringDeflectionMm, ringInBoredJaws, ringStressMPa, roundInertiaMm4, strapForceN, stressAreaMm2, suctionN, T_SLOT_BOLTS, wallUnderPressure, warmFactor,
-} from './sums';
+import { airPressureKPa, boltForceN, cantileverDeflectionMm, grippingForceN, proofLoadN, ringDeflectionMm, ringInBoredJaws, ringStressMPa, roundInertiaMm4, strapForceN, stressAreaMm2, suctionN, T_SLOT_BOLTS, wallUnderPressure, warmFactor } from './sums';
 
 // ISO 2533:1975, table 5 (geometric altitude in m, pressure in kPa); values from memory of the published table
 test.each([[0, 101.325], [500, 95.461], [1000, 89.876], [2000, 79.501], [3000, 70.121]])('standard atmosphere at %d m: %d kPa', (altitude, kPa) => {

@@ -1,4 +1,4 @@
-import { type Axis, type Vec3 } from '../frames';
+import type { Axis, Vec3 } from '../frames';
 import type { Setup } from '../job';
 import { PART_SIDE } from '../part';
 import { touchedFace, type Contact, type Locator, type SeatFacts } from '../seat';

@@ -5,8 +5,9 @@ import { NOT_HOLD, type HoldSetup } from '../hold';
 import type { Job, Setup } from '../job';
 import type { TouchedStation } from '../ledger';
 import type { CylinderFeature, Feature, Part } from '../part';
-import { movedSetup, type SeatedPart } from '../seat';
-import { isOf, stationFor, type Bond, type Device, type Machine, type Shop, type Station, type WorkMaterial } from '../shop';
+import { holdingOf } from '../holdings';
+import type { SeatedPart } from '../seat';
+import { stationFor, type Bond, type Device, type Machine, type Shop, type Station, type WorkMaterial } from '../shop';
 import type { Kernel } from '../solid';
 import type { Speech } from '../units';
 import type { FeaturesHere } from './features';
@@ -90,7 +91,7 @@ function factsOf(g: Graph, whole: Whole, { here, before, cut, earlier }: Here, {
   const { orientation } = setup;
   const { seat, gripped, pinGaps } = seatOn(g, part, device, bond, setup);
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
-  const hold = g.run(holdStage, { kernel, setup: holdOf(g, setup), seat, device, shop: g.same({ clamps, bonds: bond ? [bond] : [], altitude: shop.altitude }), material, speech, loaded: part.loaded, massKg, touchDiameterMm: setup.touchOff.side.diameter, ...cuts });
+  const hold = g.run(holdStage, { kernel, setup: holdOf(g, setup), seat, gripped, device, shop: g.same({ clamps, bonds: bond ? [bond] : [], altitude: shop.altitude }), material, speech, loaded: part.loaded, massKg, touchDiameterMm: setup.touchOff.side.diameter, ...cuts });
   const touchable = g.run(touchableStage, { part, seat, open: g.same(hold.open) });
   const zeroed = g.run(zeroStage, { setup: fields(g, setup, 'op', 'orientation', 'zero', 'measured'), seat, here, station, homes: machine?.homing.homes ?? true, earlier: g.same(earlier) });
   const { zero, standing, touched } = zeroed;
@@ -98,7 +99,7 @@ function factsOf(g: Graph, whole: Whole, { here, before, cut, earlier }: Here, {
   const account = g.run(ledgerStage, { setup: fields(g, setup, 'orientation', 'zero', 'lengths', 'tools'), why: setup.why.zero, seat, zeroed, here, sizeTolerance: job.sizeTolerance, speech, common });
   const touching = g.run(touchStage, { setup: fields(g, setup, 'orientation', 'touchOff', 'lengths', 'tools'), seat, zeroed, touchable, here, loaded: cuts.loadedCuts, speech, commonZ: common?.z ?? 0 });
   const made = g.run(madeStage, { bores: g.list(whole.rounds.filter(isBore)), corners: g.list(whole.rounds.filter(isCorner)), cut, orientation, loaded: cuts.loadedCuts, left: cuts.leftCuts });
-  const separation = isOf('flat', device) ? g.run(separationStage, { setup: fields(g, setup, 'separation', 'outlineCutter'), frees: hold.frees, finished: cuts.finishedCuts, seat, yieldMPa: material?.yieldMPa ?? null }) : null;
+  const separation = holdingOf(device).separates ? g.run(separationStage, { setup: fields(g, setup, 'separation', 'outlineCutter'), frees: hold.frees, finished: cuts.finishedCuts, seat, yieldMPa: material?.yieldMPa ?? null }) : null;
   const prove = g.run(proveStage, { seat, zero, tools: setup.tools, top: g.same(hold.top), station: g.same(standing), machine, removedBox: g.same(cut.removedBox), orientation, along: cut.along });
   const programmed = g.run(programmedStage, { programmed: setup.programmed, setup: fields(g, setup, 'orientation', 'zero'), seat, zero, part: whole.firstCopy, blank: g.same(whole.blank.box), here });
   const says = g.run(wordsStage, { seat, zero: setup.zero, orientation, here, speech });
@@ -117,7 +118,7 @@ function forcesOf(g: Graph, { kernel, material, forces }: Whole, { cut }: Here, 
   const leftAcross = g.run(sectionsStage, { body: cut.left, orientation: setup.orientation, across: 'x' });
   const bends = material !== null && removed !== null;
   const bend = bends ? g[how](bendStage, { kernel, setup: holdOf(g, setup), seat, device, hold, gripped, material, removed, lowestCut, floorMm, leftCuts: cuts.leftCuts, leftAcross }) : null;
-  const elsewhere = elsewhereOn(g, how, part, device, bond, setup, seat);
+  const elsewhere = elsewhereOn(g, how, { part, device, bond, setup, seat });
   if (!margin || !way || (bends && !bend) || !elsewhere) return null;
   return { margin, way, bend, elsewhere };
 }
@@ -143,7 +144,7 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const lying = lyingIn(g, whole, at);
   const own = factsOf(g, whole, at, lying, on, setup);
   const pieces = g.list(setup.further.map((piece, i): PlannedPiece => {
-    const moved = g.same({ ...movedSetup(setup, device, piece), measured: null });
+    const moved = g.same({ ...holdingOf(device).moved(setup, piece), register: piece.register ?? setup.register, measured: null });
     return g.run(piecesStage, { number: i + 2, by: g.same({ x: piece.x, y: piece.y }), register: piece.register, setup: moved, facts: factsOf(g, whole, { ...at, earlier: own.touched }, lying, on, moved) });
   }));
   const facts = g.run(withPiecesStage, { own, device, pieces });

@@ -1,7 +1,3 @@
 export * from './contact';
 export * from './slide';
-export * from './moved';
-export * from './seatInVise';
-export * from './seatOnFlat';
-export * from './seatRound';
 export * from './seatWords';

@@ -18,6 +18,13 @@ export interface Locator {
   readonly centers?: true;
 }
 
+/** What the jaws grip: size across in both directions, where along the axis, and the middle. Device frame, mm. */
+export interface Gripped {
+  readonly across: readonly [number, number];
+  readonly from: number;
+  readonly to: number;
+}
+
 /**
  * Where the part comes to rest on a device: pose, contacts, boxes, in the device's frame.
  * Vise: x along the jaws from their left end, y to the rear from the fixed jaw's face, z up from the bed.

@@ -7,7 +7,7 @@ import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateWithStock, type CopyPlace } from '../blank';
 import type { Device, Shop } from '../shop';
-import { pocketOf, restIn } from '../seat';
+import { pocketOf, restIn } from '../holdings';
 import { faceKeptInWords } from '../transition';
 import { capital, speechIn, unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';

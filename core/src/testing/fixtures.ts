@@ -1,7 +1,8 @@
 import { vec, type Box3, type Orientation } from '../frames';
 import type { Told } from '../findings';
 import { NO_CUT, NO_HOLD, touchChoices, type Setup, type Tool } from '../job';
-import { seatInVise, turnedBox, type SeatFacts } from '../seat';
+import { seatInVise } from '../holdings';
+import { turnedBox, type SeatFacts } from '../seat';
 import { NO_CONTROL, type Machine, type Station, type Vise } from '../shop';
 import { boxMesh, turnMesh } from '../solid';
 import { rotationOf } from '../frames';

@@ -1,9 +1,6 @@
 import { Document, G, Page, Path, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
 import { layoutScene, projectionSymbol } from '@violet-jaw/core/drawing';
-import {
-  changedInWords, clampingPicture, DRAWING_FONT, otherPictures, PAPER, partsOf, TOOL_COLUMNS, zeroTold,
-  type Paper, type Picture, type Sheet, type SheetSetup, type SheetTransition,
-} from '@violet-jaw/core/sheet';
+import { changedInWords, clampingPicture, DRAWING_FONT, otherPictures, PAPER, partsOf, TOOL_COLUMNS, zeroTold, type Paper, type Picture, type Sheet, type SheetSetup, type SheetTransition } from '@violet-jaw/core/sheet';
 import { capital } from '@violet-jaw/core/units';
 import type { Projection } from '@violet-jaw/core/shop';
 import { familyFor, withPrintableTexts } from './characters';

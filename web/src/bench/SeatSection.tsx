@@ -2,7 +2,7 @@ import { Button } from 'react-bootstrap';
 import { DIRECTIONS, partSideFacing } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { orientationInWords } from '@violet-jaw/core/sheet';
-import { pocketOf } from '@violet-jaw/core/seat';
+import { pocketOf } from '@violet-jaw/core/holdings';
 import { isOf } from '@violet-jaw/core/shop';
 import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
 import { looksTowards } from '@violet-jaw/core/zero';

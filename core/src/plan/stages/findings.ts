@@ -1,28 +1,5 @@
+import { holdingOf } from '../../holdings';
 import type { Finding, Told } from '../../findings';
-import { bondSticks } from '../../hold/checks/bondSticks';
-import { boardReady } from '../../hold/checks/boardReady';
-import { boltFits } from '../../hold/checks/boltFits';
-import { boltHolds } from '../../hold/checks/boltHolds';
-import { clampOnPart } from '../../hold/checks/clampOnPart';
-import { fastenerBites } from '../../hold/checks/fastenerBites';
-import { gripCentered } from '../../hold/checks/gripCentered';
-import { gripDepth } from '../../hold/checks/gripDepth';
-import { heldDown } from '../../hold/checks/heldDown';
-import { jawOpening } from '../../hold/checks/jawOpening';
-import { jawsTouch } from '../../hold/checks/jawsTouch';
-import { laidByHand } from '../../hold/checks/laidByHand';
-import { overEdge } from '../../hold/checks/overEdge';
-import { parallelsBelowJaws } from '../../hold/checks/parallelsBelowJaws';
-import { partOnDevice } from '../../hold/checks/partOnDevice';
-import { pinsMeet } from '../../hold/checks/pinsMeet';
-import { pinsOnGrid } from '../../hold/checks/pinsOnGrid';
-import { podsCarry } from '../../hold/checks/podsCarry';
-import { rawCaught } from '../../hold/checks/rawCaught';
-import { rotaryReach } from '../../hold/checks/rotaryReach';
-import { roundGrip } from '../../hold/checks/roundGrip';
-import { softJawsFitted } from '../../hold/checks/softJawsFitted';
-import { vacuumSeals } from '../../hold/checks/vacuumSeals';
-import { wallStands } from '../../hold/checks/wallStands';
 import { boreHasTool } from '../../prove/checks/boreHasTool';
 import { cornerFitsCutter } from '../../prove/checks/cornerFitsCutter';
 import { cutClearsDevice } from '../../prove/checks/cutClearsDevice';
@@ -33,18 +10,12 @@ import { cutsSomething } from '../../prove/checks/cutsSomething';
 import { stickOutReaches } from '../../prove/checks/stickOutReaches';
 import { zeroInsideTravel } from '../../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../../prove/checks/zTravelNotProven';
-import { pocketOf, restIn } from '../../seat';
-import { partRests } from '../../seat/checks/partRests';
 import { meetsSquarely } from '../../seat/checks/meetsSquarely';
 import { rawFaceLocates } from '../../seat/checks/rawFaceLocates';
-import { seatSettles } from '../../seat/checks/seatSettles';
-import { standsBeside } from '../../seat/checks/standsBeside';
-import { stopOnFace } from '../../seat/checks/stopOnFace';
-import { stopTouches } from '../../seat/checks/stopTouches';
 import type { Setup } from '../../job';
-import { isOf, type Device, type FlatDevice, type Machine, type RoundDevice, type Station, type Vise, type WorkMaterial } from '../../shop';
+import { isOf, type Device, type Machine, type Station, type WorkMaterial } from '../../shop';
 import type { Speech } from '../../units';
-import { featureLevel, featureLevels, looksTowards } from '../../zero';
+import { featureLevels } from '../../zero';
 import { feelerNoticed } from '../../zero/checks/feelerNoticed';
 import { rawTouched } from '../../zero/checks/rawTouched';
 import { somethingToTouch } from '../../zero/checks/somethingToTouch';
@@ -57,13 +28,12 @@ import { deviceChosen } from '../checks/deviceChosen';
 import { machineChosen } from '../checks/machineChosen';
 import { registerOnMachine } from '../checks/registerOnMachine';
 import { stationOnMachine } from '../checks/stationOnMachine';
-import { registeredPlace } from '../checks/registeredPlace';
 import { marginHolds } from '../../hold/checks/marginHolds';
 import { partGives } from '../../hold/checks/partGives';
 import { partComesFree } from '../../prove/checks/partComesFree';
 import { wayClear } from '../../prove/checks/wayClear';
 import { onePlace } from '../../seat/checks/onePlace';
-import { piecesApart } from '../../seat/checks/piecesApart';
+import { piecesApart } from '../../holdings/checks/piecesApart';
 import { lookupIn, nameIn, type FeaturesHere } from '../features';
 import type { Stage } from '../graph';
 import { ofPieces } from '../pieces';
@@ -85,35 +55,11 @@ export interface ChecksInput {
   readonly speech: Speech;
 }
 
-type Held = ChecksInput & { readonly facts: SetupFacts; readonly told: Told };
-
-function ofVise({ facts: { seat, hold }, setup, here, material, told }: Held, vise: Vise): Finding[] {
-  const rest = restIn(vise, setup);
-  const stopFace = setup.stop.face && !pocketOf(setup) ? lookupIn(here)(setup.stop.face) : null;
-  return [
-    ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, pocketOf(setup) !== null, told),
-    ...stopOnFace(seat, stopFace && { name: nameIn(here)(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
-    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.vise!, hold.trouble, told), ...gripDepth(hold.vise!, vise, told),
-    ...gripCentered(hold.vise!, vise, 1 + setup.further.length, told), ...wallStands(hold.wall, material, told),
-  ];
-}
-
-function ofFlat({ facts: { seat, hold, pinGaps }, setup, station, machine, told }: Held, device: FlatDevice): Finding[] {
-  return [
-    ...(seat.standsBelow ? [] : partOnDevice(seat, told)), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
-    ...(device.kind === 'fixture plate' ? [...pinsOnGrid(device, setup.plate, told), ...registeredPlace(device, station, machine, told)] : []),
-    ...(device.kind === 'sacrificial board' ? boardReady(device, machine, told) : []), ...(device.kind === 'vacuum pods' ? podsCarry(hold, device, told) : []),
-    ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...heldDown(hold, told),
-  ];
-}
-
-function ofRound({ facts: { seat, hold, gripped }, setup, material, told }: Held, device: RoundDevice): Finding[] {
-  return [...roundGrip(seat, gripped, device, setup, told), ...wallStands(hold.wall, material, told), ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : [])];
-}
+type Placed = ChecksInput & { readonly facts: SetupFacts; readonly told: Told };
 
 const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
 
-function ofZero({ facts, setup, station, machine, here, told }: Held, device: Device): Finding[] {
+function ofZero({ facts, setup, station, machine, here, told }: Placed, device: Device): Finding[] {
   const { seat, programmed } = facts;
   return [
     ...rawFaceLocates(seat, told), ...meetsSquarely(seat, isOf('flat', device) ? (['x', 'y'] as const).filter((axis) => setup.plate[axis].by === 'pins') : [], told),
@@ -127,7 +73,7 @@ function ofZero({ facts, setup, station, machine, here, told }: Held, device: De
   ];
 }
 
-function ofCut({ facts, setup, told }: Held, device: Device): Finding[] {
+function ofCut({ facts, setup, told }: Placed, device: Device): Finding[] {
   const { seat, hold, prove } = facts;
   return [
     ...(isOf('vise', device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isOf('flat', device) ? cutsThrough(prove, hold, seat, told) : []),
@@ -145,9 +91,10 @@ export function checksOf(input: ChecksInput): Finding[] {
     ...depthFaceLooksUp(looksUp, nameIn(here)(setup.cutsTo ?? ''), setup, told),
   ];
   if (!device || !facts) return chosen;
-  const held = { ...input, facts, told };
-  const family = isOf('vise', device) ? ofVise(held, device) : isOf('flat', device) ? ofFlat(held, device) : ofRound(held, device);
-  return [...chosen, ...family, ...ofZero(held, device), ...ofCut(held, device)];
+  const placed = { ...input, facts, told };
+  const { seat, gripped, pinGaps, hold } = facts;
+  const own = holdingOf(device).checks({ device, setup, seat, gripped, pinGaps, hold, station: input.station, machine, material: input.material, lookup: lookupIn(here), nameOf: nameIn(here), told });
+  return [...chosen, ...own, ...ofZero(placed, device), ...ofCut(placed, device)];
 }
 
 export const findingsStage: Stage<ChecksInput, Finding[]> = { name: 'findings', compute: checksOf };
@@ -156,7 +103,7 @@ export const findingsStage: Stage<ChecksInput, Finding[]> = { name: 'findings', 
 export const pieceFindingsStage: Stage<Omit<ChecksInput, 'facts'> & { facts: SetupFacts; device: Device; pieces: readonly PlannedPiece[]; first: readonly Finding[] }, Finding[]> = {
   name: 'findings of further pieces',
   compute: ({ pieces, first, ...input }) => [
-    ...piecesApart([{ number: 1, seat: input.facts.seat }, ...pieces.map((p) => ({ number: p.number, seat: p.facts.seat }))], input.setup, input.device, { setupId: input.setup.id, op: input.setup.op, speech: input.speech }),
+    ...piecesApart([{ number: 1, seat: input.facts.seat }, ...pieces.map((p) => ({ number: p.number, seat: p.facts.seat }))], input.setup, { device: input.device, holds: holdingOf(input.device).pieces }, { setupId: input.setup.id, op: input.setup.op, speech: input.speech }),
     ...ofPieces(first, pieces, (p) => checksOf({ ...input, setup: p.setup, facts: p.facts })),
   ],
 };

@@ -1,7 +1,8 @@
-import { planBending, planHold, planMargins, type Bending, type HoldFacts, type HoldInput, type HoldSetup, type MarginFacts, type Obstacle } from '../../hold';
+import { planBending, jigOutlines, planMargins, type Bending, type HoldFacts, type HoldInput, type HoldOf, type HoldSetup, type MarginFacts, type Obstacle } from '../../hold';
 import type { Box3 } from '../../frames';
 import type { Setup } from '../../job';
 import { planWay, type WayFacts } from '../../prove';
+import { holdingOf } from '../../holdings';
 import type { Gripped, SeatFacts } from '../../seat';
 import type { Device, WorkMaterial } from '../../shop';
 import type { Kernel, Outlines, TriangleMesh } from '../../solid';
@@ -11,12 +12,19 @@ import { besides, type StandingPiece } from '../pieces';
 import { seatedSections, type BodySections, type Sections } from './lying';
 
 interface HoldInputs {
-  kernel: Kernel; setup: HoldSetup; seat: SeatFacts; device: Device; shop: HoldInput['shop']; material: WorkMaterial | null; speech: Speech; loaded: TriangleMesh; massKg: number; touchDiameterMm: number;
+  kernel: Kernel; setup: HoldSetup; seat: SeatFacts; gripped: Gripped | null; device: Device; shop: HoldInput['shop']; material: WorkMaterial | null; speech: Speech; loaded: TriangleMesh; massKg: number; touchDiameterMm: number;
   loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections;
 }
 const together = ({ loadedCuts, leftCuts, finishedCuts }: { loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections }): BodySections => ({ loaded: loadedCuts, left: leftCuts, finished: finishedCuts });
 
-export const holdStage: Stage<HoldInputs, HoldFacts> = { name: 'hold', compute: (input) => planHold({ ...input, sectionOf: seatedSections(together(input), input.seat) }) };
+export const holdStage: Stage<HoldInputs, HoldFacts> = { name: 'hold', compute: (input) => holdWithJig({ ...input, sectionOf: seatedSections(together(input), input.seat) }) };
+
+/** How a device holds the part where it is seated, with the locating outline cut from sheet where there is one. Device frame, mm, N. */
+function holdWithJig(input: HoldOf<Device> & { readonly gripped: Gripped | null }): HoldFacts {
+  const facts = holdingOf(input.device).facts(input);
+  const jig = jigOutlines(input);
+  return jig.length === 0 ? facts : { ...facts, drawn: [...facts.drawn, ...jig] };
+}
 
 interface MarginInputs { hold: HoldFacts; tools: Setup['tools']; material: WorkMaterial | null; removed: Box3 | null; lowestCut: number; jetForceN: number }
 export const marginStage: Stage<MarginInputs, MarginFacts> = {
@@ -58,8 +66,9 @@ interface BendInputs {
 }
 export const bendStage: Stage<BendInputs, Bending> = {
   name: 'bending',
-  compute: ({ leftCuts, leftAcross, ...input }) => {
-    const of = (left: Sections, across: 'x' | 'z') => { const cut = seatedSections({ loaded: left, left, finished: left }, input.seat, across); return (_: 'left', at: number) => cut('left', at); };
-    return planBending({ ...input, sectionOf: of(leftCuts, 'z'), acrossX: of(leftAcross, 'x') });
+  compute: ({ leftCuts, leftAcross, device, ...rest }) => {
+    const of = (left: Sections, across: 'x' | 'z') => { const cut = seatedSections({ loaded: left, left, finished: left }, rest.seat, across); return (_: 'left', at: number) => cut('left', at); };
+    const input = { ...rest, sectionOf: of(leftCuts, 'z'), acrossX: of(leftAcross, 'x') };
+    return planBending(input, holdingOf(device).spans(input, device));
   },
 };

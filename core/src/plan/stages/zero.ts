@@ -6,10 +6,7 @@ import { seatInWords, type SeatedPart, type SeatFacts } from '../../seat';
 import type { Machine, Station } from '../../shop';
 import { isInOutlines } from '../../solid';
 import type { Speech } from '../../units';
-import {
-  compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue, setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords,
-  type AxisTouchOff, type ProgrammedFacts, type TouchableFace, type TouchOff, type UprightRound, type ZeroFacts,
-} from '../../zero';
+import { compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue, setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords, type AxisTouchOff, type ProgrammedFacts, type TouchableFace, type TouchOff, type UprightRound, type ZeroFacts } from '../../zero';
 import { lookupIn, nameIn, type FeaturesHere } from '../features';
 import type { Stage } from '../graph';
 import type { SetupFacts } from '../planned';

@@ -1,5 +1,5 @@
 import { Button, Form } from 'react-bootstrap';
-import { gaugeBlock, nearestAnchor } from '@violet-jaw/core/hold';
+import { gaugeBlock, nearestAnchor } from '@violet-jaw/core/holdings';
 import type { PlateHold, Setup } from '@violet-jaw/core/job';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import type { FlatDevice, FixturePlate } from '@violet-jaw/core/shop';

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { AXES, type Axis } from '@violet-jaw/core/frames';
-import { type Fit, type Ring } from '@violet-jaw/core/offcut';
+import type { Fit, Ring } from '@violet-jaw/core/offcut';
 import type { Offcut } from '@violet-jaw/core/shop';
 import type { Scene } from '@violet-jaw/core/drawing';
 import { useJob } from '../../app/JobLayout';

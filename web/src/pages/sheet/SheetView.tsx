@@ -1,9 +1,6 @@
 import type { ReactNode } from 'react';
 import { AXES } from '@violet-jaw/core/frames';
-import {
-  changedInWords, clampingPicture, DRAWING_FONT, otherPictures, PAPER, partsOf, runReach, TOOL_COLUMNS, zeroTold,
-  type Paper, type Picture, type Row, type Sheet, type SheetSetup, type SheetTransition,
-} from '@violet-jaw/core/sheet';
+import { changedInWords, clampingPicture, DRAWING_FONT, otherPictures, PAPER, partsOf, runReach, TOOL_COLUMNS, zeroTold, type Paper, type Picture, type Row, type Sheet, type SheetSetup, type SheetTransition } from '@violet-jaw/core/sheet';
 import { capital } from '@violet-jaw/core/units';
 import { Drawing } from '../../drawing/Drawing';
 import { ProjectionMark } from '../../drawing/ProjectionMark';

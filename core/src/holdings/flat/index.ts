@@ -1,0 +1,72 @@
+import type { Setup } from '../../job';
+import { otherHomes, type SeatedPart } from '../../seat';
+import { seatSettles } from '../../seat/checks/seatSettles';
+import { standsBeside } from '../../seat/checks/standsBeside';
+import type { Held, Holding, On } from '../types';
+import { spansOnFlat } from './bending';
+import { boardReady } from './checks/boardReady';
+import { boltFits } from './checks/boltFits';
+import { boltHolds } from './checks/boltHolds';
+import { bondSticks } from './checks/bondSticks';
+import { clampOnPart } from './checks/clampOnPart';
+import { fastenerBites } from './checks/fastenerBites';
+import { heldDown } from './checks/heldDown';
+import { laidByHand } from './checks/laidByHand';
+import { overEdge } from './checks/overEdge';
+import { partOnDevice } from './checks/partOnDevice';
+import { pinsMeet } from './checks/pinsMeet';
+import { pinsOnGrid } from './checks/pinsOnGrid';
+import { podsCarry } from './checks/podsCarry';
+import { registeredPlace } from './checks/registeredPlace';
+import { vacuumSeals } from './checks/vacuumSeals';
+import { holdOnFlat } from './hold';
+import { gapsAtPins, locatorsOnFlat, seatOnFlat, type FlatSeatInput } from './seat';
+
+type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
+
+/** Not what presses on the part. */
+function seatNeeds({ device, bond, setup: { plate: { under, x, y, pinDiameter, pinHeight, pods } } }: On<'flat'>): Needs {
+  return { device, bond, plate: { under, x, y, pinDiameter, pinHeight, pods } };
+}
+
+function checks({ device, seat, hold, pinGaps, setup, station, machine, told }: Held<'flat'>) {
+  return [
+    ...(seat.standsBelow ? [] : partOnDevice(seat, told)), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
+    ...(device.kind === 'fixture plate' ? [...pinsOnGrid(device, setup.plate, told), ...registeredPlace(device, station, machine, told)] : []),
+    ...(device.kind === 'sacrificial board' ? boardReady(device, machine, told) : []), ...(device.kind === 'vacuum pods' ? podsCarry(hold, device, told) : []),
+    ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...heldDown(hold, told),
+  ];
+}
+
+/** What locates and holds the first piece, moved by x and y of the device. */
+function moved(setup: Setup, { x, y }: { readonly x: number; readonly y: number }): Setup {
+  const { plate } = setup;
+  const by = <T extends { x: number; y: number }>(p: T): T => ({ ...p, x: p.x + x, y: p.y + y });
+  return {
+    ...setup,
+    plate: {
+      ...plate,
+      // pins that locate along one axis stand in a row along the other
+      x: { ...plate.x, at: plate.x.at + x, pins: plate.x.pins.map((p) => p + y) },
+      y: { ...plate.y, at: plate.y.at + y, pins: plate.y.pins.map((p) => p + x) },
+      clamps: plate.clamps.map(by), pods: plate.pods.map(by),
+    },
+  };
+}
+
+/** A part that lies on something flat, set against pins, a fence or a line, and clamped, sucked, stuck or weighed down. Device frame: left front corner of the top. */
+export const flat: Holding<'flat', Needs> = {
+  seatNeeds,
+  seat: (part, needs) => {
+    const input = { ...part, ...needs };
+    const seat = seatOnFlat(input);
+    return { seat, gripped: null, pinGaps: { x: gapsAtPins(input, seat, 'x'), y: gapsAtPins(input, seat, 'y') } };
+  },
+  elsewhere: (part, needs, at) => otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
+  facts: holdOnFlat,
+  spans: spansOnFlat,
+  checks,
+  pieces: 'anywhere',
+  moved,
+  separates: true,
+};

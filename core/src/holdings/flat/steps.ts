@@ -1,0 +1,107 @@
+import { touchedFace, type SeatFacts } from '../../seat';
+import type { Bond, Clamp, FlatDevice } from '../../shop';
+import { capital, type Speech } from '../../units';
+import type { HoldSetup } from '../../hold/input';
+
+interface FlatSteps {
+  readonly setup: HoldSetup;
+  readonly seat: SeatFacts;
+  readonly device: FlatDevice;
+  readonly bond: Bond | null;
+  readonly speech: Speech;
+  readonly clamps: readonly string[];
+  readonly suction: readonly string[];
+}
+
+function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps): string {
+  const { by, side, at, pins } = setup.plate[axis];
+  const face = touchedFace(seat[axis]);
+  const [name, edge] = axis === 'x' ? ['X', 'left'] : ['Y', 'front'];
+  switch (by) {
+    case 'pins': return `${capital(side)} ${pins.length === 1 ? 'pin' : 'pins'}, diameter ${speech.size(setup.plate.pinDiameter)}, at ${axis === 'x' ? 'Y' : 'X'} ${pins.map((p) => speech.signed(p)).join(' and ')}: ${face} against ${pins.length === 1 ? 'it' : 'them'}.`;
+    case 'fence': return `${capital(face)} against the ${side} fence.`;
+    case 'gauge blocks': return `${blockWords(axis, device, at, speech, side)}: ${face} against the blocks, then take them out.`;
+    case 'hand': return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
+  }
+}
+
+/** Gauge blocks between the part and the nearest groove's wall on the plate; on other devices, from the edge. */
+export function gaugeBlock(axis: 'x' | 'y', device: FlatDevice, side: string, at: number): { readonly groove: number; readonly sizeMm: number } | null {
+  if (device.kind !== 'vacuum plate') return null;
+  const outwards = side === 'left' || side === 'front' ? -1 : 1;
+  const size = axis === 'x' ? device.width : device.depth;
+  const count = Math.floor((size - 2 * device.firstGroove) / device.groovePitch + 1e-9) + 1;
+  const walls = Array.from({ length: count }, (_, i) => ({ groove: i + 1, wall: device.firstGroove + i * device.groovePitch - (outwards * device.grooveWidth) / 2 }));
+  const open = walls.filter((w) => outwards * (w.wall - at) > 0).sort((a, b) => outwards * (a.wall - b.wall));
+  return open.length === 0 ? null : { groove: open[0].groove, sizeMm: Math.abs(open[0].wall - at) };
+}
+
+function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Speech, side: string): string {
+  const block = gaugeBlock(axis, device, side, at);
+  if (!block) return `Gauge blocks ${speech.sizeWithUnit(at)} from the ${axis === 'x' ? 'left' : 'front'} edge`;
+  return `Gauge blocks ${speech.sizeWithUnit(block.sizeMm)} from a strip in groove ${block.groove} (counted from the ${axis === 'x' ? 'left' : 'front'})`;
+}
+
+/** What keeps a part that the cut frees, as the operator must run it. */
+function keptWords({ separation: { way, tabs, skin } }: HoldSetup, speech: Speech, jet: boolean): string[] {
+  if (way === 'tabs') return [`Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: ${jet ? 'the jet must be off over them' : 'the cutter must lift over them'}.`];
+  return way === 'skin' ? [`Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`] : [];
+}
+
+/** What the operator does to load a part that lies flat, in order. */
+export function flatSteps(input: FlatSteps): string[] {
+  const { setup, seat, device, bond, speech, clamps, suction } = input;
+  const { plate } = setup;
+  const stuck = bond ? {
+    'double-sided tape': [`Degrease both faces; ${bond.name} on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline, rolled on without bubbles.`],
+    adhesive: [`Degrease both faces; ${bond.name} thin on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline.`],
+    'tape and glue': [`Tape on the ${device.kind} and on the part's underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline; glue (${bond.name}) between the two tapes.`],
+  }[bond.kind] : [];
+  return [
+    `Clean the ${device.kind} and the part's underside; no chips, no burrs.`,
+    ...(plate.under > 0 ? [`Packing ${speech.sizeWithUnit(plate.under)} thick on the ${device.kind}.`] : []),
+    ...(device.kind === 'vacuum plate' && plate.gasket.on ? suction.map((s) => `Gasket: ${s}; its ends butted together.`) : []),
+    ...(device.kind === 'vacuum pods' ? plate.pods.map((p, i) => `Pod ${i + 1} at X ${speech.signed(p.x)} Y ${speech.signed(p.y)}, ${p.on ? 'switched on' : 'switched off, support only'}.`) : []),
+    ...stuck, ...(bond && plate.backing ? [`Leave the backing film on: ${plate.backing}.`] : []),
+    setAgainst('y', input), setAgainst('x', input),
+    `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
+    ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
+    ...((device.kind === 'vacuum plate' && plate.gasket.on) || device.kind === 'vacuum pods' ? ['Vacuum on; wait for the gauge; push the part by hand: it must not move.'] : []),
+    ...clamps.map((c) => `${capital(c)}.`),
+    ...(plate.pinsOut && (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence') ? ['Take the pins out before cutting.'] : []),
+    ...keptWords(setup, speech, device.kind === 'support grid'),
+  ];
+}
+
+/** What of a plate holds the part down, in the order in which it is taken away. */
+export interface HeldBy {
+  readonly device: FlatDevice;
+  readonly setup: HoldSetup;
+  readonly bond: Bond | null;
+  readonly kinds: readonly Clamp['kind'][];
+}
+
+const sucks = ({ device, setup: { plate } }: HeldBy) => (device.kind === 'vacuum plate' && plate.gasket.on) || (device.kind === 'vacuum pods' && plate.pods.some((p) => p.on));
+
+/** How a part on a plate is let go, as the end of "stop the spindle, put the tool away, then". */
+export function flatOpens(by: HeldBy): string {
+  const has = (...kinds: Clamp['kind'][]) => by.kinds.some((k) => kinds.includes(k));
+  const ways = [
+    ...(has('strap', 'edge clamp') ? ['loosen the clamps'] : []), ...(has('screw', 'nail') ? ['take out the fasteners'] : []), ...(has('weight') ? ['lift off the weights'] : []),
+    ...(sucks(by) ? ['let the air in'] : []),
+  ];
+  return ways.length > 0 ? ways.join(' and ') : 'take the part off';
+}
+
+export function flatRelease(by: HeldBy): string[] {
+  const { device, setup, bond, kinds } = by;
+  const bolted = kinds.filter((k) => k !== 'weight');
+  return [
+    ...(bolted.length > 0 ? ['Hold the part, loosen clamps and fasteners in the reverse order.'] : []),
+    ...(kinds.length > bolted.length ? ['Lift the weights straight up, so that they do not drag the part.'] : []),
+    ...(sucks(by) ? ['Vacuum off; wait until the gauge reads nothing; lift the part straight up.'] : []),
+    ...(bond ? [bond.release ? `Take the part off: ${bond.release}.` : 'Take the part off with a thin blade from the side.', 'Clean off what sticks to part and device.'] : []),
+    ...(setup.separation.way === 'tabs' ? ['Cut the tabs through beside the part and dress them.'] : []),
+    `Brush the ${device.kind} clean.`,
+  ];
+}

@@ -1,0 +1,19 @@
+import { familyOf, type Device, type Family } from '../shop';
+import { flat } from './flat';
+import { round } from './round';
+import type { Holding } from './types';
+import { vise } from './vise';
+
+export type { Held, Holding, On, Seated } from './types';
+export { closingForceN, viseHold } from './vise/hold';
+export { fixedSide, locatorsInVise, pocketOf, restIn, restOf, seatInVise, type Pocket, type Rest, type StopPlace, type ViseSeatInput } from './vise/seat';
+export { boltOf, holeName, nearestAnchor } from './flat/clamps';
+export { gaugeBlock } from './flat/steps';
+export { gapsAtPins, LOCATED_SIDE, restHeight, restPlaces, seatOnFlat, type FlatSeatInput, type PlateSeat } from './flat/seat';
+export { isRoundGrip, seatRound, turnsAbout, type RoundSeatInput } from './round/seat';
+
+/** Every way of holding. */
+export const HOLDINGS: { readonly [F in Family]: Holding<F> } = { vise, flat, round };
+
+/** How a device holds. Its methods take the device it was asked for and no other. */
+export const holdingOf = (device: Device): Holding<Family> => HOLDINGS[familyOf(device)] as Holding<Family>;

@@ -1,0 +1,28 @@
+import { wallStands } from '../../hold/checks/wallStands';
+import type { SeatedPart } from '../../seat';
+import type { Held, Holding } from '../types';
+import { spansInRound } from './bending';
+import { rotaryReach } from './checks/rotaryReach';
+import { roundGrip } from './checks/roundGrip';
+import { holdRound } from './hold';
+import { seatRound, type RoundSeatInput } from './seat';
+
+type Needs = Omit<RoundSeatInput, keyof SeatedPart>;
+
+function checks({ device, seat, hold, gripped, setup, material, told }: Held<'round'>) {
+  return [...roundGrip(seat, gripped, device, setup, told), ...wallStands(hold.wall, material, told), ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : [])];
+}
+
+/** Jaws that close together about an axis. Device frame: the axis at the mouth face. */
+export const round: Holding<'round', Needs> = {
+  seatNeeds: ({ device, setup }) => ({ device, round: setup.round }),
+  seat: (part, needs) => { const seat = seatRound({ ...part, ...needs }); return { seat, gripped: seat.gripped, pinGaps: { x: [], y: [] } }; },
+  // it centers what it grips: there is one place
+  elsewhere: () => [],
+  facts: holdRound,
+  spans: spansInRound,
+  checks,
+  pieces: 'one only',
+  moved: (setup) => setup,
+  separates: false,
+};

@@ -1,0 +1,57 @@
+import type { Vec3 } from '../frames';
+import type { Finding, Told } from '../findings';
+import type { BendingInput, HoldFacts, HoldOf, Span } from '../hold';
+import type { FurtherPiece, Setup } from '../job';
+import type { Gripped, SeatedPart, SeatFacts } from '../seat';
+import type { Bond, DeviceOf, Family, Machine, Station, WorkMaterial } from '../shop';
+import type { FeatureLookup } from '../zero';
+
+/** The part where it comes to rest on a device. */
+export interface Seated {
+  readonly seat: SeatFacts;
+  /** round devices: what the jaws grip */
+  readonly gripped: Gripped | null;
+  /** flat devices: how far each pin of a row is from the part */
+  readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
+}
+
+/** A device with what of a setup seats the part on it. */
+export interface On<F extends Family> {
+  readonly device: DeviceOf<F>;
+  readonly bond: Bond | null;
+  readonly setup: Setup;
+}
+
+/** What the checks of a family look at. */
+export interface Held<F extends Family> extends Seated {
+  readonly device: DeviceOf<F>;
+  readonly setup: Setup;
+  readonly hold: HoldFacts;
+  readonly station: Station | null;
+  readonly machine: Machine | null;
+  readonly material: WorkMaterial | null;
+  readonly lookup: FeatureLookup;
+  readonly nameOf: (featureId: string) => string;
+  readonly told: Told;
+}
+
+/** All the program knows of one way of holding. `N`: what of a setup seats a part, plain. */
+export interface Holding<F extends Family, N extends object = object> {
+  /** what of a setup seats the part, and nothing else: an edit of anything else does not seat it again */
+  seatNeeds(on: On<F>): N;
+  /** the part where it comes to rest */
+  seat(part: SeatedPart, needs: N): Seated;
+  /** where else it would be held, from where it is seated, device axes, nearest first */
+  elsewhere(part: SeatedPart, needs: N, at: Vec3): Vec3[];
+  facts(input: HoldOf<DeviceOf<F>> & { readonly gripped: Gripped | null }): HoldFacts;
+  /** places where the held part can give */
+  spans(input: BendingInput, device: DeviceOf<F>): Span[];
+  /** the whole list: a new check is added here */
+  checks(held: Held<F>): Finding[];
+  /** how many pieces one device holds, and how they may be moved */
+  readonly pieces: 'one only' | 'along the jaws' | 'anywhere';
+  /** the setup of a further piece */
+  moved(setup: Setup, piece: FurtherPiece): Setup;
+  /** a cut can free the part, so what keeps it must be told */
+  readonly separates: boolean;
+}

@@ -1,0 +1,49 @@
+import { wallStands } from '../../hold/checks/wallStands';
+import { otherHomes, type SeatedPart } from '../../seat';
+import { seatSettles } from '../../seat/checks/seatSettles';
+import { standsBeside } from '../../seat/checks/standsBeside';
+import { featureLevel, looksTowards } from '../../zero';
+import type { Held, Holding, On } from '../types';
+import { spansInVise } from './bending';
+import { gripCentered } from './checks/gripCentered';
+import { gripDepth } from './checks/gripDepth';
+import { jawOpening } from './checks/jawOpening';
+import { jawsTouch } from './checks/jawsTouch';
+import { parallelsBelowJaws } from './checks/parallelsBelowJaws';
+import { partRests } from './checks/partRests';
+import { rawCaught } from './checks/rawCaught';
+import { softJawsFitted } from './checks/softJawsFitted';
+import { stopOnFace } from './checks/stopOnFace';
+import { stopTouches } from './checks/stopTouches';
+import { holdInVise } from './hold';
+import { locatorsInVise, pocketOf, restIn, seatInVise, type ViseSeatInput } from './seat';
+
+type Needs = Omit<ViseSeatInput, keyof SeatedPart>;
+
+/** Which face the stop is meant for is a matter of the checks. */
+const seatNeeds = ({ device: vise, setup: { parallels, closing, stop: { face: _, ...stop } } }: On<'vise'>): Needs => ({ vise, parallelsHeight: parallels.height, pocket: closing.softJaws.on ? closing.softJaws : null, stop });
+
+function checks({ device: vise, seat, hold, setup, material, lookup, nameOf, told }: Held<'vise'>) {
+  const rest = restIn(vise, setup);
+  const stopFace = setup.stop.face && !pocketOf(setup) ? lookup(setup.stop.face) : null;
+  return [
+    ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, pocketOf(setup) !== null, told),
+    ...stopOnFace(seat, stopFace && { name: nameOf(setup.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
+    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.vise!, hold.trouble, told), ...gripDepth(hold.vise!, vise, told),
+    ...gripCentered(hold.vise!, vise, 1 + setup.further.length, told), ...wallStands(hold.wall, material, told),
+  ];
+}
+
+/** Two jaws, one of them fixed, a bed, parallels and a stop. Device frame: fixed jaw's face, bed, left jaw end. */
+export const vise: Holding<'vise', Needs> = {
+  seatNeeds,
+  seat: (part, needs) => ({ seat: seatInVise({ ...part, ...needs }), gripped: null, pinGaps: { x: [], y: [] } }),
+  elsewhere: (part, needs, at) => otherHomes(part, locatorsInVise({ ...part, ...needs }), at),
+  facts: holdInVise,
+  spans: spansInVise,
+  checks,
+  pieces: 'along the jaws',
+  // only the stop can be moved along the jaws; the others, seen from this piece
+  moved: (setup, { x }) => ({ ...setup, stop: { ...setup.stop, position: setup.stop.position + x }, further: setup.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })) }),
+  separates: false,
+};

@@ -1,0 +1,69 @@
+import { NO_ROTATION, vec } from '../../frames';
+import type { Vise } from '../../shop';
+import { ViewMesh } from '../../solid';
+import { wallStandingUp, wallUnderPressure } from '../../hold/sums';
+import { FROM_REAR, toSeated, type HoldOf } from '../../hold/input';
+import type { ViseHold, WallUnderLoad } from '../../hold/types';
+
+const SAMPLES = 24;
+
+/** Upright and open or closed below and above: how far a hollow reaches up and down at a spot, device frame; null: open that way. */
+function closedAt(upright: ViewMesh, seat: HoldOf<Vise>['seat'], x: number, y: number, z: number): { floor: number | null; roof: number | null } {
+  const p = toSeated(seat, vec(x, y, 0));
+  const levels = upright.crossings(p.x + 1.3e-5, p.y + 0.7e-5).map((c) => c.w + seat.pose.translation.z);
+  const below = levels.filter((l) => l < z);
+  const above = levels.filter((l) => l > z);
+  return { floor: below.length > 0 ? Math.max(...below) : null, roof: above.length > 0 ? Math.min(...above) : null };
+}
+
+/**
+ * The thinnest wall the jaws press on over a hollow: sampled along the grip at its middle height, straight across from jaw to
+ * jaw. Where material closes the hollow at both ends the wall counts as held there and pressed evenly over the grip. Where an end
+ * is open it stands up from its floor (or hangs from its roof) like a cantilever, or out from the end that is closed, pressed at
+ * its free end; the worse of those that apply is told.
+ * @returns null when there is no hollow between the jaws, or the material's stiffness is not known
+ */
+export function wallBetweenJaws({ seat, loaded, material }: HoldOf<Vise>, hold: ViseHold): WallUnderLoad | null {
+  if (!material || hold.gripDepthMm <= 0) return null;
+  const { touch } = seat.y;
+  const [x0, x1] = touch.x;
+  const view = new ViewMesh(loaded, FROM_REAR);
+  const upright = new ViewMesh(loaded, NO_ROTATION);
+  const low = Math.max(touch.z[0], seat.movingJaw!.touch.z[0]);
+  const z = low + hold.gripDepthMm / 2;
+  const step = (x1 - x0) / SAMPLES;
+  const at = (i: number) => x0 + (i + 0.5) * step;
+  const walls = Array.from({ length: SAMPLES }, (_, i) => {
+    const p = toSeated(seat, vec(at(i), 0, z));
+    const found = view.crossings(-p.x + 1.3e-5, p.z + 0.7e-5).map((c) => c.w).sort((a, b) => a - b);
+    // solid across: in at one jaw, out at the other
+    if (found.length < 4) return null;
+    return { thickness: Math.min(found[1] - found[0], found[found.length - 1] - found[found.length - 2]), hollowY: (found[1] + found[2]) / 2 + seat.pose.translation.y };
+  });
+  let worst: WallUnderLoad | null = null;
+  let from = 0;
+  while (from < walls.length) {
+    if (walls[from] === null) { from += 1; continue; }
+    let to = from;
+    while (to < walls.length && walls[to] !== null) to += 1;
+    const run = walls.slice(from, to).filter((w) => w !== null);
+    const spanMm = run.length * step;
+    const thicknessMm = Math.min(...run.map((w) => w.thickness));
+    const pressure = hold.closingForceN / Math.max(1, (x1 - x0) * hold.gripDepthMm);
+    const ends = Number(from > 0) + Number(to < walls.length);
+    const bent: WallUnderLoad[] = [];
+    if (ends === 2) bent.push({ thicknessMm, spanMm, stands: 'between its ends', ...wallUnderPressure(pressure, spanMm, thicknessMm, material.youngGPa) });
+    else {
+      const forceN = pressure * spanMm * hold.gripDepthMm;
+      const middle = run[Math.floor(run.length / 2)];
+      const { floor, roof } = closedAt(upright, seat, at(from + Math.floor(run.length / 2)), middle.hollowY, z);
+      const arms = [...(floor === null ? [] : [low + hold.gripDepthMm - floor]), ...(roof === null ? [] : [roof - low])];
+      if (floor !== null && roof !== null) bent.push({ thicknessMm, spanMm: roof - floor, stands: 'between its ends', ...wallUnderPressure(pressure, roof - floor, thicknessMm, material.youngGPa) });
+      else if (arms.length > 0) { const arm = Math.min(...arms); bent.push({ thicknessMm, spanMm: arm, stands: 'from its floor', ...wallStandingUp(forceN, arm, spanMm, thicknessMm, material.youngGPa) }); }
+      if (ends === 1 || arms.length === 0) bent.push({ thicknessMm, spanMm, stands: 'from one end', ...wallStandingUp(forceN / 2, spanMm, hold.gripDepthMm, thicknessMm, material.youngGPa) });
+    }
+    for (const b of bent) if (!worst || b.stressMPa > worst.stressMPa) worst = b;
+    from = to;
+  }
+  return worst;
+}
