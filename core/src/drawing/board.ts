@@ -1,8 +1,8 @@
 import type { Projection } from '../shop';
 import { layoutScene, sharedMargins, type Margins, type Page } from './layout';
 import type { Primitive } from './primitive';
-import type { ViewName } from './outlines';
-import { sceneBounds, type Point, type Scene } from './scene';
+import type { ViewName } from '../scene';
+import { sceneBounds, type Point, type Scene } from '../scene';
 
 /** Where each view stands: column and row of a grid of two by two, and where the projection symbol goes. */
 const ARRANGED: Record<Projection, Record<ViewName | 'symbol', readonly [0 | 1, 0 | 1]>> = {

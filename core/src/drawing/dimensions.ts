@@ -1,4 +1,4 @@
-import { sceneBounds, type Dimension, type Scene } from './scene';
+import { sceneBounds, type Dimension, type Scene } from '../scene';
 
 /** Width of a text in page units, a little on the safe side for both typefaces. */
 export function textWidth(text: string, fontSize: number): number {

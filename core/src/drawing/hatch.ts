@@ -1,5 +1,5 @@
 import type { Outlines } from '../solid';
-import type { Point } from './scene';
+import type { Point } from '../scene';
 
 /** Crossings of a horizontal line with closed outlines, sorted: inside between the 1st and 2nd, 3rd and 4th… (even-odd). */
 function crossings(outlines: Outlines, v: number): number[] {

@@ -1,5 +1,5 @@
 export * from './outlines';
-export * from './scene';
+export * from '../scene';
 export * from './setupScene';
 export * from './layout';
 export * from './primitive';
@@ -13,4 +13,5 @@ export { PartPicker, type Picked } from './pick';
 export { keptBySection, sectionOf, type SectionSeen } from './section';
 export { openScene, openViews, type OpenView } from './openShell';
 export { deviceScene } from './deviceScene';
-export { clamped, deviceSolids, type DeviceSolid } from './deviceSolids';
+export { clamped, deviceSolids } from './deviceSolids';
+export type { DeviceSolid } from '../holdings';

@@ -1,7 +1,7 @@
 import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
 import { BESIDE, besideLength, linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
-import { sceneBounds, type Dimension, type Point, type Role, type Scene } from './scene';
+import { sceneBounds, type Dimension, type Point, type Role, type Scene } from '../scene';
 import type { Primitive } from './primitive';
 import { besideMark, higherOrLower, placeTexts, roomOf, roomOfMark, type Text } from './placeTexts';
 

@@ -1,7 +1,7 @@
 import type { Vec3 } from '../frames';
 import { facet, vertex, type TriangleMesh } from '../solid';
-import { onView, VIEWS, type ViewName } from './outlines';
-import type { Point, Scene } from './scene';
+import { onView, VIEWS, type ViewName } from '../scene';
+import type { Point, Scene } from '../scene';
 
 /** A surface that is not closed, in one view: its edges, and the places where it is open. */
 export interface OpenView {

@@ -3,8 +3,9 @@ import type { PartSummary } from '../part';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { centerLines } from './centers';
-import { onView, VIEWS, type Seen, type ViewName } from './outlines';
-import { moveSegments, type Dimension, type Scene, type Shape } from './scene';
+import type { Seen } from './outlines';
+import { onView, VIEWS, type ViewName } from '../scene';
+import { moveSegments, type Dimension, type Scene, type Shape } from '../scene';
 
 /** A cut through the part by a plane square to an axis: what the view along it shows hatched. */
 export interface SectionPlane {

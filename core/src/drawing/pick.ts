@@ -1,7 +1,7 @@
 import { dot, type Vec3 } from '../frames';
 import type { Feature, FeatureSurface } from '../part';
 import { vertex, ViewMesh } from '../solid';
-import { VIEWS, VIEW_NAMES, type ViewName } from './outlines';
+import { VIEWS, VIEW_NAMES, type ViewName } from '../scene';
 
 /** What lies under the pointer in a view of the part. */
 export interface Picked {

@@ -1,6 +1,6 @@
 import { textWidth } from './dimensions';
 import type { Primitive } from './primitive';
-import type { Point } from './scene';
+import type { Point } from '../scene';
 
 export type Text = Extract<Primitive, { kind: 'text' }>;
 interface Box { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number }

@@ -1,4 +1,4 @@
-import type { Point, Role } from './scene';
+import type { Point, Role } from '../scene';
 
 /** What a renderer draws: paths and texts in page units, y downwards. Screen and PDF get the same. */
 export type Primitive =

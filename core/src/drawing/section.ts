@@ -1,6 +1,6 @@
 import { signOf } from '../frames';
 import { viewLines, type Kernel, type Outlines, type Solid, type ViewLines } from '../solid';
-import { VIEWS } from './outlines';
+import { VIEWS } from '../scene';
 import { SECTION_VIEW, type SectionPlane } from './partScene';
 
 /** A solid cut open, as the view that looks at the cut shows it. */

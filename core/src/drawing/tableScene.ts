@@ -1,5 +1,5 @@
 import type { Machine } from '../shop';
-import { rectangle, type Scene } from './scene';
+import { rectangle, type Scene } from '../scene';
 
 /** The machine's table from above, machine coordinates: travel dashed, stations that are measured, machine zero. */
 export function tableScene(machine: Machine): Scene {

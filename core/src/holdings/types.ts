@@ -4,7 +4,10 @@ import type { BendingInput, HoldFacts, HoldOf, Span } from '../hold';
 import type { FurtherPiece, Setup } from '../job';
 import type { Gripped, SeatedPart, SeatFacts } from '../seat';
 import type { Bond, DeviceOf, Family, Machine, Station, WorkMaterial } from '../shop';
+import type { Dimension, Layer, Shape, ViewName } from '../scene';
+import type { Speech } from '../units';
 import type { FeatureLookup } from '../zero';
+import type { DeviceSolid, Drawn } from './drawn';
 
 /** The part where it comes to rest on a device. */
 export interface Seated {
@@ -52,6 +55,16 @@ export interface Holding<F extends Family, N extends object = object> {
   readonly pieces: 'one only' | 'along the jaws' | 'anywhere';
   /** the setup of a further piece */
   moved(setup: Setup, piece: FurtherPiece): Setup;
+  /** the device of a setup in one view, what is behind the pieces or what is before them */
+  shapes(view: ViewName, device: DeviceOf<F>, drawn: Drawn, layer: Layer): Shape[];
+  labels(view: ViewName, device: DeviceOf<F>, drawn: Drawn): Shape[];
+  dimensions(view: ViewName, device: DeviceOf<F>, drawn: Drawn, speech: Speech): Dimension[];
+  /** what a view leaves out because it would hide the part, for its title; empty: nothing */
+  leftOut(view: ViewName, device: DeviceOf<F>): string;
+  /** what of the device is no obstacle and stands there in space */
+  solids(device: DeviceOf<F>, drawn: Drawn): DeviceSolid[];
+  /** the device by itself, true to scale, and how it is looked at: " from above" */
+  picture(device: DeviceOf<F>): { readonly says: string; readonly shapes: Shape[] };
   /** a cut can free the part, so what keeps it must be told */
   readonly separates: boolean;
 }

@@ -19,8 +19,11 @@ import { pinsOnGrid } from './checks/pinsOnGrid';
 import { podsCarry } from './checks/podsCarry';
 import { registeredPlace } from './checks/registeredPlace';
 import { vacuumSeals } from './checks/vacuumSeals';
+import { plainLabels } from '../drawn';
 import { holdOnFlat } from './hold';
+import { flatPicture } from './picture';
 import { gapsAtPins, locatorsOnFlat, seatOnFlat, type FlatSeatInput } from './seat';
+import { flatDimensions, flatShapes, flatSolids } from './shapes';
 
 type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
 
@@ -68,5 +71,11 @@ export const flat: Holding<'flat', Needs> = {
   checks,
   pieces: 'anywhere',
   moved,
+  shapes: flatShapes,
+  labels: (view, _, { facts }) => plainLabels(view, facts),
+  dimensions: (view, _, drawn, speech) => flatDimensions(view, drawn, speech),
+  leftOut: () => '',
+  solids: flatSolids,
+  picture: (device) => ({ says: ' from above', shapes: flatPicture(device) }),
   separates: true,
 };

@@ -4,8 +4,11 @@ import type { Held, Holding } from '../types';
 import { spansInRound } from './bending';
 import { rotaryReach } from './checks/rotaryReach';
 import { roundGrip } from './checks/roundGrip';
+import { plainDimensions, plainLabels } from '../drawn';
 import { holdRound } from './hold';
+import { roundPicture } from './picture';
 import { seatRound, type RoundSeatInput } from './seat';
+import { roundShapes } from './shapes';
 
 type Needs = Omit<RoundSeatInput, keyof SeatedPart>;
 
@@ -24,5 +27,12 @@ export const round: Holding<'round', Needs> = {
   checks,
   pieces: 'one only',
   moved: (setup) => setup,
+  shapes: (view, device, { facts }, layer) => roundShapes(view, device, facts, layer),
+  labels: (view, _, { facts }) => plainLabels(view, facts),
+  dimensions: (view, _, { facts }, speech) => plainDimensions(view, facts, speech),
+  leftOut: () => '',
+  // body and jaws stand there as what is in the way
+  solids: () => [],
+  picture: (device) => ({ says: ', cut along its axis', shapes: roundPicture(device) }),
   separates: false,
 };

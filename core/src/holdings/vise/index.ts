@@ -16,7 +16,9 @@ import { softJawsFitted } from './checks/softJawsFitted';
 import { stopOnFace } from './checks/stopOnFace';
 import { stopTouches } from './checks/stopTouches';
 import { holdInVise } from './hold';
-import { locatorsInVise, pocketOf, restIn, seatInVise, type ViseSeatInput } from './seat';
+import { visePicture } from './picture';
+import { fixedSide, locatorsInVise, pocketOf, restIn, seatInVise, type ViseSeatInput } from './seat';
+import { viseDimensions, viseLabels, viseShapes, viseSolids } from './shapes';
 
 type Needs = Omit<ViseSeatInput, keyof SeatedPart>;
 
@@ -45,5 +47,12 @@ export const vise: Holding<'vise', Needs> = {
   pieces: 'along the jaws',
   // only the stop can be moved along the jaws; the others, seen from this piece
   moved: (setup, { x }) => ({ ...setup, stop: { ...setup.stop, position: setup.stop.position + x }, further: setup.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })) }),
+  shapes: viseShapes,
+  labels: viseLabels,
+  dimensions: viseDimensions,
+  // in front of a part stands a jaw
+  leftOut: (view, device) => (view === 'front' ? ` (${fixedSide(device) > 0 ? 'moving' : 'fixed'} jaw left out)` : ''),
+  solids: viseSolids,
+  picture: (device) => ({ says: ' from the left end', shapes: visePicture(device) }),
   separates: false,
 };

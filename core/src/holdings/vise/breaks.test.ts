@@ -1,6 +1,7 @@
-import { setup, vise } from '../testing/fixtures';
-import { planHeld } from '../testing/held';
-import { brokenOff, shownOf } from './breaks';
+import { setup, vise } from '../../testing/fixtures';
+import { planHeld } from '../../testing/held';
+import { brokenOff } from '../../scene';
+import { shownOf } from './shapes';
 
 test('an edge that is broken off runs in a zigzag and ends where it ended; the others stay', () => {
   const square = [[0, 0], [20, 0], [20, 20], [0, 20]] as const;

@@ -1,0 +1,13 @@
+import type { Shape } from '../../scene';
+import type { RoundDevice } from '../../shop';
+import { steel } from '../drawn';
+
+/** A round device cut along its axis, mouth up: body and two jaws, the smallest and largest diameter. */
+export function roundPicture(d: RoundDevice): Shape[] {
+  const r = d.bodyDiameter / 2;
+  const grip = Math.min(r, d.maxDiameter / 2) / 2;
+  return [
+    steel(-r, -d.bodyHeight, r, 0), steel(-Math.max(r * 0.9, grip + 5), 0, -grip, d.gripLength), steel(grip, 0, Math.max(r * 0.9, grip + 5), d.gripLength),
+    { kind: 'line', role: 'center', points: [[0, -d.bodyHeight * 1.15], [0, d.gripLength * 1.6]] },
+  ];
+}

@@ -1,0 +1,144 @@
+import { brokenOff, horizontal, onView, rectangle, region, vertical, type Corner, type Dimension, type Layer, type Role, type Shape, type ViewName } from '../../scene';
+import type { Outlines } from '../../solid';
+import type { Vise } from '../../shop';
+import type { Speech } from '../../units';
+import { factsOfAll, sizes, type DeviceSolid, type Drawn, type DrawnFacts } from '../drawn';
+import { fixedSide, pocketOf, restIn } from './seat';
+
+/** How much of a vise is worth drawing: what is beyond is broken off. Device frame, mm. */
+export interface ShownVise {
+  /** of the jaws' thickness and the bed's, from the jaws' faces and the bed's top */
+  readonly thickness: number;
+  readonly bed: number;
+  /** from the jaws' left end, from which the stop is counted */
+  readonly width: number;
+}
+
+/** Less than this share is not worth a break. */
+const WORTH = 0.85;
+const STOP_MM = 25;
+
+/** The stretch of a vise around the pieces in it. */
+export function shownOf(vise: Vise, all: readonly Pick<DrawnFacts, 'seat'>[], stops: readonly number[]): ShownVise {
+  const boxes = all.map((f) => f.seat.loadedBox);
+  const across = Math.max(...boxes.map((b) => b.max.y - b.min.y));
+  const [left, right] = [Math.min(...boxes.map((b) => b.min.x)), Math.max(...boxes.map((b) => b.max.x), ...stops.map((s) => s + STOP_MM))];
+  const cut = (whole: number, wanted: number) => (wanted < WORTH * whole ? wanted : whole);
+  return {
+    thickness: cut(vise.jawThickness, Math.max(26, 0.35 * across)), bed: cut(vise.bedThickness, Math.max(8, 0.2 * across)), width: cut(vise.jawWidth, right + Math.max(15, 0.15 * (right - left))),
+  };
+}
+
+/** How much of a vise a setup's drawings show. */
+export const shownVise = (vise: Vise, drawn: Drawn): ShownVise => shownOf(vise, factsOfAll(drawn), stopsOf(drawn));
+
+/** Where rods stand; a pocket has none. */
+const stopsOf = ({ setup, pieces }: Drawn): number[] => (pocketOf(setup) ? [] : [setup.stop.position, ...pieces.map((p) => p.setup.stop.position)]);
+
+/** A vise closed on the part: bed, jaws, rest and stop, broken off where nothing is held. Device frame. */
+export function viseShapes(view: ViewName, vise: Vise, drawn: Drawn, layer: Layer): Shape[] {
+  const { facts, setup } = drawn;
+  const s = fixedSide(vise);
+  const moving = -s * (facts.hold.vise?.openingMm ?? 0);
+  const h = vise.jawHeight;
+  const { thickness: t, bed, width: w } = shownVise(vise, drawn);
+  const [cutJaws, cutBed, cutRight] = [t < vise.jawThickness, bed < vise.bedThickness, w < vise.jawWidth];
+  const { height, thickness: p, name: rest } = restIn(vise, setup);
+  const pocket = pocketOf(setup);
+  const carries = rest === 'parallels' || rest === 'jaw steps' ? height : 0;
+  const { stop } = setup;
+  const rod = vise.stopDiameter / 2;
+  const outwards = stop.side === 'left' ? -1 : 1;
+  const stopY = -s * stop.fromJaw;
+  if (layer === 'front') {
+    return view === 'leftEnd' ? [] : stopsOf(drawn).map((at) => region(view, 'stop', [at, stopY - rod, stop.height - rod], [at + outwards * 18, stopY + rod, stop.height + rod]));
+  }
+  const on = (...at: Corner) => onView(view, { x: at[0], y: at[1], z: at[2] });
+  const steel = (role: Role, ring: readonly Corner[], broken: readonly (readonly [number, boolean])[]): Shape =>
+    ({ kind: 'region', role, outlines: [brokenOff(ring.map((c) => on(...c)), broken.filter(([, is]) => is).map(([edge]) => edge))] });
+  const [rear, front] = s > 0 ? [t, moving - t] : [moving + t, -t];
+  const strip = (a: number, b: number) => region(view, 'steel-open', [0, a, 0], [w, b, height]);
+  if (view === 'leftEnd') {
+    const floor = pocket ? Math.max(0, h - pocket.depth) : h;
+    const jaw = (face: number, back: number, wall: number) => steel('steel', [[0, face, 0], [0, back, 0], [0, back, h], [0, wall, h], ...(pocket ? [[0, wall, floor], [0, face, floor]] as const : [])], [[1, cutJaws]]);
+    const ledge = s * (pocket?.ledge ?? 0);
+    return [
+      steel('steel', [[0, front, -bed], [0, rear, -bed], [0, rear, 0], [0, front, 0]], [[0, cutBed], [1, cutJaws], [3, cutJaws]]),
+      jaw(0, s * t, ledge), jaw(moving, moving - s * t, moving - ledge), ...(carries > 0 ? [strip(-s * p, 0), strip(moving, moving + s * p)] : []),
+    ];
+  }
+  if (view === 'above') {
+    const jaw = (face: number, back: number) => steel('steel', [[0, face, 0], [w, face, 0], [w, back, 0], [0, back, 0]], [[1, cutRight], [2, cutJaws]]);
+    return [jaw(0, s * t), jaw(moving, moving - s * t)];
+  }
+  // from the front the rear jaw is seen behind the part; the front one would hide it
+  return [
+    steel('steel', [[0, 0, -bed], [w, 0, -bed], [w, 0, 0], [0, 0, 0]], [[0, cutBed], [1, cutRight]]),
+    steel('steel-open', [[0, 0, 0], [w, 0, 0], [w, 0, h], [0, 0, h]], [[1, cutRight]]), ...(carries > 0 ? [strip(-s * p, 0)] : []),
+  ];
+}
+
+/** Grip, opening and clearance from the end; parallels and top from the front; stop and over-all sizes from above. */
+export function viseDimensions(view: ViewName, vise: Vise, drawn: Drawn, speech: Speech): Dimension[] {
+  const { facts, setup } = drawn;
+  const { seat, hold, prove } = facts;
+  const opening = hold.vise?.openingMm ?? 0;
+  const front = fixedSide(vise) > 0 ? -opening : 0;
+  const grip = Math.max(seat.y.touch.z[0], seat.movingJaw?.touch.z[0] ?? 0);
+  const height = seat.locators.z.at;
+  const { stop } = setup;
+  const { thickness } = shownVise(vise, drawn);
+  if (view === 'leftEnd') {
+    return [
+      vertical('grip', grip, vise.jawHeight, fixedSide(vise) > 0 ? -thickness : -opening - thickness, 'left', speech.size(hold.vise?.gripDepthMm ?? 0)),
+      vertical('clear', vise.jawHeight, prove.lowestCut, -front, 'right', speech.signed(prove.aboveTop)),
+      horizontal('opening', -front - opening, -front, vise.jawHeight, 'bottom', speech.size(opening)),
+    ];
+  }
+  if (view === 'front') {
+    return [
+      ...(height > 0 ? [vertical('parallels', 0, height, 0, 'left', speech.size(height))] : []),
+      vertical('top', 0, seat.loadedBox.max.z, seat.loadedBox.max.x, 'right', speech.size(seat.loadedBox.max.z)),
+    ];
+  }
+  return [horizontal(pocketOf(setup) ? 'pocket wall' : 'stop', 0, stop.position, pocketOf(setup) ? seat.loadedBox.min.y : -fixedSide(vise) * stop.fromJaw, 'bottom', speech.signed(stop.position)), ...sizes(facts, speech)];
+}
+
+/** Which jaw is which, and the stop. */
+export function viseLabels(view: ViewName, vise: Vise, drawn: Drawn): Shape[] {
+  const { facts, setup } = drawn;
+  const s = fixedSide(vise);
+  const moving = -s * (facts.hold.vise?.openingMm ?? 0);
+  const onSteel = (at: [number, number], text: string, anchor: 'start' | 'middle' | 'end' = 'middle'): Shape => ({ kind: 'label', at, text, anchor, backed: true });
+  const { thickness: t, width } = shownVise(vise, drawn);
+  const [rear, front] = s > 0 ? ['fixed jaw', 'moving jaw'] : ['moving jaw', 'fixed jaw'];
+  if (view === 'above') {
+    const left = setup.stop.side === 'left';
+    const [rearY, frontY] = s > 0 ? [0, moving] : [moving, 0];
+    const end = facts.zero.inDevice.x < width / 2 ? { at: width - 2, anchor: 'end' as const } : { at: 2, anchor: 'start' as const };
+    return [
+      // at the end of the jaws that is farther from the mark of the zero and its name
+      onSteel([end.at, rearY + t * 0.62], rear, end.anchor),
+      onSteel([end.at, frontY - t * 0.62], front, end.anchor),
+      ...(pocketOf(setup) ? [] : [{ kind: 'label' as const, at: [setup.stop.position + (left ? -20 : 20), -s * setup.stop.fromJaw] as const, text: 'stop', anchor: left ? 'end' as const : 'start' as const }]),
+    ];
+  }
+  if (view === 'leftEnd') {
+    return [onSteel([-s * t * 0.55, vise.jawHeight * 0.35], 'fixed'), onSteel([-moving + s * t * 0.55, vise.jawHeight * 0.35], 'moving')];
+  }
+  return [];
+}
+
+/** Bed and rest in space; the jaws stand there as what is in the way. */
+export function viseSolids(vise: Vise, { facts, setup }: Drawn): DeviceSolid[] {
+  const s = fixedSide(vise);
+  const moving = -s * (facts.hold.vise?.openingMm ?? 0);
+  const { jawWidth: w, jawThickness: t } = vise;
+  const across = (a: number, b: number): Outlines => rectangle(0, Math.min(a, b), w, Math.max(a, b));
+  const rest = restIn(vise, setup);
+  const carries = rest.height > 0 && rest.name !== 'pocket floor';
+  return [
+    { name: 'bed', outlines: across(moving - s * t, s * t), from: -vise.bedThickness, to: 0 },
+    ...(carries ? [[0, -s * rest.thickness], [moving, moving + s * rest.thickness]].map(([a, b]) => ({ name: rest.name, outlines: across(a, b), from: 0, to: rest.height })) : []),
+  ];
+}
