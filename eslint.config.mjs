@@ -17,6 +17,9 @@ const core = STAGES.map((stage, i) => ({
   },
 }));
 
+const KINDS = 'vise|T-slot table|fixture plate|vacuum plate|vacuum pods|sacrificial board|support grid|chuck|collet|rotary axis|flat|round|magnetic chuck';
+const ASK_HOLDING = 'What hangs on the kind of a device stands in core/src/holdings: ask holdingOf(device), or add to its interface.';
+
 const outside = (files, forbidden, message) => ({ files, ignores: ['**/*.test.{ts,tsx}'], rules: { 'no-restricted-imports': ['error', { patterns: forbidden.map((group) => ({ group: [group], message })) }] } });
 
 export default tseslint.config(
@@ -33,6 +36,17 @@ export default tseslint.config(
   { files: ['**/*.test.ts', '**/testing/**', 'bench/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
   { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': reactHooks }, rules: { 'react-hooks/rules-of-hooks': 'error' } },
   ...core,
+  {
+    files: ['{core,web,server,cli,formats}/src/**/*.{ts,tsx}'],
+    // documents of the past say what they said; shapes of blanks have words of their own
+    ignores: ['**/*.test.{ts,tsx}', '**/testing/**', 'core/src/holdings/**', 'core/src/shop/devices.ts', 'core/src/job/fromVersion*.ts'],
+    rules: {
+      'no-restricted-syntax': ['error',
+        ...['left.property.name', 'left.expression.property.name'].map((at) => ({ selector: `BinaryExpression[operator=/^[!=]==$/][${at}=/^(kind|family)$/][right.value=/^(${KINDS})$/]`, message: ASK_HOLDING })),
+        { selector: "CallExpression[callee.name='isOf']", message: ASK_HOLDING },
+      ],
+    },
+  },
   outside(['formats/src/**'], ['@violet-jaw/server*', '@violet-jaw/web*', '@violet-jaw/cli*'], 'formats read and write; they know only the core.'),
   outside(['web/src/**'], ['@violet-jaw/server*', '@violet-jaw/cli*', 'node:*'], 'The page talks to the server through the API only.'),
   outside(['cli/src/**', 'server/src/**'], ['@violet-jaw/web*'], 'Nothing outside the page knows the page.'),

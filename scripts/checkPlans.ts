@@ -31,16 +31,25 @@ for (const path of jobs) {
   if (!bodies.ok) throw new Error(bodies.problem);
   found[name] = [];
   for (const [i, edit] of [{ path: 'as it is', after: { job, shop } }, ...oneFieldEdits({ job, shop })].entries()) {
-    if (i % every !== first % every) continue;
+    if (i % every !== first % every) { found[name].push(''); continue; }
     if (edits % EDITS_A_KERNEL === 0) kernel = await loadKernel();
     edits += 1;
-    const hash = planHash(kernel, edit.after, bodies.value);
+    const hash = hashOf(kernel, edit.after, bodies.value);
     found[name].push(hash);
-    if (write || known[name]?.[i] === hash) continue;
+    if (write || known[name]?.[i] === hash || known[name]?.[i] === '') continue;
     other += 1;
     console.log(`${known[name]?.[i] ? 'another plan' : 'not known'}: ${name} ${edit.path}`);
   }
 }
+/** What no reader of documents would let through may stop the plan: that it does is what is kept. */
+function hashOf(...[kernel, planning, bodies]: Parameters<typeof planHash>): string {
+  try {
+    return planHash(kernel, planning, bodies);
+  } catch {
+    return 'throws';
+  }
+}
+
 const lines = (hashes: readonly string[]) => hashes.reduce((text, h, i) => `${text}${i === 0 ? '' : ','}${i % 12 === 0 ? '\n  ' : ' '}"${h}"`, '');
 if (write) writeFileSync(GOLDEN, `{\n${Object.entries(found).map(([name, hashes]) => ` "${name}": [${lines(hashes)}\n ]`).join(',\n')}\n}\n`);
 console.log(`check:plans every ${every} from ${first}: ${edits} cold plans, ${other} others than before`);

@@ -8,7 +8,7 @@ export { factsOfAll, type DeviceSolid, type Drawn, type DrawnFacts } from './dra
 export type { Held, Holding, On, Seated } from './types';
 export { closingForceN, viseHold } from './vise/hold';
 export { fixedSide, locatorsInVise, pocketOf, restIn, restOf, seatInVise, type Pocket, type Rest, type StopPlace, type ViseSeatInput } from './vise/seat';
-export { boltOf, holeName, nearestAnchor } from './flat/clamps';
+export { boltOf, hasHoles, holeName, nearestAnchor } from './flat/clamps';
 export { gaugeBlock } from './flat/steps';
 export { gapsAtPins, LOCATED_SIDE, restHeight, restPlaces, seatOnFlat, type FlatSeatInput, type PlateSeat } from './flat/seat';
 export { isRoundGrip, seatRound, turnsAbout, type RoundSeatInput } from './round/seat';

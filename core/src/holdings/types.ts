@@ -1,9 +1,10 @@
-import type { Vec3 } from '../frames';
+import type { Direction, Vec3 } from '../frames';
 import type { Finding, Told } from '../findings';
 import type { BendingInput, HoldFacts, HoldOf, Span } from '../hold';
 import type { FurtherPiece, Setup } from '../job';
 import type { Gripped, SeatedPart, SeatFacts } from '../seat';
 import type { Bond, DeviceOf, Family, Machine, Station, WorkMaterial } from '../shop';
+import type { ProveFacts } from '../prove';
 import type { Dimension, Layer, Shape, ViewName } from '../scene';
 import type { Speech } from '../units';
 import type { FeatureLookup } from '../zero';
@@ -30,12 +31,21 @@ export interface Held<F extends Family> extends Seated {
   readonly device: DeviceOf<F>;
   readonly setup: Setup;
   readonly hold: HoldFacts;
+  readonly prove: ProveFacts;
   readonly station: Station | null;
   readonly machine: Machine | null;
   readonly material: WorkMaterial | null;
   readonly lookup: FeatureLookup;
   readonly nameOf: (featureId: string) => string;
   readonly told: Told;
+}
+
+/** What the rows of a sheet are made from. */
+export interface RowsOf<F extends Family> {
+  readonly device: DeviceOf<F>;
+  readonly setup: Setup;
+  readonly facts: { readonly seat: SeatFacts; readonly hold: HoldFacts; readonly prove: ProveFacts };
+  readonly speech: Speech;
 }
 
 /** All the program knows of one way of holding. `N`: what of a setup seats a part, plain. */
@@ -51,6 +61,24 @@ export interface Holding<F extends Family, N extends object = object> {
   spans(input: BendingInput, device: DeviceOf<F>): Span[];
   /** the whole list: a new check is added here */
   checks(held: Held<F>): Finding[];
+  /** what the cut must stay clear of: device, jaws, board */
+  cutChecks(held: Held<F>): Finding[];
+  /** axes along which round pins meet the part: on a slope their flank is not computed */
+  pinsAlong(setup: Setup): readonly ('x' | 'y')[];
+  /** how deep a cut may go from the finished top, device frame, and why; null: it does not tell */
+  cutDownTo(device: DeviceOf<F>, speech: Speech): { readonly level: number; readonly says: string } | null;
+  /** a cutting head that keeps one height above the work and pushes sideways; null: a spindle with tools */
+  jet(device: DeviceOf<F>): { readonly forceN: number; readonly headDiameter: number; readonly headHeight: number } | null;
+  /** what a new setup in it starts with */
+  starts(device: DeviceOf<F>): Partial<Setup>;
+  /** what carries the part are pieces put in by hand, which can be mistaken for others */
+  readonly parallels: boolean;
+  /** machine direction the fixed jaw's side of the part looks in; null: there is none */
+  jaw(device: DeviceOf<F>): Direction | null;
+  /** how the part is located and held, as the operator sets it: the device first */
+  rows(held: RowsOf<F>): { readonly device: string; readonly rows: { readonly label: string; readonly value: string }[] };
+  /** what it is called where any device of the family would do, and how its stop is moved */
+  readonly words: { readonly device: string; readonly alongX: string };
   /** how many pieces one device holds, and how they may be moved */
   readonly pieces: 'one only' | 'along the jaws' | 'anywhere';
   /** the setup of a further piece */

@@ -1,4 +1,5 @@
 import { demoShop } from '../../../demo';
+import { holdingOf } from '../holdings';
 import { checkJob, newJob, nextSetup } from '.';
 
 const job = newJob({ number: 'N-1', part: 'Block', units: 'mm' }, { block: { x: 10, y: 10, z: 10 } });
@@ -10,7 +11,7 @@ test('a new job is valid and assumes nothing that decides a number', () => {
 });
 
 test('the first setup takes the first register and a place for the stop above the parallels', () => {
-  const first = nextSetup(job, 'a', ['G54', 'G55'], vise);
+  const first = nextSetup(job, 'a', ['G54', 'G55'], vise, holdingOf(vise).starts(vise));
   expect(first).toMatchObject({ op: 10, register: 'G54', device: vise.id, station: null, parallels: { height: 20 }, stop: { height: 30 } });
   expect(checkJob({ ...job, setups: [first] })).toMatchObject({ ok: true });
 });

@@ -27,10 +27,9 @@ export function newJob(head: { number: string; part: string; revision?: string; 
 }
 
 /**
- * The next setup of a route: like the one before, next operation number and register, parallels chosen so that
- * nothing is assumed about the grip. The stop stands level with the middle of the jaw above the parallels.
+ * The next setup of a route: like the one before, next operation number and register. @param starts what the way of holding gives the first one
  */
-export function nextSetup(job: Job, id: string, registers: readonly Setup['register'][], device: Device | null): Setup {
+export function nextSetup(job: Job, id: string, registers: readonly Setup['register'][], device: Device | null, starts: Partial<Setup> = {}): Setup {
   const last = job.setups.at(-1);
   const used = new Set(job.setups.map((s) => s.register));
   const register = registers.find((r) => !used.has(r)) ?? last?.register ?? 'G54';
@@ -38,12 +37,10 @@ export function nextSetup(job: Job, id: string, registers: readonly Setup['regis
   if (last) {
     return { ...structuredClone(last), stop: { ...last.stop, face: null }, id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, cutsTo: null, programmed: null, firstPart: [], measured: null, why: { seat: '', hold: '', zero: '' } };
   }
-  const jaw = device?.kind === 'vise' ? device.jawHeight : 0;
   return {
     id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, cutsTo: null, device: device?.id ?? null, station: null,
-    parallels: { height: Math.round(jaw / 2) },
-    stop: { side: 'left', position: 0, height: Math.round(jaw * 0.75), fromJaw: 10, face: null },
+    parallels: { height: 0 }, stop: { side: 'left', position: 0, height: 0, fromJaw: 10, face: null },
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
-    programmed: null, ...structuredClone(NO_HOLD), ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: '', hold: '', zero: '' },
+    programmed: null, ...structuredClone(NO_HOLD), ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...starts,
   };
 }

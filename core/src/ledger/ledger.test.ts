@@ -11,7 +11,7 @@ const raw = box([-2, -3, -4], [103, 65, 41]);
 function side(s: Setup, loaded = raw, at: Station | null = station): ShiftSide {
   const seat = seatBlock(loaded, part, s);
   const zero = workZero(seat, s.zero, at);
-  return { setup: s, seat, ledger: ledgerOf({ setup: s, why: s.why.zero, seat, zero, station: at, sizeTolerance: 0.05, speech: told.speech }), register: registerValue(s, zero, at?.position?.z ?? null), kind: 'vise' };
+  return { setup: s, seat, ledger: ledgerOf({ setup: s, why: s.why.zero, seat, zero, station: at, sizeTolerance: 0.05, speech: told.speech }), register: registerValue(s, zero, at?.position?.z ?? null), kind: 'vise' as const, words: { device: 'vise', alongX: 'along the jaws' } };
 }
 
 test('the account of a raw block, added up by hand', () => {

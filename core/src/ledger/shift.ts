@@ -37,6 +37,8 @@ export interface ShiftSide {
   readonly register: AxisShift;
   /** of the device; what conditions call it */
   readonly kind?: DeviceKind;
+  /** what a device of its family is called, and how its stop is moved */
+  readonly words?: { readonly device: string; readonly alongX: string };
 }
 
 const TOWARDS: Record<Axis, [string, string]> = { x: ['to the right', 'to the left'], y: ['to the rear', 'to the front'], z: ['higher', 'lower'] };
@@ -110,7 +112,7 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
   const a = from.setup;
   const b = to.setup;
   const sameStation = a.station !== null && a.station === b.station;
-  const what = from.kind === 'vise' && to.kind === 'vise' ? 'vise' : 'device';
+  const what = from.words?.device === to.words?.device ? to.words?.device ?? 'device' : 'device';
   conditions.push(sameStation && a.device === b.device
     ? `The ${to.kind ?? what} stays bolted where it is between the two setups.`
     : sameStation ? `Both ${what}s stand on the station as when it was measured for them.` : 'Both stations stand where they were measured.');
@@ -126,7 +128,7 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
       }
       conditions.push(differs(axis, 'locator')
         ? `The ${noun(q)} is set over to ${speech.signed(q.at)} from ${q.from}${p.name === q.name ? '' : `, on the ${q.name.split(' ')[0]}`}.`
-        : `The ${noun(q)} is not moved ${axis === 'x' && to.kind === 'vise' ? 'along the jaws' : `in ${axis.toUpperCase()}`}.`);
+        : `The ${noun(q)} is not moved ${axis === 'x' ? to.words?.alongX ?? 'in X' : 'in Y'}.`);
     }
     for (const { setup: { op }, seat } of [from, to]) {
       if (axis !== 'z' && LOCATES[axis](seat).leans > 0) conditions.push(`In Op ${op} the ${noun(seat.locators[axis])} stands just where it is planned along the face, which is round or slants there.`);

@@ -1,4 +1,5 @@
 import { axisOf, opposite, signOf, type Box3, type Direction } from '../frames';
+import { holdingOf } from '../holdings';
 import type { Speech } from '../units';
 import type { PlannedJob, PlannedSetup } from './planned';
 
@@ -29,11 +30,9 @@ export function proposeDepths(planned: PlannedSetup, job: Pick<PlannedJob, 'part
   const earlier = job.setups.slice(0, job.setups.findIndex((s) => s.id === planned.id)).filter((s) => s.setup.orientation.up === opposite(up));
   for (const s of earlier) put(height - s.setup.cutsBelowTop, null, `where Op ${s.op} stopped`);
   const { facts, device } = planned;
-  if (facts && device?.kind === 'vise') {
-    // from the finished top down to the clearance wanted above the jaw tops, both in the device frame
-    const room = facts.seat.finishedBox.max.z - device.jawHeight - device.clearanceAboveJaws;
-    put(Math.min(Math.floor(room * 1000) / 1000, height), null, `what the jaws leave, ${speech.size(device.clearanceAboveJaws)} above them`);
-  }
+  const downTo = facts && device && holdingOf(device).cutDownTo(device, speech);
+  // from the finished top down to there, both in the device frame
+  if (downTo) put(Math.min(Math.floor((facts.seat.finishedBox.max.z - downTo.level) * 1000) / 1000, height), null, downTo.says);
   if (first) put(first.depth, first.id, 'only the top');
   return out.slice(0, 4);
 }

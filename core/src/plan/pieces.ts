@@ -2,7 +2,8 @@ import { byAxis, type Vec3 } from '../frames';
 import type { Finding } from '../findings';
 import type { HoldFacts, Obstacle } from '../hold';
 import type { SeatFacts } from '../seat';
-import { isOf, type Device } from '../shop';
+import { holdingOf } from '../holdings';
+import type { Device } from '../shop';
 import type { Outlines } from '../solid';
 import type { PlannedPiece, SetupFacts } from './planned';
 
@@ -25,7 +26,7 @@ const inSentence = (says: string): string => (/^[A-Z][a-z]/.test(says) ? `${says
 
 /** The steps of the first piece and after them what is different for the others; a vise closes on all of them at once and tells it itself. */
 export function withPieces(hold: HoldFacts, device: Device, pieces: readonly PlannedPiece[]): HoldFacts {
-  if (isOf('vise', device) || pieces.length === 0) return hold;
+  if (holdingOf(device).pieces === 'along the jaws' || pieces.length === 0) return hold;
   const others = pieces.flatMap((p) => [
     `Piece ${p.number}: the same again. What is different there:`, ...p.facts.hold.steps.filter((s) => !hold.steps.includes(s)).map((s) => `Piece ${p.number}: ${inSentence(s)}`),
   ]);

@@ -112,7 +112,7 @@ function forcesOf(g: Graph, { kernel, material, forces }: Whole, { cut }: Here, 
   const how = forces === 'now' ? 'run' : 'peek';
   const removed = g.same(prove.removedBox);
   const { lowestCut } = prove;
-  const margin = g[how](marginStage, { hold, tools: setup.tools, material, removed, lowestCut, jetForceN: device.kind === 'support grid' ? device.jetForceN : 0 });
+  const margin = g[how](marginStage, { hold, tools: setup.tools, material, removed, lowestCut, jetForceN: holdingOf(device).jet(device)?.forceN ?? 0 });
   const inTheWay = g.run(othersStage, { own: hold, others: g.list(others), above });
   const way = g[how](wayStage, { kernel, device, tools: setup.tools, seat, hold, lowestCut, others: inTheWay, ...cuts });
   const leftAcross = g.run(sectionsStage, { body: cut.left, orientation: setup.orientation, across: 'x' });

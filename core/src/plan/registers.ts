@@ -1,7 +1,8 @@
 import { AXES, rotate, rotationOf, type Vec3 } from '../frames';
 import type { Ledger, ShiftSide } from '../ledger';
 import type { Setup } from '../job';
-import type { Register } from '../shop';
+import { holdingOf } from '../holdings';
+import type { Device, Register } from '../shop';
 import { pieceShift } from './pieces';
 import type { PlannedJob, PlannedSetup, SetupFacts } from './planned';
 
@@ -21,8 +22,10 @@ export interface RegisterUse {
   readonly fromPiece1: Vec3 | null;
 }
 
+const calledOf = (device: Device | null): Pick<ShiftSide, 'kind' | 'words'> => (device ? { kind: device.kind, words: holdingOf(device).words } : {});
+
 export function sideOf(planned: PlannedSetup, setup: Setup, facts: SetupFacts): ShiftSide {
-  return { setup, seat: facts.seat, ledger: facts.ledger, register: facts.register, kind: planned.device?.kind };
+  return { setup, seat: facts.seat, ledger: facts.ledger, register: facts.register, ...calledOf(planned.device) };
 }
 
 /** The facts of a setup as the next copy from the same blank has them: everything moved by the distance of the copies, machine axes. */
@@ -43,7 +46,7 @@ function nextCopy({ setup, facts, op, id, device }: PlannedSetup, blank: Planned
   if (!setup.nextCopy || !copy || !facts) return [];
   const by = rotate(rotationOf(setup.orientation), copy.by);
   const moved = copyFacts(facts, by, copy.number);
-  return [{ name: `Op ${op} copy ${copy.number}`, op, piece: copy.number, setupId: id, register: setup.nextCopy, facts: moved, side: { setup, seat: moved.seat, ledger: moved.ledger, register: moved.register, kind: device?.kind }, fromPiece1: by }];
+  return [{ name: `Op ${op} copy ${copy.number}`, op, piece: copy.number, setupId: id, register: setup.nextCopy, facts: moved, side: { setup, seat: moved.seat, ledger: moved.ledger, register: moved.register, ...calledOf(device) }, fromPiece1: by }];
 }
 
 /** Every use of a register in a job, setup by setup, the next copy and further pieces after the first. */

@@ -1,3 +1,4 @@
+import { holdingOf } from '../holdings';
 import type { Job } from '../job';
 import type { Shift, ShiftSide } from '../ledger';
 import type { Speech } from '../units';
@@ -6,7 +7,7 @@ import type { PlannedSetup, PlannedTransition, SetupFacts } from './planned';
 import { plannedTransitionStage, shiftStage, sideStage, transitionStage } from './stages/route';
 
 const sideOf = (g: Graph, { setup, device }: PlannedSetup, { seat, ledger, register }: SetupFacts): ShiftSide =>
-  g.run(sideStage, { setup: fields(g, setup, 'op', 'station', 'device'), seat, ledger, register: g.same(register), kind: device!.kind });
+  g.run(sideStage, { setup: fields(g, setup, 'op', 'station', 'device'), seat, ledger, register: g.same(register), kind: device!.kind, words: holdingOf(device!).words });
 
 function shift(g: Graph, from: PlannedSetup, to: PlannedSetup, { sizeTolerance }: Job, speech: Speech): Shift | null {
   return from.facts && to.facts && g.run(shiftStage, { from: sideOf(g, from, from.facts), to: sideOf(g, to, to.facts), sizeTolerance, speech });

@@ -1,6 +1,6 @@
 import { box, machine, seatBlock, setup, station, told, tool as anyTool, vise } from '../testing/fixtures';
 import { workZero } from '../zero';
-import { cutClearsJaws } from './checks/cutClearsJaws';
+import { cutClearsJaws } from '../holdings/vise/checks/cutClearsJaws';
 import { cutsSomething } from './checks/cutsSomething';
 import { cutInsideTravel } from './checks/cutInsideTravel';
 import { zeroInsideTravel } from './checks/zeroInsideTravel';

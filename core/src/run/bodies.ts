@@ -1,7 +1,7 @@
 import { add, vec, type Vec3 } from '../frames';
 import { seatedMesh } from '../part';
 import type { PlannedSetup, PlanSolids } from '../plan';
-import { isOf } from '../shop';
+import { holdingOf } from '../holdings';
 import type { Body } from '../simulated';
 import { boxMesh, polygonLoop, prism } from '../solid';
 
@@ -23,7 +23,7 @@ export function bodiesOf(solids: PlanSolids, setups: readonly PlannedSetup[]): S
     const loaded: Body = { name: 'part', mesh: seatedMesh(before.solid, s.setup.orientation), at: facts.seat.pose.translation };
     const rest = facts.seat.locators;
     // what carries the part, where nothing else stands for it
-    const under: Body = { name: rest.z.name, mesh: boxMesh({ min: vec(facts.seat.loadedBox.min.x - 40, facts.seat.loadedBox.min.y - 40, rest.z.at - 10), max: vec(facts.seat.loadedBox.max.x + 40, facts.seat.loadedBox.max.y + (s.device && isOf('vise', s.device) ? 0 : 40), rest.z.at) }), at: vec(0, 0, 0) };
+    const under: Body = { name: rest.z.name, mesh: boxMesh({ min: vec(facts.seat.loadedBox.min.x - 40, facts.seat.loadedBox.min.y - 40, rest.z.at - 10), max: vec(facts.seat.loadedBox.max.x + 40, facts.seat.loadedBox.max.y + (s.device && holdingOf(s.device).parallels ? 0 : 40), rest.z.at) }), at: vec(0, 0, 0) };
     const standing = facts.hold.obstacles.flatMap((o): Body[] => o.footprint.filter((ring) => ring.length > 2).map((ring) => ({ name: o.name, mesh: prism(polygonLoop(ring), [], o.to - o.from), at: vec(0, 0, o.from) })));
     return [{ setupId: s.id, stationId: s.station?.id ?? null, position: facts.touched?.position ?? s.station?.position ?? null, bodies: [loaded, under, ...standing] }];
   });

@@ -1,3 +1,4 @@
+import { holdingOf } from '../holdings';
 import { AXES, type Axis } from '../frames';
 import { PART_SIDE } from '../part';
 import type { PlannedJob, PlannedSetup, SetupFacts } from '../plan';
@@ -127,10 +128,10 @@ function lengthMistakes(about: About, axis: Axis): Cause[] {
 
 /** Parallels of another setup, or none. */
 function parallelMistakes({ planned, facts, all, say }: About, axis: Axis): Cause[] {
-  if (axis !== 'z' || planned.device?.kind !== 'vise') return [];
+  if (axis !== 'z' || !planned.device || !holdingOf(planned.device).parallels) return [];
   const own = facts.seat.locators.z.at;
   const others = new Map<number, string>([[0, 'no parallels at all']]);
-  for (const s of all.setups) if (s.facts && s.device?.kind === 'vise') others.set(s.facts.seat.locators.z.at, `those of Op ${s.op}, ${say(s.facts.seat.locators.z.at)} high`);
+  for (const s of all.setups) if (s.facts && s.device && holdingOf(s.device).parallels) others.set(s.facts.seat.locators.z.at, `those of Op ${s.op}, ${say(s.facts.seat.locators.z.at)} high`);
   return [...others].filter(([height]) => Math.abs(height - own) > 1e-6).map(([height, says]) => ({
     code: 'wrong-parallels', axis, delta: height - own, at: 'touch', says: `${say(height - own)} is the difference between the ${facts.seat.locators.z.name}, ${say(own)} high, and ${says}: are the right ones under the part?`,
   }));

@@ -1,3 +1,4 @@
+import { holdingOf } from '../holdings';
 import { AXES, byAxis, ORIGIN, type Axis } from '../frames';
 import { controlTexts, lookAtSetup } from '../control';
 import type { RouteOutlines } from '../drawing';
@@ -220,7 +221,7 @@ function endSteps({ job, planned, letter }: Making, last: PlannedSetup): RunStep
 function transitionSteps({ planned }: Making, from: PlannedSetup, to: PlannedSetup): RunStep[] {
   const t = planned.transitions.find((x) => x.toId === to.id);
   const release = from.facts!.hold.release;
-  const isJet = from.device?.kind === 'support grid';
+  const isJet = from.device ? holdingOf(from.device).jet(from.device) !== null : false;
   return [{
     ...step('transition', to, `From Op ${from.op} to Op ${to.op}`, {
       says: [beforeHandsGoIn(from), ...release, ...(t ? [`${t.facts.says}.`, ...t.facts.edges.map((e) => `${e}.`)] : [])],

@@ -7,9 +7,9 @@ import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateWithStock, type CopyPlace } from '../blank';
 import type { Device, Shop } from '../shop';
-import { pocketOf, restIn } from '../holdings';
+import { holdingOf } from '../holdings';
 import { faceKeptInWords } from '../transition';
-import { capital, speechIn, unitName, type Speech } from '../units';
+import { speechIn, unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
 import { feedRate } from '../hold';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
@@ -17,7 +17,7 @@ import type { Row, Sheet, SheetFinding, SheetSetup, SheetTransition, Signed } fr
 
 /** The order of safety before the hands go in: how the part is let go comes last. @param held the setup the part is still in; null: nothing holds it */
 export function beforeHandsGoIn(held: PlannedSetup | null): string {
-  const isJet = held?.device?.kind === 'support grid';
+  const isJet = held?.device ? holdingOf(held.device).jet(held.device) !== null : false;
   return `${isJet ? 'Stop the jet, move the head aside' : 'Stop the spindle, put the tool away'}, then ${held?.facts?.hold.opens ?? 'take the part out'}.`;
 }
 
@@ -29,7 +29,7 @@ const MACHINE_SIDE: Record<Direction, string> = {
 export function orientationInWords(planned: PlannedSetup): string[] {
   const { orientation } = planned.setup;
   const order: Direction[] = ['+z', '+y', '-x'];
-  const jaw: Direction | null = planned.device?.kind === 'vise' ? (planned.device.fixedJaw === 'front' ? '-y' : '+y') : null;
+  const jaw: Direction | null = planned.device && holdingOf(planned.device).jaw(planned.device);
   const shown = jaw && !order.includes(jaw) ? [...order, jaw] : order;
   return shown.map((machine) => `${PART_SIDE[partSideFacing(orientation, machine)]} ${MACHINE_SIDE[machine]}${machine === jaw ? ', on the fixed jaw' : ''}`);
 }
@@ -109,26 +109,8 @@ function stationRow({ station }: PlannedSetup): Row {
 
 /** How the part is located and held, as the operator sets it. */
 function holdRows(planned: PlannedSetup, device: Device, facts: SetupFacts, speech: Speech): Row[] {
-  const { setup } = planned;
-  const unit = unitName(speech.units);
-  const head: Row[] = [{ label: device.kind === 'vise' ? 'Vise' : `Held on ${device.kind}`, value: device.name }, stationRow(planned)];
-  const figures = facts.hold.figures.map(({ label, value }) => ({ label, value }));
-  if (device.kind === 'vise') {
-    const rest = restIn(device, setup);
-    const carries = facts.seat.standsBelow ? ', carry nothing' : '';
-    return [
-      ...head,
-      { label: rest.height === 0 ? 'Parallels' : capital(rest.name), value: rest.height === 0 ? 'none, on the bed' : `${speech.size(rest.height)} ${unit}${carries}` },
-      ...(pocketOf(setup) ? [
-        { label: `Pocket wall, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)} ${unit}` }, { label: 'Pocket', value: `${speech.size(setup.closing.softJaws.depth)} deep, ledge ${speech.size(setup.closing.softJaws.ledge)}, fit ${speech.size(setup.closing.softJaws.fit)}` },
-      ] : [{ label: `Stop, ${setup.stop.side}`, value: `X ${speech.signed(setup.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.stop.fromJaw : -setup.stop.fromJaw)}  Z ${speech.signed(setup.stop.height)}` }]),
-      { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },
-      ...figures,
-      { label: 'Jaws to lowest cut', value: `Z ${speech.signed(facts.prove.aboveTop)} ${unit}` },
-    ];
-  }
-  const { x, y, z } = facts.seat.locators;
-  return [...head, ...[y, x, z].map((l) => ({ label: l.name[0].toUpperCase() + l.name.slice(1), value: l.kind === 'datum' ? 'the device\'s datum' : `${speech.signed(l.at)} ${unit}` })), ...figures];
+  const held = holdingOf(device).rows({ device, setup: planned.setup, facts, speech });
+  return [{ label: held.device, value: device.name }, stationRow(planned), ...held.rows];
 }
 
 /** "left raw, bottom sawn, others already finished" */

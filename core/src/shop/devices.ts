@@ -44,6 +44,9 @@ export const familyOf = (device: Device): Family => kindFacts(device).family;
 /** Whether a device belongs to a family. */
 export const isOf = <F extends Family>(family: F, device: Device | null): device is DeviceOf<F> => device !== null && familyOf(device) === family;
 
+/** The devices of one family. */
+export const devicesOf = <F extends Family>(family: F, devices: readonly Device[]): DeviceOf<F>[] => devices.filter((d) => isOf(family, d)) as DeviceOf<F>[];
+
 export type Vise = DeviceOfKind<'vise'>;
 export type SlotTable = DeviceOfKind<'T-slot table'>;
 export type FixturePlate = DeviceOfKind<'fixture plate'>;

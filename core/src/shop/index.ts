@@ -94,12 +94,12 @@ export function deviceOnMachine(shop: Shop, machineId: string | null): Shop['dev
   const machine = shop.machines.find((m) => m.id === machineId);
   const known = machine?.stations.flatMap((s) => s.measuredFor.map((m) => m.device)) ?? [];
   const places = machine?.stations.map((s) => s.id) ?? [];
-  return shop.devices.find((d) => known.includes(d.id)) ?? shop.devices.find((d) => d.kind === 'fixture plate' && places.includes(d.place)) ?? shop.devices[0] ?? null;
+  return shop.devices.find((d) => known.includes(d.id)) ?? shop.devices.find((d) => 'place' in d && places.includes(d.place)) ?? shop.devices[0] ?? null;
 }
 
 /** Whether a fixture plate was made for one of these: a job's number or its part. */
 export function isMadeFor(device: Shop['devices'][number], names: readonly string[]): boolean {
-  return device.kind === 'fixture plate' && device.madeFor.trim() !== '' && names.includes(device.madeFor.trim());
+  return 'madeFor' in device && device.madeFor.trim() !== '' && names.includes(device.madeFor.trim());
 }
 
 /** What a job refers to in the library, by id; null: not chosen. */

@@ -4,7 +4,7 @@ import { planBlank } from '@violet-jaw/core/blank';
 import { isFileBody } from '@violet-jaw/core/job';
 import { featureNames, typedSurface, PART_SIDE } from '@violet-jaw/core/part';
 import { setupsFrom, type Proposal as Proposed, type ProposedRoute } from '@violet-jaw/core/propose';
-import { isOf, REGISTERS } from '@violet-jaw/core/shop';
+import { REGISTERS, devicesOf } from '@violet-jaw/core/shop';
 import { chooseBody } from '@violet-jaw/formats/part/choose.ts';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
@@ -16,7 +16,7 @@ import { newId } from '../app/newId';
 export function Proposal({ onClose }: { onClose: () => void }) {
   const { job, shop, speech, change, choose } = useJob();
   const { planned, bodies } = usePlan();
-  const vises = shop.devices.filter((d) => isOf('vise', d));
+  const vises = devicesOf('vise', shop.devices);
   const [viseId, setVise] = useState(vises.find((v) => v.id === job.setups[0]?.device)?.id ?? vises[0]?.id ?? '');
   const [share, setShare] = useState<number | null>(null);
   const [found, setFound] = useState<Proposed | null>(null);
@@ -38,7 +38,7 @@ export function Proposal({ onClose }: { onClose: () => void }) {
     if (!made.ok) { setProblem(made.problem); return; }
     const surface = made.value;
     setFound(null); setProblem(null); setShare(0);
-    running.current = searchInWorker((remote) => remote.propose(surface, job, vise, shop.devices.filter((d) => isOf('round', d)), proxy((s: number) => setShare(s))) as Promise<Proposed>);
+    running.current = searchInWorker((remote) => remote.propose(surface, job, vise, devicesOf('round', shop.devices), proxy((s: number) => setShare(s))) as Promise<Proposed>);
     try {
       setFound(await running.current.done);
     } catch (error) {

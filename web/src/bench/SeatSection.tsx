@@ -2,18 +2,15 @@ import { Button } from 'react-bootstrap';
 import { DIRECTIONS, partSideFacing } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { orientationInWords } from '@violet-jaw/core/sheet';
-import { pocketOf } from '@violet-jaw/core/holdings';
-import { isOf } from '@violet-jaw/core/shop';
+import { holdingOf } from '@violet-jaw/core/holdings';
 import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
-import { looksTowards } from '@violet-jaw/core/zero';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
 import { DepthProposals } from './DepthProposals';
-import { FlatSeat } from './hold/FlatSeat';
+import { seatFieldsOf } from './hold/fields';
 import { sidesForRear, withFaceRear, withFaceUp } from './orient';
-import { FaceField, type FaceFieldProps } from './PlaceField';
+import { FaceField } from './PlaceField';
 import { SectionFindings, useLength, Why, type SectionProps } from './section';
-import { stopBefore } from './stopBefore';
 import { usePut } from './usePut';
 
 /** Which way the part lies, how deep it is cut, and what it is set against. */
@@ -25,13 +22,14 @@ export function SeatSection(props: SectionProps) {
   const { orientation } = setup;
   const device = shop.devices.find((d) => d.id === setup.device) ?? null;
   const rear = partSideFacing(orientation, '+y');
+  const Fields = seatFieldsOf(device);
   return (
     <section aria-label="Seat">
       <h3>Seat</h3>
       {planned && <p className="mb-1">{orientationInWords(planned).join('; ')}.</p>}
       <div className="fields">
         <ChoiceField label="Face up, to the spindle" value={orientation.up} choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(up) => edit((s) => ({ ...s, orientation: withFaceUp(s.orientation, up) }))} />
-        <ChoiceField label={!device || (isOf('vise', device) && device.fixedJaw === 'rear') ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
+        <ChoiceField label={!device || holdingOf(device).jaw(device) === '+y' ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
       </div>
       <div className="moves" role="group" aria-label="Hand moves">
         {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}
@@ -45,40 +43,11 @@ export function SeatSection(props: SectionProps) {
         <ChoiceField label="Cuts away" value={setup.clears} choices={[{ value: 'everything', says: 'all that is not part' }, { value: 'outline', says: 'only along the outline' }]} onCommit={(clears) => edit((s) => ({ ...s, clears }))} />
         {setup.clears === 'outline' && length({ label: 'Width of that cut', mm: setup.outlineCutter, positive: true, max: 200, set: (s, mm) => ({ ...s, outlineCutter: mm }) })}
       </div>
-      {(!device || isOf('vise', device)) && <ViseSeat {...props} />}
-      {device && isOf('flat', device) && <FlatSeat {...props} device={device} />}
+      {Fields && <Fields {...props} device={device} />}
       <DepthProposals planned={planned} onTake={put} />
       {planned?.facts && <p className="mt-2 mb-1">{planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.</p>}
       <SectionFindings id={setup.id} section="seat" />
       <Why {...props} of="seat" />
     </section>
-  );
-}
-
-/** Parallels and stop of a vise. */
-function ViseSeat(props: SectionProps) {
-  const { setup, edit } = props;
-  const { plannedNow } = useJob();
-  const length = useLength(props, 'seat');
-  const put = usePut(setup.id);
-  const { stop } = setup;
-  const pocket = pocketOf(setup) !== null;
-  const stopAgainst: FaceFieldProps['onCommit'] = async (named, features) => {
-    const planned = named ? await plannedNow(setup.id) : undefined;
-    const before = named && planned?.facts ? stopBefore(named.feature, planned) : {};
-    put((s) => ({ ...s, stop: { ...s.stop, ...before, face: named?.id ?? null } }), features);
-  };
-  return (
-    <div className="fields mt-1">
-      {length({ label: 'Parallels, height', mm: setup.parallels.height, min: 0, max: 1000, looks: 'parallels', set: (s, mm) => ({ ...s, parallels: { height: mm } }), hint: setup.parallels.height === 0 ? 'none: on the bed' : undefined })}
-      <ChoiceField label={pocket ? 'Located by the pocket\'s wall' : 'Stop side'} value={stop.side} choices={[{ value: 'left', says: 'left' }, { value: 'right', says: 'right' }]} onCommit={(side) => edit((s) => ({ ...s, stop: { ...s.stop, side } }))} />
-      {!pocket && <FaceField
-        label="Stop against a face" value={stop.face} none="whatever it meets" allows={({ feature }) => looksTowards(feature, stop.side === 'left' ? '-x' : '+x', setup.orientation)}
-        onCommit={(named, features) => void stopAgainst(named, features)}
-      />}
-      {length({ label: pocket ? 'Pocket wall X, from left jaw end' : 'Stop X, from left jaw end', mm: stop.position, signed: true, min: -5000, max: 5000, looks: 'stop', set: (s, mm) => ({ ...s, stop: { ...s.stop, position: mm } }) })}
-      {!pocket && length({ label: 'Stop Z, above bed', mm: stop.height, min: 0, max: 1000, set: (s, mm) => ({ ...s, stop: { ...s.stop, height: mm } }) })}
-      {!pocket && length({ label: 'Stop, in front of fixed jaw', mm: stop.fromJaw, min: 0, max: 5000, set: (s, mm) => ({ ...s, stop: { ...s.stop, fromJaw: mm } }) })}
-    </div>
   );
 }

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap';
 import { setupScene } from '@violet-jaw/core/drawing';
 import type { Finding } from '@violet-jaw/core/findings';
 import { AXES } from '@violet-jaw/core/frames';
+import { holdingOf } from '@violet-jaw/core/holdings';
 import { nextSetup } from '@violet-jaw/core/job';
 import { deviceOnMachine, REGISTERS } from '@violet-jaw/core/shop';
 import { useJob } from '../app/JobLayout';
@@ -25,7 +26,8 @@ export function Storyboard() {
   const add = () => {
     const id = newId();
     const machine = shop.machines.find((m) => m.id === job.machine);
-    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, deviceOnMachine(shop, job.machine));
+    const device = deviceOnMachine(shop, job.machine);
+    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, device, device ? holdingOf(device).starts(device) : {});
     change({ setups: [...job.setups, setup] });
     choose(id);
   };

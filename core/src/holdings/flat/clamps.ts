@@ -46,6 +46,9 @@ export function nearestAnchor(device: FlatDevice, x: number, y: number): { reado
 }
 
 /** Holes are counted from the left front one: column letter, row number. */
+/** A grid of holes that pins can stand in. */
+export const hasHoles = (device: FlatDevice): device is FixturePlate => device.kind === 'fixture plate';
+
 export const holeName = (column: number, row: number): string => `hole ${columnLetters(column)}${row + 1}`;
 
 function columnLetters(n: number): string {

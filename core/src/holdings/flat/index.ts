@@ -9,6 +9,8 @@ import { boltFits } from './checks/boltFits';
 import { boltHolds } from './checks/boltHolds';
 import { bondSticks } from './checks/bondSticks';
 import { clampOnPart } from './checks/clampOnPart';
+import { cutClearsDevice } from '../checks/cutClearsDevice';
+import { cutsThrough } from './checks/cutsThrough';
 import { fastenerBites } from './checks/fastenerBites';
 import { heldDown } from './checks/heldDown';
 import { laidByHand } from './checks/laidByHand';
@@ -20,6 +22,7 @@ import { podsCarry } from './checks/podsCarry';
 import { registeredPlace } from './checks/registeredPlace';
 import { vacuumSeals } from './checks/vacuumSeals';
 import { plainLabels } from '../drawn';
+import { plainRows } from '../rows';
 import { holdOnFlat } from './hold';
 import { flatPicture } from './picture';
 import { gapsAtPins, locatorsOnFlat, seatOnFlat, type FlatSeatInput } from './seat';
@@ -69,6 +72,15 @@ export const flat: Holding<'flat', Needs> = {
   facts: holdOnFlat,
   spans: spansOnFlat,
   checks,
+  cutChecks: ({ prove, hold, seat, told }) => [...cutClearsDevice(prove, hold, told), ...cutsThrough(prove, hold, seat, told)],
+  pinsAlong: ({ plate }) => (['x', 'y'] as const).filter((axis) => plate[axis].by === 'pins'),
+  cutDownTo: () => null,
+  jet: (device) => (device.kind === 'support grid' ? { forceN: device.jetForceN, headDiameter: device.headDiameter, headHeight: device.headHeight } : null),
+  starts: () => ({}),
+  parallels: false,
+  jaw: () => null,
+  rows: plainRows,
+  words: { device: 'device', alongX: 'in X' },
   pieces: 'anywhere',
   moved,
   shapes: flatShapes,

@@ -2,6 +2,8 @@ import { wallStands } from '../../hold/checks/wallStands';
 import type { SeatedPart } from '../../seat';
 import type { Held, Holding } from '../types';
 import { spansInRound } from './bending';
+import { cutClearsDevice } from '../checks/cutClearsDevice';
+import { plainRows } from '../rows';
 import { rotaryReach } from './checks/rotaryReach';
 import { roundGrip } from './checks/roundGrip';
 import { plainDimensions, plainLabels } from '../drawn';
@@ -25,6 +27,15 @@ export const round: Holding<'round', Needs> = {
   facts: holdRound,
   spans: spansInRound,
   checks,
+  cutChecks: ({ prove, hold, told }) => cutClearsDevice(prove, hold, told),
+  pinsAlong: () => [],
+  cutDownTo: () => null,
+  jet: () => null,
+  starts: () => ({}),
+  parallels: false,
+  jaw: () => null,
+  rows: plainRows,
+  words: { device: 'device', alongX: 'in X' },
   pieces: 'one only',
   moved: (setup) => setup,
   shapes: (view, device, { facts }, layer) => roundShapes(view, device, facts, layer),

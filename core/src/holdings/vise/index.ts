@@ -5,6 +5,7 @@ import { standsBeside } from '../../seat/checks/standsBeside';
 import { featureLevel, looksTowards } from '../../zero';
 import type { Held, Holding, On } from '../types';
 import { spansInVise } from './bending';
+import { cutClearsJaws } from './checks/cutClearsJaws';
 import { gripCentered } from './checks/gripCentered';
 import { gripDepth } from './checks/gripDepth';
 import { jawOpening } from './checks/jawOpening';
@@ -17,6 +18,7 @@ import { stopOnFace } from './checks/stopOnFace';
 import { stopTouches } from './checks/stopTouches';
 import { holdInVise } from './hold';
 import { visePicture } from './picture';
+import { viseRows } from './rows';
 import { fixedSide, locatorsInVise, pocketOf, restIn, seatInVise, type ViseSeatInput } from './seat';
 import { viseDimensions, viseLabels, viseShapes, viseSolids } from './shapes';
 
@@ -44,6 +46,16 @@ export const vise: Holding<'vise', Needs> = {
   facts: holdInVise,
   spans: spansInVise,
   checks,
+  cutChecks: ({ prove, hold, told }) => cutClearsJaws(prove, hold.top, told),
+  pinsAlong: () => [],
+  cutDownTo: ({ jawHeight, clearanceAboveJaws }, speech) => ({ level: jawHeight + clearanceAboveJaws, says: `what the jaws leave, ${speech.size(clearanceAboveJaws)} above them` }),
+  jet: () => null,
+  // nothing is assumed about the grip; the stop stands level with the middle of the jaw above the parallels
+  starts: ({ jawHeight }) => ({ parallels: { height: Math.round(jawHeight / 2) }, stop: { side: 'left', position: 0, height: Math.round(jawHeight * 0.75), fromJaw: 10, face: null } }),
+  parallels: true,
+  jaw: ({ fixedJaw }) => (fixedJaw === 'front' ? '-y' : '+y'),
+  rows: viseRows,
+  words: { device: 'vise', alongX: 'along the jaws' },
   pieces: 'along the jaws',
   // only the stop can be moved along the jaws; the others, seen from this piece
   moved: (setup, { x }) => ({ ...setup, stop: { ...setup.stop, position: setup.stop.position + x }, further: setup.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })) }),

@@ -2,10 +2,7 @@ import { holdingOf } from '../../holdings';
 import type { Finding, Told } from '../../findings';
 import { boreHasTool } from '../../prove/checks/boreHasTool';
 import { cornerFitsCutter } from '../../prove/checks/cornerFitsCutter';
-import { cutClearsDevice } from '../../prove/checks/cutClearsDevice';
-import { cutClearsJaws } from '../../prove/checks/cutClearsJaws';
 import { cutInsideTravel } from '../../prove/checks/cutInsideTravel';
-import { cutsThrough } from '../../prove/checks/cutsThrough';
 import { cutsSomething } from '../../prove/checks/cutsSomething';
 import { stickOutReaches } from '../../prove/checks/stickOutReaches';
 import { zeroInsideTravel } from '../../prove/checks/zeroInsideTravel';
@@ -13,7 +10,7 @@ import { zTravelNotProven } from '../../prove/checks/zTravelNotProven';
 import { meetsSquarely } from '../../seat/checks/meetsSquarely';
 import { rawFaceLocates } from '../../seat/checks/rawFaceLocates';
 import type { Setup } from '../../job';
-import { isOf, type Device, type Machine, type Station, type WorkMaterial } from '../../shop';
+import type { Device, Machine, Station, WorkMaterial } from '../../shop';
 import type { Speech } from '../../units';
 import { featureLevels } from '../../zero';
 import { feelerNoticed } from '../../zero/checks/feelerNoticed';
@@ -62,7 +59,7 @@ const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measured
 function ofZero({ facts, setup, station, machine, here, told }: Placed, device: Device): Finding[] {
   const { seat, programmed } = facts;
   return [
-    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, isOf('flat', device) ? (['x', 'y'] as const).filter((axis) => setup.plate[axis].by === 'pins') : [], told),
+    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, holdingOf(device).pinsAlong(setup), told),
     ...stationKnown({
       station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
       entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),
@@ -73,10 +70,9 @@ function ofZero({ facts, setup, station, machine, here, told }: Placed, device: 
   ];
 }
 
-function ofCut({ facts, setup, told }: Placed, device: Device): Finding[] {
-  const { seat, hold, prove } = facts;
+function ofCut({ facts, setup, told }: Placed): Finding[] {
+  const { seat, prove } = facts;
   return [
-    ...(isOf('vise', device) ? cutClearsJaws(prove, hold.top, told) : cutClearsDevice(prove, hold, told)), ...(isOf('flat', device) ? cutsThrough(prove, hold, seat, told) : []),
     ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...boreHasTool(facts.bores, setup, told), ...cornerFitsCutter(facts.corners, setup, told),
     ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
@@ -93,8 +89,9 @@ export function checksOf(input: ChecksInput): Finding[] {
   if (!device || !facts) return chosen;
   const placed = { ...input, facts, told };
   const { seat, gripped, pinGaps, hold } = facts;
-  const own = holdingOf(device).checks({ device, setup, seat, gripped, pinGaps, hold, station: input.station, machine, material: input.material, lookup: lookupIn(here), nameOf: nameIn(here), told });
-  return [...chosen, ...own, ...ofZero(placed, device), ...ofCut(placed, device)];
+  const holding = holdingOf(device);
+  const held = { device, setup, seat, gripped, pinGaps, hold, prove: facts.prove, station: input.station, machine, material: input.material, lookup: lookupIn(here), nameOf: nameIn(here), told };
+  return [...chosen, ...holding.checks(held), ...ofZero(placed, device), ...holding.cutChecks(held), ...ofCut(placed)];
 }
 
 export const findingsStage: Stage<ChecksInput, Finding[]> = { name: 'findings', compute: checksOf };

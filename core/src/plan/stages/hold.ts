@@ -43,12 +43,12 @@ interface WayInputs {
 export const wayStage: Stage<WayInputs, WayFacts> = {
   name: 'in the way',
   compute: ({ kernel, device, tools, seat, hold, lowestCut, others, ...cuts }) => {
-    const grid = device.kind === 'support grid' ? device : null;
-    const cutting = tools.filter((t) => t.use !== 'other' || grid);
+    const jet = holdingOf(device).jet(device);
+    const cutting = tools.filter((t) => t.use !== 'other' || jet);
     return planWay({
       kernel, sectionOf: seatedSections(together(cuts), seat), obstacles: [...hold.obstacles, ...others], lowestCut, loadedTop: seat.loadedBox.max.z,
-      toolMm: largest(cutting.map((t) => t.diameter)), holderMm: grid ? grid.headDiameter : largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
-      headAt: grid ? seat.loadedBox.max.z + grid.headHeight : null,
+      toolMm: largest(cutting.map((t) => t.diameter)), holderMm: jet ? jet.headDiameter : largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
+      headAt: jet ? seat.loadedBox.max.z + jet.headHeight : null,
     });
   },
 };

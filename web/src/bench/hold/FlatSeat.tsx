@@ -1,5 +1,5 @@
 import { Button, Form } from 'react-bootstrap';
-import { gaugeBlock, nearestAnchor } from '@violet-jaw/core/holdings';
+import { gaugeBlock, hasHoles, nearestAnchor } from '@violet-jaw/core/holdings';
 import type { PlateHold, Setup } from '@violet-jaw/core/job';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import type { FlatDevice, FixturePlate } from '@violet-jaw/core/shop';
@@ -46,7 +46,7 @@ function AxisFields({ axis, device, ...props }: SectionProps & { axis: 'x' | 'y'
         <div className="wide d-flex gap-2 flex-wrap">
           <Button size="sm" variant="outline-primary" disabled={place.pins.length >= 8} onClick={() => edit((s) => put(s, axis, { pins: [...s.plate[axis].pins, (s.plate[axis].pins.at(-1) ?? 0) + 50] }))}>Add a {place.side} pin</Button>
           <Button size="sm" variant="outline-primary" disabled={place.pins.length === 0} onClick={() => edit((s) => put(s, axis, { pins: s.plate[axis].pins.slice(0, -1) }))}>Take one out</Button>
-          {device.kind === 'fixture plate' && <Button size="sm" variant="outline-primary" onClick={() => edit((s) => put(s, axis, onHoles(s.plate, axis, device)))}>Pins to the nearest holes</Button>}
+          {hasHoles(device) && <Button size="sm" variant="outline-primary" onClick={() => edit((s) => put(s, axis, onHoles(s.plate, axis, device)))}>Pins to the nearest holes</Button>}
         </div>
       )}
     </div>

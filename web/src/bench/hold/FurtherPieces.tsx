@@ -1,6 +1,7 @@
 import { Button } from 'react-bootstrap';
+import { holdingOf } from '@violet-jaw/core/holdings';
 import { MOST_FURTHER, type FurtherPiece, type Setup } from '@violet-jaw/core/job';
-import { isOf, type Device, type Register } from '@violet-jaw/core/shop';
+import type { Device, Register } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { Labeled } from '../../fields/Labeled';
 import { LengthField } from '../../fields/LengthField';
@@ -27,7 +28,7 @@ export function FurtherPieces({ setup, edit, device }: SectionProps & { device: 
       {further.map((p, i) => (
         <div key={i} className="cut clamp-row" role="group" aria-label={`Piece ${i + 2}`}>
           <Labeled text={`Piece ${i + 2}, X`}><LengthField hideLabel label={`X of piece ${i + 2}`} mm={p.x} units={job.units} signed min={-20_000} max={20_000} onCommit={(x) => set(i, { x })} /></Labeled>
-          {!isOf('vise', device) && <Labeled text="Y"><LengthField hideLabel label={`Y of piece ${i + 2}`} mm={p.y} units={job.units} signed min={-20_000} max={20_000} onCommit={(y) => set(i, { y })} /></Labeled>}
+          {holdingOf(device).pieces === 'anywhere' && <Labeled text="Y"><LengthField hideLabel label={`Y of piece ${i + 2}`} mm={p.y} units={job.units} signed min={-20_000} max={20_000} onCommit={(y) => set(i, { y })} /></Labeled>}
           <Labeled text="Register" wide><ChoiceField hideLabel label={`Register of piece ${i + 2}`} value={p.register ?? ''} choices={[{ value: '', says: 'none, shifted' }, ...registers.map((r) => ({ value: r, says: r }))]} onCommit={(v) => set(i, { register: (v || null) as Register | null })} /></Labeled>
           <Button size="sm" variant="outline-primary" aria-label={`Remove piece ${i + 2}`} onClick={() => put((list) => list.filter((_, k) => k !== i))}>✕</Button>
         </div>

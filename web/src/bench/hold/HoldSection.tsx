@@ -3,16 +3,15 @@ import { Form } from 'react-bootstrap';
 import { contactInWords } from '@violet-jaw/core/hold/contactWords.ts';
 import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import type { Device, DeviceKind } from '@violet-jaw/core/shop';
-import { isMadeFor, isOf } from '@violet-jaw/core/shop';
+import { holdingOf } from '@violet-jaw/core/holdings';
+import { isMadeFor } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
-import { FlatHold } from './FlatHold';
+import { holdFieldsOf } from './fields';
 import { FurtherPieces } from './FurtherPieces';
 import { GasketExport, JigFields } from './Outlines';
-import { RoundHold } from './RoundHold';
 import { Separation } from './Separation';
-import { ViseHold } from './ViseHold';
 
 const MarginChart = lazy(() => import('./MarginChart').then((m) => ({ default: m.MarginChart })));
 
@@ -35,6 +34,7 @@ export function HoldSection(props: SectionProps) {
   const { shop, job, speech } = useJob();
   const [box, width] = useWidth<HTMLElement>(420);
   const device = shop.devices.find((d) => d.id === setup.device) ?? null;
+  const Fields = holdFieldsOf(device);
   const hold = planned?.facts?.hold;
   const margins = planned?.forces?.margin.margins ?? [];
   const worst = margins.reduce<(typeof margins)[number] | null>((low, m) => (!low || m.low < low.low ? m : low), null);
@@ -44,10 +44,8 @@ export function HoldSection(props: SectionProps) {
       <h3>Hold</h3>
       <div className="fields"><DeviceChoice devices={shop.devices} value={setup.device} onCommit={(id) => edit((s) => ({ ...s, device: id }))} /></div>
       {fits.length > 0 && <p className="mb-1 quiet">Made for this part: {fits.map((d) => d.name).join(', ')}.</p>}
-      {device && isOf('vise', device) && <ViseHold {...props} device={device} />}
-      {device && isOf('flat', device) && <FlatHold {...props} device={device} />}
-      {device && isOf('round', device) && <RoundHold {...props} device={device} />}
-      {device && (!isOf('round', device) || setup.further.length > 0) && <FurtherPieces {...props} device={device} />}
+      {Fields && <Fields {...props} device={device} />}
+      {device && (holdingOf(device).pieces !== 'one only' || setup.further.length > 0) && <FurtherPieces {...props} device={device} />}
       {hold && (
         <p className="mt-2 mb-1">
           {hold.figures.map((f) => (
@@ -64,7 +62,7 @@ export function HoldSection(props: SectionProps) {
       )}
       {planned?.facts && !planned.forces && <p className="quiet mb-1">working out forces…</p>}
       <SectionFindings id={setup.id} section="hold" />
-      {device && isOf('flat', device) && <Separation {...props} />}
+      {device && holdingOf(device).separates && <Separation {...props} />}
       <GasketExport {...props} />
       <JigFields {...props} />
       {hold && (

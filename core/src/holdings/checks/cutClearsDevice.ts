@@ -1,6 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { HoldFacts } from '../../hold';
-import type { ProveFacts } from '..';
+import type { ProveFacts } from '../../prove';
 
 /** Flat and round devices: the lowest cut must stay above them; a sacrificial board may be cut, but not too deep. */
 export function cutClearsDevice(prove: ProveFacts, hold: HoldFacts, told: Told): Finding[] {

@@ -1,6 +1,6 @@
-import { finding, type Finding, type Told } from '../../findings';
-import type { HoldFacts } from '../../hold';
-import type { ProveFacts } from '..';
+import { finding, type Finding, type Told } from '../../../findings';
+import type { HoldFacts } from '../../../hold';
+import type { ProveFacts } from '../../../prove';
 
 /** The lowest cut must stay above the jaw tops, with the clearance wanted. */
 export function cutClearsJaws(prove: ProveFacts, top: HoldFacts['top'], told: Told): Finding[] {

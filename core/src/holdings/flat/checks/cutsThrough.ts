@@ -1,7 +1,7 @@
-import { finding, type Finding, type Told } from '../../findings';
-import type { HoldFacts } from '../../hold';
-import type { SeatFacts } from '../../seat';
-import type { ProveFacts } from '..';
+import { finding, type Finding, type Told } from '../../../findings';
+import type { HoldFacts } from '../../../hold';
+import type { SeatFacts } from '../../../seat';
+import type { ProveFacts } from '../../../prove';
 
 /** Nearer than this to the underside a cut is meant to go through. */
 const NEAR_MM = 0.01;
