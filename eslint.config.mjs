@@ -17,7 +17,7 @@ const core = STAGES.map((stage, i) => ({
   },
 }));
 
-const KINDS = 'vise|T-slot table|fixture plate|vacuum plate|vacuum pods|sacrificial board|support grid|chuck|collet|rotary axis|flat|round|magnetic chuck';
+const KINDS = 'vise|T-slot table|fixture plate|vacuum plate|vacuum pods|sacrificial board|support grid|chuck|collet|rotary axis|magnetic chuck';
 const ASK_HOLDING = 'What hangs on the kind of a device stands in core/src/holdings: ask holdingOf(device), or add to its interface.';
 
 const outside = (files, forbidden, message) => ({ files, ignores: ['**/*.test.{ts,tsx}'], rules: { 'no-restricted-imports': ['error', { patterns: forbidden.map((group) => ({ group: [group], message })) }] } });
@@ -42,7 +42,9 @@ export default tseslint.config(
     ignores: ['**/*.test.{ts,tsx}', '**/testing/**', 'core/src/holdings/**', 'core/src/shop/devices.ts', 'core/src/job/fromVersion*.ts'],
     rules: {
       'no-restricted-syntax': ['error',
-        ...['left.property.name', 'left.expression.property.name'].map((at) => ({ selector: `BinaryExpression[operator=/^[!=]==$/][${at}=/^(kind|family)$/][right.value=/^(${KINDS})$/]`, message: ASK_HOLDING })),
+        ...['left.property.name', 'left.expression.property.name'].flatMap((at) => [['kind', KINDS], ['family', 'vise|flat|round']].map(([of, names]) => ({
+          selector: `BinaryExpression[operator=/^[!=]==$/][${at}='${of}'][right.value=/^(${names})$/]`, message: ASK_HOLDING,
+        }))),
         { selector: "CallExpression[callee.name='isOf']", message: ASK_HOLDING },
       ],
     },

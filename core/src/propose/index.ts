@@ -1,3 +1,4 @@
+import { turnsAbout } from '../holdings';
 import { AXES, axisOf, cross, DIRECTIONS, directionOf, opposite, signOf, unitVector, type Axis, type Box3, type Direction, type Orientation } from '../frames';
 import type { BlankFacts } from '../blank';
 import { NO_HOLD, type Job, type Setup, touchChoices } from '../job';
@@ -197,7 +198,7 @@ function aboutAxis({ features, part, blank, reach, round: devices = [], speech, 
   const round = roundAbout(features, part);
   if (!round) return null;
   const across = Math.max(...AXES.filter((a) => a !== round.axis).map((a) => extent(blank.box, a)));
-  const device = devices.find((d) => d.kind !== 'rotary axis' && d.minDiameter <= round.diameter && across <= d.maxDiameter + 1e-9 && extent(blank.box, round.axis) > 2 * d.gripLength);
+  const device = devices.find((d) => turnsAbout(d) === 'z' && d.minDiameter <= round.diameter && across <= d.maxDiameter + 1e-9 && extent(blank.box, round.axis) > 2 * d.gripLength);
   if (!device) return null;
   const ups: Direction[] = [`+${round.axis}`, `-${round.axis}`];
   const below = topOf(blank.box, ups[1]) - topOf(part, ups[1]);
