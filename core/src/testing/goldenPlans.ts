@@ -7,12 +7,14 @@ import type { Planning } from './edits';
 /** What a plan hands on of the document as it was entered: no result. */
 const AS_ENTERED: ReadonlySet<string> = new Set(['setup', 'device', 'machine']);
 
-/** Rounding that another order of additions leaves is no other plan: numbers count to a ten-millionth. */
+/** A result in one form, whatever the order of its fields; numbers count to a ten-millionth: what another order of additions leaves is no other plan. */
 function result(key: string, value: unknown): unknown {
   if (AS_ENTERED.has(key)) return undefined;
+  if (typeof value === 'number') return Number.isFinite(value) ? Math.round(value * 1e7) / 1e7 + 0 : String(value);
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
   // the name of its shape is no result either
-  if (key === 'blank') return { ...value as object, key: undefined };
-  return typeof value === 'number' && Number.isFinite(value) ? Math.round(value * 1e7) / 1e7 + 0 : value;
+  const fields = Object.entries(value).filter(([k]) => !(key === 'blank' && k === 'key'));
+  return Object.fromEntries(fields.sort(([a], [b]) => (a < b ? -1 : 1)));
 }
 
 /** Short hash of all a planner that remembers nothing says of a job, margins and what is in the way included. */

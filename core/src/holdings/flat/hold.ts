@@ -1,5 +1,5 @@
 import { vec, type Box3, type Vec3 } from '../../frames';
-import { LOCATED_SIDE, restHeight } from './seat';
+import { carriersHigh, LOCATED_SIDE, restHeight } from './seat';
 import { liesFlat } from '../../seat';
 import type { Bond, FlatDevice } from '../../shop';
 import type { Outlines } from '../../solid';
@@ -7,21 +7,14 @@ import { clampEffects } from './clamps';
 import { circle, ownWeight, rectangleRing, type HoldOf } from '../../hold/input';
 import { signedArea } from '../../hold/rings';
 import { flatOpens, flatRelease, flatSteps, type HeldBy } from './steps';
-import { overhangOf, podRing, suctionOf } from './suction';
+import { flatKindOf } from './kinds';
+import { overhangOf } from './suction';
 import { warmFactor } from '../../hold/sums';
 import type { Figure, FreedPart, HoldContact, HoldFacts, HoldForce, HoldTrouble, Obstacle } from '../../hold/types';
 import { patchOf, RIGID } from '../../hold/patch';
 import { openOnFlat } from './open';
 
 const FENCE_ENDS_MM = 20;
-
-/** Where a device carries a part: its top, its pods, its slats. */
-export function carrying(device: FlatDevice, plate: HoldOf<FlatDevice>['setup']['plate'], kernel: HoldOf<FlatDevice>['kernel']): Outlines {
-  if (device.kind === 'vacuum pods') return kernel.flatUnion(plate.pods.map((p) => [podRing(device, p)]));
-  if (device.kind !== 'support grid') return [rectangleRing(0, 0, device.width, device.depth)];
-  const slats = Math.floor(device.depth / device.slatPitch + 1e-9) + 1;
-  return Array.from({ length: slats }, (_, i) => rectangleRing(0, i * device.slatPitch - device.slatThickness / 2, device.width, i * device.slatPitch + device.slatThickness / 2));
-}
 
 /** Up to eight points that reach farthest: what an area is supported at when a part wants to tip. */
 export function farthestPoints(outlines: Outlines, z: number): Vec3[] {
@@ -64,7 +57,8 @@ function standsAlone(kernel: HoldOf<FlatDevice>['kernel'], ring: Outlines[number
 export function undersideOf(input: HoldOf<FlatDevice>): Underside {
   const { kernel, sectionOf, seat, device, setup } = input;
   const level = seat.locators.z.at + 0.01;
-  const place = carrying(device, setup.plate, kernel);
+  const kind = flatKindOf(device);
+  const place = kind.area(device, setup.plate, kernel);
   const on = (o: Outlines) => kernel.flatCommon(o, place);
   const [loaded, left] = [sectionOf('loaded', level), sectionOf('left', level)];
   // tabs or a skin still join the part to the rest of the sheet
@@ -72,8 +66,7 @@ export function undersideOf(input: HoldOf<FlatDevice>): Underside {
   const finished = sectionOf('finished', level);
   const frees = finished.some((ring) => signedArea(ring) > 0 && standsAlone(kernel, ring, left) && !standsAlone(kernel, ring, loaded));
   const alone = frees && !joined;
-  const wholeTop = device.kind !== 'vacuum pods' && device.kind !== 'support grid';
-  return { loaded: on(loaded), overEdgeMm2: wholeTop ? kernel.flatArea(kernel.flatDifference(loaded, place)) : 0, held: on(alone ? kernel.flatCommon(left, finished) : left), frees, alone };
+  return { loaded: on(loaded), overEdgeMm2: kind.wholeTop ? kernel.flatArea(kernel.flatDifference(loaded, place)) : 0, held: on(alone ? kernel.flatCommon(left, finished) : left), frees, alone };
 }
 
 /** What a bond holds on the area that sticks. */
@@ -147,14 +140,6 @@ function locatorsOf({ setup, seat, device }: HoldOf<FlatDevice>): { contacts: Ho
   return { contacts, obstacles };
 }
 
-/** How high a cut must stay above a flat device, or how deep it may go into it. */
-function topOf(device: FlatDevice, rest: number): HoldFacts['top'] {
-  if (device.kind === 'sacrificial board') return { z: -device.cutInto, name: 'depth the board may be cut to', wantedMm: 0 };
-  if (device.kind === 'support grid') return { z: 0, name: 'slats', wantedMm: -1e9 };
-  const soft = rest > (device.kind === 'vacuum pods' ? device.podHeight : 0);
-  return { z: device.kind === 'vacuum pods' ? device.podHeight : 0, name: device.kind === 'vacuum pods' ? 'pods' : `top of the ${device.kind}`, wantedMm: soft ? 1e-6 : 0 };
-}
-
 /** A part that lies flat: what carries it, what it is set against, and whatever presses, sucks or sticks it down. */
 export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const { device, setup, seat, speech, shop, kernel } = input;
@@ -162,7 +147,8 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const under = undersideOf(input);
   const rest = restHeight(device, setup.plate, bond);
   const clamps = clampEffects(input);
-  const suction = suctionOf(input);
+  const kind = flatKindOf(device);
+  const pull = kind.pull(input);
   const located = locatorsOf(input);
   const warm = bond ? warmFactor(setup.plate.temperature, bond.fullTo, bond.noneAt) : 1;
   const taped = bond ? kernel.offset(under.loaded, -setup.plate.bondInset) : [];
@@ -171,18 +157,18 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const areaMm2 = kernel.flatArea(under.held);
   const restName = bond ? device.kind : seat.locators.z.name;
   const onPart = clamps.flatMap((c) => c.contacts);
-  const pressing = [...suction.forces, ...clamps.flatMap((c) => c.forces)];
+  const pressing = [...pull.forces, ...clamps.flatMap((c) => c.forces)];
   const contacts: HoldContact[] = [...restContact(restName, under.held, input), ...located.contacts, ...onPart, ...bonded(under.held)];
   const freed = under.alone ? freedParts(input, under.held, restName, bonded, onPart, located.contacts, pressing) : [];
   const trouble: HoldTrouble[] = [
-    ...clamps.flatMap((c) => c.trouble), ...suction.trouble,
+    ...clamps.flatMap((c) => c.trouble), ...pull.trouble,
     ...(setup.plate.bond && !bond ? [{ kind: 'bond-not-chosen' as const }] : []),
     ...(bond && warm === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.plate.temperature, noneAt: bond.noneAt }] : []),
   ];
   const lies = liesFlat(seat) ? speech.area(areaMm2) : `nothing flat on the ${seat.locators.z.name}`;
   const figures: Figure[] = [
     { label: under.alone ? 'Underside, cut free' : 'Underside', value: lies },
-    ...(suction.areaMm2 > 0 ? [{ label: 'Vacuum', value: `${suction.vacuumKPa.toFixed(1)} kPa on ${speech.area(suction.areaMm2)}: ${speech.force(-suction.forces.reduce((s, f) => s + f.forceN.z, 0))} down` }] : []),
+    ...pull.figures,
     ...(freed.length > 1 ? [{ label: `Smallest of ${freed.length} parts`, value: speech.area(Math.min(...freed.map((f) => f.areaMm2))) }] : []),
     ...(bond ? [{ label: 'Sticks', value: `${speech.area(kernel.flatArea(stuck))}, ${Math.round(warm * 100)} % of its strength at ${setup.plate.temperature} °C` }] : []),
     ...clamps.flatMap((c) => c.contacts.filter((x) => x.forceN > 0).map((x) => ({ label: x.name, value: speech.force(x.forceN) }))),
@@ -190,10 +176,10 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   ];
   const by: HeldBy = { device, setup, bond, kinds: setup.plate.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind)) };
   return {
-    kind: device.kind, frees: under.frees, top: topOf(device, rest), open: openOnFlat(setup.plate, input.touchDiameterMm, device.kind === 'vacuum pods' ? device.podHeight : 0),
+    kind: device.kind, frees: under.frees, top: kind.top(device, rest), open: openOnFlat(setup.plate, input.touchDiameterMm, carriersHigh(device)),
     vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
-    drawn: [...suction.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,
-    steps: flatSteps({ setup, seat, device, bond, speech, clamps: clamps.map((c) => c.step).filter((s) => s !== ''), suction: suction.says }), release: flatRelease(by), opens: flatOpens(by),
+    drawn: [...pull.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,
+    steps: flatSteps({ setup, seat, device, bond, speech, clamps: clamps.map((c) => c.step).filter((s) => s !== ''), pull }), release: flatRelease(by), opens: flatOpens(by),
   };
 }

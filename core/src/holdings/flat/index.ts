@@ -4,7 +4,6 @@ import { seatSettles } from '../../seat/checks/seatSettles';
 import { standsBeside } from '../../seat/checks/standsBeside';
 import type { Held, Holding, On } from '../types';
 import { spansOnFlat } from './bending';
-import { boardReady } from './checks/boardReady';
 import { boltFits } from './checks/boltFits';
 import { boltHolds } from './checks/boltHolds';
 import { bondSticks } from './checks/bondSticks';
@@ -17,14 +16,11 @@ import { laidByHand } from './checks/laidByHand';
 import { overEdge } from './checks/overEdge';
 import { partOnDevice } from './checks/partOnDevice';
 import { pinsMeet } from './checks/pinsMeet';
-import { pinsOnGrid } from './checks/pinsOnGrid';
-import { podsCarry } from './checks/podsCarry';
-import { registeredPlace } from './checks/registeredPlace';
 import { vacuumSeals } from './checks/vacuumSeals';
-import { plainLabels } from '../drawn';
+import { open, plainLabels } from '../drawn';
 import { plainRows } from '../rows';
 import { holdOnFlat } from './hold';
-import { flatPicture } from './picture';
+import { flatKindOf } from './kinds';
 import { gapsAtPins, locatorsOnFlat, seatOnFlat, type FlatSeatInput } from './seat';
 import { flatDimensions, flatShapes, flatSolids } from './shapes';
 
@@ -35,12 +31,13 @@ function seatNeeds({ device, bond, setup: { plate: { under, x, y, pinDiameter, p
   return { device, bond, plate: { under, x, y, pinDiameter, pinHeight, pods } };
 }
 
-function checks({ device, seat, hold, pinGaps, setup, station, machine, told }: Held<'flat'>) {
+function checks(held: Held<'flat'>) {
+  const { device, seat, hold, pinGaps, setup, told } = held;
+  const kind = flatKindOf(device);
   return [
     ...(seat.standsBelow ? [] : partOnDevice(seat, told)), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
-    ...(device.kind === 'fixture plate' ? [...pinsOnGrid(device, setup.plate, told), ...registeredPlace(device, station, machine, told)] : []),
-    ...(device.kind === 'sacrificial board' ? boardReady(device, machine, told) : []), ...(device.kind === 'vacuum pods' ? podsCarry(hold, device, told) : []),
-    ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...heldDown(hold, told),
+    ...kind.checks(held),
+    ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...(kind.holdsAlone ? [] : heldDown(hold, told)),
   ];
 }
 
@@ -88,6 +85,6 @@ export const flat: Holding<'flat', Needs> = {
   dimensions: (view, _, drawn, speech) => flatDimensions(view, drawn, speech),
   leftOut: () => '',
   solids: flatSolids,
-  picture: (device) => ({ says: ' from above', shapes: flatPicture(device) }),
+  picture: (device) => ({ says: ' from above', shapes: [open(0, 0, device.width, device.depth), ...flatKindOf(device).picture(device)] }),
   separates: true,
 };

@@ -14,9 +14,12 @@ export interface FlatSeatInput extends SeatedPart {
   readonly bond: Bond | null;
 }
 
+/** How high what carries a part stands above the device, mm: pods; nothing on any other. */
+export const carriersHigh = (device: FlatDevice): number => (device.kind === 'vacuum pods' ? device.podHeight : 0);
+
 /** What lies between the device and the part, from the device up: packing, then tape or glue. mm above the device's top. */
 export function restHeight(device: FlatDevice, plate: PlateSeat, bond: Bond | null): number {
-  return (device.kind === 'vacuum pods' ? device.podHeight : 0) + plate.under + (bond?.thickness ?? 0);
+  return carriersHigh(device) + plate.under + (bond?.thickness ?? 0);
 }
 
 /** Where the part can rest, device frame. */

@@ -1,6 +1,8 @@
 import { boxOn, brokenOff, circleOf, horizontal, rectangle, region, vertical, type Dimension, type Layer, type Point, type Role, type Shape, type ViewName } from '../../scene';
 import type { FlatDevice } from '../../shop';
 import type { Speech } from '../../units';
+import { flatKindOf } from './kinds';
+import { inside, series } from './kinds/kind';
 import { factsOfAll, obstacleOn, plainDimensions, type DeviceSolid, type Drawn, type DrawnFacts } from '../drawn';
 
 /** The stretch of a bed that is worth drawing: under the pieces and whatever stands there, with some room around. */
@@ -14,34 +16,13 @@ export function bedUnder(device: FlatDevice, drawn: Drawn): { x: [number, number
   return { x: range(0, device.width), y: range(1, device.depth) };
 }
 
-const inside = ([from, to]: readonly [number, number], values: readonly number[]) => values.filter((v) => v > from && v < to);
-const series = (first: number, pitch: number, count: number) => Array.from({ length: count }, (_, i) => first + i * pitch);
-
-/** What marks a bed from above: slots, holes, grooves, slats. */
-function bedMarks(device: FlatDevice, { x, y }: ReturnType<typeof bedUnder>): Shape[] {
-  const line = (a: Point, b: Point): Shape => ({ kind: 'line', role: 'groove', points: [a, b] });
-  switch (device.kind) {
-    case 'T-slot table': return inside(y, series(device.firstSlot, device.slotPitch, device.slotCount)).flatMap((v) => [line([x[0], v - device.slotWidth / 2], [x[1], v - device.slotWidth / 2]), line([x[0], v + device.slotWidth / 2], [x[1], v + device.slotWidth / 2])]);
-    case 'fixture plate': {
-      const r = Math.max(device.thread, device.dowel, 2) / 2;
-      return inside(x, series(device.firstX, device.pitch, device.columns)).flatMap((u) => inside(y, series(device.firstY, device.pitch, device.rows)).map((v): Shape => ({ kind: 'region', role: 'groove', outlines: circleOf(u, v, r) })));
-    }
-    case 'vacuum plate': return [
-      ...inside(x, series(device.firstGroove, device.groovePitch, Math.ceil(device.width / device.groovePitch))).map((u) => line([u, y[0]], [u, y[1]])),
-      ...inside(y, series(device.firstGroove, device.groovePitch, Math.ceil(device.depth / device.groovePitch))).map((v) => line([x[0], v], [x[1], v])),
-    ];
-    case 'support grid': return inside(y, series(0, device.slatPitch, Math.ceil(device.depth / device.slatPitch) + 1)).map((v) => line([x[0], v], [x[1], v]));
-    default: return [];
-  }
-}
-
 export function flatShapes(view: ViewName, device: FlatDevice, drawn: Drawn, layer: Layer): Shape[] {
   if (layer === 'front') return factsOfAll(drawn).flatMap((facts) => [...facts.hold.obstacles.map((o) => obstacleOn(view, o)), ...(view === 'above' ? tabShapes(facts) : [])]);
   const { x, y } = bedUnder(device, drawn);
   // where the bed goes on, it is broken off
   const [onLeft, onRight, onFront, onRear] = [x[0] > 0, x[1] < device.width, y[0] > 0, y[1] < device.depth];
   const broken = (role: Role, ring: readonly Point[], edges: readonly boolean[]): Shape => ({ kind: 'region', role, outlines: [brokenOff(ring, edges.flatMap((is, edge) => (is ? [edge] : [])))] });
-  if (view === 'above') return [broken('steel-open', [[x[0], y[0]], [x[1], y[0]], [x[1], y[1]], [x[0], y[1]]], [onFront, onRight, onRear, onLeft]), ...bedMarks(device, { x, y })];
+  if (view === 'above') return [broken('steel-open', [[x[0], y[0]], [x[1], y[0]], [x[1], y[1]], [x[0], y[1]]], [onFront, onRight, onRear, onLeft]), ...flatKindOf(device).marks(device, { x, y })];
   const thick = Math.min(device.thickness, 0.25 * Math.max(x[1] - x[0], y[1] - y[0]));
   const shapes: Shape[] = [];
   if (device.kind === 'support grid') {

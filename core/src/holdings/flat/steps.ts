@@ -1,6 +1,8 @@
 import { touchedFace, type SeatFacts } from '../../seat';
 import type { Bond, Clamp, FlatDevice } from '../../shop';
 import { capital, type Speech } from '../../units';
+import { flatKindOf } from './kinds';
+import type { Pull } from './kinds/kind';
 import type { HoldSetup } from '../../hold/input';
 
 interface FlatSteps {
@@ -10,7 +12,7 @@ interface FlatSteps {
   readonly bond: Bond | null;
   readonly speech: Speech;
   readonly clamps: readonly string[];
-  readonly suction: readonly string[];
+  readonly pull: Pull;
 }
 
 function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps): string {
@@ -50,7 +52,8 @@ function keptWords({ separation: { way, tabs, skin } }: HoldSetup, speech: Speec
 
 /** What the operator does to load a part that lies flat, in order. */
 export function flatSteps(input: FlatSteps): string[] {
-  const { setup, seat, device, bond, speech, clamps, suction } = input;
+  const { setup, seat, device, bond, speech, clamps, pull } = input;
+  const kind = flatKindOf(device);
   const { plate } = setup;
   const stuck = bond ? {
     'double-sided tape': [`Degrease both faces; ${bond.name} on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline, rolled on without bubbles.`],
@@ -60,13 +63,12 @@ export function flatSteps(input: FlatSteps): string[] {
   return [
     `Clean the ${device.kind} and the part's underside; no chips, no burrs.`,
     ...(plate.under > 0 ? [`Packing ${speech.sizeWithUnit(plate.under)} thick on the ${device.kind}.`] : []),
-    ...(device.kind === 'vacuum plate' && plate.gasket.on ? suction.map((s) => `Gasket: ${s}; its ends butted together.`) : []),
-    ...(device.kind === 'vacuum pods' ? plate.pods.map((p, i) => `Pod ${i + 1} at X ${speech.signed(p.x)} Y ${speech.signed(p.y)}, ${p.on ? 'switched on' : 'switched off, support only'}.`) : []),
+    ...kind.steps.before(device, plate, pull, speech),
     ...stuck, ...(bond && plate.backing ? [`Leave the backing film on: ${plate.backing}.`] : []),
     setAgainst('y', input), setAgainst('x', input),
     `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
     ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
-    ...((device.kind === 'vacuum plate' && plate.gasket.on) || device.kind === 'vacuum pods' ? ['Vacuum on; wait for the gauge; push the part by hand: it must not move.'] : []),
+    ...kind.steps.after(device, plate),
     ...clamps.map((c) => `${capital(c)}.`),
     ...(plate.pinsOut && (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence') ? ['Take the pins out before cutting.'] : []),
     ...keptWords(setup, speech, device.kind === 'support grid'),
@@ -81,14 +83,14 @@ export interface HeldBy {
   readonly kinds: readonly Clamp['kind'][];
 }
 
-const sucks = ({ device, setup: { plate } }: HeldBy) => (device.kind === 'vacuum plate' && plate.gasket.on) || (device.kind === 'vacuum pods' && plate.pods.some((p) => p.on));
+const pulls = ({ device, setup: { plate } }: HeldBy) => flatKindOf(device).letGo(device, plate);
 
 /** How a part on a plate is let go, as the end of "stop the spindle, put the tool away, then". */
 export function flatOpens(by: HeldBy): string {
   const has = (...kinds: Clamp['kind'][]) => by.kinds.some((k) => kinds.includes(k));
   const ways = [
     ...(has('strap', 'edge clamp') ? ['loosen the clamps'] : []), ...(has('screw', 'nail') ? ['take out the fasteners'] : []), ...(has('weight') ? ['lift off the weights'] : []),
-    ...(sucks(by) ? ['let the air in'] : []),
+    ...(pulls(by) ? [pulls(by)!.opens] : []),
   ];
   return ways.length > 0 ? ways.join(' and ') : 'take the part off';
 }
@@ -99,7 +101,7 @@ export function flatRelease(by: HeldBy): string[] {
   return [
     ...(bolted.length > 0 ? ['Hold the part, loosen clamps and fasteners in the reverse order.'] : []),
     ...(kinds.length > bolted.length ? ['Lift the weights straight up, so that they do not drag the part.'] : []),
-    ...(sucks(by) ? ['Vacuum off; wait until the gauge reads nothing; lift the part straight up.'] : []),
+    ...(pulls(by) ? [pulls(by)!.step] : []),
     ...(bond ? [bond.release ? `Take the part off: ${bond.release}.` : 'Take the part off with a thin blade from the side.', 'Clean off what sticks to part and device.'] : []),
     ...(setup.separation.way === 'tabs' ? ['Cut the tabs through beside the part and dress them.'] : []),
     `Brush the ${device.kind} clean.`,

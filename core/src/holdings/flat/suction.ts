@@ -1,25 +1,17 @@
 import { vec } from '../../frames';
 import type { FlatDevice, Pods, VacuumPlate } from '../../shop';
+import type { Speech } from '../../units';
+import { downFigure, NO_PULL, type Pull } from './kinds/kind';
 import type { Outlines } from '../../solid';
 import { rectangleRing, type HoldOf } from '../../hold/input';
 import { signedArea } from '../../hold/rings';
 import { airPressureKPa, suctionN } from '../../hold/sums';
-import type { DrawnLine, HoldForce, HoldTrouble } from '../../hold/types';
+import type { DrawnLine, Figure, HoldForce, HoldTrouble } from '../../hold/types';
 
-export interface Suction {
-  readonly forces: HoldForce[];
-  readonly areaMm2: number;
-  readonly vacuumKPa: number;
-  readonly drawn: DrawnLine[];
-  readonly trouble: HoldTrouble[];
-  /** the places that really suck, for the steps */
-  readonly says: string[];
-}
-
-const NONE: Suction = { forces: [], areaMm2: 0, vacuumKPa: 0, drawn: [], trouble: [], says: [] };
+const vacuumFigure = (kPa: number, areaMm2: number, forces: readonly HoldForce[], speech: Speech): Figure[] => (areaMm2 > 0 ? [downFigure('Vacuum', `${kPa.toFixed(1)} kPa on ${speech.area(areaMm2)}`, forces, speech)] : []);
 
 /** Middle of an area with holes. */
-function centroid(outlines: Outlines): { x: number; y: number } {
+export function centroid(outlines: Outlines): { x: number; y: number } {
   let [area, x, y] = [0, 0, 0];
   for (const ring of outlines) {
     ring.forEach(([x0, y0], i) => {
@@ -53,24 +45,25 @@ function cordTrouble({ gasket, grooveWidth, grooveDepth }: VacuumPlate): HoldTro
   return cordMm2 > grooveMm2 + 1e-6 ? [{ kind: 'gasket-overfills', cordMm2, grooveMm2 }] : [];
 }
 
-function plateSuction({ device, setup, sectionOf, kernel, shop, seat, speech }: HoldOf<VacuumPlate>): Suction {
+/** What vacuum does inside the gasket of a plate. */
+export function plateSuction({ device, setup, sectionOf, kernel, shop, seat, speech }: HoldOf<VacuumPlate>): Pull {
   const { on, inset } = setup.plate.gasket;
-  if (!on) return NONE;
+  if (!on) return NO_PULL;
   const level = seat.locators.z.at + 0.01;
   const vacuumKPa = (airPressureKPa(shop.altitude) * device.vacuum) / 100;
   const lies = sectionOf('loaded', level);
   const gasket = groovedFields(device, kernel.offset(lies, -inset), kernel);
-  if (gasket.length === 0) return { ...NONE, vacuumKPa, trouble: [{ kind: 'gasket-empty' }] };
+  if (gasket.length === 0) return { ...NO_PULL, trouble: [{ kind: 'gasket-empty' }] };
   const lost = kernel.flatArea(kernel.flatDifference(gasket, sectionOf('left', level)));
   const drawn: DrawnLine[] = [{ role: 'gasket', outlines: gasket }];
   const trouble = cordTrouble(device);
-  if (trouble.some((t) => t.kind === 'gasket-lies-deep')) return { ...NONE, vacuumKPa, drawn, trouble };
-  if (lost > 1) return { ...NONE, vacuumKPa, drawn, trouble: [{ kind: 'gasket-leaks', lostMm2: lost }] };
+  if (trouble.some((t) => t.kind === 'gasket-lies-deep')) return { ...NO_PULL, drawn, trouble };
+  if (lost > 1) return { ...NO_PULL, drawn, trouble: [{ kind: 'gasket-leaks', lostMm2: lost }] };
   const areaMm2 = kernel.flatArea(gasket);
   const middle = centroid(gasket);
+  const forces = [{ name: 'vacuum', at: vec(middle.x, middle.y, seat.locators.z.at), forceN: vec(0, 0, -suctionN(areaMm2, vacuumKPa)) }];
   return {
-    forces: [{ name: 'vacuum', at: vec(middle.x, middle.y, seat.locators.z.at), forceN: vec(0, 0, -suctionN(areaMm2, vacuumKPa)) }],
-    areaMm2, vacuumKPa, drawn, trouble,
+    forces, drawn, trouble, figures: vacuumFigure(vacuumKPa, areaMm2, forces, speech),
     says: gasket.filter((r) => signedArea(r) > 0).map((ring) => {
       const [xs, ys] = [ring.map((p) => p[0]), ring.map((p) => p[1])];
       return `cord in the grooves from X ${speech.signed(Math.min(...xs))} to ${speech.signed(Math.max(...xs))}, Y ${speech.signed(Math.min(...ys))} to ${speech.signed(Math.max(...ys))}`;
@@ -81,7 +74,8 @@ function plateSuction({ device, setup, sectionOf, kernel, shop, seat, speech }: 
 export const podRing = (device: Pods, pod: { x: number; y: number }, in_ = 0): [number, number][] =>
   rectangleRing(pod.x + in_, pod.y + in_, pod.x + device.podWidth - in_, pod.y + device.podDepth - in_);
 
-function podSuction({ device, setup, sectionOf, kernel, shop, seat }: HoldOf<Pods>): Suction {
+/** What vacuum does on pods, each by itself. */
+export function podSuction({ device, setup, sectionOf, kernel, shop, seat, speech }: HoldOf<Pods>): Pull {
   const level = seat.locators.z.at + 0.01;
   const vacuumKPa = (airPressureKPa(shop.altitude) * device.vacuum) / 100;
   const loaded = sectionOf('loaded', level);
@@ -103,17 +97,10 @@ function podSuction({ device, setup, sectionOf, kernel, shop, seat }: HoldOf<Pod
     forces.push({ name, at: vec(pod.x + device.podWidth / 2, pod.y + device.podDepth / 2, seat.locators.z.at), forceN: vec(0, 0, -suctionN(area, vacuumKPa)) });
   });
   return {
-    forces, areaMm2, vacuumKPa, trouble,
+    forces, trouble, figures: vacuumFigure(vacuumKPa, areaMm2, forces, speech),
     drawn: setup.plate.pods.map((pod) => ({ role: pod.on ? 'pod' as const : 'pod-off' as const, outlines: [podRing(device, pod)] })),
     says: forces.map((f) => f.name),
   };
-}
-
-/** What vacuum does under a part: on a plate inside the gasket, on pods each by itself. */
-export function suctionOf(input: HoldOf<FlatDevice>): Suction {
-  const { device } = input;
-  if (device.kind === 'vacuum plate') return plateSuction({ ...input, device });
-  return device.kind === 'vacuum pods' ? podSuction({ ...input, device }) : NONE;
 }
 
 /** How far the part reaches out over its pods: the corner farthest from any, mm. */
