@@ -26,6 +26,7 @@ export const demoDevices: Device[] = [
   { kind: 'vacuum pods', id: 'pods-router', name: 'Pods on Router 1', width: 1200, depth: 700, thickness: 40, podWidth: 120, podDepth: 40, podHeight: 30, rim: 4, overhang: 60, vacuum: 80, friction: 0.4 },
   { kind: 'sacrificial board', id: 'board-router', name: 'Board 1100 × 600 × 18', width: 1100, depth: 600, thickness: 18, screwsSunk: 10, cutInto: 1, travelMargin: 20, friction: 0.3 },
   { kind: 'support grid', id: 'grid-jet', name: 'Slats of Jet 1', width: 1300, depth: 1300, thickness: 80, slatPitch: 40, slatThickness: 3, headDiameter: 70, headHeight: 12, jetForceN: 10, friction: 0.2 },
+  { kind: 'magnetic chuck', id: 'magnet-300', name: 'Magnetic chuck 300 × 150', width: 300, depth: 150, thickness: 50, polePitch: 18, pressure: 100, halfGap: 0.4, cutAbove: 0.5, friction: 0.15 },
   {
     kind: 'chuck', id: 'chuck-160', name: 'Chuck 160', minDiameter: 6, maxDiameter: 140, gripLength: 30, bodyDiameter: 160, bodyHeight: 70, staticForceN: 24_000, maxRpm: 4000, friction: 0.15,
     jawCount: 3, jawWidth: 20, jawMassKg: 0.6, jawRadius: 50, soft: 'hard',
@@ -52,15 +53,15 @@ export const demoBonds: Bond[] = [
   { id: 'wax', name: 'Fixing wax', kind: 'adhesive', thickness: 0.05, shearMPa: 1.2, pullMPa: 0.8, peelNPerMm: 0, fullTo: 45, noneAt: 75, share: 80, release: 'warm to 80 °C and slide off' },
 ];
 
-const material = (name: string, kc11: number, mc: number, speed: number, yieldMPa: number, youngGPa: number, densityKgM3: number): WorkMaterial =>
-  ({ id: name.toLowerCase().replaceAll(' ', '-'), name, kc11, mc, speed, yieldMPa, youngGPa, densityKgM3, source: 'from memory, as handbooks have it; check against your own' });
+const material = (name: string, kc11: number, mc: number, speed: number, yieldMPa: number, youngGPa: number, densityKgM3: number, magnetic: WorkMaterial['magnetic'] = 'no'): WorkMaterial =>
+  ({ id: name.toLowerCase().replaceAll(' ', '-'), name, kc11, mc, speed, yieldMPa, youngGPa, densityKgM3, magnetic, source: 'from memory, as handbooks have it; check against your own' });
 
 export const demoMaterials: WorkMaterial[] = [
   material('EN AW-6082', 700, 0.25, 300, 250, 70, 2700),
   material('EN AW-5754', 600, 0.25, 300, 80, 70, 2660),
   material('EN AW-5083', 640, 0.25, 300, 125, 71, 2660),
   material('brass CW614N', 780, 0.18, 180, 250, 97, 8470),
-  material('S235JR', 1780, 0.17, 120, 235, 210, 7850),
+  material('S235JR', 1780, 0.17, 120, 235, 210, 7850, 'yes'),
   material('1.4305', 2050, 0.2, 90, 190, 200, 7900),
   material('polycarbonate', 160, 0.2, 300, 60, 2.3, 1200),
   material('glass-fibre laminate', 500, 0.2, 150, 250, 20, 1850),

@@ -4,6 +4,7 @@ import { board } from './kinds/board';
 import { chuck } from './kinds/chuck';
 import { collet } from './kinds/collet';
 import { fixturePlate } from './kinds/fixturePlate';
+import { magneticChuck } from './kinds/magneticChuck';
 import { pods } from './kinds/pods';
 import { rotaryAxis } from './kinds/rotaryAxis';
 import { slotTable } from './kinds/slotTable';
@@ -22,6 +23,7 @@ export const DEVICES = {
   'vacuum pods': pods,
   'sacrificial board': board,
   'support grid': supportGrid,
+  'magnetic chuck': magneticChuck,
   chuck,
   collet,
   'rotary axis': rotaryAxis,

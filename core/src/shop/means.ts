@@ -78,6 +78,7 @@ export const workMaterialSchema = Type.Object({
   yieldMPa: positive('Yield strength', 'MPa', 5000),
   youngGPa: positive('Young\'s modulus', 'GPa', 1000),
   densityKgM3: positive('Density, kg/m³', '', 30_000),
+  magnetic: Type.Optional(Type.Union([Type.Literal('not told'), Type.Literal('yes'), Type.Literal('no')], { title: 'Held by a magnet', default: 'not told' })),
   source: Type.String({ maxLength: 200, title: 'Where from' }),
 }, { additionalProperties: false });
 

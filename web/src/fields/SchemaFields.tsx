@@ -13,6 +13,7 @@ interface FieldSchema {
   readonly minimum?: number;
   readonly maximum?: number;
   readonly exclusiveMinimum?: number;
+  readonly default?: string;
   readonly anyOf?: readonly { readonly const?: string }[];
 }
 
@@ -24,7 +25,7 @@ function Field({ name, schema, value, units, onCommit }: { name: string; schema:
   const label = schema.title ?? name;
   const positive = schema.exclusiveMinimum !== undefined;
   const [min, max] = [schema.minimum ?? schema.exclusiveMinimum ?? 0, schema.maximum ?? 1e6];
-  if (schema.anyOf) return <ChoiceField label={label} value={String(value)} choices={schema.anyOf.map((c) => ({ value: String(c.const), says: String(c.const) }))} onCommit={onCommit} />;
+  if (schema.anyOf) return <ChoiceField label={label} value={String(value ?? schema.default)} choices={schema.anyOf.map((c) => ({ value: String(c.const), says: String(c.const) }))} onCommit={onCommit} />;
   if (schema.type === 'string') return <TextField className={schema.description ? 'two-wide' : undefined} label={label} value={String(value)} required={name === 'name'} onCommit={onCommit} />;
   if (schema.type === 'integer') return <CountField label={label} value={Number(value)} min={min} max={max} onCommit={onCommit} />;
   if (schema.unit === 'mm') return <LengthField label={label} mm={Number(value)} units={units} min={min} max={max} positive={positive} hint={schema.description} onCommit={onCommit} />;
