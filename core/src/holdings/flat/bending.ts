@@ -1,5 +1,6 @@
 import type { FlatDevice } from '../../shop';
 import { plateBetween, thinFloor, type BendingInput, type Span } from '../../hold/bending';
+import { flatKindOf } from './kinds';
 import { podRing } from './suction';
 
 /** Where a part that lies flat can give: between pods, between what presses it down, and its floor. */
@@ -10,7 +11,7 @@ export function spansOnFlat(input: BendingInput, device: FlatDevice): Span[] {
   const onPods = device.kind === 'vacuum pods' ? setup.plate.pods.map((p) => { const ring = podRing(device, p); const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])]; return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]; }) : [];
   if (onPods.length > 0) return plateBetween(input, onPods, thick, 'up and down', 'between the pods');
   // stuck or sucked down all over, nothing can lift
-  if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name.includes('vacuum'))) return [];
+  if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name === flatKindOf(device).allOver)) return [];
   const pressed = [
     ...hold.contacts.filter((c) => c.kind === 'clamp' && c.inward.z < -0.5).map((c) => [c.patch.min.x, c.patch.min.y, c.patch.max.x, c.patch.max.y]),
     ...hold.forces.filter((f) => f.name !== 'own weight' && f.forceN.z < 0).map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),

@@ -31,6 +31,8 @@ export interface FlatKind<D extends FlatDevice> {
   /** how high a cut must stay above it, or how deep it may go into it. @param rest what lies between device and part, mm */
   top(device: D, rest: number): HoldFacts['top'];
   pull(input: HoldOf<D>): Pull;
+  /** name of the force that pulls on all that lies there, so that nothing between can lift; null: there is none */
+  readonly allOver: string | null;
   /** it holds a part alone, and tells itself when it does not */
   readonly holdsAlone: boolean;
   /** what is laid out before the part comes, and what is switched on after it */
@@ -49,6 +51,7 @@ export const PLAIN: Omit<FlatKind<FlatDevice>, 'marks' | 'picture'> = {
   wholeTop: true,
   top: (device, rest) => ({ z: 0, name: `top of the ${device.kind}`, wantedMm: rest > 0 ? 1e-6 : 0 }),
   pull: () => NO_PULL,
+  allOver: null,
   holdsAlone: false,
   steps: { before: () => [], after: () => [] },
   letGo: () => null,

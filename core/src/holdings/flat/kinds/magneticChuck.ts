@@ -65,7 +65,7 @@ function pull(input: HoldOf<Chuck>): Pull {
   const middle = centroid(lyingOn(input));
   const forces = [{ name: 'magnet', at: vec(middle.x, middle.y, seat.locators.z.at), forceN: vec(0, 0, -newton) }];
   const share = Math.round((newton / ((areaMm2 / 100) * device.pressure)) * 100);
-  return { ...NO_PULL, forces, figures: [downFigure('Magnet', `${share} % of ${device.pressure} N/cm² on ${speech.area(areaMm2)}`, forces, speech)], says: ['magnet'] };
+  return { ...NO_PULL, forces, figures: [downFigure('Magnet', `${share} % of its pull on ${speech.area(areaMm2)}`, forces, speech)], says: ['magnet'] };
 }
 
 /** Poles along X under a flat top; it pulls what is magnetic, the less the thinner it is and the farther off it lies. */
@@ -73,6 +73,7 @@ export const magneticChuck: FlatKind<Chuck> = {
   ...PLAIN,
   top: ({ cutAbove }) => ({ z: 0, name: 'top of the magnetic chuck', wantedMm: cutAbove }),
   pull,
+  allOver: 'magnet',
   holdsAlone: true,
   steps: { before: () => [], after: () => ['Magnet on; push the part by hand from two sides: it must not move.'] },
   letGo: () => ({ opens: 'switch the magnet off', step: 'Magnet off; lift the part without dragging it; take the rest of the magnetism out of it, and the chips off.' }),

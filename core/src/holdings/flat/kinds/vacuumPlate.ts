@@ -7,6 +7,7 @@ import { inside, line, PLAIN, series, type FlatKind } from './kind';
 export const vacuumPlate: FlatKind<DeviceOfKind<'vacuum plate'>> = {
   ...PLAIN,
   pull: plateSuction,
+  allOver: 'vacuum',
   steps: {
     before: (_, plate, { says }) => (plate.gasket.on ? says.map((s) => `Gasket: ${s}; its ends butted together.`) : []),
     after: (_, plate) => (plate.gasket.on ? ['Vacuum on; wait for the gauge; push the part by hand: it must not move.'] : []),
