@@ -34,7 +34,7 @@ export default tseslint.config(
   },
   { files: ['**/*.config.{ts,mjs}', '**/*.d.ts', 'scripts/jest/environment.mjs'], rules: { 'no-restricted-exports': 'off' } },
   { files: ['**/*.test.ts', '**/testing/**', 'bench/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
-  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': reactHooks }, rules: { 'react-hooks/rules-of-hooks': 'error' } },
+  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': reactHooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
   ...core,
   {
     files: ['{core,web,server,cli,formats}/src/**/*.{ts,tsx}'],

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use as withParts } from 'echarts/core';
@@ -16,7 +16,7 @@ const DASH = { x: 'solid', y: 'dashed', z: 'dotted' } as const;
 export function DriftChart({ series, width }: { series: readonly Series[]; width: number }) {
   const { job, speech } = useJob();
   const place = useRef<HTMLDivElement>(null);
-  const panels = [...new Set(series.map((s) => s.says))];
+  const panels = useMemo(() => [...new Set(series.map((s) => s.says))], [series]);
   useEffect(() => {
     if (!place.current) return undefined;
     const style = getComputedStyle(document.documentElement);
@@ -38,6 +38,6 @@ export function DriftChart({ series, width }: { series: readonly Series[]; width
       })),
     });
     return () => chart.dispose();
-  }, [series, width, job.units, speech, panels.length]);
+  }, [series, width, job.units, speech, panels]);
   return <div ref={place} role="img" aria-label={`Zeros over the runs: ${series.map((s) => `${s.says} ${s.axis.toUpperCase()} ${s.values.map((v) => speech.signed(v)).join(', ')}`).join('; ')}`} />;
 }

@@ -35,13 +35,13 @@ function Panel({ plan, step, state, onRead, machine, bodies, lengths }: Practice
   const [by, setBy] = useState<number>(STEPS[plan.units][2]);
   const speech = speechIn(plan.units);
   const own = bodies.find((b) => b.setupId === step.setupId);
-  const position = own?.position ?? middleOf(machine);
+  const { x, y, z } = own?.position ?? middleOf(machine);
   useEffect(() => {
     if (!own) return;
     // the same seed places a setup alike every time
-    control.bodies = new SimulatedControl({ machine, seed: seed + own.setupId.length, bodies: standingAt(own.bodies, position), placedWithin: PLACED_WITHIN }).bodies;
+    control.bodies = new SimulatedControl({ machine, seed: seed + own.setupId.length, bodies: standingAt(own.bodies, { x, y, z }), placedWithin: PLACED_WITHIN }).bodies;
     changed();
-  }, [control, own, machine, seed, position.x, position.y, position.z]);
+  }, [control, own, machine, seed, x, y, z]);
   const act = (work: () => { ok: boolean; says: string }, done: string) => { const answer = work(); setSaid(answer.ok ? answer.says || done : answer.says); changed(); };
   const now = control.read();
   const setup = plan.setups.find((s) => s.id === step.setupId);
@@ -70,7 +70,7 @@ function Panel({ plan, step, state, onRead, machine, bodies, lengths }: Practice
       )}
       {step.kind === 'touch' && run && setup && run.worksheet.touches.map((t, i) => {
         const axis = axisOf(t.faces);
-        const inside = run.worksheet.how === 'bore' ? boreMiddle(setup, position) : null;
+        const inside = run.worksheet.how === 'bore' ? boreMiddle(setup, { x, y, z }) : null;
         const go = () => besideFace(control, control.bodies[0], t.faces, { radius: axis === 'z' ? 5 : Math.abs(t.declare - t.face), length: axis === 'z' ? run.length ?? 100 : 80 }, inside);
         return (
           <div key={t.name} className="d-flex flex-wrap gap-1 mt-1">

@@ -3,6 +3,7 @@ import { Button, Table } from 'react-bootstrap';
 import { AXES, ORIGIN, type Vec3 } from '@violet-jaw/core/frames';
 import { driftOf } from '@violet-jaw/core/run/drift.ts';
 import { setupOf, type PlannedJob } from '@violet-jaw/core/plan/planned.ts';
+import type { Machine } from '@violet-jaw/core/shop';
 import { capital } from '@violet-jaw/core/units';
 import { lengthBasis } from '@violet-jaw/core/zero';
 import type { ReadingEntry } from '@violet-jaw/formats/api';
@@ -24,14 +25,16 @@ export interface Series {
   readonly values: readonly number[];
 }
 
+const nameOf = (machine: Machine | undefined, station: string | null): string => machine?.stations.find((s) => s.id === station)?.name ?? 'not named';
+
 /** Where the plan is not known, zeros are compared with the first one found. */
-function seriesOf(readings: readonly ReadingEntry[], stationName: (id: string | null) => string): Series[] {
+function seriesOf(readings: readonly ReadingEntry[], machine: Machine | undefined): Series[] {
   const keys = [...new Set(readings.map((r) => `${r.jobId} ${r.setupId} ${r.stationId ?? ''} ${r.register}`))];
   return keys.flatMap((key) => AXES.flatMap((axis): Series[] => {
     const entries = readings.filter((r) => `${r.jobId} ${r.setupId} ${r.stationId ?? ''} ${r.register}` === key && r.axis === axis);
     if (entries.length === 0) return [];
     const [first] = entries;
-    return [{ key: `${key} ${axis}`, says: `station ${stationName(first.stationId)}, ${first.register}, Op ${first.op}`, axis, entries, values: entries.map((e) => e.measured - (e.planned ?? first.measured)) }];
+    return [{ key: `${key} ${axis}`, says: `station ${nameOf(machine, first.stationId)}, ${first.register}, Op ${first.op}`, axis, entries, values: entries.map((e) => e.measured - (e.planned ?? first.measured)) }];
   }));
 }
 
@@ -42,8 +45,7 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [place, width] = useWidth<HTMLDivElement>(900);
   const machine = shop.machines.find((m) => m.id === job.machine);
-  const stationName = (station: string | null) => machine?.stations.find((s) => s.id === station)?.name ?? 'not named';
-  const series = useMemo(() => seriesOf(readings, stationName), [readings, machine]);
+  const series = useMemo(() => seriesOf(readings, machine), [readings, machine]);
   const own = series.filter((s) => s.entries[0].jobId === id);
   const setups = job.setups.filter((s) => own.some((o) => o.entries[0].setupId === s.id));
   if (readings.length === 0) return <div className="panel"><h2>Readings</h2><p className="quiet mb-0">Zeros that are keyed in during a run come back here, against the plan.</p></div>;

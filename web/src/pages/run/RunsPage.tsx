@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { AuditEntry, IssueHead, ReadingEntry, RunHead } from '@violet-jaw/formats/api';
@@ -17,15 +17,15 @@ export function RunsPage() {
   const [loaded, setLoaded] = useState<Loaded | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [open, setOpen] = useState<RunHead | null>(null);
-  const load = async () => {
+  const load = useCallback(async () => {
     try {
       const [issues, runs, own, audit] = await Promise.all([api.issues(id), api.runs(id), api.jobReadings(id), api.audit(id)]);
       // other jobs on the same machine tell of the same stations
       const readings = job.machine ? await api.machineReadings(job.machine) : own;
       setLoaded({ issues, runs, readings: readings.length > 0 ? readings : own, audit });
     } catch (error) { setProblem(error instanceof Error ? error.message : String(error)); }
-  };
-  useEffect(() => { void load(); }, [id]);
+  }, [id, job.machine]);
+  useEffect(() => { void load(); }, [load]);
   if (problem) return <p className="finding stop" role="alert">{problem}</p>;
   if (!loaded) return <p className="quiet">Loading the runs…</p>;
   const { issues, runs } = loaded;
