@@ -1,80 +1,119 @@
-import type { Result } from '../solid';
+import { worstFirst } from '../findings';
 import { isFileBody } from '../job';
 import { notRead, type Part } from '../part';
 import { materialOf } from '../shop';
-import { worstFirst } from '../findings';
+import type { Kernel, Result } from '../solid';
 import { speechIn } from '../units';
 import { withoutLengths } from '../zero';
 import { featuresOf, featureUses, resolvedStage, withDepth } from './features';
 import { fields, type Graph } from './graph';
+import type { PlanInput, PlanSolids } from './input';
 import type { PlannedJob, PlannedSetup } from './planned';
-import { planSetup, type Whole } from './planSetup';
+import { planSetup } from './planSetup';
 import { fromFirst, transitionsOf } from './shifts';
-import { blankStage, bodyMesh, copiesStage, cutStage, featuresStage, materialStage, partStage, summaryStage, typedStage, unreachedStage } from './stages/bodies';
+import {
+  blankStage, bodyMesh, copiesStage, cutStage, featuresStage, materialStage, partStage, summaryStage, typedStage,
+  unreachedStage,
+} from './stages/bodies';
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
 import { safeStage } from './stages/route';
-import type { PlanInput, PlanSolids } from './input';
 import type { Cut } from './whatIsLeft';
+import type { Whole } from './whole';
 
-/** The finished part of a job. */
-function partOfJob(g: Graph, { kernel, job: { body }, bodies }: PlanInput & Pick<Whole, 'kernel'>): Result<Part> {
-  const mesh = isFileBody(body) ? bodyMesh(g, body, bodies) : null;
-  const surface: Result<Part['surface']> = isFileBody(body) ? (mesh ? { ok: true, value: mesh } : { ok: false, problem: notRead(body) }) : g.run(typedStage, { source: g.same(body) });
-  return surface.ok ? g.run(partStage, { kernel, surface: surface.value }) : surface;
+type Input = PlanInput & { readonly kernel: Kernel };
+
+/** A planned job with the solids behind it; null where the blank has no volume. */
+interface Planned { readonly planned: PlannedJob; readonly solids: PlanSolids | null }
+
+/** The finished part of a job; a problem while its file has not come. */
+function partOfJob(g: Graph, { kernel, job: { body }, bodies }: Input): Result<Part> {
+  if (!isFileBody(body)) {
+    const surface = g.run(typedStage, { source: g.same(body) });
+    return surface.ok ? g.run(partStage, { kernel, surface: surface.value }) : surface;
+  }
+  const surface = bodyMesh(g, body, bodies);
+  return surface ? g.run(partStage, { kernel, surface }) : { ok: false, problem: notRead(body) };
+}
+
+/** Everything before the first setup: part, its features and copies, blank, machine and material. */
+function planBefore(g: Graph, { kernel, job, shop, bodies }: Input, one: Part) {
+  const speech = speechIn(job.units);
+  const features = g.run(featuresStage, { part: one });
+  const summary = g.run(summaryStage, { part: one, features });
+  const firstCopy = g.same(one.box);
+  const blank = g.run(blankStage, {
+    part: firstCopy, allowance: g.same(job.allowance), copies: g.same(job.copies),
+    blank: fields(g, job.blank, 'kind', 'along', 'across', 'bore', 'solid'),
+    solid: bodyMesh(g, job.blank.solid, bodies),
+  });
+  const part = g.run(copiesStage, { kernel, part: one, copies: g.same(blank.copies) });
+  const made = blank.hasVolume ? g.run(materialStage, { kernel, part, blank }) : null;
+  const found = summary.features.features;
+  const [known, uses] = [g.same(job.features), g.same(featureUses(job))];
+  const resolved = g.run(resolvedStage, { known, uses, features: found, part: firstCopy, speech });
+  const findings = g.run(partFindingsStage, {
+    job: fields(g, job, 'blank', 'copies'), blank, outside: made?.outside ?? null, referred: resolved.referred, speech,
+  });
+  const machine = g.same(shop.machines.find((m) => m.id === job.machine) ?? null);
+  const material = g.same(materialOf(shop, job.material));
+  const seen = { summary, surface: features.surface, features: found, firstCopy };
+  return { ...seen, speech, blank, part, made, resolved, findings, machine, material };
 }
 
 /**
- * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed again.
+ * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed
+ * again.
  * @param forces known: margins and what is in the way only where they are known already
  */
-export function planJob(g: Graph, input: PlanInput & Pick<Whole, 'kernel'>, forces: 'now' | 'known'): Result<{ readonly planned: PlannedJob; readonly solids: PlanSolids | null }> {
-  const { kernel, job, shop, bodies } = input;
-  const speech = speechIn(job.units);
+export function planJob(g: Graph, input: Input, forces: Whole['forces']): Result<Planned> {
+  const { kernel, job, shop } = input;
   const one = partOfJob(g, input);
   if (!one.ok) return one;
-  const features = g.run(featuresStage, { part: one.value });
-  const summary = g.run(summaryStage, { part: one.value, features });
-  const firstCopy = g.same(one.value.box);
-  const allowance = g.same(job.allowance);
-  const blank = g.run(blankStage, { part: firstCopy, allowance, blank: fields(g, job.blank, 'kind', 'along', 'across', 'bore', 'solid'), copies: g.same(job.copies), solid: bodyMesh(g, job.blank.solid, bodies) });
-  const part = g.run(copiesStage, { kernel, part: one.value, copies: g.same(blank.copies) });
-  const resolved = g.run(resolvedStage, { known: g.same(job.features), uses: g.same(featureUses(job)), features: summary.features.features, part: firstCopy, speech });
-  const machine = g.same(shop.machines.find((m) => m.id === job.machine) ?? null);
-  const material = g.same(materialOf(shop, job.material));
-  const made = blank.hasVolume ? g.run(materialStage, { kernel, part, blank }) : null;
-  const ofPart = g.run(partFindingsStage, { job: fields(g, job, 'blank', 'copies'), blank, outside: made?.outside ?? null, referred: resolved.referred, speech });
-  const base = { part: summary, referred: resolved.referred, blank, machine, material };
-  if (!made) return { ok: true, value: { solids: null, planned: { ...base, setups: [], transitions: [], unreached: null, complete: true, findings: worstFirst(ofPart) } } };
+  const before = planBefore(g, input, one.value);
+  const { speech, features, firstCopy, blank, part, made, resolved, machine, material } = before;
+  const base = { part: before.summary, referred: resolved.referred, blank, machine, material };
+  if (!made) {
+    const findings = worstFirst(before.findings);
+    const planned = { ...base, setups: [], transitions: [], unreached: null, complete: true, findings };
+    return { ok: true, value: { planned, solids: null } };
+  }
 
-  const whole: Whole = { kernel, job, shop, machine, material, part, firstCopy, blank, rounds: summary.features.features, speech, forces };
+  const whole: Whole = { kernel, job, shop, machine, material, part, firstCopy, blank, features, speech, forces };
   const cuts: Cut[] = [];
   const held: PlannedSetup[] = [];
   const hasLengths = machine?.dialect.lengthLine !== '';
   for (const asEntered of job.setups) {
-    const { setup: asCut, looksUp } = withDepth(hasLengths ? asEntered : withoutLengths(asEntered), part.box, resolved.lookup);
+    const counted = hasLengths ? asEntered : withoutLengths(asEntered);
+    const { setup: asCut, looksUp } = withDepth(counted, part.box, resolved.lookup);
     const setup = g.same(asCut);
-    const before = cuts.at(-1)?.onward ?? made.material;
-    const cut = g.run(cutStage, { kernel, part, before, up: setup.orientation.up, below: setup.cutsBelowTop, outlineMm: setup.clears === 'outline' ? setup.outlineCutter : null });
+    const { orientation: { up }, cutsBelowTop: below, device, station } = setup;
+    const outlineMm = setup.clears === 'outline' ? setup.outlineCutter : null;
+    const loaded = cuts.at(-1)?.onward ?? made.material;
+    const cut = g.run(cutStage, { kernel, part, before: loaded, up, below, outlineMm });
     cuts.push(cut);
     // it tells where that very device stands, nothing of another one on the same station
-    const earlier = held.findLast((s) => s.facts?.touched && s.station && s.station.id === setup.station && s.setup.device === setup.device)?.facts?.touched ?? null;
-    held.push(planSetup(g, whole, { setup, looksUp, before, cut, earlier, here: g.same(featuresOf(setup, resolved)) }));
+    const touched = held.findLast((s) => s.facts?.touched && s.station?.id === station && s.setup.device === device);
+    const earlier = touched?.facts?.touched ?? null;
+    const here = g.same(featuresOf(setup, resolved));
+    held.push(planSetup(g, whole, { setup, looksUp, before: loaded, cut, earlier, here }));
   }
   const proven = g.run(safeStage, { setups: g.list(held), machine, speech });
   const setups = held.map((s): PlannedSetup => {
     const safe = proven.get(s.id)!;
-    return { ...s, fromFirst: fromFirst(g, held[0], s, job, speech), safe: safe.paths, findings: worstFirst([...s.findings, ...safe.findings]) };
+    const findings = worstFirst([...s.findings, ...safe.findings]);
+    return { ...s, fromFirst: fromFirst(g, held[0], s, job, speech), safe: safe.paths, findings };
   });
   const transitions = transitionsOf(g, held, job, speech);
   const last = cuts.at(-1)?.onward ?? made.material;
   const { facts: unreached, rest } = g.run(unreachedStage, { kernel, last, part });
-  const ofRoute = g.run(routeFindingsStage, { job: fields(g, job, 'setups', 'sizeTolerance', 'leaveAlone'), machine, blank, setups: g.list(held), transitions: g.list(transitions), unreached, speech });
-  const findings = worstFirst([...ofPart, ...setups.flatMap((s) => s.findings), ...ofRoute]);
-  return {
-    ok: true,
-    value: {
-      planned: { ...base, setups, transitions, unreached, complete: setups.every((s) => !s.facts || s.forces !== null), findings },
-      solids: { part, one: one.value, surface: features.surface, blank: made.material, cuts, unreached: rest && unreached.pieces.length > 0 ? rest : null },
-    },
-  };
+  const ofRoute = g.run(routeFindingsStage, {
+    job: fields(g, job, 'setups', 'sizeTolerance', 'leaveAlone'), machine, blank, unreached, speech,
+    setups: g.list(held), transitions: g.list(transitions),
+  });
+  const findings = worstFirst([...before.findings, ...setups.flatMap((s) => s.findings), ...ofRoute]);
+  const complete = setups.every((s) => !s.facts || s.forces !== null);
+  const planned = { ...base, setups, transitions, unreached, complete, findings };
+  const left = unreached.pieces.length > 0 ? rest : null;
+  const solids = { part, one: one.value, surface: before.surface, blank: made.material, cuts, unreached: left };
+  return { ok: true, value: { planned, solids } };
 }

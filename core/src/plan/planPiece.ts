@@ -1,0 +1,100 @@
+import { NOT_HOLD, type HoldSetup } from '../hold';
+import { holdingOf } from '../holdings';
+import type { Setup } from '../job';
+import type { CylinderFeature, Feature } from '../part';
+import type { SeatedPart } from '../seat';
+import { fields, type Graph } from './graph';
+import type { SetupFacts } from './planned';
+import { madeStage, proveStage, separationStage } from './stages/cutting';
+import { holdStage } from './stages/hold';
+import { cuttableStage, lyingStage, sectionsStage, turnedStage, type Cuttable, type Sections } from './stages/lying';
+import { factsStage } from './stages/planned';
+import { seatOn } from './stages/seat';
+import { ledgerStage, programmedStage, touchableStage, touchStage, wordsStage, zeroStage } from './stages/zero';
+import type { Here, On, Whole } from './whole';
+
+/** What lies in a setup, and how it is cut through. */
+export interface Lying {
+  readonly part: SeatedPart;
+  readonly loadedCuts: Sections;
+  readonly leftCuts: Sections;
+  readonly finishedCuts: Sections;
+}
+
+const isHold = (key: string): key is keyof HoldSetup => !(NOT_HOLD as readonly string[]).includes(key);
+const isBore = (f: Feature): f is CylinderFeature => f.kind === 'bore';
+const isCorner = (f: Feature): f is CylinderFeature => f.kind === 'round' && f.hollow;
+
+/** What of a setup says how it is held. */
+export const holdOf = (g: Graph, setup: Setup): HoldSetup => fields(g, setup, ...Object.keys(setup).filter(isHold));
+
+export function lyingIn(g: Graph, whole: Whole, { setup: { orientation }, before, cut }: Here): Lying {
+  const { kernel, job, part, firstCopy } = whole;
+  const cuts = (body: Cuttable) => g.run(sectionsStage, { body, orientation, across: 'z' });
+  const blank = g.same(whole.blank.box);
+  const allowance = g.same(whole.blank.allowance);
+  const sides = fields(g, job.blank, 'sides');
+  const loaded = g.run(turnedStage, { solid: before.solid, orientation });
+  const finished = g.run(turnedStage, { solid: part.solid, orientation });
+  return {
+    part: g.run(lyingStage, { loaded, finished, orientation, firstCopy, blank, allowance, sides, flats: before.flats }),
+    loadedCuts: cuts(before),
+    leftCuts: cuts(cut.left),
+    finishedCuts: cuts(g.run(cuttableStage, { kernel, solid: part.solid })),
+  };
+}
+
+/** One piece from top to bottom: seat, hold, zero, account, touch-off, and what the cut does. */
+export function planPiece(g: Graph, whole: Whole, at: Here, lying: Lying, on: On, setup: Setup): SetupFacts {
+  const { kernel, job, machine, material, speech, firstCopy } = whole;
+  const { here, before, cut } = at;
+  const { part, ...cuts } = lying;
+  const { device, station, bond, clamps } = on;
+  const { orientation, tools } = setup;
+  const of = <K extends keyof Setup>(...names: K[]) => fields(g, setup, ...names);
+
+  const { seat, gripped, pinGaps } = seatOn(g, part, device, bond, setup);
+  const shop = g.same({ clamps, bonds: bond ? [bond] : [], altitude: whole.shop.altitude });
+  const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
+  const touchDiameterMm = setup.touchOff.side.diameter;
+  const hold = g.run(holdStage, {
+    kernel, setup: holdOf(g, setup), seat, gripped, device, shop, material, speech, loaded: part.loaded, massKg,
+    touchDiameterMm, ...cuts,
+  });
+
+  const homes = machine?.homing.homes ?? true;
+  const earlier = g.same(at.earlier);
+  const zeroed = g.run(zeroStage, {
+    setup: of('op', 'orientation', 'zero', 'measured'), seat, here, station, homes, earlier,
+  });
+  const { zero, touched, standing } = zeroed;
+  const common = machine?.commonOffset ?? null;
+  const account = g.run(ledgerStage, {
+    setup: of('orientation', 'zero', 'lengths', 'tools'), why: setup.why.zero, seat, zeroed, here, speech, common,
+    sizeTolerance: job.sizeTolerance,
+  });
+  const touchable = g.run(touchableStage, { part, seat, open: g.same(hold.open) });
+  const touching = g.run(touchStage, {
+    setup: of('orientation', 'touchOff', 'lengths', 'tools'), seat, zeroed, touchable, here, speech,
+    loaded: cuts.loadedCuts, commonZ: common?.z ?? 0,
+  });
+
+  const bores = g.list(whole.features.filter(isBore));
+  const corners = g.list(whole.features.filter(isCorner));
+  const made = g.run(madeStage, { bores, corners, cut, orientation, loaded: cuts.loadedCuts, left: cuts.leftCuts });
+  const separation = !holdingOf(device).separates ? null : g.run(separationStage, {
+    setup: of('separation', 'outlineCutter'), frees: hold.frees, finished: cuts.finishedCuts, seat,
+    yieldMPa: material?.yieldMPa ?? null,
+  });
+  const prove = g.run(proveStage, {
+    seat, zero, tools, top: g.same(hold.top), station: g.same(standing), machine, orientation,
+    removedBox: g.same(cut.removedBox), along: cut.along,
+  });
+  const blank = g.same(whole.blank.box);
+  const programmed = g.run(programmedStage, {
+    programmed: setup.programmed, setup: of('orientation', 'zero'), seat, zero, part: firstCopy, blank, here,
+  });
+  const says = g.run(wordsStage, { seat, zero: setup.zero, orientation, here, speech });
+  const found = { seat, gripped, pinGaps, hold, zero, touched, separation, touchable, prove, programmed, says };
+  return g.run(factsStage, { ...found, ...account, ...touching, ...made });
+}
