@@ -1,4 +1,7 @@
-/** One computed thing of the plan. `compute` sees only what it is given, and it is given only what it names: it cannot be stale. */
+/**
+ * One computed thing of the plan. `compute` sees only what it is given, and it is given only what it names: it cannot
+ * be stale.
+ */
 export interface Stage<In extends object, Out> {
   readonly name: string;
   readonly compute: (inputs: In) => Out;
@@ -27,8 +30,8 @@ function isPlain(value: object): boolean {
 const listStage: Stage<Record<string, unknown>, unknown[]> = { name: 'list', compute: (items) => Object.values(items) };
 
 /**
- * Runs stages and remembers what they gave. A stage runs again when one of its inputs is another one; whether it is the same
- * is a question of identity, so `same` gives equal parts of a document one identity, whichever copy of it they come from.
+ * Runs stages and remembers what they gave. A stage runs again when one of its inputs is another one; whether it is the
+ * same is a question of identity, so `same` gives equal parts of a document one identity, whichever copy they are of.
  * What the last `keepPlans` plans did not use is forgotten and its solids released. One graph per thread and kernel.
  */
 export class Graph {
@@ -56,7 +59,8 @@ export class Graph {
     if (!entry) {
       const out = stage.compute(inputs);
       this.#counts[stage.name] = (this.#counts[stage.name] ?? 0) + 1;
-      entry = { stage: stage as Stage<never, unknown>, inputs: inputs as Record<string, unknown>, out, usedAt: this.#plan };
+      const known = inputs as Record<string, unknown>;
+      entry = { stage: stage as Stage<never, unknown>, inputs: known, out, usedAt: this.#plan };
       this.#entries.set(key, entry);
     }
     entry.usedAt = this.#plan;
@@ -71,18 +75,28 @@ export class Graph {
     return known.out as Out;
   }
 
-  /** Names of the inputs that differ from the nearest run that is remembered: for tests, and for whoever asks why it runs again. All of them: it never ran. */
+  /**
+   * Names of the inputs that differ from the nearest run that is remembered: for tests, and for whoever asks why it
+   * runs again. All of them: it never ran.
+   */
   why<In extends object, Out>(stage: Stage<In, Out>, inputs: NoInfer<In>): string[] {
     const names = Object.keys(inputs);
-    const of = (known: object) => names.filter((n) => !Object.is((known as Record<string, unknown>)[n], (inputs as Record<string, unknown>)[n]));
-    return [...this.#entries.values()].filter((e) => e.stage.name === stage.name).map((e) => of(e.inputs)).sort((a, b) => a.length - b.length)[0] ?? names;
+    const now = inputs as Record<string, unknown>;
+    const runs = [...this.#entries.values()].filter((e) => e.stage.name === stage.name);
+    const differ = runs.map((e) => names.filter((n) => !Object.is(e.inputs[n], now[n])));
+    return differ.sort((a, b) => a.length - b.length)[0] ?? names;
   }
 
-  /** The value itself, or one that equals it and was seen before: equal plain values of the last plans are one object. Never the object that was given: whoever made it may change it. */
+  /**
+   * The value, or one that equals it and was seen before: equal plain values of the last plans are one object. Never
+   * the object that was given: whoever made it may change it.
+   */
   same<T>(value: T): T {
     if (typeof value !== 'object' || value === null || !isPlain(value)) return value;
-    const entries = Object.entries(value).filter(([, v]) => v !== undefined).map(([k, v]) => [k, this.same(v as unknown)] as const);
-    const key = `${Array.isArray(value) ? '[' : '{'}${entries.map(([k, v]) => `${JSON.stringify(k)}${this.#idOf(v)}`).join()}`;
+    const given = Object.entries(value).filter(([, v]) => v !== undefined);
+    const entries = given.map(([k, v]) => [k, this.same(v as unknown)] as const);
+    const says = entries.map(([k, v]) => `${JSON.stringify(k)}${this.#idOf(v)}`).join();
+    const key = `${Array.isArray(value) ? '[' : '{'}${says}`;
     const known = this.#plain.get(key);
     if (known) {
       known.usedAt = this.#plan;
@@ -124,7 +138,8 @@ export class Graph {
   /** Tells values apart: objects by what they are, all else by what it says. */
   #idOf(value: unknown): string {
     if (typeof value === 'string') return JSON.stringify(value);
-    if ((typeof value !== 'object' && typeof value !== 'function') || value === null) return Object.is(value, -0) ? '-0' : `:${String(value)}`;
+    if (Object.is(value, -0)) return '-0';
+    if ((typeof value !== 'object' && typeof value !== 'function') || value === null) return `:${String(value)}`;
     let id = this.#ids.get(value);
     if (id === undefined) this.#ids.set(value, id = this.#nextId++);
     return `#${id}`;

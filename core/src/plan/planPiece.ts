@@ -53,7 +53,7 @@ export function planPiece(g: Graph, whole: Whole, at: Here, lying: Lying, on: On
   const { orientation, tools } = setup;
   const of = <K extends keyof Setup>(...names: K[]) => fields(g, setup, ...names);
 
-  const { seat, gripped, pinGaps } = seatOn(g, part, device, bond, setup);
+  const { seat, gripped, pinGaps } = seatOn(g, { part, device, bond, setup });
   const shop = g.same({ clamps, bonds: bond ? [bond] : [], altitude: whole.shop.altitude });
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
   const touchDiameterMm = setup.touchOff.side.diameter;

@@ -40,7 +40,7 @@ export interface SetupFacts {
   readonly worksheet: readonly AxisTouchOff[];
   /** values of the register as they are keyed in; null per axis where they are not known */
   readonly register: Readonly<Record<'x' | 'y' | 'z', number | null>>;
-  /** where the device really stands, from a zero that was touched off here or in an earlier setup; null: as measured, or unknown */
+  /** where the device really stands, from a zero touched off here or earlier; null: as measured, or unknown */
   readonly touched: TouchedStation | null;
   readonly prove: ProveFacts;
   /** how the program's own zero compares; null: not stated */
@@ -65,7 +65,7 @@ export interface ForceFacts {
   readonly way: WayFacts;
   /** where the part gives most under the cut; null: nowhere, or not known */
   readonly bend: Bending | null;
-  /** other places in which every locator would hold the part: how far they are from its seat, device axes, nearest first */
+  /** other places in which every locator would hold the part, from its seat, device axes, nearest first */
   readonly elsewhere: readonly Vec3[];
 }
 
@@ -77,7 +77,13 @@ export interface PlannedSetup {
   readonly setup: Setup;
   readonly device: Device | null;
   readonly station: Station | null;
-  readonly material: { readonly loadedMm3: number; readonly leftMm3: number; readonly removedMm3: number; /** at its thinnest under the lowest cut; null: no floor */ readonly floorMm: number | null };
+  readonly material: {
+    readonly loadedMm3: number;
+    readonly leftMm3: number;
+    readonly removedMm3: number;
+    /** at its thinnest under the lowest cut; null: no floor */
+    readonly floorMm: number | null;
+  };
   /** null while no device is chosen */
   readonly facts: SetupFacts | null;
   /** further pieces on the same device */

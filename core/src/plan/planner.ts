@@ -21,7 +21,7 @@ export class Planner {
 
   /**
    * job + shop + solids in, planned job out.
-   * @param forces known: leaves out margins and what is in the way where they are not known yet; the answer then says so
+   * @param forces known: leaves out margins and what is in the way where they are not known yet; the answer says so
    * @returns a problem only when there is no part to plan with; everything else is a finding
    */
   plan(input: PlanInput, forces: 'now' | 'known' = 'now'): Result<PlannedJob> {

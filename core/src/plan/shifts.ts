@@ -7,22 +7,31 @@ import type { PlannedSetup, PlannedTransition, SetupFacts } from './planned';
 import { plannedTransitionStage, shiftStage, sideStage, transitionStage } from './stages/route';
 
 const sideOf = (g: Graph, { setup, device }: PlannedSetup, { seat, ledger, register }: SetupFacts): ShiftSide =>
-  g.run(sideStage, { setup: fields(g, setup, 'op', 'station', 'device'), seat, ledger, register: g.same(register), kind: device!.kind, words: holdingOf(device!).words });
+  g.run(sideStage, {
+    setup: fields(g, setup, 'op', 'station', 'device'), seat, ledger, register: g.same(register),
+    kind: device!.kind, words: holdingOf(device!).words,
+  });
 
 function shift(g: Graph, from: PlannedSetup, to: PlannedSetup, { sizeTolerance }: Job, speech: Speech): Shift | null {
-  return from.facts && to.facts && g.run(shiftStage, { from: sideOf(g, from, from.facts), to: sideOf(g, to, to.facts), sizeTolerance, speech });
+  if (!from.facts || !to.facts) return null;
+  return g.run(shiftStage, { from: sideOf(g, from, from.facts), to: sideOf(g, to, to.facts), sizeTolerance, speech });
 }
 
-/** Shift of a setup's work zero from the first one's; null where one of them has no device. The first has none from itself. */
-export const fromFirst = (g: Graph, first: PlannedSetup, setup: PlannedSetup, job: Job, speech: Speech): Shift | null => (setup === first ? null : shift(g, first, setup, job, speech));
+/** Shift of a setup's work zero from the first one's; null for the first, and where one of them has no device. */
+export function fromFirst(g: Graph, first: PlannedSetup, setup: PlannedSetup, job: Job, speech: Speech): Shift | null {
+  return setup === first ? null : shift(g, first, setup, job, speech);
+}
 
 /** From every setup to the next one, where both have a device. */
-export function transitionsOf(g: Graph, setups: readonly PlannedSetup[], job: Job, speech: Speech): PlannedTransition[] {
+export function transitionsOf(
+  g: Graph, setups: readonly PlannedSetup[], job: Job, speech: Speech,
+): PlannedTransition[] {
   return setups.slice(1).flatMap((to, i) => {
     const from = setups[i];
     const by = shift(g, from, to, job, speech);
     if (!by || !from.facts || !to.facts) return [];
     const facts = g.run(transitionStage, { from: from.facts.seat, to: to.facts.seat });
-    return [g.run(plannedTransitionStage, { fromId: from.id, toId: to.id, fromOp: from.op, toOp: to.op, facts, shift: by })];
+    const named = { fromId: from.id, toId: to.id, fromOp: from.op, toOp: to.op };
+    return [g.run(plannedTransitionStage, { ...named, facts, shift: by })];
   });
 }

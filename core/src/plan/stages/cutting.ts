@@ -13,37 +13,65 @@ import type { Stage } from '../graph';
 import type { Cut } from '../whatIsLeft';
 import type { Sections } from './lying';
 
-interface MadeInputs { bores: readonly CylinderFeature[]; corners: readonly CylinderFeature[]; cut: Cut; orientation: Orientation; loaded: Sections; left: Sections }
+interface MadeInputs {
+  bores: readonly CylinderFeature[];
+  corners: readonly CylinderFeature[];
+  cut: Cut;
+  orientation: Orientation;
+  loaded: Sections;
+  left: Sections;
+}
 /** Bores and inner corners along the spindle that a setup makes: empty after it where it was full before. */
-export const madeStage: Stage<MadeInputs, { readonly bores: readonly MadeBore[]; readonly corners: readonly MadeCorner[] }> = {
+interface Made { readonly bores: readonly MadeBore[]; readonly corners: readonly MadeCorner[] }
+export const madeStage: Stage<MadeInputs, Made> = {
   name: 'bores and corners made',
   compute: ({ bores, corners, cut, orientation, loaded, left }) => {
     const makes = (f: CylinderFeature, at: Vec3): boolean => {
-      if (cut.removedMm3 === 0 || featureLevel(f, 'x', orientation) === null || featureLevel(f, 'y', orientation) === null) return false;
+      const isUpright = (['x', 'y'] as const).every((axis) => featureLevel(f, axis, orientation) !== null);
+      if (cut.removedMm3 === 0 || !isUpright) return false;
       const p = rotate(rotationOf(orientation), at);
       return isInOutlines(loaded.at(p.z), [p.x, p.y]) && !isInOutlines(left.at(p.z), [p.x, p.y]);
     };
     return {
       bores: bores.filter((f) => makes(f, f.at)).map((f) => ({ diameterMm: f.diameter })),
       // in the middle of the box of a hollow arc there is no material of the part
-      corners: corners.filter((f) => makes(f, scale(add(f.box.min, f.box.max), 0.5))).map((f) => ({ radiusMm: f.diameter / 2 })),
+      corners: corners.filter((f) => makes(f, scale(add(f.box.min, f.box.max), 0.5)))
+        .map((f) => ({ radiusMm: f.diameter / 2 })),
     };
   },
 };
 
-interface SeparationInputs { setup: Pick<Setup, 'separation' | 'outlineCutter'>; frees: boolean; finished: Sections; seat: SeatFacts; yieldMPa: number | null }
+interface SeparationInputs {
+  setup: Pick<Setup, 'separation' | 'outlineCutter'>;
+  frees: boolean;
+  finished: Sections;
+  seat: SeatFacts;
+  yieldMPa: number | null;
+}
 /** What keeps a part that the cut frees where it is. */
 export const separationStage: Stage<SeparationInputs, SeparationFacts> = {
   name: 'separation',
   compute: ({ setup, frees, finished, seat, yieldMPa }) => {
     const { translation: t } = seat.pose;
-    const outline = finished.at(seat.locators.z.at + 0.01 - t.z).map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const));
+    const seated = finished.at(seat.locators.z.at + 0.01 - t.z);
+    const outline = seated.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const));
     return planSeparation(setup, frees, outline, yieldMPa);
   },
 };
 
-interface ProveInputs { seat: SeatFacts; zero: ZeroFacts; tools: Setup['tools']; top: HoldFacts['top']; station: Station | null; machine: Machine | null; removedBox: Box3 | null; orientation: Orientation; along: number }
+interface ProveInputs {
+  seat: SeatFacts;
+  zero: ZeroFacts;
+  tools: Setup['tools'];
+  top: HoldFacts['top'];
+  station: Station | null;
+  machine: Machine | null;
+  removedBox: Box3 | null;
+  orientation: Orientation;
+  along: number;
+}
 export const proveStage: Stage<ProveInputs, ProveFacts> = {
   name: 'prove',
-  compute: ({ removedBox, orientation, along, ...with_ }) => planProve({ ...with_, removedSeated: removedBox && turnedBox(removedBox, orientation), lowestCutSeated: along }),
+  compute: ({ removedBox, orientation, along, ...with_ }) =>
+    planProve({ ...with_, removedSeated: removedBox && turnedBox(removedBox, orientation), lowestCutSeated: along }),
 };

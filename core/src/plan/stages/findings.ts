@@ -58,14 +58,19 @@ const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measured
 
 function ofZero({ facts, setup, station, machine, here, told }: Placed, device: Device): Finding[] {
   const { seat, programmed } = facts;
+  const { problems } = featureLevels(setup.zero, setup.orientation, lookupIn(here));
   return [
     ...rawFaceLocates(seat, told), ...meetsSquarely(seat, holdingOf(device).pinsAlong(setup), told),
     ...stationKnown({
       station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
-      entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device, homes: facts.touched !== null || (machine?.homing.homes ?? true),
+      entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device,
+      homes: facts.touched !== null || (machine?.homing.homes ?? true),
     }, told),
-    ...zLengthActive(setup, told), ...(seat.settled ? somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told) : []), ...rawTouched(facts.worksheet, facts.touchable, seat, told), ...feelerNoticed(setup.touchOff, told),
-    ...zeroOnFeature([...featureLevels(setup.zero, setup.orientation, lookupIn(here)).problems, ...(programmed?.problems ?? [])], nameIn(here), told),
+    ...zLengthActive(setup, told),
+    ...(seat.settled ? somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told) : []),
+    ...rawTouched(facts.worksheet, facts.touchable, seat, told),
+    ...feelerNoticed(setup.touchOff, told),
+    ...zeroOnFeature([...problems, ...(programmed?.problems ?? [])], nameIn(here), told),
     ...zeroAsProgrammed(programmed, setup.programmed, setup, told),
   ];
 }
@@ -73,7 +78,12 @@ function ofZero({ facts, setup, station, machine, here, told }: Placed, device: 
 function ofCut({ facts, setup, told }: Placed): Finding[] {
   const { seat, prove } = facts;
   return [
-    ...cutsSomething(prove, told), ...zeroInsideTravel(prove, told), ...cutInsideTravel(prove, told), ...zTravelNotProven(prove, setup, told), ...boreHasTool(facts.bores, setup, told), ...cornerFitsCutter(facts.corners, setup, told),
+    ...cutsSomething(prove, told),
+    ...zeroInsideTravel(prove, told),
+    ...cutInsideTravel(prove, told),
+    ...zTravelNotProven(prove, setup, told),
+    ...boreHasTool(facts.bores, setup, told),
+    ...cornerFitsCutter(facts.corners, setup, told),
     ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
 }
@@ -83,36 +93,68 @@ export function checksOf(input: ChecksInput): Finding[] {
   const { setup, looksUp, device, facts, machine, machineId, here, speech } = input;
   const told: Told = { setupId: setup.id, op: setup.op, speech };
   const chosen = [
-    ...deviceChosen(setup, device, told), ...machineChosen(machine, machineId, told), ...stationOnMachine(setup, machine, told), ...registerOnMachine(setup, machine, told),
+    ...deviceChosen(setup, device, told),
+    ...machineChosen(machine, machineId, told),
+    ...stationOnMachine(setup, machine, told),
+    ...registerOnMachine(setup, machine, told),
     ...depthFaceLooksUp(looksUp, nameIn(here)(setup.cutsTo ?? ''), setup, told),
   ];
   if (!device || !facts) return chosen;
   const placed = { ...input, facts, told };
-  const { seat, gripped, pinGaps, hold } = facts;
+  const { seat, gripped, pinGaps, hold, prove } = facts;
   const holding = holdingOf(device);
-  const held = { device, setup, seat, gripped, pinGaps, hold, prove: facts.prove, station: input.station, machine, material: input.material, lookup: lookupIn(here), nameOf: nameIn(here), told };
+  const { station, material } = input;
+  const features = { lookup: lookupIn(here), nameOf: nameIn(here) };
+  const held = { device, setup, seat, gripped, pinGaps, hold, prove, station, machine, material, ...features, told };
   return [...chosen, ...holding.checks(held), ...ofZero(placed, device), ...holding.cutChecks(held), ...ofCut(placed)];
 }
 
 export const findingsStage: Stage<ChecksInput, Finding[]> = { name: 'findings', compute: checksOf };
 
+interface PieceChecks extends Omit<ChecksInput, 'facts' | 'device'> {
+  facts: SetupFacts;
+  device: Device;
+  pieces: readonly PlannedPiece[];
+  /** what is said of the first piece */
+  first: readonly Finding[];
+}
+
 /** What the checks say of further pieces that they do not say of the first. */
-export const pieceFindingsStage: Stage<Omit<ChecksInput, 'facts'> & { facts: SetupFacts; device: Device; pieces: readonly PlannedPiece[]; first: readonly Finding[] }, Finding[]> = {
+export const pieceFindingsStage: Stage<PieceChecks, Finding[]> = {
   name: 'findings of further pieces',
-  compute: ({ pieces, first, ...input }) => [
-    ...piecesApart([{ number: 1, seat: input.facts.seat }, ...pieces.map((p) => ({ number: p.number, seat: p.facts.seat }))], input.setup, { device: input.device, holds: holdingOf(input.device).pieces }, { setupId: input.setup.id, op: input.setup.op, speech: input.speech }),
-    ...ofPieces(first, pieces, (p) => checksOf({ ...input, setup: p.setup, facts: p.facts })),
-  ],
+  compute: ({ pieces, first, ...input }) => {
+    const { setup, device, speech, facts } = input;
+    const all = [{ number: 1, facts }, ...pieces].map((p) => ({ number: p.number, seat: p.facts.seat }));
+    const told: Told = { setupId: setup.id, op: setup.op, speech };
+    return [
+      ...piecesApart(all, setup, { device, holds: holdingOf(device).pieces }, told),
+      ...ofPieces(first, pieces, (p) => checksOf({ ...input, setup: p.setup, facts: p.facts })),
+    ];
+  },
 };
 
-interface ForceFindings { setup: Pick<Setup, 'id' | 'op'>; facts: SetupFacts; pieces: readonly PlannedPiece[]; forces: readonly ForceFacts[]; material: WorkMaterial | null; speech: Speech }
-/** What the checks say of margins, of what is in the way, and of where else the part could lie. `forces`: of the first piece, then of the others. */
+interface ForceFindings {
+  setup: Pick<Setup, 'id' | 'op'>;
+  facts: SetupFacts;
+  pieces: readonly PlannedPiece[];
+  forces: readonly ForceFacts[];
+  material: WorkMaterial | null;
+  speech: Speech;
+}
+/**
+ * What the checks say of margins, of what is in the way, and of where else the part could lie. `forces`: of the first
+ * piece, then of the others.
+ */
 export const forceFindingsStage: Stage<ForceFindings, Finding[]> = {
   name: 'findings of forces',
   compute: ({ setup, facts, pieces, forces, material, speech }) => {
     const told: Told = { setupId: setup.id, op: setup.op, speech };
     const said = ({ margin, way, bend, elsewhere }: ForceFacts, { seat }: SetupFacts) => [
-      ...onePlace(seat, elsewhere, told), ...marginHolds(margin, told), ...partGives(bend, material, told), ...wayClear(way, told), ...partComesFree(facts.separation, margin, told),
+      ...onePlace(seat, elsewhere, told),
+      ...marginHolds(margin, told),
+      ...partGives(bend, material, told),
+      ...wayClear(way, told),
+      ...partComesFree(facts.separation, margin, told),
     ];
     const own = said(forces[0], facts);
     return [...own, ...ofPieces(own, pieces, (p) => said(forces[p.number - 1], p.facts))];

@@ -1,4 +1,7 @@
-import { planBending, jigOutlines, planMargins, type Bending, type HoldFacts, type HoldInput, type HoldOf, type HoldSetup, type MarginFacts, type Obstacle } from '../../hold';
+import {
+  planBending, jigOutlines, planMargins, type Bending, type HoldFacts, type HoldInput, type HoldOf, type HoldSetup,
+  type MarginFacts, type Obstacle,
+} from '../../hold';
 import type { Box3 } from '../../frames';
 import type { Setup } from '../../job';
 import { planWay, type WayFacts } from '../../prove';
@@ -12,27 +15,52 @@ import { besides, type StandingPiece } from '../pieces';
 import { seatedSections, type BodySections, type Sections } from './lying';
 
 interface HoldInputs {
-  kernel: Kernel; setup: HoldSetup; seat: SeatFacts; gripped: Gripped | null; device: Device; shop: HoldInput['shop']; material: WorkMaterial | null; speech: Speech; loaded: TriangleMesh; massKg: number; touchDiameterMm: number;
+  kernel: Kernel;
+  setup: HoldSetup;
+  seat: SeatFacts;
+  gripped: Gripped | null;
+  device: Device;
+  shop: HoldInput['shop'];
+  material: WorkMaterial | null;
+  speech: Speech;
+  loaded: TriangleMesh;
+  massKg: number;
+  touchDiameterMm: number;
   loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections;
 }
-const together = ({ loadedCuts, leftCuts, finishedCuts }: { loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections }): BodySections => ({ loaded: loadedCuts, left: leftCuts, finished: finishedCuts });
+interface Cuts { loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections }
+const together = ({ loadedCuts, leftCuts, finishedCuts }: Cuts): BodySections =>
+  ({ loaded: loadedCuts, left: leftCuts, finished: finishedCuts });
 
-export const holdStage: Stage<HoldInputs, HoldFacts> = { name: 'hold', compute: (input) => holdWithJig({ ...input, sectionOf: seatedSections(together(input), input.seat) }) };
+export const holdStage: Stage<HoldInputs, HoldFacts> = {
+  name: 'hold',
+  compute: (input) => holdWithJig({ ...input, sectionOf: seatedSections(together(input), input.seat) }),
+};
 
-/** How a device holds the part where it is seated, with the locating outline cut from sheet where there is one. Device frame, mm, N. */
+/** How a device holds the part, with the locating outline cut from sheet where there is one. Device frame, mm, N. */
 function holdWithJig(input: HoldOf<Device> & { readonly gripped: Gripped | null }): HoldFacts {
   const facts = holdingOf(input.device).facts(input);
   const jig = jigOutlines(input);
   return jig.length === 0 ? facts : { ...facts, drawn: [...facts.drawn, ...jig] };
 }
 
-interface MarginInputs { hold: HoldFacts; tools: Setup['tools']; material: WorkMaterial | null; removed: Box3 | null; lowestCut: number; jetForceN: number }
+interface MarginInputs {
+  hold: HoldFacts;
+  tools: Setup['tools'];
+  material: WorkMaterial | null;
+  removed: Box3 | null;
+  lowestCut: number;
+  jetForceN: number;
+}
 export const marginStage: Stage<MarginInputs, MarginFacts> = {
   name: 'margin', compute: ({ jetForceN, ...input }) => planMargins({ ...input, jetN: jetForceN }),
 };
 
-const largest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((most, v) => (v === null ? most : Math.max(most ?? 0, v)), null);
-const smallest = (values: readonly (number | null)[]): number | null => values.reduce<number | null>((least, v) => (v === null ? least : Math.min(least ?? Infinity, v)), null);
+/** Of the numbers that are given; null: none is. */
+function extreme(of: (...values: number[]) => number, values: readonly (number | null)[]): number | null {
+  const given = values.filter((v) => v !== null);
+  return given.length === 0 ? null : of(...given);
+}
 
 interface WayInputs {
   kernel: Kernel; device: Device; tools: Setup['tools']; seat: SeatFacts; hold: HoldFacts; lowestCut: number;
@@ -46,15 +74,19 @@ export const wayStage: Stage<WayInputs, WayFacts> = {
     const jet = holdingOf(device).jet(device);
     const cutting = tools.filter((t) => t.use !== 'other' || jet);
     return planWay({
-      kernel, sectionOf: seatedSections(together(cuts), seat), obstacles: [...hold.obstacles, ...others], lowestCut, loadedTop: seat.loadedBox.max.z,
-      toolMm: largest(cutting.map((t) => t.diameter)), holderMm: jet ? jet.headDiameter : largest(cutting.map((t) => t.holderDiameter)), stickOutMm: smallest(cutting.map((t) => t.stickOut)),
+      kernel, lowestCut, sectionOf: seatedSections(together(cuts), seat), obstacles: [...hold.obstacles, ...others],
+      loadedTop: seat.loadedBox.max.z,
+      toolMm: extreme(Math.max, cutting.map((t) => t.diameter)),
+      holderMm: jet ? jet.headDiameter : extreme(Math.max, cutting.map((t) => t.holderDiameter)),
+      stickOutMm: extreme(Math.min, cutting.map((t) => t.stickOut)),
       headAt: jet ? seat.loadedBox.max.z + jet.headHeight : null,
     });
   },
 };
 
 /** What the other pieces of a setup put in the way of one of them. */
-export const othersStage: Stage<{ own: HoldFacts; others: readonly StandingPiece[]; above: Outlines }, readonly Obstacle[]> = {
+interface OthersInputs { own: HoldFacts; others: readonly StandingPiece[]; above: Outlines }
+export const othersStage: Stage<OthersInputs, readonly Obstacle[]> = {
   name: 'other pieces', compute: ({ own, others, above }) => others.flatMap((o) => besides(o, own, above)),
 };
 
@@ -62,12 +94,26 @@ export const othersStage: Stage<{ own: HoldFacts; others: readonly StandingPiece
 export const standingStage: Stage<StandingPiece, StandingPiece> = { name: 'standing piece', compute: (piece) => piece };
 
 interface BendInputs {
-  kernel: Kernel; setup: HoldSetup; seat: SeatFacts; device: Device; hold: HoldFacts; gripped: Gripped | null; material: WorkMaterial; removed: Box3; lowestCut: number; floorMm: number | null; leftCuts: Sections; leftAcross: Sections;
+  kernel: Kernel;
+  setup: HoldSetup;
+  seat: SeatFacts;
+  device: Device;
+  hold: HoldFacts;
+  gripped: Gripped | null;
+  material: WorkMaterial;
+  removed: Box3;
+  lowestCut: number;
+  floorMm: number | null;
+  leftCuts: Sections;
+  leftAcross: Sections;
 }
 export const bendStage: Stage<BendInputs, Bending> = {
   name: 'bending',
   compute: ({ leftCuts, leftAcross, device, ...rest }) => {
-    const of = (left: Sections, across: 'x' | 'z') => { const cut = seatedSections({ loaded: left, left, finished: left }, rest.seat, across); return (_: 'left', at: number) => cut('left', at); };
+    const of = (left: Sections, across: 'x' | 'z') => {
+      const cut = seatedSections({ loaded: left, left, finished: left }, rest.seat, across);
+      return (_: 'left', at: number) => cut('left', at);
+    };
     const input = { ...rest, sectionOf: of(leftCuts, 'z'), acrossX: of(leftAcross, 'x') };
     return planBending(input, holdingOf(device).spans(input, device));
   },

@@ -22,13 +22,26 @@ import type { PlannedSetup, PlannedTransition } from '../planned';
 import { registerUses, type RegisterUse } from '../registers';
 import type { Unreached } from '../whatIsLeft';
 
-interface PartFindings { job: Pick<Job, 'blank' | 'copies'>; blank: BlankFacts; /** null: the blank has no volume */ outside: BlankMaterial['outside'] | null; referred: readonly ReferredFeature[]; speech: Speech }
+interface PartFindings {
+  job: Pick<Job, 'blank' | 'copies'>;
+  blank: BlankFacts;
+  /** null: the blank has no volume */ outside: BlankMaterial['outside'] | null;
+  referred: readonly ReferredFeature[];
+  speech: Speech;
+}
 /** What the checks say of part and blank before anything is cut. */
 export const partFindingsStage: Stage<PartFindings, Finding[]> = {
   name: 'findings of part and blank',
   compute: ({ job, blank, outside, referred, speech }) => {
     const whole: Told = { setupId: null, op: null, speech };
-    return [...blankContainsPart(blank, whole), ...blankIsMade(blank, whole), ...finishedSideHasStock(job.blank, blank, whole), ...cutterFitsGap(job.copies, whole), ...featuresFound(referred, whole), ...(outside ? partInsideBlank(blank, outside, whole) : [])];
+    return [
+      ...blankContainsPart(blank, whole),
+      ...blankIsMade(blank, whole),
+      ...finishedSideHasStock(job.blank, blank, whole),
+      ...cutterFitsGap(job.copies, whole),
+      ...featuresFound(referred, whole),
+      ...(outside ? partInsideBlank(blank, outside, whole) : []),
+    ];
   },
 };
 
@@ -55,7 +68,8 @@ export const routeFindingsStage: Stage<RouteFindings, Finding[]> = {
     const at = (use: RegisterUse): Told => ({ setupId: use.setupId, op: use.op, speech });
     return [
       ...transitions.flatMap((t) => sameFaceLost(t.facts, job.sizeTolerance, { setupId: t.toId, op: t.toOp, speech })),
-      ...registerUsedTwice(uses.filter((u) => u.facts), zerosApart(job.sizeTolerance, speech), at), ...registerOwned(uses, job, at),
+      ...registerUsedTwice(uses.filter((u) => u.facts), zerosApart(job.sizeTolerance, speech), at),
+      ...registerOwned(uses, job, at),
       ...toolNumbers(job.setups, (setupId, op) => ({ setupId, op, speech })),
       ...commonOffsetZero(machine, whole), ...homeBeforeReturn(machine, whole), ...dialectComplete(machine, whole),
       ...metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole),

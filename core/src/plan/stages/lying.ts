@@ -7,14 +7,27 @@ import type { Kernel, Outlines, Solid, TriangleMesh } from '../../solid';
 import { isFlatIn, type Flats } from '../flats';
 import type { Stage } from '../graph';
 
-export const turnedStage: Stage<{ solid: Solid; orientation: Orientation }, TriangleMesh> = { name: 'turned', compute: ({ solid, orientation }) => seatedMesh(solid, orientation) };
+export const turnedStage: Stage<{ solid: Solid; orientation: Orientation }, TriangleMesh> = {
+  name: 'turned',
+  compute: ({ solid, orientation }) => seatedMesh(solid, orientation),
+};
 
-interface LyingInputs { loaded: TriangleMesh; finished: TriangleMesh; orientation: Orientation; firstCopy: Box3; blank: Box3; allowance: Allowance; sides: Pick<Blank, 'sides'>; flats: Flats }
+interface LyingInputs {
+  loaded: TriangleMesh;
+  finished: TriangleMesh;
+  orientation: Orientation;
+  firstCopy: Box3;
+  blank: Box3;
+  allowance: Allowance;
+  sides: Pick<Blank, 'sides'>;
+  flats: Flats;
+}
 /** What is left and the finished part as they lie in a setup, before they slide anywhere. */
 export const lyingStage: Stage<LyingInputs, SeatedPart> = {
   name: 'lying',
   compute: ({ loaded, finished, orientation, firstCopy, blank, allowance, sides, flats }) => ({
-    orientation, loaded, finished, firstCopySeated: turnedBox(firstCopy, orientation), blankSeated: turnedBox(blank, orientation),
+    orientation, loaded, finished,
+    firstCopySeated: turnedBox(firstCopy, orientation), blankSeated: turnedBox(blank, orientation),
     blankSide: (s) => stateWithStock(sides, allowance, s), isFlat: isFlatIn(flats),
   }),
 };
@@ -53,16 +66,24 @@ export const sectionsStage: Stage<{ body: Cuttable; orientation: Orientation; ac
 };
 
 /** The finished part as something that can be cut. */
-export const cuttableStage: Stage<{ kernel: Kernel; solid: Solid }, Cuttable> = { name: 'cuttable part', compute: ({ kernel, solid }) => ({ section: (view, depth) => kernel.section(solid, view, depth) }) };
+export const cuttableStage: Stage<{ kernel: Kernel; solid: Solid }, Cuttable> = {
+  name: 'cuttable part',
+  compute: ({ kernel, solid }) => ({ section: (view, depth) => kernel.section(solid, view, depth) }),
+};
 
 export type Body = 'loaded' | 'left' | 'finished';
 export type BodySections = Readonly<Record<Body, Sections>>;
 
 /** Cuts at a height of the device, in device X and Y; or across X, in Y and Z. */
-export function seatedSections(sections: BodySections, { pose: { translation: t } }: SeatFacts, across: 'x' | 'z' = 'z'): (body: Body, at: number) => Outlines {
+export function seatedSections(
+  sections: BodySections, { pose: { translation: t } }: SeatFacts, across: 'x' | 'z' = 'z',
+): (body: Body, at: number) => Outlines {
   const [du, dv, up] = across === 'z' ? [t.x, t.y, t.z] : [t.y, t.z, t.x];
   return (body, at) => sections[body].at(at - up).map((ring) => ring.map(([u, v]) => [u + du, v + dv] as const));
 }
 
 /** What is loaded, seen from above. */
-export const aboveStage: Stage<{ kernel: Kernel; solid: Solid; orientation: Orientation }, Outlines> = { name: 'seen from above', compute: ({ kernel, solid, orientation }) => kernel.silhouette(solid, rotationOf(orientation)) };
+export const aboveStage: Stage<{ kernel: Kernel; solid: Solid; orientation: Orientation }, Outlines> = {
+  name: 'seen from above',
+  compute: ({ kernel, solid, orientation }) => kernel.silhouette(solid, rotationOf(orientation)),
+};

@@ -7,19 +7,30 @@ import type { Stage } from '../graph';
 import type { PlannedSetup, PlannedTransition } from '../planned';
 import { safeMoves, type SafeMoves } from '../safe';
 
-export const transitionStage: Stage<{ from: SeatFacts; to: SeatFacts }, TransitionFacts> = { name: 'transition', compute: ({ from, to }) => describeTransition(from, to) };
+export const transitionStage: Stage<{ from: SeatFacts; to: SeatFacts }, TransitionFacts> = {
+  name: 'transition',
+  compute: ({ from, to }) => describeTransition(from, to),
+};
 
 /** One side of a shift, the same while nothing of it is another. */
-export const sideStage: Stage<{ [K in keyof ShiftSide]-?: ShiftSide[K] }, ShiftSide> = { name: 'side of a shift', compute: (side) => side };
+export const sideStage: Stage<{ [K in keyof ShiftSide]-?: ShiftSide[K] }, ShiftSide> = {
+  name: 'side of a shift',
+  compute: (side) => side,
+};
 
 export const shiftStage: Stage<{ from: ShiftSide; to: ShiftSide; sizeTolerance: number; speech: Speech }, Shift> = {
   name: 'shift', compute: ({ from, to, sizeTolerance, speech }) => shiftBetween(from, to, sizeTolerance, speech),
 };
 
 /** Safe moves of every setup: setups on other stations stand on the table as well. */
-export const safeStage: Stage<{ setups: readonly PlannedSetup[]; machine: Machine | null; speech: Speech }, SafeMoves> = {
-  name: 'safe moves', compute: ({ setups, machine, speech }) => safeMoves(setups, machine, (s) => ({ setupId: s.id, op: s.op, speech })),
+interface SafeInputs { setups: readonly PlannedSetup[]; machine: Machine | null; speech: Speech }
+export const safeStage: Stage<SafeInputs, SafeMoves> = {
+  name: 'safe moves',
+  compute: ({ setups, machine, speech }) => safeMoves(setups, machine, (s) => ({ setupId: s.id, op: s.op, speech })),
 };
 
 /** A transition, the same while nothing of it is another. */
-export const plannedTransitionStage: Stage<PlannedTransition, PlannedTransition> = { name: 'planned transition', compute: (transition) => transition };
+export const plannedTransitionStage: Stage<PlannedTransition, PlannedTransition> = {
+  name: 'planned transition',
+  compute: (transition) => transition,
+};

@@ -6,19 +6,35 @@ import type { Bond, Device, Family } from '../../shop';
 import type { Graph, Stage } from '../graph';
 
 interface SeatInputs { holding: Holding<Family>; part: SeatedPart; needs: object }
-const seatStage: Stage<SeatInputs, Seated> = { name: 'seat', compute: ({ holding, part, needs }) => holding.seat(part, needs) };
-const elsewhereStage: Stage<SeatInputs & { at: Vec3 }, Vec3[]> = { name: 'elsewhere', compute: ({ holding, part, needs, at }) => holding.elsewhere(part, needs, at) };
+const seatStage: Stage<SeatInputs, Seated> = {
+  name: 'seat',
+  compute: ({ holding, part, needs }) => holding.seat(part, needs),
+};
+const elsewhereStage: Stage<SeatInputs & { at: Vec3 }, Vec3[]> = {
+  name: 'elsewhere',
+  compute: ({ holding, part, needs, at }) => holding.elsewhere(part, needs, at),
+};
 
-function inputs(g: Graph, part: SeatedPart, device: Device, bond: Bond | null, setup: Setup): SeatInputs {
+/** A part that is seated, and what seats it. */
+interface Seating {
+  readonly part: SeatedPart;
+  readonly device: Device;
+  readonly bond: Bond | null;
+  readonly setup: Setup;
+}
+
+function inputs(g: Graph, { part, device, bond, setup }: Seating): SeatInputs {
   const holding = holdingOf(device);
   return { holding, part, needs: g.same(holding.seatNeeds({ device, bond, setup })) };
 }
 
 /** The part where it comes to rest on a device of any kind. */
-export const seatOn = (g: Graph, part: SeatedPart, device: Device, bond: Bond | null, setup: Setup): Seated => g.run(seatStage, inputs(g, part, device, bond, setup));
+export const seatOn = (g: Graph, seating: Seating): Seated => g.run(seatStage, inputs(g, seating));
 
 /** Where else the part would be held, from where it is seated. null: not known yet, and not asked to compute. */
-export function elsewhereOn(g: Graph, how: 'run' | 'peek', seated: { readonly part: SeatedPart; readonly device: Device; readonly bond: Bond | null; readonly setup: Setup; readonly seat: SeatFacts }): readonly Vec3[] | null {
-  const { part, device, bond, setup, seat } = seated;
-  return seat.settled ? g[how](elsewhereStage, { ...inputs(g, part, device, bond, setup), at: g.same(seat.pose.translation) }) : [];
+export function elsewhereOn(
+  g: Graph, how: 'run' | 'peek', seating: Seating & { readonly seat: SeatFacts },
+): readonly Vec3[] | null {
+  const { seat } = seating;
+  return seat.settled ? g[how](elsewhereStage, { ...inputs(g, seating), at: g.same(seat.pose.translation) }) : [];
 }

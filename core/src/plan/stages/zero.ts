@@ -6,7 +6,11 @@ import { seatInWords, type SeatedPart, type SeatFacts } from '../../seat';
 import type { Machine, Station } from '../../shop';
 import { isInOutlines } from '../../solid';
 import type { Speech } from '../../units';
-import { compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue, setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords, type AxisTouchOff, type ProgrammedFacts, type TouchableFace, type TouchOff, type UprightRound, type ZeroFacts } from '../../zero';
+import {
+  compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue,
+  setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords, type AxisTouchOff,
+  type ProgrammedFacts, type TouchableFace, type TouchOff, type UprightRound, type ZeroFacts,
+} from '../../zero';
 import { lookupIn, nameIn, type FeaturesHere } from '../features';
 import type { Stage } from '../graph';
 import type { SetupFacts } from '../planned';
@@ -18,7 +22,7 @@ const NOWHERE: Station = { id: '', name: '', position: null, plusMinus: null, me
 /** Where work zero is, and from where that is counted. */
 export interface Zeroed {
   readonly zero: ZeroFacts;
-  /** where the device really stands, from a zero that was touched off here or in an earlier setup; null: as measured, or unknown */
+  /** where the device really stands, from a zero touched off here or earlier; null: as measured, or unknown */
   readonly touched: TouchedStation | null;
   /** the station as it was measured, and holds today */
   readonly lasting: Station | null;
@@ -27,7 +31,10 @@ export interface Zeroed {
 }
 
 interface ZeroInputs {
-  setup: Pick<Setup, 'op' | 'orientation' | 'zero' | 'measured'>; seat: SeatFacts; here: FeaturesHere; station: Station | null;
+  setup: Pick<Setup, 'op' | 'orientation' | 'zero' | 'measured'>;
+  seat: SeatFacts;
+  here: FeaturesHere;
+  station: Station | null;
   /** false: machine coordinates are new every time the machine is switched on */
   homes: boolean;
   earlier: TouchedStation | null;
@@ -37,8 +44,11 @@ export const zeroStage: Stage<ZeroInputs, Zeroed> = {
   compute: ({ setup, seat, here, station, homes, earlier }) => {
     const { levels } = featureLevels(setup.zero, setup.orientation, lookupIn(here));
     const { measured } = setup;
-    const touched = measured && seat.settled
-      ? { position: subtract(measured, workZero(seat, setup.zero, null, levels).shiftedInDevice), from: `Op ${setup.op}, ${measured.from}` } : earlier;
+    const found = (at: NonNullable<typeof measured>): TouchedStation => {
+      const { shiftedInDevice } = workZero(seat, setup.zero, null, levels);
+      return { position: subtract(at, shiftedInDevice), from: `Op ${setup.op}, ${at.from}` };
+    };
+    const touched = measured && seat.settled ? found(measured) : earlier;
     const lasting = station && !homes ? { ...station, position: null } : station;
     const standing = touched ? { ...(station ?? NOWHERE), position: touched.position } : lasting;
     // a part that keeps sliding to and fro has no place, and so no zero
@@ -47,18 +57,28 @@ export const zeroStage: Stage<ZeroInputs, Zeroed> = {
 };
 
 interface LedgerInputs {
-  setup: Pick<Setup, 'orientation' | 'zero' | 'lengths' | 'tools'>; why: string; seat: SeatFacts; zeroed: Zeroed; here: FeaturesHere; sizeTolerance: number; speech: Speech;
+  setup: Pick<Setup, 'orientation' | 'zero' | 'lengths' | 'tools'>;
+  why: string;
+  seat: SeatFacts;
+  zeroed: Zeroed;
+  here: FeaturesHere;
+  sizeTolerance: number;
+  speech: Speech;
   common: Machine['commonOffset'] | null;
 }
 /** The account of the register, and the register. */
-export const ledgerStage: Stage<LedgerInputs, { readonly ledger: Ledger; readonly register: SetupFacts['register'] }> = {
+interface Account { readonly ledger: Ledger; readonly register: SetupFacts['register'] }
+export const ledgerStage: Stage<LedgerInputs, Account> = {
   name: 'ledger',
-  compute: ({ setup, why, seat, zeroed: { zero, touched, lasting, standing }, here, sizeTolerance, speech, common }) => {
+  compute: ({ setup, why, seat, zeroed, here, sizeTolerance, speech, common }) => {
+    const { zero, touched, lasting, standing } = zeroed;
     if (!seat.settled) return { ledger: NO_LEDGER, register: { x: null, y: null, z: null } };
     const stationZ = standing?.position?.z ?? null;
     const lengths = lengthBasis(setup, setterTop(setup, stationZ));
     return {
-      ledger: ledgerOf({ setup, why, seat, zero, station: lasting, sizeTolerance, speech, nameOf: nameIn(here), touched, lengths, common }),
+      ledger: ledgerOf({
+        setup, why, seat, zero, station: lasting, sizeTolerance, speech, nameOf: nameIn(here), touched, lengths, common,
+      }),
       register: registerValue(setup, zero, stationZ, common ?? undefined),
     };
   },
@@ -67,44 +87,74 @@ export const ledgerStage: Stage<LedgerInputs, { readonly ledger: Ledger; readonl
 /** Faces of the part that nothing covers. */
 export const touchableStage: Stage<{ part: SeatedPart; seat: SeatFacts; open: HoldFacts['open'] }, TouchableFace[]> = {
   name: 'touchable faces',
-  compute: ({ part: { loaded, finished, blankSide }, seat, open }) => touchableFaces({ seat, loaded, finished, open: (faces) => open[faces], blankSide }),
+  compute: ({ part: { loaded, finished, blankSide }, seat, open }) =>
+    touchableFaces({ seat, loaded, finished, open: (faces) => open[faces], blankSide }),
 };
 
 /** How far below the top of the material a bore or boss is touched. Common practice, no source. */
 const TOUCHED_BELOW_TOP_MM = 3;
 
 interface TouchInputs {
-  setup: Pick<Setup, 'orientation' | 'touchOff' | 'lengths' | 'tools'>; seat: SeatFacts; zeroed: Zeroed; touchable: readonly TouchableFace[]; here: FeaturesHere; loaded: Sections; speech: Speech; commonZ: number;
+  setup: Pick<Setup, 'orientation' | 'touchOff' | 'lengths' | 'tools'>;
+  seat: SeatFacts;
+  zeroed: Zeroed;
+  touchable: readonly TouchableFace[];
+  here: FeaturesHere;
+  loaded: Sections;
+  speech: Speech;
+  commonZ: number;
 }
-export const touchStage: Stage<TouchInputs, { readonly worksheet: readonly AxisTouchOff[]; readonly touchOff: readonly TouchOff[] }> = {
+interface Touching { readonly worksheet: readonly AxisTouchOff[]; readonly touchOff: readonly TouchOff[] }
+export const touchStage: Stage<TouchInputs, Touching> = {
   name: 'touch-off',
   compute: ({ setup, seat, zeroed: { zero, standing }, touchable, here, loaded, speech, commonZ }) => {
-    if (!seat.settled) return { worksheet: nothingToTouch('The seat does not settle: there is no zero to find.'), touchOff: [] };
+    const nothing = nothingToTouch('The seat does not settle: there is no zero to find.');
+    if (!seat.settled) return { worksheet: nothing, touchOff: [] };
     const roundOf = (id: string): UprightRound | null => {
       const f = lookupIn(here)(id);
       if (!f || f.kind === 'plane') return null;
       const [x, y] = [featureLevel(f, 'x', setup.orientation), featureLevel(f, 'y', setup.orientation)];
       if (x === null || y === null) return null;
       // a little below the top of the material, where the tool touches
-      const filled = isInOutlines(loaded.at(seat.loadedBox.max.z - TOUCHED_BELOW_TOP_MM - seat.pose.translation.z), [x, y]);
+      const depth = seat.loadedBox.max.z - TOUCHED_BELOW_TOP_MM - seat.pose.translation.z;
+      const filled = isInOutlines(loaded.at(depth), [x, y]);
       const inside = f.kind !== 'boss';
       return { name: nameIn(here)(id), inside, diameter: f.diameter, seated: { x, y }, isOpen: filled !== inside };
     };
     const touching = toolOf(setup, setup.touchOff.top.tool);
-    const asked = { setup, seat, zero, touchable, roundOf, speech, lengthInRegister: touching && lengthInRegister(setup, touching, standing?.position?.z ?? null), commonZ };
+    const counted = touching && lengthInRegister(setup, touching, standing?.position?.z ?? null);
+    const asked = { setup, seat, zero, touchable, roundOf, speech, lengthInRegister: counted, commonZ };
     const worksheet = touchOffWorksheet(asked);
     return { worksheet, touchOff: touchList(worksheet, touchable, (face) => touchAt(asked, face)) };
   },
 };
 
-interface ProgrammedInputs { programmed: Programmed | null; setup: Pick<Setup, 'orientation' | 'zero'>; seat: SeatFacts; zero: ZeroFacts; part: Box3; blank: Box3; here: FeaturesHere }
+interface ProgrammedInputs {
+  programmed: Programmed | null;
+  setup: Pick<Setup, 'orientation' | 'zero'>;
+  seat: SeatFacts;
+  zero: ZeroFacts;
+  part: Box3;
+  blank: Box3;
+  here: FeaturesHere;
+}
 /** How the program's own zero compares; null: not stated. */
 export const programmedStage: Stage<ProgrammedInputs, ProgrammedFacts | null> = {
   name: 'programmed zero',
-  compute: ({ programmed, setup, seat, zero, part, blank, here }) => programmed && compareProgrammed({ programmed, setup, seat, zero, part, blank, lookup: lookupIn(here) }),
+  compute: ({ programmed, here, ...with_ }) =>
+    programmed && compareProgrammed({ programmed, ...with_, lookup: lookupIn(here) }),
 };
 
-export const wordsStage: Stage<{ seat: SeatFacts; zero: Setup['zero']; orientation: Orientation; here: FeaturesHere; speech: Speech }, SetupFacts['says']> = {
-  name: 'words', compute: ({ seat, zero, orientation, here, speech }) => ({ seat: seatInWords(seat, speech), zero: zeroInWords(zero, orientation, nameIn(here)) }),
+interface WordsInputs {
+  seat: SeatFacts;
+  zero: Setup['zero'];
+  orientation: Orientation;
+  here: FeaturesHere;
+  speech: Speech;
+}
+export const wordsStage: Stage<WordsInputs, SetupFacts['says']> = {
+  name: 'words',
+  compute: ({ seat, zero, orientation, here, speech }) =>
+    ({ seat: seatInWords(seat, speech), zero: zeroInWords(zero, orientation, nameIn(here)) }),
 };
 
