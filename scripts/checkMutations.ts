@@ -17,15 +17,15 @@ interface Mutation {
 const MUTATIONS: readonly Mutation[] = [
   { mistake: 'what is left is cut again though it shares faces with the part', file: 'plan/whatIsLeft.ts', was: 'kernel.onLevels(kernel.subtract(before.frame, tool), levels)', becomes: 'kernel.subtract(kernel.subtract(before.solid, tool), kernel.box({ min: { ...box.min, [axis]: along - 1e-13 }, max: box.max }))' },
   { mistake: 'a station that is not measured counts as zero in a shift', file: 'ledger/shift.ts', was: '  return oneStation && a === null && b === null && isSettled(from) && isSettled(to) ? 0 : null;', becomes: '  return oneStation ? 0 : 0;' },
-  { mistake: 'a pin touches at its middle only', file: 'seat/seatOnFlat.ts', was: '  const r = plate.pinDiameter / 2;\n  return pins.map', becomes: '  const r = 0.01;\n  return pins.map' },
-  { mistake: 'a stop rod touches at its middle only', file: 'seat/seatInVise.ts', was: '  const r = vise.stopDiameter / 2;', becomes: '  const r = 0.01;' },
+  { mistake: 'a pin touches at its middle only', file: 'holdings/flat/seat.ts', was: '  const r = plate.pinDiameter / 2;\n  return pins.map', becomes: '  const r = 0.01;\n  return pins.map' },
+  { mistake: 'a stop rod touches at its middle only', file: 'holdings/vise/seat.ts', was: '  const r = vise.stopDiameter / 2;', becomes: '  const r = 0.01;' },
   { mistake: 'an edge that is exactly level is a contact', file: 'solid/window.ts', was: 'outside = (u < low[a] + TOUCH_MM && v < low[a] + TOUCH_MM && w < low[a] + TOUCH_MM) || (u > high[a] - TOUCH_MM && v > high[a] - TOUCH_MM && w > high[a] - TOUCH_MM);', becomes: 'outside = (u < low[a] - TOUCH_MM && v < low[a] - TOUCH_MM && w < low[a] - TOUCH_MM) || (u > high[a] + TOUCH_MM && v > high[a] + TOUCH_MM && w > high[a] + TOUCH_MM);' },
-  { mistake: 'what hangs lower than the parallels goes through the bed', file: 'seat/seatInVise.ts', was: '...(rest.height > 0 ? [bed] : [])', becomes: '...(rest.height > 1e9 ? [bed] : [])' },
+  { mistake: 'what hangs lower than the parallels goes through the bed', file: 'holdings/vise/seat.ts', was: '...(rest.height > 0 ? [bed] : [])', becomes: '...(rest.height > 1e9 ? [bed] : [])' },
   { mistake: 'the slide starts from the outermost material only', file: 'seat/slide.ts', was: '  for (const start of others) {\n    const other = slideFrom', becomes: '  for (const start of others.slice(others.length)) {\n    const other = slideFrom' },
   { mistake: 'a seat that does not settle prints its zero', file: 'plan/stages/zero.ts', was: '    if (!seat.settled) return { ledger: NO_LEDGER, register: { x: null, y: null, z: null } };\n', becomes: '' },
   { mistake: 'lengths against a setter count as from the spindle nose', file: 'zero/lengths.ts', was: "  if (setup.lengths.by === 'height setter') return", becomes: "  if (setup.lengths.by === 'height setter' && zero === null) return" },
-  { mistake: 'a control without lengths gets a register without the length of the tool', file: 'plan/pipeline.ts', was: 'withDepth(hasLengths ? asEntered : withoutLengths(asEntered),', becomes: 'withDepth(hasLengths || asEntered ? asEntered : withoutLengths(asEntered),' },
-  { mistake: 'the walls of a pocket stand in line with the jaws\' faces', file: 'seat/seatInVise.ts', was: 'const wall = fixedSide(vise) * ledge;', becomes: 'const wall = 0 * ledge;' },
+  { mistake: 'a control without lengths gets a register without the length of the tool', file: 'plan/pipeline.ts', was: 'const counted = hasLengths ? asEntered : withoutLengths(asEntered);', becomes: 'const counted = hasLengths || asEntered ? asEntered : withoutLengths(asEntered);' },
+  { mistake: 'the walls of a pocket stand in line with the jaws\' faces', file: 'holdings/vise/seat.ts', was: 'const wall = fixedSide(vise) * ledge;', becomes: 'const wall = 0 * ledge;' },
   { mistake: 'the common offset stays in the register', file: 'zero/lengths.ts', was: 'const x = inMachine ? inMachine.x - common.x : null;', becomes: 'const x = inMachine ? inMachine.x + 0 * common.x : null;' },
 ];
 
