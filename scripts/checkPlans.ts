@@ -2,16 +2,19 @@
  * `npm run check:plans -- [every] [first]`: cold plans of every one-field edit of every demo job and of the small jobs
  * with known values, against the hashes in core/src/testing/golden. `-- write` writes them anew: only where numbers are meant to change.
  */
+import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { basename, resolve } from 'node:path';
 import { readJobFile } from '@violet-jaw/core/job';
 import { loadKernel, type Kernel } from '@violet-jaw/core/solid';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
-import { oneFieldEdits } from '../core/src/testing/edits';
+import type { BodyMeshes } from '@violet-jaw/core/part';
+import { oneFieldEdits, type Planning } from '../core/src/testing/edits';
 import { planHash } from '../core/src/testing/goldenPlans';
 
 const GOLDEN = 'core/src/testing/golden/plans.json';
+const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
 const write = process.argv.includes('write');
 const [every = 1, first = 0] = process.argv.slice(2).filter((a) => a !== 'write').map(Number);
 /** A kernel forgets little memory of outlines with every plan; after so many edits a new one is taken. */
@@ -42,9 +45,9 @@ for (const path of jobs) {
   }
 }
 /** What no reader of documents would let through may stop the plan: that it does is what is kept. */
-function hashOf(...[kernel, planning, bodies]: Parameters<typeof planHash>): string {
+function hashOf(kernel: Kernel, planning: Planning, bodies: BodyMeshes): string {
   try {
-    return planHash(kernel, planning, bodies);
+    return planHash(sha256, kernel, planning, bodies);
   } catch {
     return 'throws';
   }

@@ -17,8 +17,8 @@ function circles(folder: string): string[][] {
   const reach = new Map<string, Set<string>>();
   for (const start of imports.keys()) {
     const seen = new Set<string>();
-    const todo = [...imports.get(start)!];
-    for (let at = todo.pop(); at; at = todo.pop()) if (!seen.has(at)) { seen.add(at); todo.push(...imports.get(at) ?? []); }
+    const ahead = [...imports.get(start)!];
+    for (let at = ahead.pop(); at; at = ahead.pop()) if (!seen.has(at)) { seen.add(at); ahead.push(...imports.get(at) ?? []); }
     reach.set(start, seen);
   }
   const inCircle = [...imports.keys()].filter((f) => reach.get(f)!.has(f));

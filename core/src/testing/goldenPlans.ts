@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { BodyMeshes } from '../part';
 import { Planner } from '../plan';
 import type { Kernel } from '../solid';
@@ -17,10 +16,13 @@ function result(key: string, value: unknown): unknown {
   return Object.fromEntries(fields.sort(([a], [b]) => (a < b ? -1 : 1)));
 }
 
+/** SHA-256 of a text as hex digits: the core brings none of its own. */
+export type Sha256 = (text: string) => string;
+
 /** Short hash of all a planner that remembers nothing says of a job, margins and what is in the way included. */
-export function planHash(kernel: Kernel, { job, shop }: Planning, bodies: BodyMeshes, forces: 'now' | 'known' = 'now'): string {
+export function planHash(sha256: Sha256, kernel: Kernel, { job, shop }: Planning, bodies: BodyMeshes): string {
   const planner = new Planner(kernel);
-  const planned = planner.plan({ job, shop, bodies }, forces);
+  const planned = planner.plan({ job, shop, bodies });
   planner.graph.clear();
-  return createHash('sha256').update(JSON.stringify(planned, result)).digest('hex').slice(0, 8);
+  return sha256(JSON.stringify(planned, result)).slice(0, 8);
 }
