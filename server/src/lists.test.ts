@@ -95,8 +95,10 @@ test('a change of the shop plans none but a few, what is looked at first; lists 
 }, 60_000);
 
 test('who worked at a summary and was killed is taken over from; one that never ends is told', async () => {
-  const [row] = await sequelize.query<{ id: string }>('SELECT id FROM jobs ORDER BY number DESC LIMIT 1', { type: QueryTypes.SELECT });
-  await sequelize.query('UPDATE jobs SET taken_until = UTC_TIMESTAMP() - INTERVAL 1 SECOND, tries = 4, wanted_at = UTC_TIMESTAMP() + INTERVAL 1 DAY WHERE id = ?', { replacements: [row.id] });
+  // one that nobody works at and that is not planned yet, chosen and marked at once
+  await sequelize.query(`UPDATE jobs SET taken_until = UTC_TIMESTAMP() - INTERVAL 1 SECOND, tries = 4, wanted_at = UTC_TIMESTAMP() + INTERVAL 1 DAY
+    WHERE summary_shop = 1 AND taken_until IS NULL ORDER BY number DESC LIMIT 1`);
+  const [row] = await sequelize.query<{ id: string }>('SELECT id FROM jobs WHERE wanted_at > UTC_TIMESTAMP() + INTERVAL 1 HOUR', { type: QueryTypes.SELECT });
   let problem: string | null = null;
   // those being planned just now come to their end first
   for (let i = 0; i < 400 && problem === null; i++) {
