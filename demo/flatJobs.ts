@@ -1,4 +1,4 @@
-import { newBlank, newJob, NO_CUT, NO_HOLD, touchChoices, type Job, type PlateHold, type Setup, type Tool } from '@violet-jaw/core/job';
+import { newBlank, newJob, newHold, NO_CUT, PLAIN_CUT, touchChoices, type HoldIn, type Job, type Setup, type Tool } from '@violet-jaw/core/job';
 import type { DxfCorner } from '@violet-jaw/formats/dxf/write.ts';
 
 const none = { x: 0, y: 0, z: 0 };
@@ -20,16 +20,17 @@ export const demoOutlines: Record<string, DxfCorner[][]> = {
   'insulator-plate': [rounded(0, 0, 180, 120, 12), round(30, 60, 22), round(150, 30, 14), round(150, 90, 14)],
 };
 
-const head = { station: 'station-r', parallels: { height: 0 }, stop: { side: 'left' as const, position: 0, height: 5, fromJaw: 10, face: null } };
 
 function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cutsBelowTop'>): Setup {
   return {
-    register: 'G54', orientation: { up: '+z', right: '+x' }, cutsTo: null, ...head, ...structuredClone(NO_HOLD),
+    register: 'G54', orientation: { up: '+z', right: '+x' }, cutsTo: null, station: 'station-r', hold: null, ...structuredClone(PLAIN_CUT),
     zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none }, programmed: null, ...touchChoices(6), tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
   };
 }
 
-const plate = (change: Partial<PlateHold>): PlateHold => ({ ...structuredClone(NO_HOLD.plate), ...change });
+const on = (change: Partial<Omit<HoldIn<'flat'>, 'family'>>): HoldIn<'flat'> => newHold('flat', change);
+/** The hold alone keeps what the cut frees. */
+const heldFree: HoldIn<'flat'>['separation'] = { ...newHold('flat').separation, way: 'hold' };
 const cutter = (change: Partial<Tool>): Tool => ({ id: `tool-${change.number ?? 1}`, number: 1, description: 'end mill, 1 flute', diameter: 6, length: 92, ...NO_CUT, flutes: 1, feedPerTooth: 0.06, cutDepth: 1.3, cutWidth: 6, rpm: 18_000, stickOut: 25, holderDiameter: 28, ...change });
 
 /** Routed sheet: cut to a skin on the vacuum plate, then turned over onto pods under the frame's bars, where the skin goes. */
@@ -41,13 +42,14 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
     setups: [
       setup({
         id: 'op-10', op: 10, does: 'routes windows and outline down to a skin', device: 'vacuum-400', cutsBelowTop: 3.873, clears: 'outline', outlineCutter: 6, tools: [cutter({})], program: '3101', consumables: ['dust extraction on', 'air blast at the cutter'],
-        plate: plate({ x: { by: 'gauge blocks', side: 'left', at: 50, pins: [] }, y: { by: 'gauge blocks', side: 'front', at: 50, pins: [] }, gasket: { on: true, inset: 6 } }),
+        hold: on({ x: { by: 'gauge blocks', side: 'left', at: 50, pins: [] }, y: { by: 'gauge blocks', side: 'front', at: 50, pins: [] }, gasket: { on: true, inset: 6 } }),
         why: { seat: 'blocks from the second groove, the sheet has no other square edge', hold: 'the skin keeps the vacuum', zero: '' },
       }),
       setup({
         id: 'op-20', op: 20, register: 'G55', does: 'takes the skin away, frees frame and windows', device: 'pods-router', orientation: { up: '-z', right: '+x' }, cutsBelowTop: 0.127, clears: 'outline', outlineCutter: 6,
-        tools: [cutter({ description: 'end mill, 1 flute, light pass', feedPerTooth: 0.03, cutDepth: 0.127 })], program: '3102', separation: { ...NO_HOLD.separation, way: 'hold' },
-        plate: plate({
+        tools: [cutter({ description: 'end mill, 1 flute, light pass', feedPerTooth: 0.03, cutDepth: 0.127 })], program: '3102',
+        hold: on({
+          separation: heldFree,
           x: { by: 'fence', side: 'left', at: 200, pins: [] }, y: { by: 'fence', side: 'front', at: 200, pins: [] }, pinHeight: 33, pinsOut: false,
           pods: [{ id: 'pod-1', x: 225, y: 213, on: true }, { id: 'pod-2', x: 355, y: 213, on: true }, { id: 'pod-3', x: 225, y: 346, on: true }, { id: 'pod-4', x: 355, y: 346, on: true }],
         }),
@@ -67,8 +69,8 @@ export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
       setup({
         id: 'op-10', op: 10, does: 'routes the window out of the sheet', device: 'board-router', cutsBelowTop: 2.03, clears: 'outline', outlineCutter: 4, program: '3201',
         tools: [cutter({ number: 2, diameter: 4, feedPerTooth: 0.05, cutDepth: 1, cutWidth: 4 })],
-        separation: { ...NO_HOLD.separation, way: 'hold' }, consumables: ['air blast at the cutter, no coolant'],
-        plate: plate({ x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 100, pins: [] }, pinDiameter: 12, pinHeight: 1.8, bond: 'wax', bondInset: 1, temperature: 30, backing: '' }),
+        consumables: ['air blast at the cutter, no coolant'],
+        hold: on({ separation: heldFree, x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 100, pins: [] }, pinDiameter: 12, pinHeight: 1.8, bond: 'wax', bondInset: 1, temperature: 30, backing: '' }),
         why: { seat: 'the film stays on the upper side', hold: 'too thin and too soft to clamp; the wax holds what the cut frees', zero: '' },
       }),
     ],
@@ -85,13 +87,13 @@ export function insulatorPlateJob(file = 'insulator-plate.dxf', sha256?: string)
       setup({
         id: 'op-10', op: 10, does: 'cuts holes and outline', device: 'grid-jet', station: 'station-j', cutsBelowTop: 10, clears: 'outline', outlineCutter: 1.1, program: '4001', consumables: ['abrasive in the hopper', 'water level over the slats'],
         tools: [cutter({ number: 1, description: 'abrasive jet', use: 'other', diameter: 1.1, flutes: null, feedPerTooth: null, cutDepth: null, cutWidth: null, rpm: null, stickOut: null, holderDiameter: null })],
-        separation: { way: 'tabs', tabs: { count: 4, width: 1, height: 10 }, skin: NO_HOLD.separation.skin },
-        plate: plate({
+        hold: on({
+          separation: { ...heldFree, way: 'tabs', tabs: { count: 4, width: 1, height: 10 } },
+          further: [{ id: 'piece-2', x: 380, y: 0, register: 'G55' }],
           x: { by: 'hand', side: 'left', at: 200, pins: [] }, y: { by: 'hand', side: 'front', at: 220, pins: [] },
           // weights on the frame of each plate
           clamps: [[240, 255], [520, 255], [240, 485], [520, 485]].map(([x, y], i) => ({ id: `clamp-${i + 1}`, clamp: 'weight-4', x, y, towards: '-x' as const, torque: null, toBolt: 0, toHeel: 0 })),
         }),
-        further: [{ id: 'piece-2', x: 380, y: 0, register: 'G55' }],
         why: { seat: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
       }),
     ],

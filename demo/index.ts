@@ -1,4 +1,4 @@
-import { newBlank, newJob, NO_CUT, NO_HOLD, touchChoices, type Job, type Setup } from '@violet-jaw/core/job';
+import { newBlank, newJob, NO_CUT, PLAIN_CUT, newHold, touchChoices, type Job, type Setup } from '@violet-jaw/core/job';
 import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@violet-jaw/core/shop';
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
@@ -79,8 +79,8 @@ function vaneSetups(): Setup[] {
   return [
     {
       id: 'op-10', op: 10, does: 'faces the top, profiles the sides, bores through', register: 'G54', orientation: { up: '+z', right: '+x' },
-      cutsBelowTop: 31, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150', ...structuredClone(NO_HOLD), station: 'station-a', parallels: { height: 32 },
-      stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null },
+      cutsBelowTop: 31, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150', ...structuredClone(PLAIN_CUT), station: 'station-a',
+      hold: newHold('vise', { parallels: { height: 32 }, stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null } }),
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchWith(10, 5),
       tools: [
         { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
@@ -92,9 +92,12 @@ function vaneSetups(): Setup[] {
     },
     {
       id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
-      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(NO_HOLD), closing: { torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, ledge: 2, cutter: 6 } }, station: 'station-a', parallels: { height: 16 },
-      // the wall of the pocket: half its play before the part's end at 20
-      stop: { side: 'left', position: 19.98, height: 30, fromJaw: 20, face: null },
+      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(PLAIN_CUT), station: 'station-a',
+      hold: newHold('vise', {
+        parallels: { height: 16 }, torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, ledge: 2, cutter: 6 },
+        // the wall of the pocket: half its play before the part's end at 20
+        stop: { side: 'left', position: 19.98, height: 30, fromJaw: 20, face: null },
+      }),
       zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchDevice(10, 7),
       tools: [
         { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
@@ -127,8 +130,8 @@ export function sensorFootJob(): Job {
   const footAllowance = { xMinus: stock, xPlus: stock, yMinus: stock, yPlus: stock, zMinus: stock, zPlus: stock };
   const setup = (part: Partial<Setup>): Setup => ({
     id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch, cutsTo: null, programmed: null,
-    device: 'vise-4in', ...structuredClone(NO_HOLD), station: 'station-c', parallels: { height: 1.0 * inch },
-    stop: { side: 'right', position: 3.5 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null },
+    device: 'vise-4in', ...structuredClone(PLAIN_CUT), station: 'station-c',
+    hold: newHold('vise', { parallels: { height: 1.0 * inch }, stop: { side: 'right', position: 3.5 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null } }),
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchChoices(0.375 * inch),
     tools: [], program: '1007', why: { seat: '', hold: '', zero: '' }, ...part,
   });
@@ -143,7 +146,7 @@ export function sensorFootJob(): Job {
       setup({}),
       setup({
         id: 'op-20', op: 20, does: 'faces the underside', register: 'G55', orientation: { up: '-z', right: '-x' }, cutsBelowTop: 0.26 * inch,
-        parallels: { height: 0.625 * inch }, stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch, face: null },
+        hold: newHold('vise', { parallels: { height: 0.625 * inch }, stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch, face: null } }),
         zero: { of: 'finished part', x: 'max', y: 'max', z: 'max', extra: none },
       }),
     ],

@@ -12,6 +12,7 @@ import { loadKernel, type Kernel } from '@violet-jaw/core/solid';
 import { SimulatedOperator } from '@violet-jaw/core/testing/operator.ts';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
+import { held } from '../../core/src/testing/holds';
 
 const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as { parseStringSync(text: string): { words: [string, number][] }[] };
 
@@ -78,7 +79,7 @@ test('a bore of the STEP part, touched left, right, front and rear on the simula
     j.allowance.zMinus = 0;
     j.setups[0].cutsBelowTop = 38;
     const [, second] = j.setups;
-    second.closing.softJaws.on = false;
+    held('vise', second).softJaws.on = false;
     second.touchOff = { ...second.touchOff, x: { bore: bore.id }, y: { bore: bore.id } };
   });
   const plan = runPlan(job, planned, 'A');

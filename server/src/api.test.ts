@@ -111,7 +111,7 @@ describe('issuing', () => {
     expect(await issue(id, etag)).toMatchObject({ status: 409, json: { detail: expect.stringMatching(/Nothing has changed since issue A/) } });
     const pdfA = await at.call('GET', `/jobs/${id}/issues/A/sheet.pdf?paper=A4`);
     expect(pdfA.bytes.subarray(0, 5).toString()).toBe('%PDF-');
-    job.setups[1].parallels.height = 0.5 * 25.4;
+    job.setups[1].hold.parallels.height = 0.5 * 25.4;
     const next = await at.call('PUT', `/jobs/${id}`, { body: job, headers: ifMatch(etag) });
     const b = await issue(id, next.etag);
     expect(b).toMatchObject({ status: 201, json: { letter: 'B' } });

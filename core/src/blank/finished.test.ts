@@ -1,4 +1,4 @@
-import { newBlank, NO_ALLOWANCE, NO_HOLD } from '../job';
+import { newBlank, NO_ALLOWANCE } from '../job';
 import { chuck, planHeld, vacuumPlate } from '../testing/held';
 import { skinOfBar, stateWithStock } from '.';
 
@@ -6,7 +6,7 @@ const shaft = { section: 'round', across: 25, bore: 0, length: 80, along: 'z' } 
 
 test('a bar thicker than its part: no side of it is touched as a finished face, and it is told', async () => {
   const { planned, only } = await planHeld({
-    device: chuck, part: { bar: shaft }, allowance: { zPlus: 1 }, blank: { kind: 'round bar', along: 'z', across: 28 }, setup: { round: { ...NO_HOLD.round, forceShare: 80 } },
+    device: chuck, part: { bar: shaft }, allowance: { zPlus: 1 }, blank: { kind: 'round bar', along: 'z', across: 28 }, hold: { forceShare: 80 },
   });
   expect(planned.findings.find((f) => f.code === 'finished-side-has-stock')).toMatchObject({ level: 'caution', numbers: { most: expect.closeTo(1.5, 9) } });
   const sides = only.facts!.touchOff.filter((t) => t.axis !== 'z');
@@ -17,7 +17,7 @@ test('a bar thicker than its part: no side of it is touched as a finished face, 
 
 test('a bar of the part\'s own size may come finished', async () => {
   const { planned, only } = await planHeld({
-    device: chuck, part: { bar: shaft }, allowance: { zPlus: 1 }, blank: { kind: 'round bar', along: 'z', across: 25 }, setup: { round: { ...NO_HOLD.round, forceShare: 80 } },
+    device: chuck, part: { bar: shaft }, allowance: { zPlus: 1 }, blank: { kind: 'round bar', along: 'z', across: 25 }, hold: { forceShare: 80 },
   });
   expect(planned.findings.map((f) => f.code)).not.toContain('finished-side-has-stock');
   expect(only.facts!.touchOff.filter((t) => t.axis !== 'z').every((t) => t.surface === 'finished')).toBe(true);
@@ -27,7 +27,7 @@ test('a side of a block that is said to be finished with stock on it is located 
   const blank = newBlank({ ...NO_ALLOWANCE, zPlus: 1 });
   const { only, codes, planned } = await planHeld({
     device: vacuumPlate, allowance: { xMinus: 2 }, blank,
-    setup: { plate: { ...structuredClone(NO_HOLD.plate), x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] } } },
+    hold: { x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] } },
   });
   expect(planned.findings.map((f) => f.code)).toContain('finished-side-has-stock');
   expect(only.facts!.says.seat).toContain('sawn left face on the left fence');

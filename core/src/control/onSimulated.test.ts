@@ -8,6 +8,7 @@ import { REGISTERS, type Machine, type Shop } from '../shop';
 import { SimulatedControl } from '../simulated';
 import { loadKernel } from '../solid';
 import { controlTexts, lookWhileLoaded } from '.';
+import { held } from '../testing/holds';
 
 const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as { parseStringSync(text: string): { words: [string, number][] }[] };
 
@@ -64,7 +65,8 @@ const known: [string, () => { job: Job; shop: Shop }][] = [
   ['further pieces and a second copy', () => {
     const job = vane();
     job.copies = { ...ONE_COPY, x: 2, gap: 12, cutter: 10 };
-    job.setups = [{ ...job.setups[0], further: [{ id: 'piece-2', x: 300, y: 0, register: 'G58' }], nextCopy: 'G59.2' }];
+    job.setups = [{ ...job.setups[0], nextCopy: 'G59.2' }];
+    held('vise', job.setups[0]).further = [{ id: 'piece-2', x: 300, y: 0, register: 'G58' }];
     return { job, shop: demoShop };
   }],
 ];

@@ -1,11 +1,12 @@
 import type { Pose } from '../frames';
+import { isHeldOn } from '../job';
 import { holdingOf, type DeviceSolid } from '../holdings';
 import type { PlannedSetup } from '../plan';
 import type { TriangleMesh } from '../solid';
 
 /** The device of a setup and all that stands on it, for the view in space; empty while nothing is chosen. */
 export function deviceSolids({ device, facts, setup, pieces }: PlannedSetup): DeviceSolid[] {
-  if (!device || !facts) return [];
+  if (!device || !facts || !isHeldOn(setup, device)) return [];
   const drawn = { facts, setup, pieces };
   const own = holdingOf(device).solids(device, drawn);
   const standing = [facts, ...pieces.map((p) => p.facts)].flatMap(({ hold }) => hold.obstacles);

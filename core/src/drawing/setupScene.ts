@@ -1,4 +1,5 @@
 import type { PlannedSetup, SetupFacts } from '../plan';
+import { isHeldOn } from '../job';
 import { holdingOf } from '../holdings';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
@@ -18,8 +19,8 @@ export interface SceneOptions {
  */
 export function setupScene(view: ViewName, planned: PlannedSetup, outlines: SetupOutlines, speech: Speech, options: SceneOptions): Scene {
   const { facts, device, setup } = planned;
-  if (!facts || !device) return { title: VIEWS[view].title, shapes: [] };
-  const drawn = { ...planned, facts };
+  if (!facts || !device || !isHeldOn(setup, device)) return { title: VIEWS[view].title, shapes: [] };
+  const drawn = { facts, setup, pieces: planned.pieces };
   const shapes: Shape[] = [
     ...deviceShapes(view, device, drawn, 'behind'),
     ...planned.pieces.flatMap((p) => materialShapes(view, p.facts, outlines, false)),

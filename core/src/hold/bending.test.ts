@@ -1,4 +1,4 @@
-import { NO_HOLD, type Setup } from '../job';
+import { type Setup } from '../job';
 import { loadKernel } from '../solid';
 import { meshOf } from '../testing/againstOracle';
 import type { Cuboid } from '../testing/randomJobs';
@@ -13,7 +13,7 @@ describe('what has nothing behind it gives under the cut', () => {
   test('a bar that stands 90 out of the jaws: F·L³/(3·E·I) and F·L·c/I, the weaker way', async () => {
     const { only, codes } = await planHeld({
       device: { ...vise, jawWidth: 100, maxOpening: 150 }, part: { block: { x: 180, y: 12, z: 20 } }, forces: true,
-      setup: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 6, face: null }, tools: [cut] },
+      hold: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 6, face: null } }, setup: { tools: [cut] },
     });
     const { margin } = only.forces!;
     const bend = only.forces!.bend!.worst;
@@ -29,7 +29,7 @@ describe('what has nothing behind it gives under the cut', () => {
   test('the same bar gripped over its whole length gives nothing', async () => {
     const { only, codes } = await planHeld({
       device: { ...vise, jawWidth: 200, maxOpening: 150 }, part: { block: { x: 180, y: 12, z: 20 } }, forces: true,
-      setup: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 6, face: null }, tools: [cut] },
+      hold: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 6, face: null } }, setup: { tools: [cut] },
     });
     expect(only.forces!.bend!.worst?.deflectionMm ?? 0).toBeLessThan(0.001);
     expect(codes).not.toContain('part-gives');
@@ -37,14 +37,12 @@ describe('what has nothing behind it gives under the cut', () => {
 
   const plateHeld = (z: number) => planHeld({
     device: table, part: { block: { x: 200, y: 40, z } }, forces: true,
-    setup: {
-      plate: {
-        ...NO_HOLD.plate, x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] },
-        clamps: [
-          { id: 'a', clamp: 'strap', x: 105, y: 94, towards: '-x', torque: 40, toBolt: 30, toHeel: 60 }, { id: 'b', clamp: 'strap', x: 295, y: 94, towards: '+x', torque: 40, toBolt: 30, toHeel: 60 },
-        ],
-      },
-      tools: [cut],
+    setup: { tools: [cut] },
+    hold: {
+      x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] },
+      clamps: [
+        { id: 'a', clamp: 'strap', x: 105, y: 94, towards: '-x', torque: 40, toBolt: 30, toHeel: 60 }, { id: 'b', clamp: 'strap', x: 295, y: 94, towards: '+x', torque: 40, toBolt: 30, toHeel: 60 },
+      ],
     },
   });
 
@@ -65,7 +63,7 @@ describe('what has nothing behind it gives under the cut', () => {
   test('a round bar that stands 100 out of a chuck: F·L³/(3·E·π·d⁴/64)', async () => {
     const { only } = await planHeld({
       device: chuck, part: { bar: { section: 'round', across: 20, bore: 0, length: 130, along: 'z' } }, forces: true, blank: { kind: 'round bar', along: 'z', across: 20 },
-      setup: { round: { ...NO_HOLD.round, forceShare: 100 }, tools: [cut] },
+      setup: { tools: [cut] },
     });
     const { margin } = only.forces!;
     const bend = only.forces!.bend!.worst;
@@ -77,7 +75,7 @@ describe('what has nothing behind it gives under the cut', () => {
     const drill = tool({ number: 4, description: 'drill', diameter: 5, flutes: 2, feedPerTooth: 0.05, use: 'drilling' });
     const pocketed = await planHeld({
       device: { ...vise, maxOpening: 150 }, part: { block: { x: 50, y: 50, z: 0.8 } }, allowance: { zPlus: 20 }, forces: true,
-      setup: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 15, face: null }, tools: [drill] },
+      hold: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 15, face: null } }, setup: { tools: [drill] },
     });
     const { margin } = pocketed.only.forces!;
     const bend = pocketed.only.forces!.bend!.worst;
@@ -88,7 +86,7 @@ describe('what has nothing behind it gives under the cut', () => {
 
   const ofBoxes = async (boxes: Cuboid[], setup: Partial<Setup>) => planHeld({
     device: { ...vise, jawWidth: 100, maxOpening: 150 }, part: { file: 'boxes.stl', unit: 'mm' }, mesh: meshOf(await loadKernel(), boxes), forces: true,
-    setup: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 6, face: null }, tools: [cut], ...setup },
+    hold: { parallels: { height: 25 }, stop: { side: 'left', position: 10, height: 34, fromJaw: 6, face: null } }, setup: { tools: [cut], ...setup },
   });
 
   test('two prongs that stand up, 5 thick and 40 high: one of them takes the force, F·h³/(3·E·I)', async () => {

@@ -3,7 +3,7 @@ import type { Tool } from '../job';
 import type { HoldSetup } from './input';
 import type { Gripped } from '../seat';
 import type { SeatFacts } from '../seat';
-import type { WorkMaterial } from '../shop';
+import type { Family, WorkMaterial } from '../shop';
 import type { Kernel, Outlines } from '../solid';
 import { against, connectedAreas, type BentAlong, type Section } from './crossSections';
 import { demandOf, type CutDemand } from './cutting';
@@ -24,8 +24,8 @@ export interface Bend {
 }
 
 /** What a part that gives is computed from, besides what holds it. */
-export interface BendingInput {
-  readonly setup: HoldSetup;
+export interface BendingInput<F extends Family = Family> {
+  readonly setup: HoldSetup<F>;
   readonly seat: SeatFacts;
   readonly hold: HoldFacts;
   readonly gripped: Gripped | null;

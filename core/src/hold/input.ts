@@ -1,17 +1,18 @@
 import { add, vec, type Rotation, type Vec3 } from '../frames';
-import type { Setup } from '../job';
+import type { Setup, SetupIn } from '../job';
 import type { SeatFacts } from '../seat';
-import type { Device, Shop, WorkMaterial } from '../shop';
+import type { Device, Family, FamilyOf, Shop, WorkMaterial } from '../shop';
 import type { Kernel, Outlines, TriangleMesh } from '../solid';
 import type { Speech } from '../units';
 
 /** What of a setup says nothing of how it is held; all else may, also what is added later. */
 export const NOT_HOLD = ['id', 'op', 'does', 'register', 'zero', 'programmed', 'nextCopy', 'touchOff', 'lengths', 'consumables', 'firstPart', 'measured', 'program', 'why', 'device', 'station', 'orientation', 'cutsBelowTop', 'cutsTo'] as const satisfies readonly (keyof Setup)[];
-export type HoldSetup = Omit<Setup, (typeof NOT_HOLD)[number]>;
+/** What of a setup says how the part is held in a device of a family. */
+export type HoldSetup<F extends Family = Family> = Omit<SetupIn<F>, (typeof NOT_HOLD)[number]>;
 
 /** What a hold is computed from. Outlines in device X and Y. */
-export interface HoldInput {
-  readonly setup: HoldSetup;
+export interface HoldInput<F extends Family = Family> {
+  readonly setup: HoldSetup<F>;
   readonly seat: SeatFacts;
   readonly shop: Pick<Shop, 'clamps' | 'bonds' | 'altitude'>;
   /** null: the library does not know it */
@@ -29,7 +30,7 @@ export interface HoldInput {
 }
 
 /** The hold of one kind of device. */
-export interface HoldOf<D extends Device> extends HoldInput {
+export interface HoldOf<D extends Device> extends HoldInput<FamilyOf<D>> {
   readonly device: D;
 }
 

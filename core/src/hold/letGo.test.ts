@@ -1,4 +1,4 @@
-import { NO_HOLD, type PlateHold } from '../job';
+import type { HoldIn } from '../job';
 import type { Clamp, Device } from '../shop';
 import { beforeHandsGoIn } from '../sheet';
 import { board, planHeld, plate, strap, table, tape, vacuumPlate } from '../testing/held';
@@ -8,18 +8,18 @@ const screw: Clamp = { kind: 'screw', id: 'screw', name: 'Screw', shank: 4, head
 const grid: Device = { kind: 'support grid', id: 'grid', name: 'Slats', width: 400, depth: 300, thickness: 20, friction: 0.2, slatPitch: 50, slatThickness: 3, headDiameter: 60, headHeight: 12, jetForceN: 10 };
 
 /** How a part on a plate is let go, with what holds it. */
-async function letGo(device: Device, change: Partial<PlateHold>): Promise<string> {
+async function letGo(device: Device, change: Partial<HoldIn<'flat'>>): Promise<string> {
   const { only } = await planHeld({
     device, shop: { clamps: [strap, weight, screw] },
-    setup: { plate: { ...structuredClone(NO_HOLD.plate), x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] }, ...change } },
+    hold: { x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] }, ...change },
   });
   return [beforeHandsGoIn(only), ...only.facts!.hold.release].join(' ');
 }
 const by = (...clamps: string[]) => clamps.map((clamp, i) => ({ id: `${i}`, clamp, x: 110 + 30 * i, y: 120, towards: '-x' as const, torque: 20, toBolt: 30, toHeel: 60 }));
-const gasket = (on: boolean) => ({ ...NO_HOLD.plate.gasket, on });
+const gasket = (on: boolean) => ({ on, inset: 8 });
 
 // what is said goes by what holds the part, not by what the device is made for
-test.each<[string, Device, Partial<PlateHold>, string]>([
+test.each<[string, Device, Partial<HoldIn<'flat'>>, string]>([
   ['straps on a table', table, { clamps: by('strap') }, 'Stop the spindle, put the tool away, then loosen the clamps. Hold the part, loosen clamps and fasteners in the reverse order. Brush the T-slot table clean.'],
   ['tape on a fixture plate', plate, { bond: tape.id }, 'Stop the spindle, put the tool away, then take the part off. Take the part off with a thin blade from the side. Clean off what sticks to part and device. Brush the fixture plate clean.'],
   ['straps on a vacuum plate without vacuum', vacuumPlate, { clamps: by('strap'), gasket: gasket(false) }, 'Stop the spindle, put the tool away, then loosen the clamps. Hold the part, loosen clamps and fasteners in the reverse order. Brush the vacuum plate clean.'],

@@ -1,4 +1,3 @@
-import { NO_HOLD } from '../job';
 import { boxMesh } from '../solid';
 import { box, tool, vise } from '../testing/fixtures';
 import { lightCut, planHeld, strong as strongStrap, table } from '../testing/held';
@@ -26,7 +25,7 @@ describe('walls between the jaws', () => {
     const { only, codes } = await planHeld({
       device: { ...vise, jawHeight: 40, ratedForceN: 5000, ratedTorqueNm: 60 }, part: { file: 'fork.stl', unit: 'mm' }, mesh: fork(), allowance: { zPlus: 0 }, blank: { kind: 'own solid', solid: { file: 'fork.stl', unit: 'mm' } },
       // gripped from the prongs' tips to their root
-      setup: { parallels: { height: 20 }, stop: { side: 'left', position: 60, height: 30, fromJaw: 2.5, face: null }, cutsBelowTop: 0, tools: [] },
+      hold: { stop: { side: 'left', position: 60, height: 30, fromJaw: 2.5, face: null } }, setup: { tools: [] },
     });
     const wall = only.facts!.hold.wall!;
     expect(wall).toMatchObject({ stands: 'from its floor', thicknessMm: expect.closeTo(5, 3), spanMm: expect.closeTo(20, 3) });
@@ -54,7 +53,7 @@ describe('bolts', () => {
 
   const strap = (torque: number) => planHeld({
     device: table, part: { block: { x: 100, y: 60, z: 20 } },
-    setup: { plate: { ...NO_HOLD.plate, x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 74 + 30, towards: '-x', torque, toBolt: 30, toHeel: 60 }] }, cutsBelowTop: 2, tools: [tool({ ...lightCut })] },
+    hold: { x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 74 + 30, towards: '-x', torque, toBolt: 30, toHeel: 60 }] }, setup: { cutsBelowTop: 2, tools: [tool({ ...lightCut })] },
   });
   test('from three quarters of the proof load a caution, from nine tenths of yield with the twist a stop', async () => {
     const perNm = 1 / (0.2 * 0.012);
@@ -73,7 +72,7 @@ describe('bolts', () => {
   test('a strap whose bolt and heel stand where it presses is told so, not that it bends without end', async () => {
     const held = await planHeld({
       device: table, part: { block: { x: 100, y: 60, z: 20 } },
-      setup: { plate: { ...NO_HOLD.plate, x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 104, towards: '-x', torque: 40, toBolt: 0, toHeel: 0 }] }, tools: [tool({ ...lightCut })] },
+      hold: { x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 104, towards: '-x', torque: 40, toBolt: 0, toHeel: 0 }] }, setup: { tools: [tool({ ...lightCut })] },
     });
     expect(held.codes).toContain('strap-no-lever');
     expect(held.codes).not.toContain('strap-bends');
@@ -85,7 +84,7 @@ describe('bolts', () => {
     expect(slotLipsN(14)).toBeCloseTo(37_632, 6);
     const held = (torque: number) => planHeld({
       device: table, part: { block: { x: 100, y: 60, z: 20 } }, shop: { clamps: [strongStrap] },
-      setup: { plate: { ...NO_HOLD.plate, x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 74 + 30, towards: '-x', torque, toBolt: 30, toHeel: 60 }] }, cutsBelowTop: 2, tools: [tool({ ...lightCut })] },
+      hold: { x: { by: 'hand', side: 'left', at: 100, pins: [] }, y: { by: 'hand', side: 'front', at: 74, pins: [] }, clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 74 + 30, towards: '-x', torque, toBolt: 30, toHeel: 60 }] }, setup: { cutsBelowTop: 2, tools: [tool({ ...lightCut })] },
     });
     const told = async (forceN: number) => (await held(forceN * 0.2 * 0.012)).planned.findings.filter((f) => f.code === 'slot-lips-give').map((f) => f.level);
     expect(await told(0.74 * slotLipsN(14))).toEqual([]);

@@ -2,6 +2,7 @@ import type { HoldFacts, HoldSetup, Obstacle } from '../hold';
 import type { ProveFacts, SeparationFacts } from '../prove';
 import { horizontal, rectangle, region, vertical, type Dimension, type Point, type Shape, type ViewName } from '../scene';
 import type { SeatFacts } from '../seat';
+import type { Family } from '../shop';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import type { ZeroFacts } from '../zero';
@@ -16,10 +17,10 @@ export interface DrawnFacts {
 }
 
 /** A setup that is drawn: the first piece and the further ones. */
-export interface Drawn {
+export interface Drawn<F extends Family = Family> {
   readonly facts: DrawnFacts;
-  readonly setup: HoldSetup;
-  readonly pieces: readonly { readonly setup: HoldSetup; readonly facts: DrawnFacts }[];
+  readonly setup: HoldSetup<F>;
+  readonly pieces: readonly { readonly setup: HoldSetup<F>; readonly facts: DrawnFacts }[];
 }
 
 export const factsOfAll = ({ facts, pieces }: Drawn): DrawnFacts[] => [facts, ...pieces.map((p) => p.facts)];

@@ -5,7 +5,7 @@ import type { Holding } from './types';
 import { vise } from './vise';
 
 export { factsOfAll, type DeviceSolid, type Drawn, type DrawnFacts } from './drawn';
-export type { Held, Holding, On, Seated } from './types';
+export type { Held, HoldEntry, Holding, On, RowsOf, Seated } from './types';
 export { closingForceN, viseHold } from './vise/hold';
 export { fixedSide, locatorsInVise, pocketOf, restIn, restOf, seatInVise, type Pocket, type Rest, type StopPlace, type ViseSeatInput } from './vise/seat';
 export { boltOf, hasHoles, holeName, nearestAnchor } from './flat/clamps';

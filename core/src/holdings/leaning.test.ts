@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { loadKernel } from '../solid';
 import { Planner } from '../plan';
+import type { Setup } from '../job';
 import { bar, planBar, setupOf } from '../testing/bars';
-import { NO_HOLD } from '../job';
+import { held } from '../testing/holds';
 import { planHeld, plate } from '../testing/held';
 import { vise } from '../testing/fixtures';
 import { seatInWords } from '../seat/seatWords';
@@ -13,10 +14,15 @@ beforeAll(async () => { planner = new Planner(await loadKernel()); });
 
 const ROD = vise.stopDiameter / 2;
 
+function stopAt(setup: Setup, fromJaw: number): Setup {
+  const hold = held('vise', setup);
+  return { ...setup, hold: { ...hold, stop: { ...hold.stop, fromJaw } } };
+}
+
 /** A bar that stands on its end between the jaws, the stop so far in front of the fixed jaw. */
 function standing(across: number, blankAcross: number, fromJaw: number) {
   const setup = setupOf(10, '+z', '+x', 4);
-  const job = bar('z', { across, length: 40, bar: blankAcross, ends: 2 }, [{ ...setup, stop: { ...setup.stop, fromJaw } }]);
+  const job = bar('z', { across, length: 40, bar: blankAcross, ends: 2 }, [stopAt(setup, fromJaw)]);
   const { planned } = planBar(planner, job);
   return { planned, facts: planned.setups[0].facts!, said: planned.setups[0].findings.filter((f) => f.code === 'located-on-slope') };
 }
@@ -65,7 +71,7 @@ test.each([['one in front of the middle', [100], null], ['one beside it', [80], 
   const pins = { by: 'pins' as const, side: 'left' as const, at: 50, pins: [...places] };
   const { only } = await planHeld({
     device: plate, part: { bar: { section: 'round', across: 80, bore: 0, length: 20, along: 'z' } }, allowance: { zPlus: 1 }, blank: { kind: 'round bar', across: 80, along: 'z' },
-    setup: { plate: { ...structuredClone(NO_HOLD.plate), x: pins, y: { by: 'fence', side: 'front', at: 60, pins: [] }, pinHeight: 12, pinDiameter: 8 } },
+    hold: { x: pins, y: { by: 'fence', side: 'front', at: 60, pins: [] }, pinHeight: 12, pinDiameter: 8 },
   });
   const said = only.findings.filter((f) => f.code === 'located-on-slope');
   expect(said.map((f) => f.level)).toEqual(says ? ['stop'] : []);
@@ -74,7 +80,7 @@ test.each([['one in front of the middle', [100], null], ['one beside it', [80], 
 
 test('from a stop in front of the middle to one beside it: the shift says so, and the stock to measure is the stock that is there', () => {
   const [a, b] = [setupOf(10, '+z', '+x', 4), setupOf(20, '+z', '+x', 8)];
-  const job = bar('z', { across: 30, length: 40, bar: 34, ends: 2 }, [{ ...a, stop: { ...a.stop, fromJaw: 17 } }, { ...b, stop: { ...b.stop, fromJaw: 7 } }]);
+  const job = bar('z', { across: 30, length: 40, bar: 34, ends: 2 }, [stopAt(a, 17), stopAt(b, 7)]);
   const { shift } = planBar(planner, job).planned.transitions[0];
   const expected = -behindCrest(34, 7);
   expect(shift!.shift!.x).toBeCloseTo(expected, 1);

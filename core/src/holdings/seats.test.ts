@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { Matrix } from 'ml-matrix';
 import { ALL_ORIENTATIONS, rotationOf, type Box3, type Orientation } from '../frames';
-import { NO_HOLD, type PlateHold } from '../job';
+import { newHold, type HoldIn } from '../job';
 import type { FlatDevice } from '../shop';
 import { boxMesh, turnMesh } from '../solid';
 import { box, setup, vise } from '../testing/fixtures';
@@ -13,8 +13,8 @@ const lying = (b: Box3, orientation: Orientation) => {
   const mesh = turnMesh(boxMesh(b), rotationOf(orientation));
   return { orientation, loaded: mesh, finished: mesh, blankSeated: turnedBox(b, orientation), isFlat: () => true };
 };
-const hold = (change: Partial<PlateHold> = {}): PlateHold => ({ ...structuredClone(NO_HOLD.plate), pinHeight: 12, ...change });
-const on = (device: FlatDevice, plate: PlateHold, b = box([0, 0, 0], [100, 60, 20]), orientation: Orientation = { up: '+z', right: '+x' }) =>
+const hold = (change: Partial<HoldIn<'flat'>> = {}): HoldIn<'flat'> => newHold('flat', { pinHeight: 12, ...change });
+const on = (device: FlatDevice, plate: HoldIn<'flat'>, b = box([0, 0, 0], [100, 60, 20]), orientation: Orientation = { up: '+z', right: '+x' }) =>
   seatOnFlat({ ...lying(b, orientation), device, plate, bond: null });
 
 /** Extents of a box's corners through the pose, computed with ml-matrix. */
@@ -79,7 +79,7 @@ describe('pins', () => {
 
 describe('the vise\'s other forms', () => {
   const block = box([0, 0, 0], [100, 60, 40]);
-  const inVise = (change: Partial<typeof vise>, parallels = 20) => seatInVise({ ...lying(block, { up: '+z', right: '+x' }), vise: { ...vise, ...change }, parallelsHeight: parallels, stop: { ...setup().stop } });
+  const inVise = (change: Partial<typeof vise>, parallels = 20) => seatInVise({ ...lying(block, { up: '+z', right: '+x' }), vise: { ...vise, ...change }, parallelsHeight: parallels, stop: { ...setup().hold.stop } });
 
   test('fixed jaw in front: the part lies behind it, its front face located', () => {
     const seat = inVise({ fixedJaw: 'front' });

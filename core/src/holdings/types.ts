@@ -1,7 +1,7 @@
 import type { Direction, Vec3 } from '../frames';
 import type { Finding, Told } from '../findings';
 import type { BendingInput, HoldFacts, HoldOf, Span } from '../hold';
-import type { FurtherPiece, Setup } from '../job';
+import type { FurtherPiece, HoldIn, Separation, SetupIn } from '../job';
 import type { Gripped, SeatedPart, SeatFacts } from '../seat';
 import type { Bond, DeviceOf, Family, Machine, Station, WorkMaterial } from '../shop';
 import type { ProveFacts } from '../prove';
@@ -23,13 +23,13 @@ export interface Seated {
 export interface On<F extends Family> {
   readonly device: DeviceOf<F>;
   readonly bond: Bond | null;
-  readonly setup: Setup;
+  readonly setup: SetupIn<F>;
 }
 
 /** What the checks of a family look at. */
 export interface Held<F extends Family> extends Seated {
   readonly device: DeviceOf<F>;
-  readonly setup: Setup;
+  readonly setup: SetupIn<F>;
   readonly hold: HoldFacts;
   readonly prove: ProveFacts;
   readonly station: Station | null;
@@ -40,10 +40,13 @@ export interface Held<F extends Family> extends Seated {
   readonly told: Told;
 }
 
+/** A choice of a hold under its name: a size, a coordinate or a word. */
+export type HoldEntry = { readonly name: string } & ({ readonly sizeMm: number } | { readonly atMm: number } | { readonly says: string });
+
 /** What the rows of a sheet are made from. */
 export interface RowsOf<F extends Family> {
   readonly device: DeviceOf<F>;
-  readonly setup: Setup;
+  readonly setup: SetupIn<F>;
   readonly facts: { readonly seat: SeatFacts; readonly hold: HoldFacts; readonly prove: ProveFacts };
   readonly speech: Speech;
 }
@@ -58,19 +61,19 @@ export interface Holding<F extends Family, N extends object = object> {
   elsewhere(part: SeatedPart, needs: N, at: Vec3): Vec3[];
   facts(input: HoldOf<DeviceOf<F>> & { readonly gripped: Gripped | null }): HoldFacts;
   /** places where the held part can give */
-  spans(input: BendingInput, device: DeviceOf<F>): Span[];
+  spans(input: BendingInput<F>, device: DeviceOf<F>): Span[];
   /** the whole list: a new check is added here */
   checks(held: Held<F>): Finding[];
   /** what the cut must stay clear of: device, jaws, board */
   cutChecks(held: Held<F>): Finding[];
   /** axes along which round pins meet the part: on a slope their flank is not computed */
-  pinsAlong(setup: Setup): readonly ('x' | 'y')[];
+  pinsAlong(setup: SetupIn<F>): readonly ('x' | 'y')[];
   /** how deep a cut may go from the finished top, device frame, and why; null: it does not tell */
   cutDownTo(device: DeviceOf<F>, speech: Speech): { readonly level: number; readonly says: string } | null;
   /** a cutting head that keeps one height above the work and pushes sideways; null: a spindle with tools */
   jet(device: DeviceOf<F>): { readonly forceN: number; readonly headDiameter: number; readonly headHeight: number } | null;
   /** what a new setup in it starts with */
-  starts(device: DeviceOf<F>): Partial<Setup>;
+  starts(device: DeviceOf<F>): HoldIn<F>;
   /** what carries the part are pieces put in by hand, which can be mistaken for others */
   readonly parallels: boolean;
   /** machine direction the fixed jaw's side of the part looks in; null: there is none */
@@ -79,20 +82,22 @@ export interface Holding<F extends Family, N extends object = object> {
   rows(held: RowsOf<F>): { readonly device: string; readonly rows: { readonly label: string; readonly value: string }[] };
   /** what it is called where any device of the family would do, and how its stop is moved */
   readonly words: { readonly device: string; readonly alongX: string };
-  /** how many pieces one device holds, and how they may be moved */
-  readonly pieces: 'one only' | 'along the jaws' | 'anywhere';
+  /** how further pieces may be moved; null: it holds one */
+  readonly pieces: 'along the jaws' | 'anywhere' | null;
   /** the setup of a further piece */
-  moved(setup: Setup, piece: FurtherPiece): Setup;
+  moved(setup: SetupIn<F>, piece: FurtherPiece): SetupIn<F>;
   /** the device of a setup in one view, what is behind the pieces or what is before them */
-  shapes(view: ViewName, device: DeviceOf<F>, drawn: Drawn, layer: Layer): Shape[];
-  labels(view: ViewName, device: DeviceOf<F>, drawn: Drawn): Shape[];
-  dimensions(view: ViewName, device: DeviceOf<F>, drawn: Drawn, speech: Speech): Dimension[];
+  shapes(view: ViewName, device: DeviceOf<F>, drawn: Drawn<F>, layer: Layer): Shape[];
+  labels(view: ViewName, device: DeviceOf<F>, drawn: Drawn<F>): Shape[];
+  dimensions(view: ViewName, device: DeviceOf<F>, drawn: Drawn<F>, speech: Speech): Dimension[];
   /** what a view leaves out because it would hide the part, for its title; empty: nothing */
   leftOut(view: ViewName, device: DeviceOf<F>): string;
   /** what of the device is no obstacle and stands there in space */
-  solids(device: DeviceOf<F>, drawn: Drawn): DeviceSolid[];
+  solids(device: DeviceOf<F>, drawn: Drawn<F>): DeviceSolid[];
   /** the device by itself, true to scale, and how it is looked at: " from above" */
   picture(device: DeviceOf<F>): { readonly says: string; readonly shapes: Shape[] };
-  /** a cut can free the part, so what keeps it must be told */
-  readonly separates: boolean;
+  /** what keeps a part that the cut frees; null: no cut can free it */
+  separation(setup: SetupIn<F>): Separation | null;
+  /** what of it an issue compares with the one before, besides figures and steps */
+  told(hold: HoldIn<F>): readonly HoldEntry[];
 }

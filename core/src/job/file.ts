@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { checker, parseJson, type Checked } from '../schema';
 import { shopForJob, shopSchema, type Refers, type Shop } from '../shop';
+import { holdRefersTo } from './holds';
 import { migrateJobFile, JOB_VERSION } from './migrations';
 import { jobSchema, MOST_COPIES, type Job } from './schema';
 
@@ -25,8 +26,8 @@ export function referredTo(job: Job): Refers {
   return {
     machine: job.machine, stock: job.blank.stock, material: job.material, madeFor: [job.number, job.part],
     devices: job.setups.map((s) => s.device),
-    clamps: job.setups.flatMap((s) => s.plate.clamps.map((c) => c.clamp)),
-    bonds: job.setups.map((s) => s.plate.bond),
+    clamps: job.setups.flatMap((s) => holdRefersTo(s.hold).clamps),
+    bonds: job.setups.flatMap((s) => holdRefersTo(s.hold).bonds),
   };
 }
 

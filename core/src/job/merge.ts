@@ -23,6 +23,8 @@ const hasIds = (v: Json): v is (Fields & { id: string })[] => Array.isArray(v) &
 /** Decisions that only make sense whole: half of one and half of another is nothing anybody has decided. */
 const WHOLE: ReadonlySet<string> = new Set(['orientation', 'zero', 'stop', 'programmed', 'measured', 'body', 'position']);
 const isWhole = (path: readonly string[]): boolean => WHOLE.has(path.at(-1) ?? '');
+/** One way of holding and another: their fields have nothing to do with each other. */
+const areOfOneFamily = (...all: readonly Fields[]): boolean => all.every((f) => f.family === all[0].family);
 const equal = (a: Json, b: Json): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /**
@@ -35,7 +37,7 @@ export function mergeDocuments<T>(base: T, mine: T, theirs: T): Merge<T> {
   const conflicts: Conflict[] = [];
   const merge = (b: Json, m: Json, t: Json, path: readonly string[]): Json => {
     if (equal(m, t) || equal(b, t)) return m;
-    if (isFields(b) && isFields(m) && isFields(t) && !isWhole(path)) {
+    if (isFields(b) && isFields(m) && isFields(t) && !isWhole(path) && areOfOneFamily(b, m, t)) {
       const keys = [...new Set([...Object.keys(m), ...Object.keys(t)])];
       return Object.fromEntries(keys.flatMap((k) => {
         const value = merge(b[k], m[k], t[k], [...path, k]);

@@ -5,9 +5,10 @@ import { fromVersion3 } from './fromVersion3';
 import { fromVersion4 } from './fromVersion4';
 import { fromVersion5 } from './fromVersion5';
 import { fromVersion6 } from './fromVersion6';
+import { fromVersion7 } from './fromVersion7';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 7;
+export const JOB_VERSION = 8;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -76,7 +77,7 @@ export function shopFromVersion1(shop: unknown): Document {
 }
 
 /** One step each: `steps[n]` brings a file of version n to version n + 1. Old steps are never edited. */
-const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1, fromVersion2, fromVersion3, fromVersion4, fromVersion5, fromVersion6];
+const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1, fromVersion2, fromVersion3, fromVersion4, fromVersion5, fromVersion6, fromVersion7];
 
 /** Brings a job file of any earlier version to the current one, or to an earlier one that is asked for; a newer one is refused, untouched. */
 export function migrateJobFile(value: unknown, to: number = JOB_VERSION): Checked<unknown> {

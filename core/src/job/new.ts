@@ -1,6 +1,6 @@
 import type { Units } from '../units';
-import type { Device } from '../shop';
-import { NO_HOLD } from './holdDefaults';
+import { PLAIN_CUT } from './cutDefaults';
+import { withoutFeatures, type Hold } from './holds';
 import type { Allowance, Blank, Copies, Job, PartSource, Setup } from './schema';
 import { touchChoices } from './touchOffDefaults';
 
@@ -26,21 +26,22 @@ export function newJob(head: { number: string; part: string; revision?: string; 
   };
 }
 
-/**
- * The next setup of a route: like the one before, next operation number and register. @param starts what the way of holding gives the first one
- */
-export function nextSetup(job: Job, id: string, registers: readonly Setup['register'][], device: Device | null, starts: Partial<Setup> = {}): Setup {
+/** What a first setup is held in, and how it starts there. */
+export interface FirstHold { readonly device: string; readonly hold: Hold }
+
+/** The next setup of a route: like the one before, next operation number and register. @param first of a route without setups; null: nothing is chosen */
+export function nextSetup(job: Job, id: string, registers: readonly Setup['register'][], first: FirstHold | null): Setup {
   const last = job.setups.at(-1);
   const used = new Set(job.setups.map((s) => s.register));
   const register = registers.find((r) => !used.has(r)) ?? last?.register ?? 'G54';
   const op = (Math.floor(Math.max(0, ...job.setups.map((s) => s.op)) / 10) + 1) * 10;
   if (last) {
-    return { ...structuredClone(last), stop: { ...last.stop, face: null }, id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, cutsTo: null, programmed: null, firstPart: [], measured: null, why: { seat: '', hold: '', zero: '' } };
+    const { hold, ...rest } = structuredClone(last);
+    return { ...rest, hold: hold && withoutFeatures(hold), id, op, register, does: '', program: '', tools: [], cutsBelowTop: 0, cutsTo: null, programmed: null, firstPart: [], measured: null, why: { seat: '', hold: '', zero: '' } };
   }
   return {
-    id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, cutsTo: null, device: device?.id ?? null, station: null,
-    parallels: { height: 0 }, stop: { side: 'left', position: 0, height: 0, fromJaw: 10, face: null },
+    id, op, does: '', register, orientation: { up: '+z', right: '+x' }, cutsBelowTop: 0, cutsTo: null, device: first?.device ?? null, station: null, hold: first?.hold ?? null,
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
-    programmed: null, ...structuredClone(NO_HOLD), ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...starts,
+    programmed: null, ...structuredClone(PLAIN_CUT), ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: '', hold: '', zero: '' },
   };
 }

@@ -1,19 +1,19 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { DIRECTIONS } from '../frames';
 import { lengthMm, longText, positiveMm, shortText } from '../schema';
-import { registerSchema } from '../shop';
+import { registerSchema, type Family } from '../shop';
+import { entryId, featureId, refersTo, within } from './fields';
+import { HOLD_SCHEMAS, type In } from './holds';
 import { consumablesSchema, firstPartSchema, lengthsSchema, measuredZeroSchema, touchOffSchema } from './touchOffSchema';
 
 const direction = Type.Union(DIRECTIONS.map((d) => Type.Literal(d)), { description: 'A part direction; it also names the side of the part that faces there.' });
 const lengthXyz = Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false });
 const axisName = Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')]);
-const featureId = Type.String({ minLength: 1, maxLength: 300, description: 'Id of an entry of "features".' });
 const place = Type.Union([
   Type.Literal('min'), Type.Literal('middle'), Type.Literal('max'),
   Type.Object({ on: featureId }, { additionalProperties: false }),
   Type.Object({ between: Type.Tuple([featureId, featureId]) }, { additionalProperties: false }),
 ], { description: 'Along the machine axis: min = left / front / bottom, max = right / rear / top of the body; on a face or on the axis of a bore; in the middle between two of them.' });
-const refersTo = Type.Union([Type.Null(), shortText]);
 
 export const blockSchema = Type.Object({ x: positiveMm, y: positiveMm, z: positiveMm }, { additionalProperties: false });
 
@@ -80,8 +80,6 @@ export const allowanceSchema = Type.Object({
   xMinus: lengthMm, xPlus: lengthMm, yMinus: lengthMm, yPlus: lengthMm, zMinus: lengthMm, zPlus: lengthMm,
 }, { additionalProperties: false, description: 'Stock on each side of the part, named by part direction. Negative: the blank is short there.' });
 
-const entryId = Type.String({ minLength: 1, maxLength: 60, description: 'Tells the entry from the others of its list, whatever else of it changes.' });
-
 export const toolSchema = Type.Object({
   id: entryId,
   number: Type.Integer({ minimum: 1, maximum: 999 }),
@@ -102,73 +100,7 @@ export const toolSchema = Type.Object({
   lengthRegister: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 999 })], { description: 'Where its length is kept in the control; null: under its own number.' }),
 }, { additionalProperties: false });
 
-const within = (min: number, max: number, description?: string) => Type.Number({ minimum: min, maximum: max, ...(description ? { description } : {}) });
-const onDevice = within(-20_000, 20_000);
-
-/** What a part that lies flat is set against, along one axis of the device. */
-const locateSchema = <S extends string>(sides: readonly S[]) => Type.Object({
-  by: Type.Union([Type.Literal('pins'), Type.Literal('fence'), Type.Literal('gauge blocks'), Type.Literal('hand')], { description: 'hand: laid to a line, touched off every time.' }),
-  side: Type.Union(sides.map((s) => Type.Literal(s)), { description: 'Which side of the part meets it.' }),
-  at: within(-20_000, 20_000, 'Where the part\'s side comes to lie, from the device\'s datum.'),
-  pins: Type.Array(onDevice, { maxItems: 8, description: 'Where the pins stand along the other axis.' }),
-}, { additionalProperties: false });
-
-export const placedClampSchema = Type.Object({
-  id: entryId,
-  clamp: refersTo,
-  x: onDevice, y: onDevice,
-  towards: Type.Union([Type.Literal('-x'), Type.Literal('+x'), Type.Literal('-y'), Type.Literal('+y')], { description: 'Strap: from the part to its bolt. Edge clamp: where it pushes.' }),
-  torque: Type.Union([Type.Null(), within(0, 10_000)], { description: 'Of the bolt, N·m; null: not given.' }),
-  toBolt: within(0, 2000, 'Strap: from the spot on the part to the bolt.'),
-  toHeel: within(0, 2000, 'Strap: from the bolt to the heel on its step block.'),
-}, { additionalProperties: false, description: 'One clamp, screw, nail or weight where it acts on the part.' });
-
-export const plateHoldSchema = Type.Object({
-  under: within(0, 1000, 'Thickness of what lies between device and part.'),
-  x: locateSchema(['left', 'right'] as const),
-  y: locateSchema(['rear', 'front'] as const),
-  pinDiameter: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
-  pinHeight: within(0, 500, 'Pins and fence above the device.'),
-  pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
-  clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
-  pods: Type.Array(Type.Object({ id: entryId, x: onDevice, y: onDevice, on: Type.Boolean() }, { additionalProperties: false }), { maxItems: 60, description: 'Left front corner of each pod.' }),
-  gasket: Type.Object({ on: Type.Boolean(), inset: within(0, 1000, 'Gasket line inside the part\'s outline.') }, { additionalProperties: false }),
-  bond: refersTo,
-  bondInset: within(0, 1000, 'Tape or glue stays this far inside the part\'s outline.'),
-  temperature: within(-20, 400, 'Warmest the bond gets while cutting, °C.'),
-  backing: Type.String({ maxLength: 200, description: 'Where the tape\'s backing film is left on; empty: nowhere.' }),
-}, { additionalProperties: false, description: 'How a part that lies flat is located and held.' });
-
-export const roundHoldSchema = Type.Object({
-  restHeight: within(0, 5000, 'The part\'s end above the chuck\'s face: spacer or jaw step.'),
-  forceShare: within(1, 100, 'Share of the device\'s gripping force, percent.'),
-  rpm: Type.Union([Type.Null(), within(0, 300_000)], { description: 'Of the part; null or 0: it stands still.' }),
-  tailstock: Type.Boolean(),
-  supports: Type.Array(onDevice, { maxItems: 6, description: 'Rotary axis: where supports stand, from the chuck\'s face.' }),
-}, { additionalProperties: false, description: 'How a round part is gripped about an axis.' });
-
-export const softJawSchema = Type.Object({
-  on: Type.Boolean({ description: 'A pocket is cut into soft jaws.' }),
-  depth: within(0, 500), fit: within(0, 5, 'All round.'),
-  ledge: within(0, 200, 'How far each jaw reaches under the part: its walls stand so far behind the jaws\' faces. The vise is closed on a spacer that much narrower than the part, twice, while the pocket is cut.'),
-  cutter: Type.Number({ exclusiveMinimum: 0, maximum: 100, description: 'Diameter of the cutter that makes the pocket.' }),
-}, { additionalProperties: false });
-
-export const separationSchema = Type.Object({
-  way: Type.Union([Type.Literal('none'), Type.Literal('tabs'), Type.Literal('skin'), Type.Literal('hold')], { description: 'What keeps a part that is cut free where it is; hold: the hold itself.' }),
-  tabs: Type.Object({ count: Type.Integer({ minimum: 1, maximum: 60 }), width: Type.Number({ exclusiveMinimum: 0, maximum: 200 }), height: Type.Number({ exclusiveMinimum: 0, maximum: 200 }) }, { additionalProperties: false }),
-  skin: Type.Object({ leave: within(0, 50, 'Left under the cut for a last light pass.'), offWall: within(0, 10, 'That pass stays this far off the wall.') }, { additionalProperties: false }),
-}, { additionalProperties: false });
-
 export const jigSchema = Type.Object({ fit: within(0, 5), thickness: Type.Number({ exclusiveMinimum: 0, maximum: 500 }), border: within(0, 500), on: Type.Boolean() }, { additionalProperties: false, description: 'A locating outline cut from sheet.' });
-
-/** So many pieces besides the first are held on one device. */
-export const MOST_FURTHER = 15;
-export const furtherPieceSchema = Type.Object({
-  id: entryId,
-  x: onDevice, y: onDevice,
-  register: Type.Union([Type.Null(), registerSchema], { description: 'Work offset of this piece; null: it has none of its own, the program is shifted.' }),
-}, { additionalProperties: false, description: 'One more piece on the same device, held like the first and moved by x and y.' });
 
 export const setupSchema = Type.Object({
   id: Type.String({ minLength: 1, maxLength: 60 }),
@@ -180,14 +112,7 @@ export const setupSchema = Type.Object({
   cutsTo: Type.Union([Type.Null(), featureId], { description: 'The face the lowest cut goes down to; it then decides the depth.' }),
   device: refersTo,
   station: refersTo,
-  parallels: Type.Object({ height: Type.Number({ minimum: 0, maximum: 1000, description: 'Above the bed; 0: the part lies on the bed.' }) }, { additionalProperties: false }),
-  stop: Type.Object({
-    side: Type.Union([Type.Literal('left'), Type.Literal('right')]),
-    position: Type.Number({ minimum: -5000, maximum: 5000, description: 'Touching end of the stop, from the jaws\' left end, + to the right.' }),
-    height: Type.Number({ minimum: 0, maximum: 1000, description: 'Center of the stop above the bed.' }),
-    fromJaw: Type.Number({ minimum: 0, maximum: 5000, description: 'Center of the stop in front of the fixed jaw\'s face.' }),
-    face: Type.Union([Type.Null(), featureId], { description: 'The face of the part that is meant to meet the stop.' }),
-  }, { additionalProperties: false }),
+  hold: Type.Union([Type.Null(), ...HOLD_SCHEMAS], { description: 'How the part is held, by the family of its device; null: nothing is chosen yet.' }),
   zero: Type.Object({
     of: Type.Union([Type.Literal('finished part'), Type.Literal('what is left'), Type.Literal('raw blank')], { description: 'What the min, middle and max are taken from. "what is left" is the material as loaded, before this setup cuts.' }),
     x: place, y: place, z: place,
@@ -198,14 +123,9 @@ export const setupSchema = Type.Object({
     orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
     x: place, y: place, z: place,
   }, { additionalProperties: false })], { description: 'How the program was made: where its zero is, and which way the part lay. null: not stated.' }),
-  closing: Type.Object({ torque: Type.Union([Type.Null(), within(0, 10_000)], { description: 'Handle torque of the vise, N·m; null: as rated.' }), softJaws: softJawSchema }, { additionalProperties: false }),
-  plate: plateHoldSchema,
-  round: roundHoldSchema,
   clears: Type.Union([Type.Literal('everything'), Type.Literal('outline')], { description: 'everything: all that is not part, down to the depth. outline: only along the part\'s outline, one cutter wide.' }),
   outlineCutter: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Width of the cut along the outline.' }),
-  separation: separationSchema,
   jig: jigSchema,
-  further: Type.Array(furtherPieceSchema, { maxItems: MOST_FURTHER }),
   nextCopy: Type.Union([Type.Null(), registerSchema], { description: 'Work offset of the second copy from the same blank; null: it has none of its own.' }),
   touchOff: touchOffSchema,
   lengths: lengthsSchema,
@@ -248,6 +168,8 @@ export const jobSchema = Type.Object({
 
 export type Job = Static<typeof jobSchema>;
 export type Setup = Static<typeof setupSchema>;
+/** A setup that is held in a device of a family. */
+export type SetupIn<F extends Family> = In<F, Setup>;
 export type PartSource = Static<typeof partSchema>;
 /** A body out of a file: what readers are asked for. */
 export type FileBody = Static<typeof fileBodySchema>;
@@ -259,11 +181,6 @@ export type Copies = Static<typeof copiesSchema>;
 export type Programmed = NonNullable<Setup['programmed']>;
 export type Allowance = Static<typeof allowanceSchema>;
 export type Tool = Static<typeof toolSchema>;
-export type PlateHold = Static<typeof plateHoldSchema>;
-export type PlacedClamp = Static<typeof placedClampSchema>;
-export type FurtherPiece = Static<typeof furtherPieceSchema>;
-export type RoundHold = Static<typeof roundHoldSchema>;
-export type Separation = Static<typeof separationSchema>;
 export type Acceptance = Static<typeof acceptanceSchema>;
 export type ZeroPlace = Static<typeof place>;
 export type TouchOffChoice = Setup['touchOff'];

@@ -1,5 +1,5 @@
 import { AXES } from '../frames';
-import type { Setup } from '../job';
+import type { SetupIn } from '../job';
 import type { Station } from '../shop';
 import { box, seatBlock, setup, station, told } from '../testing/fixtures';
 import { registerValue, workZero } from '../zero';
@@ -8,7 +8,7 @@ import { ledgerOf, plusMinusOf, shiftBetween, sumOf, type ShiftSide } from '.';
 const part = box([0, 0, 0], [100, 60, 40]);
 const raw = box([-2, -3, -4], [103, 65, 41]);
 
-function side(s: Setup, loaded = raw, at: Station | null = station): ShiftSide {
+function side(s: SetupIn<'vise'>, loaded = raw, at: Station | null = station): ShiftSide {
   const seat = seatBlock(loaded, part, s);
   const zero = workZero(seat, s.zero, at);
   return { setup: s, seat, ledger: ledgerOf({ setup: s, why: s.why.zero, seat, zero, station: at, sizeTolerance: 0.05, speech: told.speech }), register: registerValue(s, zero, at?.position?.z ?? null), kind: 'vise' as const, words: { device: 'vise', alongX: 'along the jaws' } };
@@ -52,7 +52,7 @@ describe('a shift says what changed', () => {
   });
 
   test('lower parallels, the stop moved, the other side faced off', () => {
-    const { shift, says } = between(side(setup()), side(setup({ op: 20, parallels: { height: 14 }, stop: { ...setup().stop, position: 16 } }), part));
+    const { shift, says } = between(side(setup()), side(setup({ op: 20, parallels: { height: 14 }, stop: { ...setup().hold.stop, position: 16 } }), part));
     expect(shift).toEqual({ x: 6 - 2, y: 5, z: -6 - 4 });
     expect(says).toEqual({ x: 'the stop moved 6.000 to the right and the faced-off 2.000', y: 'the faced-off 5.000', z: 'the 6.000 lower parallels and the faced-off 4.000' });
   });

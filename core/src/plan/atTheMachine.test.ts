@@ -45,7 +45,7 @@ const CASES: readonly Case[] = [
 ];
 
 test.each(CASES)('$says', async ({ setup, machine: change, found: [code, level, words] }) => {
-  const { planned } = await planHeld({ device: vise, setup: { parallels: { height: 30 }, ...setup }, shop: shopWith(change ?? {}), allowance: { xMinus: 1 } });
+  const { planned } = await planHeld({ device: vise, hold: { parallels: { height: 30 } }, setup, shop: shopWith(change ?? {}), allowance: { xMinus: 1 } });
   const of = planned.findings.filter((f) => f.code === code);
   if (level === null) { expect(of).toEqual([]); return; }
   expect(of[0]).toMatchObject({ level, says: expect.stringMatching(words ?? /./) });
@@ -76,7 +76,7 @@ test('a way is clear when a tool that takes it step by step touches nothing: the
 });
 
 test('the second copy has a register of its own, as far from the first as the copies are', async () => {
-  const { planned } = await planHeld({ device: vise, part: { block: { x: 40, y: 40, z: 20 } }, copies: { x: 2, gap: 6, cutter: 6 }, setup: { nextCopy: 'G58', parallels: { height: 30 } } });
+  const { planned } = await planHeld({ device: vise, part: { block: { x: 40, y: 40, z: 20 } }, copies: { x: 2, gap: 6, cutter: 6 }, setup: { nextCopy: 'G58' }, hold: { parallels: { height: 30 } } });
   const { registerUses } = await import('.');
   const [one, two] = registerUses(planned);
   expect(two).toMatchObject({ name: 'Op 10 copy 2', register: 'G58', fromPiece1: { x: 46, y: 0, z: 0 } });

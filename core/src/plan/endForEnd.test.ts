@@ -5,6 +5,7 @@ import { machine } from '../testing/fixtures';
 import { Dice } from '../testing/randomJobs';
 import { demoShop } from '../../../demo';
 import { Planner } from '.';
+import { newHold } from '../job';
 
 const SIGNS = [['+', '-'], ['-', '+']] as const;
 const DATUM = { x: 11.25, y: -7.5, z: 3.125 };
@@ -22,7 +23,7 @@ function turnedBar(seed: number) {
   const across = dice.one([25, (25.4 * 11) / 16, 30, 38.1, 200 / 9]);
   const setups = dice.one(SIGNS).map((sign, i) => {
     const setup = setupOf(10 * (i + 1), `${sign}${along}`, along === 'x' ? '+y' : along === 'y' ? '+z' : '+x', dice.one([0.25, 0.5, 0.75]) * length);
-    return { ...setup, device: chuck.id, round: { ...setup.round, restHeight: rests[i] }, zero: { of: 'finished part' as const, x: 'middle' as const, y: 'middle' as const, z: 'max' as const, extra: { x: 0, y: 0, z: 0 } } };
+    return { ...setup, device: chuck.id, hold: newHold('round', { restHeight: rests[i] }), zero: { of: 'finished part' as const, x: 'middle' as const, y: 'middle' as const, z: 'max' as const, extra: { x: 0, y: 0, z: 0 } } };
   });
   const job = { ...bar(along, { across, length, bar: across + dice.one([0, 0, 3, 25.4 / 8]), ends, hexagon: dice.chance(0.3) }, setups), machine: machine.id };
   return { job, length, ends, rests };

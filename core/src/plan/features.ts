@@ -1,5 +1,5 @@
 import { AXES, axisOf, dot, signOf, unitVector, type Box3 } from '../frames';
-import type { Job, KnownFeature, Setup } from '../job';
+import { featuresOfHold, type Job, type KnownFeature, type Setup } from '../job';
 import { featureNames, matchFeatures, type Feature, type Match } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
 import type { Speech } from '../units';
@@ -15,7 +15,7 @@ function* idsOf(s: Setup): Generator<readonly [id: string, says: string]> {
   for (const axis of AXES) for (const id of s.programmed ? featureIdsOf(s.programmed[axis]) : []) yield [id, `the programmed zero of Op ${s.op} in ${axis.toUpperCase()}`];
   for (const axis of ['x', 'y'] as const) { const at = s.touchOff[axis]; if (typeof at !== 'string') yield [at.bore, `the touch-off of Op ${s.op} in ${axis.toUpperCase()}`]; }
   if (s.cutsTo) yield [s.cutsTo, `the depth of Op ${s.op}`];
-  if (s.stop.face) yield [s.stop.face, `the stop of Op ${s.op}`];
+  for (const face of featuresOfHold(s.hold)) yield [face.id, `${face.for} of Op ${s.op}`];
 }
 
 /** Everything in a job that refers to a feature. */

@@ -1,10 +1,10 @@
-import { NO_HOLD, readJobFile } from '../job';
+import { readJobFile } from '../job';
 import { heldJob, heldShop, planHeld, table } from '../testing/held';
 import { loadKernel } from '../solid';
 import { Planner } from '.';
 
-const lying = { ...NO_HOLD.plate, x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5, bond: 'tape' };
-const job = heldJob({ device: table, setup: { plate: lying } });
+const lying = { x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5, bond: 'tape' };
+const job = heldJob({ device: table, hold: lying });
 
 describe('forces come last', () => {
   test('a plan that leaves them out says so, and has every other number', async () => {
@@ -20,7 +20,7 @@ describe('forces come last', () => {
   });
 
   test('they follow what they hang on', async () => {
-    const times = async (cutDepth: number) => (await planHeld({ device: table, forces: true, setup: { plate: lying, tools: [{ ...job.setups[0].tools[0], cutDepth }] } })).only.forces!.margin.margins[0].times;
+    const times = async (cutDepth: number) => (await planHeld({ device: table, forces: true, hold: lying, setup: { tools: [{ ...job.setups[0].tools[0], cutDepth }] } })).only.forces!.margin.margins[0].times;
     expect(await times(2)).toBeCloseTo((await times(1)) / 2, 6);
   });
 });
@@ -28,7 +28,7 @@ describe('forces come last', () => {
 describe('a cut along the outline', () => {
   const outline = (cutter: number) => planHeld({
     device: table, part: { block: { x: 100, y: 60, z: 5 } }, allowance: { xMinus: 20, xPlus: 20, yMinus: 20, yPlus: 20, zPlus: 0 },
-    setup: { plate: { ...lying, under: 1 }, clears: 'outline', outlineCutter: cutter, cutsBelowTop: 5 },
+    hold: { ...lying, under: 1 }, setup: { clears: 'outline', outlineCutter: cutter, cutsBelowTop: 5 },
   });
 
   test('takes away a strip as wide as the cutter, round at the corners', async () => {
@@ -48,11 +48,11 @@ test('a short form needs only the device; the rest of holding gets its plain val
   const setup = { op: 10, register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1, device: 'table', station: null, parallels: { height: 0 }, stop: { side: 'left', position: 0, height: 8, fromJaw: 5 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max' }, plate: { bond: 'tape', x: { at: 12 } } };
   const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 10, y: 10, z: 10 } }, setups: [setup] }, shop: { devices: [table] } }));
   expect(read.ok ? [] : read.problems).toEqual([]);
-  expect(read).toMatchObject({ ok: true, value: { job: { setups: [{ device: 'table', clears: 'everything', plate: { bond: 'tape', x: { at: 12, by: 'hand', side: 'left' }, clamps: [] }, separation: { way: 'none' } }] }, shop: { devices: [{ kind: 'T-slot table' }], altitude: 0 } } });
+  expect(read).toMatchObject({ ok: true, value: { job: { setups: [{ device: 'table', clears: 'everything', hold: { family: 'flat', bond: 'tape', x: { at: 12, by: 'hand', side: 'left' }, clamps: [], separation: { way: 'none' } } }] }, shop: { devices: [{ kind: 'T-slot table' }], altitude: 0 } } });
 });
 
 test('a device of a kind that is not known is refused, with the kinds there are', () => {
   const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 10, y: 10, z: 10 } }, setups: [] }, shop: { devices: [{ ...table, kind: 'magic' }] } }));
   expect(read.ok).toBe(false);
-  expect(read.ok ? '' : read.problems.join(' ')).toMatch(/shop\.devices\.0/);
+  expect(read.ok ? '' : read.problems.join(' ')).toMatch(/^shop\.devices\.0\.kind: must be one of "vise", "T-slot table".*"rotary axis"\.$/);
 });

@@ -1,24 +1,25 @@
 import fc from 'fast-check';
 import { controlLines } from '../control';
 import { AXES } from '../frames';
-import type { FurtherPiece, Setup } from '../job';
+import { newHold, type FurtherPiece, type HoldIn, type Job } from '../job';
 import { buildSheet, compareEntries, entriesOf } from '../sheet';
 import { planOutput } from './output';
-import { chuck, heldJob, planHeld, table, tape, board, vacuumPlate } from '../testing/held';
+import { Planner } from '.';
+import { loadKernel } from '../solid';
+import { chuck, heldJob, heldShop, planHeld, table, tape, board, vacuumPlate } from '../testing/held';
 import { vise } from '../testing/fixtures';
-import { NO_HOLD, type PlateHold } from '../job';
 
 const piece = (x: number, y = 0, register: FurtherPiece['register'] = null): FurtherPiece => ({ id: `${x} ${y}`, x, y, register });
-const plateWith = (change: Partial<PlateHold>): Setup['plate'] => ({ ...structuredClone(NO_HOLD.plate), ...change });
+const plateWith = (change: Partial<HoldIn<'flat'>>) => change;
 /** Laid at 50 and 50; the strap's bolt stands in the second slot, 90 from the front. */
 const strapped = plateWith({ clamps: [{ id: 'clamp-1', clamp: 'strap', x: 60, y: 90, towards: '-x', torque: 40, toBolt: 45, toHeel: 50 }] });
-const onTable = (further: FurtherPiece[], forces = false) => planHeld({ device: table, setup: { plate: strapped, further }, forces });
+const onTable = (further: FurtherPiece[], forces = false) => planHeld({ device: table, hold: { ...strapped, further }, forces });
 const codesOf = (findings: readonly { code: string }[]) => findings.map((f) => f.code);
 
 test('every further piece has the first one\'s zero, moved', async () => {
   for (const device of [table, vacuumPlate, board]) {
     await fc.assert(fc.asyncProperty(fc.integer({ min: 105, max: 200 }), fc.integer({ min: 0, max: 100 }), async (x, y) => {
-      const { only } = await planHeld({ device, setup: { further: [piece(x, y)] } });
+      const { only } = await planHeld({ device, hold: { further: [piece(x, y)] } });
       const [second] = only.pieces;
       const by = { x, y, z: 0 };
       for (const axis of AXES) expect(second.facts.zero.inMachine![axis] - only.facts!.zero.inMachine![axis]).toBeCloseTo(by[axis], 9);
@@ -68,7 +69,7 @@ test('what goes wrong only at the second piece is said of it: its bolt stands be
 test('the same mistake made differently is told of each piece; the same one only once', async () => {
   // both bolts beside their slots: the first by 10, the second by 5; a strap that presses nothing is told once
   const off = plateWith({ clamps: [{ id: 'clamp-2', clamp: 'strap', x: 60, y: 100, towards: '-x', torque: null, toBolt: 45, toHeel: 50 }] });
-  const { only } = await planHeld({ device: table, setup: { plate: off, further: [piece(150, 55)] } });
+  const { only } = await planHeld({ device: table, hold: { ...off, further: [piece(150, 55)] } });
   const said = (code: string) => only.findings.filter((f) => f.code === code).map((f) => f.says);
   expect(said('bolt-beside-slot')).toEqual([expect.stringMatching(/^The bolt of strap 1 stands 10\.000 mm beside slot 2/), expect.stringMatching(/^Piece 2: the bolt of strap 1 stands 5\.000 mm beside slot 3/)]);
   expect(said('clamp-torque-missing')).toHaveLength(1);
@@ -92,7 +93,7 @@ test('what holds the neighbor is in the way of this piece\'s cut', async () => {
 }, 60_000);
 
 test('a piece held the same way elsewhere is held as well', async () => {
-  const { only } = await planHeld({ device: board, setup: { plate: plateWith({ bond: 'tape' }), further: [piece(150)] }, shop: { bonds: [tape] } });
+  const { only } = await planHeld({ device: board, hold: { bond: 'tape', further: [piece(150)] }, shop: { bonds: [tape] } });
   const [a, b] = [only.facts!.hold, only.pieces[0].facts.hold];
   expect(b.contacts.map((c) => [c.name, c.areaMm2, c.pullN, c.shearN])).toEqual(a.contacts.map((c) => [c.name, expect.closeTo(c.areaMm2, 3), expect.closeTo(c.pullN, 3), expect.closeTo(c.shearN, 3)]));
 });
@@ -101,7 +102,7 @@ test('pieces in one vise share its force; it is closed once, and they meet the s
   const block = { block: { x: 40, y: 60, z: 40 } };
   const alone = await planHeld({ device: vise, part: block, forces: true });
   // evenly to both sides of the middle
-  const two = await planHeld({ device: vise, part: block, setup: { further: [piece(90)] }, forces: true });
+  const two = await planHeld({ device: vise, part: block, hold: { further: [piece(90)] }, forces: true });
   const force = (held: typeof two) => held.only.facts!.hold.contacts.find((c) => c.name === 'moving jaw')!.forceN;
   expect(force(two)).toBeCloseTo(vise.ratedForceN / 2, 9);
   // alone, beside the middle of the jaws, it gets less than all of it
@@ -109,13 +110,23 @@ test('pieces in one vise share its force; it is closed once, and they meet the s
   expect(two.only.forces!.margin.margins[0].times).toBeLessThan(alone.only.forces!.margin.margins[0].times);
   expect(two.only.facts!.hold.steps.filter((s) => s.startsWith('Close'))).toHaveLength(1);
   expect(two.only.facts!.hold.steps).toContain('Piece 2 in the same way, its stop at X +100.000.');
-  const askew = await planHeld({ device: vise, part: block, setup: { further: [piece(60, 5)] } });
+  const askew = await planHeld({ device: vise, part: block, hold: { further: [piece(60, 5)] } });
   expect(askew.codes).toContain('piece-beside-jaw');
 }, 60_000);
 
-test('a chuck holds one', async () => {
-  const { codes } = await planHeld({ device: chuck, part: { bar: { section: 'round', across: 40, bore: 0, length: 90, along: 'z' } }, setup: { further: [piece(60)] } });
-  expect(codes).toContain('one-piece-only');
+test('a device with a hold of another kind is not planned, and says so', async () => {
+  const part = { bar: { section: 'round' as const, across: 40, bore: 0, length: 90, along: 'z' as const } };
+  const asFlat: Job = heldJob({ device: chuck, part });
+  asFlat.setups[0].hold = newHold('flat', { further: [piece(60)] });
+  const cases: [Job, RegExp][] = [[asFlat, /^How the part is held on Chuck is not told: what is entered is for another kind of device\.$/], [{ ...asFlat, setups: [{ ...asFlat.setups[0], hold: null }] }, /^How the part is held on Chuck is not told\.$/]];
+  for (const [job, words] of cases) {
+    const planned = new Planner(await loadKernel()).plan({ job, shop: heldShop(chuck), bodies: () => null });
+    if (!planned.ok) throw new Error(planned.problem);
+    const [only] = planned.value.setups;
+    expect([only.facts, only.pieces]).toEqual([null, []]);
+    expect(only.findings.find((f) => f.code === 'hold-missing')).toMatchObject({ level: 'stop', says: expect.stringMatching(words) as string });
+    expect(buildSheet(job, planned.value, null, heldShop(chuck), null).setups[0]).toMatchObject({ seat: 'Not told how it is held.', workZero: null });
+  }
 });
 
 test('steps tell what differs at the other pieces, and nothing twice', async () => {

@@ -1,8 +1,9 @@
 import { NOT_HOLD, type HoldSetup } from '../hold';
 import { holdingOf } from '../holdings';
-import type { Setup } from '../job';
+import type { Setup, SetupIn } from '../job';
 import type { CylinderFeature, Feature } from '../part';
 import type { SeatedPart } from '../seat';
+import type { Family } from '../shop';
 import { fields, type Graph } from './graph';
 import type { SetupFacts } from './planned';
 import { madeStage, proveStage, separationStage } from './stages/cutting';
@@ -26,7 +27,8 @@ const isBore = (f: Feature): f is CylinderFeature => f.kind === 'bore';
 const isCorner = (f: Feature): f is CylinderFeature => f.kind === 'round' && f.hollow;
 
 /** What of a setup says how it is held. */
-export const holdOf = (g: Graph, setup: Setup): HoldSetup => fields(g, setup, ...Object.keys(setup).filter(isHold));
+export const holdOf = (g: Graph, setup: SetupIn<Family>): HoldSetup =>
+  fields(g, setup, ...Object.keys(setup).filter(isHold));
 
 export function lyingIn(g: Graph, whole: Whole, { setup: { orientation }, before, cut }: Here): Lying {
   const { kernel, job, part, firstCopy } = whole;
@@ -45,7 +47,7 @@ export function lyingIn(g: Graph, whole: Whole, { setup: { orientation }, before
 }
 
 /** One piece from top to bottom: seat, hold, zero, account, touch-off, and what the cut does. */
-export function planPiece(g: Graph, whole: Whole, at: Here, lying: Lying, on: On, setup: Setup): SetupFacts {
+export function planPiece(g: Graph, whole: Whole, at: Here, lying: Lying, on: On, setup: SetupIn<Family>): SetupFacts {
   const { kernel, job, machine, material, speech, firstCopy } = whole;
   const { here, before, cut } = at;
   const { part, ...cuts } = lying;
@@ -82,8 +84,9 @@ export function planPiece(g: Graph, whole: Whole, at: Here, lying: Lying, on: On
   const bores = g.list(whole.features.filter(isBore));
   const corners = g.list(whole.features.filter(isCorner));
   const made = g.run(madeStage, { bores, corners, cut, orientation, loaded: cuts.loadedCuts, left: cuts.leftCuts });
-  const separation = !holdingOf(device).separates ? null : g.run(separationStage, {
-    setup: of('separation', 'outlineCutter'), frees: hold.frees, finished: cuts.finishedCuts, seat,
+  const keeps = holdingOf(device).separation(setup);
+  const separation = keeps && g.run(separationStage, {
+    keeps: g.same(keeps), outlineCutter: setup.outlineCutter, frees: hold.frees, finished: cuts.finishedCuts, seat,
     yieldMPa: material?.yieldMPa ?? null,
   });
   const prove = g.run(proveStage, {

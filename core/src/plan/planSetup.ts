@@ -1,5 +1,6 @@
 import { worstFirst } from '../findings';
 import { holdingOf } from '../holdings';
+import { furtherOf, holdRefersTo, isHeldOn, type Hold } from '../job';
 import { stationFor, type Device, type Station } from '../shop';
 import { fields, type Graph } from './graph';
 import { planForces } from './planForces';
@@ -11,10 +12,11 @@ import { piecesStage, plannedStage, withPiecesStage } from './stages/planned';
 import type { Here, On, Whole } from './whole';
 
 /** What of the library the hold of a setup hangs on. */
-function onDevice(g: Graph, { shop }: Whole, { setup: { plate } }: Here, device: Device, station: Station | null): On {
+function onDevice(g: Graph, { shop }: Whole, hold: Hold, device: Device, station: Station | null): On {
+  const names = holdRefersTo(hold);
   return {
-    device, station, bond: g.same(shop.bonds.find((b) => b.id === plate.bond) ?? null),
-    clamps: g.same(shop.clamps.filter((c) => plate.clamps.some((p) => p.clamp === c.id))),
+    device, station, bond: g.same(shop.bonds.find((b) => names.bonds.includes(b.id)) ?? null),
+    clamps: g.same(shop.clamps.filter((c) => names.clamps.includes(c.id))),
   };
 }
 
@@ -33,15 +35,15 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const volumes = { loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3, floorMm };
   const base = { id, op, register, setup, device, station, material: g.same(volumes) };
   const checked = { setup, looksUp, device, station, machine, machineId: job.machine, material, here, speech };
-  if (!device) {
+  if (!device || !isHeldOn(setup, device)) {
     const findings = g.list(worstFirst(g.run(findingsStage, { ...checked, facts: null })));
     return g.run(plannedStage, { ...base, facts: null, pieces: g.list([]), forces: null, findings });
   }
 
-  const on = onDevice(g, whole, at, device, station);
+  const on = onDevice(g, whole, setup.hold, device, station);
   const lying = lyingIn(g, whole, at);
   const own = planPiece(g, whole, at, lying, on, setup);
-  const pieces = g.list(setup.further.map((piece, i): PlannedPiece => {
+  const pieces = g.list(furtherOf(setup).map((piece, i): PlannedPiece => {
     const asMoved = { ...holdingOf(device).moved(setup, piece), register: piece.register ?? register, measured: null };
     const moved = g.same(asMoved);
     const facts = planPiece(g, whole, { ...at, earlier: own.touched }, lying, on, moved);

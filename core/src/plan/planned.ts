@@ -2,14 +2,14 @@ import type { BlankFacts } from '../blank';
 import type { Finding } from '../findings';
 import type { Vec3 } from '../frames';
 import type { Bending, HoldFacts, MarginFacts } from '../hold';
-import type { Setup } from '../job';
+import type { Setup, SetupIn } from '../job';
 import type { Ledger, Shift, TouchedStation } from '../ledger';
 import type { PartSummary } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
 import type { ProveFacts, SafePath, SeparationFacts, WayFacts } from '../prove';
 import type { Gripped } from '../seat';
 import type { SeatFacts } from '../seat';
-import type { Device, Machine, Register, Station, WorkMaterial } from '../shop';
+import type { Device, Family, Machine, Register, Station, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
 import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
 import type { MadeBore } from '../prove/checks/boreHasTool';
@@ -55,7 +55,7 @@ export interface PlannedPiece {
   readonly by: { readonly x: number; readonly y: number };
   /** null: it has none of its own */
   readonly register: Register | null;
-  readonly setup: Setup;
+  readonly setup: SetupIn<Family>;
   readonly facts: SetupFacts;
 }
 

@@ -9,6 +9,7 @@ import { sumOf } from '../ledger';
 import type { BodyMeshes } from '../part';
 import { loadKernel } from '../solid';
 import { Planner, type PlannedJob } from '.';
+import { held } from '../testing/holds';
 
 let planner: Planner;
 let bodies: BodyMeshes;
@@ -91,19 +92,19 @@ describe('findings', () => {
 
   test.each([
     ['blank-does-not-contain-part', (j: Job) => { j.allowance.xMinus = -0.5; }, /left face \(-X\) by 0\.500 mm/],
-    ['jaw-opening-too-small', (j: Job) => { j.setups[0].device = 'vise-4in'; j.setups[0].orientation = { up: '+z', right: '+y' }; j.setups[0].parallels.height = 25; }, /116\.000 mm wide.*opens 101\.600 mm/],
-    ['grip-too-shallow', (j: Job) => { j.setups[0].parallels.height = 36; }, /4\.000 mm deep; this vise wants 6\.000/],
+    ['jaw-opening-too-small', (j: Job) => { j.setups[0].device = 'vise-4in'; j.setups[0].orientation = { up: '+z', right: '+y' }; held('vise', j.setups[0]).parallels.height = 25; }, /116\.000 mm wide.*opens 101\.600 mm/],
+    ['grip-too-shallow', (j: Job) => { held('vise', j.setups[0]).parallels.height = 36; }, /4\.000 mm deep; this vise wants 6\.000/],
     ['jaw-top-above-lowest-cut', (j: Job) => { j.setups[0].cutsBelowTop = 33.5; }, /0\.500 mm below the jaw tops/],
     ['zero-outside-travel', (j: Job) => { j.setups[0].zero.extra.x = 600; }, /X by 135\.650 mm at the plus end/],
     ['zero-outside-travel', (j: Job) => { j.setups[0].zero.extra.z = 400; j.setups[0].tools = []; }, /Z by 1\.750 mm at the plus end/],
     ['cut-outside-travel', (j: Job) => { j.setups[0].tools[0].length = 400; }, /Z by 4\.750 mm at the plus end/],
-    ['cut-outside-travel', (j: Job) => { j.setups[0].stop.position = 450; j.setups[0].stop.side = 'left'; }, /X by .* at the plus end/],
+    ['cut-outside-travel', (j: Job) => { held('vise', j.setups[0]).stop.position = 450; held('vise', j.setups[0]).stop.side = 'left'; }, /X by .* at the plus end/],
     ['register-used-twice', (j: Job) => { j.setups[1].register = 'G54'; }, /G54 is used by Op 10 and Op 20 for different zeros, 19\.000 mm apart/],
     ['metal-never-reached', (j: Job) => { j.setups[1].cutsBelowTop = 5; }, /after Op 20 are never reached/],
     ['station-unknown', (j: Job) => { j.setups[0].station = 'station-b'; }, /Station B is not measured/],
-    ['part-not-resting', (j: Job) => { j.setups[0].stop.position = 160; }, /does not rest|lie flat/],
-    ['stop-touches-nothing', (j: Job) => { j.setups[0].stop.height = 20; }, /touches nothing/],
-    ['parallels-higher-than-jaws', (j: Job) => { j.setups[0].parallels.height = 45; }, /45\.000 mm high; the jaws only 40\.000/],
+    ['part-not-resting', (j: Job) => { held('vise', j.setups[0]).stop.position = 160; }, /does not rest|lie flat/],
+    ['stop-touches-nothing', (j: Job) => { held('vise', j.setups[0]).stop.height = 20; }, /touches nothing/],
+    ['parallels-higher-than-jaws', (j: Job) => { held('vise', j.setups[0]).parallels.height = 45; }, /45\.000 mm high; the jaws only 40\.000/],
     ['setup-removes-nothing', (j: Job) => { j.setups.push({ ...structuredClone(j.setups[1]), id: 'op-30', op: 30, register: 'G56' }); }, /removes no material/],
     ['z-travel-not-proven', (j: Job) => { j.setups[0].tools = []; }, /no tools are listed/],
     ['device-missing', (j: Job) => { j.setups[0].device = null; }, /No device/],
@@ -151,7 +152,7 @@ test('an unmeasured station gives shifts that are exact and machine coordinates 
 test('a change to Op 20 does not recompute Op 10', () => {
   plan(vane());
   const before = { ...planner.graph.counts };
-  plan(vane((j) => { j.setups[1].parallels.height = 15.5; }));
+  plan(vane((j) => { held('vise', j.setups[1]).parallels.height = 15.5; }));
   const after = planner.graph.counts;
   expect(after['what is left']).toBe(before['what is left']);
   expect(after.seat).toBe(before.seat + 1);
@@ -170,8 +171,8 @@ test('terms sum to the work zero within 1e-9 mm, whatever is chosen', () => {
         j.body = { block: { x: 110, y: 70, z: 38 } };
         j.allowance = { xMinus: a, xPlus: b, yMinus: b, yPlus: a, zMinus: a, zPlus: b };
         for (const setup of j.setups) {
-          setup.parallels.height = h;
-          setup.stop.side = side;
+          held('vise', setup).parallels.height = h;
+          held('vise', setup).stop.side = side;
           setup.zero = { of, x, y, z, extra: { x: extra, y: 0, z: -extra } };
         }
       }));

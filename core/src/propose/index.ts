@@ -1,7 +1,8 @@
 import { turnsAbout } from '../holdings';
 import { AXES, axisOf, cross, DIRECTIONS, directionOf, opposite, signOf, unitVector, type Axis, type Box3, type Direction, type Orientation } from '../frames';
 import type { BlankFacts } from '../blank';
-import { NO_HOLD, type Job, type Setup, touchChoices } from '../job';
+import { holdingOf } from '../holdings';
+import { newHold, PLAIN_CUT, type Job, type Setup, touchChoices } from '../job';
 import type { Feature } from '../part';
 import { REGISTERS, type Register, type RoundDevice, type Vise } from '../shop';
 import type { Speech } from '../units';
@@ -255,10 +256,10 @@ export function setupsFrom(route: ProposedRoute, job: Job, vise: Vise, blank: Pi
     const rear = axisOf(directionOf(cross(unitVector(s.orientation.up), unitVector(s.orientation.right))));
     return {
       id: newId(), op: (i + 1) * 10, does: `cuts ${s.cuts.slice(0, 3).map(nameOf).join(', ')}`.slice(0, 200), register: free[Math.min(i, free.length - 1)],
-      orientation: s.orientation, cutsBelowTop: s.cutsBelowTop, cutsTo: null, device: about?.device.id ?? vise.id, station: null, parallels: { height: parallels },
-      stop: { side: 'left', position: Math.max(0, Math.round((vise.jawWidth - along) / 2)), height: parallels + Math.max(vise.stopDiameter / 2, (vise.jawHeight - parallels) / 2), fromJaw: Math.round(extent(blank.box, rear) / 2), face: null },
+      orientation: s.orientation, cutsBelowTop: s.cutsBelowTop, cutsTo: null, device: about?.device.id ?? vise.id, station: null,
+      hold: about ? holdingOf(about.device).starts(about.device) : newHold('vise', { parallels: { height: parallels }, stop: { side: 'left', position: Math.max(0, Math.round((vise.jawWidth - along) / 2)), height: parallels + Math.max(vise.stopDiameter / 2, (vise.jawHeight - parallels) / 2), fromJaw: Math.round(extent(blank.box, rear) / 2), face: null } }),
       // a round part is programmed from its axis
-      zero: { of: 'finished part', x: about ? 'middle' : 'min', y: about ? 'middle' : 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, programmed: null, ...structuredClone(NO_HOLD),
+      zero: { of: 'finished part', x: about ? 'middle' : 'min', y: about ? 'middle' : 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, programmed: null, ...structuredClone(PLAIN_CUT),
       ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
     };
   });

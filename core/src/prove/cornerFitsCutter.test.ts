@@ -1,6 +1,5 @@
 import { loadKernel, prism, type Loop } from '../solid';
 import { board, heldJob, heldShop, lightCut } from '../testing/held';
-import { NO_HOLD } from '../job';
 import { Planner } from '../plan';
 import { told, tool } from '../testing/fixtures';
 import { cornerFitsCutter } from './checks/cornerFitsCutter';
@@ -39,9 +38,9 @@ test.each([['top', { up: '+z', right: '+x' }], ['turned over', { up: '-z', right
   const mesh = prism(rounded(0, 0, 100, 60, 3), [rounded(20, 15, 80, 45, 4)], 20);
   const planner = new Planner(await loadKernel());
   const codes = (diameter: number) => {
-    const plate = { ...structuredClone(NO_HOLD.plate), x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, bond: 'tape' };
-    const setup = { orientation, cutsBelowTop: 20, plate, tools: [{ ...lightCut, diameter }] };
-    const planned = planner.plan({ job: heldJob({ device: board, part: { file: 'window.dxf', body: 0 }, setup, allowance: { xMinus: 2, xPlus: 2, yMinus: 2, yPlus: 2 } }), shop: heldShop(board), bodies: () => ({ mesh, key: 'window' }) }, 'known');
+    const plate = { x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, bond: 'tape' };
+    const setup = { orientation, cutsBelowTop: 20, tools: [{ ...lightCut, diameter }] };
+    const planned = planner.plan({ job: heldJob({ device: board, part: { file: 'window.dxf', body: 0 }, hold: plate, setup, allowance: { xMinus: 2, xPlus: 2, yMinus: 2, yPlus: 2 } }), shop: heldShop(board), bodies: () => ({ mesh, key: 'window' }) }, 'known');
     if (!planned.ok) throw new Error(planned.problem);
     const found = planned.value.findings.filter((f) => f.code === 'corner-smaller-than-cutter');
     return found.map((f) => [f.numbers.count, Number(f.numbers.radiusMm).toFixed(6)]);

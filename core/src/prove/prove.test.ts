@@ -57,7 +57,7 @@ describe('travel', () => {
   });
 
   test('part of the cut beyond the end of the table is named by axis and end', () => {
-    const far = setup({ stop: { ...setup().stop, position: 380 } });
+    const far = setup({ stop: { ...setup().hold.stop, position: 380 } });
     expect(insideTravel(prove(15, far)).map((f) => f.says)).toEqual(['The cut reaches outside the travel: X by 80.000 mm at the plus end.']);
   });
 

@@ -1,4 +1,4 @@
-import { NO_HOLD, type Setup } from '../job';
+import { newHold, type Separation, type Setup } from '../job';
 import { board, lightCut, planHeld, tape } from '../testing/held';
 import { placeTabs, tabBears, tabsHoldN } from './separation';
 
@@ -36,10 +36,11 @@ describe('where tabs go', () => {
 });
 
 describe('a part about to come free', () => {
-  const lies = { ...NO_HOLD.plate, x: { by: 'hand' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'hand' as const, side: 'front' as const, at: 90, pins: [] }, bond: 'tape' };
-  const free = (separation: Partial<Setup['separation']>, more: Partial<Setup> = {}, forces = true) => planHeld({
+  const lies = { x: { by: 'hand' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'hand' as const, side: 'front' as const, at: 90, pins: [] }, bond: 'tape' };
+  const free = (separation: Partial<Separation>, more: Partial<Omit<Setup, 'hold'>> = {}, forces = true) => planHeld({
     device: board, forces, part: { block: { x: 100, y: 60, z: 4 } }, allowance: { xMinus: 15, xPlus: 15, yMinus: 15, yPlus: 15, zPlus: 0 },
-    setup: { plate: lies, clears: 'outline', outlineCutter: 6, cutsBelowTop: 4, tools: [{ ...lightCut, feedPerTooth: 0.02 }], separation: { ...NO_HOLD.separation, ...separation }, ...more },
+    hold: { ...lies, separation: { ...newHold('flat').separation, ...separation } },
+    setup: { clears: 'outline', outlineCutter: 6, cutsBelowTop: 4, tools: [{ ...lightCut, feedPerTooth: 0.02 }], ...more },
   });
   const about = ['part-comes-free', 'freed-part-not-held', 'tabs-without-place', 'tabs-too-weak'];
   const said = async (...args: Parameters<typeof free>) => (await free(...args)).codes.filter((c) => about.includes(c));
@@ -52,7 +53,7 @@ describe('a part about to come free', () => {
   });
 
   test('how it is kept reaches the operator', async () => {
-    const steps = async (separation: Partial<Setup['separation']>) => { const { hold } = (await free(separation, {}, false)).only.facts!; return [...hold.steps, ...hold.release].join(' '); };
+    const steps = async (separation: Partial<Separation>) => { const { hold } = (await free(separation, {}, false)).only.facts!; return [...hold.steps, ...hold.release].join(' '); };
     expect(await steps({ way: 'skin', skin: { leave: 0.2, offWall: 0.1 } })).toContain('a skin of 0.200 mm; then one light pass through it, 0.100 mm off the wall');
     expect(await steps({ way: 'tabs', tabs: { count: 3, width: 5, height: 1 } })).toMatch(/3 tabs, 5\.000 mm wide and 1\.000 mm high.*dress them/);
     expect(await steps({ way: 'hold' })).not.toMatch(/skin|tabs/);

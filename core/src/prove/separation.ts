@@ -1,4 +1,4 @@
-import type { Setup } from '../job';
+import type { Separation } from '../job';
 import type { Outlines } from '../solid';
 
 /** A tab that holds the part to what is around it: its middle on the outline, and the direction of the edge. Device frame, mm. */
@@ -10,7 +10,7 @@ export interface Tab {
 export interface SeparationFacts {
   /** the cut takes away what holds the part to the rest of the blank */
   readonly comesFree: boolean;
-  readonly way: Setup['separation']['way'];
+  readonly way: Separation['way'];
   readonly tabs: readonly Tab[];
   /** how many tabs there is no straight outside edge for */
   readonly tabsMissing: number;
@@ -82,19 +82,21 @@ export function tabsHoldN(count: number, { shearN, upN, sidewaysN }: TabBears): 
   return count === 0 ? 0 : Math.max(1, Math.floor(count * TABS_AT_ONCE)) * Math.min(shearN, upN, sidewaysN) * (1 - TAB_SCATTER);
 }
 
+/** What is left standing on purpose, and how wide the cut is around it. */
+export type Keeps = Pick<Separation, 'way' | 'tabs'> & { readonly outlineCutter: number };
+
 /**
  * What keeps a part that a cut frees.
  * @param comesFree the cut takes away what joined it to the rest of the blank, as the hold has found
  * @param part outlines of the finished part on the device, device X and Y
  */
-export function planSeparation(setup: Pick<Setup, 'separation' | 'outlineCutter'>, comesFree: boolean, part: Outlines, yieldMPa: number | null): SeparationFacts {
+export function planSeparation({ way, tabs, outlineCutter }: Keeps, comesFree: boolean, part: Outlines, yieldMPa: number | null): SeparationFacts {
   const outer = part.filter((ring) => area(ring) > 0);
-  const { way, tabs } = setup.separation;
   // every part needs its own tabs: several copies do not hold each other
   const places = comesFree && way === 'tabs' ? outer.map((ring) => placeTabs([ring], tabs.count, tabs.width)) : [];
   const fewest = Math.min(...places.map((p) => p.length));
   return {
     comesFree, way, tabs: places.flat(), tabsMissing: places.reduce((sum, p) => sum + tabs.count - p.length, 0),
-    tabsHoldN: places.length > 0 && yieldMPa !== null ? tabsHoldN(fewest, tabBears(tabs.width, tabs.height, setup.outlineCutter, yieldMPa)) : null,
+    tabsHoldN: places.length > 0 && yieldMPa !== null ? tabsHoldN(fewest, tabBears(tabs.width, tabs.height, outlineCutter, yieldMPa)) : null,
   };
 }

@@ -8,6 +8,7 @@ import { sumOf } from '../ledger';
 import { buildSheet } from '../sheet';
 import { SimulatedControl } from '../simulated';
 import { readingsInWords, standingAt, runHistory, runState } from '.';
+import { held } from '../testing/holds';
 
 let planner: Planner;
 beforeAll(async () => { planner = new Planner(await loadKernel()); });
@@ -78,7 +79,7 @@ describe('looking from above', () => {
 
   test.each([0, 1])('the lines for while a setup is loaded stay above what stands there (setup %i)', (loaded) => {
     // the first setup stands 50 higher on the same station than the second
-    const job = vane('mm', (j) => { j.setups[0].parallels.height = 44; j.setups[1].parallels.height = 6; });
+    const job = vane('mm', (j) => { held('vise', j.setups[0]).parallels.height = 44; held('vise', j.setups[1]).parallels.height = 6; });
     const r = ready(job);
     const { set } = controlTexts(job, r.planned, 'ISSUE A');
     const verify = lookWhileLoaded(job, r.planned, r.planned.setups[loaded].id, 'ISSUE A');

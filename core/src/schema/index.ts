@@ -51,7 +51,16 @@ function likelyMeant(errors: readonly ErrorObject[]): ErrorObject[] {
     const branches = [...new Set(inside.map(branchOf))];
     // the word that says which form it is counts more than a key that is missing
     const saysOther = (e: ErrorObject) => e.keyword === 'const' && e.instancePath.startsWith(`${union.instancePath}/`) && !e.instancePath.slice(union.instancePath.length + 1).includes('/');
-    const misfits = (branch: string) => inside.filter((e) => branchOf(e) === branch).reduce((n, e) => n + (saysOther(e) ? 10 : e.instancePath === union.instancePath ? 1 : 0), 0);
+    const isNoObject = (e: ErrorObject) => e.keyword === 'type' && e.instancePath === union.instancePath;
+    const misfits = (branch: string) => inside.filter((e) => branchOf(e) === branch).reduce((n, e) => n + (saysOther(e) || isNoObject(e) ? 10 : e.instancePath === union.instancePath ? 1 : 0), 0);
+    const forms = branches.filter((b) => !inside.some((e) => branchOf(e) === b && isNoObject(e)));
+    const words = forms.map((b) => inside.find((e) => branchOf(e) === b && saysOther(e)));
+    if (forms.length > 1 && words.every((w) => w && w.instancePath === words[0]?.instancePath)) {
+      // none of the forms has this word
+      const allowed = words.map((w) => (w!.params as { allowedValue: unknown }).allowedValue);
+      left = left.filter((e) => !inside.includes(e)).map((e) => (e === union ? { ...words[0]!, keyword: 'oneOfValues', params: { allowed } } : e));
+      continue;
+    }
     const [best] = branches.sort((a, b) => misfits(a) - misfits(b));
     const plain = inside.length > 0 && inside.every((e) => e.instancePath === union.instancePath && ['const', 'type', 'oneOfValues'].includes(e.keyword));
     if (plain) {

@@ -1,6 +1,7 @@
 import { AXES, DIRECTIONS } from '../frames';
 import { allowanceOn, stateWithStock } from '../blank';
-import { checksOf, suppliesOf, type Job } from '../job';
+import { holdingOf, type HoldEntry } from '../holdings';
+import { checksOf, isHeldOn, suppliesOf, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob } from '../plan';
 import { speechIn, toUnits } from '../units';
@@ -34,6 +35,7 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
   const size = (place: string, name: string, mm: number): Entry => ({ place, name, text: speech.size(mm), value: toUnits(mm, job.units), mm });
   const coordinate = (place: string, name: string, mm: number | null): Entry =>
     ({ place, name, text: mm === null ? 'not known' : speech.signed(mm), value: mm === null ? null : toUnits(mm, job.units), ...(mm === null ? {} : { mm }) });
+  const held = (place: string) => (e: HoldEntry): Entry => ('says' in e ? text(place, e.name, e.says) : 'atMm' in e ? coordinate(place, e.name, e.atMm) : size(place, e.name, e.sizeMm));
   const entries: Entry[] = [
     text('Job', 'part', job.part), text('Job', 'revision', job.revision), text('Job', 'material', job.material),
     text('Job', 'quantity', String(job.quantity)), text('Job', 'units', job.units), text('Job', 'due', job.due ?? ''), text('Job', 'notes', job.notes),
@@ -51,9 +53,8 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
       text(place, 'does', setup.does), text(place, 'register', s.register), text(place, 'program', setup.program),
       text(place, 'device', s.device?.name ?? 'not chosen'), text(place, 'station', s.station?.name ?? 'not chosen'),
       text(place, 'face up', PART_SIDE[setup.orientation.up]), text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
-      size(place, 'cuts below top', setup.cutsBelowTop), size(place, 'parallels', setup.parallels.height),
-      text(place, 'stop side', setup.stop.side), coordinate(place, 'stop position', setup.stop.position), size(place, 'stop height', setup.stop.height), size(place, 'stop from jaw', setup.stop.fromJaw),
-      ...(setup.closing.softJaws.on ? (['depth', 'ledge', 'fit', 'cutter'] as const).map((k) => size(place, `pocket ${k}`, setup.closing.softJaws[k])) : []),
+      size(place, 'cuts below top', setup.cutsBelowTop),
+      ...(s.device && isHeldOn(setup, s.device) ? holdingOf(s.device).told(setup.hold).map(held(place)) : []),
       text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero, setup.orientation)),
       text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description} in H${lengthRegisterOf(t)}${t.length === null ? '' : `, ${speech.size(t.length)} long`}`).join(', ')),
       text(place, 'at hand', suppliesOf(setup).join(', ')), text(place, 'first part', checksOf(setup).map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`).join(', ')),
@@ -86,6 +87,9 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
 
 const UNITS = 'Job|units';
 
+/** What issues of version 7 and before told of every setup, whatever its device. */
+const OF_A_VISE: ReadonlySet<string> = new Set(['parallels', 'stop side', 'stop position', 'stop height', 'stop from jaw']);
+
 /** Told in another unit, a number is the same if its millimeters are; a sentence with numbers in it is not compared, as each of them stands by itself. */
 function isSameInAnyUnit(a: Entry | undefined, b: Entry | undefined): boolean {
   if (!a || !b) return false;
@@ -115,7 +119,7 @@ export function compareEntries(before: readonly Entry[], after: readonly Entry[]
   const names = [...new Set([...after.map(key), ...before.map(key)])];
   return names.flatMap((name): Change[] => {
     const [a, b] = [old.get(name), fresh.get(name)];
-    if (a?.text === b?.text || (otherUnits && isSameInAnyUnit(a, b))) return [];
+    if (a?.text === b?.text || (otherUnits && isSameInAnyUnit(a, b)) || (a && !b && OF_A_VISE.has(a.name))) return [];
     const { place, name: what } = (b ?? a)!;
     const both = a?.value !== undefined && a.value !== null && b?.value !== undefined && b.value !== null;
     const digits = b?.text.split('.')[1]?.length ?? 3;

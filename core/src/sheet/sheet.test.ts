@@ -4,6 +4,7 @@ import { layoutScene, outlinesOf, sceneBounds } from '../drawing';
 import { loadKernel } from '../solid';
 import { planOutput, Planner } from '../plan';
 import { blockingFindings, buildSheet, changedInWords, compareEntries, entriesOf, nextLetter } from '.';
+import { held } from '../testing/holds';
 
 let planner: Planner;
 beforeAll(async () => { planner = new Planner(await loadKernel()); });
@@ -95,7 +96,7 @@ test('an accepted stop no longer blocks; when its numbers change the acceptance 
 
 test('two issues are compared number by number', () => {
   const before = plan((_, shop) => measured(shop));
-  const after = plan((j, shop) => { measured(shop); j.setups[1].parallels.height = 0.5 * 25.4; });
+  const after = plan((j, shop) => { measured(shop); held('vise', j.setups[1]).parallels.height = 0.5 * 25.4; });
   const changes = compareEntries(entriesOf(before.job, before.planned), entriesOf(after.job, after.planned));
   expect(changes.find((c) => c.name === 'parallels')).toEqual({ place: 'Op 20', name: 'parallels', before: '0.6250', after: '0.5000', difference: '−0.1250' });
   expect(changes.find((c) => c.name === 'work zero Z')?.difference).toBe('−0.1250');

@@ -1,13 +1,13 @@
 import { setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
 import { AXES, partSideFacing, rotate, rotationOf, type Axis, type Direction, DIRECTIONS } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
-import type { Acceptance, Job } from '../job';
+import { isHeldOn, type Acceptance, type Job } from '../job';
 import { plusMinusOf, sumOf, type Ledger } from '../ledger';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup, type PlannedTransition, type SetupFacts } from '../plan';
 import { allowanceOn, stateWithStock, type CopyPlace } from '../blank';
-import type { Device, Shop } from '../shop';
-import { holdingOf } from '../holdings';
+import type { Family, Shop } from '../shop';
+import { holdingOf, type RowsOf } from '../holdings';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
@@ -71,8 +71,8 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
     why: [['Seat', setup.why.seat], ['Hold', setup.why.hold], ['Zero', setup.why.zero]].flatMap(([label, value]) => (value ? [{ label, value }] : [])),
     touchOffTool: sideMeansShort(setup.touchOff.side, speech),
   };
-  if (!facts || !device) {
-    return { ...base, seat: 'No device chosen.', zeroOf: '', rows: [], workZero: null, instead: 'not known', shiftFromFirst: null, ledger: [], plusMinus: signed(speech, () => null), touchOff: [], scenes: null };
+  if (!facts || !device || !isHeldOn(setup, device)) {
+    return { ...base, seat: device ? 'Not told how it is held.' : 'No device chosen.', zeroOf: '', rows: [], workZero: null, instead: 'not known', shiftFromFirst: null, ledger: [], plusMinus: signed(speech, () => null), touchOff: [], scenes: null };
   }
   const shift = planned.fromFirst?.shift ?? null;
   const views = outlines?.setups.find((s) => s.id === planned.id)?.views;
@@ -82,7 +82,7 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
     steps: facts.hold.steps, release: facts.hold.release,
     zeroOf: facts.says.zero,
     rows: [
-      ...holdRows(planned, device, facts, speech),
+      ...holdRows(planned, { device, setup, facts, speech }),
       ...(planned.material.floorMm === null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
       ...copyShiftRows(planned, copies, speech), ...pieceRows(planned, facts, speech),
     ],
@@ -108,9 +108,9 @@ function stationRow({ station }: PlannedSetup): Row {
 }
 
 /** How the part is located and held, as the operator sets it. */
-function holdRows(planned: PlannedSetup, device: Device, facts: SetupFacts, speech: Speech): Row[] {
-  const held = holdingOf(device).rows({ device, setup: planned.setup, facts, speech });
-  return [{ label: held.device, value: device.name }, stationRow(planned), ...held.rows];
+function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
+  const held = holdingOf(of.device).rows(of);
+  return [{ label: held.device, value: of.device.name }, stationRow(planned), ...held.rows];
 }
 
 /** "left raw, bottom sawn, others already finished" */

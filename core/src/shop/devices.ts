@@ -35,6 +35,8 @@ export const DEVICE_KINDS = Object.keys(DEVICES) as DeviceKind[];
 /** A device of one kind. */
 export type DeviceOfKind<K extends DeviceKind> = Static<Kinds[K]['schema']>;
 export type Device = { [K in DeviceKind]: DeviceOfKind<K> }[DeviceKind];
+/** The family of a kind of device. */
+export type FamilyOf<D extends Device> = Kinds[D['kind']]['family'];
 /** Devices of one family. */
 export type DeviceOf<F extends Family> = { [K in DeviceKind]: Kinds[K]['family'] extends F ? DeviceOfKind<K> : never }[DeviceKind];
 

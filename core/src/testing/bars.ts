@@ -1,5 +1,5 @@
 import { AXES, dot, type Axis, type Vec3 } from '../frames';
-import { newBlank, newJob, NO_HOLD, touchChoices, type Job, type Setup } from '../job';
+import { newBlank, newJob, newHold, PLAIN_CUT, touchChoices, type Job, type Setup } from '../job';
 import type { Planner } from '../plan';
 import { facet, meshVolume, type TriangleMesh } from '../solid';
 import { machine, vise } from './fixtures';
@@ -9,8 +9,8 @@ const shop = { name: '', projection: 'third angle' as const, altitude: 0, machin
 
 /** A setup in the vise that says no more than which way the part lies and how deep it is cut. */
 export const setupOf = (op: number, up: Setup['orientation']['up'], right: Setup['orientation']['right'], cutsBelowTop: number): Setup => ({
-  id: `op-${op}`, op, does: '', register: 'G54', orientation: { up, right }, cutsBelowTop, cutsTo: null, programmed: null, device: 'v', station: 'a', ...structuredClone(NO_HOLD),
-  parallels: { height: 10 }, stop: { side: 'left', position: 0, height: 20, fromJaw: 15, face: null }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
+  id: `op-${op}`, op, does: '', register: 'G54', orientation: { up, right }, cutsBelowTop, cutsTo: null, programmed: null, device: 'v', station: 'a', ...structuredClone(PLAIN_CUT),
+  hold: newHold('vise', { parallels: { height: 10 }, stop: { side: 'left', position: 0, height: 20, fromJaw: 15, face: null } }), zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
   ...touchChoices(10), tools: [], program: '', why: { seat: '', hold: '', zero: '' },
 });
 

@@ -1,9 +1,9 @@
 import { vec, type Box3, type Orientation } from '../frames';
 import type { Told } from '../findings';
-import { NO_CUT, NO_HOLD, touchChoices, type Setup, type Tool } from '../job';
+import { newHold, NO_CUT, PLAIN_CUT, touchChoices, type HoldIn, type Setup, type SetupIn, type Tool } from '../job';
 import { seatInVise } from '../holdings';
 import { turnedBox, type SeatFacts } from '../seat';
-import { NO_CONTROL, type Machine, type Station, type Vise } from '../shop';
+import { NO_CONTROL, type Family, type Machine, type Station, type Vise } from '../shop';
 import { boxMesh, turnMesh } from '../solid';
 import { rotationOf } from '../frames';
 import { speechIn } from '../units';
@@ -24,22 +24,38 @@ export const machine: Machine = {
   homesTo: '', registers: ['G54', 'G55'], ...NO_CONTROL, stations: [station],
 };
 
-export const setup = (change: Partial<Setup> = {}): Setup => ({
-  id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, cutsTo: null, programmed: null, device: 'v', ...structuredClone(NO_HOLD), station: 'a', parallels: { height: 20 },
-  stop: { side: 'left', position: 10, height: 32, fromJaw: 15, face: null }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
-  ...touchChoices(10), tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
+type Changes<F extends Family> = Partial<Omit<Setup, 'hold'>> & Partial<Omit<HoldIn<F>, 'family'>>;
+
+const isOfSetup = (plain: object) => ([key]: [string, unknown]) => key in plain;
+
+/** A setup in a device of a family; what is changed may be of the setup or of its hold. */
+function setupIn<F extends Family>(plain: SetupIn<F>, change: Changes<F>): SetupIn<F> {
+  const of = Object.entries(change);
+  const own = of.filter(isOfSetup(plain));
+  return { ...plain, ...Object.fromEntries(own), hold: { ...plain.hold, ...Object.fromEntries(of.filter((e) => !own.includes(e))) } };
+}
+
+const plain = (): Omit<Setup, 'hold'> => ({
+  id: 's', op: 10, does: '', register: 'G54', orientation: UPRIGHT, cutsBelowTop: 10, cutsTo: null, programmed: null, device: 'v', ...structuredClone(PLAIN_CUT), station: 'a',
+  zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
+  ...touchChoices(10), tools: [], program: '', why: { seat: '', hold: '', zero: '' },
 });
+
+export const setup = (change: Changes<'vise'> = {}): SetupIn<'vise'> =>
+  setupIn({ ...plain(), hold: newHold('vise', { parallels: { height: 20 }, stop: { side: 'left', position: 10, height: 32, fromJaw: 15, face: null } }) }, change);
+export const flatSetup = (change: Changes<'flat'> = {}): SetupIn<'flat'> => setupIn({ ...plain(), hold: newHold('flat') }, change);
+export const roundSetup = (change: Changes<'round'> = {}): SetupIn<'round'> => setupIn({ ...plain(), hold: newHold('round') }, change);
 
 export const told: Told = { setupId: 's', op: 10, speech: speechIn('mm') };
 
 export const box = (min: [number, number, number], max: [number, number, number]): Box3 => ({ min: vec(...min), max: vec(...max) });
 
 /** A block in the vise as the setup says. */
-export function seatBlock(loaded: Box3, finished: Box3, s: Setup = setup(), v: Vise = vise): SeatFacts {
+export function seatBlock(loaded: Box3, finished: Box3, s: SetupIn<'vise'> = setup(), v: Vise = vise): SeatFacts {
   const turn = (b: Box3) => turnMesh(boxMesh(b), rotationOf(s.orientation));
   return seatInVise({
     orientation: s.orientation, loaded: turn(loaded), finished: turn(finished), blankSeated: turnedBox(loaded, s.orientation), isFlat: () => true,
-    vise: v, parallelsHeight: s.parallels.height, stop: s.stop,
+    vise: v, parallelsHeight: s.hold.parallels.height, stop: s.hold.stop,
   });
 }
 

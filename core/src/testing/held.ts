@@ -1,6 +1,6 @@
-import { NO_ALLOWANCE, newBlank, newJob, ONE_COPY, type Allowance, type Blank, type Copies, type Job, type PartSource, type Setup } from '../job';
+import { NO_ALLOWANCE, newBlank, newHold, newJob, ONE_COPY, type Allowance, type Blank, type Copies, type Hold, type Job, type PartSource, type Setup } from '../job';
 import { Planner, type PlannedJob, type PlannedSetup } from '../plan';
-import { EMPTY_SHOP, type Bond, type Clamp, type Device, type Shop, type WorkMaterial } from '../shop';
+import { EMPTY_SHOP, familyOf, type Bond, type Clamp, type Device, type Shop, type WorkMaterial } from '../shop';
 import { loadKernel, type Kernel, type TriangleMesh } from '../solid';
 import { machine, setup, station, tool } from './fixtures';
 
@@ -27,7 +27,9 @@ export interface Held {
   readonly device: Device;
   readonly part?: PartSource;
   readonly allowance?: Partial<Allowance>;
-  readonly setup?: Partial<Setup>;
+  readonly setup?: Partial<Omit<Setup, 'hold'>>;
+  /** of the family of its device */
+  readonly hold?: Partial<Hold>;
   readonly shop?: Partial<Shop>;
   readonly material?: string;
   readonly blank?: Partial<Blank>;
@@ -41,13 +43,17 @@ export interface Held {
 let kernel: Promise<Kernel> | null = null;
 
 /** The job of a part 100 × 60 × 20 (unless another one is given) with 1 mm to face off its top, held in one setup. */
-export function heldJob({ device, part, allowance, setup: change, material, blank, copies }: Held): Job {
+export function heldJob({ device, part, allowance, setup: change, hold, material, blank, copies }: Held): Job {
+  const family = familyOf(device);
+  const plain = family === 'vise' ? setup().hold : newHold(family);
   const stock = { ...NO_ALLOWANCE, zPlus: 1, ...allowance };
   return {
     ...newJob({ number: 'H-1', part: 'Plate', material: material ?? 'Aluminium', units: 'mm' }, part ?? { block: { x: 100, y: 60, z: 20 } }),
     copies: { ...ONE_COPY, ...copies },
     allowance: stock, blank: { ...newBlank(stock), ...blank }, machine: machine.id,
-    setups: [setup({ device: device.id, cutsBelowTop: 0, zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: { x: 0, y: 0, z: 0 } }, tools: [lightCut], ...change })],
+    setups: [{
+      ...setup(), hold: { ...plain, ...hold } as Hold, device: device.id, cutsBelowTop: 0, zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: { x: 0, y: 0, z: 0 } }, tools: [lightCut], ...change,
+    }],
   };
 }
 

@@ -1,4 +1,5 @@
 import type { CauseCode } from '../run';
+import { held } from './holds';
 import { newBlank, type Job } from '../job';
 import type { Planner } from '../plan';
 import type { Shop } from '../shop';
@@ -37,7 +38,7 @@ function randomBlock(dice: Dice, base: Job): Job {
     s.touchOff.side = { with: dice.one(['cutter', 'edge finder'] as const), diameter: some(5, 16), thickness: dice.one([0, some(0.75, 2)]) };
     s.touchOff.top = { ...s.touchOff.top, thickness: some(0.75, 2) };
     s.tools = s.tools.map((t) => ({ ...t, length: t.length === null ? null : some(90, 150) }));
-    s.closing.softJaws.on = false;
+    held('vise', s).softJaws.on = false;
     s.device = 'vise-150';
   }
   return job;

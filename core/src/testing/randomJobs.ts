@@ -1,4 +1,4 @@
-import { newBlank, newJob, NO_CUT, NO_HOLD, touchChoices, type Job, type Setup, type ZeroPlace } from '../job';
+import { newBlank, newJob, NO_CUT, newHold, PLAIN_CUT, touchChoices, type Job, type Setup, type ZeroPlace } from '../job';
 import { NO_CONTROL, PLAIN_DIALECT, REGISTERS, type Machine, type Shop, type WorkMaterial } from '../shop';
 
 /** Numbers from a seed, the same on every machine (mulberry32, public domain). */
@@ -97,22 +97,24 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
   });
   const choices = touchChoices(10);
   const tool = (number: number) => ({ id: `tool-${number}`, number, description: 'cutter', diameter: 10, length: dice.chance(0.8) ? g(50, 140) : null, ...NO_CUT });
-  return {
+  // drawn for both, so that the seeds of old stay what they were
+  const { parallels, stop, softJaws, plate, ...rest } = {
     id: `s${i}`, op: 10 * (i + 1), does: '', register: REGISTERS[i], orientation: { up, right }, cutsBelowTop: g(-2, height), cutsTo: null,
     device: dice.one(['vise-0', 'vise-0', 'vise-1', 'flat-0', 'flat-1']), station: dice.one(['s0', 's0', 's1', null]), parallels: { height: dice.chance(0.3) ? 0 : g(2, 50) },
     stop: { side: dice.one(['left', 'right'] as const), position: g(-10, 150), height: g(4, 70), fromJaw: g(3, 80), face: null },
     zero: { of: dice.one(['finished part', 'what is left', 'raw blank'] as const), x: place(), y: place(), z: place(), extra: dice.chance(0.2) ? { x: g(-3, 3), y: g(-3, 3), z: g(-3, 3) } : { x: 0, y: 0, z: 0 } },
-    programmed: null, ...structuredClone(NO_HOLD),
-    closing: { torque: null, softJaws: { on: dice.chance(0.15), depth: g(2, 30), fit: dice.one([0, 0.02, 0.05]), ledge: g(1, 8), cutter: 3 } },
+    programmed: null, ...structuredClone(PLAIN_CUT),
+    softJaws: { on: dice.chance(0.15), depth: g(2, 30), fit: dice.one([0, 0.02, 0.05]), ledge: g(1, 8), cutter: 3 },
     plate: {
-      ...structuredClone(NO_HOLD).plate, under: dice.chance(0.3) ? g(2, 12) : 0, x: locate(['left', 'right'] as const), y: locate(['rear', 'front'] as const), pinDiameter: g(4, 16), pinHeight: g(2, 40),
+      under: dice.chance(0.3) ? g(2, 12) : 0, x: locate(['left', 'right'] as const), y: locate(['rear', 'front'] as const), pinDiameter: g(4, 16), pinHeight: g(2, 40),
       pods: [0, 1, 2].map(() => ({ id: 'pod-1', x: g(20, 300), y: g(20, 300), on: true })),
     },
     ...choices, touchOff: { ...choices.touchOff, top: { ...choices.touchOff.top, tool: dice.one([null, 1, 2]) } },
     lengths: { by: dice.one(['spindle nose', 'reference tool', 'height setter'] as const), reference: dice.one([null, 1, 2]), setterHeight: dice.one([50, 100]), setterOn: dice.chance(0.5) ? 0 : g(-20, 40), active: true },
-    measured: dice.chance(0.1) ? { x: -g(20, 300), y: -g(20, 300), z: -g(20, 300), from: 'typed' } : null,
+    measured: dice.chance(0.1) ? { x: -g(20, 300), y: -g(20, 300), z: -g(20, 300), from: 'typed' as const } : null,
     tools: dice.chance(0.9) ? [tool(1), tool(2)] : [], program: '', why: { seat: '', hold: '', zero: '' },
   };
+  return { ...rest, hold: rest.device.startsWith('vise') ? newHold('vise', { parallels, stop, softJaws }) : newHold('flat', plate) };
 }
 
 /** Round numbers, so that walls and bending are reckoned too. */

@@ -1,4 +1,4 @@
-import type { Setup } from '../job';
+import { isHoldIn, type Setup } from '../job';
 import type { Shop } from '../shop';
 import type { Cuboid, RandomJob } from './randomJobs';
 
@@ -94,14 +94,15 @@ function off(boxes: readonly Cuboid[], t: Triple, s: Stopper): number | null {
 function stoppers(setup: Setup, shop: Shop, boxes: readonly Cuboid[], t: Triple): { x: Stopper[]; y: Stopper[]; z: Stopper[] } {
   const device = shop.devices.find((d) => d.id === setup.device)!;
   const range = (axis: number, a: number, b: number) => ({ axis, from: Math.min(a, b), to: Math.max(a, b) });
-  if (device.kind === 'vise') {
+  const { hold } = setup;
+  if (device.kind === 'vise' && isHoldIn('vise', hold)) {
     const s = device.fixedJaw === 'rear' ? 1 : -1;
-    const { softJaws } = setup.closing;
+    const { softJaws } = hold;
     // the walls of a pocket stand in the jaws, a ledge behind their faces
     const ledge = softJaws.on ? s * softJaws.ledge : 0;
     const floor = softJaws.on && device.jaws !== 'step' ? device.jawHeight - softJaws.depth : 0;
-    const onFloor = floor > setup.parallels.height + 1e-6;
-    const height = device.jaws === 'step' ? device.stepHeight : onFloor ? floor : setup.parallels.height;
+    const onFloor = floor > hold.parallels.height + 1e-6;
+    const height = device.jaws === 'step' ? device.stepHeight : onFloor ? floor : hold.parallels.height;
     const thick = device.jaws === 'step' ? device.stepDepth : device.parallelThickness;
     // parallels higher than the jaws leave nothing to grip
     const grip = height < device.jawHeight ? [[range(0, 0, device.jawWidth), range(2, height, device.jawHeight)]] : [];
@@ -114,15 +115,15 @@ function stoppers(setup: Setup, shop: Shop, boxes: readonly Cuboid[], t: Triple)
     const under = onFloor ? [range(1, 0, ledge), range(1, front, face)] : [range(1, 0, -s * strip), range(1, face, face + s * strip)];
     const strips: Stopper = { axis: 2, end: -1, at: height, ranges: under.map((y) => [range(0, 0, device.jawWidth), y]) };
     const r = device.stopDiameter / 2;
-    const y = -s * setup.stop.fromJaw;
-    const left = setup.stop.side === 'left';
+    const y = -s * hold.stop.fromJaw;
+    const left = hold.stop.side === 'left';
     const stop: Stopper = softJaws.on
-      ? { axis: 0, end: left ? -1 : 1, at: setup.stop.position + (left ? softJaws.fit : -softJaws.fit), ranges: grip.map(() => [range(1, ledge, front), range(2, height, device.jawHeight)]) }
-      : { axis: 0, end: left ? -1 : 1, at: setup.stop.position, ranges: [[range(1, y - r, y + r), range(2, setup.stop.height - r, setup.stop.height + r)]] };
+      ? { axis: 0, end: left ? -1 : 1, at: hold.stop.position + (left ? softJaws.fit : -softJaws.fit), ranges: grip.map(() => [range(1, ledge, front), range(2, height, device.jawHeight)]) }
+      : { axis: 0, end: left ? -1 : 1, at: hold.stop.position, ranges: [[range(1, y - r, y + r), range(2, hold.stop.height - r, hold.stop.height + r)]] };
     return { x: [stop], y: [jaw], z: height === 0 ? [bed] : [strips, bed] };
   }
-  if (device.kind !== 'vacuum plate' && device.kind !== 'vacuum pods') throw new Error('the oracle knows vises, plates and pods');
-  const { plate } = setup;
+  if ((device.kind !== 'vacuum plate' && device.kind !== 'vacuum pods') || !isHoldIn('flat', hold)) throw new Error('the oracle knows vises, plates and pods');
+  const plate = hold;
   const height = (device.kind === 'vacuum pods' ? device.podHeight : 0) + plate.under;
   const top: Stopper = { axis: 2, end: -1, at: device.kind === 'vacuum pods' ? 0 : height, ranges: [[range(0, 0, device.width), range(1, 0, device.depth)]] };
   const pods: Stopper[] = device.kind === 'vacuum pods' ? [{ axis: 2, end: -1, at: height, ranges: plate.pods.map((p) => [range(0, p.x, p.x + device.podWidth), range(1, p.y, p.y + device.podDepth)]) }] : [];

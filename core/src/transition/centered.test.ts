@@ -1,4 +1,4 @@
-import { NO_HOLD, type Setup } from '../job';
+import { newHold, type Setup } from '../job';
 import { Planner } from '../plan';
 import { buildSheet } from '../sheet';
 import { loadKernel } from '../solid';
@@ -9,7 +9,7 @@ import { chuck, heldJob, heldShop } from '../testing/held';
 async function shaftIn(first: Partial<Setup>, second: Partial<Setup>) {
   const job = {
     ...heldJob({ device: chuck, part: { bar: { section: 'round', across: 25, bore: 0, length: 60, along: 'z' } }, allowance: { zMinus: 1, zPlus: 1 }, blank: { kind: 'round bar', along: 'z', across: 28 } }),
-    setups: [setup({ id: 'a', op: 10, cutsBelowTop: 0, ...first }), setup({ id: 'b', op: 20, register: 'G55', cutsBelowTop: 0, orientation: { up: '-z', right: '+x' }, ...second })],
+    setups: [{ ...setup({ id: 'a', op: 10, cutsBelowTop: 0 }), ...first }, { ...setup({ id: 'b', op: 20, register: 'G55', cutsBelowTop: 0, orientation: { up: '-z', right: '+x' } }), ...second }],
   };
   const shop = heldShop(chuck, { devices: [chuck, { ...vise, maxOpening: 120 }] });
   const planned = new Planner(await loadKernel()).plan({ job, shop, bodies: () => null });
@@ -17,7 +17,7 @@ async function shaftIn(first: Partial<Setup>, second: Partial<Setup>) {
   return { kept: buildSheet(job, planned.value, null, shop, null).transitions[0].kept, says: planned.value.findings.filter((f) => f.code === 'same-face-lost').map((f) => f.says) };
 }
 
-const inChuck: Partial<Setup> = { device: chuck.id, round: { ...NO_HOLD.round, forceShare: 80 } };
+const inChuck: Partial<Setup> = { device: chuck.id, hold: newHold('round', { forceShare: 80 }) };
 
 test('a chuck takes the middle of a bar, whichever side looks where', async () => {
   const { kept, says } = await shaftIn(inChuck, inChuck);

@@ -2,6 +2,7 @@ import { demoShop, vaneBearingBlockJob } from '../../../demo';
 import { newBlank, type Job } from '../job';
 import { Planner } from '../plan';
 import { loadKernel } from '../solid';
+import { held } from '../testing/holds';
 
 let planner: Planner;
 beforeAll(async () => { planner = new Planner(await loadKernel()); });
@@ -10,7 +11,7 @@ beforeAll(async () => { planner = new Planner(await loadKernel()); });
 function found(code: string, change: (job: Job) => void) {
   const allowance = { xMinus: 2, xPlus: 5, yMinus: 2.5, yPlus: 4, zMinus: 3, zPlus: 1.5 };
   const job: Job = { ...vaneBearingBlockJob(), body: { block: { x: 110, y: 70, z: 38 } }, allowance, blank: newBlank(allowance) };
-  job.setups[1].closing.softJaws.on = false;
+  held('vise', job.setups[1]).softJaws.on = false;
   job.setups[1].device = 'vise-150';
   change(job);
   const planned = planner.plan({ job, shop: demoShop, bodies: () => null }, 'known');

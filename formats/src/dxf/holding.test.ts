@@ -1,6 +1,5 @@
 /** What the planner draws for holding, written as DXF and read back by another project's reader: closed, right size, right unit. */
 import { Helper } from 'dxf';
-import { NO_HOLD } from '@violet-jaw/core/job';
 import { planHeld, vacuumPlate } from '@violet-jaw/core/testing/held.ts';
 import { vise } from '@violet-jaw/core/testing/fixtures.ts';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
@@ -15,10 +14,10 @@ function readBack(planned: PlannedSetup, role: string, unit: 'mm' | 'inch') {
 }
 
 const sizes = ({ vertices }: Polyline) => (['x', 'y'] as const).map((a) => Math.max(...vertices.map((v) => v[a])) - Math.min(...vertices.map((v) => v[a])));
-const lying = { ...NO_HOLD.plate, x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5 };
+const lying = { x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5 };
 
 describe('soft jaw pocket of a block 100 × 60', () => {
-  const made = planHeld({ device: vise, setup: { closing: { torque: null, softJaws: { on: true, depth: 3, fit: 0.02, ledge: 3, cutter: 6 } } } });
+  const made = planHeld({ device: vise, hold: { softJaws: { on: true, depth: 3, fit: 0.02, ledge: 3, cutter: 6 } } });
 
   test('grown by the fit on every side, closed, millimeters', async () => {
     const { unit, rings } = readBack((await made).only, 'pocket', 'mm');
@@ -54,7 +53,7 @@ describe('soft jaw pocket of a block 100 × 60', () => {
 });
 
 test('a gasket lies in the grooves: closed, three fields by two of 20', async () => {
-  const { only } = await planHeld({ device: vacuumPlate, setup: { plate: { ...lying, gasket: { on: true, inset: 2 } } } });
+  const { only } = await planHeld({ device: vacuumPlate, hold: { ...lying, gasket: { on: true, inset: 2 } } });
   const { unit, rings } = readBack(only, 'gasket', 'mm');
   expect([unit, rings.length, rings[0].closed]).toEqual([4, 1, true]);
   expect(sizes(rings[0])).toEqual([60, 40]);
@@ -64,7 +63,7 @@ describe('a jig', () => {
   const jig = { on: true, fit: 0.1, thickness: 6, border: 20 };
 
   test('frame and cutout, the part\'s size and twice the fit', async () => {
-    const { only } = await planHeld({ device: vacuumPlate, setup: { plate: lying, jig } });
+    const { only } = await planHeld({ device: vacuumPlate, hold: lying, setup: { jig } });
     const { rings } = readBack(only, 'jig', 'mm');
     expect(rings.map((r) => r.closed)).toEqual([true, true]);
     const [frame, cutout] = rings.map(sizes).sort((a, b) => b[0] - a[0]);
@@ -74,7 +73,7 @@ describe('a jig', () => {
   });
 
   test('a window where the cutter works at the side, none where it only faces the top', async () => {
-    const windows = async (below: number) => readBack((await planHeld({ device: vacuumPlate, allowance: { xPlus: 3 }, setup: { plate: lying, jig, cutsBelowTop: below } })).only, 'jig-window', 'mm').rings.length;
+    const windows = async (below: number) => readBack((await planHeld({ device: vacuumPlate, allowance: { xPlus: 3 }, hold: lying, setup: { jig, cutsBelowTop: below } })).only, 'jig-window', 'mm').rings.length;
     expect(await windows(18)).toBeGreaterThan(0);
     expect(await windows(0)).toBe(0);
   });

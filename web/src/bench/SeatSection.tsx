@@ -1,5 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { DIRECTIONS, partSideFacing } from '@violet-jaw/core/frames';
+import { isHeldOn } from '@violet-jaw/core/job';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { orientationInWords } from '@violet-jaw/core/sheet';
 import { holdingOf } from '@violet-jaw/core/holdings';
@@ -7,7 +8,7 @@ import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
 import { DepthProposals } from './DepthProposals';
-import { seatFieldsOf } from './hold/fields';
+import { fieldsOf } from './hold/fields';
 import { sidesForRear, withFaceRear, withFaceUp } from './orient';
 import { FaceField } from './PlaceField';
 import { SectionFindings, useLength, Why, type SectionProps } from './section';
@@ -22,7 +23,8 @@ export function SeatSection(props: SectionProps) {
   const { orientation } = setup;
   const device = shop.devices.find((d) => d.id === setup.device) ?? null;
   const rear = partSideFacing(orientation, '+y');
-  const Fields = seatFieldsOf(device);
+  const held = device && isHeldOn(setup, device) ? { ...props, device, hold: setup.hold } : null;
+  const Fields = held && fieldsOf(held.hold.family).seat;
   return (
     <section aria-label="Seat">
       <h3>Seat</h3>
@@ -43,7 +45,7 @@ export function SeatSection(props: SectionProps) {
         <ChoiceField label="Cuts away" value={setup.clears} choices={[{ value: 'everything', says: 'all that is not part' }, { value: 'outline', says: 'only along the outline' }]} onCommit={(clears) => edit((s) => ({ ...s, clears }))} />
         {setup.clears === 'outline' && length({ label: 'Width of that cut', mm: setup.outlineCutter, positive: true, max: 200, set: (s, mm) => ({ ...s, outlineCutter: mm }) })}
       </div>
-      {Fields && <Fields {...props} device={device} />}
+      {held && Fields && <Fields {...held} />}
       <DepthProposals planned={planned} onTake={put} />
       {planned?.facts && <p className="mt-2 mb-1">{planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.</p>}
       <SectionFindings id={setup.id} section="seat" />

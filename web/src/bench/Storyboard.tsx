@@ -27,7 +27,7 @@ export function Storyboard() {
     const id = newId();
     const machine = shop.machines.find((m) => m.id === job.machine);
     const device = deviceOnMachine(shop, job.machine);
-    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, device, device ? holdingOf(device).starts(device) : {});
+    const setup = nextSetup(job, id, machine?.registers ?? REGISTERS, device && { device: device.id, hold: holdingOf(device).starts(device) });
     change({ setups: [...job.setups, setup] });
     choose(id);
   };

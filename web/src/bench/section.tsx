@@ -24,10 +24,13 @@ export function Why({ setup, edit, of }: SectionProps & { of: keyof Setup['why']
   return <TextField className="mt-2" label="Why" value={setup.why[of]} maxLength={4000} placeholder="the reason, for whoever reads this later" onCommit={(text) => edit((s) => ({ ...s, why: { ...s.why, [of]: text } }))} />;
 }
 
+/** A length field, and what it sets. `looks`: what lights up in the drawing meanwhile */
+export type LengthOf<T> = Omit<LengthFieldProps, 'units' | 'onCommit' | 'onKeepWhy' | 'onLook'> & { readonly set: (of: T, mm: number) => T; readonly looks?: string };
+
 /** Makes length fields that set something of the setup; what was typed can be kept as the why of a section. */
 export function useLength(props: SectionProps, why: keyof Setup['why']) {
   const { job } = useJob();
-  return (field: Omit<LengthFieldProps, 'units' | 'onCommit' | 'onKeepWhy' | 'onLook'> & { set: (setup: Setup, mm: number) => Setup; looks?: string }) => {
+  return (field: LengthOf<Setup>) => {
     const { set, looks, ...rest } = field;
     return (
       <LengthField

@@ -1,4 +1,4 @@
-import { JOB_FORMAT, migrateJobFile, type Job, type JobFile } from '@violet-jaw/core/job';
+import { JOB_FORMAT, JOB_VERSION, migrateJobFile, type Job, type JobFile } from '@violet-jaw/core/job';
 import type { Entry, Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
@@ -71,7 +71,7 @@ async function writeRevised<T>(path: string, document: T, revision: number): Pro
 export interface Place<T> {
   readonly key: string;
   /** a document as an earlier version of the program kept it, as it is now; null: this program cannot read it */
-  upToDate(document: unknown, version: number): T | null;
+  upToDate(document: unknown, version: number): Promise<T | null>;
   read(): Promise<Revised<T>>;
   readIfChanged(revision: number): Promise<Revised<T> | null>;
   /** @returns the new revision */
@@ -83,13 +83,18 @@ function placeAt<T>(path: string, upToDate: Place<T>['upToDate']): Place<T> {
 }
 
 /** One part of a job file of any earlier version, brought up to date. */
-function fromVersion(version: number, part: { readonly job: unknown } | { readonly shop: unknown }): JobFile | null {
+function fromVersion(version: number, part: { readonly job?: unknown; readonly shop?: unknown }): JobFile | null {
   const file = migrateJobFile({ format: JOB_FORMAT, version, job: {}, shop: {}, ...part });
   return file.ok ? file.value as JobFile : null;
 }
 
-export const jobPlace = (id: string) => placeAt<Job>(`/jobs/${id}`, (job, version) => fromVersion(version, { job })?.job ?? null);
-export const shopPlace = () => placeAt<Shop>('/shop', (shop, version) => fromVersion(version, { shop })?.shop ?? null);
+export const shopPlace = () => placeAt<Shop>('/shop', (shop, version) => Promise.resolve(fromVersion(version, { shop })?.shop ?? null));
+export const jobPlace = (id: string) => placeAt<Job>(`/jobs/${id}`, async (job, version) => {
+  if (version === JOB_VERSION) return job as Job;
+  // what a setup's device is says how it is held
+  const { devices } = (await readRevised<Shop>('/shop')).document;
+  return fromVersion(version, { job, shop: { devices } })?.job ?? null;
+});
 
 export const api = {
   jobs: async ({ text, show, page }: { text: string; show: string; page: number }) => await (await request(`/jobs?${new URLSearchParams({ search: text, show, page: String(page), size: String(JOBS_A_PAGE) }).toString()}`)).json() as JobList,

@@ -9,7 +9,8 @@ interface Doc { a: number; b: number; list: { id: string; v: number }[] }
 class FakeServer implements Place<Doc> {
   readonly key = 'test';
   /** before version 6 "a" was called "alpha" */
-  upToDate(document: unknown, version: number): Doc | null {
+  async upToDate(document: unknown, version: number): Promise<Doc | null> {
+    await Promise.resolve();
     if (version > JOB_VERSION) return null;
     const { alpha, ...rest } = document as Doc & { alpha?: number };
     return version < 6 && alpha !== undefined ? { ...rest, a: alpha } : rest as Doc;

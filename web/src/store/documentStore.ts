@@ -51,6 +51,10 @@ interface Draft<T> {
   readonly revision: number;
 }
 
+function parsed(text: string | null): unknown {
+  try { return JSON.parse(text ?? 'null'); } catch { return null; }
+}
+
 /** Unsaved work also lies in the browser's storage, so that closing the tab loses nothing. */
 function drafts<T>({ key, upToDate }: Place<T>) {
   const name = `violet-jaw draft ${key}`;
@@ -58,15 +62,13 @@ function drafts<T>({ key, upToDate }: Place<T>) {
     keep: (draft: Omit<Draft<T>, 'version'>) => { try { localStorage.setItem(name, JSON.stringify({ version: JOB_VERSION, ...draft })); } catch { /* storage full or forbidden: the page itself still holds it */ } },
     drop: () => localStorage.removeItem(name),
     /** what was kept, brought up to date; null: nothing, or nothing this program can read. That stays where it is */
-    read: (): Draft<T> | null => {
-      try {
-        const draft = JSON.parse(localStorage.getItem(name) ?? 'null') as Draft<T> | null;
-        if (!draft) return null;
-        // drafts said no version before version 6
-        const version = draft.version ?? 5;
-        const [document, base] = [upToDate(draft.document, version), upToDate(draft.base, version)];
-        return document && base ? { ...draft, document, base } : null;
-      } catch { return null; }
+    read: async (): Promise<Draft<T> | null> => {
+      const draft = parsed(localStorage.getItem(name)) as Draft<T> | null;
+      if (!draft) return null;
+      // drafts said no version before version 6
+      const version = draft.version ?? 5;
+      const [document, base] = [await upToDate(draft.document, version), await upToDate(draft.base, version)];
+      return document && base ? { ...draft, document, base } : null;
     },
   };
 }
@@ -166,8 +168,8 @@ export function openDocument<T>(place: Place<T>): DocumentStore<T> {
     const load = async (): Promise<void> => {
       try {
         const loaded = await place.read();
+        const draft = await kept.read();
         set({ document: loaded.document, base: loaded.document, revision: loaded.revision, saveState: 'saved', problem: null });
-        const draft = kept.read();
         if (draft && !same(draft.document, loaded.document)) {
           const { merged, conflicts } = mergeDocuments(draft.base, draft.document, loaded.document);
           set({ conflicts, saveState: conflicts.length > 0 ? 'conflict' : 'unsaved' });

@@ -1,6 +1,6 @@
 import { finding, type Finding, type Told } from '../../findings';
-import type { Setup } from '../../job';
-import type { Device, Family } from '../../shop';
+import type { FurtherPiece } from '../../job';
+import type { Family } from '../../shop';
 import type { Holding } from '../types';
 import type { SeatFacts } from '../../seat';
 
@@ -10,18 +10,13 @@ export interface Piece {
   readonly seat: Pick<SeatFacts, 'loadedBox'>;
 }
 
-/** Further pieces must have room beside each other, on a device that can hold more than one. @param holds how many the device takes */
-export function piecesApart(pieces: readonly Piece[], setup: Setup, { device, holds }: { readonly device: Device; readonly holds: Holding<Family>['pieces'] }, told: Told): Finding[] {
+/** Further pieces must have room beside each other. @param holds how the device lets them be moved */
+export function piecesApart(pieces: readonly Piece[], further: readonly FurtherPiece[], holds: Holding<Family>['pieces'], told: Told): Finding[] {
   if (pieces.length < 2) return [];
-  if (holds === 'one only') {
-    return [finding(told, 'one-piece-only', 'seat')('stop', {
-      says: `A ${device.kind} holds one piece; ${pieces.length} are asked for.`, numbers: { pieces: pieces.length }, because: 'It grips about one axis.', remedy: 'Take the further pieces out, or choose another device.',
-    })];
-  }
   const { speech } = told;
-  const askew = holds === 'along the jaws' ? setup.further.findIndex((p) => Math.abs(p.y) > 1e-6) : -1;
+  const askew = holds === 'along the jaws' ? further.findIndex((p) => Math.abs(p.y) > 1e-6) : -1;
   const found = askew < 0 ? [] : [finding(told, 'piece-beside-jaw', 'seat')('stop', {
-    says: `Piece ${askew + 2} is moved by Y ${speech.signed(setup.further[askew].y)}; in a vise all pieces meet the same fixed jaw.`, numbers: { y: setup.further[askew].y },
+    says: `Piece ${askew + 2} is moved by Y ${speech.signed(further[askew].y)}; in a vise all pieces meet the same fixed jaw.`, numbers: { y: further[askew].y },
     because: 'The jaw decides where every piece lies in Y.', remedy: 'Move it in X only.',
   })];
   const clash = pieces.flatMap((a, i) => pieces.slice(i + 1).map((b) => ({ a, b, overlap: overlapMm(a, b) }))).find((p) => p.overlap > 1e-6);

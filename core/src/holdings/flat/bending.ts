@@ -4,11 +4,11 @@ import { flatKindOf } from './kinds';
 import { podRing } from './suction';
 
 /** Where a part that lies flat can give: between pods, between what presses it down, and its floor. */
-export function spansOnFlat(input: BendingInput, device: FlatDevice): Span[] {
+export function spansOnFlat(input: BendingInput<'flat'>, device: FlatDevice): Span[] {
   const { hold, seat, setup, floorMm } = input;
   if (device.kind === 'support grid') return [];
   const thick = floorMm ?? seat.finishedBox.max.z - seat.finishedBox.min.z;
-  const onPods = device.kind === 'vacuum pods' ? setup.plate.pods.map((p) => { const ring = podRing(device, p); const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])]; return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]; }) : [];
+  const onPods = device.kind === 'vacuum pods' ? setup.hold.pods.map((p) => { const ring = podRing(device, p); const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])]; return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]; }) : [];
   if (onPods.length > 0) return plateBetween(input, onPods, thick, 'up and down', 'between the pods');
   // stuck or sucked down all over, nothing can lift
   if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name === flatKindOf(device).allOver)) return [];

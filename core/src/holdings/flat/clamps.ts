@@ -207,9 +207,9 @@ function weightEffect(name: string, weight: Weight, placed: PlacedClamp, input: 
 
 /** What is put on a part that lies flat, one by one, with what is wrong about each. */
 export function clampEffects(input: HoldOf<FlatDevice>): ClampEffect[] {
-  const view = input.setup.plate.clamps.length > 0 ? new ViewMesh(input.loaded, NO_ROTATION) : null;
+  const view = input.setup.hold.clamps.length > 0 ? new ViewMesh(input.loaded, NO_ROTATION) : null;
   const counts = new Map<string, number>();
-  return input.setup.plate.clamps.map((placed, i): ClampEffect => {
+  return input.setup.hold.clamps.map((placed, i): ClampEffect => {
     const item: Clamp | undefined = input.shop.clamps.find((c) => c.id === placed.clamp);
     if (!item || !view) return { ...NOTHING, trouble: [{ kind: 'clamp-not-chosen', name: `line ${i + 1}` }], step: '' };
     const count = (counts.get(item.kind) ?? 0) + 1;

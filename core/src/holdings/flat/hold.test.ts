@@ -1,13 +1,15 @@
 import fc from 'fast-check';
-import { NO_HOLD, type PlacedClamp, type PlateHold, type Setup } from '../../job';
+import { newHold, type HoldIn, type PlacedClamp, type Separation, type Setup } from '../../job';
 import { aluminium, board, heldJob, heldShop, lightCut, planHeld, plate, pods, strap, table, tape, vacuumPlate, type Held } from '../../testing/held';
 import { Planner } from '../../plan';
 import { loadKernel, type Kernel } from '../../solid';
 import { timesBorne, wrenchAt } from '../../hold';
 import { tool } from '../../testing/fixtures';
 
-const lying = (change: Partial<PlateHold> = {}): PlateHold => ({ ...structuredClone(NO_HOLD.plate), x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] }, pinHeight: 5, ...change });
-const on = (device: Held['device'], change: Partial<PlateHold> = {}, rest: Partial<Setup> = {}, more: Partial<Held> = {}) => planHeld({ device, setup: { plate: lying(change), ...rest }, ...more });
+const lying = (change: Partial<HoldIn<'flat'>> = {}): HoldIn<'flat'> =>
+  newHold('flat', { x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] }, pinHeight: 5, ...change });
+const on = (device: Held['device'], change: Partial<HoldIn<'flat'>> = {}, rest: Partial<Omit<Setup, 'hold'>> = {}, more: Partial<Held> = {}) => planHeld({ device, hold: lying(change), setup: rest, ...more });
+const kept = (change: Partial<Separation>): Separation => ({ ...newHold('flat').separation, ...change });
 const forced: typeof on = (device, change, rest, more) => on(device, change, rest, { ...more, forces: true });
 const clampAt = (x: number, y: number, change: Partial<PlacedClamp> = {}): PlacedClamp => ({ id: `${x} ${y}`, clamp: 'strap', x, y, towards: '-x', torque: 40, toBolt: 30, toHeel: 60, ...change });
 
@@ -110,8 +112,8 @@ describe('vacuum plate', () => {
   test('a cut that goes through inside the gasket is a stop; along the outline with a larger inset it is not', async () => {
     const ring = { bar: { section: 'tube' as const, across: 100, bore: 60, length: 4, along: 'z' as const } };
     const wide = { allowance: { xMinus: 20, xPlus: 20, yMinus: 20, yPlus: 20, zPlus: 0 }, part: ring };
-    const cut = { cutsBelowTop: 4, separation: { ...NO_HOLD.separation, way: 'hold' as const } };
-    const at = { x: { by: 'fence' as const, side: 'left' as const, at: 60, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 60, pins: [] } };
+    const cut = { cutsBelowTop: 4 };
+    const at = { x: { by: 'fence' as const, side: 'left' as const, at: 60, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 60, pins: [] }, separation: kept({ way: 'hold' }) };
     const through = await on(vacuumPlate, { gasket: { on: true, inset: 2 }, under: 2, ...at }, cut, wide);
     expect(through.codes).toContain('gasket-leaks');
     expect(through.only.facts?.hold.forces.some((f) => f.name === 'vacuum')).toBe(false);
@@ -172,7 +174,7 @@ describe('pods', () => {
 });
 
 describe('tape and glue', () => {
-  const stuck = async (change: Partial<PlateHold>) => (await on(table, { bond: 'tape', ...change })).only.facts!.hold.contacts.find((c) => c.kind === 'bond');
+  const stuck = async (change: Partial<HoldIn<'flat'>>) => (await on(table, { bond: 'tape', ...change })).only.facts!.hold.contacts.find((c) => c.kind === 'bond');
 
   test('holds sideways with area, share and shear strength', async () => {
     const bond = (await stuck({ bondInset: 5 }))!;
@@ -211,7 +213,7 @@ describe('screws, nails and the board', () => {
   });
 
   test('cut deeper into the board than it may be', async () => {
-    const through = (mm: number) => on(board, { bond: 'tape' }, { cutsBelowTop: 20 + mm, separation: { ...NO_HOLD.separation, way: 'hold' } }, { allowance: { xMinus: 10 } });
+    const through = (mm: number) => on(board, { bond: 'tape', separation: kept({ way: 'hold' }) }, { cutsBelowTop: 20 + mm }, { allowance: { xMinus: 10 } });
     expect((await through(1.5)).codes).toContain('board-cut-too-deep');
     expect((await through(1)).codes).not.toContain('board-cut-too-deep');
   });
@@ -255,7 +257,7 @@ describe('margins', () => {
     const kernel: Kernel = await loadKernel();
     const margin = (inset: number, share: number, size: number) => {
       const device = { ...table, width: size };
-      const planned = new Planner(kernel).plan({ job: heldJob({ device, setup: { plate: lying({ bond: 'tape', bondInset: inset }) } }), shop: heldShop(device, { bonds: [{ ...tape, share }], materials: [aluminium] }), bodies: () => null }, 'known');
+      const planned = new Planner(kernel).plan({ job: heldJob({ device, hold: lying({ bond: 'tape', bondInset: inset }) }), shop: heldShop(device, { bonds: [{ ...tape, share }], materials: [aluminium] }), bodies: () => null }, 'known');
       if (!planned.ok) throw new Error(planned.problem);
       const [only] = planned.value.setups;
       for (const c of only.facts!.hold.contacts.filter((x) => x.inward.z > 0.5)) expect(c.areaMm2).toBeLessThanOrEqual(Math.min(100 * 60, Math.max(0, size - 100) * 60) + 1e-6);
@@ -273,8 +275,9 @@ describe('margins', () => {
 });
 
 describe('several parts that one cut frees', () => {
-  const cut: Partial<Setup> = { cutsBelowTop: 5.2, clears: 'outline', outlineCutter: 6, separation: { ...NO_HOLD.separation, way: 'hold' } };
-  const copies = (x: number, y: number, more: Partial<Held> = {}) => forced(board, { bond: 'tape', bondInset: 0 }, cut, {
+  const cut = { cutsBelowTop: 5.2, clears: 'outline', outlineCutter: 6 } as const;
+  const separation = kept({ way: 'hold' });
+  const copies = (x: number, y: number, more: Partial<Held> = {}) => forced(board, { bond: 'tape', bondInset: 0, separation }, cut, {
     part: { block: { x: 40, y: 40, z: 5 } }, allowance: { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 }, copies: { x, y, gap: 8, cutter: 6 }, ...more,
   });
 
@@ -297,7 +300,7 @@ describe('several parts that one cut frees', () => {
   test('a screw holds the one it goes through, not its neighbor', async () => {
     const screw = { kind: 'screw', id: 'screw', name: 'Screw', shank: 4, head: 8, headHeight: 0, length: 20, holdN: 400 } as const;
     // laid at 100 and 90: the first copy begins at 110 and 100
-    const { only } = await forced(board, { clamps: [clampAt(130, 120, { clamp: 'screw' })] }, cut, {
+    const { only } = await forced(board, { clamps: [clampAt(130, 120, { clamp: 'screw' })], separation }, cut, {
       part: { block: { x: 40, y: 40, z: 5 } }, allowance: { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 }, copies: { x: 2, gap: 8, cutter: 6 }, shop: { clamps: [screw] },
     });
     expect(only.facts!.hold.freed.map((f) => f.contacts.filter((c) => c.name === 'screw 1').length)).toEqual([1, 0]);
@@ -305,7 +308,7 @@ describe('several parts that one cut frees', () => {
   }, 60_000);
 
   test('need their tabs each', async () => {
-    const { only } = await copies(2, 1, { setup: { ...cut, plate: lying({ bond: 'tape' }), separation: { ...NO_HOLD.separation, way: 'tabs', tabs: { count: 3, width: 6, height: 1 } } } });
+    const { only } = await copies(2, 1, { hold: lying({ bond: 'tape', separation: kept({ way: 'tabs', tabs: { count: 3, width: 6, height: 1 } }) }) });
     expect(only.facts!.separation).toMatchObject({ tabsMissing: 0, tabsHoldN: expect.closeTo((2 * 200 * 6) / 6 / only.setup.outlineCutter * 0.75, 6) });
     expect(only.facts!.separation!.tabs).toHaveLength(6);
   }, 60_000);

@@ -58,11 +58,11 @@ export function undersideOf(input: HoldOf<FlatDevice>): Underside {
   const { kernel, sectionOf, seat, device, setup } = input;
   const level = seat.locators.z.at + 0.01;
   const kind = flatKindOf(device);
-  const place = kind.area(device, setup.plate, kernel);
+  const place = kind.area(device, setup.hold, kernel);
   const on = (o: Outlines) => kernel.flatCommon(o, place);
   const [loaded, left] = [sectionOf('loaded', level), sectionOf('left', level)];
   // tabs or a skin still join the part to the rest of the sheet
-  const joined = setup.separation.way === 'tabs' || setup.separation.way === 'skin';
+  const joined = setup.hold.separation.way === 'tabs' || setup.hold.separation.way === 'skin';
   const finished = sectionOf('finished', level);
   const frees = finished.some((ring) => signedArea(ring) > 0 && standsAlone(kernel, ring, left) && !standsAlone(kernel, ring, loaded));
   const alone = frees && !joined;
@@ -117,7 +117,7 @@ function freedParts(input: HoldOf<FlatDevice>, held: Outlines, restName: string,
 
 /** Pins and fences that stand against the part: as contacts, and as what is in the way. */
 function locatorsOf({ setup, seat, device }: HoldOf<FlatDevice>): { contacts: HoldContact[]; obstacles: Obstacle[] } {
-  const { plate } = setup;
+  const plate = setup.hold;
   const contacts: HoldContact[] = [];
   const obstacles: Obstacle[] = [];
   if (plate.pinsOut) return { contacts, obstacles };
@@ -143,15 +143,15 @@ function locatorsOf({ setup, seat, device }: HoldOf<FlatDevice>): { contacts: Ho
 /** A part that lies flat: what carries it, what it is set against, and whatever presses, sucks or sticks it down. */
 export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const { device, setup, seat, speech, shop, kernel } = input;
-  const bond = shop.bonds.find((b) => b.id === setup.plate.bond) ?? null;
+  const bond = shop.bonds.find((b) => b.id === setup.hold.bond) ?? null;
   const under = undersideOf(input);
-  const rest = restHeight(device, setup.plate, bond);
+  const rest = restHeight(device, setup.hold, bond);
   const clamps = clampEffects(input);
   const kind = flatKindOf(device);
   const pull = kind.pull(input);
   const located = locatorsOf(input);
-  const warm = bond ? warmFactor(setup.plate.temperature, bond.fullTo, bond.noneAt) : 1;
-  const taped = bond ? kernel.offset(under.loaded, -setup.plate.bondInset) : [];
+  const warm = bond ? warmFactor(setup.hold.temperature, bond.fullTo, bond.noneAt) : 1;
+  const taped = bond ? kernel.offset(under.loaded, -setup.hold.bondInset) : [];
   const stuck = kernel.flatCommon(taped, under.held);
   const bonded = (on: Outlines) => (bond ? bondContact(bond, kernel.flatCommon(stuck, on), warm, input) : []);
   const areaMm2 = kernel.flatArea(under.held);
@@ -162,21 +162,21 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const freed = under.alone ? freedParts(input, under.held, restName, bonded, onPart, located.contacts, pressing) : [];
   const trouble: HoldTrouble[] = [
     ...clamps.flatMap((c) => c.trouble), ...pull.trouble,
-    ...(setup.plate.bond && !bond ? [{ kind: 'bond-not-chosen' as const }] : []),
-    ...(bond && warm === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.plate.temperature, noneAt: bond.noneAt }] : []),
+    ...(setup.hold.bond && !bond ? [{ kind: 'bond-not-chosen' as const }] : []),
+    ...(bond && warm === 0 ? [{ kind: 'bond-too-warm' as const, at: setup.hold.temperature, noneAt: bond.noneAt }] : []),
   ];
   const lies = liesFlat(seat) ? speech.area(areaMm2) : `nothing flat on the ${seat.locators.z.name}`;
   const figures: Figure[] = [
     { label: under.alone ? 'Underside, cut free' : 'Underside', value: lies },
     ...pull.figures,
     ...(freed.length > 1 ? [{ label: `Smallest of ${freed.length} parts`, value: speech.area(Math.min(...freed.map((f) => f.areaMm2))) }] : []),
-    ...(bond ? [{ label: 'Sticks', value: `${speech.area(kernel.flatArea(stuck))}, ${Math.round(warm * 100)} % of its strength at ${setup.plate.temperature} °C` }] : []),
+    ...(bond ? [{ label: 'Sticks', value: `${speech.area(kernel.flatArea(stuck))}, ${Math.round(warm * 100)} % of its strength at ${setup.hold.temperature} °C` }] : []),
     ...clamps.flatMap((c) => c.contacts.filter((x) => x.forceN > 0).map((x) => ({ label: x.name, value: speech.force(x.forceN) }))),
     ...clamps.flatMap((c) => c.forces.map((f) => ({ label: f.name, value: `${speech.force(-f.forceN.z)} down` }))),
   ];
-  const by: HeldBy = { device, setup, bond, kinds: setup.plate.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind)) };
+  const by: HeldBy = { device, setup, bond, kinds: setup.hold.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind)) };
   return {
-    kind: device.kind, frees: under.frees, top: kind.top(device, rest), open: openOnFlat(setup.plate, input.touchDiameterMm, carriersHigh(device)),
+    kind: device.kind, frees: under.frees, top: kind.top(device, rest), open: openOnFlat(setup.hold, input.touchDiameterMm, carriersHigh(device)),
     vise: null, wall: null, contacts, forces: [...ownWeight(input), ...pressing], freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
     drawn: [...pull.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])], trouble, overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0, overEdgeMm2: under.overEdgeMm2, figures,

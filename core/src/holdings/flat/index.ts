@@ -1,4 +1,4 @@
-import type { Setup } from '../../job';
+import { newHold, type SetupIn } from '../../job';
 import { otherHomes, type SeatedPart } from '../../seat';
 import { seatSettles } from '../../seat/checks/seatSettles';
 import { standsBeside } from '../../seat/checks/standsBeside';
@@ -27,7 +27,7 @@ import { flatDimensions, flatShapes, flatSolids } from './shapes';
 type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
 
 /** Not what presses on the part. */
-function seatNeeds({ device, bond, setup: { plate: { under, x, y, pinDiameter, pinHeight, pods } } }: On<'flat'>): Needs {
+function seatNeeds({ device, bond, setup: { hold: { under, x, y, pinDiameter, pinHeight, pods } } }: On<'flat'>): Needs {
   return { device, bond, plate: { under, x, y, pinDiameter, pinHeight, pods } };
 }
 
@@ -35,24 +35,24 @@ function checks(held: Held<'flat'>) {
   const { device, seat, hold, pinGaps, setup, told } = held;
   const kind = flatKindOf(device);
   return [
-    ...(seat.standsBelow ? [] : partOnDevice(seat, told)), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.plate, told),
+    ...(seat.standsBelow ? [] : partOnDevice(seat, told)), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.hold, told),
     ...kind.checks(held),
     ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...(kind.holdsAlone ? [] : heldDown(hold, told)),
   ];
 }
 
 /** What locates and holds the first piece, moved by x and y of the device. */
-function moved(setup: Setup, { x, y }: { readonly x: number; readonly y: number }): Setup {
-  const { plate } = setup;
+function moved(setup: SetupIn<'flat'>, { x, y }: { readonly x: number; readonly y: number }): SetupIn<'flat'> {
+  const { hold } = setup;
   const by = <T extends { x: number; y: number }>(p: T): T => ({ ...p, x: p.x + x, y: p.y + y });
   return {
     ...setup,
-    plate: {
-      ...plate,
+    hold: {
+      ...hold,
       // pins that locate along one axis stand in a row along the other
-      x: { ...plate.x, at: plate.x.at + x, pins: plate.x.pins.map((p) => p + y) },
-      y: { ...plate.y, at: plate.y.at + y, pins: plate.y.pins.map((p) => p + x) },
-      clamps: plate.clamps.map(by), pods: plate.pods.map(by),
+      x: { ...hold.x, at: hold.x.at + x, pins: hold.x.pins.map((p) => p + y) },
+      y: { ...hold.y, at: hold.y.at + y, pins: hold.y.pins.map((p) => p + x) },
+      clamps: hold.clamps.map(by), pods: hold.pods.map(by),
     },
   };
 }
@@ -70,10 +70,10 @@ export const flat: Holding<'flat', Needs> = {
   spans: spansOnFlat,
   checks,
   cutChecks: ({ prove, hold, seat, told }) => [...cutClearsDevice(prove, hold, told), ...cutsThrough(prove, hold, seat, told)],
-  pinsAlong: ({ plate }) => (['x', 'y'] as const).filter((axis) => plate[axis].by === 'pins'),
+  pinsAlong: ({ hold }) => (['x', 'y'] as const).filter((axis) => hold[axis].by === 'pins'),
   cutDownTo: () => null,
   jet: (device) => (device.kind === 'support grid' ? { forceN: device.jetForceN, headDiameter: device.headDiameter, headHeight: device.headHeight } : null),
-  starts: () => ({}),
+  starts: () => newHold('flat'),
   parallels: false,
   jaw: () => null,
   rows: plainRows,
@@ -86,5 +86,6 @@ export const flat: Holding<'flat', Needs> = {
   leftOut: () => '',
   solids: flatSolids,
   picture: (device) => ({ says: ' from above', shapes: [open(0, 0, device.width, device.depth), ...flatKindOf(device).picture(device)] }),
-  separates: true,
+  separation: ({ hold }) => hold.separation,
+  told: () => [],
 };

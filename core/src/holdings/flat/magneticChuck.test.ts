@@ -1,14 +1,13 @@
-import type { PlateHold, Setup } from '../../job';
-import { NO_HOLD } from '../../job';
+import type { HoldIn, Setup } from '../../job';
 import type { Device, WorkMaterial } from '../../shop';
 import { aluminium, planHeld, tape, type Held } from '../../testing/held';
 import { magnetShare } from './kinds/magneticChuck';
 
 const chuck = { kind: 'magnetic chuck', id: 'm', name: 'Magnet', width: 300, depth: 150, thickness: 50, friction: 0.15, polePitch: 16, pressure: 100, halfGap: 0.4, cutAbove: 0.5 } as const satisfies Device;
 const steel: WorkMaterial = { ...aluminium, id: 'st', name: 'Steel', densityKgM3: 7850, magnetic: 'yes' };
-const plate: PlateHold = { ...structuredClone(NO_HOLD.plate), x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 40, pins: [] }, pinHeight: 5 };
-const on = (material: WorkMaterial, change: Partial<PlateHold> = {}, more: Partial<Held> = {}, setup: Partial<Setup> = {}) =>
-  planHeld({ device: chuck, material: material.name, shop: { materials: [material], bonds: [tape] }, setup: { plate: { ...plate, ...change }, ...setup }, ...more });
+const lies: Partial<HoldIn<'flat'>> = { x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 40, pins: [] }, pinHeight: 5 };
+const on = (material: WorkMaterial, change: Partial<HoldIn<'flat'>> = {}, more: Partial<Held> = {}, setup: Partial<Setup> = {}) =>
+  planHeld({ device: chuck, material: material.name, shop: { materials: [material], bonds: [tape] }, hold: { ...lies, ...change }, setup, ...more });
 const pullOf = ({ only }: Awaited<ReturnType<typeof on>>) => only.facts!.hold.forces.filter((f) => f.name === 'magnet').reduce((s, f) => s - f.forceN.z, 0);
 
 test('a thick block on its whole face: area by pressure, less what the air of a finished face takes', async () => {
@@ -40,7 +39,7 @@ test('what is thinner than carries the flux of half a pole is held less: 2 mm on
 });
 
 test('only what lies over the chuck is pulled', async () => {
-  const half = await on(steel, { x: { ...plate.x, at: 250 } });
+  const half = await on(steel, { x: { ...lies.x!, at: 250 } });
   expect(pullOf(half)).toBeCloseTo(pullOf(await on(steel)) / 2, 3);
   expect(half.codes).toContain('hangs-over-edge');
 });

@@ -1,5 +1,5 @@
 import type { Direction } from '../../frames';
-import type { PlateHold } from '../../job';
+import type { HoldIn } from '../../job';
 import { LOCATED_SIDE } from './seat';
 import type { Window } from '../../solid';
 import { FAR_MM, openAbove, type OpenTo } from '../../hold/open';
@@ -8,7 +8,7 @@ import { FAR_MM, openAbove, type OpenTo } from '../../hold/open';
  * Beside the pins with room for the touching tool, and above them; above a fence. Pins and fence that are higher than the part hide only
  * what they cover. @param touchDiameterMm diameter of the tool that touches sides
  */
-export function openOnFlat(plate: PlateHold, touchDiameterMm: number, top: number): OpenTo {
+export function openOnFlat(plate: HoldIn<'flat'>, touchDiameterMm: number, top: number): OpenTo {
   const open: Record<Direction, readonly Window[]> = { ...openAbove(top) };
   for (const axis of ['x', 'y'] as const) {
     const { by, side, pins } = plate[axis];

@@ -1,12 +1,12 @@
 import type { Axis, Direction } from '../../frames';
-import type { PlateHold } from '../../job';
+import type { HoldIn } from '../../job';
 import type { Bond, FlatDevice } from '../../shop';
 import { TOUCH_MM, type Window } from '../../solid';
 import { contactAt, type SeatedPart } from '../../seat/contact';
 import { gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatFacts, type Slide } from '../../seat/slide';
 
 /** What of a hold decides where a part that lies flat comes to lie: not what presses on it. */
-export type PlateSeat = Pick<PlateHold, 'under' | 'x' | 'y' | 'pinDiameter' | 'pinHeight' | 'pods'>;
+export type PlateSeat = Pick<HoldIn<'flat'>, 'under' | 'x' | 'y' | 'pinDiameter' | 'pinHeight' | 'pods'>;
 
 export interface FlatSeatInput extends SeatedPart {
   readonly device: FlatDevice;
@@ -63,7 +63,7 @@ function restLocator(device: FlatDevice, plate: PlateSeat, bond: Bond | null): L
 }
 
 /** Machine direction in which the part meets what stands on one of its sides. */
-export const LOCATED_SIDE: Readonly<Record<PlateHold['x']['side'] | PlateHold['y']['side'], Direction>> = { left: '-x', right: '+x', rear: '+y', front: '-y' };
+export const LOCATED_SIDE: Readonly<Record<HoldIn<'flat'>['x']['side'] | HoldIn<'flat'>['y']['side'], Direction>> = { left: '-x', right: '+x', rear: '+y', front: '-y' };
 
 /** What a part that lies flat slides to: what carries it, then what it is set against in y and in x. */
 export function locatorsOnFlat({ device, plate, bond }: FlatSeatInput): Locators {

@@ -6,7 +6,7 @@ import { inside, series } from './kinds/kind';
 import { factsOfAll, obstacleOn, plainDimensions, type DeviceSolid, type Drawn, type DrawnFacts } from '../drawn';
 
 /** The stretch of a bed that is worth drawing: under the pieces and whatever stands there, with some room around. */
-export function bedUnder(device: FlatDevice, drawn: Drawn): { x: [number, number]; y: [number, number] } {
+export function bedUnder(device: FlatDevice, drawn: Drawn<'flat'>): { x: [number, number]; y: [number, number] } {
   const { loadedBox } = drawn.facts.seat;
   const points = factsOfAll(drawn).flatMap(({ seat, hold }): Point[] => [
     [seat.loadedBox.min.x, seat.loadedBox.min.y], [seat.loadedBox.max.x, seat.loadedBox.max.y], ...hold.obstacles.flatMap((o) => o.footprint.flat()), ...hold.drawn.flatMap((d) => d.outlines.flat()),
@@ -16,7 +16,7 @@ export function bedUnder(device: FlatDevice, drawn: Drawn): { x: [number, number
   return { x: range(0, device.width), y: range(1, device.depth) };
 }
 
-export function flatShapes(view: ViewName, device: FlatDevice, drawn: Drawn, layer: Layer): Shape[] {
+export function flatShapes(view: ViewName, device: FlatDevice, drawn: Drawn<'flat'>, layer: Layer): Shape[] {
   if (layer === 'front') return factsOfAll(drawn).flatMap((facts) => [...facts.hold.obstacles.map((o) => obstacleOn(view, o)), ...(view === 'above' ? tabShapes(facts) : [])]);
   const { x, y } = bedUnder(device, drawn);
   // where the bed goes on, it is broken off
@@ -51,13 +51,13 @@ function carriersOf(view: ViewName, device: FlatDevice, { hold, seat }: DrawnFac
 }
 
 /** From the edges of the device to what the part is set against; over-all sizes; how high it lies. */
-export function flatDimensions(view: ViewName, drawn: Drawn, speech: Speech): Dimension[] {
+export function flatDimensions(view: ViewName, drawn: Drawn<'flat'>, speech: Speech): Dimension[] {
   const { loadedBox: b, locators: { x, y } } = drawn.facts.seat;
   return plainDimensions(view, drawn.facts, speech, [horizontal('from left', 0, x.at, b.min.y, 'bottom', speech.signed(x.at)), vertical('from front', 0, y.at, b.min.x, 'left', speech.signed(y.at))]);
 }
 
 /** The bed, its pods and what lies between in space. */
-export function flatSolids(device: FlatDevice, drawn: Drawn): DeviceSolid[] {
+export function flatSolids(device: FlatDevice, drawn: Drawn<'flat'>): DeviceSolid[] {
   const { x, y } = bedUnder(device, drawn);
   const { seat, hold } = drawn.facts;
   const podTop = device.kind === 'vacuum pods' ? device.podHeight : 0;

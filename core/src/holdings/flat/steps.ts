@@ -6,7 +6,7 @@ import type { Pull } from './kinds/kind';
 import type { HoldSetup } from '../../hold/input';
 
 interface FlatSteps {
-  readonly setup: HoldSetup;
+  readonly setup: HoldSetup<'flat'>;
   readonly seat: SeatFacts;
   readonly device: FlatDevice;
   readonly bond: Bond | null;
@@ -16,11 +16,11 @@ interface FlatSteps {
 }
 
 function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps): string {
-  const { by, side, at, pins } = setup.plate[axis];
+  const { by, side, at, pins } = setup.hold[axis];
   const face = touchedFace(seat[axis]);
   const [name, edge] = axis === 'x' ? ['X', 'left'] : ['Y', 'front'];
   switch (by) {
-    case 'pins': return `${capital(side)} ${pins.length === 1 ? 'pin' : 'pins'}, diameter ${speech.size(setup.plate.pinDiameter)}, at ${axis === 'x' ? 'Y' : 'X'} ${pins.map((p) => speech.signed(p)).join(' and ')}: ${face} against ${pins.length === 1 ? 'it' : 'them'}.`;
+    case 'pins': return `${capital(side)} ${pins.length === 1 ? 'pin' : 'pins'}, diameter ${speech.size(setup.hold.pinDiameter)}, at ${axis === 'x' ? 'Y' : 'X'} ${pins.map((p) => speech.signed(p)).join(' and ')}: ${face} against ${pins.length === 1 ? 'it' : 'them'}.`;
     case 'fence': return `${capital(face)} against the ${side} fence.`;
     case 'gauge blocks': return `${blockWords(axis, device, at, speech, side)}: ${face} against the blocks, then take them out.`;
     case 'hand': return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
@@ -45,7 +45,7 @@ function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Spe
 }
 
 /** What keeps a part that the cut frees, as the operator must run it. */
-function keptWords({ separation: { way, tabs, skin } }: HoldSetup, speech: Speech, jet: boolean): string[] {
+function keptWords({ hold: { separation: { way, tabs, skin } } }: HoldSetup<'flat'>, speech: Speech, jet: boolean): string[] {
   if (way === 'tabs') return [`Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: ${jet ? 'the jet must be off over them' : 'the cutter must lift over them'}.`];
   return way === 'skin' ? [`Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`] : [];
 }
@@ -54,7 +54,7 @@ function keptWords({ separation: { way, tabs, skin } }: HoldSetup, speech: Speec
 export function flatSteps(input: FlatSteps): string[] {
   const { setup, seat, device, bond, speech, clamps, pull } = input;
   const kind = flatKindOf(device);
-  const { plate } = setup;
+  const plate = setup.hold;
   const stuck = bond ? {
     'double-sided tape': [`Degrease both faces; ${bond.name} on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline, rolled on without bubbles.`],
     adhesive: [`Degrease both faces; ${bond.name} thin on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline.`],
@@ -78,12 +78,12 @@ export function flatSteps(input: FlatSteps): string[] {
 /** What of a plate holds the part down, in the order in which it is taken away. */
 export interface HeldBy {
   readonly device: FlatDevice;
-  readonly setup: HoldSetup;
+  readonly setup: HoldSetup<'flat'>;
   readonly bond: Bond | null;
   readonly kinds: readonly Clamp['kind'][];
 }
 
-const pulls = ({ device, setup: { plate } }: HeldBy) => flatKindOf(device).letGo(device, plate);
+const pulls = ({ device, setup: { hold } }: HeldBy) => flatKindOf(device).letGo(device, hold);
 
 /** How a part on a plate is let go, as the end of "stop the spindle, put the tool away, then". */
 export function flatOpens(by: HeldBy): string {
@@ -103,7 +103,7 @@ export function flatRelease(by: HeldBy): string[] {
     ...(kinds.length > bolted.length ? ['Lift the weights straight up, so that they do not drag the part.'] : []),
     ...(pulls(by) ? [pulls(by)!.step] : []),
     ...(bond ? [bond.release ? `Take the part off: ${bond.release}.` : 'Take the part off with a thin blade from the side.', 'Clean off what sticks to part and device.'] : []),
-    ...(setup.separation.way === 'tabs' ? ['Cut the tabs through beside the part and dress them.'] : []),
+    ...(setup.hold.separation.way === 'tabs' ? ['Cut the tabs through beside the part and dress them.'] : []),
     `Brush the ${device.kind} clean.`,
   ];
 }

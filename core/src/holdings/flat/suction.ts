@@ -47,7 +47,7 @@ function cordTrouble({ gasket, grooveWidth, grooveDepth }: VacuumPlate): HoldTro
 
 /** What vacuum does inside the gasket of a plate. */
 export function plateSuction({ device, setup, sectionOf, kernel, shop, seat, speech }: HoldOf<VacuumPlate>): Pull {
-  const { on, inset } = setup.plate.gasket;
+  const { on, inset } = setup.hold.gasket;
   if (!on) return NO_PULL;
   const level = seat.locators.z.at + 0.01;
   const vacuumKPa = (airPressureKPa(shop.altitude) * device.vacuum) / 100;
@@ -83,7 +83,7 @@ export function podSuction({ device, setup, sectionOf, kernel, shop, seat, speec
   const forces: HoldForce[] = [];
   const trouble: HoldTrouble[] = [];
   let areaMm2 = 0;
-  setup.plate.pods.forEach((pod, i) => {
+  setup.hold.pods.forEach((pod, i) => {
     if (!pod.on) return;
     const name = `pod ${i + 1}`;
     const seal = [podRing(device, pod, device.rim)];
@@ -98,14 +98,14 @@ export function podSuction({ device, setup, sectionOf, kernel, shop, seat, speec
   });
   return {
     forces, trouble, figures: vacuumFigure(vacuumKPa, areaMm2, forces, speech),
-    drawn: setup.plate.pods.map((pod) => ({ role: pod.on ? 'pod' as const : 'pod-off' as const, outlines: [podRing(device, pod)] })),
+    drawn: setup.hold.pods.map((pod) => ({ role: pod.on ? 'pod' as const : 'pod-off' as const, outlines: [podRing(device, pod)] })),
     says: forces.map((f) => f.name),
   };
 }
 
 /** How far the part reaches out over its pods: the corner farthest from any, mm. */
 export function overhangOf({ setup, sectionOf, seat }: HoldOf<FlatDevice>, device: Pods): number {
-  const rings = setup.plate.pods.map((pod) => podRing(device, pod));
+  const rings = setup.hold.pods.map((pod) => podRing(device, pod));
   if (rings.length === 0) return 0;
   const away = (p: readonly [number, number]) => Math.min(...rings.map(([a, , c]) => Math.hypot(Math.max(a[0] - p[0], 0, p[0] - c[0]), Math.max(a[1] - p[1], 0, p[1] - c[1]))));
   return Math.max(0, ...sectionOf('loaded', seat.locators.z.at + 0.01).flat().map(away));

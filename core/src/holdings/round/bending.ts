@@ -2,8 +2,8 @@ import type { RoundDevice } from '../../shop';
 import { armAlongX, armUp, type BendingInput, type Span } from '../../hold/bending';
 
 /** Where a part gripped about an axis can give: beyond the jaws, between what carries it, at its free end. */
-export function spansInRound(input: BendingInput, device: RoundDevice): Span[] {
-  const { gripped, seat, removed, setup: { round } } = input;
+export function spansInRound(input: BendingInput<'round'>, device: RoundDevice): Span[] {
+  const { gripped, seat, removed, setup: { hold: round } } = input;
   if (!gripped) return [];
   if (device.kind !== 'rotary axis') return armUp(input, gripped.to, 'above the jaws');
   const end = Math.min(removed.max.x, seat.finishedBox.max.x);

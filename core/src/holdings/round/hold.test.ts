@@ -1,12 +1,12 @@
-import { NO_HOLD, type RoundHold, type Setup } from '../../job';
+import type { HoldIn, Setup } from '../../job';
 import type { Device } from '../../shop';
 import { chuck, planHeld } from '../../testing/held';
 
 const bar = { bar: { section: 'round' as const, across: 50, bore: 0, length: 80, along: 'z' as const } };
 const tube = { bar: { section: 'tube' as const, across: 60, bore: 52, length: 40, along: 'z' as const } };
 const roundBlank = (across: number, bore = 0) => ({ kind: bore ? 'tube' as const : 'round bar' as const, across, bore, along: 'z' as const });
-const grip = (change: Partial<RoundHold> = {}, setup: Partial<Setup> = {}, device: Device = chuck) => planHeld({
-  device, part: bar, allowance: { zPlus: 2 }, blank: roundBlank(50), setup: { round: { ...NO_HOLD.round, ...change }, cutsBelowTop: 10, zero: { of: 'finished part', x: 'middle', y: 'middle', z: 'max', extra: { x: 0, y: 0, z: 0 } }, ...setup },
+const grip = (change: Partial<HoldIn<'round'>> = {}, setup: Partial<Setup> = {}, device: Device = chuck) => planHeld({
+  device, part: bar, allowance: { zPlus: 2 }, blank: roundBlank(50), hold: { ...change }, setup: { cutsBelowTop: 10, zero: { of: 'finished part', x: 'middle', y: 'middle', z: 'max', extra: { x: 0, y: 0, z: 0 } }, ...setup },
 });
 
 test('the jaws bring the part\'s axis to the chuck\'s, its end to the face or spacer; zero on the axis is the station', async () => {
@@ -38,8 +38,8 @@ test.each([
   ['speed-over-limit', { round: { rpm: 5000 } }],
   ['chuck-grips-nothing', { round: { restHeight: 40 } }],
   ['stands-out-too-far', { device: { ...chuck, gripLength: 5, minDiameter: 1 } as Device, part: { ...bar, bar: { ...bar.bar, length: 250 } } }],
-])('%s, and not on the sound setup', async (code, { device, round, part }: { device?: Device; round?: Partial<RoundHold>; part?: typeof bar }) => {
-  const with_ = await planHeld({ device: device ?? chuck, part: part ?? bar, allowance: { zPlus: 2 }, blank: roundBlank(50), setup: { round: { ...NO_HOLD.round, ...round }, cutsBelowTop: 10 } });
+])('%s, and not on the sound setup', async (code, { device, round, part }: { device?: Device; round?: Partial<HoldIn<'round'>>; part?: typeof bar }) => {
+  const with_ = await planHeld({ device: device ?? chuck, part: part ?? bar, allowance: { zPlus: 2 }, blank: roundBlank(50), hold: { ...round }, setup: { cutsBelowTop: 10 } });
   expect(with_.codes).toContain(code);
   expect((await grip()).codes).not.toContain(code);
 });
@@ -51,7 +51,7 @@ test('a block is not round, and no diameter is printed of it', async () => {
 });
 
 test('a thin ring gives under the jaws, with less force it does not', async () => {
-  const ring = (forceShare: number) => planHeld({ device: chuck, part: tube, allowance: { zPlus: 1 }, blank: roundBlank(60, 52), setup: { round: { ...NO_HOLD.round, forceShare }, cutsBelowTop: 5 } });
+  const ring = (forceShare: number) => planHeld({ device: chuck, part: tube, allowance: { zPlus: 1 }, blank: roundBlank(60, 52), hold: { forceShare }, setup: { cutsBelowTop: 5 } });
   const hard = await ring(100);
   expect(hard.codes).toContain('wall-bends');
   expect(hard.only.facts?.hold.wall?.thicknessMm).toBeCloseTo(4, 1);
@@ -68,7 +68,7 @@ test('jaws bored to its size bend it less than hard ones', async () => {
 describe('rotary axis', () => {
   const rotary: Device = { kind: 'rotary axis', id: 'rotary', name: 'Rotary', minDiameter: 10, maxDiameter: 120, gripLength: 25, bodyDiameter: 120, bodyHeight: 80, staticForceN: 15_000, maxRpm: 60, friction: 0.2, jawCount: 4, jawWidth: 18, centreHeight: 100, tailstockFrom: 150, tailstockTo: 400, tailstockForceN: 2000, supportFrom: 50, supportTo: 90 };
   const along = { bar: { section: 'round' as const, across: 50, bore: 0, length: 300, along: 'x' as const } };
-  const hold = (change: Partial<RoundHold>, device: Device = rotary) => planHeld({ device, part: along, allowance: { zPlus: 0 }, blank: { kind: 'round bar', across: 50, along: 'x' }, setup: { round: { ...NO_HOLD.round, ...change }, cutsBelowTop: 2, zero: { of: 'finished part', x: 'min', y: 'middle', z: 'middle', extra: { x: 0, y: 0, z: 0 } } } });
+  const hold = (change: Partial<HoldIn<'round'>>, device: Device = rotary) => planHeld({ device, part: along, allowance: { zPlus: 0 }, blank: { kind: 'round bar', across: 50, along: 'x' }, hold: { ...change }, setup: { cutsBelowTop: 2, zero: { of: 'finished part', x: 'min', y: 'middle', z: 'middle', extra: { x: 0, y: 0, z: 0 } } } });
 
   test('the part lies along X with its axis on the rotary axis', async () => {
     const { only } = await hold({ restHeight: 3 });

@@ -21,8 +21,8 @@ function axesOf(device: RoundDevice): { along: Vec3; u: Vec3; v: Vec3 } {
 
 /** Force on the part, all jaws together, at its speed. */
 export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device' | 'setup'>): { staticN: number; turningN: number } {
-  const staticN = (device.staticForceN * setup.round.forceShare) / 100;
-  const turningN = device.kind === 'chuck' ? grippingForceN(staticN, device.jawCount, device.jawMassKg, device.jawRadius, setup.round.rpm ?? 0) : staticN;
+  const staticN = (device.staticForceN * setup.hold.forceShare) / 100;
+  const turningN = device.kind === 'chuck' ? grippingForceN(staticN, device.jawCount, device.jawMassKg, device.jawRadius, setup.hold.rpm ?? 0) : staticN;
   return { staticN, turningN };
 }
 
@@ -83,13 +83,13 @@ export function holdRound(input: HoldOf<RoundDevice> & { readonly gripped: Gripp
     }
   }
   const end = axial === 'z' ? seat.rest : seat.x;
-  if (end.touches && (setup.round.restHeight === 0 || device.kind === 'rotary axis')) contacts.push({ name: seat.locators[axial].name, kind: 'locator', ...patchOf(end, seat.locators[axial].at), areaMm2: end.flatAreaMm2, friction: device.friction, ...RIGID });
+  if (end.touches && (setup.hold.restHeight === 0 || device.kind === 'rotary axis')) contacts.push({ name: seat.locators[axial].name, kind: 'locator', ...patchOf(end, seat.locators[axial].at), areaMm2: end.flatAreaMm2, friction: device.friction, ...RIGID });
   const far = seat.loadedBox.max[axial];
-  if (device.kind === 'rotary axis' && setup.round.tailstock) {
+  if (device.kind === 'rotary axis' && setup.hold.tailstock) {
     contacts.push({ name: 'tailstock', kind: 'clamp', points: [scale(along, far)], inward: scale(along, -1), areaMm2: 0, friction: device.friction, ...RIGID, forceN: device.tailstockForceN, patch: { min: scale(along, far), max: scale(along, far) } });
   }
   if (device.kind === 'rotary axis') {
-    setup.round.supports.forEach((x, i) => {
+    setup.hold.supports.forEach((x, i) => {
       const z = seat.loadedBox.min.z;
       contacts.push({ name: `support ${i + 1}`, kind: 'locator', points: [vec(x, 0, z)], inward: vec(0, 0, 1), areaMm2: 0, friction: device.friction, ...RIGID, patch: { min: vec(x - 5, 0, z), max: vec(x + 5, 0, z) } });
     });
@@ -104,20 +104,20 @@ export function holdRound(input: HoldOf<RoundDevice> & { readonly gripped: Gripp
       { label: 'Grip length', value: speech.sizeWithUnit(gripped.to - gripped.from) },
       { label: 'Stands out', value: `${speech.sizeWithUnit(free!.lengthMm)}, ${free!.diameters.toFixed(1)} diameters${free!.givesMm === null ? '' : `; gives ${speech.sizeWithUnit(free!.givesMm)} under ${speech.force(100)} at its end`}` },
     ] : []),
-    { label: 'Gripping force', value: turningN === staticN ? speech.force(staticN) : `${speech.force(turningN)} of ${speech.force(staticN)} left at ${setup.round.rpm} 1/min` },
+    { label: 'Gripping force', value: turningN === staticN ? speech.force(staticN) : `${speech.force(turningN)} of ${speech.force(staticN)} left at ${setup.hold.rpm} 1/min` },
     ...(device.kind === 'rotary axis' ? rotaryFigures(input, device) : []),
   ];
   return {
     kind: device.kind, frees: false, top: axial === 'z' ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 } : { z: -1e9, name: 'base', wantedMm: 0 },
-    open: openAbove(axial === 'z' ? device.gripLength : -1e6), vise: null, wall, contacts, forces: ownWeight(input), freed: [], obstacles: bodies(device, seat, setup.round.tailstock), drawn: [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
-    figures, steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }), release: roundRelease(device, setup.round.tailstock), opens: device.kind === 'collet' ? 'open the collet' : 'open the chuck',
+    open: openAbove(axial === 'z' ? device.gripLength : -1e6), vise: null, wall, contacts, forces: ownWeight(input), freed: [], obstacles: bodies(device, seat, setup.hold.tailstock), drawn: [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
+    figures, steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }), release: roundRelease(device, setup.hold.tailstock), opens: device.kind === 'collet' ? 'open the collet' : 'open the chuck',
   };
 }
 
 function rotaryFigures({ setup, seat, speech }: HoldOf<RoundDevice>, device: Extract<RoundDevice, { kind: 'rotary axis' }>): Figure[] {
   return [
-    ...(setup.round.tailstock ? [{ label: 'Tailstock at', value: `X ${speech.signed(seat.loadedBox.max.x)} from the chuck's face` }] : []),
-    ...setup.round.supports.map((x, i) => ({ label: `Support ${i + 1}`, value: `X ${speech.signed(x)}, set ${speech.sizeWithUnit(device.centreHeight + seat.loadedBox.min.z)} above the base` })),
+    ...(setup.hold.tailstock ? [{ label: 'Tailstock at', value: `X ${speech.signed(seat.loadedBox.max.x)} from the chuck's face` }] : []),
+    ...setup.hold.supports.map((x, i) => ({ label: `Support ${i + 1}`, value: `X ${speech.signed(x)}, set ${speech.sizeWithUnit(device.centreHeight + seat.loadedBox.min.z)} above the base` })),
   ];
 }
 

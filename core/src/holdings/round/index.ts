@@ -1,4 +1,5 @@
 import { wallStands } from '../../hold/checks/wallStands';
+import { newHold } from '../../job';
 import type { SeatedPart } from '../../seat';
 import type { Held, Holding } from '../types';
 import { spansInRound } from './bending';
@@ -20,7 +21,7 @@ function checks({ device, seat, hold, gripped, setup, material, told }: Held<'ro
 
 /** Jaws that close together about an axis. Device frame: the axis at the mouth face. */
 export const round: Holding<'round', Needs> = {
-  seatNeeds: ({ device, setup }) => ({ device, round: setup.round }),
+  seatNeeds: ({ device, setup }) => ({ device, round: setup.hold }),
   seat: (part, needs) => { const seat = seatRound({ ...part, ...needs }); return { seat, gripped: seat.gripped, pinGaps: { x: [], y: [] } }; },
   // it centers what it grips: there is one place
   elsewhere: () => [],
@@ -31,12 +32,12 @@ export const round: Holding<'round', Needs> = {
   pinsAlong: () => [],
   cutDownTo: () => null,
   jet: () => null,
-  starts: () => ({}),
+  starts: () => newHold('round'),
   parallels: false,
   jaw: () => null,
   rows: plainRows,
   words: { device: 'device', alongX: 'in X' },
-  pieces: 'one only',
+  pieces: null,
   moved: (setup) => setup,
   shapes: (view, device, { facts }, layer) => roundShapes(view, device, facts, layer),
   labels: (view, _, { facts }) => plainLabels(view, facts),
@@ -45,5 +46,6 @@ export const round: Holding<'round', Needs> = {
   // body and jaws stand there as what is in the way
   solids: () => [],
   picture: (device) => ({ says: ', cut along its axis', shapes: roundPicture(device) }),
-  separates: false,
+  separation: () => null,
+  told: () => [],
 };

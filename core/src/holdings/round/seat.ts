@@ -1,5 +1,5 @@
 import { partSideFacing, vec, type Axis, type Direction } from '../../frames';
-import type { RoundHold } from '../../job';
+import type { HoldIn } from '../../job';
 import type { RoundDevice } from '../../shop';
 import { reachInWindow, TOUCH_MM, type Window } from '../../solid';
 import { contactAt, toSeated, type Contact, type SeatedPart } from '../../seat/contact';
@@ -7,7 +7,7 @@ import { placed, type Gripped, type Locator, type SeatFacts } from '../../seat/s
 
 export interface RoundSeatInput extends SeatedPart {
   readonly device: RoundDevice;
-  readonly round: RoundHold;
+  readonly round: HoldIn<'round'>;
 }
 
 /** Machine axis a device turns about: a rotary axis lies along X, chuck and collet stand along Z. */
@@ -23,7 +23,7 @@ const MINUS: Record<Axis, Direction> = { x: '-x', y: '-y', z: '-z' };
 const PLUS: Record<Axis, Direction> = { x: '+x', y: '+y', z: '+z' };
 
 /** Where the jaws can touch along the axis: from the part's end to the end of the jaws. Device frame. */
-export function gripRange(device: RoundDevice, round: RoundHold): [number, number] {
+export function gripRange(device: RoundDevice, round: HoldIn<'round'>): [number, number] {
   return [round.restHeight, Math.max(round.restHeight + 3 * TOUCH_MM, device.gripLength)];
 }
 
@@ -63,7 +63,7 @@ export function seatRound(input: RoundSeatInput): SeatFacts & { readonly gripped
   return { ...placed(input, t), rest: on('z'), x: on('x'), y: on('y'), locators, movingJaw: null, restStripsMm2: [stop.flatAreaMm2, stop.flatAreaMm2], settled: true, standsBelow: null, gripped };
 }
 
-function axisLocator(axis: Axis, device: RoundDevice, round: RoundHold): Locator {
+function axisLocator(axis: Axis, device: RoundDevice, round: HoldIn<'round'>): Locator {
   if (axis !== turnsAbout(device)) return { name: `axis of the ${device.kind}`, at: 0, kind: 'datum', from: `the jaws bring it to the axis of the ${device.kind}, which is its datum`, centers: true };
   return round.restHeight === 0
     ? { name: `face of the ${device.kind}`, at: 0, kind: 'datum', from: `its end on the face of the ${device.kind}, the datum` }

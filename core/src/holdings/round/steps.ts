@@ -4,7 +4,7 @@ import type { Speech } from '../../units';
 import type { HoldSetup } from '../../hold/input';
 
 interface RoundSteps {
-  readonly setup: HoldSetup;
+  readonly setup: HoldSetup<'round'>;
   readonly seat: SeatFacts;
   readonly device: RoundDevice;
   readonly speech: Speech;
@@ -16,7 +16,7 @@ interface RoundSteps {
 
 /** What the operator does to load a chuck, collet or rotary axis, in order. */
 export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatSides }: RoundSteps): string[] {
-  const { round } = setup;
+  const round = setup.hold;
   const end = seat.rest.what ? seat.x : seat.rest;
   return [
     'Clean the jaws and what they grip; no chips, no burrs.',

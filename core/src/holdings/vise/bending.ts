@@ -3,7 +3,7 @@ import type { Vise } from '../../shop';
 import { armAlongX, armUp, thinFloor, type BendingInput, type Span } from '../../hold/bending';
 
 /** Where a part in a vise can give: beyond the jaws, above them, and its floor. */
-export function spansInVise(input: BendingInput, vise: Vise): Span[] {
+export function spansInVise(input: BendingInput<'vise'>, vise: Vise): Span[] {
   const { seat, removed, setup } = input;
   const floor = thinFloor(input, restIn(vise, setup).name === 'bed' ? 'up' : 'up and down');
   const jaw = seat.movingJaw;

@@ -35,12 +35,12 @@ describe('resting', () => {
 
   test('a step under the front leaves it on the rear parallel only', () => {
     const mesh = kernel.subtract(kernel.box(block), kernel.box(box([-1, -1, -1], [101, 30, 5]))).mesh();
-    const seat = seatInVise({ orientation: UPRIGHT, loaded: mesh, finished: mesh, blankSeated: block, isFlat: () => true, vise, parallelsHeight: 20, stop: setup().stop });
+    const seat = seatInVise({ orientation: UPRIGHT, loaded: mesh, finished: mesh, blankSeated: block, isFlat: () => true, vise, parallelsHeight: 20, stop: setup().hold.stop });
     expect(partRests(seat, restOf(vise, 20), vise, told).map((f) => f.says)).toContain('The part rests on the rear parallel only.');
   });
 
   test('a facet of a curve under the part is no flat', () => {
-    const seat = seatInVise({ orientation: UPRIGHT, loaded: kernel.box(block).mesh(), finished: kernel.box(block).mesh(), blankSeated: block, isFlat: () => false, vise, parallelsHeight: 20, stop: setup().stop });
+    const seat = seatInVise({ orientation: UPRIGHT, loaded: kernel.box(block).mesh(), finished: kernel.box(block).mesh(), blankSeated: block, isFlat: () => false, vise, parallelsHeight: 20, stop: setup().hold.stop });
     expect(partRests(seat, restOf(vise, 20), vise, told)[0]).toMatchObject({ level: 'stop', says: 'The part does not rest: there is no flat face over the parallels.' });
   });
 

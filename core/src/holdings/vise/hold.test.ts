@@ -1,4 +1,3 @@
-import { NO_HOLD } from '../../job';
 import type { Device } from '../../shop';
 import { loadKernel, type TriangleMesh } from '../../solid';
 import { box, told, vise } from '../../testing/fixtures';
@@ -17,7 +16,7 @@ async function trough(): Promise<TriangleMesh> {
 const file = { file: 'trough.stp', body: 0 };
 const gripped = async (torque: number | null) => planHeld({
   device: vise, part: file, allowance: { zPlus: 0 }, blank: { kind: 'own solid', solid: file }, mesh: await trough(),
-  setup: { parallels: { height: 20 }, cutsBelowTop: 0, closing: { ...NO_HOLD.closing, torque } },
+  hold: { torque },
 });
 
 test('the closing force goes with the handle torque; without one it is as rated', () => {
@@ -36,7 +35,7 @@ test('a trough between the jaws has a thin wall over a hollow; snug is enough', 
 });
 
 test('the pocket of soft jaws is told with its depth', async () => {
-  const { only } = await planHeld({ device: vise, setup: { closing: { torque: 30, softJaws: { on: true, depth: 3.5, fit: 0.02, ledge: 3, cutter: 6 } } } });
+  const { only } = await planHeld({ device: vise, hold: { torque: 30, softJaws: { on: true, depth: 3.5, fit: 0.02, ledge: 3, cutter: 6 } } });
   expect(only.facts?.hold.steps.join(' ')).toContain('the pocket for this part, 3.500 mm deep');
 });
 
@@ -51,7 +50,7 @@ test('contacts are told as faces: how they come, how deep, and how much of them 
 
 describe('the pocket of soft jaws', () => {
   const soft = { ...vise, jaws: 'soft' as const };
-  const pocket = (depth: number, device: Device = soft) => planHeld({ device, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: 3, cutter: 6 } } } });
+  const pocket = (depth: number, device: Device = soft) => planHeld({ device, hold: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: 3, cutter: 6 } } });
 
   test('carries the part on its floor where that is higher than the parallels', async () => {
     // jaws 40 high, parallels 20: a pocket 12 deep has its floor at 28
@@ -84,7 +83,7 @@ describe('the pocket of soft jaws', () => {
   });
 
   test('without a ledge it locates nothing: jaw and stop do, as in documents older than the ledge', async () => {
-    const without = await planHeld({ device: soft, setup: { closing: { torque: 30, softJaws: { on: true, depth: 21, fit: 0.02, ledge: 0, cutter: 6 } } } });
+    const without = await planHeld({ device: soft, hold: { torque: 30, softJaws: { on: true, depth: 21, fit: 0.02, ledge: 0, cutter: 6 } } });
     const { seat, hold } = without.only.facts!;
     expect(seat.pose.translation).toMatchObject({ x: 10, y: expect.closeTo(-60, 9), z: 20 });
     expect([seat.locators.x.name, seat.locators.y.name]).toEqual(['left stop', 'fixed jaw']);
@@ -93,7 +92,7 @@ describe('the pocket of soft jaws', () => {
   });
 
   test('without a ledge nothing carries the part; ledges that meet, or go through the jaws, are stops', async () => {
-    const ledge = async (mm: number, depth = 12) => (await planHeld({ device: soft, setup: { closing: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: mm, cutter: 6 } } } })).codes;
+    const ledge = async (mm: number, depth = 12) => (await planHeld({ device: soft, hold: { torque: 30, softJaws: { on: true, depth, fit: 0.02, ledge: mm, cutter: 6 } } })).codes;
     expect(await ledge(0)).toContain('pocket-without-ledge');
     expect(await ledge(30)).toContain('ledges-meet');
     expect(await ledge(30 - 1e-9)).toContain('ledges-meet');
@@ -105,7 +104,7 @@ describe('the pocket of soft jaws', () => {
     // a disk of 60 whose mesh has chords up to 0.01 off: grown by 0.02, no corner and no chord's middle may be off by more than 0.002
     const { only } = await planHeld({
       device: soft, part: { bar: { section: 'round', across: 60, bore: 0, length: 20, along: 'z' } }, blank: { kind: 'round bar', along: 'z', across: 60 },
-      setup: { closing: { torque: 30, softJaws: { on: true, depth: 12, fit: 0.02, ledge: 3, cutter: 6 } } },
+      hold: { torque: 30, softJaws: { on: true, depth: 12, fit: 0.02, ledge: 3, cutter: 6 } },
     });
     const { seat, hold } = only.facts!;
     const [ring] = hold.drawn.find((d) => d.role === 'pocket')!.outlines;

@@ -1,4 +1,5 @@
 import { fixedSide, pocketOf, restIn, type Rest } from './seat';
+import type { HoldIn } from '../../job';
 import type { Contact, SeatFacts } from '../../seat';
 import type { Vise } from '../../shop';
 import type { Outlines } from '../../solid';
@@ -46,7 +47,7 @@ export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>
   };
 }
 
-function stopRod({ stop }: HoldOf<Vise>['setup'], vise: Vise): Obstacle {
+function stopRod({ stop }: HoldIn<'vise'>, vise: Vise): Obstacle {
   const rod = vise.stopDiameter / 2;
   const outwards = stop.side === 'left' ? -1 : 1;
   const y = -fixedSide(vise) * stop.fromJaw;
@@ -56,7 +57,7 @@ function stopRod({ stop }: HoldOf<Vise>['setup'], vise: Vise): Obstacle {
 /** A jaw as what stands in the way: whole up to the floor of its pocket, and what the pocket leaves above. */
 function jawWithPocket({ kernel, device: vise, setup }: HoldOf<Vise>, name: string, ring: [number, number][], pocket: Outlines | null): Obstacle[] {
   const jaw = { name, cuttable: false };
-  const floor = vise.jawHeight - setup.closing.softJaws.depth;
+  const floor = vise.jawHeight - setup.hold.softJaws.depth;
   if (!pocket || floor >= vise.jawHeight) return [{ ...jaw, footprint: [ring], from: 0, to: vise.jawHeight }];
   const above = kernel.flatDifference([ring], pocket);
   return [...(floor > 0 ? [{ ...jaw, footprint: [ring], from: 0, to: floor }] : []), { ...jaw, footprint: above, from: Math.max(0, floor), to: vise.jawHeight }];
@@ -65,10 +66,10 @@ function jawWithPocket({ kernel, device: vise, setup }: HoldOf<Vise>, name: stri
 /** A part in a vise: the jaws, the rest and the stop as contacts; jaws and stop rod as what stands in the way. */
 export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   const { setup, seat, device: vise, speech } = input;
-  const pieces = 1 + setup.further.length;
+  const pieces = 1 + setup.hold.further.length;
   const pocketed = pocketOf(setup);
   const ledge = pocketed?.ledge ?? 0;
-  const facts = viseHold(seat, vise, restIn(vise, setup), setup.closing.torque, setup.further.map((p) => p.x), ledge);
+  const facts = viseHold(seat, vise, restIn(vise, setup), setup.hold.torque, setup.hold.further.map((p) => p.x), ledge);
   const s = fixedSide(vise);
   const moving = -s * facts.openingMm;
   const contacts: HoldContact[] = [];
@@ -80,13 +81,13 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   }
   if (seat.rest.touches) contacts.push({ name: seat.locators.z.name, kind: 'locator', ...patchOf(seat.rest, seat.locators.z.at), areaMm2: seat.rest.flatAreaMm2, friction: vise.friction, ...RIGID });
   if (seat.x.touches) contacts.push({ name: seat.locators.x.name, kind: 'locator', ...patchOf(seat.x, seat.locators.x.at), areaMm2: seat.x.flatAreaMm2, friction: vise.friction, ...RIGID });
-  const { softJaws } = setup.closing;
+  const { softJaws } = setup.hold;
   const middle = (seat.locators.z.at + vise.jawHeight) / 2;
   const pocket = softJaws.on ? pocketOutline(input, middle, softJaws) : null;
   const obstacles: Obstacle[] = [
     ...jawWithPocket(input, 'fixed jaw', rectangleRing(0, 0, vise.jawWidth, s * vise.jawThickness), pocket),
     ...jawWithPocket(input, 'moving jaw', rectangleRing(0, moving, vise.jawWidth, moving - s * vise.jawThickness), pocket),
-    ...(pocketed ? [] : [stopRod(setup, vise)]),
+    ...(pocketed ? [] : [stopRod(setup.hold, vise)]),
   ];
   return {
     kind: 'vise', frees: false, top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, open: openAbove(vise.jawHeight),
@@ -99,7 +100,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
       { label: 'Jaw opening', value: speech.sizeWithUnit(facts.openingMm), measures: 'opening' },
       ...(pocketed ? [{ label: 'Spacer while the pocket is cut', value: speech.sizeWithUnit(facts.openingMm) }] : []),
       { label: 'Jaw faces touch', value: `${speech.area(facts.fixedJawAreaMm2)} fixed, ${speech.area(facts.movingJawAreaMm2)} moving` },
-      { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${pieces > 1 ? ` on each of ${pieces} pieces` : ''}${setup.closing.torque === null ? ', as rated' : ` at ${speech.torque(setup.closing.torque)}`}` },
+      { label: 'Closing force', value: `${speech.force(facts.closingForceN)}${pieces > 1 ? ` on each of ${pieces} pieces` : ''}${setup.hold.torque === null ? ', as rated' : ` at ${speech.torque(setup.hold.torque)}`}` },
     ],
     steps: viseSteps(setup, seat, vise, speech, facts.openingMm), release: viseRelease(setup, vise), opens: 'open the vise',
   };

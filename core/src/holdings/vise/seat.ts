@@ -1,18 +1,21 @@
 import type { Direction, Vec3 } from '../../frames';
-import type { Setup } from '../../job';
+import type { HoldIn } from '../../job';
 import type { Vise } from '../../shop';
 import { reachInWindow, TOUCH_MM, type Window } from '../../solid';
 import { contactAt, metLevel, toSeated, type Contact, type SeatedPart } from '../../seat/contact';
 import { gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatFacts, type Slide } from '../../seat/slide';
 
+/** What of a setup tells how its vise is set. */
+export interface InVise { readonly hold: HoldIn<'vise'> }
+
 /** Where the stop stands; which face it is meant for is a matter of the checks. */
-export type StopPlace = Omit<Setup['stop'], 'face'>;
+export type StopPlace = Omit<HoldIn<'vise'>['stop'], 'face'>;
 
 /** A pocket cut into soft jaws: its walls stand in the jaws behind their faces, and the part lies on what is left below. */
-export type Pocket = Pick<Setup['closing']['softJaws'], 'depth' | 'ledge' | 'fit'>;
+export type Pocket = Pick<HoldIn<'vise'>['softJaws'], 'depth' | 'ledge' | 'fit'>;
 
 /** The pocket that locates the part of a setup; null: its jaws have none, or one without a ledge, whose walls are in line with the jaws' faces. */
-export const pocketOf = ({ closing: { softJaws } }: Pick<Setup, 'closing'>): Pocket | null => (softJaws.on && softJaws.ledge > 0 ? softJaws : null);
+export const pocketOf = ({ hold: { softJaws } }: InVise): Pocket | null => (softJaws.on && softJaws.ledge > 0 ? softJaws : null);
 
 export interface ViseSeatInput extends SeatedPart {
   readonly vise: Vise;
@@ -43,9 +46,9 @@ export function restOf(vise: Vise, parallelsHeight: number, pocket: Pick<Pocket,
 }
 
 /** The rest of a setup in its vise. */
-export function restIn(vise: Vise, setup: Pick<Setup, 'parallels' | 'closing'>): Rest {
-  const { softJaws } = setup.closing;
-  return restOf(vise, setup.parallels.height, softJaws.on ? softJaws : null);
+export function restIn(vise: Vise, setup: InVise): Rest {
+  const { softJaws } = setup.hold;
+  return restOf(vise, setup.hold.parallels.height, softJaws.on ? softJaws : null);
 }
 
 /** Where the jaws can touch: between rest and jaw top, within the jaw's width. */

@@ -30,13 +30,13 @@ export function shownOf(vise: Vise, all: readonly Pick<DrawnFacts, 'seat'>[], st
 }
 
 /** How much of a vise a setup's drawings show. */
-export const shownVise = (vise: Vise, drawn: Drawn): ShownVise => shownOf(vise, factsOfAll(drawn), stopsOf(drawn));
+export const shownVise = (vise: Vise, drawn: Drawn<'vise'>): ShownVise => shownOf(vise, factsOfAll(drawn), stopsOf(drawn));
 
 /** Where rods stand; a pocket has none. */
-const stopsOf = ({ setup, pieces }: Drawn): number[] => (pocketOf(setup) ? [] : [setup.stop.position, ...pieces.map((p) => p.setup.stop.position)]);
+const stopsOf = ({ setup, pieces }: Drawn<'vise'>): number[] => (pocketOf(setup) ? [] : [setup.hold.stop.position, ...pieces.map((p) => p.setup.hold.stop.position)]);
 
 /** A vise closed on the part: bed, jaws, rest and stop, broken off where nothing is held. Device frame. */
-export function viseShapes(view: ViewName, vise: Vise, drawn: Drawn, layer: Layer): Shape[] {
+export function viseShapes(view: ViewName, vise: Vise, drawn: Drawn<'vise'>, layer: Layer): Shape[] {
   const { facts, setup } = drawn;
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
@@ -46,7 +46,7 @@ export function viseShapes(view: ViewName, vise: Vise, drawn: Drawn, layer: Laye
   const { height, thickness: p, name: rest } = restIn(vise, setup);
   const pocket = pocketOf(setup);
   const carries = rest === 'parallels' || rest === 'jaw steps' ? height : 0;
-  const { stop } = setup;
+  const { stop } = setup.hold;
   const rod = vise.stopDiameter / 2;
   const outwards = stop.side === 'left' ? -1 : 1;
   const stopY = -s * stop.fromJaw;
@@ -79,14 +79,14 @@ export function viseShapes(view: ViewName, vise: Vise, drawn: Drawn, layer: Laye
 }
 
 /** Grip, opening and clearance from the end; parallels and top from the front; stop and over-all sizes from above. */
-export function viseDimensions(view: ViewName, vise: Vise, drawn: Drawn, speech: Speech): Dimension[] {
+export function viseDimensions(view: ViewName, vise: Vise, drawn: Drawn<'vise'>, speech: Speech): Dimension[] {
   const { facts, setup } = drawn;
   const { seat, hold, prove } = facts;
   const opening = hold.vise?.openingMm ?? 0;
   const front = fixedSide(vise) > 0 ? -opening : 0;
   const grip = Math.max(seat.y.touch.z[0], seat.movingJaw?.touch.z[0] ?? 0);
   const height = seat.locators.z.at;
-  const { stop } = setup;
+  const { stop } = setup.hold;
   const { thickness } = shownVise(vise, drawn);
   if (view === 'leftEnd') {
     return [
@@ -105,7 +105,7 @@ export function viseDimensions(view: ViewName, vise: Vise, drawn: Drawn, speech:
 }
 
 /** Which jaw is which, and the stop. */
-export function viseLabels(view: ViewName, vise: Vise, drawn: Drawn): Shape[] {
+export function viseLabels(view: ViewName, vise: Vise, drawn: Drawn<'vise'>): Shape[] {
   const { facts, setup } = drawn;
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
@@ -113,14 +113,14 @@ export function viseLabels(view: ViewName, vise: Vise, drawn: Drawn): Shape[] {
   const { thickness: t, width } = shownVise(vise, drawn);
   const [rear, front] = s > 0 ? ['fixed jaw', 'moving jaw'] : ['moving jaw', 'fixed jaw'];
   if (view === 'above') {
-    const left = setup.stop.side === 'left';
+    const left = setup.hold.stop.side === 'left';
     const [rearY, frontY] = s > 0 ? [0, moving] : [moving, 0];
     const end = facts.zero.inDevice.x < width / 2 ? { at: width - 2, anchor: 'end' as const } : { at: 2, anchor: 'start' as const };
     return [
       // at the end of the jaws that is farther from the mark of the zero and its name
       onSteel([end.at, rearY + t * 0.62], rear, end.anchor),
       onSteel([end.at, frontY - t * 0.62], front, end.anchor),
-      ...(pocketOf(setup) ? [] : [{ kind: 'label' as const, at: [setup.stop.position + (left ? -20 : 20), -s * setup.stop.fromJaw] as const, text: 'stop', anchor: left ? 'end' as const : 'start' as const }]),
+      ...(pocketOf(setup) ? [] : [{ kind: 'label' as const, at: [setup.hold.stop.position + (left ? -20 : 20), -s * setup.hold.stop.fromJaw] as const, text: 'stop', anchor: left ? 'end' as const : 'start' as const }]),
     ];
   }
   if (view === 'leftEnd') {
@@ -130,7 +130,7 @@ export function viseLabels(view: ViewName, vise: Vise, drawn: Drawn): Shape[] {
 }
 
 /** Bed and rest in space; the jaws stand there as what is in the way. */
-export function viseSolids(vise: Vise, { facts, setup }: Drawn): DeviceSolid[] {
+export function viseSolids(vise: Vise, { facts, setup }: Drawn<'vise'>): DeviceSolid[] {
   const s = fixedSide(vise);
   const moving = -s * (facts.hold.vise?.openingMm ?? 0);
   const { jawWidth: w, jawThickness: t } = vise;

@@ -1,6 +1,6 @@
 import { add, rotate, rotationOf, scale, type Box3, type Orientation, type Vec3 } from '../../frames';
 import type { HoldFacts } from '../../hold';
-import type { Setup } from '../../job';
+import type { Separation, Setup } from '../../job';
 import type { CylinderFeature } from '../../part';
 import { planProve, planSeparation, type ProveFacts, type SeparationFacts } from '../../prove';
 import type { MadeBore } from '../../prove/checks/boreHasTool';
@@ -42,7 +42,8 @@ export const madeStage: Stage<MadeInputs, Made> = {
 };
 
 interface SeparationInputs {
-  setup: Pick<Setup, 'separation' | 'outlineCutter'>;
+  keeps: Separation;
+  outlineCutter: number;
   frees: boolean;
   finished: Sections;
   seat: SeatFacts;
@@ -51,11 +52,11 @@ interface SeparationInputs {
 /** What keeps a part that the cut frees where it is. */
 export const separationStage: Stage<SeparationInputs, SeparationFacts> = {
   name: 'separation',
-  compute: ({ setup, frees, finished, seat, yieldMPa }) => {
+  compute: ({ keeps, outlineCutter, frees, finished, seat, yieldMPa }) => {
     const { translation: t } = seat.pose;
     const seated = finished.at(seat.locators.z.at + 0.01 - t.z);
     const outline = seated.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const));
-    return planSeparation(setup, frees, outline, yieldMPa);
+    return planSeparation({ ...keeps, outlineCutter }, frees, outline, yieldMPa);
   },
 };
 

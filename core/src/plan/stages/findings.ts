@@ -9,8 +9,8 @@ import { zeroInsideTravel } from '../../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../../prove/checks/zTravelNotProven';
 import { meetsSquarely } from '../../seat/checks/meetsSquarely';
 import { rawFaceLocates } from '../../seat/checks/rawFaceLocates';
-import type { Setup } from '../../job';
-import type { Device, Machine, Station, WorkMaterial } from '../../shop';
+import { furtherOf, isHeldOn, type Setup, type SetupIn } from '../../job';
+import type { Device, Family, Machine, Station, WorkMaterial } from '../../shop';
 import type { Speech } from '../../units';
 import { featureLevels } from '../../zero';
 import { feelerNoticed } from '../../zero/checks/feelerNoticed';
@@ -52,7 +52,9 @@ export interface ChecksInput {
   readonly speech: Speech;
 }
 
-type Placed = ChecksInput & { readonly facts: SetupFacts; readonly told: Told };
+type Placed = Omit<ChecksInput, 'setup'> & {
+  readonly setup: SetupIn<Family>; readonly facts: SetupFacts; readonly told: Told;
+};
 
 const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
 
@@ -99,8 +101,8 @@ export function checksOf(input: ChecksInput): Finding[] {
     ...registerOnMachine(setup, machine, told),
     ...depthFaceLooksUp(looksUp, nameIn(here)(setup.cutsTo ?? ''), setup, told),
   ];
-  if (!device || !facts) return chosen;
-  const placed = { ...input, facts, told };
+  if (!device || !facts || !isHeldOn(setup, device)) return chosen;
+  const placed = { ...input, setup, facts, told };
   const { seat, gripped, pinGaps, hold, prove } = facts;
   const holding = holdingOf(device);
   const { station, material } = input;
@@ -127,7 +129,7 @@ export const pieceFindingsStage: Stage<PieceChecks, Finding[]> = {
     const all = [{ number: 1, facts }, ...pieces].map((p) => ({ number: p.number, seat: p.facts.seat }));
     const told: Told = { setupId: setup.id, op: setup.op, speech };
     return [
-      ...piecesApart(all, setup, { device, holds: holdingOf(device).pieces }, told),
+      ...piecesApart(all, furtherOf(setup), holdingOf(device).pieces, told),
       ...ofPieces(first, pieces, (p) => checksOf({ ...input, setup: p.setup, facts: p.facts })),
     ];
   },

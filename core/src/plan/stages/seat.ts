@@ -1,6 +1,6 @@
 import type { Vec3 } from '../../frames';
 import { holdingOf, type Holding, type Seated } from '../../holdings';
-import type { Setup } from '../../job';
+import type { SetupIn } from '../../job';
 import type { SeatedPart, SeatFacts } from '../../seat';
 import type { Bond, Device, Family } from '../../shop';
 import type { Graph, Stage } from '../graph';
@@ -20,7 +20,7 @@ interface Seating {
   readonly part: SeatedPart;
   readonly device: Device;
   readonly bond: Bond | null;
-  readonly setup: Setup;
+  readonly setup: SetupIn<Family>;
 }
 
 function inputs(g: Graph, { part, device, bond, setup }: Seating): SeatInputs {

@@ -12,6 +12,7 @@ import { guesses } from './0010-guesses';
 import { shared } from './0011-shared';
 import { leadBinChain } from './0012-lead-bin-chain';
 import { search } from './0013-search';
+import { holdByFamily } from './0014-hold-by-family';
 
 export interface Migration {
   readonly name: string;
@@ -33,4 +34,5 @@ export const migrations: readonly Migration[] = [
   { name: '0011-shared', up: shared },
   { name: '0012-lead-bin-chain', up: leadBinChain },
   { name: '0013-search', up: search },
+  { name: '0014-hold-by-family', up: holdByFamily },
 ];

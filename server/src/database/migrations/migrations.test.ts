@@ -1,4 +1,4 @@
-import { QueryTypes, Sequelize } from 'sequelize';
+import { QueryTypes, Sequelize, type QueryInterface } from 'sequelize';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,6 +15,11 @@ import { atTheMachine } from './0005-at-the-machine';
 import { ownVersions } from './0006-own-versions';
 import { pocketLedge } from './0007-pocket-ledge';
 import { migrations } from '.';
+
+/** The migrations after one, in order. */
+async function after(schema: QueryInterface, name: string): Promise<void> {
+  for (const { up } of migrations.filter((m) => m.name > name)) await up(schema);
+}
 
 test('migrations are named in order and none is there twice', () => {
   const names = migrations.map((m) => m.name);
@@ -36,6 +41,7 @@ test('a database of the first version is brought up to date, its jobs with it', 
     await atTheMachine(sequelize.getQueryInterface());
     await ownVersions(sequelize.getQueryInterface());
     await pocketLedge(sequelize.getQueryInterface());
+    await after(sequelize.getQueryInterface(), '0007-pocket-ledge');
     const [row] = await sequelize.query<{ document: string; revision: number; summary: string | null }>('SELECT document, revision, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
@@ -61,7 +67,7 @@ test('a step that was cut short is done again from its beginning, and ends as if
       .map((text) => sequelize.query(text, { type: QueryTypes.SELECT })));
     const schema = sequelize.getQueryInterface();
     const late = migrations.filter((m) => m.name > '0010-guesses');
-    for (const { up } of late) await up(schema);
+    await after(schema, '0010-guesses');
     const once = await state();
     for (const { up } of late) { await up(schema); await up(schema); }
     expect(await state()).toEqual(once);
@@ -113,15 +119,43 @@ test('vises of a database of version 2 become devices, and its jobs say "device"
     }
     await ownVersions(schema);
     await pocketLedge(schema);
+    await after(schema, '0007-pocket-ledge');
     expect(await sequelize.query('SELECT letter, version FROM issues ORDER BY place', { type: QueryTypes.SELECT })).toEqual([1, 2, 3, 4, 5].map((version) => ({ letter: 'ABCDE'[version - 1], version })));
     const [row] = await sequelize.query<{ document: string; summary: string | null }>('SELECT document, summary FROM jobs', { type: QueryTypes.SELECT });
     const now = checkJob(JSON.parse(row.document));
     expect(now.ok ? [] : now.problems).toEqual([]);
-    expect(now).toMatchObject({ ok: true, value: { setups: [{ device: 'vise-150', plate: { clamps: [] }, clears: 'everything', further: [] }, { device: 'vise-150', further: [] }] } });
+    expect(now).toMatchObject({ ok: true, value: { setups: [{ device: 'vise-150', hold: { family: 'vise', further: [] }, clears: 'everything' }, { device: 'vise-150', hold: { family: 'vise', further: [] } }] } });
     expect(row.summary).toBeNull();
     const [station] = await sequelize.query<{ document: string }>('SELECT document FROM stations', { type: QueryTypes.SELECT });
     expect(JSON.parse(station.document)).toMatchObject({ position: { x: 1, y: 2, z: 3 }, measuredFor: [] });
     expect(await sequelize.query('SELECT altitude FROM shop', { type: QueryTypes.SELECT })).toEqual([{ altitude: 0 }]);
+  } finally {
+    await sequelize.close();
+    await server.stop();
+  }
+}, 120_000);
+
+test('a job of version 7 keeps the hold of its device, done twice or once', async () => {
+  const server = await startPrivateServer(mkdtempSync(join(tmpdir(), 'violet-jaw-migrate-')), () => undefined);
+  const sequelize = new Sequelize(server.url, { dialect: 'mariadb', logging: false, define: { underscored: true, freezeTableName: true } });
+  try {
+    await migrate(sequelize, '0013-search');
+    const schema = sequelize.getQueryInterface();
+    const { job } = JSON.parse(readFileSync('core/src/testing/versions/job-7.json', 'utf8')) as { job: { setups: Record<string, any>[] } };
+    job.setups[0].device = 'a-table';
+    job.setups[0].plate.under = 3;
+    await sequelize.query("INSERT INTO devices (id, place, document) VALUES ('a-table', 0, '{\"kind\":\"T-slot table\"}'), ('vise-150', 1, '{\"kind\":\"vise\"}')");
+    await sequelize.query("INSERT INTO jobs (id, number, part, revision, document, summary, summary_revision, created_at, updated_at) VALUES (UUID(), 'SK-7', 'x', 4, ?, '{}', 4, UTC_TIMESTAMP(), UTC_TIMESTAMP())", { replacements: [JSON.stringify(job)] });
+    const rows = () => sequelize.query<{ document: string; revision: number; summary_revision: number | null }>('SELECT document, revision, summary_revision FROM jobs', { type: QueryTypes.SELECT });
+    await after(schema, '0013-search');
+    const once = await rows();
+    await after(schema, '0013-search');
+    expect(await rows()).toEqual(once);
+    const [{ document, ...rest }] = once;
+    // lists say of it what they said when it is planned again
+    expect(rest).toEqual({ revision: 4, summary_revision: null });
+    expect(JSON.parse(document)).toMatchObject({ setups: [{ hold: { family: 'flat', under: 3 } }, { hold: { family: 'vise', parallels: job.setups[1].parallels } }] });
+    expect(checkJob(JSON.parse(document))).toMatchObject({ ok: true });
   } finally {
     await sequelize.close();
     await server.stop();

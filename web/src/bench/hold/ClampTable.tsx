@@ -1,22 +1,23 @@
 import { Button } from 'react-bootstrap';
-import type { PlacedClamp, Setup } from '@violet-jaw/core/job';
+import type { PlacedClamp } from '@violet-jaw/core/job';
 import { torqueUnit } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { NumberField } from '../../fields/NumberField';
 import { Labeled } from '../../fields/Labeled';
 import { ChoiceField } from '../../fields/TextField';
-import type { SectionProps } from '../section';
 import { newId } from '../../app/newId';
+import { useHold, type HoldProps } from './useHold';
 
 const TOWARDS = [{ value: '-x', says: 'left' }, { value: '+x', says: 'right' }, { value: '-y', says: 'front' }, { value: '+y', says: 'rear' }] as const;
 
 /** Straps, edge clamps, screws, nails and weights, each where it acts on the part. */
-export function ClampTable({ setup, edit }: SectionProps) {
+export function ClampTable(props: HoldProps<'flat'>) {
+  const { setup, hold: { clamps } } = props;
   const { job, shop, plannedNow } = useJob();
-  const { clamps } = setup.plate;
+  const { put: putHold } = useHold(props, 'hold');
   const torque = torqueUnit(job.units);
-  const put = (change: (clamps: PlacedClamp[]) => PlacedClamp[]) => edit((s: Setup) => ({ ...s, plate: { ...s.plate, clamps: change(s.plate.clamps) } }));
+  const put = (change: (clamps: PlacedClamp[]) => PlacedClamp[]) => putHold((h) => ({ ...h, clamps: change(h.clamps) }));
   const set = (i: number, fields: Partial<PlacedClamp>) => put((list) => list.map((c, k) => (k === i ? { ...c, ...fields } : c)));
   const length = (i: number, key: 'x' | 'y' | 'toBolt' | 'toHeel', label: string) => (
     <LengthField hideLabel label={`${label} of clamp ${i + 1}`} mm={clamps[i][key]} units={job.units} signed={key === 'x' || key === 'y'} min={key === 'x' || key === 'y' ? -20_000 : 0} max={20_000} onCommit={(mm) => set(i, { [key]: mm })} />

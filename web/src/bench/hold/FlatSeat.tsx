@@ -1,20 +1,20 @@
 import { Button, Form } from 'react-bootstrap';
 import { gaugeBlock, hasHoles, nearestAnchor } from '@violet-jaw/core/holdings';
-import type { PlateHold, Setup } from '@violet-jaw/core/job';
+import type { HoldIn } from '@violet-jaw/core/job';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
-import type { FlatDevice, FixturePlate } from '@violet-jaw/core/shop';
+import type { FixturePlate } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
-import { useLength, type SectionProps } from '../section';
+import { useHold, type HoldProps } from './useHold';
 
-type Place = PlateHold['x'] | PlateHold['y'];
+type Place = HoldIn<'flat'>['x'] | HoldIn<'flat'>['y'];
 const BY: readonly { value: Place['by']; says: string }[] = [{ value: 'pins', says: 'pins' }, { value: 'fence', says: 'a fence' }, { value: 'gauge blocks', says: 'gauge blocks' }, { value: 'hand', says: 'laid by hand' }];
 
-const put = (s: Setup, axis: 'x' | 'y', change: Partial<Place>): Setup => ({ ...s, plate: { ...s.plate, [axis]: { ...s.plate[axis], ...change } } });
+const at = (h: HoldIn<'flat'>, axis: 'x' | 'y', change: Partial<Place>): HoldIn<'flat'> => ({ ...h, [axis]: { ...h[axis], ...change } });
 
 /** Moves a row of pins onto the nearest holes; the part's edge then lies a pin's radius off them. */
-function onHoles(plate: PlateHold, axis: 'x' | 'y', device: FixturePlate): Partial<Place> {
+function onHoles(plate: HoldIn<'flat'>, axis: 'x' | 'y', device: FixturePlate): Partial<Place> {
   const { side, at, pins } = plate[axis];
   const out = (side === 'left' || side === 'front' ? -1 : 1) * (plate.pinDiameter / 2);
   const placed = pins.map((p) => (axis === 'x' ? nearestAnchor(device, at + out, p) : nearestAnchor(device, p, at + out))!);
@@ -22,31 +22,31 @@ function onHoles(plate: PlateHold, axis: 'x' | 'y', device: FixturePlate): Parti
   return { at: row, pins: placed.map((h) => h[axis === 'x' ? 'y' : 'x']) };
 }
 
-function AxisFields({ axis, device, ...props }: SectionProps & { axis: 'x' | 'y'; device: FlatDevice }) {
-  const { setup, edit } = props;
+function AxisFields({ axis, ...props }: HoldProps<'flat'> & { axis: 'x' | 'y' }) {
+  const { setup, hold, device } = props;
   const { job, speech, plannedNow } = useJob();
-  const length = useLength(props, 'seat');
-  const place: Place = setup.plate[axis];
+  const { put, length } = useHold(props, 'seat');
+  const place: Place = hold[axis];
   const sides = axis === 'x' ? (['left', 'right'] as const) : (['rear', 'front'] as const);
   const name = axis.toUpperCase();
   const setAgainst = async (by: Place['by']) => {
     const pins = by === 'pins' && place.pins.length === 0 ? startPins(axis, await plannedNow(setup.id)) : null;
-    edit((s) => put(s, axis, { by, pins: pins ?? s.plate[axis].pins }));
+    put((h) => at(h, axis, { by, pins: pins ?? h[axis].pins }));
   };
   const block = place.by === 'gauge blocks' ? gaugeBlock(axis, device, place.side, place.at) : null;
   return (
     <div className="fields mt-1" role="group" aria-label={`Set against in ${name}`}>
       <ChoiceField label={`In ${name}, set against`} value={place.by} choices={BY} onCommit={(by) => void setAgainst(by)} />
-      <ChoiceField<string> label={`Side in ${name}`} value={place.side} choices={sides.map((v) => ({ value: v, says: v }))} onCommit={(side) => edit((s) => put(s, axis, { side } as Partial<Place>))} />
-      {length({ label: `Part's edge at ${name}`, mm: place.at, signed: true, min: -20_000, max: 20_000, looks: axis === 'x' ? 'from left' : 'from front', set: (s, mm) => put(s, axis, { at: mm }), hint: block ? `block ${speech.sizeWithUnit(block.sizeMm)} from groove ${block.groove}` : axis === 'x' ? 'from the left edge' : 'from the front edge' })}
+      <ChoiceField<string> label={`Side in ${name}`} value={place.side} choices={sides.map((v) => ({ value: v, says: v }))} onCommit={(side) => put((h) => at(h, axis, { side } as Partial<Place>))} />
+      {length({ label: `Part's edge at ${name}`, mm: place.at, signed: true, min: -20_000, max: 20_000, looks: axis === 'x' ? 'from left' : 'from front', set: (h, mm) => at(h, axis, { at: mm }), hint: block ? `block ${speech.sizeWithUnit(block.sizeMm)} from groove ${block.groove}` : axis === 'x' ? 'from the left edge' : 'from the front edge' })}
       {place.by === 'pins' && place.pins.map((p, i) => (
-        <LengthField key={i} label={`Pin ${i + 1} at ${axis === 'x' ? 'Y' : 'X'}`} mm={p} units={job.units} signed min={-20_000} max={20_000} onCommit={(mm) => edit((s) => put(s, axis, { pins: s.plate[axis].pins.map((q, k) => (k === i ? mm : q)) }))} />
+        <LengthField key={i} label={`Pin ${i + 1} at ${axis === 'x' ? 'Y' : 'X'}`} mm={p} units={job.units} signed min={-20_000} max={20_000} onCommit={(mm) => put((h) => at(h, axis, { pins: h[axis].pins.map((q, k) => (k === i ? mm : q)) }))} />
       ))}
       {place.by === 'pins' && (
         <div className="wide d-flex gap-2 flex-wrap">
-          <Button size="sm" variant="outline-primary" disabled={place.pins.length >= 8} onClick={() => edit((s) => put(s, axis, { pins: [...s.plate[axis].pins, (s.plate[axis].pins.at(-1) ?? 0) + 50] }))}>Add a {place.side} pin</Button>
-          <Button size="sm" variant="outline-primary" disabled={place.pins.length === 0} onClick={() => edit((s) => put(s, axis, { pins: s.plate[axis].pins.slice(0, -1) }))}>Take one out</Button>
-          {hasHoles(device) && <Button size="sm" variant="outline-primary" onClick={() => edit((s) => put(s, axis, onHoles(s.plate, axis, device)))}>Pins to the nearest holes</Button>}
+          <Button size="sm" variant="outline-primary" disabled={place.pins.length >= 8} onClick={() => put((h) => at(h, axis, { pins: [...h[axis].pins, (h[axis].pins.at(-1) ?? 0) + 50] }))}>Add a {place.side} pin</Button>
+          <Button size="sm" variant="outline-primary" disabled={place.pins.length === 0} onClick={() => put((h) => at(h, axis, { pins: h[axis].pins.slice(0, -1) }))}>Take one out</Button>
+          {hasHoles(device) && <Button size="sm" variant="outline-primary" onClick={() => put((h) => at(h, axis, onHoles(h, axis, device)))}>Pins to the nearest holes</Button>}
         </div>
       )}
     </div>
@@ -63,20 +63,19 @@ function startPins(axis: 'x' | 'y', planned: PlannedSetup | undefined): number[]
 }
 
 /** What a part that lies flat is set against, and what lies under it. */
-export function FlatSeat(props: SectionProps & { device: FlatDevice }) {
-  const { setup, edit } = props;
-  const length = useLength(props, 'seat');
-  const { plate } = setup;
-  const stands = [plate.x.by, plate.y.by].some((b) => b === 'pins' || b === 'fence');
+export function FlatSeat(props: HoldProps<'flat'>) {
+  const { setup, hold } = props;
+  const { put, length } = useHold(props, 'seat');
+  const stands = [hold.x.by, hold.y.by].some((b) => b === 'pins' || b === 'fence');
   return (
     <>
       <AxisFields {...props} axis="y" />
       <AxisFields {...props} axis="x" />
       <div className="fields mt-1">
-        {length({ label: 'Packing under the part', mm: plate.under, min: 0, max: 1000, set: (s, mm) => ({ ...s, plate: { ...s.plate, under: mm } }), hint: plate.under === 0 ? 'none' : undefined })}
-        {stands && length({ label: 'Pin diameter, fence width', mm: plate.pinDiameter, positive: true, max: 200, set: (s, mm) => ({ ...s, plate: { ...s.plate, pinDiameter: mm } }) })}
-        {stands && length({ label: 'Pins and fence stand up', mm: plate.pinHeight, min: 0, max: 500, set: (s, mm) => ({ ...s, plate: { ...s.plate, pinHeight: mm } }) })}
-        {stands && <Form.Check className="mb-1" id={`out-${setup.id}`} label="Taken out before cutting" checked={plate.pinsOut} onChange={(e) => edit((s) => ({ ...s, plate: { ...s.plate, pinsOut: e.target.checked } }))} />}
+        {length({ label: 'Packing under the part', mm: hold.under, min: 0, max: 1000, set: (h, mm) => ({ ...h, under: mm }), hint: hold.under === 0 ? 'none' : undefined })}
+        {stands && length({ label: 'Pin diameter, fence width', mm: hold.pinDiameter, positive: true, max: 200, set: (h, mm) => ({ ...h, pinDiameter: mm }) })}
+        {stands && length({ label: 'Pins and fence stand up', mm: hold.pinHeight, min: 0, max: 500, set: (h, mm) => ({ ...h, pinHeight: mm }) })}
+        {stands && <Form.Check className="mb-1" id={`out-${setup.id}`} label="Taken out before cutting" checked={hold.pinsOut} onChange={(e) => put((h) => ({ ...h, pinsOut: e.target.checked }))} />}
       </div>
     </>
   );

@@ -1,22 +1,23 @@
 import { Button } from 'react-bootstrap';
 import { holdingOf } from '@violet-jaw/core/holdings';
-import { MOST_FURTHER, type FurtherPiece, type Setup } from '@violet-jaw/core/job';
-import type { Device, Register } from '@violet-jaw/core/shop';
+import { MOST_FURTHER, type FurtherPiece } from '@violet-jaw/core/job';
+import type { Register } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { Labeled } from '../../fields/Labeled';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
-import type { SectionProps } from '../section';
 import { newId } from '../../app/newId';
+import { useHold, type HoldProps } from './useHold';
 
 const GAP_MM = 20;
 
 /** Further pieces on the same device, each held like the first and moved; with a register of its own or none. */
-export function FurtherPieces({ setup, edit, device }: SectionProps & { device: Device }) {
+export function FurtherPieces(props: HoldProps<'vise' | 'flat'>) {
+  const { setup, device, hold: { further } } = props;
   const { job, shop, plannedNow } = useJob();
-  const { further } = setup;
+  const { put: putHold } = useHold(props, 'hold');
   const registers = shop.machines.find((m) => m.id === job.machine)?.registers ?? [];
-  const put = (change: (further: FurtherPiece[]) => FurtherPiece[]) => edit((s: Setup) => ({ ...s, further: change(s.further) }));
+  const put = (change: (further: FurtherPiece[]) => FurtherPiece[]) => putHold((h) => ({ ...h, further: change(h.further) }));
   const set = (i: number, fields: Partial<FurtherPiece>) => put((list) => list.map((p, k) => (k === i ? { ...p, ...fields } : p)));
   const add = async () => {
     const box = (await plannedNow(setup.id))?.facts?.seat.loadedBox;

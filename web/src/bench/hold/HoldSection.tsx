@@ -1,17 +1,16 @@
 import { lazy, Suspense } from 'react';
-import { Form } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { contactInWords } from '@violet-jaw/core/hold/contactWords.ts';
 import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import type { Device, DeviceKind } from '@violet-jaw/core/shop';
-import { holdingOf } from '@violet-jaw/core/holdings';
+import { isHeldOn } from '@violet-jaw/core/job';
 import { isMadeFor } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
-import { holdFieldsOf } from './fields';
-import { FurtherPieces } from './FurtherPieces';
+import { fieldsOf } from './fields';
 import { GasketExport, JigFields } from './Outlines';
-import { Separation } from './Separation';
+import { withDevice } from './withDevice';
 
 const MarginChart = lazy(() => import('./MarginChart').then((m) => ({ default: m.MarginChart })));
 
@@ -34,7 +33,8 @@ export function HoldSection(props: SectionProps) {
   const { shop, job, speech } = useJob();
   const [box, width] = useWidth<HTMLElement>(420);
   const device = shop.devices.find((d) => d.id === setup.device) ?? null;
-  const Fields = holdFieldsOf(device);
+  const held = device && isHeldOn(setup, device) ? { ...props, device, hold: setup.hold } : null;
+  const { hold: Fields = null, freed: Freed = null } = held ? fieldsOf(held.hold.family) : {};
   const hold = planned?.facts?.hold;
   const margins = planned?.forces?.margin.margins ?? [];
   const worst = margins.reduce<(typeof margins)[number] | null>((low, m) => (!low || m.low < low.low ? m : low), null);
@@ -42,10 +42,10 @@ export function HoldSection(props: SectionProps) {
   return (
     <section aria-label="Hold" ref={box}>
       <h3>Hold</h3>
-      <div className="fields"><DeviceChoice devices={shop.devices} value={setup.device} onCommit={(id) => edit((s) => ({ ...s, device: id }))} /></div>
+      <div className="fields"><DeviceChoice devices={shop.devices} value={setup.device} onCommit={(id) => edit((s) => withDevice(s, shop.devices.find((d) => d.id === id) ?? null))} /></div>
       {fits.length > 0 && <p className="mb-1 quiet">Made for this part: {fits.map((d) => d.name).join(', ')}.</p>}
-      {Fields && <Fields {...props} device={device} />}
-      {device && (holdingOf(device).pieces !== 'one only' || setup.further.length > 0) && <FurtherPieces {...props} device={device} />}
+      {held && Fields && <Fields {...held} />}
+      {device && !held && <Button size="sm" variant="primary" className="mt-1" onClick={() => edit((s) => withDevice(s, device))}>Start anew for the {device.kind}</Button>}
       {hold && (
         <p className="mt-2 mb-1">
           {hold.figures.map((f) => (
@@ -62,7 +62,7 @@ export function HoldSection(props: SectionProps) {
       )}
       {planned?.facts && !planned.forces && <p className="quiet mb-1">working out forces…</p>}
       <SectionFindings id={setup.id} section="hold" />
-      {device && holdingOf(device).separates && <Separation {...props} />}
+      {held && Freed && <Freed {...held} />}
       <GasketExport {...props} />
       <JigFields {...props} />
       {hold && (

@@ -1,18 +1,16 @@
 import { Button, Form } from 'react-bootstrap';
-import type { PlateHold } from '@violet-jaw/core/job';
-import type { DeviceOfKind } from '@violet-jaw/core/shop';
+import type { HoldIn } from '@violet-jaw/core/job';
 import { useJob } from '../../app/JobLayout';
 import { newId } from '../../app/newId';
 import { LengthField } from '../../fields/LengthField';
-import type { SectionProps } from '../section';
-import { usePlate } from './usePlate';
+import { useHold, type KindProps } from './useHold';
 
 /** The pods of a bed, each where it stands and whether it sucks. */
-export function PodFields({ setup, edit, device }: SectionProps & { device: DeviceOfKind<'vacuum pods'> }) {
-  const put = usePlate(edit);
+export function PodFields(props: KindProps<'vacuum pods'>) {
+  const { setup, device, hold: { pods } } = props;
+  const { put } = useHold<'flat'>(props, 'hold');
   const { job, plannedNow } = useJob();
-  const { pods } = setup.plate;
-  const set = (i: number, fields: Partial<PlateHold['pods'][number]>) => put((p) => ({ ...p, pods: p.pods.map((x, k) => (k === i ? { ...x, ...fields } : x)) }));
+  const set = (i: number, fields: Partial<HoldIn<'flat'>['pods'][number]>) => put((p) => ({ ...p, pods: p.pods.map((x, k) => (k === i ? { ...x, ...fields } : x)) }));
   const add = async () => {
     const box = (await plannedNow(setup.id))?.facts?.seat.loadedBox;
     put((p) => {

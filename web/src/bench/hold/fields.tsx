@@ -1,22 +1,22 @@
 import type { FC } from 'react';
-import { familyOf, type Device, type DeviceOf, type Family } from '@violet-jaw/core/shop';
-import type { SectionProps } from '../section';
+import type { Family } from '@violet-jaw/core/shop';
 import { FlatHold } from './FlatHold';
 import { FlatSeat } from './FlatSeat';
 import { RoundHold } from './RoundHold';
+import { Separation } from './Separation';
+import type { HoldProps } from './useHold';
 import { ViseHold } from './ViseHold';
 import { ViseSeat } from './ViseSeat';
 
-type Fields<F extends Family> = FC<SectionProps & { device: DeviceOf<F> }>;
-type AnyFields = FC<SectionProps & { device: Device | null }>;
+type Fields<F extends Family> = FC<HoldProps<F>>;
+interface FamilyFields<F extends Family> { readonly seat: Fields<F> | null; readonly hold: Fields<F>; readonly freed: Fields<F> | null }
 
-/** What each way of holding asks: where the part lies, and how hard it is held. */
-export const HOLD_FIELDS: { readonly [F in Family]: { readonly seat: Fields<F> | null; readonly hold: Fields<F> } } = {
-  vise: { seat: ViseSeat, hold: ViseHold },
-  flat: { seat: FlatSeat, hold: FlatHold },
-  round: { seat: null, hold: RoundHold },
+/** What each way of holding asks: where the part lies, how hard it is held, and what keeps it when the cut frees it. */
+const HOLD_FIELDS: { readonly [F in Family]: FamilyFields<F> } = {
+  vise: { seat: ViseSeat, hold: ViseHold, freed: null },
+  flat: { seat: FlatSeat, hold: FlatHold, freed: Separation },
+  round: { seat: null, hold: RoundHold, freed: null },
 };
 
-/** Fields of the seat; while no device is chosen, those of a vise. */
-export const seatFieldsOf = (device: Device | null) => HOLD_FIELDS[device ? familyOf(device) : 'vise'].seat as AnyFields | null;
-export const holdFieldsOf = (device: Device | null) => device && (HOLD_FIELDS[familyOf(device)].hold as AnyFields);
+/** The fields of one way of holding. They take the hold they were asked for and no other. */
+export const fieldsOf = (family: Family): FamilyFields<Family> => HOLD_FIELDS[family] as unknown as FamilyFields<Family>;

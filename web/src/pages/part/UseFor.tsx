@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
+import { isHoldIn } from '@violet-jaw/core/job';
 import { featureLevel, looksTowards } from '@violet-jaw/core/zero';
 import { useJob } from '../../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../../app/useFeatures';
+import { inHold } from '../../bench/hold/useHold';
 import { stopBefore } from '../../bench/stopBefore';
 import { usePut } from '../../bench/usePut';
 import { ChoiceField } from '../../fields/TextField';
@@ -23,11 +25,12 @@ export function UseFor({ named }: { named: NamedFeature }) {
   const { feature, id } = named;
   const { orientation } = setup;
   const plannedSetup = planned?.setups.find((s) => s.id === setup.id);
-  const stopSide = setup.stop.side === 'left' ? '-x' as const : '+x' as const;
+  const { hold } = setup;
+  const stopSide = !isHoldIn('vise', hold) ? null : hold.stop.side === 'left' ? '-x' : '+x';
   const take = (says: string, change: Parameters<typeof put>[0]) => { put(change, withFeature(named)); setSaid(`${says} of Op ${setup.op} is on ${named.name} now.`); };
   const stopAgainst = async () => {
     const now = await plannedNow(setup.id);
-    take('The stop', (s) => ({ ...s, stop: { ...s.stop, ...(now?.facts ? stopBefore(feature, now) : {}), face: id } }));
+    take('The stop', inHold('vise', (h) => ({ ...h, stop: { ...h.stop, ...(now?.facts ? stopBefore(feature, now) : {}), face: id } })));
   };
   const axes = AXES.filter((a) => feature.kind !== 'round' && featureLevel(feature, a, orientation) !== null);
   return (
@@ -40,7 +43,7 @@ export function UseFor({ named }: { named: NamedFeature }) {
         {axes.length > 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes.map((a) => a.toUpperCase()).join(' and ')}`, (s) => ({ ...s, zero: { ...s.zero, ...Object.fromEntries(axes.map((a) => [a, { on: id }])) } }))}>Zero {axes.map((a) => a.toUpperCase()).join(' and ')}</Button>}
         {axes.length === 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes[0].toUpperCase()}`, (s) => ({ ...s, zero: { ...s.zero, [axes[0]]: { on: id } } }))}>Zero {axes[0].toUpperCase()}</Button>}
         {feature.kind === 'plane' && feature.side === orientation.up && <Button size="sm" variant="outline-primary" onClick={() => take('The depth', (s) => ({ ...s, cutsTo: id, cutsBelowTop: feature.belowOutermost ?? s.cutsBelowTop }))}>Depth down to it</Button>}
-        {looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && <Button size="sm" variant="outline-primary" onClick={() => void stopAgainst()}>Stop against it</Button>}
+        {stopSide && looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && <Button size="sm" variant="outline-primary" onClick={() => void stopAgainst()}>Stop against it</Button>}
       </div>
       {said && <div role="status" className="field-hint">{said}</div>}
     </>

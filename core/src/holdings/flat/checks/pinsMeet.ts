@@ -1,8 +1,8 @@
 import { finding, type Finding, type Told } from '../../../findings';
-import type { PlateHold } from '../../../job';
+import type { HoldIn } from '../../../job';
 
 /** All pins of a row must meet the part: gaps per pin in mm, null where nothing stands in front of one. */
-export function pinsMeet(gaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>, plate: PlateHold, told: Told): Finding[] {
+export function pinsMeet(gaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>, plate: HoldIn<'flat'>, told: Told): Finding[] {
   return (['x', 'y'] as const).flatMap((axis): Finding[] => {
     const row = gaps[axis];
     const { by, side } = plate[axis];

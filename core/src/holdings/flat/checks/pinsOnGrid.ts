@@ -1,10 +1,10 @@
 import { finding, type Finding, type Told } from '../../../findings';
-import type { PlateHold } from '../../../job';
+import type { HoldIn } from '../../../job';
 import type { FixturePlate } from '../../../shop';
 import { nearestAnchor } from '../clamps';
 
 /** On a fixture plate, pins stand in its dowelled holes: center = edge + outward normal × pin radius. */
-export function pinsOnGrid(device: FixturePlate, plate: PlateHold, told: Told): Finding[] {
+export function pinsOnGrid(device: FixturePlate, plate: HoldIn<'flat'>, told: Told): Finding[] {
   return (['x', 'y'] as const).flatMap((axis): Finding[] => {
     const { by, side, at, pins } = plate[axis];
     if (by !== 'pins') return [];

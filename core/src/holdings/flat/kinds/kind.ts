@@ -1,6 +1,6 @@
 import type { Finding } from '../../../findings';
 import { rectangleRing, type DrawnLine, type Figure, type HoldFacts, type HoldForce, type HoldOf, type HoldTrouble } from '../../../hold';
-import type { PlateHold } from '../../../job';
+import type { HoldIn } from '../../../job';
 import type { Point, Shape } from '../../../scene';
 import type { FlatDevice } from '../../../shop';
 import type { Kernel, Outlines } from '../../../solid';
@@ -25,7 +25,7 @@ export interface Stretch { readonly x: readonly [number, number]; readonly y: re
 /** All that is different about one kind of flat device. What holds a part down can be combined with clamps, fasteners and bonds on every one. */
 export interface FlatKind<D extends FlatDevice> {
   /** where it carries a part, device X and Y */
-  area(device: D, plate: PlateHold, kernel: Kernel): Outlines;
+  area(device: D, plate: HoldIn<'flat'>, kernel: Kernel): Outlines;
   /** its whole top carries: a part that reaches beyond it is told */
   readonly wholeTop: boolean;
   /** how high a cut must stay above it, or how deep it may go into it. @param rest what lies between device and part, mm */
@@ -36,9 +36,9 @@ export interface FlatKind<D extends FlatDevice> {
   /** it holds a part alone, and tells itself when it does not */
   readonly holdsAlone: boolean;
   /** what is laid out before the part comes, and what is switched on after it */
-  readonly steps: { before(device: D, plate: PlateHold, pull: Pull, speech: Speech): string[]; after(device: D, plate: PlateHold): string[] };
+  readonly steps: { before(device: D, plate: HoldIn<'flat'>, pull: Pull, speech: Speech): string[]; after(device: D, plate: HoldIn<'flat'>): string[] };
   /** how its pull ends: in a few words, and as a step; null: it has none */
-  letGo(device: D, plate: PlateHold): { readonly opens: string; readonly step: string } | null;
+  letGo(device: D, plate: HoldIn<'flat'>): { readonly opens: string; readonly step: string } | null;
   checks(held: Held<'flat'> & { readonly device: D }): Finding[];
   /** what marks its top, seen from above in a setup and by itself */
   marks(device: D, stretch: Stretch): Shape[];

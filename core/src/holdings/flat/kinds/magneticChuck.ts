@@ -20,7 +20,7 @@ const MU_0 = 4e-7 * Math.PI;
 const BANDS = 8;
 
 /** Air, packing and tape between part and chuck, mm. */
-const gapOf = ({ seat, setup, shop }: HoldOf<Chuck>): number => GAP_MM[seat.rest.surface] + setup.plate.under + (shop.bonds.find((b) => b.id === setup.plate.bond)?.thickness ?? 0);
+const gapOf = ({ seat, setup, shop }: HoldOf<Chuck>): number => GAP_MM[seat.rest.surface] + setup.hold.under + (shop.bonds.find((b) => b.id === setup.hold.bond)?.thickness ?? 0);
 
 /** Flux density of the chuck at a face without a gap, T: Maxwell's pull `p = B²/2μ₀` (any textbook of electrodynamics) turned round. */
 const densityT = ({ pressure }: Chuck): number => Math.sqrt(2 * MU_0 * pressure * 1e4);
@@ -51,7 +51,7 @@ function bands(input: HoldOf<Chuck>): readonly { readonly areaMm2: number; reado
   return [...found, { areaMm2: kernel.flatArea(above), thicknessMm: enough }];
 }
 
-const lyingOn = ({ device, setup, kernel, sectionOf, seat }: HoldOf<Chuck>): Outlines => kernel.flatCommon(sectionOf('left', seat.locators.z.at + 0.01), PLAIN.area(device, setup.plate, kernel));
+const lyingOn = ({ device, setup, kernel, sectionOf, seat }: HoldOf<Chuck>): Outlines => kernel.flatCommon(sectionOf('left', seat.locators.z.at + 0.01), PLAIN.area(device, setup.hold, kernel));
 
 /** The pull on what lies on the chuck once it is cut; none on a material that is not known to be magnetic. */
 function pull(input: HoldOf<Chuck>): Pull {

@@ -1,21 +1,21 @@
 import { finding, type Finding, type Told } from '../../../findings';
-import type { Setup } from '../../../job';
+import type { SetupIn } from '../../../job';
 import type { SeatFacts } from '../../../seat';
 import type { RotaryAxis } from '../../../shop';
 
 /** Tailstock and supports of a rotary axis must reach where they are wanted. */
-export function rotaryReach(seat: SeatFacts, device: RotaryAxis, setup: Setup, told: Told): Finding[] {
+export function rotaryReach(seat: SeatFacts, device: RotaryAxis, setup: SetupIn<'round'>, told: Told): Finding[] {
   const { speech } = told;
   const found: Finding[] = [];
   const end = seat.loadedBox.max.x;
-  if (setup.round.tailstock && (end < device.tailstockFrom - 1e-6 || end > device.tailstockTo + 1e-6)) {
+  if (setup.hold.tailstock && (end < device.tailstockFrom - 1e-6 || end > device.tailstockTo + 1e-6)) {
     found.push(finding(told, 'tailstock-does-not-reach', 'hold')('stop', {
       says: `The part's end is ${speech.sizeWithUnit(end)} from the chuck; the tailstock goes from ${speech.size(device.tailstockFrom)} to ${speech.sizeWithUnit(device.tailstockTo)}.`,
       numbers: { endMm: end, fromMm: device.tailstockFrom, toMm: device.tailstockTo }, because: 'It cannot be brought up to the part.', remedy: 'Use a spacer, another tailstock, or supports.',
     }));
   }
   const height = device.centreHeight + seat.loadedBox.min.z;
-  const bad = setup.round.supports.filter((x) => x < 0 || x > end || height < device.supportFrom - 1e-6 || height > device.supportTo + 1e-6);
+  const bad = setup.hold.supports.filter((x) => x < 0 || x > end || height < device.supportFrom - 1e-6 || height > device.supportTo + 1e-6);
   if (bad.length > 0) {
     found.push(finding(told, 'support-does-not-reach', 'hold')('stop', {
       says: `The support at X ${speech.signed(bad[0])} must stand ${speech.sizeWithUnit(height)} above the base, under the part; it goes from ${speech.size(device.supportFrom)} to ${speech.sizeWithUnit(device.supportTo)}.`,

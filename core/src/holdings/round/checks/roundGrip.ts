@@ -1,5 +1,5 @@
 import { finding, type Finding, type Told } from '../../../findings';
-import type { Setup } from '../../../job';
+import type { SetupIn } from '../../../job';
 import { isRoundGrip } from '../seat';
 import type { Gripped, SeatFacts } from '../../../seat';
 import type { RoundDevice } from '../../../shop';
@@ -8,7 +8,7 @@ import type { RoundDevice } from '../../../shop';
 const DIAMETERS = 3.5;
 
 /** A chuck, collet or rotary axis must be able to grip the part, at its speed, and not too far from its end. */
-export function roundGrip(seat: SeatFacts, gripped: Gripped | null, device: RoundDevice, setup: Setup, told: Told): Finding[] {
+export function roundGrip(seat: SeatFacts, gripped: Gripped | null, device: RoundDevice, setup: SetupIn<'round'>, told: Told): Finding[] {
   const { speech } = told;
   if (!gripped) {
     return [finding(told, 'chuck-grips-nothing', 'hold')('stop', { says: 'There is nothing between the jaws.', numbers: {}, because: 'The part ends before the jaws, or begins after them.', remedy: 'Use a shorter spacer.' })];
@@ -27,14 +27,14 @@ export function roundGrip(seat: SeatFacts, gripped: Gripped | null, device: Roun
       numbers: { first: gripped.across[0], second: gripped.across[1] }, because: 'Jaws that close together cannot center it.', remedy: 'Grip a round part of it, or hold it another way.',
     }));
   }
-  const rpm = setup.round.rpm ?? 0;
+  const rpm = setup.hold.rpm ?? 0;
   if (rpm > device.maxRpm) {
     found.push(finding(told, 'speed-over-limit', 'hold')('stop', {
       says: `${rpm} 1/min is more than the ${device.maxRpm} 1/min the ${device.kind} may turn.`, numbers: { rpm, maxRpm: device.maxRpm }, because: 'The jaws fly outwards, and the part with them.', remedy: 'Turn more slowly.',
     }));
   }
   const out = seat.loadedBox.max[device.kind === 'rotary axis' ? 'x' : 'z'] - gripped.to;
-  if (out > DIAMETERS * d && !setup.round.tailstock && setup.round.supports.length === 0) {
+  if (out > DIAMETERS * d && !setup.hold.tailstock && setup.hold.supports.length === 0) {
     found.push(finding(told, 'stands-out-too-far', 'hold')('caution', {
       says: `The part stands ${speech.sizeWithUnit(out)} out of the jaws, ${(out / d).toFixed(1)} diameters.`, numbers: { outMm: out, diameters: out / d },
       because: 'More than three to four diameters chatter and bend away (common practice).', remedy: 'Use a tailstock or support, or grip more of it.',

@@ -1,12 +1,11 @@
 import { finding, type Finding, type Told } from '../../../findings';
-import type { Setup } from '../../../job';
 import type { Vise } from '../../../shop';
-import { restIn } from '../seat';
+import { restIn, type InVise } from '../seat';
 import type { HoldTrouble, ViseHold } from '../../../hold';
 
 /** A pocket is cut into soft jaws: the vise must be entered with them, and they must be as high as the pocket is deep. */
-export function softJawsFitted(setup: Pick<Setup, 'closing' | 'parallels'>, vise: Vise, hold: ViseHold, trouble: readonly HoldTrouble[], told: Told): Finding[] {
-  const { softJaws } = setup.closing;
+export function softJawsFitted(setup: InVise, vise: Vise, hold: ViseHold, trouble: readonly HoldTrouble[], told: Told): Finding[] {
+  const { softJaws } = setup.hold;
   if (!softJaws.on) return [];
   const found: Finding[] = [];
   if (vise.jaws !== 'soft') {
