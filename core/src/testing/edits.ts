@@ -26,7 +26,7 @@ function others(value: unknown, key: string): unknown[] {
   if (typeof value !== 'string') return [];
   const words = OTHER_WORDS.find((w) => w.includes(value));
   if (words) return [words[(words.indexOf(value) + 1) % words.length]];
-  return /^[+-][xyz]$/.test(value) || key === 'id' || key === 'file' || key === 'sha256' || key === 'kind' ? [] : [`${value} changed`];
+  return /^[+-][xyz]$/.test(value) || key === 'id' || key === 'file' || key === 'sha256' || key === 'kind' || key === 'family' ? [] : [`${value} changed`];
 }
 
 function* leaves(value: unknown, path: readonly (string | number)[]): Generator<{ path: readonly (string | number)[]; value: unknown }> {

@@ -31,7 +31,7 @@ export function SeatSection(props: SectionProps) {
       {planned && <p className="mb-1">{orientationInWords(planned).join('; ')}.</p>}
       <div className="fields">
         <ChoiceField label="Face up, to the spindle" value={orientation.up} choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(up) => edit((s) => ({ ...s, orientation: withFaceUp(s.orientation, up) }))} />
-        <ChoiceField label={!device || holdingOf(device).jaw(device) === '+y' ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
+        <ChoiceField label={device && holdingOf(device).jaw(device) === '+y' ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
       </div>
       <div className="moves" role="group" aria-label="Hand moves">
         {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}

@@ -5,6 +5,7 @@ import type { Finding } from '@violet-jaw/core/findings';
 import { AXES } from '@violet-jaw/core/frames';
 import { holdingOf } from '@violet-jaw/core/holdings';
 import { nextSetup } from '@violet-jaw/core/job';
+import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { deviceOnMachine, REGISTERS } from '@violet-jaw/core/shop';
 import { useJob } from '../app/JobLayout';
 import { Drawing } from '../drawing/Drawing';
@@ -17,6 +18,12 @@ function Badge({ findings }: { findings: readonly Finding[] }) {
   if (open.length === 0) return null;
   const worst = open.some((f) => f.level === 'stop') ? 'stop' : 'caution';
   return <span className={`count-badge ${worst}`} title={`${open.length} findings, the worst a ${worst}`}>{open.length}</span>;
+}
+
+/** Why a setup is not drawn. */
+function notSeen(planned: PlannedSetup | undefined): string {
+  if (!planned || planned.facts) return '…';
+  return planned.device ? 'how it is held is not told' : 'choose a device';
 }
 
 /** The route from blank to finished part: a true-to-scale card a setup, the hand move and shift between them. */
@@ -62,7 +69,7 @@ export function Storyboard() {
                 <Badge findings={planned?.findings.filter((f) => f.setupId === setup.id) ?? []} />
                 {p?.facts && shown && views
                   ? <Drawing scene={setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: false, labels: false })} width={150} height={92} fontSize={4} />
-                  : <div className="quiet" style={{ height: 92 }}>{p && !p.facts ? 'choose a device' : '…'}</div>}
+                  : <div className="quiet" style={{ height: 92 }}>{notSeen(p)}</div>}
               </button>
             </div>
           );

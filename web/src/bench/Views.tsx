@@ -30,7 +30,7 @@ export function Views({ planned, measured, width }: { planned: PlannedSetup; mea
     front: setupScene('front', shown, views.front, speech, { dimensions: true, labels: true }),
     leftEnd: setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: true, labels: true }),
   } : null), [planned.facts, shown, views, speech]);
-  if (!scenes) return <p className="quiet">{planned.facts ? 'drawing…' : 'Choose in the section Hold what the part is held in or on, to see it there.'}</p>;
+  if (!scenes) return <p className="quiet">{planned.facts ? 'drawing…' : `${planned.device ? `Start anew for the ${planned.device.kind} in the section Hold` : 'Choose in the section Hold what the part is held in or on'}, to see it there.`}</p>;
   const heights = { above: Math.min(0.75 * width, 420), front: Math.min(0.53 * width, 300), leftEnd: Math.min(0.67 * width, 380) };
   const shared = alignedMargins((['above', 'front'] as const).map((v) => ({ scene: scenes[v], width, height: heights[v] })), FONT);
   const pick = (view: ViewName) => {
