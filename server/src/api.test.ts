@@ -4,8 +4,6 @@ import { Sequelize } from 'sequelize';
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../demo';
 import { jobFile, type Job } from '@violet-jaw/core/job';
 import { migrate } from './database/connect';
-import { openApi } from './routes/openapi';
-import { apiTable } from './routes/api';
 import { testInstance, type TestInstance } from './testing/testInstance';
 
 let at: TestInstance;
@@ -158,12 +156,6 @@ describe('the shop', () => {
     expect((await at.call('PUT', '/shop', { body: right, headers: ifMatch(etag) })).status).toBe(200);
     expect(await at.call('PUT', '/shop', { body: shop, headers: ifMatch(etag) })).toMatchObject({ status: 409, json: { current: { document: { name: 'Skerry' } } } });
   });
-});
-
-test('the OpenAPI document and the routes are the same set', () => {
-  const routes = ['get /health', ...apiTable(at.services).map(({ method, path }) => `${method} ${path.replace(/:(\w+)/g, '{$1}')}`)];
-  const described = Object.entries(openApi().paths as Record<string, object>).flatMap(([path, methods]) => Object.keys(methods).map((m) => `${m} ${path}`));
-  expect(described.sort()).toEqual(routes.sort());
 });
 
 test('what is not there is a 404 with problem details', async () => {

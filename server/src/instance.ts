@@ -10,8 +10,7 @@ import { lockData } from './dataLock';
 import { isLoopback } from './loopback';
 import { demoAccountsInForce, loadDemo } from './demo';
 import { observed, type RequestLine } from './observed';
-import { makeServices, type Services } from './services';
-import type { Limits } from './work';
+import { makeServices, type Services, type WorkPlace } from './services';
 import { sessions, sessionSecret } from './sessions';
 
 export interface Instance {
@@ -51,7 +50,7 @@ async function tellAccounts(services: Services, config: Config, log: (line: stri
 }
 
 /** Starts database, tables, demo data and web server; `stop()` ends them in the reverse order. */
-export async function startInstance(config: Config, files: { work: string; demoStep: string | null; limits?: Limits }, log: (line: string) => void, tellRequest: ((line: RequestLine) => void) | null = null): Promise<Instance> {
+export async function startInstance(config: Config, files: WorkPlace & { readonly demoStep: string | null }, log: (line: string) => void, tellRequest: ((line: RequestLine) => void) | null = null): Promise<Instance> {
   const unlock = config.databaseUrl ? () => undefined : lockData(config.dataFolder);
   let database: DatabaseServer | null = null;
   try {

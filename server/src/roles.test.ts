@@ -1,5 +1,5 @@
 import { ROLES, mayAs, type Role } from '@violet-jaw/formats/api';
-import { apiTable } from './routes/api';
+import { ROUTES, type RouteShape } from '@violet-jaw/formats/api/routes.ts';
 import { signIn, testInstance, type TestInstance } from './testing/testInstance';
 
 let at: TestInstance;
@@ -10,26 +10,27 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(async () => { await at.stop(); }, 60_000);
 
+const routes = Object.values(ROUTES) as RouteShape[];
 /** A place that is there for nobody: nothing is changed by who may. */
-const nowhere = (path: string) => path.replace(/:(id|run)/g, '00000000-0000-4000-8000-000000000000').replace(/:\w+/g, 'none');
+const nowhere = (path: string) => path.replace(/:(id|run|account)/g, '00000000-0000-4000-8000-000000000000').replace(/:\w+/g, 'none');
 const OWN = new Set(['delete /session', 'post /session', 'put /session/password', 'post /accounts']);
 
 test('the table has a route for everything, each for the role the design gives it', () => {
-  const leads = apiTable(at.services).filter((r) => r.who === 'lead').map((r) => `${r.method} ${r.path}`);
+  const leads = routes.filter((r) => r.who === 'lead').map((r) => `${r.method} ${r.path}`);
   expect(leads.sort()).toEqual([
-    'delete /jobs/:id', 'get /accounts', 'get /audit', 'get /backups', 'get /backups/:name', 'get /bin', 'post /backups', 'post /backups/:name/restore', 'post /bin/:id', 'post /verify', 'put /accounts/:id', 'put /shop',
+    'delete /jobs/:id', 'get /accounts', 'get /audit', 'get /backups', 'get /backups/:name', 'get /bin', 'post /backups', 'post /backups/:name/restore', 'post /bin/:id', 'post /verify', 'put /accounts/:account', 'put /shop',
   ]);
-  const planners = apiTable(at.services).filter((r) => r.who === 'planner').map((r) => `${r.method} ${r.path}`);
+  const planners = routes.filter((r) => r.who === 'planner').map((r) => `${r.method} ${r.path}`);
   expect(planners.sort()).toEqual(['post /files', 'post /jobs', 'post /jobs/:id/issues', 'post /jobs/import', 'put /jobs/:id']);
-  const open = apiTable(at.services).filter((r) => r.who === 'anyone').map((r) => `${r.method} ${r.path}`);
+  const open = routes.filter((r) => r.who === 'anyone').map((r) => `${r.method} ${r.path}`);
   expect(open.sort()).toEqual(['delete /session', 'get /openapi.json', 'get /session', 'get /session/provider', 'get /session/provider/back', 'post /accounts', 'post /session']);
   // whatever changes something and reads nothing is bounded by reading nothing
-  expect(apiTable(at.services).filter((r) => r.method === 'get' && r.body !== undefined)).toEqual([]);
+  expect(routes.filter((r) => r.method === 'get' && r.body !== undefined)).toEqual([]);
 });
 
 test('every route lets in exactly who it is for: nobody, operator, planner, lead', async () => {
   let calls = 0;
-  for (const { method, path, who, body } of apiTable(at.services)) {
+  for (const { method, path, who, body } of routes) {
     if (OWN.has(`${method} ${path}`) || who === 'anyone') continue;
     for (const role of [null, ...ROLES]) {
       // a lead would really take a backup
@@ -49,4 +50,29 @@ test('only a lead makes accounts; nobody makes one without the setup code', asyn
   for (const role of ['operator', 'planner'] as const) expect((await at.call('POST', '/accounts', { body, cookie: cookies[role] })).status).toBe(403);
   expect((await at.call('POST', '/accounts', { body, cookie: '' })).status).toBe(401);
   expect((await at.call('POST', '/accounts', { body, cookie: cookies.lead })).status).toBe(201);
+});
+
+test('every route that reads something refuses what it cannot read, in words, before it does anything', async () => {
+  const bodies = routes.filter((r) => r.body && r.body.as !== 'bytes');
+  expect(bodies.length).toBeGreaterThan(8);
+  for (const { method, path, body, slowly } of bodies) {
+    const send = (raw: string, type = 'application/json') => at.call(method.toUpperCase(), nowhere(path), { raw, headers: { 'If-Match': '"1"', 'Content-Type': type } });
+    const [broken, other, large] = [await send('{"a":'), await send('a=1', 'application/x-www-form-urlencoded'), await send(JSON.stringify('x'.repeat(Number.parseInt(body!.limit) * (body!.limit.endsWith('mb') ? 1_048_576 : 1024))))];
+    expect([path, broken.status, other.status, large.status]).toEqual([path, 400, 415, 413]);
+    for (const { type, json } of [broken, other, large]) expect([type, typeof json.detail]).toEqual([expect.stringMatching(/problem\+json/), 'string']);
+    // what is no document of the right kind
+    if (!slowly) expect([path, [400, 404].includes((await send('{"no":"document"}')).status)]).toEqual([path, true]);
+  }
+}, 60_000);
+
+test('in tests, an answer that is not what the table says is a fault of the server', async () => {
+  const { jobs } = at.services;
+  const told: string[] = [];
+  const { bin } = jobs;
+  jobs.bin = () => Promise.resolve([{ id: 1 }] as never);
+  try {
+    told.push(String((await at.call('GET', '/bin')).status));
+  } finally { jobs.bin = bin; }
+  told.push(String((await at.call('GET', '/bin')).status));
+  expect(told).toEqual(['500', '200']);
 });

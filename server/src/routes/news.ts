@@ -2,7 +2,7 @@ import { badInput, Problem } from '../problem';
 import { accountOf } from '../sessions';
 import type { Services } from '../services';
 import type { Topic } from '../services/news';
-import type { RouteEntry } from './table';
+import type { Works } from './table';
 
 const ALIVE_MS = 15_000;
 const MOST_TOPICS = 4;
@@ -13,11 +13,11 @@ const MOST_PAGES = 200;
 const isTopic = (text: string): text is Topic => /^(jobs|shop|(job|run):[0-9a-f-]{36})$/.test(text);
 
 /** Live news as server-sent events (WHATWG HTML, server-sent events): each says only that something changed; the page then asks. */
-export function newsRoutes({ news }: Services): readonly RouteEntry[] {
+export const newsWorks = ({ news }: Services) => {
   const pages = new Map<string, number>();
-  return [{
-    method: 'get', path: '/news', who: 'operator', work: async (request, response) => {
-      const topics = String(request.query.topics ?? '').split(',');
+  return {
+    news: async ({ query, response }) => {
+      const topics = query.topics.split(',');
       if (topics.length > MOST_TOPICS || !topics.every(isTopic)) throw badInput([`topics: expected up to ${MOST_TOPICS} of jobs, shop, job:ID, run:ID.`]);
       const { id } = accountOf(response);
       const own = pages.get(id) ?? 0;
@@ -35,5 +35,5 @@ export function newsRoutes({ news }: Services): readonly RouteEntry[] {
       // a proxy that keeps answers back until they are whole would keep news for ever
       response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no', Connection: 'keep-alive' }).write(': listening\n\n');
     },
-  }];
-}
+  } satisfies Partial<Works>;
+};

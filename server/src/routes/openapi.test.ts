@@ -1,9 +1,22 @@
 import { Ajv } from 'ajv';
 import { demoShop, sensorFootJob } from '../../../demo';
 import { jobFile } from '@violet-jaw/core/job';
+import { ROUTES, type RouteShape } from '@violet-jaw/formats/api/routes.ts';
 import { openApi } from './openapi';
 
 const document = openApi() as { openapi: string; paths: Record<string, Record<string, { summary: string; responses: Record<string, unknown>; parameters?: { name: string; in: string }[] }>>; components: { schemas: Record<string, object> } };
+
+test('every route of the table is described, with what it tells and how it fails', () => {
+  for (const { method, path, who, answer, kind, body } of Object.values(ROUTES) as RouteShape[]) {
+    const operation = document.paths[path.replace(/:(\w+)/g, '{$1}')][method];
+    const [done] = Object.keys(operation.responses).filter((code) => /^[23]/.test(code));
+    const told = operation.responses[done] as { content?: Record<string, { schema?: object }> };
+    expect([path, Object.keys(told.content ?? {})]).toEqual([path, kind ? [kind] : answer ? ['application/json'] : []]);
+    if (answer) expect(told.content!['application/json'].schema).not.toEqual({});
+    if (who !== 'anyone') expect(Object.keys(operation.responses)).toContain('401');
+    if (body) expect(Object.keys(operation.responses)).toEqual(expect.arrayContaining(['400', '413']));
+  }
+});
 
 test('every reference in the document leads somewhere', () => {
   const references = [...JSON.stringify(document).matchAll(/"#\/components\/schemas\/(\w+)"/g)].map((m) => m[1]);

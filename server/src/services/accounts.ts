@@ -1,8 +1,6 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
-import { Type } from '@sinclair/typebox';
-import { checker } from '@violet-jaw/core/schema';
-import { ROLES, type AccountHead, type OwnSession, type Role } from '@violet-jaw/formats/api';
+import type { AccountChange, AccountHead, NewAccount, OwnPassword, OwnSession, Role, SignIn } from '@violet-jaw/formats/api';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction, takeTurn } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
@@ -14,14 +12,6 @@ import type { Settings } from './settings';
 import type { GuessGuard } from './guesses';
 import { passwordProblem } from './passwords';
 
-
-const name = Type.String({ maxLength: 60 });
-const password = Type.String({ maxLength: 200 });
-const role = Type.Union(ROLES.map((r) => Type.Literal(r)));
-const checkNew = checker(Type.Object({ name, role, password: Type.Optional(password), setupCode: Type.Optional(Type.String({ maxLength: 100 })) }, { additionalProperties: false }));
-const checkChange = checker(Type.Object({ role: Type.Optional(role), active: Type.Optional(Type.Boolean()), password: Type.Optional(password) }, { additionalProperties: false }));
-const checkOwn = checker(Type.Object({ current: Type.String({ maxLength: 200 }), password }, { additionalProperties: false }));
-const checkSignIn = checker(Type.Object({ name: Type.String({ maxLength: 60 }), password: Type.String({ maxLength: 200 }) }, { additionalProperties: false }));
 
 /** Signs that can be seen, no blank at either end: what can be read out. */
 const isReadable = (written: string) => /^[^\p{C}\s]([^\p{C}]*[^\p{C}\s])?$/u.test(written);
@@ -64,10 +54,7 @@ export class AccountService {
   }
 
   /** Makes an account: by a lead, or the first of all with the code that the server printed. */
-  async create(input: unknown, by: Account | null): Promise<Account> {
-    const checked = checkNew(input);
-    if (!checked.ok) throw badInput(checked.problems);
-    const { setupCode, ...wanted } = checked.value;
+  async create({ setupCode, ...wanted }: NewAccount, by: Account | null): Promise<Account> {
     if (!isReadable(wanted.name)) throw badInput(['name: expected up to 60 signs that can be seen, no blank before or after them.']);
     if (wanted.password === undefined && (!by || !this.hasProvider)) throw badInput(['password: expected a password; no sign-in service is set up here that could take its place.']);
     const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, wanted.name);
@@ -95,12 +82,9 @@ export class AccountService {
     return account;
   }
 
-  async change(id: string, input: unknown, by: Account): Promise<AccountHead[]> {
-    const checked = checkChange(input);
-    if (!checked.ok) throw badInput(checked.problems);
+  async change(id: string, { password: secret, ...fields }: AccountChange, by: Account): Promise<AccountHead[]> {
     const row = await this.models.accounts.findByPk(id);
     if (!row) throw notFound('The account');
-    const { password: secret, ...fields } = checked.value;
     const weak = secret ? passwordProblem(secret, row.name) : null;
     if (weak) throw badInput([weak]);
     const staysLead = (fields.role ?? row.role) === 'lead' && (fields.active ?? row.active);
@@ -121,13 +105,11 @@ export class AccountService {
   }
 
   /** A person gives themselves another password. Sessions of the account elsewhere end. @param session the one it is done in */
-  async changeOwn(input: unknown, by: Account, session: string, address: string): Promise<void> {
-    const checked = checkOwn(input);
-    if (!checked.ok) throw badInput(checked.problems);
-    const weak = passwordProblem(checked.value.password, by.name);
+  async changeOwn({ current, password }: OwnPassword, by: Account, session: string, address: string): Promise<void> {
+    const weak = passwordProblem(password, by.name);
     if (weak) throw badInput([weak]);
-    const row = await this.#proven(by.name, checked.value.current, address, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
-    const passwordHash = await hash(checked.value.password);
+    const row = await this.#proven(by.name, current, address, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
+    const passwordHash = await hash(password);
     await inTransaction(this.sequelize, async (transaction) => {
       await row.update({ passwordHash }, { transaction });
       await this.#endSessions(row.id, session, transaction);
@@ -135,10 +117,8 @@ export class AccountService {
     });
   }
 
-  async signIn(input: unknown, address: string): Promise<Account> {
-    const checked = checkSignIn(input);
-    if (!checked.ok) throw badInput(checked.problems);
-    const row = await this.#proven(checked.value.name.trim(), checked.value.password, address, WRONG);
+  async signIn({ name, password }: SignIn, address: string): Promise<Account> {
+    const row = await this.#proven(name.trim(), password, address, WRONG);
     const account: Account = { id: row.id, name: row.name, role: row.role as Role };
     await this.audit.note(account, 'signed in');
     return account;

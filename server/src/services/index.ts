@@ -42,6 +42,8 @@ export interface Services {
   readonly tellDemoAccounts: (tell: boolean) => void;
   /** printed on sheets; null: where the planner reached the application */
   readonly publicAddress: string | null;
+  /** answers are held against their schemas: in tests */
+  readonly proveAnswers: boolean;
   /** what is wrong with what the server needs, in words; empty: nothing */
   readonly health: () => Promise<string[]>;
 }
@@ -66,7 +68,14 @@ export interface Surroundings {
   readonly provider: ProviderConfig | null;
 }
 
-export function makeServices({ sequelize, models }: Database, { databaseUrl, files: filePlace, backups, publicAddress, provider }: Surroundings, { work, limits }: { work: string; limits?: Limits }, log: (line: string) => void): Services {
+/** What does the heavy work, and how it is watched. */
+export interface WorkPlace {
+  readonly work: string;
+  readonly limits?: Limits;
+  readonly proveAnswers?: boolean;
+}
+
+export function makeServices({ sequelize, models }: Database, { databaseUrl, files: filePlace, backups, publicAddress, provider }: Surroundings, { work, limits, proveAnswers = false }: WorkPlace, log: (line: string) => void): Services {
   const files = new Files(sequelize, models, filePlace);
   const settings = new Settings(sequelize);
   const planning = new Planning(work, files, log, limits);
@@ -77,7 +86,7 @@ export function makeServices({ sequelize, models }: Database, { databaseUrl, fil
   const verify = new Verify(models, files, audit);
   let demo = false;
   return {
-    planning, shop, files, audit, settings, verify, news, publicAddress, provider: provider && new Provider(provider, log),
+    planning, proveAnswers, shop, files, audit, settings, verify, news, publicAddress, provider: provider && new Provider(provider, log),
     limits: { requests: new RequestCounts(sequelize, '', 300), slowly: new RequestCounts(sequelize, 'slow ', 5) },
     keeping: new Keeping(sequelize, databaseUrl, filePlace, backups, audit, news),
     accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings, provider !== null),

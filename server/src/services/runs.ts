@@ -1,8 +1,6 @@
-import { Type } from '@sinclair/typebox';
 import { AXES, type Vec3 } from '@violet-jaw/core/frames';
 import { readingsInWords, runHistory, runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
-import { checker } from '@violet-jaw/core/schema';
-import type { ReadingEntry, RegisterEntry, RunHead, RunHistory, RunRecord, RunToOpen } from '@violet-jaw/formats/api';
+import type { ReadingEntry, RegisterEntry, RunEvents, RunHead, RunHistory, RunRecord, RunToOpen } from '@violet-jaw/formats/api';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
 import type { Models, RunRow } from '../models';
@@ -11,18 +9,6 @@ import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { News } from './news';
 import type { RegisterUse } from './registerUses';
-
-const eventHead = { id: Type.String({ minLength: 8, maxLength: 64 }), at: Type.String({ maxLength: 40 }), stepId: Type.String({ maxLength: 120 }), who: Type.Optional(Type.String({ maxLength: 60 })) };
-const value = Type.Union([Type.Number({ minimum: -1e6, maximum: 1e6 }), Type.Boolean()]);
-const eventSchema = Type.Union([
-  Type.Object({ ...eventHead, kind: Type.Literal('answer'), values: Type.Record(Type.String({ maxLength: 40 }), value, { maxProperties: 40 }) }, { additionalProperties: false }),
-  ...(['again', 'back'] as const).map((kind) => Type.Object({ ...eventHead, kind: Type.Literal(kind) }, { additionalProperties: false })),
-  Type.Object({ ...eventHead, kind: Type.Literal('accept'), reason: Type.String({ minLength: 3, maxLength: 2000 }) }, { additionalProperties: false }),
-]);
-export const runEventsSchema = Type.Object({
-  jobId: Type.String({ pattern: '^[0-9a-f-]{36}$' }), letter: Type.String({ pattern: '^[A-Z]{1,4}$' }), startedAt: Type.String({ maxLength: 40 }), events: Type.Array(eventSchema, { maxItems: 500 }),
-}, { additionalProperties: false });
-const checkEvents = checker(runEventsSchema);
 
 /** Runs of issued sheets at the machine: events in order, once each, and the zeros they found. */
 export class RunService {
@@ -66,11 +52,8 @@ export class RunService {
    * Takes events in the order they come; those that are here already do nothing. The first makes the run.
    * @returns the run as it is now, so that the sender also learns what others did
    */
-  async append(runId: string, input: unknown, by: Account): Promise<RunRecord> {
-    const checked = checkEvents(input);
-    if (!checked.ok) throw badInput(checked.problems);
-    const { jobId, letter, events } = checked.value;
-    const started = momentOf(checked.value.startedAt);
+  async append(runId: string, { jobId, letter, startedAt, events }: RunEvents, by: Account): Promise<RunRecord> {
+    const started = momentOf(startedAt);
     const { plan, commons } = await this.plan(jobId, letter);
     await inTransaction(this.sequelize, async (transaction) => {
       const [row, isNew] = await this.models.runs.findOrCreate({ where: { id: runId }, defaults: { id: runId, jobId, letter, machineId: plan.machineId, startedAt: started, startedBy: by.id }, transaction });

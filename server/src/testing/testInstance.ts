@@ -33,7 +33,7 @@ export async function testInstance(options: { dataFolder?: string; demo?: boolea
   const dataFolder = options.dataFolder ?? mkdtempSync(join(tmpdir(), 'violet-jaw-test-'));
   const instance = await startInstance(
     { port: 0, host: options.host ?? '127.0.0.1', dataFolder, databaseUrl: options.databaseUrl ?? null, webFolder: null, backups: options.backups ?? null, files: options.files ?? { folder: join(dataFolder, 'files'), inDatabase: false }, demo: options.demo ?? false, provider: options.provider ?? null, proxies: [], publicAddress: options.publicAddress ?? null },
-    { work: join(process.cwd(), 'dist/server/work.js'), demoStep: options.demo ? 'demo/vane-bearing-block.step' : null, ...(options.limits ? { limits: options.limits } : {}) },
+    { work: join(process.cwd(), 'dist/server/work.js'), proveAnswers: true, demoStep: options.demo ? 'demo/vane-bearing-block.step' : null, ...(options.limits ? { limits: options.limits } : {}) },
     options.log ?? (() => undefined),
   );
   const planner = options.demo ? DEMO_ACCOUNTS[0] : { name: 'Tester', password: 'only-for-tests' };
