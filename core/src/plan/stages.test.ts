@@ -26,6 +26,6 @@ test('docs/stages.md tells what an edit computes again (npm run docs:stages writ
 
 test('what presses on a part does not seat it again; where its zero is does not hold it again', () => {
   const flat = told('lying flat');
-  for (const field of ['setups / n / plate / clamps / n / x', 'setups / n / tools / n / diameter', 'setups / n / zero / x', 'setups / n / touchOff / x']) expect(flat.get(field)).not.toMatch(/\bseat\b/);
+  for (const field of ['setups / n / hold / clamps / n / x', 'setups / n / tools / n / diameter', 'setups / n / zero / x', 'setups / n / touchOff / x']) expect(flat.get(field)).not.toMatch(/\bseat\b/);
   for (const field of ['setups / n / zero / x', 'setups / n / touchOff / x', 'setups / n / register', 'setups / n / program', 'setups / n / station']) expect(flat.get(field)).not.toMatch(/\bhold\b|\bmargin\b|\bbending\b/);
 });

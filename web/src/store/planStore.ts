@@ -9,7 +9,7 @@ import type { PartBody } from '@violet-jaw/formats/model';
 import { chooseBody, filesOf } from '@violet-jaw/formats/part/choose.ts';
 import type { PlanWorker } from '../worker/plan.worker';
 import { readPartInWorker } from '../worker/readPartInWorker';
-import { api } from './api';
+import { fileBytes } from './api';
 
 /** Outlines with the plan and the job they were made of: a drawing never mixes two plans. */
 export interface Drawn {
@@ -65,7 +65,7 @@ async function bodiesOf(source: FileBody): Promise<readonly PartBody[] | string>
   const known = filesRead.get(readingOf(source));
   if (known) return known;
   usePlan.setState({ stage: `fetching ${source.file}` });
-  const bytes = await api.file(source.sha256!);
+  const bytes = await fileBytes(source.sha256!);
   const reading = readPartInWorker(bytes, source, (stage) => usePlan.setState({ stage }));
   usePlan.setState({ cancel: reading.cancel });
   const read = await reading.done;

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { Vec3 } from '@violet-jaw/core/frames';
 import type { RunEvent, RunEventBy, RunPlan } from '@violet-jaw/core/run';
 import type { RunToOpen } from '@violet-jaw/formats/api';
-import { api, ServerProblem } from './api';
+import { api, runSince, ServerProblem } from './api';
 import { newId } from '../app/newId';
 import { useSession } from './sessionStore';
 
@@ -73,7 +73,7 @@ export async function openRun(jobId: string, letter: string): Promise<void> {
 async function fetchPlan(): Promise<void> {
   const { jobId, letter } = useRun.getState();
   try {
-    const found = await api.runPlan(jobId, letter);
+    const found = await api.runPlan({ id: jobId, letter });
     store(planKey(jobId, letter), found);
     useRun.setState({ ...found, reach: 'reached', problem: null });
   } catch (error) {
@@ -163,7 +163,7 @@ async function send(): Promise<void> {
   const { jobId, letter, runId, startedAt, pending, practice } = useRun.getState();
   if (!runId || practice) return;
   try {
-    const record = await api.sendEvents(runId, { jobId, letter, startedAt, events: pending });
+    const record = await api.sendEvents({ run: runId, body: { jobId, letter, startedAt, events: [...pending] } });
     if (useRun.getState().runId === runId) take(record.events, record.ended);
   } catch (error) { notReached(error); }
 }
@@ -174,7 +174,7 @@ async function look(): Promise<void> {
   // a run that was begun here and has told nothing yet is not known there
   if (!runId || (!joined && confirmed.length === 0)) return;
   try {
-    const found = await api.run(runId, version);
+    const found = await runSince(runId, version);
     if (useRun.getState().runId !== runId) return;
     version = found.version;
     if (found.record) take(found.record.events, found.record.ended);

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { mayAs, type Role, type SessionInfo } from '@violet-jaw/formats/api';
 import { api, onSignedOut, ServerProblem } from './api';
+import { queries } from './query';
 
 interface SessionState {
   /** null: not asked yet */
@@ -37,14 +38,15 @@ export async function askSession(): Promise<void> {
 
 export async function signIn(name: string, password: string): Promise<void> {
   const before = useSession.getState().info?.account;
-  const info = await api.signIn(name, password);
+  const info = await api.signIn({ body: { name, password } });
   take(info);
+  void queries.invalidateQueries();
   // another person: nothing of the first one's stays on the screen
   if (before && before.id !== info.account?.id) window.location.assign('/jobs');
 }
 
 export async function makeFirst(name: string, password: string, setupCode: string): Promise<void> {
-  await api.makeAccount({ name, password, role: 'lead', setupCode });
+  await api.makeAccount({ body: { name, password, role: 'lead', setupCode } });
   await askSession();
 }
 

@@ -1,41 +1,32 @@
 import { useEffect, useState, type FormEvent } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
-import type { AccountHead, AuditEntry, Role } from '@violet-jaw/formats/api';
+import type { AccountChange, NewAccount as NewAccountBody, Role } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { ChoiceField } from '../../fields/TextField';
-import { api } from '../../store/api';
+import { NotDone } from '../../app/NotDone';
+import { useChange, useServer } from '../../store/query';
 import { useAccount, useIsLead, useSession } from '../../store/sessionStore';
 import { AuditList } from './AuditList';
 
 const ROLES = [{ value: 'operator', says: 'operator: looks and runs' }, { value: 'planner', says: 'planner: plans and issues' }, { value: 'lead', says: 'lead: library, accounts, deleting too' }] as const;
-const said = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** Who may run, who may plan, who may decide for the shop; and who did what. */
 export function AccountsPage() {
   const account = useAccount();
-  const [accounts, setAccounts] = useState<readonly AccountHead[]>([]);
-  const [audit, setAudit] = useState<readonly AuditEntry[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
   const isLead = useIsLead();
-  const load = async () => {
-    try {
-      const [a, l] = await Promise.all([api.accounts(), api.audit(null)]);
-      setAccounts(a);
-      setAudit(l);
-    } catch (error) { setProblem(said(error)); }
-  };
-  useEffect(() => { document.title = 'Accounts · Violet Jaw'; if (isLead) void load(); }, [isLead]);
-  const change = async (id: string, fields: Parameters<typeof api.changeAccount>[1]) => {
-    setProblem(null);
-    try { await api.changeAccount(id, fields); await load(); } catch (error) { setProblem(said(error)); }
-  };
+  const accounts = useServer('accounts', {}, { enabled: isLead });
+  const audit = useServer('audit', {}, { enabled: isLead });
+  const changing = useChange('changeAccount', ['accounts', 'audit']);
+  const making = useChange('makeAccount', ['accounts', 'audit']);
+  useEffect(() => { document.title = 'Accounts · Violet Jaw'; }, []);
+  const change = (id: string, body: AccountChange) => { making.forget(); return changing.run({ account: id, body }); };
   return (
     <>
       <Head />
       <main>
         <h1 className="h4">Accounts</h1>
         {!isLead && <p>You are signed in as {account?.name}, {account?.role}. Accounts are for the lead.</p>}
-        {problem && <div className="finding stop" role="alert"><span className="level">not done</span>{problem}</div>}
+        <NotDone problem={making.problem ?? changing.problem ?? accounts.problem ?? audit.problem} />
         {isLead && (
           <div className="row">
             <div className="col-12 col-xl-6">
@@ -43,7 +34,7 @@ export function AccountsPage() {
                 <Table size="sm" aria-label="Accounts">
                   <thead><tr><th>Name</th><th>Role</th><th>State</th><th><span className="visually-hidden">Change</span></th></tr></thead>
                   <tbody>
-                    {accounts.map((a) => (
+                    {accounts.data?.map((a) => (
                       <tr key={a.id}>
                         <td><strong>{a.name}</strong>{a.id === account?.id && <span className="quiet"> (you)</span>}</td>
                         <td><ChoiceField hideLabel label={`Role of ${a.name}`} value={a.role} choices={ROLES} onCommit={(role) => { void change(a.id, { role }); }} /></td>
@@ -56,10 +47,10 @@ export function AccountsPage() {
                     ))}
                   </tbody>
                 </Table>
-                <NewAccount onMade={load} onProblem={setProblem} />
+                <NewAccount onMake={(body) => { changing.forget(); return making.run({ body }); }} />
               </div>
             </div>
-            <div className="col-12 col-xl-6"><div className="panel"><h2>Who did what</h2>{audit && <AuditList entries={audit} />}</div></div>
+            <div className="col-12 col-xl-6"><div className="panel"><h2>Who did what</h2>{audit.data && <AuditList entries={audit.data} />}</div></div>
           </div>
         )}
       </main>
@@ -67,12 +58,12 @@ export function AccountsPage() {
   );
 }
 
-function NewPassword({ name, onSet }: { name: string; onSet: (password: string) => Promise<void> }) {
+function NewPassword({ name, onSet }: { name: string; onSet: (password: string) => Promise<boolean> }) {
   const [open, setOpen] = useState(false);
   const [password, setPassword] = useState('');
   if (!open) return <Button size="sm" variant="outline-primary" onClick={() => setOpen(true)}>New password</Button>;
   return (
-    <Form className="d-inline-flex gap-1" onSubmit={(e) => { e.preventDefault(); void onSet(password).then(() => { setOpen(false); setPassword(''); }); }}>
+    <Form className="d-inline-flex gap-1" onSubmit={(e) => { e.preventDefault(); void onSet(password).then((done) => { if (done) { setOpen(false); setPassword(''); } }); }}>
       <Form.Control size="sm" type="password" aria-label={`New password for ${name}`} autoComplete="new-password" value={password} onChange={(e) => setPassword(e.target.value)} />
       <Button size="sm" type="submit" disabled={password.length < 12}>Set</Button>
       <Button size="sm" variant="outline-primary" onClick={() => setOpen(false)}>Leave</Button>
@@ -80,7 +71,7 @@ function NewPassword({ name, onSet }: { name: string; onSet: (password: string) 
   );
 }
 
-function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProblem: (says: string | null) => void }) {
+function NewAccount({ onMake }: { onMake: (account: NewAccountBody) => Promise<boolean> }) {
   const [name, setName] = useState('');
   const [role, setRole] = useState<Role>('operator');
   const [password, setPassword] = useState('');
@@ -88,13 +79,9 @@ function NewAccount({ onMade, onProblem }: { onMade: () => Promise<void>; onProb
   const [through, setThrough] = useState(false);
   const make = async (event: FormEvent) => {
     event.preventDefault();
-    onProblem(null);
-    try {
-      await api.makeAccount({ name: name.trim(), role, ...(through ? {} : { password }) });
-      setName('');
-      setPassword('');
-      await onMade();
-    } catch (error) { onProblem(said(error)); }
+    if (!await onMake({ name: name.trim(), role, ...(through ? {} : { password }) })) return;
+    setName('');
+    setPassword('');
   };
   return (
     <Form onSubmit={(e) => { void make(e); }} aria-label="New account">

@@ -1,66 +1,54 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import type { JobList } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { PageView } from '../../drawing/Drawing';
-import { api, JOBS_A_PAGE, ServerProblem } from '../../store/api';
-import { onNews } from '../../store/news';
+import { api, JOBS_A_PAGE, said } from '../../store/api';
+import { useServer } from '../../store/query';
 import { useIsPlanner } from '../../store/sessionStore';
 import { NewJob } from './NewJob';
 
 type Show = 'all' | 'open findings' | 'not issued';
 
-/** The shop's jobs. A part or job file dropped anywhere makes a new one. */
 /** Where news do not get through. */
 const LOOK_EVERY_MS = 15_000;
+/** While somebody types, the last word counts. */
+const TYPING_MS = 150;
 
+/** A text once it has stood still for a moment. */
+function useSettled(text: string): string {
+  const [settled, setSettled] = useState(text);
+  useEffect(() => { const soon = setTimeout(() => setSettled(text), TYPING_MS); return () => clearTimeout(soon); }, [text]);
+  return settled;
+}
+
+/** The shop's jobs. A part or job file dropped anywhere makes a new one. */
 export function JobsPage() {
-  const [list, setList] = useState<JobList | null>(null);
   const isPlanner = useIsPlanner();
   const [problem, setProblem] = useState<string | null>(null);
-  const [away, setAway] = useState<string | null>(null);
   const [text, setText] = useState('');
   const [show, setShow] = useState<Show>('all');
   const [page, setPage] = useState(0);
   const [making, setMaking] = useState<{ file: File | null } | null>(null);
   const [dropping, setDropping] = useState(false);
   const search = useRef<HTMLInputElement>(null);
-  const asked = useRef(0);
   const navigate = useNavigate();
   useShortcuts({ '/': () => search.current?.focus(), 'g o': () => { void navigate('/shop'); } });
 
-  const load = useCallback(async () => {
-    const mine = ++asked.current;
-    try {
-      const found = await api.jobs({ text, show, page });
-      // an answer that comes late does not take the place of a newer one
-      if (mine !== asked.current) return;
-      setList(found);
-      setAway(null);
-      if (found.jobs.length === 0 && page > 0) setPage(0);
-    } catch (error) {
-      setAway(error instanceof ServerProblem ? error.message : String(error));
-    }
-  }, [text, show, page]);
-  useEffect(() => {
-    document.title = 'Jobs · Violet Jaw';
-    // while somebody types, the last word counts
-    const soon = setTimeout(() => { void load(); }, 150);
-    const timer = setInterval(() => { void load(); }, LOOK_EVERY_MS);
-    const stop = onNews(['jobs'], () => { void load(); });
-    return () => { clearTimeout(soon); clearInterval(timer); stop(); };
-  }, [load]);
+  const words = useSettled(text);
+  const { data: list, problem: away } = useServer('jobs', { query: { search: words, show, page, size: JOBS_A_PAGE } }, { topics: ['jobs'], everyMs: LOOK_EVERY_MS, keeps: true });
+  useEffect(() => { document.title = 'Jobs · Violet Jaw'; }, []);
+  useEffect(() => { if (list?.jobs.length === 0 && page > 0) setPage(0); }, [list, page]);
 
   const take = async (file: File) => {
     if (!isPlanner) { setProblem('Jobs are made by planners.'); return; }
     if (!/\.json$/i.test(file.name)) { setMaking({ file }); return; }
     try {
-      const { id } = await api.importJob(await file.text());
+      const { id } = await api.importJob({ body: await file.text() });
       void navigate(`/jobs/${id}/part`);
     } catch (error) {
-      setProblem(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
+      setProblem(`${file.name}: ${said(error)}`);
     }
   };
 

@@ -37,7 +37,7 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
     setSending(true);
     try {
       const body = choice ? choice.source : form === 'block' ? { block } : { bar: { ...bar, section: form } };
-      const { id } = await api.createJob(newJob({ ...head, number: head.number.trim(), quantity, units }, body));
+      const { id } = await api.createJob({ body: newJob({ ...head, number: head.number.trim(), quantity, units }, body) });
       onMade(id);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));

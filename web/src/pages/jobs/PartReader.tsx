@@ -8,7 +8,7 @@ import { boxSize } from '@violet-jaw/core/frames';
 import { formatLength, formatVolume, type Units } from '@violet-jaw/core/units';
 import { sameBody } from '@violet-jaw/formats/part/choose.ts';
 import { LengthField } from '../../fields/LengthField';
-import { api } from '../../store/api';
+import { storeFile } from '../../store/api';
 import { rememberBodies } from '../../store/planStore';
 import { readPartInWorker } from '../../worker/readPartInWorker';
 import { openScene, VIEW_NAMES } from '@violet-jaw/core/drawing';
@@ -76,7 +76,7 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
         throw new Error(result.problem);
       }
       setStage('storing the file');
-      const { hash } = await api.storeFile(file);
+      const { hash } = await storeFile(file);
       if (gone) return;
       const source: FileBody = { file: file.name, sha256: hash, ...options };
       rememberBodies(source, result.value);

@@ -1,12 +1,13 @@
 import { Fragment, useEffect, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
-import { BIN_DAYS, type BackupHead, type BinEntry, type DataProblems } from '@violet-jaw/formats/api';
+import { BIN_DAYS } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { localMinute } from '../../app/when';
-import { api } from '../../store/api';
+import { NotDone } from '../../app/NotDone';
+import { urlOf } from '../../store/api';
+import { useAnswer, useChange, useServer } from '../../store/query';
 import { useAccount, useIsLead } from '../../store/sessionStore';
 
-const said = (error: unknown) => (error instanceof Error ? error.message : String(error));
 const sizeOf = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`);
 
 /** What was deleted and can be taken back, the backups, and whether everything is as it was written. */
@@ -32,25 +33,14 @@ export function KeptPage() {
   );
 }
 
-function NotDone({ problem }: { problem: string | null }) {
-  return problem && <div className="finding stop" role="alert"><span className="level">not done</span>{problem}</div>;
-}
-
 function Bin() {
-  const [bin, setBin] = useState<readonly BinEntry[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const load = async () => { try { setBin(await api.bin()); } catch (error) { setProblem(said(error)); } };
-  useEffect(() => { void load(); }, []);
-  const takeBack = async (id: string) => {
-    setProblem(null);
-    try { await api.takeOutOfBin(id); } catch (error) { setProblem(said(error)); }
-    await load();
-  };
+  const { data: bin, problem } = useServer('bin', {}, { topics: ['jobs'] });
+  const takeBack = useChange('takeOutOfBin', ['bin']);
   return (
     <section className="panel" aria-label="Bin">
       <h2>Bin</h2>
       <p className="quiet">A deleted job lies here for {BIN_DAYS} days. Jobs with an issued sheet cannot be deleted.</p>
-      <NotDone problem={problem} />
+      <NotDone problem={takeBack.problem ?? problem} />
       {bin?.length === 0 && <p>The bin is empty.</p>}
       {bin && bin.length > 0 && (
         <Table size="sm" aria-label="Deleted jobs">
@@ -61,7 +51,7 @@ function Bin() {
                 <td><strong>{b.number}</strong> {b.part}</td>
                 <td>{localMinute(b.deletedAt)}{b.deletedBy && <span className="quiet"> by {b.deletedBy}</span>}</td>
                 <td>{localMinute(b.goneAt)}</td>
-                <td className="text-end"><Button size="sm" variant="outline-primary" aria-label={`Take ${b.number} back`} onClick={() => { void takeBack(b.id); }}>Take back</Button></td>
+                <td className="text-end"><Button size="sm" variant="outline-primary" aria-label={`Take ${b.number} back`} onClick={() => { void takeBack.run({ id: b.id }); }}>Take back</Button></td>
               </tr>
             ))}
           </tbody>
@@ -72,26 +62,25 @@ function Bin() {
 }
 
 function Backups() {
-  const [backups, setBackups] = useState<readonly BackupHead[] | null>(null);
+  const { data: backups, problem } = useServer('backups', {});
   const [asking, setAsking] = useState<string | null>(null);
-  const [working, setWorking] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
   const [done, setDone] = useState<string | null>(null);
-  const doing = async (says: string, work: () => Promise<readonly BackupHead[]>, then: string | null) => {
-    setProblem(null);
+  const take = useChange('takeBackup', ['backups']);
+  const restore = useChange('restoreBackup', ['backups', 'bin']);
+  const working = take.working ? 'Taking a backup…' : restore.working ? 'Restoring…' : null;
+  const doing = async (work: () => Promise<boolean>, then: string) => {
+    take.forget();
+    restore.forget();
     setDone(null);
-    setWorking(says);
-    try { setBackups(await work()); setDone(then); } catch (error) { setProblem(said(error)); }
-    setWorking(null);
+    if (await work()) setDone(then);
   };
-  useEffect(() => { void doing('', api.backups, null); }, []);
   return (
     <section className="panel" aria-label="Backups">
       <h2>Backups</h2>
       <p className="quiet">One is taken every day and kept for 14 days, the first of each month for 12 months. Everything is in it: jobs, issues, runs, files, library, accounts. Keep copies on another machine.</p>
-      <NotDone problem={problem} />
+      <NotDone problem={take.problem ?? restore.problem ?? problem} />
       {done && <div className="banner mb-2" role="status">{done}</div>}
-      <Button size="sm" disabled={working !== null} onClick={() => { void doing('Taking a backup…', api.takeBackup, 'The backup is taken and proven: it can be read back whole.'); }}>Take a backup now</Button>
+      <Button size="sm" disabled={working !== null} onClick={() => { void doing(() => take.run({}), 'The backup is taken and proven: it can be read back whole.'); }}>Take a backup now</Button>
       {working && <span className="quiet ms-2" role="status">{working}</span>}
       {backups?.length === 0 && <p className="mt-2">There is no backup yet.</p>}
       {backups && backups.length > 0 && (
@@ -105,7 +94,7 @@ function Backups() {
                   <td className="text-nowrap">{name.startsWith('taken') ? 'by hand' : name.startsWith('before') ? 'before a restore' : 'of the day'}</td>
                   <td className="text-end text-nowrap number">{sizeOf(size)}</td>
                   <td className="text-end text-nowrap">
-                    <a className="btn btn-sm btn-outline-primary" href={api.backupUrl(name)} download aria-label={`Download the backup made ${localMinute(at)}`}>Download</a>{' '}
+                    <a className="btn btn-sm btn-outline-primary" href={urlOf('backup', { name })} download aria-label={`Download the backup made ${localMinute(at)}`}>Download</a>{' '}
                     {asking !== name && <Button size="sm" variant="outline-primary" disabled={working !== null} aria-label={`Restore the backup made ${localMinute(at)}…`} onClick={() => setAsking(name)}>Restore…</Button>}
                   </td>
                 </tr>
@@ -115,7 +104,7 @@ function Backups() {
                       <p className="mb-1">Everything becomes as it was on {localMinute(at)}: jobs, issues, runs, library, accounts. What was entered since is gone from here. A backup of now is taken first.</p>
                       <Button
                         size="sm" variant="danger" disabled={working !== null}
-                        onClick={() => { setAsking(null); void doing('Restoring…', () => api.restoreBackup(name), `Everything is as it was on ${localMinute(at)}. Reload pages that are open elsewhere.`); }}
+                        onClick={() => { setAsking(null); void doing(() => restore.run({ name }), `Everything is as it was on ${localMinute(at)}. Reload pages that are open elsewhere.`); }}
                       >
                         Restore everything
                       </Button>{' '}
@@ -133,22 +122,13 @@ function Backups() {
 }
 
 function Proof() {
-  const [found, setFound] = useState<DataProblems | null>(null);
-  const [working, setWorking] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const check = async () => {
-    setProblem(null);
-    setFound(null);
-    setWorking(true);
-    try { setFound(await api.verifyData()); } catch (error) { setProblem(said(error)); }
-    setWorking(false);
-  };
+  const { ask, data: found, working, problem } = useAnswer('verifyData');
   return (
     <section className="panel" aria-label="Proof">
       <h2>Proof</h2>
       <p className="quiet">Reads the audit list, every issued sheet and every file, and compares each with the seal it got when it was written.</p>
       <NotDone problem={problem} />
-      <Button size="sm" variant="outline-primary" disabled={working} onClick={() => { void check(); }}>{working ? 'Reading everything…' : 'Check everything now'}</Button>
+      <Button size="sm" variant="outline-primary" disabled={working} onClick={() => { void ask({}); }}>{working ? 'Reading everything…' : 'Check everything now'}</Button>
       {found && (
         <div role="status" className="mt-2">
           <p className="mb-1">{found.entries} entries, {found.issues} issues and {found.files} files read.</p>

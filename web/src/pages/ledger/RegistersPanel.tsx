@@ -1,4 +1,3 @@
-import { useEffect, useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import type { PlannedJob } from '@violet-jaw/core/plan';
@@ -7,13 +6,15 @@ import { REGISTERS, type Register } from '@violet-jaw/core/shop';
 import { lengthBasis } from '@violet-jaw/core/zero';
 import type { RegisterEntry } from '@violet-jaw/formats/api';
 import { useJob } from '../../app/JobLayout';
-import { api } from '../../store/api';
+import { useServer } from '../../store/query';
+
+const NONE: readonly RegisterEntry[] = [];
 
 /** Register by register: who uses it in this job and on the machine today, and whether this job leaves it alone. */
 export function RegistersPanel({ planned }: { planned: PlannedJob }) {
   const { id, job, speech, change } = useJob();
   const machine = planned.machine;
-  const today = useRegistersToday(job.machine);
+  const today = useServer('machineRegisters', { machine: job.machine ?? '' }, { enabled: job.machine !== null }).data ?? NONE;
   const uses = registerUses(planned);
   const own = new Set(uses.map((u) => u.register));
   const others = today.filter((t) => t.jobId !== id);
@@ -53,15 +54,4 @@ function Others({ theirs }: { theirs: readonly RegisterEntry[] }) {
   const [first, ...more] = [...theirs].sort((a, b) => (a.state === 'stands on the machine' ? 0 : 1) - (b.state === 'stands on the machine' ? 0 : 1));
   if (!first) return null;
   return <span className="quiet">{first.number} {first.by}, {first.state}{more.length > 0 && ` and ${more.length} more`}</span>;
-}
-
-function useRegistersToday(machine: string | null): readonly RegisterEntry[] {
-  const [uses, setUses] = useState<readonly RegisterEntry[]>([]);
-  useEffect(() => {
-    let gone = false;
-    if (machine) api.machineRegisters(machine).then((found) => { if (!gone) setUses(found); }, () => undefined);
-    else setUses([]);
-    return () => { gone = true; };
-  }, [machine]);
-  return uses;
 }

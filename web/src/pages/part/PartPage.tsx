@@ -58,7 +58,7 @@ function DeleteJob() {
   const navigate = useNavigate();
   const remove = async () => {
     try {
-      await api.deleteJob(id);
+      await api.deleteJob({ id });
       void navigate('/jobs');
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));

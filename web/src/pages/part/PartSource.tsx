@@ -10,7 +10,7 @@ import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
-import { api } from '../../store/api';
+import { urlOf } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 import { featuresInWorker } from '../../worker/readPartInWorker';
 import { PartReader, type PartChoice } from '../jobs/PartReader';
@@ -76,7 +76,7 @@ export function PartSource() {
             <Form.Control size="sm" type="file" accept={PART_FILE_ENDINGS} onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)} />
           </Form.Group>
         )}
-      {isFileBody(body) && body.sha256 && <a href={api.fileUrl(body.sha256)} download={body.file}>Download {body.file}</a>}
+      {isFileBody(body) && body.sha256 && <a href={urlOf('file', { hash: body.sha256 })} download={body.file}>Download {body.file}</a>}
     </section>
   );
 }

@@ -97,7 +97,7 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
  * common offset of the control, both as they were frozen with the issue.
  */
 async function inMachine(jobId: string, setupId: string, letter: string, register: Vec3): Promise<Vec3> {
-  const { job, shop } = await api.frozen(jobId, letter);
+  const { job, shop } = await api.frozen({ id: jobId, letter });
   const setup = job.setups.find((s) => s.id === setupId);
   const counted = setup ? lengthBasis(setup, null).registerMinusGauge : null;
   if (counted === null) throw new Error(`Issue ${letter} does not say how lengths were counted: touch this setup off once more.`);

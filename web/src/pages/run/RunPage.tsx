@@ -6,9 +6,9 @@ import type { ViewName } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
 import { speechIn } from '@violet-jaw/core/units';
 import type { RegisterEntry, RunHead } from '@violet-jaw/formats/api';
-import { api } from '../../store/api';
 import { addEvent, closeRun, joinRun, leaveRun, lookAtRun, openRun, startPractice, startRun, useRun } from '../../store/runStore';
 import { onNews } from '../../store/news';
+import { useServer } from '../../store/query';
 import { useAccount } from '../../store/sessionStore';
 import { Drawing } from '../../drawing/Drawing';
 import { JawMark } from '../../theme/marks';
@@ -66,9 +66,9 @@ function RunHead({ state }: { state: RunState | null }) {
 
 /** Begin a run, or go on with one that stands on the machine. */
 function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
-  const [standing, setStanding] = useState<readonly RunHead[]>([]);
+  const { data: runs } = useServer('runs', { id: jobId });
+  const standing = runs?.filter((r) => r.letter === plan.letter && r.finishedAt === null) ?? [];
   const others = useOthersStanding(plan, jobId);
-  useEffect(() => { api.runs(jobId).then((all) => setStanding(all.filter((r) => r.letter === plan.letter && r.finishedAt === null)), () => undefined); }, [jobId, plan]);
   return (
     <main className="run-main">
       <h1>{plan.part}</h1>
@@ -84,13 +84,8 @@ function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
 
 /** Registers of this run that another job uses which stands on the machine, or was run there today. */
 function useOthersStanding({ machineId, setups }: RunPlan, jobId: string): readonly RegisterEntry[] {
-  const [found, setFound] = useState<readonly RegisterEntry[]>([]);
-  useEffect(() => {
-    let gone = false;
-    if (machineId) api.machineRegisters(machineId).then((all) => { if (!gone) setFound(all.filter((u) => u.jobId !== jobId && u.state !== 'planned' && setups.some((s) => s.register === u.register))); }, () => undefined);
-    return () => { gone = true; };
-  }, [machineId, setups, jobId]);
-  return found;
+  const { data } = useServer('machineRegisters', { machine: machineId ?? '' }, { enabled: machineId !== null });
+  return data?.filter((u) => u.jobId !== jobId && u.state !== 'planned' && setups.some((s) => s.register === u.register)) ?? [];
 }
 
 function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {

@@ -1,9 +1,8 @@
-import { useEffect, useState } from 'react';
 import { Table } from 'react-bootstrap';
 import type { HistoryRow } from '@violet-jaw/core/run';
 import { speechIn } from '@violet-jaw/core/units';
-import type { RunHead, RunHistory } from '@violet-jaw/formats/api';
-import { api } from '../../store/api';
+import type { RunHead } from '@violet-jaw/formats/api';
+import { useServer } from '../../store/query';
 import { localMinute, localSecond } from '../../app/when';
 
 const OUTCOME: Record<HistoryRow['outcome'], string> = {
@@ -12,16 +11,7 @@ const OUTCOME: Record<HistoryRow['outcome'], string> = {
 
 /** Everything that was answered in one run, in its order: who, when, what was read against what was expected. */
 export function RunRecordTable({ run }: { run: RunHead }) {
-  const [found, setFound] = useState<RunHistory | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    let gone = false;
-    api.runHistory(run.id).then(
-      (history) => { if (!gone) setFound(history); },
-      (error: unknown) => { if (!gone) setProblem(error instanceof Error ? error.message : String(error)); },
-    );
-    return () => { gone = true; };
-  }, [run]);
+  const { data: found, problem } = useServer('runHistory', { run: run.id }, { topics: [`run:${run.id}`] });
   if (problem) return <p className="finding stop" role="alert">{problem}</p>;
   if (!found) return <p className="quiet">Loading the run…</p>;
   const { signed } = speechIn(found.units);

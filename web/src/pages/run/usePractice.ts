@@ -33,7 +33,7 @@ export function usePractice(): Practice {
     const put = (found: Practice) => { if (!gone) setPractice(found); };
     void (async () => {
       try {
-        const { job, shop } = await api.frozen(jobId, letter);
+        const { job, shop } = await api.frozen({ id: jobId, letter });
         const machine = shop.machines.find((m) => m.id === job.machine) ?? null;
         if (!machine) { put({ ...NOTHING, problem: 'No machine is chosen in this issue: there is nothing to practise on.' }); return; }
         await requestPlan(job, shop);

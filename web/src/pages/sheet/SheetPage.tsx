@@ -1,14 +1,15 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
 import { jobFile } from '@violet-jaw/core/job';
-import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, PAPER, type Change, type Paper, type Sheet } from '@violet-jaw/core/sheet';
-import type { IssueHead } from '@violet-jaw/formats/api';
+import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, PAPER, type Change, type Paper } from '@violet-jaw/core/sheet';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
-import { api } from '../../store/api';
+import { NotDone } from '../../app/NotDone';
+import { api, said, urlOf } from '../../store/api';
 import { usePlan } from '../../store/planStore';
+import { useChange, useServer } from '../../store/query';
 import { useAccount, useIsPlanner } from '../../store/sessionStore';
 import { SheetView } from './SheetView';
 import { localMinute } from '../../app/when';
@@ -20,11 +21,7 @@ export function SheetPage() {
   const [search, setSearch] = useSearchParams();
   const letter = search.get('issue');
   const [paper, setPaper] = useState<Paper>('A4');
-  const [frozen, setFrozen] = useState<{ letter: string; sheet: Sheet } | { letter: string; problem: string } | null>(null);
-  useEffect(() => {
-    if (!letter) return;
-    api.issueSheet(id, letter).then((sheet) => setFrozen({ letter, sheet }), (error: unknown) => setFrozen({ letter, problem: error instanceof Error ? error.message : String(error) }));
-  }, [id, letter]);
+  const frozen = useServer('issueSheet', { id, letter: letter ?? '' }, { enabled: letter !== null });
   // numbers and drawings of one plan; while the next one is drawn it pales, so that nobody reads it
   const draft = useMemo(() => {
     if (drawn) return buildSheet(drawn.job, drawn.planned, drawn.outlines, shop, null);
@@ -41,7 +38,7 @@ export function SheetPage() {
           </div>
         )}
         {letter
-          ? frozen?.letter === letter && ('sheet' in frozen ? <SheetView sheet={frozen.sheet} paper={paper} /> : <p className="finding stop" role="alert">{frozen.problem}</p>)
+          ? (frozen.data ? <SheetView sheet={frozen.data} paper={paper} /> : <NotDone problem={frozen.problem} level="not loaded" />)
           : draft ? <div className={late ? 'late' : undefined} aria-busy={late}><SheetView sheet={draft} paper={paper} /></div> : <p className="quiet">planning…</p>}
       </div>
       <div className="worksheet noprint">
@@ -108,26 +105,21 @@ function Accept({ finding, onAccept }: { finding: Finding; onAccept: (reason: st
 function Issues() {
   const { id, job, store } = useJob();
   const { planned, of } = usePlan();
-  const [issues, setIssues] = useState<readonly IssueHead[] | null>(null);
+  const { data: issues, problem: notLoaded } = useServer('issues', { id });
   const [note, setNote] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
-  const [since, setSince] = useState<readonly Change[]>([]);
+  const issueNext = useChange('issue', ['issues', 'jobs', 'jobAudit']);
   const isPlanner = useIsPlanner();
   const last = issues?.at(-1) ?? null;
 
-  const load = useCallback(async () => {
-    try { setIssues(await api.issues(id)); } catch (error) { setProblem(error instanceof Error ? error.message : String(error)); }
-  }, [id]);
-  useEffect(() => { void load(); }, [load]);
-
-  const lastLetter = last?.letter;
+  const entries = useServer('issueEntries', { id, letter: last?.letter ?? '' }, { enabled: last !== null }).data;
+  // of the plan that stands here: what is planned just now is not compared yet
+  const [since, setSince] = useState<readonly Change[]>([]);
   useEffect(() => {
-    if (!lastLetter || !planned || of?.job !== job) { if (!lastLetter) setSince([]); return; }
-    let gone = false;
-    api.issueEntries(id, lastLetter).then((entries) => { if (!gone) setSince(compareEntries(entries, entriesOf(job, planned))); }, () => undefined);
-    return () => { gone = true; };
-  }, [id, lastLetter, planned, of, job]);
+    if (!entries) { setSince([]); return; }
+    if (planned && of?.job === job) setSince(compareEntries(entries, entriesOf(job, planned)));
+  }, [entries, planned, of, job]);
 
   const blocking = planned ? blockingFindings(planned, job.accepted) : [];
   const letter = nextLetter(last?.letter ?? null);
@@ -135,13 +127,12 @@ function Issues() {
     if (working) return;
     setWorking(true);
     setProblem(null);
+    issueNext.forget();
     try {
       if (!await store.getState().settle()) throw new Error('The job is not saved yet, so it cannot be issued. Try again when the header says “saved”.');
-      await api.issue(id, store.getState().revision, note);
-      setNote('');
-      await load();
+      if (await issueNext.run({ id, revision: store.getState().revision, body: { note } })) setNote('');
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      setProblem(said(error));
     } finally {
       setWorking(false);
     }
@@ -153,7 +144,7 @@ function Issues() {
       {blocking.length > 0 && <p className="mb-1">{blocking.length} {blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue. Mend {blocking.length === 1 ? 'it' : 'them'}, or accept in writing above.</p>}
       <Form.Group controlId="issue-note"><Form.Label>Note for this issue</Form.Label><Form.Control value={note} maxLength={4000} autoComplete="off" onChange={(e) => setNote(e.target.value)} /></Form.Group>
       <Button className="mt-1" disabled={!isPlanner || blocking.length > 0 || working || !planned || issues === null} onClick={() => { void issue(); }}>{working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}</Button>
-      {problem && <div className="finding stop" role="alert"><span className="level">not issued</span>{problem}</div>}
+      <NotDone problem={problem ?? issueNext.problem ?? notLoaded} level="not issued" />
       {last && since.length > 0 && <><p className="mt-2 mb-0">Changed since issue {last.letter}:</p><Changes changes={since} /></>}
       {last && since.length === 0 && <p className="mt-2 mb-0">No number has changed since issue {last.letter}.</p>}
       {[...issues ?? []].reverse().map((i) => (
@@ -162,7 +153,7 @@ function Issues() {
           {i.note && <p className="mb-1">{i.note}</p>}
           <p className="mb-1">
             <Link to={`?issue=${i.letter}`}>Show on this page</Link>{' · '}
-            <a href={api.pdfUrl(id, i.letter, 'A4')}>PDF A4</a>{' · '}<a href={api.pdfUrl(id, i.letter, 'Letter')}>PDF Letter</a>{' · '}<a href={api.controlUrl(id, i.letter, 'set')}>Set registers</a>{i.hasRun && <>{' · '}<a href={api.controlUrl(id, i.letter, 'verify')}>Look from above</a>{' · '}<a href={api.controlUrl(id, i.letter, 'clear')}>Clear</a>{' · '}<Link to={`/run/${id}/${i.letter}`}>Run at the machine</Link></>}
+            <a href={urlOf('sheetPdf', { id, letter: i.letter }, { paper: 'A4' })}>PDF A4</a>{' · '}<a href={urlOf('sheetPdf', { id, letter: i.letter }, { paper: 'Letter' })}>PDF Letter</a>{' · '}<a href={urlOf('controlLines', { id, letter: i.letter }, { part: 'set' })}>Set registers</a>{i.hasRun && <>{' · '}<a href={urlOf('controlLines', { id, letter: i.letter }, { part: 'verify' })}>Look from above</a>{' · '}<a href={urlOf('controlLines', { id, letter: i.letter }, { part: 'clear' })}>Clear</a>{' · '}<Link to={`/run/${id}/${i.letter}`}>Run at the machine</Link></>}
             <span className="field-hint d-block">frozen, hash {i.hash.slice(0, 12)}</span>
           </p>
           {i.changes.length > 0 && <Changes changes={i.changes} />}
@@ -203,11 +194,11 @@ function OpenFile() {
   const [problem, setProblem] = useState<string | null>(null);
   const take = async (file: File) => {
     try {
-      const { job: read } = await api.readJobFile(await file.text());
+      const { job: read } = await api.readJobFile({ body: await file.text() });
       setProblem(null);
       change(read);
     } catch (error) {
-      setProblem(`${file.name}: ${error instanceof Error ? error.message : String(error)}`);
+      setProblem(`${file.name}: ${said(error)}`);
     }
   };
   return (
@@ -218,7 +209,7 @@ function OpenFile() {
         <Form.Label>Read a job file into this job (undo brings the old one back)</Form.Label>
         <Form.Control size="sm" type="file" accept=".json" onChange={(e) => { const input = e.target as HTMLInputElement; const file = input.files?.[0]; if (file) void take(file); input.value = ''; }} />
       </Form.Group>
-      {problem && <div className="finding stop" role="alert"><span className="level">not read</span>{problem}</div>}
+      <NotDone problem={problem} level="not read" />
     </section>
   );
 }

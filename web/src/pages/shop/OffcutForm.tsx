@@ -7,7 +7,7 @@ import { PageView } from '../../drawing/Drawing';
 import { LengthField } from '../../fields/LengthField';
 import { parseLength } from '../../fields/parseLength';
 import { TextField } from '../../fields/TextField';
-import { api } from '../../store/api';
+import { fileBytes, storeFile } from '../../store/api';
 import { outlinesFromDxf } from './outlinesFromDxf';
 import { offcutScene } from '../part/OffcutFit';
 
@@ -39,7 +39,7 @@ export function OffcutForm({ offcut, units, onChange, onRemove }: { offcut: Offc
     setProblem(null);
     if (!/^image\/(png|jpeg|webp)$/.test(file.type)) { setProblem('The photo must be a PNG, JPEG or WebP picture.'); return; }
     try {
-      onChange({ ...offcut, photo: (await api.storeFile(file)).hash });
+      onChange({ ...offcut, photo: (await storeFile(file)).hash });
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
     }
@@ -157,7 +157,7 @@ function Photo({ hash, name, onRemove }: { hash: string; name: string; onRemove:
   const [url, setUrl] = useState<string | null>(null);
   useEffect(() => {
     let made: string | null = null;
-    void api.file(hash).then((bytes) => { made = URL.createObjectURL(new Blob([bytes as BlobPart])); setUrl(made); }, () => setUrl(null));
+    void fileBytes(hash).then((bytes) => { made = URL.createObjectURL(new Blob([bytes as BlobPart])); setUrl(made); }, () => setUrl(null));
     return () => { if (made) URL.revokeObjectURL(made); };
   }, [hash]);
   return (
