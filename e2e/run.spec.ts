@@ -1,7 +1,6 @@
-import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { enter, expect, go, LONG, menu, newBlockJob, OWN, saved, seriousViolations, signIn, test, type RunningApp } from './app';
-
-const TABLET = { viewport: { width: 1024, height: 768 }, hasTouch: true };
+import type { Page } from '@playwright/test';
+import { confirm, read, step, tablet } from './atMachine';
+import { enter, expect, go, LONG, menu, newBlockJob, OWN, saved, seriousViolations, test, type RunningApp } from './app';
 
 /** A block in the vise of Mill 1, planned and issued; ends with the address of its run. */
 async function issuedBlock(page: Page, number: string): Promise<string> {
@@ -28,27 +27,6 @@ async function issuedBlock(page: Page, number: string): Promise<string> {
   return (await page.getByRole('link', { name: 'Run at the machine' }).getAttribute('href'))!;
 }
 
-async function tablet(browser: Browser, app: RunningApp, who: 'Lead' | 'Planner' | 'Operator' = 'Operator'): Promise<{ context: BrowserContext; page: Page }> {
-  const context = await browser.newContext({ ...TABLET, serviceWorkers: 'allow' });
-  await signIn(context, app.address, who);
-  return { context, page: await context.newPage() };
-}
-
-/** Ticks everything on the step and goes on. */
-async function confirm(page: Page, button: string): Promise<void> {
-  for (const box of await page.locator('.run-confirm input').all()) await box.tap();
-  await page.getByRole('button', { name: button }).tap();
-}
-
-/** Types what is expected into every field that expects something, as an operator reads it off, and goes on. */
-async function read(page: Page, button: string): Promise<void> {
-  for (const row of await page.locator('.run-reading').all()) {
-    const expected = row.locator('.run-target b').first();
-    if (await expected.count() > 0) await row.getByRole('textbox').fill((await expected.textContent())!);
-  }
-  await page.getByRole('button', { name: button }).tap();
-}
-
 /** A copy of a job is issued, and its run begun, over the API. */
 async function otherStands(page: Page, { address }: RunningApp, of: string): Promise<void> {
   const base = `${address}/api/v1`;
@@ -59,7 +37,6 @@ async function otherStands(page: Page, { address }: RunningApp, of: string): Pro
   expect((await page.request.post(`${base}/runs/00000000-0000-4000-8000-000000000001/events`, { headers: OWN, data: began })).status()).toBe(200);
 }
 
-const step = (page: Page, title: string | RegExp) => expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
 
 // one issue, run three times
 test.describe.configure({ mode: 'serial' });

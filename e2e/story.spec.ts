@@ -1,3 +1,4 @@
+import { JOB_VERSION } from '@violet-jaw/core/job';
 import { readFileSync } from 'node:fs';
 import { enter, expect, go, ledgerTotal, LONG, newBlockJob, pdfPages, pdfText, saved, test } from './app';
 
@@ -155,7 +156,7 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   await go(page, 'Sheet');
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the job (JSON)' }).click()]);
   const path = await download.path();
-  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: 7, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
+  expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'violet-jaw-job', version: JOB_VERSION, job: { number: 'SK-1007' }, shop: { machines: [{ id: 'mill-2' }] } });
   await newBlockJob(page, 'T-JSON', ['10', '10', '10']);
   await go(page, 'Sheet');
   await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: readFileSync(path) });
@@ -165,7 +166,7 @@ test('the job goes out as open JSON and comes back into another job', async ({ p
   // the number was another job's: whether refused or not yet sent, nothing of it is left
   await expect(page.getByTestId('save-state')).toHaveText('saved');
   await expect(page.getByRole('alert')).toHaveCount(0);
-  await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from('{"version": 8}') });
-  await expect(page.getByRole('alert')).toContainText('version 8; this program reads up to version 7');
+  await page.getByLabel(/Read a job file into this job/).setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from(`{"version": ${JOB_VERSION + 1}}`) });
+  await expect(page.getByRole('alert')).toContainText(`version ${JOB_VERSION + 1}; this program reads up to version ${JOB_VERSION}`);
   await expect(page.locator('.jobname')).toContainText('T-JSON');
 });

@@ -1,3 +1,8 @@
+/*
+ * The blank around the part: in go the finished part's box, the allowances and what it is made from; out come its
+ * solid, the places of copies and how each side comes. Part frame, mm.
+ */
+
 import { AXES, byAxis, DIRECTIONS, axisOf, signOf, boxSize, type Axis, type Box3, type Direction, type Vec3 } from '../frames';
 import type { Allowance, Blank, BlankKind, Copies, SurfaceState } from '../job';
 import { bar, type Bar, boxMesh, meshBox, meshVolume, weldMesh, type TriangleMesh } from '../solid';

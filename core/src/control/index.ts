@@ -1,3 +1,8 @@
+/*
+ * Lines for the control: in goes a planned job, out come texts in the machine's own words. Machine frame;
+ * millimeters or inches as the job has it.
+ */
+
 import { AXES, type Axis } from '../frames';
 import type { Job } from '../job';
 import { firstPosition, registerUses, type PlannedJob, type PlannedSetup, type RegisterUse } from '../plan';

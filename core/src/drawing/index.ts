@@ -1,3 +1,7 @@
+/*
+ * Drawings of planned setups, parts and devices, true to scale: scenes from facts, pages of primitives from scenes.
+ */
+
 export * from './outlines';
 export * from '../scene';
 export * from './setupScene';

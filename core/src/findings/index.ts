@@ -1,3 +1,7 @@
+/*
+ * What the checks say: level, words, numbers and remedy. Every check returns these and nothing else.
+ */
+
 import type { Speech } from '../units';
 
 /** stop: blocks the issue of a sheet until accepted in writing; caution: look here; note: know this. */

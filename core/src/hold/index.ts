@@ -1,3 +1,8 @@
+/*
+ * How hard a part is held: contacts, forces, cutting forces, margins and bending. Device frame, mm, N, N·mm, MPa.
+ * What is special to a way of holding stands in holdings.
+ */
+
 export * from './types';
 export * from './cutting';
 export * from './sums';

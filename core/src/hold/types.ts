@@ -106,6 +106,8 @@ export type HoldTrouble =
   | { readonly kind: 'gasket-empty' }
   | { readonly kind: 'gasket-lies-deep'; readonly cordMm: number; readonly grooveMm: number }
   | { readonly kind: 'gasket-overfills'; readonly cordMm2: number; readonly grooveMm2: number }
+  /** `share` of what the magnet could pull with on that area */
+  | { readonly kind: 'magnet-weak'; readonly share: number; readonly forceN: number }
   | { readonly kind: 'pocket-cutter-too-wide'; readonly cutterMm: number }
   | { readonly kind: 'bond-not-chosen' }
   | { readonly kind: 'bond-too-warm'; readonly at: number; readonly noneAt: number };

@@ -1,3 +1,8 @@
+/*
+ * Everything about one way of holding in one folder: seat, hold, checks, words, pictures. In go a device and a setup
+ * held in it; device frame, mm, N.
+ */
+
 import { familyOf, type Device, type Family } from '../shop';
 import { flat } from './flat';
 import { round } from './round';

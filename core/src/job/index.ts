@@ -1,3 +1,8 @@
+/*
+ * The job document: schema, versions and what a new one starts with. Lengths in mm; directions are the part's, sides
+ * the device's.
+ */
+
 export * from './schema';
 export * from './file';
 export * from './new';

@@ -1,3 +1,7 @@
+/*
+ * Whether a part fits into a leftover piece: outlines in, a place or none out. Frame of the piece, mm.
+ */
+
 import type { Kernel, Outlines } from '../solid';
 
 export type Ring = readonly (readonly [number, number])[];

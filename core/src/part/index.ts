@@ -1,3 +1,8 @@
+/*
+ * The finished part: in goes a typed body or the surface of a file; out come its solid, its faces, bores and rounds
+ * with their names, and which of them choices meant. Part frame, mm.
+ */
+
 import { axisOf, boxSize, DIRECTIONS, rotationOf, signOf, type Box3, type Direction, type Orientation, type Vec3 } from '../frames';
 import type { FileBody, PartSource } from '../job';
 import type { Part } from './part';

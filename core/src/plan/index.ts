@@ -1,3 +1,8 @@
+/*
+ * The pipeline: job and library in, planned job out. pipeline.ts reads from top to bottom; stages say what each step
+ * is computed from.
+ */
+
 export { Planner } from './planner';
 export type { PlanInput, PlanSolids } from './input';
 export { Graph, type Stage } from './graph';

@@ -1,3 +1,8 @@
+/*
+ * Routes proposed for a part: in go its features, the blank and the shop's vise; out come setups with their reasons.
+ * Part frame, mm.
+ */
+
 import { turnsAbout } from '../holdings';
 import { AXES, axisOf, cross, DIRECTIONS, directionOf, opposite, signOf, unitVector, type Axis, type Box3, type Direction, type Orientation } from '../frames';
 import type { BlankFacts } from '../blank';

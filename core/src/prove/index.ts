@@ -1,3 +1,8 @@
+/*
+ * What a cut does and whether it can: depth, travel, what is in the way, what keeps a freed part. Device and machine
+ * frame, mm.
+ */
+
 import { add, byAxis, type Axis, type Box3, type Vec3 } from '../frames';
 import type { SeatFacts } from '../seat';
 import type { Setup } from '../job';

@@ -1,3 +1,8 @@
+/*
+ * What the operator does at the machine, step by step: in goes a planned job, out come steps, what is expected of
+ * each reading, and what a wrong one probably means.
+ */
+
 export * from './types';
 export * from './runPlan';
 export * from './state';

@@ -1,3 +1,7 @@
+/*
+ * Schemas and what is wrong with a document in words, with the place.
+ */
+
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 

@@ -1,3 +1,8 @@
+/*
+ * The setup sheet as data: a planned job in, rows, steps, account and drawings out; and what changed from one issue
+ * to the next.
+ */
+
 export * from './types';
 export * from './sheet';
 export * from './compare';

@@ -1,3 +1,7 @@
+/*
+ * The shop's library: machines with their stations, devices, clamps, bonds, materials, stock.
+ */
+
 import { Type, type Static } from '@sinclair/typebox';
 import { lengthMm, longText, positiveMm, quantity, shortText } from '../schema';
 import { deviceSchema } from './devices';

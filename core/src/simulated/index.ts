@@ -1,3 +1,7 @@
+/*
+ * A control and its machine, simulated: lines and keys in, where the axes go out. Machine frame, mm.
+ */
+
 export * from './adapter';
 export * from './control';
 export * from './state';

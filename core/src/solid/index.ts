@@ -1,3 +1,8 @@
+/*
+ * Solids, meshes and outlines: booleans, sections, offsets; the geometry kernel behind one interface. No frame of
+ * its own, mm.
+ */
+
 export * from './mesh';
 export * from './window';
 export * from './kernel';

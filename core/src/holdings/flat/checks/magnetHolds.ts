@@ -1,12 +1,12 @@
 import { finding, type Finding, type Told } from '../../../findings';
 import type { HoldFacts } from '../../../hold';
-import type { DeviceOfKind, WorkMaterial } from '../../../shop';
+import type { WorkMaterial } from '../../../shop';
 
-/** Less than this share of its pressure is told: something is in the way of the field. Common practice, no source. */
-const WEAK = 0.5;
+/** A share of something, for people. */
+export const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** A magnet holds only what is magnetic; thin parts, gaps and packing weaken it. */
-export function magnetHolds(chuck: DeviceOfKind<'magnetic chuck'>, hold: HoldFacts, material: WorkMaterial | null, told: Told): Finding[] {
+export function magnetHolds(hold: HoldFacts, material: WorkMaterial | null, told: Told): Finding[] {
   if (material?.magnetic === 'no') {
     return [finding(told, 'not-magnetic', 'hold')('stop', {
       says: `${material.name} is not held by a magnet.`, numbers: {}, because: 'The first touch of the cutter moves the part.', remedy: 'Hold it another way: clamps on a table, vacuum, or a vise.',
@@ -19,16 +19,15 @@ export function magnetHolds(chuck: DeviceOfKind<'magnetic chuck'>, hold: HoldFac
     })];
   }
   const newton = hold.forces.filter((f) => f.name === 'magnet').reduce((sum, f) => sum - f.forceN.z, 0);
-  const lies = hold.contacts.find((c) => c.kind === 'locator' && c.inward.z > 0.5)?.areaMm2 ?? 0;
   if (newton < 1) {
     return [finding(told, 'magnet-pulls-nothing', 'hold')('stop', {
       says: 'The magnet pulls on nothing: no flat face of the part lies on the chuck once it is cut.', numbers: {}, because: 'The first touch of the cutter moves the part.', remedy: 'Lay a flat face down, or hold it another way.',
     })];
   }
-  const share = newton / ((lies / 100) * chuck.pressure);
-  if (share >= WEAK) return [];
+  const weak = hold.trouble.find((t) => t.kind === 'magnet-weak');
+  if (!weak) return [];
   return [finding(told, 'magnet-weakened', 'hold')('caution', {
-    says: `The magnet pulls with ${Math.round(share * 100)} % of what it could on this area: ${told.speech.force(newton)}.`, numbers: { share, forceN: newton },
+    says: `The magnet pulls with ${percent(weak.share)} of what it could on this area: ${told.speech.force(weak.forceN)}.`, numbers: { share: weak.share, forceN: weak.forceN },
     because: 'A part thinner than about a quarter of the pole pitch does not carry the field, and air, packing or tape between weakens it.',
     remedy: 'Lay a smooth thick face down, take out what lies between, use a chuck with finer poles, or block the part in with steel around it.',
   })];

@@ -5,7 +5,7 @@ import { liesFlat } from '../../../seat';
 import type { DeviceOfKind } from '../../../shop';
 import type { Outlines } from '../../../solid';
 import { many, mark } from '../../drawn';
-import { magnetHolds } from '../checks/magnetHolds';
+import { magnetHolds, percent } from '../checks/magnetHolds';
 import { centroid } from '../suction';
 import { downFigure, inside, line, NO_PULL, PLAIN, series, type FlatKind, type Pull } from './kind';
 
@@ -18,6 +18,8 @@ const STEEL_T = 1.6;
 /** Vacuum permeability, V·s/(A·m) (CODATA 2018: 4π·10⁻⁷ but for 5·10⁻¹⁰ of it). */
 const MU_0 = 4e-7 * Math.PI;
 const BANDS = 8;
+/** Less than this share of its pressure is told: something is in the way of the field. Common practice, no source. */
+const WEAK = 0.5;
 
 /** Air, packing and tape between part and chuck, mm. */
 const gapOf = ({ seat, setup, shop }: HoldOf<Chuck>): number => GAP_MM[seat.rest.surface] + setup.hold.under + (shop.bonds.find((b) => b.id === setup.hold.bond)?.thickness ?? 0);
@@ -64,8 +66,11 @@ function pull(input: HoldOf<Chuck>): Pull {
   const newton = all.reduce((sum, b) => sum + (b.areaMm2 / 100) * device.pressure * magnetShare(device, gapOf(input), b.thicknessMm), 0);
   const middle = centroid(lyingOn(input));
   const forces = [{ name: 'magnet', at: vec(middle.x, middle.y, seat.locators.z.at), forceN: vec(0, 0, -newton) }];
-  const share = Math.round((newton / ((areaMm2 / 100) * device.pressure)) * 100);
-  return { ...NO_PULL, forces, figures: [downFigure('Magnet', `${share} % of its pull on ${speech.area(areaMm2)}`, forces, speech)], says: ['magnet'] };
+  const share = newton / ((areaMm2 / 100) * device.pressure);
+  return {
+    ...NO_PULL, forces, says: ['magnet'], trouble: share < WEAK ? [{ kind: 'magnet-weak', share, forceN: newton }] : [],
+    figures: [downFigure('Magnet', `${percent(share)} of its pull on ${speech.area(areaMm2)}`, forces, speech)],
+  };
 }
 
 /** Poles along X under a flat top; it pulls what is magnetic, the less the thinner it is and the farther off it lies. */
@@ -77,7 +82,7 @@ export const magneticChuck: FlatKind<Chuck> = {
   holdsAlone: true,
   steps: { before: () => [], after: () => ['Magnet on; push the part by hand from two sides: it must not move.'] },
   letGo: () => ({ opens: 'switch the magnet off', step: 'Magnet off; lift the part without dragging it; take the rest of the magnetism out of it, and the chips off.' }),
-  checks: ({ device, hold, material, told }) => magnetHolds(device, hold, material, told),
+  checks: ({ hold, material, told }) => magnetHolds(hold, material, told),
   marks: (d, { x, y }) => inside(y, series(d.polePitch / 2, d.polePitch, Math.ceil(d.depth / d.polePitch))).map((v) => line([x[0], v], [x[1], v])),
   picture: (d) => many(d.polePitch / 2, d.polePitch, d.depth).map((y) => mark([[0, y], [d.width, y]])),
 };

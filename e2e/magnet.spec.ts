@@ -1,0 +1,62 @@
+import { confirm, read, step, tablet } from './atMachine';
+import { enter, expect, go, LONG, newBlockJob, saved, test } from './app';
+
+test('a plate of steel on a magnetic chuck: held, issued and run; brass is not held, a thin plate hardly', async ({ page, app, browser }) => {
+  test.setTimeout(200_000);
+  const code = (name: string) => page.locator(`.worksheet [data-code="${name}"]`);
+  await newBlockJob(page, 'M-STEEL', ['120', '80', '20']);
+  await enter(page.getByLabel('Material', { exact: true }), 'brass CW614N');
+  await enter(page.getByLabel('top face +Z'), '1');
+  await go(page, 'Route');
+  await page.getByLabel('Machine').selectOption('Mill 1');
+  await page.getByRole('button', { name: 'Add setup' }).click();
+  await page.getByLabel('Held in or on').selectOption('Magnetic chuck 300 × 150');
+  await page.getByLabel('Station', { exact: true }).selectOption('A');
+  for (const [axis, at] of [['X', '60'], ['Y', '30']]) {
+    await page.getByLabel(`In ${axis}, set against`).selectOption('a fence');
+    await enter(page.getByLabel(`Part's edge at ${axis}`), at);
+  }
+  await page.getByRole('button', { name: 'Add tool' }).click();
+  for (const [label, value] of [['Diameter of T1', '16'], ['Length of T1', '100'], ['Flutes of T1', '4'], ['Feed a tooth of T1', '0.03'], ['Deep of T1', '0.3'], ['Wide of T1', '8']]) await enter(page.getByLabel(label), value);
+  await page.getByLabel('Tool for Z').selectOption('1');
+
+  await expect(code('not-magnetic')).toContainText('brass CW614N is not held by a magnet', LONG);
+  await go(page, 'Part & blank');
+  await enter(page.getByLabel('Material', { exact: true }), 'S235JR');
+  await go(page, 'Route');
+  await expect(code('not-magnetic')).toHaveCount(0, LONG);
+  const hold = page.getByRole('region', { name: 'Hold' });
+  // 96 cm² at 100 N/cm², and 0.02 of air under a finished face: 1 / (1 + 0.02 / 0.4)² of it
+  await expect(hold).toContainText('91 % of its pull on 9600 mm²: 8707 N down');
+  await expect(hold.getByRole('img', { name: /Margin of the hold: T1/ })).toBeVisible(LONG);
+  // packing takes the pull away
+  await enter(page.getByLabel('Packing under the part'), '0.5');
+  await expect(code('magnet-weakened')).toContainText('% of what it could on this area', LONG);
+  await enter(page.getByLabel('Packing under the part'), '0');
+  await expect(code('magnet-weakened')).toHaveCount(0, LONG);
+  await saved(page);
+
+  await go(page, 'Sheet');
+  await expect(page.getByText('Magnet on; push the part by hand from two sides: it must not move.').first()).toBeVisible(LONG);
+  await page.getByRole('button', { name: 'Issue sheet A' }).click({ timeout: 20_000 });
+  await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
+  const { context, page: at } = await tablet(browser, app);
+  await at.goto(app.address + (await page.getByRole('link', { name: 'Run at the machine' }).getAttribute('href'))!);
+  await at.getByRole('button', { name: 'Begin a run' }).tap();
+  await step(at, 'Is Mill 1 ready?');
+  for (const axis of ['X', 'Y', 'Z']) await at.getByLabel(`Common offset ${axis}`).fill('0');
+  await confirm(at, 'The machine is ready');
+  await confirm(at, 'Everything is ready');
+  await step(at, 'Op 10: load');
+  await expect(at.getByText('Magnet on; push the part by hand from two sides: it must not move.')).toBeVisible();
+  await confirm(at, 'It is loaded');
+  for (const axis of ['X', 'Y', 'Z']) {
+    await step(at, `Op 10: touch off ${axis}`);
+    await read(at, 'Take this reading');
+  }
+  await step(at, 'Op 10: key in G54');
+  await read(at, 'This is what the register says');
+  for (const button of ['It stands right', 'The dry run went through', 'The first part is cut', 'Take these sizes', 'The registers are cleared', 'It is all put away']) await confirm(at, button);
+  await step(at, 'The run is done');
+  await context.close();
+});
