@@ -27,3 +27,22 @@ export async function read(page: Page, button: string): Promise<void> {
 
 /** The step in hand. */
 export const step = (page: Page, title: string | RegExp) => expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
+
+/** Does every step as it is told, in whatever order the run has them. @returns the titles, and all that was read on the way */
+export async function runThrough(page: Page): Promise<{ titles: string[]; said: string }> {
+  const [titles, said]: [string[], string[]] = [[], []];
+  const title = async () => (await page.getByRole('heading', { level: 1 }).textContent())!;
+  for (let at = await title(); at !== 'The run is done'; at = await title()) {
+    if (titles.length > 40) throw new Error(`the run does not end: ${titles.join('; ')}`);
+    titles.push(at);
+    said.push((await page.getByRole('main').textContent())!);
+    for (const box of await page.locator('.run-confirm input').all()) await box.tap();
+    for (const row of await page.locator('.run-reading').all()) {
+      const expected = row.locator('.run-target b').first();
+      await row.getByRole('textbox').fill(await expected.count() > 0 ? (await expected.textContent())! : '0');
+    }
+    await page.locator('button[type=submit].run-go').tap();
+    await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(at);
+  }
+  return { titles, said: said.join('\n') };
+}

@@ -1,4 +1,4 @@
-import { confirm, read, step, tablet } from './atMachine';
+import { runThrough, tablet } from './atMachine';
 import { enter, expect, go, LONG, newBlockJob, saved, test } from './app';
 
 test('a plate of steel on a magnetic chuck: held, issued and run; brass is not held, a thin plate hardly', async ({ page, app, browser }) => {
@@ -43,20 +43,10 @@ test('a plate of steel on a magnetic chuck: held, issued and run; brass is not h
   const { context, page: at } = await tablet(browser, app);
   await at.goto(app.address + (await page.getByRole('link', { name: 'Run at the machine' }).getAttribute('href'))!);
   await at.getByRole('button', { name: 'Begin a run' }).tap();
-  await step(at, 'Is Mill 1 ready?');
-  for (const axis of ['X', 'Y', 'Z']) await at.getByLabel(`Common offset ${axis}`).fill('0');
-  await confirm(at, 'The machine is ready');
-  await confirm(at, 'Everything is ready');
-  await step(at, 'Op 10: load');
-  await expect(at.getByText('Magnet on; push the part by hand from two sides: it must not move.')).toBeVisible();
-  await confirm(at, 'It is loaded');
-  for (const axis of ['X', 'Y', 'Z']) {
-    await step(at, `Op 10: touch off ${axis}`);
-    await read(at, 'Take this reading');
-  }
-  await step(at, 'Op 10: key in G54');
-  await read(at, 'This is what the register says');
-  for (const button of ['It stands right', 'The dry run went through', 'The first part is cut', 'Take these sizes', 'The registers are cleared', 'It is all put away']) await confirm(at, button);
-  await step(at, 'The run is done');
+  const { titles, said } = await runThrough(at);
+  expect(titles.slice(0, 2)).toEqual(['Is Mill 1 ready?', expect.stringMatching(/Op 10/)]);
+  expect(titles).toEqual(expect.arrayContaining(['Op 10: load', 'Op 10: touch off X', 'Op 10: touch off Y', 'Op 10: touch off Z', 'Op 10: key in G54', 'Clear the registers']));
+  expect(said).toContain('Magnet on; push the part by hand from two sides: it must not move.');
+  expect(said).toContain('Magnet off; lift the part without dragging it');
   await context.close();
 });
