@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { newestWins } from '../worker/runners';
 
 /**
  * The answer to a question that changes while the pointer drags. One is asked at a time, and of those that came up
@@ -8,28 +9,14 @@ import { useEffect, useRef, useState } from 'react';
  */
 export function useNewest<Q, A>(question: Q | null, ask: (question: Q) => Promise<A | null> | undefined, again: unknown): A | null {
   const [answer, setAnswer] = useState<A | null>(null);
-  const running = useRef(false);
-  const waiting = useRef<{ question: Q } | null>(null);
-  const wanted = useRef(question);
-  wanted.current = question;
   const put = useRef(ask);
   put.current = ask;
+  const [runner] = useState(() => newestWins<Q>(async (asked, { wanted }) => {
+    const found = await put.current(asked);
+    if (wanted()) setAnswer(found ?? null);
+  }));
   useEffect(() => {
-    if (question === null) { setAnswer(null); return; }
-    waiting.current = { question };
-    const run = async () => {
-      if (running.current) return;
-      running.current = true;
-      try {
-        while (waiting.current) {
-          const now: { question: Q } = waiting.current;
-          waiting.current = null;
-          const found = await put.current(now.question);
-          if (wanted.current !== null) setAnswer(found ?? null);
-        }
-      } finally { running.current = false; }
-    };
-    void run();
-  }, [question, again]);
+    if (question === null) { runner.forget(); setAnswer(null); } else void runner.ask(question);
+  }, [question, again, runner]);
   return question === null ? null : answer;
 }

@@ -9,7 +9,8 @@ import type { PartBody } from '@violet-jaw/formats/model';
 import { chooseBody, filesOf } from '@violet-jaw/formats/part/choose.ts';
 import type { PlanWorker } from '../worker/plan.worker';
 import { readPartInWorker } from '../worker/readPartInWorker';
-import { fileBytes } from './api';
+import { newestWins, type Standing } from '../worker/runners';
+import { fileBytes, said } from './api';
 
 /** Outlines with the plan and the job they were made of: a drawing never mixes two plans. */
 export interface Drawn {
@@ -38,9 +39,8 @@ export const usePlan = create<PlanState>(() => EMPTY);
 
 let remote: Remote<PlanWorker> | null = null;
 let bodiesInWorker = '';
-let request = 0;
-let busy = false;
-let waiting: { job: Job; shop: Shop } | null = null;
+/** which job is open: counted, so that what is computed for the one before is not shown */
+let opened = 0;
 const filesRead = new Map<string, readonly PartBody[]>();
 
 /** Files are read once for each way of reading them: unit and thickness change what comes out. */
@@ -57,7 +57,8 @@ export function planWorker(): Remote<PlanWorker> | null {
 
 /** Forgets the plan of the job before; call when another job is opened. */
 export function clearPlan(): void {
-  request += 1;
+  opened += 1;
+  runner.forget();
   usePlan.setState(EMPTY);
 }
 
@@ -118,43 +119,38 @@ export function plannedNow(job: () => Job | null, setupId: string): Promise<Plan
       return true;
     };
     if (look(usePlan.getState())) return;
-    const mine = request;
-    const stop = usePlan.subscribe((s) => { if (mine !== request || look(s)) stop(); });
+    const mine = opened;
+    const stop = usePlan.subscribe((s) => { if (mine !== opened || look(s)) stop(); });
   });
 }
 
-/** Plans a job in the worker. Calls while one is running are collapsed into the newest. */
-export async function requestPlan(job: Job, shop: Shop): Promise<void> {
-  waiting = { job, shop };
-  if (busy) return;
-  busy = true;
+interface Input { readonly job: Job; readonly shop: Shop }
+
+async function planOne(now: Input, { wanted, newest }: Standing): Promise<void> {
   remote ??= wrap<PlanWorker>(new Worker(new URL('../worker/plan.worker.ts', import.meta.url), { type: 'module' }));
-  try {
-    while (waiting) {
-      const now: { job: Job; shop: Shop } = waiting;
-      waiting = null;
-      const mine = request;
-      const given = await giveBodies(remote, now.job);
-      if ('keys' in given && !usePlan.getState().planned) usePlan.setState({ stage: 'finding faces and planning' });
-      const keys = 'keys' in given ? given.keys : null;
-      const planned = keys ? await remote.plan(now.job, now.shop, keys, 'known') : { ok: false as const, problem: (given as { problem: string }).problem };
-      if (mine !== request) continue;
-      usePlan.setState(planned.ok
-        ? { planned: planned.value, problem: null, stage: null, of: now }
-        : { planned: null, drawn: null, problem: planned.problem, stage: null, of: now });
-      if (planned.ok && !waiting) {
-        const outlines = await remote.outlines();
-        if (mine === request && outlines) usePlan.setState({ drawn: { outlines, planned: planned.value, job: now.job } });
-        // forces take longest, so they come last, and only when nothing newer is to be planned
-        if (keys && !planned.value.complete && !waiting && mine === request) {
-          const all = await remote.plan(now.job, now.shop, keys, 'now');
-          if (mine === request && all.ok) usePlan.setState((s) => ({ planned: all.value, drawn: s.drawn && { ...s.drawn, planned: all.value } }));
-        }
-      }
-    }
-  } catch (error) {
-    usePlan.setState({ planned: null, drawn: null, stage: null, problem: error instanceof Error ? error.message : String(error) });
-  } finally {
-    busy = false;
-  }
+  const given = await giveBodies(remote, now.job);
+  if ('keys' in given && !usePlan.getState().planned) usePlan.setState({ stage: 'finding faces and planning' });
+  const planned = 'keys' in given ? await remote.plan(now.job, now.shop, given.keys, 'known') : { ok: false as const, problem: given.problem };
+  if (!wanted()) return;
+  usePlan.setState(planned.ok
+    ? { planned: planned.value, problem: null, stage: null, of: now }
+    : { planned: null, drawn: null, problem: planned.problem, stage: null, of: now });
+  if (!planned.ok || !newest()) return;
+  const outlines = await remote.outlines();
+  if (wanted() && outlines) usePlan.setState({ drawn: { outlines, planned: planned.value, job: now.job } });
+  // forces take longest, so they come last, and only when nothing newer is to be planned
+  if (!('keys' in given) || planned.value.complete || !newest()) return;
+  const all = await remote.plan(now.job, now.shop, given.keys, 'now');
+  if (wanted() && all.ok) usePlan.setState((s) => ({ planned: all.value, drawn: s.drawn && { ...s.drawn, planned: all.value } }));
 }
+
+const runner = newestWins<Input>(async (now, standing) => {
+  try {
+    await planOne(now, standing);
+  } catch (error) {
+    if (standing.wanted()) usePlan.setState({ planned: null, drawn: null, stage: null, problem: said(error) });
+  }
+});
+
+/** Plans a job in the worker. Calls while one is running are collapsed into the newest. */
+export const requestPlan = (job: Job, shop: Shop): Promise<void> => runner.ask({ job, shop });
