@@ -35,10 +35,12 @@ const rows = ({ force, moment }: Wrench): Row[] => [
   ...AXES.map((a): Row => [`f${a}`, clean(force[a])]), ...AXES.map((a): Row => [`m${a}`, clean(moment[a] / LEVER_MM)]),
 ];
 
-/** The friction-lock program of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
-export function lockModel(contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most: number): Model<string, string> {
+/** The friction-lock program of a hold without its load. */
+interface Held { readonly variables: readonly [string, Row[]][]; readonly constraints: readonly [string, Constraint][] }
+
+function heldModel(contacts: readonly HoldContact[], forces: readonly HoldForce[]): Held {
   const variables: [string, Row[]][] = [];
-  const constraints: [string, Constraint][] = [['load', { max: most }]];
+  const constraints: [string, Constraint][] = [];
   contacts.forEach((c, i) => {
     const [u, v] = across(c.inward);
     const share = 1 / c.points.length;
@@ -65,9 +67,17 @@ export function lockModel(contacts: readonly HoldContact[], forces: readonly Hol
   const standing = forces.map((f) => wrenchAt(f.at, f.forceN)).reduce(
     (sum, w) => ({ force: add(sum.force, w.force), moment: add(sum.moment, w.moment) }), { force: vec(0, 0, 0), moment: vec(0, 0, 0) });
   for (const [key, value] of rows(standing)) constraints.push([key, { equal: -value }]);
-  variables.push(['λ', [...rows(load), ['load', 1]]]);
-  return { direction: 'maximize', objective: 'load', constraints, variables };
+  return { variables, constraints };
 }
+
+/** The whole program. Its value is λ. */
+const loaded = ({ variables, constraints }: Held, load: Wrench, most: number): Model<string, string> => ({
+  direction: 'maximize', objective: 'load', constraints: [['load', { max: most }], ...constraints], variables: [...variables, ['λ', [...rows(load), ['load', 1]]]],
+});
+
+/** The friction-lock program of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
+export const lockModel = (contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most: number): Model<string, string> =>
+  loaded(heldModel(contacts, forces), load, most);
 
 /**
  * How many times a load can be borne before something slips, lifts or tips: the friction-lock program.
@@ -77,21 +87,25 @@ export function lockModel(contacts: readonly HoldContact[], forces: readonly Hol
  * forces and λ times the load balance (model: contacts with Coulomb friction; linear program).
  * @returns λ; 0 when the hold does not even balance without the load; `most` when it is not the hold that limits it
  */
-export function timesBorne(contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most = 1000): number {
+export const timesBorne = (contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most = 1000): number => lockOf(contacts, forces)(load, most);
+
+/** {@link timesBorne} for many loads on one hold: what the hold can do is written down once. */
+export function lockOf(contacts: readonly HoldContact[], forces: readonly HoldForce[]): (load: Wrench, most: number) => number {
   // Forces are counted in the largest that stands there, the load in itself: the program's numbers are then near one.
   const biggest = Math.max(1, ...contacts.flatMap((c) => [c.forceN, c.pullN, c.shearN]), ...forces.map((f) => length(f.forceN)));
-  const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
-  if (size === 0) return most;
   const scaled = contacts.map((c) => ({ ...c, forceN: c.forceN / biggest, pullN: c.pullN / biggest, shearN: c.shearN / biggest }));
-  const standing = forces.map((f) => ({ ...f, forceN: scale(f.forceN, 1 / biggest) }));
-  const unit = { force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) };
-  const model = lockModel(scaled, standing, unit, (most * size) / biggest);
-  // Rounding can make the solver miss a solution that is there: what it does not find at one precision it is asked again.
-  for (const precision of [1e-9, 1e-8, 1e-7, 1e-6]) {
-    const solution = solve(model, { precision, maxPivots: 2048, checkCycles: false });
-    if (solution.status === 'optimal') return Math.max(0, (solution.result * biggest) / size);
-  }
-  return 0;
+  const held = heldModel(scaled, forces.map((f) => ({ ...f, forceN: scale(f.forceN, 1 / biggest) })));
+  return (load, most) => {
+    const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
+    if (size === 0) return most;
+    const model = loaded(held, { force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) }, (most * size) / biggest);
+    // Rounding can make the solver miss a solution that is there: what it does not find at one precision it is asked again.
+    for (const precision of [1e-9, 1e-8, 1e-7, 1e-6]) {
+      const solution = solve(model, { precision, maxPivots: 2048, checkCycles: false });
+      if (solution.status === 'optimal') return Math.max(0, (solution.result * biggest) / size);
+    }
+    return 0;
+  };
 }
 
 const length = (v: Vec3): number => Math.hypot(v.x, v.y, v.z);

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { vec } from '../frames';
 import type { Tool } from '../job';
 import { aluminium } from '../testing/held';
@@ -53,3 +54,21 @@ test('sixteen directions are near enough to all: a push from any of 720 is borne
     expect(Math.min(...around)).toBeGreaterThanOrEqual(0.97 * times);
   }
 });
+
+test('what is left out is never the worst: all sixteen directions at all ten places, the middle too, say the same', () => {
+  fc.assert(fc.property(fc.record({
+    pin: fc.integer({ min: 1, max: 79 }), friction: fc.double({ min: 0.05, max: 0.4, noNaN: true }), forceN: fc.integer({ min: 200, max: 20_000 }),
+    clampAt: fc.tuple(fc.integer({ min: 5, max: 75 }), fc.integer({ min: 5, max: 55 })), width: fc.integer({ min: 1, max: 12 }), depth: fc.integer({ min: 1, max: 10 }), helix: fc.constantFrom(0, 30, 45),
+  }), ({ pin, friction, forceN, clampAt: [cx, cy], width, depth, helix }) => {
+    const contacts = pinned(pin).map((c) => ({ ...c, friction, ...(c.kind === 'clamp' ? { forceN, points: [vec(cx, cy, 20)] } : {}) }));
+    const mill = tool({ diameter: 12, flutes: 3, feedPerTooth: 0.06, cutDepth: depth, cutWidth: width, helix, material: 'carbide' });
+    const { times, demand } = marginOf(contacts, mill);
+    const places = [...corners, vec(40, 30, 0)].flatMap(({ x, y }) => [vec(x, y, 20), vec(x, y, 18)]);
+    const slow = Math.min(...places.flatMap((at) => Array.from({ length: 16 }, (_, i) => {
+      const a = (2 * Math.PI * i) / 16;
+      const { force, moment } = wrenchAt(at, vec(demand.sidewaysN * Math.cos(a), demand.sidewaysN * Math.sin(a), demand.liftN));
+      return Math.min(...[-1, 1].map((turn) => timesBorne(contacts, [], { force, moment: { ...moment, z: moment.z + turn * demand.torqueNm * 1000 } }, 1e4)));
+    })));
+    expect(times).toBeCloseTo(Math.min(50, slow), 4);
+  }), { numRuns: 25, seed: 20261128 });
+}, 60_000);

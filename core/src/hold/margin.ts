@@ -2,7 +2,7 @@ import { vec, type Box3, type Vec3 } from '../frames';
 import type { Tool } from '../job';
 import type { WorkMaterial } from '../shop';
 import { demandOf, FORCE_SCATTER, missingOf, type CutDemand } from './cutting';
-import { timesBorne, wrenchAt } from './lock';
+import { lockOf, wrenchAt } from './lock';
 import type { HoldContact, HoldFacts, HoldForce } from './types';
 
 /** How certain the hold's own forces are: friction, torque and closing force together (common practice, no source). */
@@ -39,10 +39,12 @@ const MOST = 50;
 const FAR = 1e4;
 const DIRECTIONS = 16;
 
-/** Places where a cut may push: the corners and the middle of what is removed, at its lowest and its top. */
+/**
+ * Places where a cut may push: the corners of what is removed, at its lowest and its top. What is borne is a convex set, and the same push in
+ * between has a moment in between: it is never borne worse than at the worst corner.
+ */
 function placesOf({ min, max }: Box3, lowest: number): Vec3[] {
-  const [x, y] = [(min.x + max.x) / 2, (min.y + max.y) / 2];
-  const flat = [[min.x, min.y], [max.x, min.y], [max.x, max.y], [min.x, max.y], [x, y]];
+  const flat = [[min.x, min.y], [max.x, min.y], [max.x, max.y], [min.x, max.y]];
   return flat.flatMap(([a, b]) => (max.z - lowest > 1 ? [vec(a, b, max.z), vec(a, b, lowest)] : [vec(a, b, max.z)]));
 }
 
@@ -74,19 +76,76 @@ function bodiesOf(hold: HoldFacts, removed: Box3, lowest: number): Body[] {
   }));
 }
 
-function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times' | 'at' | 'towards'> {
-  let found = { times: FAR, at: bodies[0].places[0], towards: vec(0, 0, 0) };
-  for (const { at, contacts, forces } of bodies.flatMap((b) => b.places.map((at) => ({ ...b, at })))) {
-    for (const push of pushesOf(demand)) {
-      if (Math.hypot(push.x, push.y, push.z) < 1e-9) continue;
-      const load = wrenchAt(at, push);
-      // a spindle that turns clockwise (M3) turns the part clockwise seen from above; a left-hand tool the other way
-      for (const turns of demand.torqueNm > 0 ? [-1, 1] : [0]) {
-        const turned = { force: load.force, moment: vec(load.moment.x, load.moment.y, load.moment.z + turns * demand.torqueNm * 1000) };
-        const times = timesBorne(contacts, forces, turned, FAR);
-        if (times < found.times) found = { times, at, towards: push };
+/** One place and turn of a cut, and how badly its pushes are borne, as far as that was looked at: 1 over how many times. */
+interface Looked {
+  readonly at: Vec3;
+  /** how badly a push is borne there: twice the force, twice as badly */
+  readonly strainOf: (push: Vec3, turn: 1 | -1) => number;
+  /** by direction */
+  readonly strains: (number | undefined)[];
+}
+
+/** So much nearer than its bound a strain may be for all that solvers round. */
+const ROUNDING = 1e-6;
+
+/** All places where a cut may push, with both ways of turning where it turns the part. */
+function looksAt(bodies: readonly Body[], torqueNm: number): Looked[] {
+  // a spindle that turns clockwise (M3) turns the part clockwise seen from above; a left-hand tool the other way
+  const turns = torqueNm > 0 ? [-torqueNm, torqueNm] : [0];
+  return bodies.flatMap(({ contacts, forces, places }) => {
+    const bears = lockOf(contacts, forces);
+    return places.flatMap((at) => turns.map((turns_): Looked => ({
+      at, strains: [],
+      strainOf: (push, turn) => {
+        const { force, moment } = wrenchAt(at, push);
+        return 1 / bears({ force, moment: vec(moment.x, moment.y, moment.z + turn * turns_ * 1000) }, FAR);
+      },
+    })));
+  });
+}
+
+/**
+ * Looks at the pushes in all directions, but for those that cannot be the worst. What is borne is a convex set, so a push between two others is
+ * bounded by theirs: `w(θ) = (w(θ−δ) + w(θ+δ)) / (2·cos δ) + (1/cos δ − 1)·w₀`, where w₀ is the lift and the turn of the cut the other way round,
+ * and strains add up at most. First four directions everywhere, then those between them, and so on.
+ */
+function lookAround(all: readonly Looked[], pushes: readonly Vec3[], torqueNm: number): void {
+  let worst = 0;
+  const look = (l: Looked, i: number) => { worst = Math.max(worst, l.strains[i] = l.strainOf(pushes[i], 1)); };
+  const n = pushes.length;
+  for (const l of all) for (let i = 0; i < n; i += n / 4) look(l, i);
+  const back = vec(0, 0, -pushes[0].z);
+  const strainsBack = new Map<Looked, number>();
+  const strainBack = (l: Looked): number => {
+    if (back.z === 0 && torqueNm === 0) return 0;
+    const found = strainsBack.get(l) ?? l.strainOf(back, -1);
+    strainsBack.set(l, found);
+    return found;
+  };
+  const cannotBeWorst = (bound: number) => bound < worst * (1 - ROUNDING);
+  // the worst place first: the others are then more often bounded by less
+  const most = (l: Looked) => Math.max(...l.strains.filter((v) => v !== undefined));
+  for (const l of [...all].sort((p, q) => most(q) - most(p))) {
+    for (let step = n / 4; step > 1; step /= 2) {
+      const apart = 1 / Math.cos((Math.PI * step) / n);
+      for (let i = 0; i < n; i += step) {
+        const [before, after] = [l.strains[i], l.strains[(i + step) % n]];
+        // one that was left out was bounded by less than the worst, and tells nothing of what lies beside it
+        const bound = before === undefined || after === undefined ? Infinity : (apart * (before + after)) / 2;
+        if (!cannotBeWorst(bound) || !cannotBeWorst(bound + (apart - 1) * strainBack(l))) look(l, i + step / 2);
       }
     }
+  }
+}
+
+function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times' | 'at' | 'towards'> {
+  const pushes = pushesOf(demand);
+  const all = looksAt(bodies, demand.torqueNm);
+  if (demand.sidewaysN > 0) lookAround(all, pushes, demand.torqueNm);
+  else for (const l of all) pushes.forEach((push, i) => { if (push.z !== 0) l.strains[i] = l.strainOf(push, 1); });
+  let found = { times: FAR, at: bodies[0].places[0], towards: vec(0, 0, 0) };
+  for (const { at, strains } of all) {
+    strains.forEach((strain, i) => { if (strain !== undefined && 1 / strain < found.times) found = { times: 1 / strain, at, towards: pushes[i] }; });
   }
   return found;
 }

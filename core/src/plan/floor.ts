@@ -1,5 +1,5 @@
 import { axisOf, rotationOf, signOf, type Orientation } from '../frames';
-import { facet, vertex, ViewMesh, type TriangleMesh } from '../solid';
+import { facet, vertex, viewOf, type TriangleMesh } from '../solid';
 
 /**
  * Thickness of what stays under the lowest cut, at its thinnest, mm: from the floor the cut leaves straight down to the
@@ -9,7 +9,7 @@ import { facet, vertex, ViewMesh, type TriangleMesh } from '../solid';
 export function floorThickness(mesh: TriangleMesh, orientation: Orientation, along: number): number | null {
   const axis = axisOf(orientation.up);
   const sign = signOf(orientation.up);
-  const view = new ViewMesh(mesh, rotationOf(orientation));
+  const view = viewOf(mesh, rotationOf(orientation));
   let thinnest = Infinity;
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const { normal, area } = facet(mesh, t);

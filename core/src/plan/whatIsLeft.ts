@@ -1,6 +1,6 @@
 import { AXES, axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, unitVector, type Box3, type Direction, type Rotation } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { boxOfVolume, coordinatesOf, facet, knownLevels, nearestLevel, TOUCH_MM, vertex, ViewMesh, volumeInside, type Kernel, type Outlines, type Solid, type TriangleMesh } from '../solid';
+import { boxOfVolume, coordinatesOf, facet, knownLevels, nearestLevel, TOUCH_MM, vertex, viewOf, volumeInside, type Kernel, type Outlines, type Solid, type TriangleMesh, type ViewMesh } from '../solid';
 import { withCutPlane, type Flats } from './flats';
 
 /** Less than this is rounding, not metal. */
@@ -271,15 +271,10 @@ function reachedFrom(piece: TriangleMesh, views: ReadonlyMap<Direction, ViewMesh
   });
 }
 
-const partViews = new WeakMap<Part, Map<Direction, ViewMesh>>();
-
-function viewsOf(part: Part): ReadonlyMap<Direction, ViewMesh> {
-  const known = partViews.get(part);
-  if (known) return known;
-  const views = new Map(DIRECTIONS.map((d) => [d, new ViewMesh(part.solid.mesh(), rotationOf(lookAlong(d)))]));
-  partViews.set(part, views);
-  return views;
-}
+const viewsOf = (part: Part): ReadonlyMap<Direction, ViewMesh> => {
+  const mesh = part.solid.mesh();
+  return new Map(DIRECTIONS.map((d) => [d, viewOf(mesh, rotationOf(lookAlong(d)))]));
+};
 
 /** Shells of a solid, each with the voids it encloses taken off its volume. */
 function shellsOf(kernel: Kernel, solid: Solid): { readonly shell: Solid; readonly volumeMm3: number }[] {

@@ -128,15 +128,24 @@ const APART_MM = 10 * TOUCH_MM;
 /** So many levels of each axis are tried as a start. */
 const MOST_LEVELS = 4;
 
-/** Starts for the slide: with each of the outermost flat levels at its locator, outermost first. */
-function starts(part: SeatedPart, to: Locators): Vec3[] {
-  const levels = ({ faces }: Slide) => {
-    const outermost = flatLevels(part.loaded, faces).map((l) => l.level).sort((a, b) => signOf(faces) * (b - a));
-    return [extreme(part.loaded, faces), ...outermost].filter((l, i, all) => all.findIndex((o) => Math.abs(o - l) < TOUCH_MM) === i).slice(0, MOST_LEVELS);
-  };
+/** Where a slide starts whose levels lie at its locators. */
+function startAt({ x, y, rest }: Locators, level: { readonly [axis in Axis]: number }): Vec3 {
   const at = (slide: Slide) => slide.places(vec(0, 0, 0))[0].at;
-  const [x, y, z] = [to.x, to.y, to.rest].map((slide) => levels(slide).map((level) => at(slide) - level));
-  return z.flatMap((c) => y.flatMap((b) => x.map((a) => vec(a, b, c))));
+  return vec(at(x) - level.x, at(y) - level.y, at(rest) - level.z);
+}
+
+/** The first start: with the outermost material at each locator. */
+const outermostStart = ({ loaded }: SeatedPart, to: Locators): Vec3 =>
+  startAt(to, { x: extreme(loaded, to.x.faces), y: extreme(loaded, to.y.faces), z: extreme(loaded, to.rest.faces) });
+
+/** Starts for the slide: with each of the outermost flat levels at its locator, outermost first. */
+function starts({ loaded }: SeatedPart, to: Locators): Vec3[] {
+  const levels = ({ faces }: Slide) => {
+    const outermost = flatLevels(loaded, faces).map((l) => l.level).sort((a, b) => signOf(faces) * (b - a));
+    return [extreme(loaded, faces), ...outermost].filter((l, i, all) => all.findIndex((o) => Math.abs(o - l) < TOUCH_MM) === i).slice(0, MOST_LEVELS);
+  };
+  const [xs, ys, zs] = [to.x, to.y, to.rest].map(levels);
+  return zs.flatMap((z) => ys.flatMap((y) => xs.map((x) => startAt(to, { x, y, z }))));
 }
 
 /**
@@ -145,10 +154,9 @@ function starts(part: SeatedPart, to: Locators): Vec3[] {
  * material further in, until every locator meets something.
  */
 export function slideHome(part: SeatedPart, to: Locators): Home {
-  const [outermost, ...others] = starts(part, to);
-  const home = slideFrom(part, to, outermost);
+  const home = slideFrom(part, to, outermostStart(part, to));
   if (home.meetsAll) return home;
-  for (const start of others) {
+  for (const start of starts(part, to).slice(1)) {
     const other = slideFrom(part, to, start);
     if (other.meetsAll) return other;
   }

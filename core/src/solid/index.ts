@@ -13,7 +13,7 @@ export { barAround, DEVIATION_MM } from './barAround';
 export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';
 export { loadKernel } from './load';
-export { ViewMesh } from './viewMesh';
+export { viewOf, ViewMesh } from './viewMesh';
 export { viewLines, type Segments, type ViewLines } from './viewLines';
 export * from './prism';
 export { repairMesh, type Repaired } from './repair';

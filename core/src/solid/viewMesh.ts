@@ -186,3 +186,15 @@ export class ViewMesh {
     return nearest?.towardsEye ?? false;
   }
 }
+
+const views = new WeakMap<TriangleMesh, Map<string, ViewMesh>>();
+
+/** A mesh as it is seen that way: made once, and kept as long as the mesh. */
+export function viewOf(mesh: TriangleMesh, rotation: Rotation): ViewMesh {
+  const ofMesh = views.get(mesh) ?? new Map<string, ViewMesh>();
+  views.set(mesh, ofMesh);
+  const key = rotation.rows.map((r) => `${r.x},${r.y},${r.z}`).join(' ');
+  let view = ofMesh.get(key);
+  if (!view) ofMesh.set(key, view = new ViewMesh(mesh, rotation));
+  return view;
+}

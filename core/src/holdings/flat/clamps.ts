@@ -1,7 +1,7 @@
 import { NO_ROTATION, unitVector, vec } from '../../frames';
 import type { PlacedClamp } from '../../job';
 import type { Clamp, EdgeClamp, FlatDevice, FixturePlate, Nail, Screw, SlotTable, Strap, Weight } from '../../shop';
-import { ViewMesh } from '../../solid';
+import { viewOf, type ViewMesh } from '../../solid';
 import { boltForceN, boltUse, GRAVITY, plateThreadN, proofLoadN, slotLipsN, strapForceN, strapStressMPa, T_SLOT_BOLTS } from '../../hold/sums';
 import { circle, rectangleRing, toSeated, type HoldOf } from '../../hold/input';
 import type { HoldContact, HoldForce, HoldTrouble, Obstacle } from '../../hold/types';
@@ -207,7 +207,7 @@ function weightEffect(name: string, weight: Weight, placed: PlacedClamp, input: 
 
 /** What is put on a part that lies flat, one by one, with what is wrong about each. */
 export function clampEffects(input: HoldOf<FlatDevice>): ClampEffect[] {
-  const view = input.setup.hold.clamps.length > 0 ? new ViewMesh(input.loaded, NO_ROTATION) : null;
+  const view = input.setup.hold.clamps.length > 0 ? viewOf(input.loaded, NO_ROTATION) : null;
   const counts = new Map<string, number>();
   return input.setup.hold.clamps.map((placed, i): ClampEffect => {
     const item: Clamp | undefined = input.shop.clamps.find((c) => c.id === placed.clamp);

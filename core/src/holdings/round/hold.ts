@@ -2,7 +2,7 @@ import { add, byAxis, scale, vec, type Vec3 } from '../../frames';
 import { isRoundGrip, turnsAbout } from './seat';
 import type { Gripped, SeatFacts } from '../../seat';
 import type { RoundDevice } from '../../shop';
-import { ViewMesh } from '../../solid';
+import { viewOf } from '../../solid';
 import { circle, FROM_REAR, ownWeight, rectangleRing, toSeated, type HoldOf } from '../../hold/input';
 import { roundRelease, roundSteps } from './steps';
 import { cantileverDeflectionMm, grippingForceN, ringDeflectionMm, ringInBoredJaws, ringStressMPa, roundInertiaMm4 } from '../../hold/sums';
@@ -34,7 +34,7 @@ function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped)
   const middle = (gripped.from + gripped.to) / 2;
   // looking along the axis' side, straight through it: in, out of the wall, and the same on the other side
   const at = toSeated(seat, turnsAbout(device) === 'z' ? vec(0, 0, middle) : vec(middle, 0, 0));
-  const walls = new ViewMesh(loaded, FROM_REAR).crossings(-at.x + 1.3e-5, at.z + 0.7e-5).map((c) => c.w).sort((a, b) => a - b);
+  const walls = viewOf(loaded, FROM_REAR).crossings(-at.x + 1.3e-5, at.z + 0.7e-5).map((c) => c.w).sort((a, b) => a - b);
   return walls.length < 4 ? null : Math.min(walls[1] - walls[0], walls[walls.length - 1] - walls[walls.length - 2]);
 }
 

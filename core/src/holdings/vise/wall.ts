@@ -1,6 +1,6 @@
 import { NO_ROTATION, vec } from '../../frames';
 import type { Vise } from '../../shop';
-import { ViewMesh } from '../../solid';
+import { viewOf, type TriangleMesh } from '../../solid';
 import { wallStandingUp, wallUnderPressure } from '../../hold/sums';
 import { FROM_REAR, toSeated, type HoldOf } from '../../hold/input';
 import type { ViseHold, WallUnderLoad } from '../../hold/types';
@@ -8,9 +8,9 @@ import type { ViseHold, WallUnderLoad } from '../../hold/types';
 const SAMPLES = 24;
 
 /** Upright and open or closed below and above: how far a hollow reaches up and down at a spot, device frame; null: open that way. */
-function closedAt(upright: ViewMesh, seat: HoldOf<Vise>['seat'], x: number, y: number, z: number): { floor: number | null; roof: number | null } {
+function closedAt(loaded: TriangleMesh, seat: HoldOf<Vise>['seat'], x: number, y: number, z: number): { floor: number | null; roof: number | null } {
   const p = toSeated(seat, vec(x, y, 0));
-  const levels = upright.crossings(p.x + 1.3e-5, p.y + 0.7e-5).map((c) => c.w + seat.pose.translation.z);
+  const levels = viewOf(loaded, NO_ROTATION).crossings(p.x + 1.3e-5, p.y + 0.7e-5).map((c) => c.w + seat.pose.translation.z);
   const below = levels.filter((l) => l < z);
   const above = levels.filter((l) => l > z);
   return { floor: below.length > 0 ? Math.max(...below) : null, roof: above.length > 0 ? Math.min(...above) : null };
@@ -27,8 +27,7 @@ export function wallBetweenJaws({ seat, loaded, material }: HoldOf<Vise>, hold: 
   if (!material || hold.gripDepthMm <= 0) return null;
   const { touch } = seat.y;
   const [x0, x1] = touch.x;
-  const view = new ViewMesh(loaded, FROM_REAR);
-  const upright = new ViewMesh(loaded, NO_ROTATION);
+  const view = viewOf(loaded, FROM_REAR);
   const low = Math.max(touch.z[0], seat.movingJaw!.touch.z[0]);
   const z = low + hold.gripDepthMm / 2;
   const step = (x1 - x0) / SAMPLES;
@@ -56,7 +55,7 @@ export function wallBetweenJaws({ seat, loaded, material }: HoldOf<Vise>, hold: 
     else {
       const forceN = pressure * spanMm * hold.gripDepthMm;
       const middle = run[Math.floor(run.length / 2)];
-      const { floor, roof } = closedAt(upright, seat, at(from + Math.floor(run.length / 2)), middle.hollowY, z);
+      const { floor, roof } = closedAt(loaded, seat, at(from + Math.floor(run.length / 2)), middle.hollowY, z);
       const arms = [...(floor === null ? [] : [low + hold.gripDepthMm - floor]), ...(roof === null ? [] : [roof - low])];
       if (floor !== null && roof !== null) bent.push({ thicknessMm, spanMm: roof - floor, stands: 'between its ends', ...wallUnderPressure(pressure, roof - floor, thicknessMm, material.youngGPa) });
       else if (arms.length > 0) { const arm = Math.min(...arms); bent.push({ thicknessMm, spanMm: arm, stands: 'from its floor', ...wallStandingUp(forceN, arm, spanMm, thicknessMm, material.youngGPa) }); }
