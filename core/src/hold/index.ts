@@ -10,7 +10,7 @@ export { timesBorne, wrenchAt, type Wrench } from './lock';
 export { contactInWords } from './contactWords';
 export { jigOutlines } from './jig';
 export { patchOf, RIGID } from './patch';
-export { relievedOutline, signedArea, type PocketChoices } from './rings';
+export { relievedOutline, signedArea, type PocketChoices, type Relieved } from './rings';
 export { circle, cornersOf, FROM_REAR, NOT_HOLD, ownWeight, rectangleRing, toSeated, type HoldInput, type HoldOf, type HoldSetup } from './input';
 export { FAR_MM, openAbove, type OpenTo } from './open';
 export { armAlongX, armUp, planBending, plateBetween, thinFloor, type Bend, type Bending, type BendingInput, type Span } from './bending';

@@ -17,7 +17,7 @@ export function jigOutlines({ setup, seat, kernel, sectionOf }: HoldInput): Draw
   const heights = Array.from({ length: LEVELS }, (_, i) => rest + 0.01 + ((Math.min(jig.thickness, seat.loadedBox.max.z - rest) - 0.02) * i) / (LEVELS - 1));
   const body = kernel.flatUnion(heights.map((z) => sectionOf('loaded', z).filter((ring) => signedArea(ring) > 0)));
   if (body.length === 0) return [];
-  const cutout = relievedOutline(kernel, body, { fit: jig.fit, cutter: setup.outlineCutter });
+  const cutout = relievedOutline(kernel, body, { fit: jig.fit, cutter: setup.outlineCutter }).outlines;
   const [xs, ys] = [cutout.flat().map((p) => p[0]), cutout.flat().map((p) => p[1])];
   const frame: Outlines = [rectangleRing(Math.min(...xs) - jig.border, Math.min(...ys) - jig.border, Math.max(...xs) + jig.border, Math.max(...ys) + jig.border)];
   const widest = Math.max(0, ...setup.tools.map((t) => t.diameter ?? 0));

@@ -14,17 +14,24 @@ export interface PocketChoices {
   readonly cutter: number;
 }
 
+/** A locating outline, and whether the cutter goes into it at all. */
+export interface Relieved {
+  readonly outlines: Outlines;
+  readonly cutterGoesIn: boolean;
+}
+
 /**
  * A locating outline: the given outline grown by a fit, with every inner corner relieved so that a round cutter can make it
  * and the part's corner still goes in. The relief is a circle of the cutter through the corner.
  */
-export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter }: PocketChoices): Outlines {
+export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter }: PocketChoices): Relieved {
   const wanted = kernel.offset(withArcs(kernel.simpler(outline, 1e-6), Math.max(LEAST_ARC_MM, fit / 10)), fit);
   const r = cutter / 2;
   const centers = kernel.offset(wanted, -r);
   const made = kernel.offset(centers, r, 'round');
   const missed = kernel.flatDifference(wanted, kernel.offset(made, MISSED_MM));
-  if (missed.length === 0) return wanted;
+  const cutterGoesIn = centers.length > 0;
+  if (missed.length === 0 || !cutterGoesIn) return { outlines: wanted, cutterGoesIn };
   // Each left-over sits in a corner: its point farthest from where the cutter's center can go is the corner itself.
   const ways = centers.flat();
   const reliefs = missed.flatMap((ring): [number, number][][] => {
@@ -41,7 +48,7 @@ export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter
     // a little larger than the cutter's own circle, so that its chords do not cut the corner
     return [circle(corner[0] + dx * r, corner[1] + dy * r, r * 1.001, 64)];
   });
-  return kernel.flatUnion([wanted, ...reliefs.map((ring) => [ring])]);
+  return { outlines: kernel.flatUnion([wanted, ...reliefs.map((ring) => [ring])]), cutterGoesIn };
 }
 
 /** Positive for rings that run counter-clockwise: outlines; negative for holes. */

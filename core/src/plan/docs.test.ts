@@ -7,13 +7,20 @@ import { box } from '../testing/fixtures';
 import { held } from '../testing/holds';
 import { Planner } from '.';
 
-const checkFiles = readdirSync('core/src', { recursive: true, encoding: 'utf8' }).filter((p) => /checks\/[^/]+\.ts$/.test(p)).map((p) => join('core/src', p));
+const checkFiles = readdirSync('core/src', { recursive: true, encoding: 'utf8' }).filter((p) => /checks\/[^/]+\.ts$/.test(p) && !p.endsWith('.test.ts')).map((p) => join('core/src', p));
 const table = readFileSync('docs/checks.md', 'utf8').split('\n').filter((line) => line.startsWith('| `')).join('\n');
 
 test('every finding the checks can make stands in docs/checks.md, and nothing else does', () => {
   const inCode = checkFiles.flatMap((path) => [...readFileSync(path, 'utf8').matchAll(/(?:finding\(told, |tell\()'([a-z-]+)'/g)].map((m) => m[1]));
   const inDocs = [...table.matchAll(/`([a-z]+(?:-[a-z]+)+)`/g)].map((m) => m[1]);
   expect([...new Set(inDocs)].sort()).toEqual([...new Set(inCode)].sort());
+});
+
+test('every finding is spoken of in a test', () => {
+  const tests = ['core', 'formats', 'web', 'server', 'cli', 'e2e'].flatMap((part) => readdirSync(part, { recursive: true, encoding: 'utf8' })
+    .filter((p) => /\.(test|spec)\.tsx?$/.test(p) && !p.includes('node_modules')).map((p) => readFileSync(join(part, p), 'utf8'))).join('\n');
+  const codes = [...table.matchAll(/^\| `([a-z-]+)`/gm)].map((m) => m[1]);
+  expect(codes.filter((code) => !new RegExp(`['"=\\[]${code}['"\\]]`).test(tests))).toEqual([]);
 });
 
 test('every file of a check is named there', () => {

@@ -18,7 +18,7 @@ import {
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
 import { safeStage } from './stages/route';
 import type { Cut } from './whatIsLeft';
-import type { Whole } from './whole';
+import { whenAsked, type Whole } from './whole';
 
 type Input = PlanInput & { readonly kernel: Kernel };
 
@@ -63,7 +63,8 @@ function planBefore(g: Graph, { kernel, job, shop, bodies }: Input, one: Part) {
 /**
  * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed
  * again.
- * @param forces known: margins and what is in the way only where they are known already
+ * @param forces known: what takes longest (margins, what is in the way, floors, metal never reached) only where it is
+ * known already
  */
 export function planJob(g: Graph, input: Input, forces: Whole['forces']): Result<Planned> {
   const { kernel, job, shop } = input;
@@ -105,15 +106,17 @@ export function planJob(g: Graph, input: Input, forces: Whole['forces']): Result
   });
   const transitions = transitionsOf(g, held, job, speech);
   const last = cuts.at(-1)?.onward ?? made.material;
-  const { facts: unreached, rest } = g.run(unreachedStage, { kernel, last, part });
+  const never = g[whenAsked(forces)](unreachedStage, { kernel, last, part });
+  const unreached = never?.facts ?? null;
   const ofRoute = g.run(routeFindingsStage, {
     job: fields(g, job, 'setups', 'sizeTolerance', 'leaveAlone'), machine, blank, unreached, speech,
     setups: g.list(held), transitions: g.list(transitions),
   });
   const findings = worstFirst([...before.findings, ...setups.flatMap((s) => s.findings), ...ofRoute]);
-  const complete = setups.every((s) => !s.facts || s.forces !== null);
+  const complete = never !== null
+    && setups.every((s) => s.material.floorMm !== undefined && (!s.facts || s.forces !== null));
   const planned = { ...base, setups, transitions, unreached, complete, findings };
-  const left = unreached.pieces.length > 0 ? rest : null;
+  const left = never && never.facts.pieces.length > 0 ? never.rest : null;
   const solids = { part, one: one.value, surface: before.surface, blank: made.material, cuts, unreached: left };
   return { ok: true, value: { planned, solids } };
 }

@@ -8,7 +8,7 @@ import { bendStage, marginStage, othersStage, standingStage, wayStage } from './
 import { aboveStage, sectionsStage } from './stages/lying';
 import { forcesStage } from './stages/planned';
 import { elsewhereOn } from './stages/seat';
-import type { Here, On, Whole } from './whole';
+import { whenAsked, type Here, type On, type Whole } from './whole';
 
 type Piece = Pick<PlannedPiece, 'number' | 'setup' | 'facts'>;
 
@@ -33,7 +33,7 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
   const { device, bond } = input.on;
   const { seat, hold, gripped, prove: { lowestCut, removedBox } } = facts;
   const { tools, orientation } = setup;
-  const how = forces === 'now' ? 'run' : 'peek';
+  const how = whenAsked(forces);
   const removed = g.same(removedBox);
   const jetForceN = holdingOf(device).jet(device)?.forceN ?? 0;
   const margin = g[how](marginStage, { hold, tools, material, removed, lowestCut, jetForceN });
@@ -58,5 +58,7 @@ export function planForces(g: Graph, input: ForcesOf, pieces: readonly Piece[]):
   const standing = pieces.map(({ number, facts: { seat, hold } }) => g.run(standingStage, { number, seat, hold }));
   const beside = (p: Piece) => ({ others: standing.filter((o) => o.number !== p.number), above });
   const found = pieces.map((p) => forcesOf(g, input, p, beside(p)));
-  return found.every((f) => f !== null) ? g.list(found) : null;
+  // with them comes what the setup makes: then all checks have spoken
+  const allMade = pieces.every((p) => p.facts.bores !== undefined);
+  return allMade && found.every((f) => f !== null) ? g.list(found) : null;
 }

@@ -12,7 +12,7 @@ import { cuttableStage, lyingStage, sectionsStage, turnedStage, type Cuttable, t
 import { factsStage } from './stages/planned';
 import { seatOn } from './stages/seat';
 import { ledgerStage, programmedStage, touchableStage, touchStage, wordsStage, zeroStage } from './stages/zero';
-import type { Here, On, Whole } from './whole';
+import { whenAsked, type Here, type On, type Whole } from './whole';
 
 /** What lies in a setup, and how it is cut through. */
 export interface Lying {
@@ -83,7 +83,9 @@ export function planPiece(g: Graph, whole: Whole, at: Here, lying: Lying, on: On
 
   const bores = g.list(whole.features.filter(isBore));
   const corners = g.list(whole.features.filter(isCorner));
-  const made = g.run(madeStage, { bores, corners, cut, orientation, loaded: cuts.loadedCuts, left: cuts.leftCuts });
+  const made = g[whenAsked(whole.forces)](madeStage, {
+    bores, corners, cut, orientation, loaded: cuts.loadedCuts, left: cuts.leftCuts,
+  });
   const keeps = holdingOf(device).separation(setup);
   const separation = keeps && g.run(separationStage, {
     keeps: g.same(keeps), outlineCutter: setup.outlineCutter, frees: hold.frees, finished: cuts.finishedCuts, seat,

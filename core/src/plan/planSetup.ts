@@ -9,7 +9,7 @@ import type { PlannedPiece, PlannedSetup } from './planned';
 import { floorStage } from './stages/bodies';
 import { findingsStage, forceFindingsStage, pieceFindingsStage } from './stages/findings';
 import { piecesStage, plannedStage, withPiecesStage } from './stages/planned';
-import type { Here, On, Whole } from './whole';
+import { whenAsked, type Here, type On, type Whole } from './whole';
 
 /** What of the library the hold of a setup hangs on. */
 function onDevice(g: Graph, { shop }: Whole, hold: Hold, device: Device, station: Station | null): On {
@@ -31,8 +31,11 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const device = g.same(shop.devices.find((d) => d.id === setup.device) ?? null);
   const entered = machine?.stations.find((s) => s.id === setup.station) ?? null;
   const station = g.same(entered && stationFor(entered, device));
-  const floorMm = g.run(floorStage, { cut, orientation: setup.orientation });
-  const volumes = { loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3, floorMm };
+  const floor = g[whenAsked(whole.forces)](floorStage, { cut, orientation: setup.orientation });
+  const volumes = {
+    loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3,
+    ...(floor ? { floorMm: floor.mm } : {}),
+  };
   const base = { id, op, register, setup, device, station, material: g.same(volumes) };
   const checked = { setup, looksUp, device, station, machine, machineId: job.machine, material, here, speech };
   if (!device || !isHeldOn(setup, device)) {
@@ -54,7 +57,8 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const first = g.run(findingsStage, { ...checked, facts });
   const others = g.run(pieceFindingsStage, { ...checked, device, facts, pieces, first });
   const found = worstFirst([...first, ...others]);
-  const forces = planForces(g, { whole, at, lying, on, floorMm }, [{ number: 1, setup, facts: own }, ...pieces]);
+  const all = [{ number: 1, setup, facts: own }, ...pieces];
+  const forces = floor && planForces(g, { whole, at, lying, on, floorMm: floor.mm }, all);
   const named = fields(g, setup, 'id', 'op');
   const said = forces && g.run(forceFindingsStage, { setup: named, facts, pieces, forces, material, speech });
   const findings = g.list(said ? worstFirst([...found, ...said]) : found);

@@ -24,10 +24,10 @@ export interface SetupFacts {
   readonly gripped: Gripped | null;
   /** flat devices: how far each pin of a row is from the part */
   readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
-  /** bores along the spindle that this setup makes */
-  readonly bores: readonly MadeBore[];
-  /** inner corners and slot ends along the spindle that this setup makes */
-  readonly corners: readonly MadeCorner[];
+  /** bores along the spindle that this setup makes; left out: not worked out yet */
+  readonly bores?: readonly MadeBore[];
+  /** inner corners and slot ends along the spindle that this setup makes; left out: not worked out yet */
+  readonly corners?: readonly MadeCorner[];
   /** flat devices: whether the cut frees the part; null elsewhere */
   readonly separation: SeparationFacts | null;
   readonly zero: ZeroFacts;
@@ -81,8 +81,8 @@ export interface PlannedSetup {
     readonly loadedMm3: number;
     readonly leftMm3: number;
     readonly removedMm3: number;
-    /** at its thinnest under the lowest cut; null: no floor */
-    readonly floorMm: number | null;
+    /** at its thinnest under the lowest cut; null: no floor; left out: not worked out yet */
+    readonly floorMm?: number | null;
   };
   /** null while no device is chosen */
   readonly facts: SetupFacts | null;

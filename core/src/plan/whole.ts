@@ -23,9 +23,15 @@ export interface Whole {
   /** of the first copy */
   readonly features: readonly Feature[];
   readonly speech: Speech;
-  /** now: margins and what is in the way are computed; known: only taken where they are known already */
+  /**
+   * now: what takes longest is computed too (forces, floors, metal never reached); known: only taken where it is known
+   * already
+   */
   readonly forces: 'now' | 'known';
 }
+
+/** How what takes longest is had: computed, or only looked up. */
+export const whenAsked = (forces: Whole['forces']): 'run' | 'peek' => (forces === 'now' ? 'run' : 'peek');
 
 /** One setup to be planned: with the material before it and what it cuts. */
 export interface Here {

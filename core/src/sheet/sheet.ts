@@ -83,7 +83,7 @@ function sheetSetup(planned: PlannedSetup, first: PlannedSetup, copies: readonly
     zeroOf: facts.says.zero,
     rows: [
       ...holdRows(planned, { device, setup, facts, speech }),
-      ...(planned.material.floorMm === null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
+      ...(planned.material.floorMm == null ? [] : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
       ...copyShiftRows(planned, copies, speech), ...pieceRows(planned, facts, speech),
     ],
     workZero: AXES.every((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),

@@ -77,7 +77,7 @@ export function Storyboard() {
         <div className="step plain"><MoveGlyph move={undefined} />{job.setups.length === 0 ? '' : 'done'}</div>
         <div className="card-end">
           <strong>Finished</strong>
-          <div className="number mt-3">{planned?.unreached ? (planned.unreached.volumeMm3 === 0 ? 'nothing left over' : `${speech.volume(planned.unreached.volumeMm3)} never reached`) : ''}</div>
+          <div className="number mt-3">{planned?.unreached ? (planned.unreached.volumeMm3 === 0 ? 'nothing left over' : `${speech.volume(planned.unreached.volumeMm3)} never reached`) : planned && planned.setups.length > 0 ? '…' : ''}</div>
         </div>
       </div>
       <Button variant="outline-primary" className="ms-2 align-self-center text-nowrap" onClick={add}>Add setup</Button>

@@ -122,7 +122,7 @@ function Prove({ setup, planned, onLook }: SectionProps) {
       <h3>Prove</h3>
       {facts && (
         <>
-          <p className="mb-1">Lowest cut Z <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>{speech.signed(facts.prove.aboveTop)}</span> from the {facts.hold.top.name}. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves {speech.volume(planned?.material.leftMm3 ?? 0)}.{planned && planned.material.floorMm !== null && <> Floor under the lowest cut <span className="number">{speech.sizeWithUnit(planned.material.floorMm)}</span> at its thinnest.</>}</p>
+          <p className="mb-1">Lowest cut Z <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>{speech.signed(facts.prove.aboveTop)}</span> from the {facts.hold.top.name}. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves {speech.volume(planned?.material.leftMm3 ?? 0)}.{planned && planned.material.floorMm != null && <> Floor under the lowest cut <span className="number">{speech.sizeWithUnit(planned.material.floorMm)}</span> at its thinnest.</>}</p>
           {facts.prove.cutRoom && facts.prove.cutRoom.length > 0
             ? <p className="mb-1">Room to the ends of the travel at the corners of the cut: {facts.prove.cutRoom.map((r) => `${r.axis.toUpperCase()} ${speech.size(Math.min(r.toMin ?? r.toMax, r.toMax))}`).join(', ')}.</p>
             : <p className="mb-1 quiet">Travel is not checked while the station is not known or nothing is cut.</p>}

@@ -141,7 +141,12 @@ async function planOne(now: Input, { wanted, newest }: Standing): Promise<void> 
   // forces take longest, so they come last, and only when nothing newer is to be planned
   if (!('keys' in given) || planned.value.complete || !newest()) return;
   const all = await remote.plan(now.job, now.shop, given.keys, 'now');
-  if (wanted() && all.ok) usePlan.setState((s) => ({ planned: all.value, drawn: s.drawn && { ...s.drawn, planned: all.value } }));
+  if (!wanted() || !all.ok) return;
+  usePlan.setState((s) => ({ planned: all.value, drawn: s.drawn && { ...s.drawn, planned: all.value } }));
+  // what is never reached is drawn too, once it is known
+  if (!all.value.unreached?.pieces.length || !newest()) return;
+  const whole = await remote.outlines();
+  if (wanted() && whole) usePlan.setState({ drawn: { outlines: whole, planned: all.value, job: now.job } });
 }
 
 const runner = newestWins<Input>(async (now, standing) => {

@@ -5,7 +5,7 @@ import type { Vise } from '../../shop';
 import type { Outlines } from '../../solid';
 import { ownWeight, rectangleRing, type HoldOf } from '../../hold/input';
 import { patchOf, RIGID } from '../../hold/patch';
-import { cutterGoesIn, pocketOutline } from './softJaws';
+import { pocketOutline } from './softJaws';
 import { viseRelease, viseSteps } from './steps';
 import type { HoldContact, HoldFacts, Obstacle, ViseHold } from '../../hold/types';
 import { wallBetweenJaws } from './wall';
@@ -83,7 +83,8 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   if (seat.x.touches) contacts.push({ name: seat.locators.x.name, kind: 'locator', ...patchOf(seat.x, seat.locators.x.at), areaMm2: seat.x.flatAreaMm2, friction: vise.friction, ...RIGID });
   const { softJaws } = setup.hold;
   const middle = (seat.locators.z.at + vise.jawHeight) / 2;
-  const pocket = softJaws.on ? pocketOutline(input, middle, softJaws) : null;
+  const relieved = softJaws.on ? pocketOutline(input, middle, softJaws) : null;
+  const pocket = relieved?.outlines ?? null;
   const obstacles: Obstacle[] = [
     ...jawWithPocket(input, 'fixed jaw', rectangleRing(0, 0, vise.jawWidth, s * vise.jawThickness), pocket),
     ...jawWithPocket(input, 'moving jaw', rectangleRing(0, moving, vise.jawWidth, moving - s * vise.jawThickness), pocket),
@@ -93,7 +94,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
     kind: 'vise', frees: false, top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws }, open: openAbove(vise.jawHeight),
     vise: facts, wall: wallBetweenJaws(input, facts), contacts, forces: ownWeight(input), freed: [], obstacles,
     drawn: pocket ? [{ role: 'pocket', outlines: pocket }] : [],
-    trouble: pocket && !cutterGoesIn(input.kernel, input.sectionOf('loaded', middle), softJaws) ? [{ kind: 'pocket-cutter-too-wide' as const, cutterMm: softJaws.cutter }] : [],
+    trouble: relieved && pocket!.length > 0 && !relieved.cutterGoesIn ? [{ kind: 'pocket-cutter-too-wide' as const, cutterMm: softJaws.cutter }] : [],
     overhangMm: 0, overEdgeMm2: 0,
     figures: [
       { label: 'Grip depth', value: speech.sizeWithUnit(facts.gripDepthMm), measures: 'grip' },

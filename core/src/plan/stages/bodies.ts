@@ -88,11 +88,11 @@ export const cutStage: Stage<CutInputs, Cut> = {
   },
 };
 
-/** Thickness of what stays under the lowest cut; null: no floor. */
-export const floorStage: Stage<{ cut: Cut; orientation: Orientation }, number | null> = {
+/** Thickness of what stays under the lowest cut; `mm` null: no floor. */
+export const floorStage: Stage<{ cut: Cut; orientation: Orientation }, { readonly mm: number | null }> = {
   name: 'floor',
   compute: ({ cut: { removedBox, left, along }, orientation }) =>
-    (removedBox ? floorThickness(left.solid.mesh(), orientation, along) : null),
+    ({ mm: removedBox ? floorThickness(left.solid.mesh(), orientation, along) : null }),
 };
 
 interface UnreachedInputs { kernel: Kernel; last: Material; part: Part }

@@ -84,8 +84,8 @@ function ofCut({ facts, setup, told }: Placed): Finding[] {
     ...zeroInsideTravel(prove, told),
     ...cutInsideTravel(prove, told),
     ...zTravelNotProven(prove, setup, told),
-    ...boreHasTool(facts.bores, setup, told),
-    ...cornerFitsCutter(facts.corners, setup, told),
+    ...(facts.bores ? boreHasTool(facts.bores, setup, told) : []),
+    ...(facts.corners ? cornerFitsCutter(facts.corners, setup, told) : []),
     ...stickOutReaches(prove, seat.loadedBox.max.z, setup, told),
   ];
 }

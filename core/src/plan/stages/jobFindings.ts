@@ -57,7 +57,9 @@ function zerosApart(sizeTolerance: number, speech: Speech): (a: RegisterUse, b: 
 
 interface RouteFindings {
   job: Pick<Job, 'setups' | 'sizeTolerance' | 'leaveAlone'>; machine: Machine | null; blank: BlankFacts;
-  setups: readonly PlannedSetup[]; transitions: readonly PlannedTransition[]; unreached: Unreached; speech: Speech;
+  setups: readonly PlannedSetup[]; transitions: readonly PlannedTransition[]; speech: Speech;
+  /** null: not worked out yet */
+  unreached: Unreached | null;
 }
 /** What the checks say of the route as a whole. */
 export const routeFindingsStage: Stage<RouteFindings, Finding[]> = {
@@ -72,7 +74,7 @@ export const routeFindingsStage: Stage<RouteFindings, Finding[]> = {
       ...registerOwned(uses, job, at),
       ...toolNumbers(job.setups, (setupId, op) => ({ setupId, op, speech })),
       ...commonOffsetZero(machine, whole), ...homeBeforeReturn(machine, whole), ...dialectComplete(machine, whole),
-      ...metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole),
+      ...(unreached ? metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole) : []),
     ];
   },
 };
