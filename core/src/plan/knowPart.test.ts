@@ -14,7 +14,7 @@ const speech = speechIn('mm');
 const NONE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
 function plan(job: Job, meshes: Record<string, TriangleMesh> = {}): PlannedJob {
-  const planned = new Planner(kernel).plan({ job, shop, bodies: ({ file }) => (meshes[file] ? { mesh: meshes[file], key: file } : null) }, 'known');
+  const planned = new Planner(kernel).plan({ job, shop, bodies: ({ file }) => (meshes[file] ? { mesh: meshes[file], key: file } : null) });
   if (!planned.ok) throw new Error(planned.problem);
   return planned.value;
 }

@@ -22,7 +22,7 @@ beforeAll(async () => {
 });
 
 function plan(job: Job, shop = demoShop): PlannedJob {
-  const planned = planner.plan({ job, shop, bodies }, 'known');
+  const planned = planner.plan({ job, shop, bodies });
   if (!planned.ok) throw new Error(planned.problem);
   return planned.value;
 }

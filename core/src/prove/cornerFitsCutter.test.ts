@@ -40,7 +40,7 @@ test.each([['top', { up: '+z', right: '+x' }], ['turned over', { up: '-z', right
   const codes = (diameter: number) => {
     const plate = { x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, bond: 'tape' };
     const setup = { orientation, cutsBelowTop: 20, tools: [{ ...lightCut, diameter }] };
-    const planned = planner.plan({ job: heldJob({ device: board, part: { file: 'window.dxf', body: 0 }, hold: plate, setup, allowance: { xMinus: 2, xPlus: 2, yMinus: 2, yPlus: 2 } }), shop: heldShop(board), bodies: () => ({ mesh, key: 'window' }) }, 'known');
+    const planned = planner.plan({ job: heldJob({ device: board, part: { file: 'window.dxf', body: 0 }, hold: plate, setup, allowance: { xMinus: 2, xPlus: 2, yMinus: 2, yPlus: 2 } }), shop: heldShop(board), bodies: () => ({ mesh, key: 'window' }) });
     if (!planned.ok) throw new Error(planned.problem);
     const found = planned.value.findings.filter((f) => f.code === 'corner-smaller-than-cutter');
     return found.map((f) => [f.numbers.count, Number(f.numbers.radiusMm).toFixed(6)]);

@@ -12,7 +12,7 @@ beforeAll(async () => { planner = new Planner(await loadKernel()); });
 function plan(change: (job: ReturnType<typeof sensorFootJob>, shop: typeof demoShop) => void = () => undefined) {
   const [job, shop] = [sensorFootJob(), structuredClone(demoShop)];
   change(job, shop);
-  const planned = planner.plan({ job, shop, bodies: () => null }, 'known');
+  const planned = planner.plan({ job, shop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
   return { job, planned: planned.value, outlines: outlinesOf(planner, planned.value) };
 }

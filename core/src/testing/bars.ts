@@ -42,7 +42,7 @@ export const routed = (steps: readonly (readonly [typeof DIRECTIONS[number], num
   steps.map(([up, share], i) => setupOf(10 * (i + 1), up, up[1] === 'x' ? '+y' : up[1] === 'y' ? '+z' : '+x', share * size[up[1] as Axis]));
 
 export function planBar(planner: Planner, job: Job) {
-  const planned = planner.plan({ job, shop, bodies: () => null }, 'known');
+  const planned = planner.plan({ job, shop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
   return { planned: planned.value, solids: planner.solids! };
 }

@@ -3,7 +3,7 @@ import { Matrix, solve } from 'ml-matrix';
 import { touchChoices, type Job, type Setup } from '../job';
 import { Planner, type SetupFacts } from '../plan';
 import { heldShop, table } from '../testing/held';
-import { machine, setup as plainSetup, station, tool, vise } from '../testing/fixtures';
+import { machine, flatSetup, setup as plainSetup, station, tool, vise } from '../testing/fixtures';
 import { newBlank, newJob, NO_ALLOWANCE } from '../job';
 import { loadKernel, prism, polygonLoop, circleLoop, type TriangleMesh } from '../solid';
 import { EMPTY_SHOP, type Device } from '../shop';
@@ -24,7 +24,7 @@ function facts({ units = 'inch', setup: change, job: jobChange, device = vise, m
   const body = mesh ? { file: 'part.stl', unit: 'mm' as const } : { block: { x: 3 * scale, y: 2 * scale, z: 1.25 * scale } };
   const job: Job = {
     ...newJob({ number: 'T-1', part: 'Block', units }, body), allowance, blank: newBlank(allowance), machine: machine.id,
-    setups: [plainSetup({ device: device.id, ...touchChoices(0.5 * INCH), cutsBelowTop: 5, ...change })], ...jobChange,
+    setups: [{ ...(device === vise ? plainSetup() : flatSetup()), device: device.id, ...touchChoices(0.5 * INCH), cutsBelowTop: 5, ...change }], ...jobChange,
   };
   const planned = planner.plan({ job, shop: { ...EMPTY_SHOP, machines: [machine], devices: [device] }, bodies: () => (mesh ? { mesh, key: 'mesh' } : null) }, 'known');
   if (!planned.ok) throw new Error(planned.problem);

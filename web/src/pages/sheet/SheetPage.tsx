@@ -143,7 +143,7 @@ function Issues() {
       <h3>Issue</h3>
       {blocking.length > 0 && <p className="mb-1">{blocking.length} {blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue. Mend {blocking.length === 1 ? 'it' : 'them'}, or accept in writing above.</p>}
       <Form.Group controlId="issue-note"><Form.Label>Note for this issue</Form.Label><Form.Control value={note} maxLength={4000} autoComplete="off" onChange={(e) => setNote(e.target.value)} /></Form.Group>
-      <Button className="mt-1" disabled={!isPlanner || blocking.length > 0 || working || !planned || issues === null} onClick={() => { void issue(); }}>{working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}</Button>
+      <Button className="mt-1" disabled={!isPlanner || blocking.length > 0 || working || !planned?.complete || issues === null} onClick={() => { void issue(); }}>{working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}</Button>
       <NotDone problem={problem ?? issueNext.problem ?? notLoaded} level="not issued" />
       {last && since.length > 0 && <><p className="mt-2 mb-0">Changed since issue {last.letter}:</p><Changes changes={since} /></>}
       {last && since.length === 0 && <p className="mt-2 mb-0">No number has changed since issue {last.letter}.</p>}
