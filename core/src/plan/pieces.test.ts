@@ -118,7 +118,7 @@ test('a device with a hold of another kind is not planned, and says so', async (
   const part = { bar: { section: 'round' as const, across: 40, bore: 0, length: 90, along: 'z' as const } };
   const asFlat: Job = heldJob({ device: chuck, part });
   asFlat.setups[0].hold = newHold('flat', { further: [piece(60)] });
-  const cases: [Job, RegExp][] = [[asFlat, /^How the part is held on Chuck is not told: what is entered is for another kind of device\.$/], [{ ...asFlat, setups: [{ ...asFlat.setups[0], hold: null }] }, /^How the part is held on Chuck is not told\.$/]];
+  const cases: [Job, RegExp][] = [[asFlat, /^How Chuck holds the part is not told: what is entered is for another kind of device\.$/], [{ ...asFlat, setups: [{ ...asFlat.setups[0], hold: null }] }, /^How Chuck holds the part is not told\.$/]];
   for (const [job, words] of cases) {
     const planned = new Planner(await loadKernel()).plan({ job, shop: heldShop(chuck), bodies: () => null });
     if (!planned.ok) throw new Error(planned.problem);

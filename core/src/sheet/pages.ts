@@ -83,6 +83,6 @@ export function zeroTold(setup: SheetSetup): { readonly register: string; readon
   const values = setup.workZero ?? setup.shiftFromFirst;
   return {
     register: setup.workZero || !values ? setup.register : `${setup.register} shift`, values,
-    says: `Work zero: ${setup.zeroOf}.${setup.workZero ? ' Machine coordinates.' : values ? ` ${setup.instead}` : ''}`,
+    says: setup.zeroOf === '' ? setup.seat : `Work zero: ${setup.zeroOf}.${setup.workZero ? ' Machine coordinates.' : values ? ` ${setup.instead}` : ''}`,
   };
 }

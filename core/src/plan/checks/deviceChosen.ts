@@ -7,7 +7,7 @@ export function deviceChosen(setup: Setup, device: Device | null, told: Told): F
   if (device && isHeldOn(setup, device)) return [];
   if (device) {
     return [finding(told, 'hold-missing', 'hold')('stop', {
-      says: `How the part is held on ${device.name} is not told${setup.hold ? ': what is entered is for another kind of device' : ''}.`,
+      says: `How ${device.name} holds the part is not told${setup.hold ? ': what is entered is for another kind of device' : ''}.`,
       numbers: {}, because: 'Seat, hold and work zero need it.', remedy: `Start anew for the ${device.kind} in the section Hold.`,
     })];
   }
