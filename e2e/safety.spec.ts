@@ -159,6 +159,13 @@ test('a job file with mistakes is refused with the places named', async ({ page 
   await expect(page.getByRole('alert')).toContainText('NaN or Infinity');
 });
 
+test('a size that is still being worked out when the job is made goes into it', async ({ page }) => {
+  // a slow network: what reads fractions comes late
+  await page.route(/arithmetic-[\w-]+\.js/, async (route) => { await new Promise((done) => setTimeout(done, 1500)); await route.continue(); });
+  await newBlockJob(page, 'T-LATE', ['3', '2', '1 1/4'], 'inch');
+  await expect(page.getByLabel('Block Z')).toHaveValue('1.2500');
+});
+
 test('a double click makes one job; the back button leaves the job as it is', async ({ page }) => {
   await page.getByRole('button', { name: 'New job' }).click();
   const dialog = page.getByRole('dialog');

@@ -1,8 +1,9 @@
-import { useState, type FormEvent } from 'react';
+import { useRef, useState, type FormEvent } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { newJob } from '@violet-jaw/core/job';
+import { newJob, type Job } from '@violet-jaw/core/job';
 import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
 import type { Units } from '@violet-jaw/core/units';
+import { allTaken } from '../../fields/field';
 import { ChoiceField } from '../../fields/TextField';
 import { LengthField } from '../../fields/LengthField';
 import { api } from '../../store/api';
@@ -27,17 +28,23 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
     ...(file && !choice ? ['a body that is read and chosen, with its unit where it is asked for, or no file'] : []),
   ];
 
+  // as it is when it is sent: a size may be taken between the press and then
+  const wanted = useRef<() => Job>(null!);
+  wanted.current = () => newJob({ ...head, number: head.number.trim(), quantity, units }, choice ? choice.source : form === 'block' ? { block } : { bar: { ...bar, section: form } });
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (sending) return;
+    const entered = event.currentTarget as HTMLFormElement;
+    setSending(true);
+    await allTaken(entered);
+    setSending(false);
     // what is marked as wrong has not been taken: nobody may get the size that stood there before
-    const wrong = [...(event.currentTarget as HTMLFormElement).querySelectorAll<HTMLInputElement>('.is-invalid')].map((field) => `${field.labels?.[0]?.textContent ?? 'a field'} reads "${field.value}"`);
+    const wrong = [...entered.querySelectorAll<HTMLInputElement>('.is-invalid')].map((field) => `${field.labels?.[0]?.textContent ?? 'a field'} reads "${field.value}"`);
     if (wrong.length > 0) { setProblem(`Correct first: ${wrong.join('; ')}.`); return; }
     if (missing.length > 0) { setProblem(`Still needed: ${missing.join('; ')}.`); return; }
     setSending(true);
     try {
-      const body = choice ? choice.source : form === 'block' ? { block } : { bar: { ...bar, section: form } };
-      const { id } = await api.createJob({ body: newJob({ ...head, number: head.number.trim(), quantity, units }, body) });
+      const { id } = await api.createJob({ body: wanted.current() });
       onMade(id);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
