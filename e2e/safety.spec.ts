@@ -166,6 +166,35 @@ test('a size that is still being worked out when the job is made goes into it', 
   await expect(page.getByLabel('Block Z')).toHaveValue('1.2500');
 });
 
+test('unsaved work that an earlier version kept in the browser is brought up to date', async ({ page, app }) => {
+  await newBlockJob(page, 'T-DRAFT', ['80', '50', '30']);
+  await go(page, 'Route');
+  await page.getByLabel('Machine').selectOption('Mill 1');
+  await page.getByRole('button', { name: 'Add setup' }).click();
+  await page.getByLabel('Held in or on').selectOption({ label: 'Vise 150' });
+  await saved(page);
+  const id = /jobs\/([0-9a-f-]+)/.exec(page.url())![1];
+  const answer = await page.request.get(`${app.address}/api/v1/jobs/${id}`);
+  interface Setup { hold: { parallels: { height: number }; stop: object; torque: null; softJaws: object; further: object[] } }
+  const job = await answer.json() as { setups: Setup[] };
+  // as version 7 had it: with the choices of every way of holding, here those of a plate that was tried once
+  const older = (height: number) => ({
+    ...job, setups: job.setups.map(({ hold: { stop, torque, softJaws, further }, ...rest }) => ({
+      ...rest, parallels: { height }, stop, closing: { torque, softJaws }, further, separation: { way: 'none', tabs: { count: 4, width: 6, height: 1 }, skin: { leave: 0.1, offWall: 0.1 } },
+      plate: { under: 3, pods: [], clamps: [] }, round: { restHeight: 0, forceShare: 100, rpm: null, tailstock: false, supports: [] },
+    })),
+  });
+  const { height } = job.setups[0].hold.parallels;
+  const draft = { version: 7, base: older(height), document: older(17.5), revision: Number(answer.headers().etag.replaceAll('"', '')) };
+  await page.goto(`${app.address}/jobs`);
+  await page.evaluate(([key, value]) => localStorage.setItem(key, value), [`violet-jaw draft /jobs/${id}`, JSON.stringify(draft)] as const);
+  await page.goto(`${app.address}/jobs/${id}/route`);
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('17.500');
+  await saved(page);
+  const now = await (await page.request.get(`${app.address}/api/v1/jobs/${id}`)).json() as { setups: Setup[] };
+  expect(now.setups[0].hold).toEqual({ ...job.setups[0].hold, parallels: { height: 17.5 } });
+});
+
 test('a double click makes one job; the back button leaves the job as it is', async ({ page }) => {
   await page.getByRole('button', { name: 'New job' }).click();
   const dialog = page.getByRole('dialog');
