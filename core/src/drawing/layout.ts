@@ -1,7 +1,7 @@
 import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
 import { BESIDE, besideLength, linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
-import { sceneBounds, type Dimension, type Point, type Role, type Scene } from '../scene';
+import { sceneBounds, type Dimension, type Point, type Role, type Scene, type Shape } from '../scene';
 import type { Primitive } from './primitive';
 import { besideMark, higherOrLower, placeTexts, roomOf, roomOfMark, type Text } from './placeTexts';
 
@@ -161,6 +161,27 @@ function drawDimension({ dimension: d, offset, beside, textAt }: Placed, box: { 
   ];
 }
 
+type ShapeOf<K extends Shape['kind']> = Extract<Shape, { kind: K }>;
+
+/** A region with what lies on it: steel is hatched, metal taken away is stippled. */
+function drawRegion({ outlines, role }: ShapeOf<'region'>, toPage: (p: Point) => Point, hatchSpacing: number): Primitive[] {
+  if (outlines.length === 0) return [];
+  const path: Primitive = { kind: 'path', d: pathOf(outlines, toPage), role };
+  const onPage = outlines.map((ring) => ring.map(toPage));
+  if (HATCHED.includes(role)) return [path, { kind: 'path', d: linesPath(hatchLines(onPage, hatchSpacing)), role: 'hatch' }];
+  if (role !== 'removed') return [path];
+  const dots = stippleDots(onPage, hatchSpacing * 0.8).map(([x, y]) => `M${n(x)} ${n(y)}h0.01`).join('');
+  return dots ? [path, { kind: 'path', d: dots, role: 'stipple' }] : [path];
+}
+
+function drawLines({ segments, role }: ShapeOf<'lines'>, toPage: (p: Point) => Point): Primitive[] {
+  const lines: [Point, Point][] = [];
+  for (let i = 0; i < segments.length; i += 4) {
+    lines.push([toPage([segments[i], segments[i + 1]]), toPage([segments[i + 2], segments[i + 3]])]);
+  }
+  return lines.length > 0 ? [{ kind: 'path', d: linesPath(lines), role }] : [];
+}
+
 /**
  * Lays a scene out on a page area: true to scale, hatch and type in page units, dimensions in rows outside the
  * picture. The same for screen, storyboard and paper.
@@ -178,29 +199,14 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const top = y0 + m.top + (height - m.top - m.bottom - h * scale) / 2;
   const toPage = ([u, v]: Point): Point => [left + (u - bounds.min[0]) * scale, top + (bounds.max[1] - v) * scale];
   const box = { left, right: left + w * scale, top, bottom: top + h * scale };
-  const onPage = (o: Outlines): Outlines => o.map((ring) => ring.map(toPage));
   const placed = new Map(placeDimensions(scene, scale, fontSize).map((p) => [p.dimension, p]));
   const loose: Text[][] = [];
   const primitives = scene.shapes.flatMap((shape): Primitive[] => {
     switch (shape.kind) {
-      case 'region': {
-        if (shape.outlines.length === 0) return [];
-        const path: Primitive = { kind: 'path', d: pathOf(shape.outlines, toPage), role: shape.role };
-        if (HATCHED.includes(shape.role)) return [path, { kind: 'path', d: linesPath(hatchLines(onPage(shape.outlines), options.hatchSpacing)), role: 'hatch' }];
-        if (shape.role === 'removed') {
-          const dots = stippleDots(onPage(shape.outlines), options.hatchSpacing * 0.8).map(([x, y]) => `M${n(x)} ${n(y)}h0.01`).join('');
-          return dots ? [path, { kind: 'path', d: dots, role: 'stipple' }] : [path];
-        }
-        return [path];
-      }
-      case 'lines': {
-        const d: string[] = [];
-        for (let i = 0; i < shape.segments.length; i += 4) {
-          const [a, b] = [toPage([shape.segments[i], shape.segments[i + 1]]), toPage([shape.segments[i + 2], shape.segments[i + 3]])];
-          d.push(`M${n(a[0])} ${n(a[1])}L${n(b[0])} ${n(b[1])}`);
-        }
-        return d.length > 0 ? [{ kind: 'path', d: d.join(''), role: shape.role }] : [];
-      }
+      case 'region':
+        return drawRegion(shape, toPage, options.hatchSpacing);
+      case 'lines':
+        return drawLines(shape, toPage);
       case 'line':
         return [{ kind: 'path', d: `M${shape.points.map((p) => toPage(p).map(n).join(' ')).join('L')}`, role: shape.role }];
       case 'zero':

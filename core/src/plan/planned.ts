@@ -14,7 +14,7 @@ import type { TransitionFacts } from '../transition';
 import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
 import type { MadeBore } from '../prove/checks/boreHasTool';
 import type { MadeCorner } from '../prove/checks/cornerFitsCutter';
-import type { Unreached } from './whatIsLeft';
+import type { Unreached } from './unreached';
 
 /** Everything computed about one setup once its device is chosen. */
 export interface SetupFacts {

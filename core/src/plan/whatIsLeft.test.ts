@@ -4,7 +4,8 @@ import { levelsBelowTop, partOf, type Part } from '../part';
 import { boxMesh, loadKernel, meshBox, type Kernel, type Solid } from '../solid';
 import { box } from '../testing/fixtures';
 import { flatsOf } from './flats';
-import { cutFrom, depthPlane, Material, UNCUT, unreachedMetal } from './whatIsLeft';
+import { unreachedMetal } from './unreached';
+import { cutFrom, depthPlane, Material, UNCUT } from './whatIsLeft';
 
 let kernel: Kernel;
 beforeAll(async () => { kernel = await loadKernel(); });

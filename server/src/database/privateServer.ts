@@ -108,27 +108,9 @@ function install(folder: string, temporary: string): void {
   renameSync(beside, folder);
 }
 
-/**
- * Starts a MariaDB server of our own with its data in `dataFolder/database`, reached by a socket in there only, or takes over the one
- * that an instance which was killed has left running. If it dies while we run, it is started again.
- */
-export async function startPrivateServer(dataFolder: string, log: (line: string) => void): Promise<DatabaseServer> {
-  const folder = join(dataFolder, 'database');
-  mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
-  const password = passwordIn(dataFolder);
-  const note = join(dataFolder, 'database-running.json');
-  const left = runningIn(note);
-  const socket = socketIn(folder);
-  const adopted = left && isAlive(left.pid) && await answers(socket, password) ? left : null;
-  // one that an earlier version of the program left running is reached in another way
-  if (left && !adopted && isOurs(left.pid, folder)) await stopByPid(left.pid, note);
-  // A server takes away every temporary table it finds in its folder for them when it starts: in /tmp also those of others.
-  const temporary = join(dataFolder, 'database-temporary');
-  const nothing = join(dataFolder, 'database-nothing');
-  for (const path of [temporary, nothing]) mkdirSync(path, { recursive: true, mode: 0o700 });
-  if (!adopted && !existsSync(join(folder, 'mysql'))) install(folder, temporary);
-  const start = join(dataFolder, 'database-start.sql');
-  writeFileSync(start, [
+/** What a server of our own does before it lets anybody in: its database, and nobody but us. */
+function writeStart(path: string, password: string): void {
+  writeFileSync(path, [
     `CREATE DATABASE IF NOT EXISTS ${DATABASE} CHARACTER SET utf8mb4;`,
     // nobody else: what the installation makes, and what earlier versions of the program made, goes
     `DELETE FROM mysql.global_priv WHERE User IN ('', 'root') OR (User = '${USER}' AND Host <> 'localhost');`,
@@ -139,54 +121,112 @@ export async function startPrivateServer(dataFolder: string, log: (line: string)
     `GRANT ${RIGHTS} ON \`violet\\_jaw\`.* TO '${USER}'@'localhost';`,
     '',
   ].join('\n'), { mode: 0o600 });
-  let stopping = false;
-  let pid: number | null = adopted?.pid ?? null;
-  const launch = () => {
-    const child: ChildProcess = spawn('mariadbd', [
-      '--no-defaults', `--datadir=${folder}`, `--tmpdir=${temporary}`, `--init-file=${start}`, '--skip-networking', `--socket=${socket}`,
-      // files are neither read nor written by a statement
-      `--secure-file-priv=${nothing}`, '--local-infile=0', `--pid-file=${join(folder, 'pid')}`, '--skip-name-resolve', '--max-allowed-packet=128M',
-      '--innodb-flush-log-at-trx-commit=1', `--log-error=${join(dataFolder, 'database.log')}`, ...asUser(),
-    ], { stdio: 'ignore', detached: true });
-    child.on('error', (error) => log(`MariaDB could not be started: ${error.message}`));
-    child.once('exit', (code) => {
-      if (stopping) return;
-      log(`The database stopped (code ${code ?? 'killed'}); starting it again.`);
-      setTimeout(() => { if (!stopping) launch(); }, 2000).unref();
-    });
-    pid = child.pid ?? null;
-    if (child.pid) keepRunning(note, { pid: child.pid });
+}
+
+/** Where a server of our own has its things, all in the data folder. */
+interface Places {
+  readonly folder: string;
+  readonly socket: string;
+  readonly temporary: string;
+  readonly nothing: string;
+  readonly start: string;
+  readonly log: string;
+  /** says which process it is */
+  readonly note: string;
+}
+
+function placesIn(dataFolder: string): Places {
+  const folder = join(dataFolder, 'database');
+  const places = {
+    folder, socket: socketIn(folder), note: join(dataFolder, 'database-running.json'), start: join(dataFolder, 'database-start.sql'), log: join(dataFolder, 'database.log'),
+    // A server takes away every temporary table it finds in its folder for them when it starts: in /tmp also those of others.
+    temporary: join(dataFolder, 'database-temporary'), nothing: join(dataFolder, 'database-nothing'),
   };
+  for (const path of [dataFolder, places.temporary, places.nothing]) mkdirSync(path, { recursive: true, mode: 0o700 });
+  return places;
+}
+
+const spawnServer = ({ folder, socket, temporary, nothing, start, log }: Places): ChildProcess => spawn('mariadbd', [
+  '--no-defaults', `--datadir=${folder}`, `--tmpdir=${temporary}`, `--init-file=${start}`, '--skip-networking', `--socket=${socket}`,
+  // files are neither read nor written by a statement
+  `--secure-file-priv=${nothing}`, '--local-infile=0', `--pid-file=${join(folder, 'pid')}`, '--skip-name-resolve', '--max-allowed-packet=128M',
+  '--innodb-flush-log-at-trx-commit=1', `--log-error=${log}`, ...asUser(),
+], { stdio: 'ignore', detached: true });
+
+/** A server process that is looked after: when it dies it is started again, until it is to stop. */
+class Watched {
+  #stopping = false;
+  #pid: number | null = null;
+
+  constructor(private readonly places: Places, private readonly log: (line: string) => void) {}
+
+  get pid(): number | null {
+    return this.#pid;
+  }
+
+  launch(): void {
+    const child = spawnServer(this.places);
+    child.on('error', (error) => this.log(`MariaDB could not be started: ${error.message}`));
+    child.once('exit', (code) => {
+      if (this.#stopping) return;
+      this.log(`The database stopped (code ${code ?? 'killed'}); starting it again.`);
+      setTimeout(() => { if (!this.#stopping) this.launch(); }, 2000).unref();
+    });
+    this.#pid = child.pid ?? null;
+    if (child.pid) keepRunning(this.places.note, { pid: child.pid });
+  }
+
   /** A server taken over is no child of ours: it is looked after all the same. */
-  const watch = (of: Running) => {
+  adopt({ pid }: Running): void {
+    this.#pid = pid;
     const timer = setInterval(() => {
-      if (!stopping && isAlive(of.pid)) return;
+      if (!this.#stopping && isAlive(pid)) return;
       clearInterval(timer);
-      if (stopping) return;
-      log('The database stopped; starting it again.');
-      launch();
+      if (this.#stopping) return;
+      this.log('The database stopped; starting it again.');
+      this.launch();
     }, 500);
     timer.unref();
-  };
+  }
+
+  /** It is not started again. */
+  giveUp(): void {
+    this.#stopping = true;
+  }
+
+  async stop(): Promise<void> {
+    this.#stopping = true;
+    if (this.#pid) await stopByPid(this.#pid, this.places.note);
+  }
+}
+
+/**
+ * Starts a MariaDB server of our own with its data in `dataFolder/database`, reached by a socket in there only, or takes over the one
+ * that an instance which was killed has left running. If it dies while we run, it is started again.
+ */
+export async function startPrivateServer(dataFolder: string, log: (line: string) => void): Promise<DatabaseServer> {
+  const places = placesIn(dataFolder);
+  const { folder, socket, note } = places;
+  const password = passwordIn(dataFolder);
+  const left = runningIn(note);
+  const adopted = left && isAlive(left.pid) && await answers(socket, password) ? left : null;
+  // one that an earlier version of the program left running is reached in another way
+  if (left && !adopted && isOurs(left.pid, folder)) await stopByPid(left.pid, note);
+  if (!adopted && !existsSync(join(folder, 'mysql'))) install(folder, places.temporary);
+  writeStart(places.start, password);
+  const server = new Watched(places, log);
   if (adopted) {
     log('The database of an earlier run is still there; using it.');
-    watch(adopted);
-  } else launch();
+    server.adopt(adopted);
+  } else server.launch();
   for (let waited = 0; !(await answers(socket, password)); waited += 100) {
     if (waited > 30_000) {
-      stopping = true;
-      throw new Error(`MariaDB did not answer within 30 s. See ${join(dataFolder, 'database.log')}; another instance may be using ${folder}.`);
+      server.giveUp();
+      throw new Error(`MariaDB did not answer within 30 s. See ${places.log}; another instance may be using ${folder}.`);
     }
     await sleep(100);
   }
-  return {
-    url: addressOf(password, socket),
-    pid: () => pid,
-    stop: async () => {
-      stopping = true;
-      if (pid) await stopByPid(pid, note);
-    },
-  };
+  return { url: addressOf(password, socket), pid: () => server.pid, stop: () => server.stop() };
 }
 
 async function stopByPid(pid: number, note: string): Promise<void> {

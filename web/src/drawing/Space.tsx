@@ -51,9 +51,89 @@ function sorted({ mesh }: Shown, section: SectionPlane | null, chosen: Feature |
   return out;
 }
 
+/** What is drawn with, while the view is there. */
+interface Stage {
+  readonly renderer: WebGLRenderer;
+  readonly scene: Space3D;
+  readonly camera: PerspectiveCamera;
+  readonly controls: OrbitControls;
+  readonly group: Group;
+  readonly draw: () => void;
+}
+
+/** Light, camera and what turns it, with a canvas that takes the keyboard. Throws where the browser has no WebGL. */
+function makeStage(): Stage {
+  const renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
+  renderer.setPixelRatio(window.devicePixelRatio);
+  const scene = new Space3D();
+  const camera = new PerspectiveCamera(30, 1, 0.1, 1e6);
+  camera.up.set(0, 0, 1);
+  const light = new DirectionalLight(0xffffff, 1.6);
+  light.position.set(0.4, -1, 1.4);
+  camera.add(light);
+  scene.add(camera, new AmbientLight(0xffffff, 1.4));
+  const group = new Group();
+  scene.add(group);
+  const controls = new OrbitControls(camera, renderer.domElement);
+  const draw = () => renderer.render(scene, camera);
+  controls.addEventListener('change', draw);
+  controls.listenToKeyEvents(renderer.domElement);
+  renderer.domElement.tabIndex = 0;
+  renderer.domElement.setAttribute('role', 'img');
+  renderer.domElement.setAttribute('aria-label', 'In space');
+  return { renderer, scene, camera, controls, group, draw };
+}
+
+/** Calls `onHit` with the place on the part that is clicked; a drag is no click. */
+function listenToClicks({ renderer: { domElement }, camera, group }: Stage, onHit: (at: Vec3) => void): void {
+  let down: [number, number] | null = null;
+  domElement.addEventListener('pointerdown', (e) => { down = [e.clientX, e.clientY]; });
+  domElement.addEventListener('pointerup', (e) => {
+    if (!down || Math.hypot(e.clientX - down[0], e.clientY - down[1]) > 4) return;
+    const box = domElement.getBoundingClientRect();
+    const ray = new Raycaster();
+    ray.setFromCamera(new Vector2(((e.clientX - box.left) / box.width) * 2 - 1, 1 - ((e.clientY - box.top) / box.height) * 2), camera);
+    const [hit] = ray.intersectObjects(group.children.filter((c) => c.userData.of === 'part'), false);
+    if (hit) onHit(hit.point);
+  });
+}
+
+const FACES: Record<Shown['of'], readonly [color: string, opacity: number]> = { part: ['--fill', 1], left: ['--fill', 1], removed: ['--violet', 0.28], unreached: ['--amber', 0.9], device: ['--steel', 0.22] };
+const EDGES: Record<Shown['of'], string> = { part: '--violet', left: '--violet', removed: '--violet', unreached: '--amber', device: '--steel' };
+
+/** One thing in space: its faces, where it is cut, what is chosen of it, and its edges. */
+function put({ group }: Stage, item: Shown, section: SectionPlane | null, chosen: Feature | null, color: (name: string) => Color): void {
+  const [name, opacity] = FACES[item.of];
+  // where what is taken away touches what stays, the solid wall is the one to be seen
+  const behind = opacity < 1 ? 8 : 1;
+  const surface = (triangles: readonly number[], tint: Color) => {
+    if (triangles.length === 0) return;
+    const mesh = new Mesh(geometryOf(item, triangles), new MeshLambertMaterial({ color: tint, side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1, polygonOffset: true, polygonOffsetFactor: behind, polygonOffsetUnits: behind }));
+    mesh.userData.of = item.of;
+    group.add(mesh);
+  };
+  const parts = sorted(item, section, item.of === 'part' ? chosen : null);
+  surface(parts.other, color(name));
+  surface(parts.cut, color('--steel'));
+  surface(parts.chosen, color('--violet'));
+  const edges = new EdgesGeometry(geometryOf(item, all(item)), 31);
+  group.add(new LineSegments(edges, new LineBasicMaterial({ color: color(EDGES[item.of]), transparent: opacity < 1, opacity: Math.max(opacity, 0.5) })));
+}
+
+/** Looks at all that is shown from the right, the front and above. */
+function frame({ camera, controls }: Stage, shown: readonly Shown[]): void {
+  const spheres = shown.filter((i) => i.of !== 'device').map((i) => { const g = geometryOf(i, all(i)); g.computeBoundingSphere(); return g.boundingSphere!; });
+  const { center, radius } = spheres.reduce((a, b) => (b.radius > a.radius ? b : a));
+  controls.target.copy(center);
+  camera.position.copy(center).add(new Vector3(0.75, -1.25, 0.95).normalize().multiplyScalar(radius * 4.2));
+  camera.near = radius / 100;
+  camera.far = radius * 40;
+  camera.updateProjectionMatrix();
+  controls.update();
+}
+
 /** The part, or what a setup leaves and takes away as it is clamped, in space: drag to turn, wheel to zoom, cut open by the section plane. */
 export function Space({ width, height, setup, section: given, chosen = null, onPick }: SpaceProps) {
-  const { job, speech } = useJob();
   const [own, setOwn] = useState<SectionPlane | null>(null);
   const section = given === undefined ? own : given;
   const planned = usePlan((s) => s.planned);
@@ -66,7 +146,7 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
   const [off, setOff] = useState<readonly Shown['of'][]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [theme, setTheme] = useState(document.documentElement.dataset.bsTheme);
-  const stage = useRef<{ renderer: WebGLRenderer; scene: Space3D; camera: PerspectiveCamera; controls: OrbitControls; group: Group; draw: () => void } | null>(null);
+  const stage = useRef<Stage | null>(null);
   const pick = useRef(onPick);
   pick.current = onPick;
   const features = useRef(list);
@@ -79,46 +159,18 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
   }, []);
 
   useEffect(() => {
-    let renderer: WebGLRenderer;
     try {
-      renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
+      stage.current = makeStage();
     } catch {
       setProblem('This browser cannot draw in space (WebGL is off). The drawing board shows the same.');
       return undefined;
     }
-    renderer.setPixelRatio(window.devicePixelRatio);
-    const scene = new Space3D();
-    const camera = new PerspectiveCamera(30, 1, 0.1, 1e6);
-    camera.up.set(0, 0, 1);
-    const light = new DirectionalLight(0xffffff, 1.6);
-    light.position.set(0.4, -1, 1.4);
-    camera.add(light);
-    scene.add(camera, new AmbientLight(0xffffff, 1.4));
-    const group = new Group();
-    scene.add(group);
-    const controls = new OrbitControls(camera, renderer.domElement);
-    const draw = () => renderer.render(scene, camera);
-    controls.addEventListener('change', draw);
-    controls.listenToKeyEvents(renderer.domElement);
-    renderer.domElement.tabIndex = 0;
-    renderer.domElement.setAttribute('role', 'img');
-    renderer.domElement.setAttribute('aria-label', 'In space');
-    holder.current?.append(renderer.domElement);
-    let down: [number, number] | null = null;
-    const onDown = (e: PointerEvent) => { down = [e.clientX, e.clientY]; };
-    const onUp = (e: PointerEvent) => {
-      if (!down || Math.hypot(e.clientX - down[0], e.clientY - down[1]) > 4) return;
-      const box = renderer.domElement.getBoundingClientRect();
-      const ray = new Raycaster();
-      ray.setFromCamera(new Vector2(((e.clientX - box.left) / box.width) * 2 - 1, 1 - ((e.clientY - box.top) / box.height) * 2), camera);
-      const hit = ray.intersectObjects(group.children.filter((c) => c.userData.of === 'part'), false)[0];
-      if (!hit) return;
-      const near = features.current.map(({ feature }) => ({ feature, off: offFeature(feature, hit.point) })).sort((a, b) => a.off - b.off)[0];
+    const { renderer, controls } = stage.current;
+    listenToClicks(stage.current, (at) => {
+      const near = features.current.map(({ feature }) => ({ feature, off: offFeature(feature, at) })).sort((a, b) => a.off - b.off)[0];
       if (near && near.off < 0.1) pick.current?.(near.feature.id);
-    };
-    renderer.domElement.addEventListener('pointerdown', onDown);
-    renderer.domElement.addEventListener('pointerup', onUp);
-    stage.current = { renderer, scene, camera, controls, group, draw };
+    });
+    holder.current?.append(renderer.domElement);
     return () => {
       controls.dispose();
       renderer.dispose();
@@ -144,37 +196,10 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
     s.scene.background = color('--paper');
     s.group.traverse((o) => { if (o instanceof Mesh || o instanceof LineSegments) { o.geometry.dispose(); o.material.dispose(); } });
     s.group.clear();
-    const first = s.group.userData.framed !== true;
     const picked = features.current.find((f) => f.feature.id === chosen)?.feature ?? null;
-    const faces: Record<Shown['of'], [string, number]> = { part: ['--fill', 1], left: ['--fill', 1], removed: ['--violet', 0.28], unreached: ['--amber', 0.9], device: ['--steel', 0.22] };
-    for (const item of shown) {
-      if (off.includes(item.of)) continue;
-      const [name, opacity] = faces[item.of];
-      // where what is taken away touches what stays, the solid wall is the one to be seen
-      const behind = opacity < 1 ? 8 : 1;
-      const surface = (triangles: readonly number[], tint: Color) => {
-        if (triangles.length === 0) return;
-        const mesh = new Mesh(geometryOf(item, triangles), new MeshLambertMaterial({ color: tint, side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1, polygonOffset: true, polygonOffsetFactor: behind, polygonOffsetUnits: behind }));
-        mesh.userData.of = item.of;
-        s.group.add(mesh);
-      };
-      const parts = sorted(item, section, item.of === 'part' ? picked : null);
-      surface(parts.other, color(name));
-      surface(parts.cut, color('--steel'));
-      surface(parts.chosen, color('--violet'));
-      const edges = new EdgesGeometry(geometryOf(item, all(item)), 31);
-      s.group.add(new LineSegments(edges, new LineBasicMaterial({ color: color(item.of === 'unreached' ? '--amber' : item.of === 'device' ? '--steel' : '--violet'), transparent: opacity < 1, opacity: Math.max(opacity, 0.5) })));
-    }
-    if (first) {
-      const box = shown.filter((i) => i.of !== 'device').map((i) => geometryOf(i, all(i))).map((g) => { g.computeBoundingSphere(); return g.boundingSphere!; }).reduce((a, b) => (b.radius > a.radius ? b : a));
-      s.controls.target.copy(box.center);
-      s.camera.position.copy(box.center).add(new Vector3(0.75, -1.25, 0.95).normalize().multiplyScalar(box.radius * 4.2));
-      s.camera.near = box.radius / 100;
-      s.camera.far = box.radius * 40;
-      s.camera.updateProjectionMatrix();
-      s.group.userData.framed = true;
-      s.controls.update();
-    }
+    for (const item of shown) if (!off.includes(item.of)) put(s, item, section, picked, color);
+    // once; then it stays as it was turned
+    if (s.group.userData.framed !== true) { frame(s, shown); s.group.userData.framed = true; }
     s.draw();
   }, [shown, off, section, theme, chosen, list]);
 
@@ -186,19 +211,26 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
         {[...new Set(shown.map(({ of }) => of))].map((of) => (
           <Form.Check key={of} inline id={`show-${of}`} label={NAMES[of]} checked={!off.includes(of)} onChange={() => setOff(off.includes(of) ? off.filter((o) => o !== of) : [...off, of])} />
         ))}
-        {given === undefined && room && (
-          <>
-            <Form.Select size="sm" aria-label="Cut open in space" style={{ width: 'auto' }} value={own?.axis ?? ''} onChange={(e) => setOwn(e.target.value === '' ? null : { axis: e.target.value as SectionPlane['axis'], at: middleOf(room, e.target.value as SectionPlane['axis']) })}>
-              <option value="">not cut open</option>
-              {AXES.map((a) => <option key={a} value={a}>cut open across {a.toUpperCase()}</option>)}
-            </Form.Select>
-            {own && <Form.Range aria-label={`Cut at ${own.axis.toUpperCase()}`} style={{ width: '10rem' }} min={room.min[own.axis]} max={room.max[own.axis]} step={0.1} value={own.at} onChange={(e) => setOwn({ ...own, at: Number(e.target.value) })} />}
-            {own && <span className="number">{own.axis.toUpperCase()} {speech.signed(own.at)} {unitName(job.units)}</span>}
-          </>
-        )}
+        {given === undefined && room && <OwnCut room={room} cut={own} onCut={setOwn} />}
         <span className="quiet">Drag turns, wheel zooms, right button moves.</span>
       </div>
     </div>
+  );
+}
+
+/** Cuts what is shown open across an axis, where the slider stands. */
+function OwnCut({ room, cut, onCut }: { room: Box3; cut: SectionPlane | null; onCut: (cut: SectionPlane | null) => void }) {
+  const { job, speech } = useJob();
+  const across = (axis: string) => onCut(axis === '' ? null : { axis: axis as Axis, at: middleOf(room, axis as Axis) });
+  return (
+    <>
+      <Form.Select size="sm" aria-label="Cut open in space" style={{ width: 'auto' }} value={cut?.axis ?? ''} onChange={(e) => across(e.target.value)}>
+        <option value="">not cut open</option>
+        {AXES.map((a) => <option key={a} value={a}>cut open across {a.toUpperCase()}</option>)}
+      </Form.Select>
+      {cut && <Form.Range aria-label={`Cut at ${cut.axis.toUpperCase()}`} style={{ width: '10rem' }} min={room.min[cut.axis]} max={room.max[cut.axis]} step={0.1} value={cut.at} onChange={(e) => onCut({ ...cut, at: Number(e.target.value) })} />}
+      {cut && <span className="number">{cut.axis.toUpperCase()} {speech.signed(cut.at)} {unitName(job.units)}</span>}
+    </>
   );
 }
 

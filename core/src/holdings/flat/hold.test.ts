@@ -1,17 +1,11 @@
 import fc from 'fast-check';
-import { newHold, type HoldIn, type PlacedClamp, type Separation, type Setup } from '../../job';
-import { aluminium, board, heldJob, heldShop, lightCut, planHeld, plate, pods, strap, table, tape, vacuumPlate, type Held } from '../../testing/held';
+import type { HoldIn, PlacedClamp } from '../../job';
+import { aluminium, board, heldJob, heldShop, lightCut, plate, pods, strap, table, tape, vacuumPlate, type Held } from '../../testing/held';
 import { Planner } from '../../plan';
 import { loadKernel, type Kernel } from '../../solid';
 import { timesBorne, wrenchAt } from '../../hold';
 import { tool } from '../../testing/fixtures';
-
-const lying = (change: Partial<HoldIn<'flat'>> = {}): HoldIn<'flat'> =>
-  newHold('flat', { x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 90, pins: [] }, pinHeight: 5, ...change });
-const on = (device: Held['device'], change: Partial<HoldIn<'flat'>> = {}, rest: Partial<Omit<Setup, 'hold'>> = {}, more: Partial<Held> = {}) => planHeld({ device, hold: lying(change), setup: rest, ...more });
-const kept = (change: Partial<Separation>): Separation => ({ ...newHold('flat').separation, ...change });
-const forced: typeof on = (device, change, rest, more) => on(device, change, rest, { ...more, forces: true });
-const clampAt = (x: number, y: number, change: Partial<PlacedClamp> = {}): PlacedClamp => ({ id: `${x} ${y}`, clamp: 'strap', x, y, towards: '-x', torque: 40, toBolt: 30, toHeel: 60, ...change });
+import { clampAt, forced, kept, lying, on } from '../../testing/onFlat';
 
 test('a part lies where fence and device put it, and its zero follows', async () => {
   const { only } = await on(table, { bond: 'tape' });
@@ -271,45 +265,5 @@ describe('margins', () => {
       expect(margin(inset, share * less, 400)).toBeLessThanOrEqual(full * (1 + 1e-6));
       expect(margin(inset, share, 100 + 90 * less)).toBeLessThanOrEqual(full * (1 + 1e-6));
     }), { numRuns: 12 });
-  }, 60_000);
-});
-
-describe('several parts that one cut frees', () => {
-  const cut = { cutsBelowTop: 5.2, clears: 'outline', outlineCutter: 6 } as const;
-  const separation = kept({ way: 'hold' });
-  const copies = (x: number, y: number, more: Partial<Held> = {}) => forced(board, { bond: 'tape', bondInset: 0, separation }, cut, {
-    part: { block: { x: 40, y: 40, z: 5 } }, allowance: { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 }, copies: { x, y, gap: 8, cutter: 6 }, ...more,
-  });
-
-  test('hold by themselves: each only on the area under it, and no better for having neighbors', async () => {
-    const [one, four] = [await copies(1, 1), await copies(2, 2)];
-    const { hold } = four.only.facts!;
-    expect(one.only.facts!.hold.freed).toHaveLength(1);
-    // the fence stands against the frame that is cut away, not against the part
-    expect(one.only.facts!.hold.freed[0].contacts.map((c) => c.name)).toEqual(['sacrificial board', 'double-sided tape']);
-    expect(hold.freed.map((f) => f.areaMm2)).toEqual([1600, 1600, 1600, 1600].map((a) => expect.closeTo(a, 3) as number));
-    expect(hold.freed[0].contacts.find((c) => c.kind === 'bond')!.shearN).toBeCloseTo(1600 * 0.9 * 0.2, 3);
-    expect(four.only.forces!.margin.margins[0].times).toBeCloseTo(one.only.forces!.margin.margins[0].times, 1);
-  }, 60_000);
-
-  test('a fence still holds a part that has no stock on that side', async () => {
-    const { only } = await copies(1, 1, { allowance: { xMinus: 0, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 } });
-    expect(only.facts!.hold.freed[0].contacts.map((c) => c.name)).toEqual(['sacrificial board', 'double-sided tape', 'left fence']);
-  });
-
-  test('a screw holds the one it goes through, not its neighbor', async () => {
-    const screw = { kind: 'screw', id: 'screw', name: 'Screw', shank: 4, head: 8, headHeight: 0, length: 20, holdN: 400 } as const;
-    // laid at 100 and 90: the first copy begins at 110 and 100
-    const { only } = await forced(board, { clamps: [clampAt(130, 120, { clamp: 'screw' })], separation }, cut, {
-      part: { block: { x: 40, y: 40, z: 5 } }, allowance: { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zPlus: 0 }, copies: { x: 2, gap: 8, cutter: 6 }, shop: { clamps: [screw] },
-    });
-    expect(only.facts!.hold.freed.map((f) => f.contacts.filter((c) => c.name === 'screw 1').length)).toEqual([1, 0]);
-    expect(only.findings.map((f) => f.code)).toContain('freed-part-not-held');
-  }, 60_000);
-
-  test('need their tabs each', async () => {
-    const { only } = await copies(2, 1, { hold: lying({ bond: 'tape', separation: kept({ way: 'tabs', tabs: { count: 3, width: 6, height: 1 } }) }) });
-    expect(only.facts!.separation).toMatchObject({ tabsMissing: 0, tabsHoldN: expect.closeTo((2 * 200 * 6) / 6 / only.setup.outlineCutter * 0.75, 6) });
-    expect(only.facts!.separation!.tabs).toHaveLength(6);
   }, 60_000);
 });

@@ -1,7 +1,7 @@
 import { finding, type Finding, type Told } from '../../findings';
 import { DIRECTIONS } from '../../frames';
 import { PART_SIDE } from '../../part';
-import type { Unreached } from '../whatIsLeft';
+import type { Unreached } from '../unreached';
 
 /** After the last setup nothing but the finished part should be left. */
 export function metalNeverReached(unreached: Unreached, lastOp: number | null, told: Told): Finding[] {

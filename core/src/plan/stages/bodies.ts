@@ -9,9 +9,8 @@ import type { Kernel, Result, Solid, TriangleMesh } from '../../solid';
 import { blankMaterial, releaseBlank, type BlankMaterial } from '../blankMaterial';
 import { floorThickness } from '../floor';
 import type { Graph, Stage } from '../graph';
-import {
-  alongOutline, cutFrom, depthPlane, unreachedMetal, type Cut, type Material, type Unreached,
-} from '../whatIsLeft';
+import { unreachedMetal, type Unreached } from '../unreached';
+import { alongOutline, cutFrom, depthPlane, type Cut, type Material } from '../whatIsLeft';
 
 /** The mesh of a body of a file: the same while its content is, whichever copy a reader hands out. null: not read. */
 export function bodyMesh(g: Graph, source: FileBody | null, bodies: BodyMeshes): TriangleMesh | null {

@@ -20,7 +20,7 @@ import { toolNumbers } from '../checks/toolNumbers';
 import type { Stage } from '../graph';
 import type { PlannedSetup, PlannedTransition } from '../planned';
 import { registerUses, type RegisterUse } from '../registers';
-import type { Unreached } from '../whatIsLeft';
+import type { Unreached } from '../unreached';
 
 interface PartFindings {
   job: Pick<Job, 'blank' | 'copies'>;
