@@ -18,7 +18,7 @@ function fork(): TriangleMesh {
 describe('walls between the jaws', () => {
   test('a prong squeezed at its end stands up from its floor: 5 kN, 20 high, 30 wide, 5 thick give 800 N/mm² at the root', () => {
     // F·h/(b·t²/6), cantilever (any mechanics handbook)
-    expect(wallStandingUp(5000, 20, 30, 5, 70).stressMPa).toBeCloseTo(800, 9);
+    expect(wallStandingUp(5000, { armMm: 20, widthMm: 30, thicknessMm: 5 }, 70).stressMPa).toBeCloseTo(800, 9);
   });
 
   test('a fork in the vise is open at both ends: not a beam held there, and a stop', async () => {
@@ -65,7 +65,7 @@ describe('bolts', () => {
 
   test('a strap is a beam over its bolt; a tapped hole in aluminum bears less than the bolt', () => {
     // 10 kN in the middle of 40 + 40 with 20 × 10 of steel left: M = 100 N·m, W = 333 mm³
-    expect(strapStressMPa(10_000, 40, 40, 33, 10, 13)).toBeCloseTo(10_000 * 20 / (20 * 100 / 6), 6);
+    expect(strapStressMPa(10_000, { toHeelMm: 40, toPartMm: 40, widthMm: 33, thicknessMm: 10, holeMm: 13 })).toBeCloseTo(10_000 * 20 / (20 * 100 / 6), 6);
     expect(plateThreadN(12, 25)).toBeLessThan(proofLoadN(12, '12.9'));
   });
 

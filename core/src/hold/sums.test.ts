@@ -38,9 +38,9 @@ describe('bolts', () => {
 
 test('a chuck loses n·m·r·ω² to speed (VDI 3106), and never grips with less than nothing', () => {
   // 3 jaws of 2 kg, 80 mm out, at 2000 1/min: ω = 209.44 1/s, 3 · 2 · 0.08 · 209.44² = 21 055 N
-  expect(60_000 - grippingForceN(60_000, 3, 2, 80, 2000)).toBeCloseTo(3 * 2 * 0.08 * (2 * Math.PI * 2000 / 60) ** 2, 6);
-  expect(grippingForceN(60_000, 3, 2, 80, 2000)).toBeCloseTo(38_945, 0);
-  expect(grippingForceN(60_000, 3, 2, 80, 9000)).toBe(0);
+  expect(60_000 - grippingForceN(60_000, 2000, { count: 3, massKg: 2, radiusMm: 80 })).toBeCloseTo(3 * 2 * 0.08 * (2 * Math.PI * 2000 / 60) ** 2, 6);
+  expect(grippingForceN(60_000, 2000, { count: 3, massKg: 2, radiusMm: 80 })).toBeCloseTo(38_945, 0);
+  expect(grippingForceN(60_000, 9000, { count: 3, massKg: 2, radiusMm: 80 })).toBe(0);
 });
 
 describe('a thin ring under jaws', () => {
@@ -48,7 +48,7 @@ describe('a thin ring under jaws', () => {
   const EI = E * 1000 * L * t ** 3 / 12;
 
   test('two opposite forces: 0.149 W·R³/(E·I) across (mechanics handbooks), half of it on each side', () => {
-    expect((2 * ringDeflectionMm(W, 2, R, t, L, E) * EI) / (W * R ** 3)).toBeCloseTo(Math.PI / 4 - 2 / Math.PI, 9);
+    expect((2 * ringDeflectionMm(W, { jaws: 2, radiusMm: R, wallMm: t, lengthMm: L }, E) * EI) / (W * R ** 3)).toBeCloseTo(Math.PI / 4 - 2 / Math.PI, 9);
   });
 
   test.each([2, 3, 4, 6])('%d jaws: the same from the strain energy, summed numerically (Castigliano)', (n) => {
@@ -58,8 +58,8 @@ describe('a thin ring under jaws', () => {
     const steps = 20_000;
     let energy = 0;
     for (let i = 0; i < steps; i++) energy += moment(((i + 0.5) * theta) / steps) ** 2 * (theta / steps) * R / (2 * EI);
-    expect(ringDeflectionMm(W, n, R, t, L, E)).toBeCloseTo((2 * (2 * n * energy)) / (n * W), 8);
-    expect(ringStressMPa(W, n, R, t, L)).toBeCloseTo((6 * Math.abs(moment(theta))) / (L * t * t), 6);
+    expect(ringDeflectionMm(W, { jaws: n, radiusMm: R, wallMm: t, lengthMm: L }, E)).toBeCloseTo((2 * (2 * n * energy)) / (n * W), 8);
+    expect(ringStressMPa(W, { jaws: n, radiusMm: R, wallMm: t, lengthMm: L })).toBeCloseTo((6 * Math.abs(moment(theta))) / (L * t * t), 6);
   });
 });
 
@@ -67,13 +67,13 @@ describe('a ring in jaws bored to size', () => {
   const [W, R, t, L, E] = [1000, 40, 3, 20, 70];
 
   test.each([2, 3, 4, 6])('%d jaws that touch on a line: the closed formula', (n) => {
-    const line = ringInBoredJaws(W, n, R, t, L, E, 0);
-    expect(line.deflectionMm / ringDeflectionMm(W, n, R, t, L, E)).toBeCloseTo(1, 6);
-    expect(Math.abs(line.stressMPa / ringStressMPa(W, n, R, t, L) - 1)).toBeLessThan(0.005);
+    const line = ringInBoredJaws(W, { jaws: n, radiusMm: R, wallMm: t, lengthMm: L }, E, 0);
+    expect(line.deflectionMm / ringDeflectionMm(W, { jaws: n, radiusMm: R, wallMm: t, lengthMm: L }, E)).toBeCloseTo(1, 6);
+    expect(Math.abs(line.stressMPa / ringStressMPa(W, { jaws: n, radiusMm: R, wallMm: t, lengthMm: L }) - 1)).toBeLessThan(0.005);
   });
 
   test('jaws that close all round bend nothing, and the wider the jaw, the less', () => {
-    const at = (arc: number) => ringInBoredJaws(W, 3, R, t, L, E, arc);
+    const at = (arc: number) => ringInBoredJaws(W, { jaws: 3, radiusMm: R, wallMm: t, lengthMm: L }, E, arc);
     expect(at(2 * Math.PI * R).deflectionMm).toBeLessThan(1e-12);
     fc.assert(fc.property(fc.double({ min: 1, max: 80, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), (arc, less) => {
       expect(at(arc).deflectionMm).toBeLessThanOrEqual(at(arc * less).deflectionMm + 1e-12);

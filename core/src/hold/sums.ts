@@ -71,8 +71,22 @@ export function boltUse(forceN: number, torqueFactor: number, diameterMm: number
   return Math.hypot(forceN / area, Math.sqrt(3) * (twist / ((Math.PI * core ** 3) / 16))) / (YIELD_MPA[strengthClass]?.(diameterMm) ?? 300);
 }
 
-/** Bending stress in a strap over its bolt, N/mm²: `M = F·a·b/(a + b)` over what is left beside the bolt's hole (levers and bending of any handbook). */
-export function strapStressMPa(boltN: number, toHeelMm: number, toPartMm: number, widthMm: number, thicknessMm: number, holeMm: number): number {
+/** A strap, and its arms from the bolt. */
+export interface StrapOverBolt {
+  readonly toHeelMm: number;
+  readonly toPartMm: number;
+  readonly widthMm: number;
+  readonly thicknessMm: number;
+  /** the bolt goes through */
+  readonly holeMm: number;
+}
+
+/**
+ * Bending stress in a strap over its bolt, N/mm²: `M = F·a·b/(a + b)` over what is left beside the bolt's hole
+ * (levers and bending of any handbook).
+ */
+export function strapStressMPa(boltN: number, strap: StrapOverBolt): number {
+  const { toHeelMm, toPartMm, widthMm, thicknessMm, holeMm } = strap;
   const all = toHeelMm + toPartMm;
   return all <= 0 || widthMm <= holeMm ? Infinity : (boltN * toHeelMm * toPartMm) / all / (((widthMm - holeMm) * thicknessMm ** 2) / 6);
 }
@@ -98,23 +112,42 @@ export const T_SLOT_BOLTS: readonly (readonly [number, number])[] = [
   [5, 4], [6, 5], [8, 6], [10, 8], [12, 10], [14, 12], [18, 16], [22, 20], [28, 24], [36, 30], [42, 36], [48, 42], [54, 48],
 ];
 
+/** Jaws of a chuck, all alike. */
+export interface JawsThatTurn {
+  readonly count: number;
+  /** m, one jaw */
+  readonly massKg: number;
+  /** r, its center of mass from the axis */
+  readonly radiusMm: number;
+}
+
 /**
  * Gripping force left of a chuck that turns: `S = S₀ − n·m·r·ω²` for gripping from outside (VDI 3106), never below nothing.
  * @param staticN S₀, all jaws together
- * @param massKg m, one jaw; @param radiusMm its center of mass from the axis
  */
-export function grippingForceN(staticN: number, jaws: number, massKg: number, radiusMm: number, rpm: number): number {
+export function grippingForceN(staticN: number, rpm: number, jaws: JawsThatTurn): number {
   const omega = (2 * Math.PI * rpm) / 60;
-  return Math.max(0, staticN - jaws * massKg * (radiusMm / 1000) * omega ** 2);
+  return Math.max(0, staticN - jaws.count * jaws.massKg * (jaws.radiusMm / 1000) * omega ** 2);
+}
+
+/** A ring between equal jaws. */
+export interface GrippedRing {
+  readonly jaws: number;
+  /** R, middle of the wall */
+  readonly radiusMm: number;
+  readonly wallMm: number;
+  /** of the ring that carries the jaws */
+  readonly lengthMm: number;
 }
 
 /**
  * How far a ring gives inwards under each of n equal jaws, mm:
  * `δ = W·R³/(2·E·I) · [(θ + sin θ·cos θ)/(2·sin² θ) − 1/θ]` with θ = π/n (ring under equal radial loads, mechanics handbooks;
  * for n = 2 it is the well-known 0.149·W·R³/(E·I) of the diameter, half on each side).
- * @param forceN W, one jaw; @param radiusMm middle of the wall; @param lengthMm of the ring that carries it
+ * @param forceN W, one jaw
  */
-export function ringDeflectionMm(forceN: number, jaws: number, radiusMm: number, wallMm: number, lengthMm: number, youngGPa: number): number {
+export function ringDeflectionMm(forceN: number, ring: GrippedRing, youngGPa: number): number {
+  const { jaws, radiusMm, wallMm, lengthMm } = ring;
   const theta = Math.PI / jaws;
   const inertia = (lengthMm * wallMm ** 3) / 12;
   const shape = (theta + Math.sin(theta) * Math.cos(theta)) / (2 * Math.sin(theta) ** 2) - 1 / theta;
@@ -122,7 +155,7 @@ export function ringDeflectionMm(forceN: number, jaws: number, radiusMm: number,
 }
 
 /** Highest bending stress of that ring, under a jaw, N/mm²: `M = W·R/2 · (1/θ − cot θ)`, over the wall's section. */
-export function ringStressMPa(forceN: number, jaws: number, radiusMm: number, wallMm: number, lengthMm: number): number {
+export function ringStressMPa(forceN: number, { jaws, radiusMm, wallMm, lengthMm }: GrippedRing): number {
   const theta = Math.PI / jaws;
   const moment = ((forceN * radiusMm) / 2) * (1 / theta - 1 / Math.tan(theta));
   return (6 * Math.abs(moment)) / (lengthMm * wallMm ** 2);
@@ -133,7 +166,8 @@ export function ringStressMPa(forceN: number, jaws: number, radiusMm: number, wa
  * as a Fourier series (`w_m = q_m·R⁴/(E·I·(m² − 1)²)`, `M_m = q_m·R²/(m² − 1)`, m = n, 2n, …; ring bending of mechanics handbooks).
  * @param arcMm length of the arc one jaw touches; never more than its share of the girth
  */
-export function ringInBoredJaws(forceN: number, jaws: number, radiusMm: number, wallMm: number, lengthMm: number, youngGPa: number, arcMm: number): { deflectionMm: number; stressMPa: number } {
+export function ringInBoredJaws(forceN: number, ring: GrippedRing, youngGPa: number, arcMm: number): { deflectionMm: number; stressMPa: number } {
+  const { jaws, radiusMm, wallMm, lengthMm } = ring;
   const bending = (youngGPa * 1000 * lengthMm * wallMm ** 3) / 12;
   const half = Math.min(Math.PI / jaws, arcMm / 2 / radiusMm);
   let [deflectionMm, underJaw, between] = [0, 0, 0];
@@ -163,11 +197,21 @@ export function wallUnderPressure(pressureMPa: number, spanMm: number, thickness
   return { deflectionMm: (pressureMPa * spanMm ** 4) / (384 * youngGPa * 1000 * inertia), stressMPa: (pressureMPa * spanMm ** 2) / 12 / (thicknessMm ** 2 / 6) };
 }
 
+/** A wall that stands from one edge. */
+export interface StandingWall {
+  /** h, from the held edge to the free one */
+  readonly armMm: number;
+  /** b, of what bends together */
+  readonly widthMm: number;
+  readonly thicknessMm: number;
+}
+
 /**
  * A wall that stands from one edge and is pushed at the other: `σ = F·h/(b·t²/6)`, `δ = F·h³/(3·E·I)` (cantilever, any mechanics handbook).
- * @param forceN at the free edge; @param armMm h, from the held edge; @param widthMm b, of what bends together
+ * @param forceN at the free edge
  */
-export function wallStandingUp(forceN: number, armMm: number, widthMm: number, thicknessMm: number, youngGPa: number): { stressMPa: number; deflectionMm: number } {
+export function wallStandingUp(forceN: number, wall: StandingWall, youngGPa: number): { stressMPa: number; deflectionMm: number } {
+  const { armMm, widthMm, thicknessMm } = wall;
   return { stressMPa: (forceN * armMm) / ((widthMm * thicknessMm ** 2) / 6), deflectionMm: cantileverDeflectionMm(forceN, armMm, youngGPa, (widthMm * thicknessMm ** 3) / 12) };
 }
 

@@ -36,8 +36,8 @@ export interface DeviceSolid {
 /** Over-all sizes of the material as loaded, seen from above. */
 export function sizes({ seat: { loadedBox: b } }: DrawnFacts, speech: Speech): Dimension[] {
   return [
-    horizontal('', b.min.x, b.max.x, b.max.y, 'top', speech.size(b.max.x - b.min.x)),
-    vertical('', b.min.y, b.max.y, b.max.x, 'right', speech.size(b.max.y - b.min.y)),
+    horizontal('', [b.min.x, b.max.x], { reach: b.max.y, side: 'top' }, speech.size(b.max.x - b.min.x)),
+    vertical('', [b.min.y, b.max.y], { reach: b.max.x, side: 'right' }, speech.size(b.max.y - b.min.y)),
   ];
 }
 
@@ -57,8 +57,8 @@ export function plainDimensions(view: ViewName, facts: DrawnFacts, speech: Speec
     // from the device's own edge only where that edge is drawn; far away it would shrink the picture
     return [...own.filter((d) => Math.abs(d.to) < 0.6 * Math.max(b.max.x - b.min.x, b.max.y - b.min.y)), ...sizes(facts, speech)];
   }
-  if (view === 'leftEnd') return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox ? [vertical('clear', hold.top.z, prove.lowestCut, -b.min.y, 'right', speech.signed(prove.aboveTop))] : [];
-  return [...(z.kind === 'height' ? [vertical(z.name, 0, z.at, b.min.x, 'left', speech.size(z.at))] : []), vertical('top', 0, b.max.z, b.max.x, 'right', speech.size(b.max.z))];
+  if (view === 'leftEnd') return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox ? [vertical('clear', [hold.top.z, prove.lowestCut], { reach: -b.min.y, side: 'right' }, speech.signed(prove.aboveTop))] : [];
+  return [...(z.kind === 'height' ? [vertical(z.name, [0, z.at], { reach: b.min.x, side: 'left' }, speech.size(z.at))] : []), vertical('top', [0, b.max.z], { reach: b.max.x, side: 'right' }, speech.size(b.max.z))];
 }
 
 /** Names of what stands around the part, from above, outside the part where there is room. */

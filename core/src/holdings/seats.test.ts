@@ -27,7 +27,12 @@ function extents(b: Box3, { pose: { rotation, translation } }: SeatFacts): { min
 test('a part that lies flat has its sides where they are set and its underside on what carries it: any size, all 24 orientations (against ml-matrix)', () => {
   const size = fc.double({ min: 20, max: 120, noNaN: true });
   const at = fc.double({ min: 20, max: 150, noNaN: true });
-  fc.assert(fc.property(fc.tuple(size, size, size), at, at, fc.double({ min: 0, max: 10, noNaN: true }), fc.constantFrom(...ALL_ORIENTATIONS), fc.constantFrom('left' as const, 'right' as const), fc.constantFrom('rear' as const, 'front' as const), ([x, y, z], atX, atY, under, orientation, sideX, sideY) => {
+  const lies = fc.record({
+    sizes: fc.tuple(size, size, size), atX: at, atY: at, under: fc.double({ min: 0, max: 10, noNaN: true }),
+    orientation: fc.constantFrom(...ALL_ORIENTATIONS),
+    sideX: fc.constantFrom('left' as const, 'right' as const), sideY: fc.constantFrom('rear' as const, 'front' as const),
+  });
+  fc.assert(fc.property(lies, ({ sizes: [x, y, z], atX, atY, under, orientation, sideX, sideY }) => {
     const b = box([-5, 3, 7], [x - 5, y + 3, z + 7]);
     const seat = on(table as FlatDevice, hold({ under, x: { by: 'hand', side: sideX, at: atX, pins: [] }, y: { by: 'hand', side: sideY, at: atY, pins: [] } }), b, orientation);
     const { min, max } = extents(b, seat);

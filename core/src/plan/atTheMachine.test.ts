@@ -69,7 +69,7 @@ test('a way is clear when a tool that takes it step by step touches nothing: the
     const random = (n: number) => ((Math.sin(k * 12.9898 + n * 78.233) * 43758.5453) % 1 + 1) % 1;
     const position = { x: -760 * random(1), y: -430 * random(2), z: -300 * random(3) };
     const first = { x: -400 + 100 * random(4), y: -260 + 60 * random(5), z: -355 };
-    const [path] = safePaths({ ...machine, positions: { reference: position, second: null, toolChange: null } }, first, standing, 100, 5);
+    const [path] = safePaths({ ...machine, positions: { reference: position, second: null, toolChange: null } }, first, standing, { lengthMm: 100, radiusMm: 5 });
     const brute = walk({ ...position, z: position.z - 100 }, first, 5);
     expect(path.straight?.byMm ?? 0).toBeCloseTo(brute, 1);
   }

@@ -46,8 +46,17 @@ export function lyingIn(g: Graph, whole: Whole, { setup: { orientation }, before
   };
 }
 
+/** A piece where it lies on its device. */
+interface Piece {
+  readonly whole: Whole;
+  readonly at: Here;
+  readonly lying: Lying;
+  readonly on: On;
+  readonly setup: SetupIn<Family>;
+}
+
 /** One piece from top to bottom: seat, hold, zero, account, touch-off, and what the cut does. */
-export function planPiece(g: Graph, whole: Whole, at: Here, lying: Lying, on: On, setup: SetupIn<Family>): SetupFacts {
+export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): SetupFacts {
   const { kernel, job, machine, material, speech, firstCopy } = whole;
   const { here, before, cut } = at;
   const { part, ...cuts } = lying;

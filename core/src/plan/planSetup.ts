@@ -45,11 +45,11 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
 
   const on = onDevice(g, whole, setup.hold, device, station);
   const lying = lyingIn(g, whole, at);
-  const own = planPiece(g, whole, at, lying, on, setup);
+  const own = planPiece(g, { whole, at, lying, on, setup });
   const pieces = g.list(furtherOf(setup).map((piece, i): PlannedPiece => {
     const asMoved = { ...holdingOf(device).moved(setup, piece), register: piece.register ?? register, measured: null };
     const moved = g.same(asMoved);
-    const facts = planPiece(g, whole, { ...at, earlier: own.touched }, lying, on, moved);
+    const facts = planPiece(g, { whole, at: { ...at, earlier: own.touched }, lying, on, setup: moved });
     const by = fields(g, piece, 'x', 'y');
     return g.run(piecesStage, { number: i + 2, by, register: piece.register, setup: moved, facts });
   }));

@@ -48,13 +48,14 @@ export function safeMoves(setups: readonly PlannedSetup[], machine: Machine | nu
     const others = setups.filter((o) => o.station && o.station.id !== s.station?.id);
     const standing = [...standingOf(s, position, false), ...others.flatMap((o) => { const at = positionOf(o); return at ? standingOf(o, at, true) : []; })];
     const radius = Math.max(0, ...cutting.map((t) => Math.max(t.diameter ?? 0, t.holderDiameter ?? 0))) / 2;
-    const paths = safePaths(machine, add(firstPosition(s.facts), position), standing, Math.max(...lengths), radius);
+    const tool = { lengthMm: Math.max(...lengths), radiusMm: radius };
     const here = add(firstPosition(s.facts), position);
+    const paths = safePaths(machine, here, standing, tool);
     const goals = [
       ...s.pieces.map((p) => ({ to: `piece ${p.number}`, at: add(firstPosition(p.facts), position) })),
       ...others.flatMap((o) => { const at = positionOf(o); return at && o.facts && setups.indexOf(o) > setups.indexOf(s) ? [{ to: `Op ${o.op}`, at: add(firstPosition(o.facts), at) }] : []; }),
     ];
-    const blocked = goals.flatMap(({ to, at }) => { const hit = betweenZeros(machine, here, at, standing, Math.max(...lengths), radius); return hit ? [{ to, hit }] : []; });
+    const blocked = goals.flatMap(({ to, at }) => { const hit = betweenZeros(machine, [here, at], standing, tool); return hit ? [{ to, hit }] : []; });
     return [s.id, { paths, findings: [...movesClear(paths, toldFor(s)), ...zerosClear(blocked, toldFor(s))] }];
   }));
 }

@@ -251,8 +251,20 @@ export function proposeRoutes(input: ProposeInput): Proposal {
   return { routes: [...(about ? [about] : []), ...shown.map((r) => ({ ...r, reasons: worded(r, fewest, input) }))], unreachable };
 }
 
+/** What a route is taken on. */
+export interface TakenOn {
+  readonly vise: Vise;
+  readonly blank: Pick<BlankFacts, 'box'>;
+  readonly registers: readonly Register[];
+}
+
+export interface Naming {
+  readonly nameOf: (feature: number) => string;
+  readonly newId: () => string;
+}
+
 /** The setups of a proposal as ordinary setups of the job; the vise's parallels and stop are set so that the grip is what was reckoned with. */
-export function setupsFrom(route: ProposedRoute, job: Job, vise: Vise, blank: Pick<BlankFacts, 'box'>, registers: readonly Register[], nameOf: (feature: number) => string, newId: () => string): Setup[] {
+export function setupsFrom(route: ProposedRoute, job: Job, { vise, blank, registers }: TakenOn, { nameOf, newId }: Naming): Setup[] {
   const free = registers.length > 0 ? registers : REGISTERS;
   return route.setups.map((s, i): Setup => {
     const about = route.about ?? null;

@@ -121,7 +121,7 @@ test('each proposed setup is an ordinary setup: planned, the route leaves nothin
   const nameOf = (f: number) => [...featureNames(features, speechIn('mm')).values()][f];
   const { routes } = proposeRoutes({ reach: reachOf(marked, part, []), features, part, blank, vise, nameOf, speech: speechIn('mm') });
   let n = 0;
-  const setups = setupsFrom(routes[0], job, vise, blank, ['G54', 'G55'], nameOf, () => `s${++n}`);
+  const setups = setupsFrom(routes[0], job, { vise, blank, registers: ['G54', 'G55'] }, { nameOf, newId: () => `s${++n}` });
   expect(setups.map((s) => [s.op, s.register])).toEqual([[10, 'G54'], [20, 'G55']]);
   const planned = new Planner(kernel).plan({ job: { ...job, setups }, shop: { ...EMPTY_SHOP, machines: [machine], devices: [vise] }, bodies: () => ({ mesh: surface, key: 'stepped' }) });
   if (!planned.ok) throw new Error(planned.problem);
@@ -170,7 +170,7 @@ describe('parts that are round about an axis', () => {
     expect(routes[0].setups.map((s) => s.orientation.up)).toEqual([`+${along}`, `-${along}`]);
     // 30 in the jaws and 1 of room stay for the second setup, 1 of them stock
     expect(routes[0].setups.map((s) => s.cutsBelowTop)).toEqual([expect.closeTo(90, 6), expect.closeTo(30, 6)]);
-    const [first] = setupsFrom(routes[0], newJob({ number: '1', part: 'shaft', units: 'mm' }, { block: { x: 1, y: 1, z: 1 } }), vise, { box: box([-16, -16, -1], [16, 16, 121]) }, ['G54'], () => 'face', () => 'id');
+    const [first] = setupsFrom(routes[0], newJob({ number: '1', part: 'shaft', units: 'mm' }, { block: { x: 1, y: 1, z: 1 } }), { vise, blank: { box: box([-16, -16, -1], [16, 16, 121]) }, registers: ['G54'] }, { nameOf: () => 'face', newId: () => 'id' });
     expect(first).toMatchObject({ device: 'chuck', zero: { x: 'middle', y: 'middle', z: 'max' } });
   });
 

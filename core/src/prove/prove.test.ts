@@ -92,9 +92,9 @@ test('from one zero to another no height may lead through what stands between', 
   const post = { name: 'post', box: { min: { x: -300, y: -210, z: -400 }, max: { x: -280, y: -190, z: -100 } } };
   const [a, b] = [{ x: -400, y: -200, z: -300 }, { x: -200, y: -200, z: -300 }];
   // Z ends at 0: a tool of 120 passes 20 below the top of the post, one of 90 ten above it
-  expect(betweenZeros(machine, a, b, [post], 120, 5)).toMatchObject({ name: 'post', byMm: 20 });
-  expect(betweenZeros(machine, a, b, [post], 90, 5)).toBeNull();
-  const [path] = safePaths({ ...machine, positions: { reference: { x: -290, y: -200, z: -50 }, second: null, toolChange: null } }, a, [post], 90, 5);
+  expect(betweenZeros(machine, [a, b], [post], { lengthMm: 120, radiusMm: 5 })).toMatchObject({ name: 'post', byMm: 20 });
+  expect(betweenZeros(machine, [a, b], [post], { lengthMm: 90, radiusMm: 5 })).toBeNull();
+  const [path] = safePaths({ ...machine, positions: { reference: { x: -290, y: -200, z: -50 }, second: null, toolChange: null } }, a, [post], { lengthMm: 90, radiusMm: 5 });
   // the position itself is over the post: down there the tool would stand 40 in it
   expect(path.thereItself).toMatchObject({ name: 'post', byMm: 40 });
 });

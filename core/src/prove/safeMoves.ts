@@ -25,8 +25,19 @@ export interface SafePath {
   readonly thereItself?: Hit | null;
 }
 
-/** What the longest tool runs into on its way from one zero to another, Z at the end of its travel. @param from,to tips over the zeros, machine axes */
-export function betweenZeros(machine: Machine, from: Vec3, to: Vec3, standing: readonly Standing[], lengthMm: number, radiusMm: number): Hit | null {
+/** What moves: as long as the longest tool, and as wide as the widest. */
+export interface Reaching {
+  readonly lengthMm: number;
+  readonly radiusMm: number;
+}
+
+/**
+ * What a tool runs into on its way from one zero to another, Z at the end of its travel.
+ * @param tips over the one zero and over the other, machine axes
+ */
+export function betweenZeros(machine: Machine, tips: readonly [from: Vec3, to: Vec3], standing: readonly Standing[], tool: Reaching): Hit | null {
+  const [from, to] = tips;
+  const { lengthMm, radiusMm } = tool;
   const top = machine.travel.z.max - lengthMm;
   return hitOn({ ...from, z: top }, { ...to, z: top }, standing, radiusMm);
 }
@@ -69,9 +80,9 @@ function hitOn(from: Vec3, to: Vec3, standing: readonly Standing[], radius: numb
 /**
  * The moves from each position of a machine to the first position over a zero, and back: the same lines. Common practice, no source.
  * @param first where the tip comes to: over work zero, high enough to look; machine axes, gauge line less the tool's length
- * @param lengthMm of the longest tool, @param radiusMm of the widest
  */
-export function safePaths(machine: Machine, first: Vec3, standing: readonly Standing[], lengthMm: number, radiusMm: number): SafePath[] {
+export function safePaths(machine: Machine, first: Vec3, standing: readonly Standing[], tool: Reaching): SafePath[] {
+  const { lengthMm, radiusMm } = tool;
   const top = machine.travel.z.max - lengthMm;
   return (Object.keys(POSITION_SAYS) as PositionName[]).flatMap((from): SafePath[] => {
     const position = machine.positions[from];

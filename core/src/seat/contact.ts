@@ -43,8 +43,20 @@ export interface SeatedPart {
   readonly isFlat: (side: Direction, along: number) => boolean;
 }
 
-/** How a face comes: a side of the blank as the job says, else finished or, with stock on it, raw. Level and blank in one frame. */
-export function surfaceAt(level: number, faces: Direction, side: Direction, isFinished: boolean, blank: Box3, blankSide: ((side: Direction) => SurfaceState) | undefined): SurfaceState {
+/** A face of what is left. Level and blank in one frame. */
+export interface FaceMet {
+  readonly level: number;
+  /** which way it looks in that frame */
+  readonly faces: Direction;
+  /** side of the part */
+  readonly side: Direction;
+  readonly isFinished: boolean;
+  readonly blank: Box3;
+  readonly blankSide: SeatedPart['blankSide'];
+}
+
+/** How a face comes: a side of the blank as the job says, else finished or, with stock on it, raw. */
+export function surfaceAt({ level, faces, side, isFinished, blank, blankSide }: FaceMet): SurfaceState {
   const onBlank = Math.abs(level - (signOf(faces) > 0 ? blank.max : blank.min)[faces[1] as Axis]) < TOUCH_MM;
   return onBlank && blankSide ? blankSide(side) : isFinished ? 'finished' : 'raw';
 }
@@ -119,7 +131,7 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
     outermost,
     finishedLevel,
     rawMm,
-    surface: surfaceAt(outermost, faces, side, Math.abs(rawMm) <= 1e-6, part.blankSeated, part.blankSide),
+    surface: surfaceAt({ level: outermost, faces, side, isFinished: Math.abs(rawMm) <= 1e-6, blank: part.blankSeated, blankSide: part.blankSide }),
     leans,
     flatAreaMm2,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),

@@ -125,7 +125,7 @@ export class SimulatedControl implements MachineControl {
   touch(axis: Axis, direction: 1 | -1, reach = 200): Answer {
     if (this.#state.fault) return no(`${this.#state.fault.says} Reset first.`);
     if (axis === 'z' && direction > 0) return no('Z is touched downwards.');
-    const contact = firstTouch(this.bodies, this.trueTip(), axis, direction, this.tool.radius, reach);
+    const contact = firstTouch(this.bodies, this.trueTip(), { axis, direction, radius: this.tool.radius, reach });
     if (!contact) return no(`Nothing was touched within ${this.build.speech.sizeWithUnit(reach)}.`);
     this.#state = jog(this.build, this.#state, axis, direction * contact.distance);
     return this.#state.fault ? no(this.#state.fault.says) : { ok: true, says: `touched the ${contact.body}` };

@@ -128,26 +128,26 @@ describe('touching', () => {
   const ring: Body = { name: 'ring', mesh: prism(polygonLoop([[-50, -50], [50, -50], [50, 50], [-50, 50]]), [circleLoop(0, 0, 20, 1e-3)], 30), at: vec(0, 0, 0) };
 
   test('a round tool stands half its diameter before the face', () => {
-    expect(firstTouch([block], vec(-450, -170, -430), 'x', 1, 5, 100)).toEqual({ body: 'block', distance: expect.closeTo(45, 9) });
-    expect(firstTouch([block], vec(-350, -100, -430), 'y', -1, 5, 100)).toEqual({ body: 'block', distance: expect.closeTo(35, 9) });
-    expect(firstTouch([block], vec(-350, -170, -400), 'z', -1, 5, 100)).toEqual({ body: 'block', distance: expect.closeTo(20, 9) });
+    expect(firstTouch([block], vec(-450, -170, -430), { axis: 'x', direction: 1, radius: 5, reach: 100 })).toEqual({ body: 'block', distance: expect.closeTo(45, 9) });
+    expect(firstTouch([block], vec(-350, -100, -430), { axis: 'y', direction: -1, radius: 5, reach: 100 })).toEqual({ body: 'block', distance: expect.closeTo(35, 9) });
+    expect(firstTouch([block], vec(-350, -170, -400), { axis: 'z', direction: -1, radius: 5, reach: 100 })).toEqual({ body: 'block', distance: expect.closeTo(20, 9) });
   });
 
   test('passing beside or above touches nothing', () => {
-    expect(firstTouch([block], vec(-450, -170, -419), 'x', 1, 5, 100)).toBeNull();
-    expect(firstTouch([block], vec(-450, -134, -430), 'x', 1, 5, 100)).toBeNull();
-    expect(firstTouch([block], vec(-450, -170, -430), 'x', 1, 5, 44)).toBeNull();
+    expect(firstTouch([block], vec(-450, -170, -419), { axis: 'x', direction: 1, radius: 5, reach: 100 })).toBeNull();
+    expect(firstTouch([block], vec(-450, -134, -430), { axis: 'x', direction: 1, radius: 5, reach: 100 })).toBeNull();
+    expect(firstTouch([block], vec(-450, -170, -430), { axis: 'x', direction: 1, radius: 5, reach: 44 })).toBeNull();
   });
 
   test('a corner is met by the round of the tool: Pythagoras', () => {
     // center 3 beside the rear edge, radius 5: 4 before the corner
-    expect(firstTouch([block], vec(-450, -137, -430), 'x', 1, 5, 100)?.distance).toBeCloseTo(50 - 4, 9);
+    expect(firstTouch([block], vec(-450, -137, -430), { axis: 'x', direction: 1, radius: 5, reach: 100 })?.distance).toBeCloseTo(50 - 4, 9);
   });
 
   test('inside a bore from any place, left and right are as far from its axis', () => {
     fc.assert(fc.property(fc.double({ min: -10, max: 10, noNaN: true }), fc.double({ min: -10, max: 10, noNaN: true }), fc.double({ min: 0.5, max: 4, noNaN: true }), (x, y, r) => {
       const tip = vec(x, y, 10);
-      const [left, right] = ([-1, 1] as const).map((d) => x + d * firstTouch([ring], tip, 'x', d, r, 100)!.distance);
+      const [left, right] = ([-1, 1] as const).map((d) => x + d * firstTouch([ring], tip, { axis: 'x', direction: d, radius: r, reach: 100 })!.distance);
       const chord = Math.sqrt((20 - r) ** 2 - y * y);
       expect(left).toBeCloseTo(-chord, 2);
       expect(right).toBeCloseTo(chord, 2);
@@ -155,8 +155,8 @@ describe('touching', () => {
   });
 
   test('a flat tip over an edge rests on what is highest under it', () => {
-    expect(firstTouch([block], vec(-404, -170, -400), 'z', -1, 5, 100)?.distance).toBeCloseTo(20, 9);
-    expect(firstTouch([block], vec(-405.1, -170, -400), 'z', -1, 5, 60)).toBeNull();
+    expect(firstTouch([block], vec(-404, -170, -400), { axis: 'z', direction: -1, radius: 5, reach: 100 })?.distance).toBeCloseTo(20, 9);
+    expect(firstTouch([block], vec(-405.1, -170, -400), { axis: 'z', direction: -1, radius: 5, reach: 60 })).toBeNull();
   });
 
   test('the same seed places the work alike, another one elsewhere, and never further than told', () => {

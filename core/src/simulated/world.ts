@@ -47,7 +47,7 @@ function toSegment(a: readonly [number, number], b: readonly [number, number], r
 }
 
 /** How far an upright cylinder, its tip at `tip`, moves sideways before it touches a mesh. */
-function sideways(mesh: TriangleMesh, tip: Vec3, axis: 'x' | 'y', direction: 1 | -1, radius: number): number {
+function sideways(mesh: TriangleMesh, tip: Vec3, { axis, direction }: { axis: 'x' | 'y'; direction: 1 | -1 }, radius: number): number {
   const [u, v] = axis === 'x' ? [0, 1] as const : [1, 0] as const;
   const center = [tip.x, tip.y] as const;
   const seen = (p: Point): [number, number] => [(p[u] - center[u]) * direction, p[v] - center[v]];
@@ -104,18 +104,26 @@ function highest(mesh: TriangleMesh, tip: Vec3, r: number): number {
   return most;
 }
 
+/** How a tool feels its way. */
+export interface Feeling {
+  readonly axis: Axis;
+  /** +1 or −1 along the axis; Z only downwards */
+  readonly direction: 1 | -1;
+  /** of the tool, an upright cylinder; it is taken to be longer than what it touches is high */
+  readonly radius: number;
+  /** the tool goes no further than this */
+  readonly reach: number;
+}
+
 /**
  * What a tool touches first when it moves along one machine axis.
  * @param tip center of the tool's tip, machine coordinates less the tool's length in Z: the frame of `Body.at`
- * @param direction +1 or −1 along the axis; Z only downwards
- * @param radius of the tool, an upright cylinder; it is taken to be longer than what it touches is high
- * @param reach the tool goes no further than this
  */
-export function firstTouch(bodies: readonly Body[], tip: Vec3, axis: Axis, direction: 1 | -1, radius: number, reach: number): Contact | null {
+export function firstTouch(bodies: readonly Body[], tip: Vec3, { axis, direction, radius, reach }: Feeling): Contact | null {
   let first: Contact | null = null;
   for (const { name, mesh, at } of bodies) {
     const local = byAxis((a) => tip[a] - at[a]);
-    const distance = axis === 'z' ? local.z - highest(mesh, local, radius) : sideways(mesh, local, axis, direction, radius);
+    const distance = axis === 'z' ? local.z - highest(mesh, local, radius) : sideways(mesh, local, { axis, direction }, radius);
     if (distance >= -1e-9 && distance <= reach && distance < (first?.distance ?? Infinity)) first = { body: name, distance: Math.max(0, distance) };
   }
   return first;

@@ -77,7 +77,7 @@ export function touchableFaces({ seat, loaded, finished, open, blankSide }: Touc
     }
     const own = furthest(finished, faces, windows, t);
     const isFinished = own !== null && Math.abs(own.level - reach.level) < TOUCH_MM;
-    const surface = surfaceAt(reach.level + t[axis], faces, partSideFacing(seat.orientation, faces), isFinished, seat.blankBox, blankSide);
+    const surface = surfaceAt({ level: reach.level + t[axis], faces, side: partSideFacing(seat.orientation, faces), isFinished, blank: seat.blankBox, blankSide });
     return [{ axis, faces, name: faceHere(seat.orientation, faces), surface, seatedLevel: reach.level }];
   });
 }

@@ -12,8 +12,16 @@ function chordAngle(radius: number, deviation: number): number {
   return 2 * Math.acos(Math.max(0.7, 1 - deviation / Math.max(radius, deviation)));
 }
 
+export interface Arc {
+  readonly center: Point;
+  readonly radius: number;
+  /** radians, counter-clockwise */
+  readonly from: number;
+  readonly to: number;
+}
+
 /** Points of an arc from one angle counter-clockwise to another, radians; the crests at 0, 90, 180 and 270° are always among them. */
-export function arcPoints(u: number, v: number, radius: number, from: number, to: number, deviation: number): Point[] {
+export function arcPoints({ center: [u, v], radius, from, to }: Arc, deviation: number): Point[] {
   const quarter = Math.PI / 2;
   const end = to <= from ? to + 2 * Math.PI : to;
   const stops = [from];
@@ -45,8 +53,8 @@ export function bulgePoints(a: Point, b: Point, bulge: number, deviation: number
   // the angle comes from the bulge: between the ends it is lost for an arc that is nearly straight
   const sweep = 4 * Math.atan(Math.abs(bulge));
   const points = bulge > 0
-    ? arcPoints(...center, radius, angle(a), angle(a) + sweep, deviation)
-    : arcPoints(...center, radius, angle(b), angle(b) + sweep, deviation).reverse();
+    ? arcPoints({ center, radius, from: angle(a), to: angle(a) + sweep }, deviation)
+    : arcPoints({ center, radius, from: angle(b), to: angle(b) + sweep }, deviation).reverse();
   return [a, ...points.slice(1, -1), b];
 }
 
@@ -67,8 +75,16 @@ function splinePoint(t: number, degree: number, control: readonly (readonly [num
   return [x / w, y / w];
 }
 
+export interface Spline {
+  readonly degree: number;
+  readonly control: readonly Point[];
+  /** left out: all alike */
+  readonly weights?: readonly number[];
+  readonly knots: readonly number[];
+}
+
 /** Points of a B-spline, halved until every chord's middle is within `deviation` of the curve. @param most after so many points it is given up, one more than these comes back */
-export function splinePoints(degree: number, control: readonly Point[], weights: readonly number[] | undefined, knots: readonly number[], deviation: number, most: number): Point[] {
+export function splinePoints({ degree, control, weights, knots }: Spline, deviation: number, most: number): Point[] {
   const weighted = control.map(([x, y], i): [number, number, number] => { const w = weights?.[i] ?? 1; return [x * w, y * w, w]; });
   const at = (t: number) => splinePoint(t, degree, weighted, knots);
   const [first, last] = [knots[degree], knots[control.length]];
@@ -85,8 +101,19 @@ export function splinePoints(degree: number, control: readonly Point[], weights:
   return out;
 }
 
-/** Points of an ellipse arc; parameters in radians from the long axis. */
-export function ellipsePoints(center: Point, long: Point, ratio: number, from: number, to: number, deviation: number): Point[] {
+export interface EllipseArc {
+  readonly center: Point;
+  /** from the center to the end of the long axis */
+  readonly long: Point;
+  /** short axis to long axis */
+  readonly ratio: number;
+  /** parameters, radians from the long axis */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Points of an ellipse arc. */
+export function ellipsePoints({ center, long, ratio, from, to }: EllipseArc, deviation: number): Point[] {
   const radius = Math.hypot(...long);
   const end = to <= from + 1e-12 ? to + 2 * Math.PI : to;
   const n = Math.max(8, Math.ceil((end - from) / Math.min(chordAngle(radius, deviation), 0.2)));

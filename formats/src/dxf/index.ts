@@ -35,13 +35,13 @@ function curveOf(e: Entity, f: number): Curve | string | null {
   const at = (c: { x: number; y: number } | undefined) => (c ? p(c) : ([0, 0] as Point));
   switch (e.type) {
     case 'LINE': return { points: (e.vertices ?? []).map(p), curved: false, closed: false };
-    case 'CIRCLE': return { points: arcPoints(...at(e.center), (e.radius ?? 0) * f, 0, 2 * Math.PI, DEVIATION_MM), curved: true, closed: true };
-    case 'ARC': return { points: arcPoints(...at(e.center), (e.radius ?? 0) * f, e.startAngle ?? 0, e.endAngle ?? 0, DEVIATION_MM), curved: true, closed: false };
-    case 'ELLIPSE': return { points: ellipsePoints(at(e.center), at(e.majorAxisEndPoint), e.axisRatio ?? 1, e.startAngle ?? 0, e.endAngle ?? 2 * Math.PI, DEVIATION_MM), curved: true, closed: false };
+    case 'CIRCLE': return { points: arcPoints({ center: at(e.center), radius: (e.radius ?? 0) * f, from: 0, to: 2 * Math.PI }, DEVIATION_MM), curved: true, closed: true };
+    case 'ARC': return { points: arcPoints({ center: at(e.center), radius: (e.radius ?? 0) * f, from: e.startAngle ?? 0, to: e.endAngle ?? 0 }, DEVIATION_MM), curved: true, closed: false };
+    case 'ELLIPSE': return { points: ellipsePoints({ center: at(e.center), long: at(e.majorAxisEndPoint), ratio: e.axisRatio ?? 1, from: e.startAngle ?? 0, to: e.endAngle ?? 2 * Math.PI }, DEVIATION_MM), curved: true, closed: false };
     case 'SPLINE': {
       const control = (e.controlPoints ?? []).map(p);
       if (control.length === 0 || !e.knotValues) return FIT_POINTS;
-      return { points: splinePoints(e.degreeOfSplineCurve ?? 3, control, e.weights, e.knotValues, DEVIATION_MM, MOST_POINTS), curved: true, closed: false };
+      return { points: splinePoints({ degree: e.degreeOfSplineCurve ?? 3, control, weights: e.weights, knots: e.knotValues }, DEVIATION_MM, MOST_POINTS), curved: true, closed: false };
     }
     default: return null;
   }

@@ -52,7 +52,7 @@ export function Proposal({ onClose }: { onClose: () => void }) {
   const take = (route: ProposedRoute) => {
     if (!vise || !planned) return;
     const machine = shop.machines.find((m) => m.id === job.machine);
-    const setups = setupsFrom(route, job, vise, planBlank(planned.part.box, job), machine?.registers ?? REGISTERS, nameOf, () => newId());
+    const setups = setupsFrom(route, job, { vise, blank: planBlank(planned.part.box, job), registers: machine?.registers ?? REGISTERS }, { nameOf, newId: () => newId() });
     const station = machine?.stations[0]?.id ?? null;
     change({ setups: setups.map((s) => ({ ...s, station })) });
     choose(setups[0].id);

@@ -105,7 +105,9 @@ const HOLE = 1.1;
 function strapBends(name: string, strap: Strap, placed: PlacedClamp, boltN: number): HoldTrouble[] {
   if (placed.toHeel + placed.toBolt <= 0) return [{ kind: 'strap-no-lever', name, why: 'lever' }];
   if (strap.width <= strap.thread * HOLE) return [{ kind: 'strap-no-lever', name, why: 'hole' }];
-  const stressMPa = strapStressMPa(boltN, placed.toHeel, placed.toBolt, strap.width, strap.thickness, strap.thread * HOLE);
+  const stressMPa = strapStressMPa(boltN, {
+    toHeelMm: placed.toHeel, toPartMm: placed.toBolt, widthMm: strap.width, thicknessMm: strap.thickness, holeMm: strap.thread * HOLE,
+  });
   return stressMPa > STRAP_YIELD_MPA ? [{ kind: 'strap-bends', name, stressMPa }] : [];
 }
 
@@ -115,7 +117,14 @@ function tooShort(name: string, strap: Strap, noseToHeelMm: number): HoldTrouble
   return needMm > strap.length + 1e-6 ? [{ kind: 'strap-too-short', name, needMm, lengthMm: strap.length }] : [];
 }
 
-function strapEffect(name: string, strap: Strap, placed: PlacedClamp, input: HoldOf<FlatDevice>, top: number, emptyMm: number): ClampEffect {
+/** Where a clamp stands, how high the material is there, and how much below is hollow. */
+interface OnColumn {
+  readonly placed: PlacedClamp;
+  readonly top: number;
+  readonly emptyMm: number;
+}
+
+function strapEffect(name: string, strap: Strap, { placed, top, emptyMm }: OnColumn, input: HoldOf<FlatDevice>): ClampEffect {
   const bolt = boltOf(placed);
   const d = unitVector(placed.towards);
   const { forceN, trouble } = preload(name, strap, placed.torque);
@@ -166,7 +175,7 @@ function edgeEffect(name: string, edge: EdgeClamp, placed: PlacedClamp, input: H
   };
 }
 
-function fastenerEffect(name: string, item: Screw | Nail, placed: PlacedClamp, input: HoldOf<FlatDevice>, top: number): ClampEffect {
+function fastenerEffect(name: string, item: Screw | Nail, { placed, top }: OnColumn, input: HoldOf<FlatDevice>): ClampEffect {
   const { device, seat, speech } = input;
   // part and packing are gone through first; the board begins at its top, z = 0
   const bite = item.length - top;
@@ -191,7 +200,7 @@ function fastenerEffect(name: string, item: Screw | Nail, placed: PlacedClamp, i
   };
 }
 
-function weightEffect(name: string, weight: Weight, placed: PlacedClamp, input: HoldOf<FlatDevice>, top: number, emptyMm: number): ClampEffect {
+function weightEffect(name: string, weight: Weight, { placed, top, emptyMm }: OnColumn, input: HoldOf<FlatDevice>): ClampEffect {
   const { device, speech } = input;
   const r = weight.diameter / 2;
   const forceN = weight.massKg * GRAVITY;
@@ -218,8 +227,8 @@ export function clampEffects(input: HoldOf<FlatDevice>): ClampEffect[] {
     if (item.kind === 'edge clamp') return edgeEffect(name, item, placed, input);
     const column = columnAt(input, view, placed.x, placed.y);
     if (!column) return { ...NOTHING, trouble: [{ kind: 'clamp-on-nothing', name }], step: '' };
-    if (item.kind === 'strap') return strapEffect(name, item, placed, input, column.top, column.emptyMm);
-    if (item.kind === 'weight') return weightEffect(name, item, placed, input, column.top, column.emptyMm);
-    return fastenerEffect(name, item, placed, input, column.top);
+    if (item.kind === 'strap') return strapEffect(name, item, { placed, ...column }, input);
+    if (item.kind === 'weight') return weightEffect(name, item, { placed, ...column }, input);
+    return fastenerEffect(name, item, { placed, ...column }, input);
   });
 }

@@ -100,16 +100,27 @@ function standsAgainst({ patch }: HoldContact, box: Box3): boolean {
   return (near(patch.min[flat], box.min[flat]) || near(patch.min[flat], box.max[flat])) && patch.max[along] > box.min[along] && patch.min[along] < box.max[along];
 }
 
+/** What acts on the underside and on the part, before it falls into several. */
+interface ActingOn {
+  readonly restName: string;
+  readonly bonded: (on: Outlines) => HoldContact[];
+  readonly pins: readonly HoldContact[];
+  /** of clamps */
+  readonly onPart: readonly HoldContact[];
+  readonly forces: readonly HoldForce[];
+}
+
 /** Parts that a cut frees, each by itself: what bears under it, and of clamps, suction, weights and pins what acts on it. */
-function freedParts(input: HoldOf<FlatDevice>, held: Outlines, restName: string, bonded: (on: Outlines) => HoldContact[], contacts: readonly HoldContact[], pins: readonly HoldContact[], forces: readonly HoldForce[]): FreedPart[] {
+function freedParts(input: HoldOf<FlatDevice>, held: Outlines, acting: ActingOn): FreedPart[] {
   const { kernel } = input;
+  const { restName, bonded, pins, onPart, forces } = acting;
   return held.filter((ring) => signedArea(ring) > 0).map((outer) => {
     const on = kernel.flatCommon(held, [outer]);
     const box = boxOf(on, input.seat.locators.z.at);
     const here = ({ x, y }: Vec3) => kernel.flatArea(kernel.flatCommon([outer], [rectangleRing(x - 0.01, y - 0.01, x + 0.01, y + 0.01)])) > 0;
     return {
       areaMm2: kernel.flatArea(on), box,
-      contacts: [...restContact(restName, on, input), ...bonded(on), ...pins.filter((c) => standsAgainst(c, box)), ...contacts.filter((c) => here(c.points[0]))],
+      contacts: [...restContact(restName, on, input), ...bonded(on), ...pins.filter((c) => standsAgainst(c, box)), ...onPart.filter((c) => here(c.points[0]))],
       forces: forces.filter((f) => here(f.at)),
     };
   });
@@ -159,7 +170,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const onPart = clamps.flatMap((c) => c.contacts);
   const pressing = [...pull.forces, ...clamps.flatMap((c) => c.forces)];
   const contacts: HoldContact[] = [...restContact(restName, under.held, input), ...located.contacts, ...onPart, ...bonded(under.held)];
-  const freed = under.alone ? freedParts(input, under.held, restName, bonded, onPart, located.contacts, pressing) : [];
+  const freed = under.alone ? freedParts(input, under.held, { restName, bonded, pins: located.contacts, onPart, forces: pressing }) : [];
   const trouble: HoldTrouble[] = [
     ...clamps.flatMap((c) => c.trouble), ...pull.trouble,
     ...(setup.hold.bond && !bond ? [{ kind: 'bond-not-chosen' as const }] : []),

@@ -53,7 +53,7 @@ function carriersOf(view: ViewName, device: FlatDevice, { hold, seat }: DrawnFac
 /** From the edges of the device to what the part is set against; over-all sizes; how high it lies. */
 export function flatDimensions(view: ViewName, drawn: Drawn<'flat'>, speech: Speech): Dimension[] {
   const { loadedBox: b, locators: { x, y } } = drawn.facts.seat;
-  return plainDimensions(view, drawn.facts, speech, [horizontal('from left', 0, x.at, b.min.y, 'bottom', speech.signed(x.at)), vertical('from front', 0, y.at, b.min.x, 'left', speech.signed(y.at))]);
+  return plainDimensions(view, drawn.facts, speech, [horizontal('from left', [0, x.at], { reach: b.min.y, side: 'bottom' }, speech.signed(x.at)), vertical('from front', [0, y.at], { reach: b.min.x, side: 'left' }, speech.signed(y.at))]);
 }
 
 /** The bed, its pods and what lies between in space. */

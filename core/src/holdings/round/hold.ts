@@ -22,8 +22,9 @@ function axesOf(device: RoundDevice): { along: Vec3; u: Vec3; v: Vec3 } {
 /** Force on the part, all jaws together, at its speed. */
 export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device' | 'setup'>): { staticN: number; turningN: number } {
   const staticN = (device.staticForceN * setup.hold.forceShare) / 100;
-  const turningN = device.kind === 'chuck' ? grippingForceN(staticN, device.jawCount, device.jawMassKg, device.jawRadius, setup.hold.rpm ?? 0) : staticN;
-  return { staticN, turningN };
+  if (device.kind !== 'chuck') return { staticN, turningN: staticN };
+  const jaws = { count: device.jawCount, massKg: device.jawMassKg, radiusMm: device.jawRadius };
+  return { staticN, turningN: grippingForceN(staticN, setup.hold.rpm ?? 0, jaws) };
 }
 
 /** Jaws bored to the part's size, and collets, press over their width; hard jaws on a line. */
@@ -41,16 +42,15 @@ function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped)
 function ringWall(input: HoldOf<RoundDevice>, gripped: Gripped, forceN: number): WallUnderLoad | null {
   const thicknessMm = wallOf(input, gripped);
   if (thicknessMm === null || !input.material) return null;
-  const { count, width } = jawsOf(input.device);
-  const radius = Math.min(...gripped.across) / 2 - thicknessMm / 2;
-  const length = Math.max(0.1, gripped.to - gripped.from);
-  const base = { thicknessMm, spanMm: (2 * Math.PI * radius) / count };
-  if (hasBoredJaws(input.device)) return { ...base, ...ringInBoredJaws(forceN / count, count, radius, thicknessMm, length, input.material.youngGPa, width) };
-  return {
-    ...base,
-    stressMPa: ringStressMPa(forceN / count, count, radius, thicknessMm, length),
-    deflectionMm: ringDeflectionMm(forceN / count, count, radius, thicknessMm, length, input.material.youngGPa),
-  };
+  const { count: jaws, width } = jawsOf(input.device);
+  const radiusMm = Math.min(...gripped.across) / 2 - thicknessMm / 2;
+  const lengthMm = Math.max(0.1, gripped.to - gripped.from);
+  const base = { thicknessMm, spanMm: (2 * Math.PI * radiusMm) / jaws };
+  const ring = { jaws, radiusMm, wallMm: thicknessMm, lengthMm };
+  const { youngGPa } = input.material;
+  const eachN = forceN / jaws;
+  if (hasBoredJaws(input.device)) return { ...base, ...ringInBoredJaws(eachN, ring, youngGPa, width) };
+  return { ...base, stressMPa: ringStressMPa(eachN, ring), deflectionMm: ringDeflectionMm(eachN, ring, youngGPa) };
 }
 
 /** How far the part gives at its free end under 100 N, and how many diameters it stands out. */

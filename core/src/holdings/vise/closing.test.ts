@@ -8,7 +8,7 @@ import { rawCaught } from './checks/rawCaught';
 import { viseHold } from '..';
 
 const block = box([0, 0, 0], [100, 60, 40]);
-const held = (height: number, size = block) => viseHold(seatBlock(size, size, setup({ parallels: { height } })), vise, restOf(vise, height), null);
+const held = (height: number, size = block) => viseHold(seatBlock(size, size, setup({ parallels: { height } })), vise, restOf(vise, height), { torqueNm: null });
 
 describe('how a plain block is held', () => {
   test('opening is its width, grip is jaw top less parallels', () => {
@@ -36,7 +36,7 @@ describe('how a plain block is held', () => {
 
 describe('gripped beside the middle of the jaws', () => {
   // the stop stands 10 from the left end of jaws of 150
-  const off = (length: number, others: readonly number[] = []) => { const size = box([0, 0, 0], [length, 60, 40]); return viseHold(seatBlock(size, size, setup({ parallels: { height: 25 } })), vise, restOf(vise, 25), null, others); };
+  const off = (length: number, others: readonly number[] = []) => { const size = box([0, 0, 0], [length, 60, 40]); return viseHold(seatBlock(size, size, setup({ parallels: { height: 25 } })), vise, restOf(vise, 25), { torqueNm: null, others }); };
 
   test('the jaw yaws: that share of the force does not arrive, and from a sixth of the jaws on it is said', () => {
     const short = off(40);
@@ -91,7 +91,7 @@ test('parallels as high as the jaws are a stop', () => {
 describe('raw stock caught by the jaws', () => {
   const caught = (fixed: number, moving: number) => {
     const seat = seatBlock(block, block);
-    return rawCaught({ ...viseHold(seat, vise, restOf(vise, 20), null), caught: { fixed, moving } }, seat, told)[0]?.says;
+    return rawCaught({ ...viseHold(seat, vise, restOf(vise, 20), { torqueNm: null }), caught: { fixed, moving } }, seat, told)[0]?.says;
   };
   test('says which jaw', () => {
     expect(caught(0, 0)).toBeUndefined();
@@ -104,6 +104,6 @@ describe('raw stock caught by the jaws', () => {
     const raw = box([-3, -3, -3], [103, 63, 43]);
     const seat = seatBlock(raw, block);
     expect(seat.y.rawMm).toBeCloseTo(3, 9);
-    expect(rawCaught(viseHold(seat, vise, restOf(vise, 20), null), seat, told)).toEqual([]);
+    expect(rawCaught(viseHold(seat, vise, restOf(vise, 20), { torqueNm: null }), seat, told)).toEqual([]);
   });
 });

@@ -19,11 +19,18 @@ export function closingForceN(vise: Vise, torqueNm: number | null): number {
   return torqueNm === null ? vise.ratedForceN : (vise.ratedForceN * torqueNm) / vise.ratedTorqueNm;
 }
 
-/**
- * @param others how far further pieces of one size lie from this one along the jaws; all share the closing force
- * @param ledge how far the jaws reach under the part in a pocket: the jaws' faces are so much nearer to each other, twice
- */
-export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>, torqueNm: number | null, others: readonly number[] = [], ledge = 0): ViseHold {
+/** How a vise is closed. */
+export interface Closing {
+  /** at the handle; null: as rated */
+  readonly torqueNm: number | null;
+  /** how far further pieces of one size lie from this one along the jaws; all share the closing force */
+  readonly others?: readonly number[];
+  /** how far the jaws reach under the part in a pocket: the jaws' faces are so much nearer to each other, twice */
+  readonly ledge?: number;
+}
+
+/** How a part is gripped, from where it sits. */
+export function viseHold(seat: SeatFacts, vise: Vise, rest: Pick<Rest, 'height'>, { torqueNm, others = [], ledge = 0 }: Closing): ViseHold {
   const pieces = 1 + others.length;
   const jaw = seat.y;
   const movingJaw = seat.movingJaw!;
@@ -69,7 +76,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   const pieces = 1 + setup.hold.further.length;
   const pocketed = pocketOf(setup);
   const ledge = pocketed?.ledge ?? 0;
-  const facts = viseHold(seat, vise, restIn(vise, setup), setup.hold.torque, setup.hold.further.map((p) => p.x), ledge);
+  const facts = viseHold(seat, vise, restIn(vise, setup), { torqueNm: setup.hold.torque, others: setup.hold.further.map((p) => p.x), ledge });
   const s = fixedSide(vise);
   const moving = -s * facts.openingMm;
   const contacts: HoldContact[] = [];

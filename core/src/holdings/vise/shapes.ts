@@ -90,18 +90,18 @@ export function viseDimensions(view: ViewName, vise: Vise, drawn: Drawn<'vise'>,
   const { thickness } = shownVise(vise, drawn);
   if (view === 'leftEnd') {
     return [
-      vertical('grip', grip, vise.jawHeight, fixedSide(vise) > 0 ? -thickness : -opening - thickness, 'left', speech.size(hold.vise?.gripDepthMm ?? 0)),
-      vertical('clear', vise.jawHeight, prove.lowestCut, -front, 'right', speech.signed(prove.aboveTop)),
-      horizontal('opening', -front - opening, -front, vise.jawHeight, 'bottom', speech.size(opening)),
+      vertical('grip', [grip, vise.jawHeight], { reach: fixedSide(vise) > 0 ? -thickness : -opening - thickness, side: 'left' }, speech.size(hold.vise?.gripDepthMm ?? 0)),
+      vertical('clear', [vise.jawHeight, prove.lowestCut], { reach: -front, side: 'right' }, speech.signed(prove.aboveTop)),
+      horizontal('opening', [-front - opening, -front], { reach: vise.jawHeight, side: 'bottom' }, speech.size(opening)),
     ];
   }
   if (view === 'front') {
     return [
-      ...(height > 0 ? [vertical('parallels', 0, height, 0, 'left', speech.size(height))] : []),
-      vertical('top', 0, seat.loadedBox.max.z, seat.loadedBox.max.x, 'right', speech.size(seat.loadedBox.max.z)),
+      ...(height > 0 ? [vertical('parallels', [0, height], { reach: 0, side: 'left' }, speech.size(height))] : []),
+      vertical('top', [0, seat.loadedBox.max.z], { reach: seat.loadedBox.max.x, side: 'right' }, speech.size(seat.loadedBox.max.z)),
     ];
   }
-  return [horizontal(pocketOf(setup) ? 'pocket wall' : 'stop', 0, stop.position, pocketOf(setup) ? seat.loadedBox.min.y : -fixedSide(vise) * stop.fromJaw, 'bottom', speech.signed(stop.position)), ...sizes(facts, speech)];
+  return [horizontal(pocketOf(setup) ? 'pocket wall' : 'stop', [0, stop.position], { reach: pocketOf(setup) ? seat.loadedBox.min.y : -fixedSide(vise) * stop.fromJaw, side: 'bottom' }, speech.signed(stop.position)), ...sizes(facts, speech)];
 }
 
 /** Which jaw is which, and the stop. */

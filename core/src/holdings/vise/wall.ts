@@ -58,8 +58,15 @@ export function wallBetweenJaws({ seat, loaded, material }: HoldOf<Vise>, hold: 
       const { floor, roof } = closedAt(loaded, seat, at(from + Math.floor(run.length / 2)), middle.hollowY, z);
       const arms = [...(floor === null ? [] : [low + hold.gripDepthMm - floor]), ...(roof === null ? [] : [roof - low])];
       if (floor !== null && roof !== null) bent.push({ thicknessMm, spanMm: roof - floor, stands: 'between its ends', ...wallUnderPressure(pressure, roof - floor, thicknessMm, material.youngGPa) });
-      else if (arms.length > 0) { const arm = Math.min(...arms); bent.push({ thicknessMm, spanMm: arm, stands: 'from its floor', ...wallStandingUp(forceN, arm, spanMm, thicknessMm, material.youngGPa) }); }
-      if (ends === 1 || arms.length === 0) bent.push({ thicknessMm, spanMm, stands: 'from one end', ...wallStandingUp(forceN / 2, spanMm, hold.gripDepthMm, thicknessMm, material.youngGPa) });
+      else if (arms.length > 0) {
+        const armMm = Math.min(...arms);
+        const under = wallStandingUp(forceN, { armMm, widthMm: spanMm, thicknessMm }, material.youngGPa);
+        bent.push({ thicknessMm, spanMm: armMm, stands: 'from its floor', ...under });
+      }
+      if (ends === 1 || arms.length === 0) {
+        const under = wallStandingUp(forceN / 2, { armMm: spanMm, widthMm: hold.gripDepthMm, thicknessMm }, material.youngGPa);
+        bent.push({ thicknessMm, spanMm, stands: 'from one end', ...under });
+      }
     }
     for (const b of bent) if (!worst || b.stressMPa > worst.stressMPa) worst = b;
     from = to;
