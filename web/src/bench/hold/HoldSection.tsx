@@ -30,7 +30,7 @@ function DeviceChoice({ devices, value, onCommit }: { devices: readonly Device[]
 /** Contact, forces and margin of what holds the part, and what the operator does with it. */
 export function HoldSection(props: SectionProps) {
   const { setup, planned, edit, onLook } = props;
-  const { shop, job, speech } = useJob();
+  const { id: jobId, shop, job, speech } = useJob();
   const [box, width] = useWidth<HTMLElement>(420);
   const device = shop.devices.find((d) => d.id === setup.device) ?? null;
   const held = device && isHeldOn(setup, device) ? { ...props, device, hold: setup.hold } : null;
@@ -42,10 +42,10 @@ export function HoldSection(props: SectionProps) {
   return (
     <section aria-label="Hold" ref={box}>
       <h3>Hold</h3>
-      <div className="fields"><DeviceChoice devices={shop.devices} value={setup.device} onCommit={(id) => edit((s) => withDevice(s, shop.devices.find((d) => d.id === id) ?? null))} /></div>
+      <div className="fields"><DeviceChoice devices={shop.devices} value={setup.device} onCommit={(id) => edit((s) => withDevice(jobId, s, shop.devices.find((d) => d.id === id) ?? null))} /></div>
       {fits.length > 0 && <p className="mb-1 quiet">Made for this part: {fits.map((d) => d.name).join(', ')}.</p>}
       {held && Fields && <Fields {...held} />}
-      {device && !held && <Button size="sm" variant="primary" className="mt-1" onClick={() => edit((s) => withDevice(s, device))}>Start anew for the {device.kind}</Button>}
+      {device && !held && <Button size="sm" variant="primary" className="mt-1" onClick={() => edit((s) => withDevice(jobId, s, device))}>Start anew for the {device.kind}</Button>}
       {hold && (
         <p className="mt-2 mb-1">
           {hold.figures.map((f) => (

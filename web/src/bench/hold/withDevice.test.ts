@@ -1,10 +1,12 @@
-import { newHold } from '@violet-jaw/core/job';
+import { newHold, type Setup } from '@violet-jaw/core/job';
+import type { Device } from '@violet-jaw/core/shop';
 import { setup } from '../../../../core/src/testing/fixtures';
 import { demoShop } from '../../../../demo';
 import { inHold } from './useHold';
-import { withDevice } from './withDevice';
+import { withDevice as inJob } from './withDevice';
 
 const device = (id: string) => demoShop.devices.find((d) => d.id === id)!;
+const withDevice = (s: Setup, d: Device | null) => inJob('job', s, d);
 
 test('another vise keeps what was entered for the first', () => {
   const before = setup({ id: 'same', parallels: { height: 17.4625 } });
@@ -25,6 +27,13 @@ test('trying another device loses nothing, none is no hold, and a way that was n
   expect(withDevice(none, device('vise-150')).hold).toEqual(inVise.hold);
   // another setup has nothing to go back to
   expect(withDevice({ ...none, id: 'other' }, device('vise-4in')).hold).toMatchObject({ family: 'vise', torque: null, parallels: { height: 16 } });
+});
+
+test('a copy of a job, whose setups have the same names, gets nothing of what was tried in the other', () => {
+  const inVise = setup({ id: 'copied', parallels: { height: 17.4625 }, torque: 45 });
+  const flat = inJob('one', inVise, device('table-mill-1'));
+  expect(inJob('its copy', flat, device('vise-150')).hold).toMatchObject({ torque: null, parallels: { height: 20 } });
+  expect(inJob('one', flat, device('vise-150')).hold).toEqual(inVise.hold);
 });
 
 test('a hold that is for another kind of device is started anew for this one', () => {
