@@ -1,8 +1,15 @@
 const transform = {
-  '^.+\\.tsx?$': ['@swc/jest', {
-    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
-    module: { type: 'es6' },
-  }],
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        target: 'es2022',
+        parser: { syntax: 'typescript', tsx: true },
+        transform: { react: { runtime: 'automatic' } },
+      },
+      module: { type: 'es6' },
+    },
+  ],
 };
 
 /** Jest in ES-module mode: the geometry kernels are ES modules with WebAssembly beside them. */

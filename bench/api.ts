@@ -5,16 +5,26 @@ import { join } from 'node:path';
 import { signIn } from '../server/src/testing/testInstance';
 import { print } from './measure';
 
-/** Twenty people with the application open: each asks something about once a second, one thing after another, not in step with the others. */
+/**
+ * Twenty people with the application open: each asks something about once a second, one thing after another, not in
+ * step with the others.
+ */
 const USERS = 20;
 const PAUSE_MS = 1000;
 const SECONDS = 15;
 
 const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-bench-'));
-const server = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: dataFolder }, stdio: ['ignore', 'pipe', 'inherit'] });
+const server = spawn(process.execPath, ['dist/server/main.js'], {
+  env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: dataFolder },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
 const address = await new Promise<string>((done) => {
   let said = '';
-  server.stdout.on('data', (chunk: Buffer) => { said += chunk.toString(); const found = /ready: (http:\S+)/.exec(said); if (found) done(found[1]); });
+  server.stdout.on('data', (chunk: Buffer) => {
+    said += chunk.toString();
+    const found = /ready: (http:\S+)/.exec(said);
+    if (found) done(found[1]);
+  });
 });
 const Cookie = await signIn(address);
 const ask = async (path: string, headers: Record<string, string> = {}) => {
@@ -23,25 +33,35 @@ const ask = async (path: string, headers: Record<string, string> = {}) => {
   return { etag: response.headers.get('etag') ?? '', text: await response.text() };
 };
 // the demo's jobs are planned for the list after the start
-while ((JSON.parse((await ask('/jobs')).text) as { jobs: { summary: unknown }[] }).jobs.some((j) => j.summary === null)) await new Promise((done) => setTimeout(done, 500));
-const { id } = (JSON.parse((await ask('/jobs')).text) as { jobs: { id: string; number: string }[] }).jobs.find((j) => j.number === 'SK-1041')!;
+while ((JSON.parse((await ask('/jobs')).text) as { jobs: { summary: unknown }[] }).jobs.some((j) => j.summary === null))
+  await new Promise((done) => setTimeout(done, 500));
+const { id } = (JSON.parse((await ask('/jobs')).text) as { jobs: { id: string; number: string }[] }).jobs.find(
+  (j) => j.number === 'SK-1041',
+)!;
 const { etag } = await ask(`/jobs/${id}`);
 // as an open page does: mostly whether something changed, now and then a whole document or list
 const QUESTIONS: readonly (() => Promise<unknown>)[] = [
-  () => ask(`/jobs/${id}`, { 'If-None-Match': etag }), () => ask(`/jobs/${id}`, { 'If-None-Match': etag }), () => ask(`/jobs/${id}`), () => ask('/jobs'), () => ask('/shop'), () => ask(`/jobs/${id}/runs`),
+  () => ask(`/jobs/${id}`, { 'If-None-Match': etag }),
+  () => ask(`/jobs/${id}`, { 'If-None-Match': etag }),
+  () => ask(`/jobs/${id}`),
+  () => ask('/jobs'),
+  () => ask('/shop'),
+  () => ask(`/jobs/${id}/runs`),
 ];
 /** 95th percentile of what the users wait, ms. */
 async function wait(questions: readonly (() => Promise<unknown>)[]): Promise<number> {
   const spent: number[] = [];
   const until = performance.now() + SECONDS * 1000;
-  await Promise.all(Array.from({ length: USERS }, async (_, user) => {
-    for (let k = user; performance.now() < until; k++) {
-      await new Promise((done) => setTimeout(done, 2 * PAUSE_MS * Math.random()));
-      const began = performance.now();
-      await questions[k % questions.length]();
-      spent.push(performance.now() - began);
-    }
-  }));
+  await Promise.all(
+    Array.from({ length: USERS }, async (_, user) => {
+      for (let k = user; performance.now() < until; k++) {
+        await new Promise((done) => setTimeout(done, 2 * PAUSE_MS * Math.random()));
+        const began = performance.now();
+        await questions[k % questions.length]();
+        spent.push(performance.now() - began);
+      }
+    }),
+  );
   return spent.sort((a, b) => a - b)[Math.floor(spent.length * 0.95)];
 }
 const value = await wait(QUESTIONS);

@@ -25,8 +25,13 @@ export async function timed(times: number, work: (i: number) => unknown): Promis
 const round = (v: number) => Math.round(v * 1000) / 1000;
 
 export function print(f: Figure): void {
-  console.log(JSON.stringify({
-    ...f, value: round(f.value),
-    ...(f.baseline ? { baseline: { ...f.baseline, value: round(f.baseline.value) }, ratio: round(f.value / f.baseline.value) } : {}),
-  }));
+  console.log(
+    JSON.stringify({
+      ...f,
+      value: round(f.value),
+      ...(f.baseline
+        ? { baseline: { ...f.baseline, value: round(f.baseline.value) }, ratio: round(f.value / f.baseline.value) }
+        : {}),
+    }),
+  );
 }

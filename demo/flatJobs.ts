@@ -1,4 +1,15 @@
-import { newBlank, newJob, newHold, NO_CUT, PLAIN_CUT, touchChoices, type HoldIn, type Job, type Setup, type Tool } from '@violet-jaw/core/job';
+import {
+  newBlank,
+  newJob,
+  newHold,
+  NO_CUT,
+  PLAIN_CUT,
+  touchChoices,
+  type HoldIn,
+  type Job,
+  type Setup,
+  type Tool,
+} from '@violet-jaw/core/job';
 import type { DxfCorner } from '@violet-jaw/formats/dxf/write.ts';
 
 const none = { x: 0, y: 0, z: 0 };
@@ -7,51 +18,143 @@ const QUARTER = Math.tan(Math.PI / 8);
 
 /** Rectangle with round corners, counter-clockwise. */
 function rounded(x: number, y: number, w: number, h: number, r: number): DxfCorner[] {
-  return [[x + r, y], [x + w - r, y, QUARTER], [x + w, y + r], [x + w, y + h - r, QUARTER], [x + w - r, y + h], [x + r, y + h, QUARTER], [x, y + h - r], [x, y + r, QUARTER]];
+  return [
+    [x + r, y],
+    [x + w - r, y, QUARTER],
+    [x + w, y + r],
+    [x + w, y + h - r, QUARTER],
+    [x + w - r, y + h],
+    [x + r, y + h, QUARTER],
+    [x, y + h - r],
+    [x, y + r, QUARTER],
+  ];
 }
 
-const round = (x: number, y: number, d: number): DxfCorner[] => [[x - d / 2, y, 1], [x + d / 2, y, 1]];
+const round = (x: number, y: number, d: number): DxfCorner[] => [
+  [x - d / 2, y, 1],
+  [x + d / 2, y, 1],
+];
 
 /** Outlines of the demo's sheet parts, mm; the first ring is the outside. Invented. */
 export const demoOutlines: Record<string, DxfCorner[][]> = {
   'louver-frame': [rounded(0, 0, 280, 180, 8), ...[0, 1, 2].map((i) => rounded(50, 50 + i * 30, 180, 20, 10))],
   // a D: straight at the left, half round at the right, with corners of 3; two holes for screws
-  'd-window': [[[3, 0], [40, 0, 1], [40, 80], [3, 80, QUARTER], [0, 77], [0, 3, QUARTER]], round(9, 12, 4.2), round(9, 68, 4.2)],
+  'd-window': [
+    [
+      [3, 0],
+      [40, 0, 1],
+      [40, 80],
+      [3, 80, QUARTER],
+      [0, 77],
+      [0, 3, QUARTER],
+    ],
+    round(9, 12, 4.2),
+    round(9, 68, 4.2),
+  ],
   'insulator-plate': [rounded(0, 0, 180, 120, 12), round(30, 60, 22), round(150, 30, 14), round(150, 90, 14)],
 };
 
-
 function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cutsBelowTop'>): Setup {
   return {
-    register: 'G54', orientation: { up: '+z', right: '+x' }, cutsTo: null, station: 'station-r', hold: null, ...structuredClone(PLAIN_CUT),
-    zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none }, programmed: null, ...touchChoices(6), tools: [], program: '', why: { seat: '', hold: '', zero: '' }, ...change,
+    register: 'G54',
+    orientation: { up: '+z', right: '+x' },
+    cutsTo: null,
+    station: 'station-r',
+    hold: null,
+    ...structuredClone(PLAIN_CUT),
+    zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none },
+    programmed: null,
+    ...touchChoices(6),
+    tools: [],
+    program: '',
+    why: { seat: '', hold: '', zero: '' },
+    ...change,
   };
 }
 
 const on = (change: Partial<Omit<HoldIn<'flat'>, 'family'>>): HoldIn<'flat'> => newHold('flat', change);
 /** The hold alone keeps what the cut frees. */
 const heldFree: HoldIn<'flat'>['separation'] = { ...newHold('flat').separation, way: 'hold' };
-const cutter = (change: Partial<Tool>): Tool => ({ id: `tool-${change.number ?? 1}`, number: 1, description: 'end mill, 1 flute', diameter: 6, length: 92, ...NO_CUT, flutes: 1, feedPerTooth: 0.06, cutDepth: 1.3, cutWidth: 6, rpm: 18_000, stickOut: 25, holderDiameter: 28, ...change });
+const cutter = (change: Partial<Tool>): Tool => ({
+  id: `tool-${change.number ?? 1}`,
+  number: 1,
+  description: 'end mill, 1 flute',
+  diameter: 6,
+  length: 92,
+  ...NO_CUT,
+  flutes: 1,
+  feedPerTooth: 0.06,
+  cutDepth: 1.3,
+  cutWidth: 6,
+  rpm: 18_000,
+  stickOut: 25,
+  holderDiameter: 28,
+  ...change,
+});
 
-/** Routed sheet: cut to a skin on the vacuum plate, then turned over onto pods under the frame's bars, where the skin goes. */
+/**
+ * Routed sheet: cut to a skin on the vacuum plate, then turned over onto pods under the frame's bars, where the skin
+ * goes.
+ */
 export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job {
   const allowance = { xMinus: 10, xPlus: 10, yMinus: 10, yPlus: 10, zMinus: 0, zPlus: 0 };
   return {
-    ...newJob({ number: 'SK-1055', part: 'Louver frame', revision: 'B', material: 'EN AW-5754', quantity: 40, units: 'mm' }, { file, unit: 'mm', thickness: 4, ...(sha256 ? { sha256 } : {}) }),
-    due: '2026-12-18', allowance, blank: { ...newBlank(allowance), kind: 'sheet' }, machine: 'router-1', sizeTolerance: 0.1,
+    ...newJob(
+      { number: 'SK-1055', part: 'Louver frame', revision: 'B', material: 'EN AW-5754', quantity: 40, units: 'mm' },
+      { file, unit: 'mm', thickness: 4, ...(sha256 ? { sha256 } : {}) },
+    ),
+    due: '2026-12-18',
+    allowance,
+    blank: { ...newBlank(allowance), kind: 'sheet' },
+    machine: 'router-1',
+    sizeTolerance: 0.1,
     setups: [
       setup({
-        id: 'op-10', op: 10, does: 'routes windows and outline down to a skin', device: 'vacuum-400', cutsBelowTop: 3.873, clears: 'outline', outlineCutter: 6, tools: [cutter({})], program: '3101', consumables: ['dust extraction on', 'air blast at the cutter'],
-        hold: on({ x: { by: 'gauge blocks', side: 'left', at: 50, pins: [] }, y: { by: 'gauge blocks', side: 'front', at: 50, pins: [] }, gasket: { on: true, inset: 6 } }),
-        why: { seat: 'blocks from the second groove, the sheet has no other square edge', hold: 'the skin keeps the vacuum', zero: '' },
+        id: 'op-10',
+        op: 10,
+        does: 'routes windows and outline down to a skin',
+        device: 'vacuum-400',
+        cutsBelowTop: 3.873,
+        clears: 'outline',
+        outlineCutter: 6,
+        tools: [cutter({})],
+        program: '3101',
+        consumables: ['dust extraction on', 'air blast at the cutter'],
+        hold: on({
+          x: { by: 'gauge blocks', side: 'left', at: 50, pins: [] },
+          y: { by: 'gauge blocks', side: 'front', at: 50, pins: [] },
+          gasket: { on: true, inset: 6 },
+        }),
+        why: {
+          seat: 'blocks from the second groove, the sheet has no other square edge',
+          hold: 'the skin keeps the vacuum',
+          zero: '',
+        },
       }),
       setup({
-        id: 'op-20', op: 20, register: 'G55', does: 'takes the skin away, frees frame and windows', device: 'pods-router', orientation: { up: '-z', right: '+x' }, cutsBelowTop: 0.127, clears: 'outline', outlineCutter: 6,
-        tools: [cutter({ description: 'end mill, 1 flute, light pass', feedPerTooth: 0.03, cutDepth: 0.127 })], program: '3102',
+        id: 'op-20',
+        op: 20,
+        register: 'G55',
+        does: 'takes the skin away, frees frame and windows',
+        device: 'pods-router',
+        orientation: { up: '-z', right: '+x' },
+        cutsBelowTop: 0.127,
+        clears: 'outline',
+        outlineCutter: 6,
+        tools: [cutter({ description: 'end mill, 1 flute, light pass', feedPerTooth: 0.03, cutDepth: 0.127 })],
+        program: '3102',
         hold: on({
           separation: heldFree,
-          x: { by: 'fence', side: 'left', at: 200, pins: [] }, y: { by: 'fence', side: 'front', at: 200, pins: [] }, pinHeight: 33, pinsOut: false,
-          pods: [{ id: 'pod-1', x: 225, y: 213, on: true }, { id: 'pod-2', x: 355, y: 213, on: true }, { id: 'pod-3', x: 225, y: 346, on: true }, { id: 'pod-4', x: 355, y: 346, on: true }],
+          x: { by: 'fence', side: 'left', at: 200, pins: [] },
+          y: { by: 'fence', side: 'front', at: 200, pins: [] },
+          pinHeight: 33,
+          pinsOut: false,
+          pods: [
+            { id: 'pod-1', x: 225, y: 213, on: true },
+            { id: 'pod-2', x: 355, y: 213, on: true },
+            { id: 'pod-3', x: 225, y: 346, on: true },
+            { id: 'pod-4', x: 355, y: 346, on: true },
+          ],
         }),
         why: { seat: '', hold: 'pods lie wholly under the long bars', zero: '' },
       }),
@@ -63,15 +166,43 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
 export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
   const allowance = { xMinus: 8, xPlus: 8, yMinus: 8, yPlus: 8, zMinus: 0, zPlus: 0 };
   return {
-    ...newJob({ number: 'SK-1060', part: 'D-window', revision: 'A', material: 'polycarbonate', quantity: 12, units: 'mm' }, { file, unit: 'mm', thickness: 2, ...(sha256 ? { sha256 } : {}) }),
-    due: '2026-12-09', allowance, blank: { ...newBlank(allowance), kind: 'sheet' }, machine: 'router-1', sizeTolerance: 0.05,
+    ...newJob(
+      { number: 'SK-1060', part: 'D-window', revision: 'A', material: 'polycarbonate', quantity: 12, units: 'mm' },
+      { file, unit: 'mm', thickness: 2, ...(sha256 ? { sha256 } : {}) },
+    ),
+    due: '2026-12-09',
+    allowance,
+    blank: { ...newBlank(allowance), kind: 'sheet' },
+    machine: 'router-1',
+    sizeTolerance: 0.05,
     setups: [
       setup({
-        id: 'op-10', op: 10, does: 'routes the window out of the sheet', device: 'board-router', cutsBelowTop: 2.03, clears: 'outline', outlineCutter: 4, program: '3201',
+        id: 'op-10',
+        op: 10,
+        does: 'routes the window out of the sheet',
+        device: 'board-router',
+        cutsBelowTop: 2.03,
+        clears: 'outline',
+        outlineCutter: 4,
+        program: '3201',
         tools: [cutter({ number: 2, diameter: 4, feedPerTooth: 0.05, cutDepth: 1, cutWidth: 4 })],
         consumables: ['air blast at the cutter, no coolant'],
-        hold: on({ separation: heldFree, x: { by: 'fence', side: 'left', at: 100, pins: [] }, y: { by: 'fence', side: 'front', at: 100, pins: [] }, pinDiameter: 12, pinHeight: 1.8, bond: 'wax', bondInset: 1, temperature: 30, backing: '' }),
-        why: { seat: 'the film stays on the upper side', hold: 'too thin and too soft to clamp; the wax holds what the cut frees', zero: '' },
+        hold: on({
+          separation: heldFree,
+          x: { by: 'fence', side: 'left', at: 100, pins: [] },
+          y: { by: 'fence', side: 'front', at: 100, pins: [] },
+          pinDiameter: 12,
+          pinHeight: 1.8,
+          bond: 'wax',
+          bondInset: 1,
+          temperature: 30,
+          backing: '',
+        }),
+        why: {
+          seat: 'the film stays on the upper side',
+          hold: 'too thin and too soft to clamp; the wax holds what the cut frees',
+          zero: '',
+        },
       }),
     ],
   };
@@ -81,18 +212,70 @@ export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
 export function insulatorPlateJob(file = 'insulator-plate.dxf', sha256?: string): Job {
   const allowance = { xMinus: 90, xPlus: 90, yMinus: 90, yPlus: 90, zMinus: 0, zPlus: 0 };
   return {
-    ...newJob({ number: 'SK-1063', part: 'Insulator plate', revision: 'A', material: 'glass-fibre laminate', quantity: 8, units: 'mm' }, { file, unit: 'mm', thickness: 10, ...(sha256 ? { sha256 } : {}) }),
-    due: '2026-12-16', allowance, blank: { ...newBlank(allowance), kind: 'plate' }, machine: 'jet-1', sizeTolerance: 0.15,
+    ...newJob(
+      {
+        number: 'SK-1063',
+        part: 'Insulator plate',
+        revision: 'A',
+        material: 'glass-fibre laminate',
+        quantity: 8,
+        units: 'mm',
+      },
+      { file, unit: 'mm', thickness: 10, ...(sha256 ? { sha256 } : {}) },
+    ),
+    due: '2026-12-16',
+    allowance,
+    blank: { ...newBlank(allowance), kind: 'plate' },
+    machine: 'jet-1',
+    sizeTolerance: 0.15,
     setups: [
       setup({
-        id: 'op-10', op: 10, does: 'cuts holes and outline', device: 'grid-jet', station: 'station-j', cutsBelowTop: 10, clears: 'outline', outlineCutter: 1.1, program: '4001', consumables: ['abrasive in the hopper', 'water level over the slats'],
-        tools: [cutter({ number: 1, description: 'abrasive jet', use: 'other', diameter: 1.1, flutes: null, feedPerTooth: null, cutDepth: null, cutWidth: null, rpm: null, stickOut: null, holderDiameter: null })],
+        id: 'op-10',
+        op: 10,
+        does: 'cuts holes and outline',
+        device: 'grid-jet',
+        station: 'station-j',
+        cutsBelowTop: 10,
+        clears: 'outline',
+        outlineCutter: 1.1,
+        program: '4001',
+        consumables: ['abrasive in the hopper', 'water level over the slats'],
+        tools: [
+          cutter({
+            number: 1,
+            description: 'abrasive jet',
+            use: 'other',
+            diameter: 1.1,
+            flutes: null,
+            feedPerTooth: null,
+            cutDepth: null,
+            cutWidth: null,
+            rpm: null,
+            stickOut: null,
+            holderDiameter: null,
+          }),
+        ],
         hold: on({
           separation: { ...heldFree, way: 'tabs', tabs: { count: 4, width: 1, height: 10 } },
           further: [{ id: 'piece-2', x: 380, y: 0, register: 'G55' }],
-          x: { by: 'hand', side: 'left', at: 200, pins: [] }, y: { by: 'hand', side: 'front', at: 220, pins: [] },
+          x: { by: 'hand', side: 'left', at: 200, pins: [] },
+          y: { by: 'hand', side: 'front', at: 220, pins: [] },
           // weights on the frame of each plate
-          clamps: [[240, 255], [520, 255], [240, 485], [520, 485]].map(([x, y], i) => ({ id: `clamp-${i + 1}`, clamp: 'weight-4', x, y, towards: '-x' as const, torque: null, toBolt: 0, toHeel: 0 })),
+          clamps: [
+            [240, 255],
+            [520, 255],
+            [240, 485],
+            [520, 485],
+          ].map(([x, y], i) => ({
+            id: `clamp-${i + 1}`,
+            clamp: 'weight-4',
+            x,
+            y,
+            towards: '-x' as const,
+            torque: null,
+            toBolt: 0,
+            toHeel: 0,
+          })),
         }),
         why: { seat: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
       }),

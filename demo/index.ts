@@ -8,9 +8,15 @@ export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
 type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'dialect'>;
 /** Edge finder at the sides, a tool of the list at the top. */
-const touchWith = (diameter: number, tool: number) => { const choices = touchChoices(diameter); return { ...choices, touchOff: { ...choices.touchOff, top: { ...choices.touchOff.top, tool } } }; };
+const touchWith = (diameter: number, tool: number) => {
+  const choices = touchChoices(diameter);
+  return { ...choices, touchOff: { ...choices.touchOff, top: { ...choices.touchOff.top, tool } } };
+};
 /** What of the device the finished faces lie on, touched before loading. */
-const touchDevice = (diameter: number, tool: number) => { const choices = touchWith(diameter, tool); return { ...choices, touchOff: { ...choices.touchOff, z: 'locator' as const } }; };
+const touchDevice = (diameter: number, tool: number) => {
+  const choices = touchWith(diameter, tool);
+  return { ...choices, touchOff: { ...choices.touchOff, z: 'locator' as const } };
+};
 const control = (change: Partial<Controlled>): Controlled => ({ ...structuredClone(NO_CONTROL), ...change });
 /** A station measured with this device of the demo shop on it. */
 const asMeasured = (device: string) => ({ device, as: datumAs(demoDevices.find((d) => d.id === device)!) });
@@ -22,45 +28,91 @@ export const demoShop: Shop = {
   projection: 'third angle',
   machines: [
     {
-      id: 'mill-1', name: 'Mill 1',
+      id: 'mill-1',
+      name: 'Mill 1',
       travel: { x: { min: -760, max: 0 }, y: { min: -430, max: 0 }, z: { min: -510, max: 0 } },
       table: { x: { min: -800, max: 40 }, y: { min: -420, max: -20 } },
       homesTo: 'table far left and toward you, spindle up',
       registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59', 'G59.1', 'G59.2', 'G59.3'],
       ...control({ positions: { reference: at(0, 0, 0), second: at(-380, 0, 0), toolChange: at(-60, -20, 0) } }),
       stations: [
-        { id: 'station-a', name: 'A', position: { x: -487.35, y: -157.6, z: -471.25 }, plusMinus: 0.01, measuredFor: [asMeasured('vise-150'), asMeasured('vise-150-soft')], note: 'left vise, indicated along the fixed jaw' },
-        { id: 'station-b', name: 'B', position: null, plusMinus: null, measuredFor: [], note: 'right vise, moved last month and not measured since' },
+        {
+          id: 'station-a',
+          name: 'A',
+          position: { x: -487.35, y: -157.6, z: -471.25 },
+          plusMinus: 0.01,
+          measuredFor: [asMeasured('vise-150'), asMeasured('vise-150-soft')],
+          note: 'left vise, indicated along the fixed jaw',
+        },
+        {
+          id: 'station-b',
+          name: 'B',
+          position: null,
+          plusMinus: null,
+          measuredFor: [],
+          note: 'right vise, moved last month and not measured since',
+        },
       ],
     },
     {
-      id: 'mill-2', name: 'Mill 2, small',
+      id: 'mill-2',
+      name: 'Mill 2, small',
       travel: { x: { min: -305, max: 0 }, y: { min: -254, max: 0 }, z: { min: -300, max: 0 } },
       table: { x: { min: -330, max: 30 }, y: { min: -240, max: -10 } },
       homesTo: 'table far left and toward you, spindle up',
       registers: ['G54', 'G55', 'G56', 'G57'],
-      ...control({ positions: { reference: at(0, 0, 0), second: null, toolChange: null }, dialect: { ...PLAIN_DIALECT, optionalStop: 'M1', plusSign: 'left out' } }),
+      ...control({
+        positions: { reference: at(0, 0, 0), second: null, toolChange: null },
+        dialect: { ...PLAIN_DIALECT, optionalStop: 'M1', plusSign: 'left out' },
+      }),
       stations: [
         { id: 'station-c', name: 'C', position: null, plusMinus: null, measuredFor: [], note: 'center of the table' },
       ],
     },
     {
-      id: 'router-1', name: 'Router 1',
+      id: 'router-1',
+      name: 'Router 1',
       travel: { x: { min: 0, max: 1250 }, y: { min: 0, max: 700 }, z: { min: -220, max: 0 } },
       table: { x: { min: -20, max: 1270 }, y: { min: -20, max: 720 } },
       homesTo: 'gantry near left, spindle up',
       registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
-      ...control({ homing: { homes: true, x: 'min', y: 'min', z: 'max' }, positions: { reference: at(0, 0, 0), second: null, toolChange: at(0, 700, 0) }, dialect: { ...PLAIN_DIALECT, comments: 'semicolon' } }),
-      stations: [{ id: 'station-r', name: 'R', position: { x: 60, y: 40, z: -190 }, plusMinus: 0.05, measuredFor: ['vacuum-400', 'pods-router', 'board-router'].map(asMeasured), note: 'left front corner of the bed against its two dowels' }],
+      ...control({
+        homing: { homes: true, x: 'min', y: 'min', z: 'max' },
+        positions: { reference: at(0, 0, 0), second: null, toolChange: at(0, 700, 0) },
+        dialect: { ...PLAIN_DIALECT, comments: 'semicolon' },
+      }),
+      stations: [
+        {
+          id: 'station-r',
+          name: 'R',
+          position: { x: 60, y: 40, z: -190 },
+          plusMinus: 0.05,
+          measuredFor: ['vacuum-400', 'pods-router', 'board-router'].map(asMeasured),
+          note: 'left front corner of the bed against its two dowels',
+        },
+      ],
     },
     {
-      id: 'jet-1', name: 'Jet 1',
+      id: 'jet-1',
+      name: 'Jet 1',
       travel: { x: { min: 0, max: 1300 }, y: { min: 0, max: 1300 }, z: { min: -150, max: 0 } },
       table: { x: { min: -50, max: 1350 }, y: { min: -50, max: 1350 } },
       homesTo: 'head near left, up',
       registers: ['G54', 'G55'],
-      ...control({ homing: { homes: false, x: 'min', y: 'min', z: 'max' }, dialect: { ...PLAIN_DIALECT, lengthLine: '', riseLine: '', setLine: '' } }),
-      stations: [{ id: 'station-j', name: 'J', position: null, plusMinus: null, measuredFor: [], note: 'slats are changed often, so nothing stays measured' }],
+      ...control({
+        homing: { homes: false, x: 'min', y: 'min', z: 'max' },
+        dialect: { ...PLAIN_DIALECT, lengthLine: '', riseLine: '', setLine: '' },
+      }),
+      stations: [
+        {
+          id: 'station-j',
+          name: 'J',
+          position: null,
+          plusMinus: null,
+          measuredFor: [],
+          note: 'slats are changed often, so nothing stays measured',
+        },
+      ],
     },
   ],
   altitude: 20,
@@ -74,36 +126,145 @@ export const demoShop: Shop = {
 
 const none = { x: 0, y: 0, z: 0 };
 
-/** Op 10 faces and profiles the top with the blank on high parallels; Op 20 grips the finished sides under the raw flange. */
+/**
+ * Op 10 faces and profiles the top with the blank on high parallels; Op 20 grips the finished sides under the raw
+ * flange.
+ */
 function vaneSetups(): Setup[] {
   return [
     {
-      id: 'op-10', op: 10, does: 'faces the top, profiles the sides, bores through', register: 'G54', orientation: { up: '+z', right: '+x' },
-      cutsBelowTop: 31, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150', ...structuredClone(PLAIN_CUT), station: 'station-a',
-      hold: newHold('vise', { parallels: { height: 32 }, stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null } }),
-      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchWith(10, 5),
+      id: 'op-10',
+      op: 10,
+      does: 'faces the top, profiles the sides, bores through',
+      register: 'G54',
+      orientation: { up: '+z', right: '+x' },
+      cutsBelowTop: 31,
+      cutsTo: null,
+      programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' },
+      device: 'vise-150',
+      ...structuredClone(PLAIN_CUT),
+      station: 'station-a',
+      hold: newHold('vise', {
+        parallels: { height: 32 },
+        stop: { side: 'left', position: 20, height: 36, fromJaw: 20, face: null },
+      }),
+      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none },
+      ...touchWith(10, 5),
       tools: [
-        { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
-        { id: 'tool-5', number: 5, description: 'end mill, 3 flutes', diameter: 16, length: 128.5, ...NO_CUT, flutes: 3, feedPerTooth: 0.08, cutDepth: 8, cutWidth: 3, rpm: 6000, stickOut: 45, holderDiameter: 42 },
-        { id: 'tool-8', number: 8, description: 'drill', diameter: 9, length: 151, ...NO_CUT, use: 'drilling' as const, flutes: 2, feedPerTooth: 0.1, rpm: 4000, stickOut: 80, holderDiameter: 32 },
+        {
+          id: 'tool-3',
+          number: 3,
+          description: 'face mill',
+          diameter: 50,
+          length: 142,
+          ...NO_CUT,
+          flutes: 5,
+          feedPerTooth: 0.1,
+          cutDepth: 1.5,
+          cutWidth: 40,
+          rpm: 3000,
+          stickOut: 50,
+          holderDiameter: 50,
+        },
+        {
+          id: 'tool-5',
+          number: 5,
+          description: 'end mill, 3 flutes',
+          diameter: 16,
+          length: 128.5,
+          ...NO_CUT,
+          flutes: 3,
+          feedPerTooth: 0.08,
+          cutDepth: 8,
+          cutWidth: 3,
+          rpm: 6000,
+          stickOut: 45,
+          holderDiameter: 42,
+        },
+        {
+          id: 'tool-8',
+          number: 8,
+          description: 'drill',
+          diameter: 9,
+          length: 151,
+          ...NO_CUT,
+          use: 'drilling' as const,
+          flutes: 2,
+          feedPerTooth: 0.1,
+          rpm: 4000,
+          stickOut: 80,
+          holderDiameter: 32,
+        },
       ],
-      program: '2041', consumables: ['coolant, flood'],
-      firstPart: [{ what: 'length over the profiled sides, X', size: 110, minus: 0.05, plus: 0.05 }, { what: 'width over the profiled sides, Y', size: 70, minus: 0.05, plus: 0.05 }], why: { seat: 'low corner of the saw cut to the front', hold: '8 mm is enough for the light profile pass', zero: 'the drawing is dimensioned from the rear left corner' },
+      program: '2041',
+      consumables: ['coolant, flood'],
+      firstPart: [
+        { what: 'length over the profiled sides, X', size: 110, minus: 0.05, plus: 0.05 },
+        { what: 'width over the profiled sides, Y', size: 70, minus: 0.05, plus: 0.05 },
+      ],
+      why: {
+        seat: 'low corner of the saw cut to the front',
+        hold: '8 mm is enough for the light profile pass',
+        zero: 'the drawing is dimensioned from the rear left corner',
+      },
     },
     {
-      id: 'op-20', op: 20, does: 'faces the underside, takes the flange away', register: 'G55', orientation: { up: '-z', right: '+x' },
-      cutsBelowTop: 7.5, cutsTo: null, programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' }, device: 'vise-150-soft', ...structuredClone(PLAIN_CUT), station: 'station-a',
+      id: 'op-20',
+      op: 20,
+      does: 'faces the underside, takes the flange away',
+      register: 'G55',
+      orientation: { up: '-z', right: '+x' },
+      cutsBelowTop: 7.5,
+      cutsTo: null,
+      programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' },
+      device: 'vise-150-soft',
+      ...structuredClone(PLAIN_CUT),
+      station: 'station-a',
       hold: newHold('vise', {
-        parallels: { height: 16 }, torque: 45, softJaws: { on: true, depth: 24.5, fit: 0.02, ledge: 2, cutter: 6 },
+        parallels: { height: 16 },
+        torque: 45,
+        softJaws: { on: true, depth: 24.5, fit: 0.02, ledge: 2, cutter: 6 },
         // the wall of the pocket: half its play before the part's end at 20
         stop: { side: 'left', position: 19.98, height: 30, fromJaw: 20, face: null },
       }),
-      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchDevice(10, 7),
+      zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none },
+      ...touchDevice(10, 7),
       tools: [
-        { id: 'tool-3', number: 3, description: 'face mill', diameter: 50, length: 142, ...NO_CUT, flutes: 5, feedPerTooth: 0.1, cutDepth: 1.5, cutWidth: 40, rpm: 3000, stickOut: 50, holderDiameter: 50 },
-        { id: 'tool-7', number: 7, description: 'chamfer mill 90°', diameter: 6, length: 118, ...NO_CUT, flutes: 2, feedPerTooth: 0.04, cutDepth: 0.5, cutWidth: 0.5, rpm: 8000, stickOut: 40, holderDiameter: 28 },
+        {
+          id: 'tool-3',
+          number: 3,
+          description: 'face mill',
+          diameter: 50,
+          length: 142,
+          ...NO_CUT,
+          flutes: 5,
+          feedPerTooth: 0.1,
+          cutDepth: 1.5,
+          cutWidth: 40,
+          rpm: 3000,
+          stickOut: 50,
+          holderDiameter: 50,
+        },
+        {
+          id: 'tool-7',
+          number: 7,
+          description: 'chamfer mill 90°',
+          diameter: 6,
+          length: 118,
+          ...NO_CUT,
+          flutes: 2,
+          feedPerTooth: 0.04,
+          cutDepth: 0.5,
+          cutWidth: 0.5,
+          rpm: 8000,
+          stickOut: 40,
+          holderDiameter: 28,
+        },
       ],
-      program: '2042', consumables: ['coolant, flood'], firstPart: [{ what: 'thickness, Z', size: 38, minus: 0.05, plus: 0.05 }], why: { seat: '', hold: '', zero: '' },
+      program: '2042',
+      consumables: ['coolant, flood'],
+      firstPart: [{ what: 'thickness, Z', size: 38, minus: 0.05, plus: 0.05 }],
+      why: { seat: '', hold: '', zero: '' },
     },
   ];
 }
@@ -113,7 +274,17 @@ const vaneAllowance = { xMinus: 3, xPlus: 3, yMinus: 3, yPlus: 3, zMinus: 3, zPl
 /** @param file path of the STEP file beside the job file; @param sha256 its content hash where it is stored */
 export function vaneBearingBlockJob(file = 'vane-bearing-block.step', sha256?: string): Job {
   return {
-    ...newJob({ number: 'SK-1041', part: 'Vane bearing block', revision: 'C', material: 'EN AW-6082 T6', quantity: 24, units: 'mm' }, { file, body: 0, ...(sha256 ? { sha256 } : {}) }),
+    ...newJob(
+      {
+        number: 'SK-1041',
+        part: 'Vane bearing block',
+        revision: 'C',
+        material: 'EN AW-6082 T6',
+        quantity: 24,
+        units: 'mm',
+      },
+      { file, body: 0, ...(sha256 ? { sha256 } : {}) },
+    ),
     due: '2026-12-11',
     sizeTolerance: 0.05,
     allowance: vaneAllowance,
@@ -129,14 +300,33 @@ export function sensorFootJob(): Job {
   const stock = 0.04 * inch;
   const footAllowance = { xMinus: stock, xPlus: stock, yMinus: stock, yPlus: stock, zMinus: stock, zPlus: stock };
   const setup = (part: Partial<Setup>): Setup => ({
-    id: 'op-10', op: 10, does: 'squares up five sides', register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1.0 * inch, cutsTo: null, programmed: null,
-    device: 'vise-4in', ...structuredClone(PLAIN_CUT), station: 'station-c',
-    hold: newHold('vise', { parallels: { height: 1.0 * inch }, stop: { side: 'right', position: 3.5 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null } }),
-    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none }, ...touchChoices(0.375 * inch),
-    tools: [], program: '1007', why: { seat: '', hold: '', zero: '' }, ...part,
+    id: 'op-10',
+    op: 10,
+    does: 'squares up five sides',
+    register: 'G54',
+    orientation: { up: '+z', right: '+x' },
+    cutsBelowTop: 1.0 * inch,
+    cutsTo: null,
+    programmed: null,
+    device: 'vise-4in',
+    ...structuredClone(PLAIN_CUT),
+    station: 'station-c',
+    hold: newHold('vise', {
+      parallels: { height: 1.0 * inch },
+      stop: { side: 'right', position: 3.5 * inch, height: 1.125 * inch, fromJaw: 0.5 * inch, face: null },
+    }),
+    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: none },
+    ...touchChoices(0.375 * inch),
+    tools: [],
+    program: '1007',
+    why: { seat: '', hold: '', zero: '' },
+    ...part,
   });
   return {
-    ...newJob({ number: 'SK-1007', part: 'Sensor foot', revision: 'A', material: 'brass CW614N', quantity: 6, units: 'inch' }, { block: { x: 3 * inch, y: 2 * inch, z: 1.25 * inch } }),
+    ...newJob(
+      { number: 'SK-1007', part: 'Sensor foot', revision: 'A', material: 'brass CW614N', quantity: 6, units: 'inch' },
+      { block: { x: 3 * inch, y: 2 * inch, z: 1.25 * inch } },
+    ),
     due: '2026-12-04',
     sizeTolerance: 0.005 * inch,
     allowance: footAllowance,
@@ -145,8 +335,16 @@ export function sensorFootJob(): Job {
     setups: [
       setup({}),
       setup({
-        id: 'op-20', op: 20, does: 'faces the underside', register: 'G55', orientation: { up: '-z', right: '-x' }, cutsBelowTop: 0.26 * inch,
-        hold: newHold('vise', { parallels: { height: 0.625 * inch }, stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch, face: null } }),
+        id: 'op-20',
+        op: 20,
+        does: 'faces the underside',
+        register: 'G55',
+        orientation: { up: '-z', right: '-x' },
+        cutsBelowTop: 0.26 * inch,
+        hold: newHold('vise', {
+          parallels: { height: 0.625 * inch },
+          stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch, face: null },
+        }),
         zero: { of: 'finished part', x: 'max', y: 'max', z: 'max', extra: none },
       }),
     ],

@@ -3,6 +3,12 @@ import { writeFileSync } from 'node:fs';
 import { jobFile } from '@violet-jaw/core/job';
 import { demoShop, insulatorPlateJob, louverFrameJob, sensorFootJob, vaneBearingBlockJob, dWindowJob } from '.';
 
-for (const [name, job] of [['vane-bearing-block', vaneBearingBlockJob()], ['sensor-foot', sensorFootJob()], ['louver-frame', louverFrameJob()], ['d-window', dWindowJob()], ['insulator-plate', insulatorPlateJob()]] as const) {
+for (const [name, job] of [
+  ['vane-bearing-block', vaneBearingBlockJob()],
+  ['sensor-foot', sensorFootJob()],
+  ['louver-frame', louverFrameJob()],
+  ['d-window', dWindowJob()],
+  ['insulator-plate', insulatorPlateJob()],
+] as const) {
   writeFileSync(`demo/${name}.json`, `${JSON.stringify(jobFile(job, demoShop), null, 2)}\n`);
 }

@@ -17,34 +17,58 @@ export interface RunningApp {
 }
 
 async function launch(dataFolder: string, port: string): Promise<{ child: ChildProcess; address: string }> {
-  const child = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, PORT: port, VIOLET_JAW_DATA: dataFolder }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, ['dist/server/main.js'], {
+    env: { ...process.env, PORT: port, VIOLET_JAW_DATA: dataFolder },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const address = await new Promise<string>((done, fail) => {
     let said = '';
-    child.stdout!.on('data', (chunk: Buffer) => { said += chunk.toString(); const found = /ready: (http:\S+)/.exec(said); if (found) done(found[1]); });
+    child.stdout!.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      const found = /ready: (http:\S+)/.exec(said);
+      if (found) done(found[1]);
+    });
     child.once('exit', (code) => fail(new Error(`server ended with ${code}: ${said}`)));
   });
   return { child, address };
 }
 
-const ended = (child: ChildProcess) => new Promise<void>((done) => { if (child.exitCode !== null || child.signalCode) done(); else child.once('exit', () => done()); });
+const ended = (child: ChildProcess) =>
+  new Promise<void>((done) => {
+    if (child.exitCode !== null || child.signalCode) done();
+    else child.once('exit', () => done());
+  });
 
 export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
-  running: [async ({}, use) => {
-    const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-e2e-'));
-    let { child, address } = await launch(dataFolder, '0');
-    const { port } = new URL(address);
-    await use({
-      get address() { return address; },
-      dataFolder,
-      databasePid: () => (JSON.parse(readFileSync(join(dataFolder, 'database-running.json'), 'utf8')) as { pid: number }).pid,
-      kill: async () => { child.kill('SIGKILL'); await ended(child); },
-      restart: async () => { ({ child, address } = await launch(dataFolder, port)); },
-    });
-    child.kill('SIGTERM');
-    await ended(child);
-    rmSync(dataFolder, { recursive: true, force: true });
-  }, { scope: 'worker', timeout: 120_000 }],
-  app: async ({ running }, use) => { await use(running); },
+  running: [
+    async ({}, use) => {
+      const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-e2e-'));
+      let { child, address } = await launch(dataFolder, '0');
+      const { port } = new URL(address);
+      await use({
+        get address() {
+          return address;
+        },
+        dataFolder,
+        databasePid: () =>
+          (JSON.parse(readFileSync(join(dataFolder, 'database-running.json'), 'utf8')) as { pid: number }).pid,
+        kill: async () => {
+          child.kill('SIGKILL');
+          await ended(child);
+        },
+        restart: async () => {
+          ({ child, address } = await launch(dataFolder, port));
+        },
+      });
+      child.kill('SIGTERM');
+      await ended(child);
+      rmSync(dataFolder, { recursive: true, force: true });
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  app: async ({ running }, use) => {
+    await use(running);
+  },
   // A page that logs an error or throws fails its test.
   page: async ({ page, running }, use) => {
     const errors: string[] = [];
@@ -60,8 +84,15 @@ export const test = base.extend<{ app: RunningApp }, { running: RunningApp }>({
 export const OWN = { 'X-Violet-Jaw': '1' };
 
 /** Signs a browser in with one of the demo's accounts. */
-export async function signIn(context: BrowserContext, address: string, name: 'Lead' | 'Planner' | 'Operator' = 'Lead'): Promise<void> {
-  const answer = await context.request.post(`${address}/api/v1/session`, { headers: OWN, data: { name, password: `violet-${name.toLowerCase()}` } });
+export async function signIn(
+  context: BrowserContext,
+  address: string,
+  name: 'Lead' | 'Planner' | 'Operator' = 'Lead',
+): Promise<void> {
+  const answer = await context.request.post(`${address}/api/v1/session`, {
+    headers: OWN,
+    data: { name, password: `violet-${name.toLowerCase()}` },
+  });
   expect(answer.status()).toBe(201);
 }
 
@@ -75,8 +106,18 @@ export async function menu(page: Page, entry: string): Promise<void> {
 export async function seriousViolations(page: Page, rules: string[] | null = null): Promise<string[]> {
   // drawings are single images with a name; axe would weigh the contrast of each of their lines
   const axe = new AxeBuilder({ page }).exclude('svg');
-  const { violations } = await (rules ? axe.withRules(rules) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])).analyze();
-  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 120)).join(' | ')}`);
+  const { violations } = await (
+    rules ? axe.withRules(rules) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+  ).analyze();
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.html.slice(0, 120))
+          .join(' | ')}`,
+    );
 }
 
 export { expect };
@@ -93,7 +134,12 @@ export async function enter(field: Locator, text: string): Promise<void> {
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
 
 /** A block of the wanted size as a new job; ends on its Part & blank page. */
-export async function newBlockJob(page: Page, number: string, size: [string, string, string], units: 'mm' | 'inch' = 'mm'): Promise<void> {
+export async function newBlockJob(
+  page: Page,
+  number: string,
+  size: [string, string, string],
+  units: 'mm' | 'inch' = 'mm',
+): Promise<void> {
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByRole('button', { name: 'New job' }).click();
   const dialog = page.getByRole('dialog');
@@ -138,7 +184,9 @@ export async function pdfPages(bytes: Uint8Array): Promise<string[]> {
 
 /** The last row of a ledger table: X, Y, Z as printed, with plain minus signs. */
 export async function ledgerTotal(page: Page, op: number): Promise<string[]> {
-  const row = page.getByRole('table', { name: new RegExp(`Ledger of G\\d+, Op ${op}$`) }).getByRole('row', { name: /^work zero/ });
+  const row = page
+    .getByRole('table', { name: new RegExp(`Ledger of G\\d+, Op ${op}$`) })
+    .getByRole('row', { name: /^work zero/ });
   await expect(row).toBeVisible();
   const cells = await row.getByRole('cell').allTextContents();
   return cells.slice(1).map((t) => t.replaceAll('\u2212', '-'));

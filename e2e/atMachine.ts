@@ -4,7 +4,11 @@ import { expect, signIn, type RunningApp } from './app';
 const TABLET = { viewport: { width: 1024, height: 768 }, hasTouch: true };
 
 /** Somebody at the machine with a tablet. */
-export async function tablet(browser: Browser, app: RunningApp, who: 'Lead' | 'Planner' | 'Operator' = 'Operator'): Promise<{ context: BrowserContext; page: Page }> {
+export async function tablet(
+  browser: Browser,
+  app: RunningApp,
+  who: 'Lead' | 'Planner' | 'Operator' = 'Operator',
+): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext({ ...TABLET, serviceWorkers: 'allow' });
   await signIn(context, app.address, who);
   return { context, page: await context.newPage() };
@@ -20,15 +24,19 @@ export async function confirm(page: Page, button: string): Promise<void> {
 export async function read(page: Page, button: string): Promise<void> {
   for (const row of await page.locator('.run-reading').all()) {
     const expected = row.locator('.run-target b').first();
-    if (await expected.count() > 0) await row.getByRole('textbox').fill((await expected.textContent())!);
+    if ((await expected.count()) > 0) await row.getByRole('textbox').fill((await expected.textContent())!);
   }
   await page.getByRole('button', { name: button }).tap();
 }
 
 /** The step in hand. */
-export const step = (page: Page, title: string | RegExp) => expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
+export const step = (page: Page, title: string | RegExp) =>
+  expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
 
-/** Does every step as it is told, in whatever order the run has them. @returns the titles, and all that was read on the way */
+/**
+ * Does every step as it is told, in whatever order the run has them. @returns the titles, and all that was read on the
+ * way
+ */
 export async function runThrough(page: Page): Promise<{ titles: string[]; said: string }> {
   const [titles, said]: [string[], string[]] = [[], []];
   const title = async () => (await page.getByRole('heading', { level: 1 }).textContent())!;
@@ -39,7 +47,7 @@ export async function runThrough(page: Page): Promise<{ titles: string[]; said: 
     for (const box of await page.locator('.run-confirm input').all()) await box.tap();
     for (const row of await page.locator('.run-reading').all()) {
       const expected = row.locator('.run-target b').first();
-      await row.getByRole('textbox').fill(await expected.count() > 0 ? (await expected.textContent())! : '0');
+      await row.getByRole('textbox').fill((await expected.count()) > 0 ? (await expected.textContent())! : '0');
     }
     await page.locator('button[type=submit].run-go').tap();
     await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(at);

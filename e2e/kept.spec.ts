@@ -1,6 +1,8 @@
 import { expect, newBlockJob, seriousViolations, signIn, test } from './app';
 
-test('a deleted job comes back from the bin; a backup is taken and gone back to; everything is proven', async ({ page }) => {
+test('a deleted job comes back from the bin; a backup is taken and gone back to; everything is proven', async ({
+  page,
+}) => {
   await newBlockJob(page, 'T-BIN', ['40', '30', '20']);
   await page.getByRole('button', { name: 'Delete this job…' }).click();
   await expect(page.getByText('It lies in the bin (page Backups) for 30 days')).toBeVisible();
@@ -20,7 +22,9 @@ test('a deleted job comes back from the bin; a backup is taken and gone back to;
   // by keyboard: back to when it lay in the bin
   await backups.getByRole('button', { name: /^Restore the backup made/ }).focus();
   await page.keyboard.press('Enter');
-  await expect(backups.getByText('What was entered since is gone from here. A backup of now is taken first.')).toBeVisible();
+  await expect(
+    backups.getByText('What was entered since is gone from here. A backup of now is taken first.'),
+  ).toBeVisible();
   await backups.getByRole('button', { name: 'Restore everything' }).click();
   await expect(backups.getByRole('status')).toContainText('Everything is as it was');
   await expect(backups.getByText('before a restore')).toBeVisible();
@@ -30,7 +34,13 @@ test('a deleted job comes back from the bin; a backup is taken and gone back to;
   await expect(page.getByText('The bin is empty.')).toBeVisible();
   await page.getByRole('button', { name: 'Check everything now' }).click();
   await expect(page.getByText('All are as they were written.')).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent('download'), backups.getByRole('link', { name: /^Download the backup made/ }).first().click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    backups
+      .getByRole('link', { name: /^Download the backup made/ })
+      .first()
+      .click(),
+  ]);
   expect(download.suggestedFilename()).toMatch(/^(taken|before)-.*\.zip$/);
 });
 

@@ -2,7 +2,13 @@ import type { Page } from '@playwright/test';
 import { expect, LONG, menu, seriousViolations, test } from './app';
 
 /** The pages of a job, each with a heading that tells it is there. */
-const PAGES = [['Route', 'Seat'], ['Part & blank', 'Faces and bores'], ['Ledger', 'Registers'], ['Sheet', 'What the checks say'], ['Run', 'Issued sheets']] as const;
+const PAGES = [
+  ['Route', 'Seat'],
+  ['Part & blank', 'Faces and bores'],
+  ['Ledger', 'Registers'],
+  ['Sheet', 'What the checks say'],
+  ['Run', 'Issued sheets'],
+] as const;
 
 /** At night a page is the same but for its colors; between them these have every kind of field, table and mark. */
 const AT_NIGHT = ['Jobs', 'Route', 'Sheet', 'Run'];
@@ -12,11 +18,18 @@ async function fits(page: Page, what: string): Promise<void> {
   for (const width of [1024, 1920, 1280]) {
     await page.setViewportSize({ width, height: 800 });
     // drawings follow the window a moment later
-    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), { message: `${what} at ${width}` }).toBeLessThanOrEqual(0);
+    await expect
+      .poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), {
+        message: `${what} at ${width}`,
+      })
+      .toBeLessThanOrEqual(0);
   }
 }
 
-test('no serious accessibility violations on any page, by day and by night; nothing off its side at 1024 and 1920', async ({ page, app }) => {
+test('no serious accessibility violations on any page, by day and by night; nothing off its side at 1024 and 1920', async ({
+  page,
+  app,
+}) => {
   // colors change at once, not over a moment
   await page.emulateMedia({ reducedMotion: 'reduce' });
   await expect(page.getByRole('link', { name: 'SK-1041' })).toBeVisible();
@@ -33,15 +46,21 @@ test('no serious accessibility violations on any page, by day and by night; noth
     }
     await fits(page, what);
   };
-  await check('Jobs', async () => { await expect(page.getByRole('img', { name: 'Op 10, G54' }).first()).toBeVisible(LONG); });
+  await check('Jobs', async () => {
+    await expect(page.getByRole('img', { name: 'Op 10, G54' }).first()).toBeVisible(LONG);
+  });
   await page.getByRole('link', { name: 'Shop' }).click();
-  await check('Shop', async () => { await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible(); });
+  await check('Shop', async () => {
+    await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible();
+  });
   // the part is read once; the pages of the job are gone to as a planner does
   await page.goto(app.address + job!);
   await expect(page.getByText('3 notes')).toBeVisible(LONG);
   for (const [name, ready] of PAGES) {
     await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
-    await check(name, async () => { await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible(); });
+    await check(name, async () => {
+      await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible();
+    });
   }
 });
 
@@ -56,7 +75,11 @@ test('the theme is switched and remembered', async ({ page }) => {
 test('a shop lead adds a station and a holding device, and a job can use them', async ({ page }) => {
   await page.getByRole('link', { name: 'Shop' }).click();
   const machine = page.getByRole('region', { name: 'Mill 2, small' });
-  for (const [axis, value] of [['X', '-150'], ['Y', '-120'], ['Z', '-260.5']]) {
+  for (const [axis, value] of [
+    ['X', '-150'],
+    ['Y', '-120'],
+    ['Z', '-260.5'],
+  ]) {
     const field = machine.getByLabel(`Station C ${axis}`);
     await field.fill(value);
     await field.press('Enter');

@@ -1,19 +1,45 @@
+import { open } from './bench';
 import type { Page } from '@playwright/test';
 import { confirm, read, step, tablet } from './atMachine';
-import { enter, expect, go, LONG, menu, newBlockJob, OWN, saved, seriousViolations, test, type RunningApp } from './app';
+import {
+  enter,
+  expect,
+  go,
+  LONG,
+  menu,
+  newBlockJob,
+  OWN,
+  saved,
+  seriousViolations,
+  test,
+  type RunningApp,
+} from './app';
 
 /** A block in the vise of Mill 1, planned and issued; ends with the address of its run. */
 async function issuedBlock(page: Page, number: string): Promise<string> {
   await newBlockJob(page, number, ['80', '50', '30']);
-  for (const side of ['left face -X', 'right face +X', 'front face -Y', 'rear face +Y', 'bottom face -Z', 'top face +Z']) await enter(page.getByLabel(side), '2');
+  for (const side of [
+    'left face -X',
+    'right face +X',
+    'front face -Y',
+    'rear face +Y',
+    'bottom face -Z',
+    'top face +Z',
+  ])
+    await enter(page.getByLabel(side), '2');
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
+  await open(page, 'Hold');
   await page.getByLabel('Held in or on').selectOption({ label: 'Vise 150' });
+  await open(page, 'Zero');
   await page.getByLabel('Station', { exact: true }).selectOption('A');
+  await open(page, 'Seat');
   await enter(page.getByLabel('Cuts down below top'), '10');
+  await open(page, 'Tools & program');
   await page.getByRole('button', { name: 'Add tool' }).click();
   await enter(page.getByLabel('Length of T1'), '100');
+  await open(page, 'Zero');
   await page.getByLabel('Tool for Z').selectOption('1');
   await saved(page);
   await go(page, 'Sheet');
@@ -30,19 +56,40 @@ async function issuedBlock(page: Page, number: string): Promise<string> {
 /** A copy of a job is issued, and its run begun, over the API. */
 async function otherStands(page: Page, { address }: RunningApp, of: string): Promise<void> {
   const base = `${address}/api/v1`;
-  const job = await (await page.request.get(`${base}/jobs/${of}`)).json() as object;
-  const { id } = await (await page.request.post(`${base}/jobs`, { headers: OWN, data: { ...job, number: 'T-OTHER' } })).json() as { id: string };
-  expect((await page.request.post(`${base}/jobs/${id}/issues`, { data: { note: '' }, headers: { ...OWN, 'If-Match': '"1"' } })).status()).toBe(201);
-  const began = { jobId: id, letter: 'A', startedAt: new Date().toISOString(), events: [{ id: 'began-by-hand', at: '', stepId: 'run/machine', kind: 'again' }] };
-  expect((await page.request.post(`${base}/runs/00000000-0000-4000-8000-000000000001/events`, { headers: OWN, data: began })).status()).toBe(200);
+  const job = (await (await page.request.get(`${base}/jobs/${of}`)).json()) as object;
+  const { id } = (await (
+    await page.request.post(`${base}/jobs`, { headers: OWN, data: { ...job, number: 'T-OTHER' } })
+  ).json()) as { id: string };
+  expect(
+    (
+      await page.request.post(`${base}/jobs/${id}/issues`, {
+        data: { note: '' },
+        headers: { ...OWN, 'If-Match': '"1"' },
+      })
+    ).status(),
+  ).toBe(201);
+  const began = {
+    jobId: id,
+    letter: 'A',
+    startedAt: new Date().toISOString(),
+    events: [{ id: 'began-by-hand', at: '', stepId: 'run/machine', kind: 'again' }],
+  };
+  expect(
+    (
+      await page.request.post(`${base}/runs/00000000-0000-4000-8000-000000000001/events`, { headers: OWN, data: began })
+    ).status(),
+  ).toBe(200);
 }
-
 
 // one issue, run three times
 test.describe.configure({ mode: 'serial' });
 let sheet = '';
 
-test('a whole run on a tablet: one wrong reading, offline for a while, reloaded in the middle, watched by a second person', async ({ page, app, browser }) => {
+test('a whole run on a tablet: one wrong reading, offline for a while, reloaded in the middle, watched by a second person', async ({
+  page,
+  app,
+  browser,
+}) => {
   test.setTimeout(200_000);
   sheet = await issuedBlock(page, 'T-RUN');
   const address = app.address + sheet;
@@ -53,7 +100,10 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await at.getByRole('button', { name: 'Begin a run' }).tap();
   await step(at, 'Is Mill 1 ready?');
   // gloves: the large keys type the numbers
-  for (const axis of ['X', 'Y', 'Z']) { await at.getByLabel(`Common offset ${axis}`).tap(); await at.getByRole('group', { name: 'Keys' }).getByRole('button', { name: '0', exact: true }).tap(); }
+  for (const axis of ['X', 'Y', 'Z']) {
+    await at.getByLabel(`Common offset ${axis}`).tap();
+    await at.getByRole('group', { name: 'Keys' }).getByRole('button', { name: '0', exact: true }).tap();
+  }
   await confirm(at, 'The machine is ready');
   await confirm(at, 'Everything is ready');
   await step(at, 'Op 10: load');
@@ -70,10 +120,14 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await at.getByLabel(/Machine X/).fill(String(expected + 2));
   await expect(at.locator('.run-target')).toContainText('off by +2.000');
   await at.getByRole('button', { name: 'Take this reading' }).tap();
-  await expect(at.getByRole('alert', { name: 'The run is stopped' })).toContainText('2.000 is the stock on the left: was the finished face touched instead of the sawn one, or has this piece none there?');
+  await expect(at.getByRole('alert', { name: 'The run is stopped' })).toContainText(
+    '2.000 is the stock on the left: was the finished face touched instead of the sawn one, or has this piece none there?',
+  );
   await expect(page.getByRole('alert', { name: 'The run is stopped' })).toContainText('+2.000');
   expect(await seriousViolations(at)).toEqual([]);
-  expect(await at.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
+  expect(
+    await at.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+  ).toBeLessThanOrEqual(0);
   await at.getByRole('button', { name: 'Do this step again' }).tap();
   await read(at, 'Take this reading');
   await step(at, 'Op 10: touch off Y');
@@ -113,26 +167,40 @@ test('a whole run on a tablet: one wrong reading, offline for a while, reloaded 
   await page.goto(address.replace('/run/', '/jobs/').replace(/\/A$/, '/run'));
   await expect(page.getByRole('table', { name: 'Runs' })).toContainText('done');
   await expect(page.getByRole('table', { name: 'Who did what' })).toContainText('Operatorfinished a run');
-  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(/gave a reading: issue A, Op 10: touch off X: Machine X at the sawn left face, mm −/);
+  await expect(page.getByRole('table', { name: 'Who did what' })).toContainText(
+    /gave a reading: issue A, Op 10: touch off X: Machine X at the sawn left face, mm −/,
+  );
   await page.getByRole('button', { name: 'What was read' }).click();
   const history = page.getByRole('table', { name: 'What was read' });
-  await expect(history.getByRole('row', { name: /touch off X.*\+2\.000.*stopped the run: 2\.000 is the stock on the left/ })).toBeVisible();
+  await expect(
+    history.getByRole('row', { name: /touch off X.*\+2\.000.*stopped the run: 2\.000 is the stock on the left/ }),
+  ).toBeVisible();
   await expect(history.getByRole('row', { name: /touch off Y.*went back a step/ })).toBeVisible();
   // every answer and the one repeat, each once
-  const runs = await (await page.request.get(address.replace('/run/', '/api/v1/jobs/').replace(/\/A$/, '/runs'))).json() as { id: string }[];
-  const record = await (await page.request.get(`${app.address}/api/v1/runs/${runs[0].id}`)).json() as { events: { id: string }[] };
+  const runs = (await (
+    await page.request.get(address.replace('/run/', '/api/v1/jobs/').replace(/\/A$/, '/runs'))
+  ).json()) as { id: string }[];
+  const record = (await (await page.request.get(`${app.address}/api/v1/runs/${runs[0].id}`)).json()) as {
+    events: { id: string }[];
+  };
   expect(record.events).toHaveLength(17);
   expect(new Set(record.events.map((e) => e.id)).size).toBe(17);
   expect(errors).toEqual([]);
   await context.close();
 });
 
-test('on the practice machine an operator homes, touches the planned part and reads off; over-travel is told and reset', async ({ page, app, browser }) => {
+test('on the practice machine an operator homes, touches the planned part and reads off; over-travel is told and reset', async ({
+  page,
+  app,
+  browser,
+}) => {
   const address = app.address + sheet;
   await otherStands(page, app, sheet.split('/')[2]);
   const { context, page: at } = await tablet(browser, app);
   await at.goto(address);
-  await expect(at.getByText('T-OTHER Test block, Op 10, stands on Mill 1 with G54: keying it in here moves that zero.')).toBeVisible();
+  await expect(
+    at.getByText('T-OTHER Test block, Op 10, stands on Mill 1 with G54: keying it in here moves that zero.'),
+  ).toBeVisible();
   await at.getByRole('button', { name: 'Practise on the simulated machine' }).tap();
   const machine = at.getByRole('complementary', { name: 'Practice machine' });
   await expect(machine).toContainText('not homed', LONG);
@@ -145,7 +213,11 @@ test('on the practice machine an operator homes, touches the planned part and re
   await confirm(at, 'The machine is ready');
   await confirm(at, 'Everything is ready');
   await confirm(at, 'It is loaded');
-  for (const [face, go, axis] of [['left face', 'Touch +X', 'X'], ['rear face', 'Touch −Y', 'Y'], ['top face', 'Touch −Z', 'Z']]) {
+  for (const [face, go, axis] of [
+    ['left face', 'Touch +X', 'X'],
+    ['rear face', 'Touch −Y', 'Y'],
+    ['top face', 'Touch −Z', 'Z'],
+  ]) {
     await step(at, `Op 10: touch off ${axis}`);
     await machine.getByRole('button', { name: `Go to the ${face}` }).tap();
     await machine.getByRole('button', { name: go }).tap();
@@ -169,12 +241,18 @@ test('on the practice machine an operator homes, touches the planned part and re
   await expect(work).toHaveText('+0.000');
   // practice is no reading of the machine: nothing of it reaches the record
   await expect(at.getByTestId('run-reach')).toHaveText('nothing is kept');
-  const runs = await (await at.request.get(`${app.address}/api/v1/jobs/${sheet.split('/')[2]}/runs`)).json() as unknown[];
+  const runs = (await (
+    await at.request.get(`${app.address}/api/v1/jobs/${sheet.split('/')[2]}/runs`)
+  ).json()) as unknown[];
   expect(runs).toHaveLength(1);
   await context.close();
 });
 
-test('a measured zero takes the place of the planned one in the plan, and can be put back', async ({ page, app, browser }) => {
+test('a measured zero takes the place of the planned one in the plan, and can be put back', async ({
+  page,
+  app,
+  browser,
+}) => {
   const address = app.address + sheet;
   const { context, page: at } = await tablet(browser, app);
   await at.goto(address);
@@ -202,9 +280,13 @@ test('a measured zero takes the place of the planned one in the plan, and can be
   await saved(page);
   await go(page, 'Ledger');
   await expect(page.getByRole('table', { name: /^Ledger of G54/ })).toContainText('as touched off');
-  await expect(page.getByRole('table', { name: /^Ledger of G54/ }).getByRole('row', { name: /as touched off/ })).toContainText('+0.040');
+  await expect(
+    page.getByRole('table', { name: /^Ledger of G54/ }).getByRole('row', { name: /as touched off/ }),
+  ).toContainText('+0.040');
   await go(page, 'Route');
-  await expect(page.getByText(/Work zero in machine coordinates, as touched off in Op 10, run of .* UTC/)).toBeVisible(LONG);
+  await expect(page.getByText(/Work zero in machine coordinates, as touched off in Op 10, run of .* UTC/)).toBeVisible(
+    LONG,
+  );
   await go(page, 'Ledger');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('table', { name: /^Ledger of G54/ })).not.toContainText('as touched off');
@@ -216,13 +298,19 @@ test('a measured zero takes the place of the planned one in the plan, and can be
   await page.getByRole('button', { name: 'Issue sheet B' }).click();
   await expect(page.locator('[data-issue="B"]')).toBeVisible(LONG);
   await page.goto(address);
-  await expect(page.getByRole('alert')).toHaveText('Out of date: issue B has taken the place of issue A. Run issue B, unless the planner says otherwise.');
+  await expect(page.getByRole('alert')).toHaveText(
+    'Out of date: issue B has taken the place of issue A. Run issue B, unless the planner says otherwise.',
+  );
   await page.getByRole('link', { name: 'Run issue B' }).click();
   await expect(page.getByText('issue B')).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
-test('an operator looks and cannot change; a session that ends while editing loses nothing', async ({ page, app, browser }) => {
+test('an operator looks and cannot change; a session that ends while editing loses nothing', async ({
+  page,
+  app,
+  browser,
+}) => {
   await newBlockJob(page, 'T-SESSION', ['40', '30', '20']);
   const job = page.url();
   const { context, page: at } = await tablet(browser, app);

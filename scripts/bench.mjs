@@ -6,7 +6,8 @@ import { ensurePackages, ensurePrograms, MARIADB } from './ensure.mjs';
 process.chdir(resolve(import.meta.dirname, '..'));
 ensurePackages();
 ensurePrograms(MARIADB);
-if (spawnSync(process.execPath, ['scripts/build.mjs'], { stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0) process.exit(1);
+if (spawnSync(process.execPath, ['scripts/build.mjs'], { stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
+  process.exit(1);
 for (const part of ['bench/main.ts', 'bench/api.ts']) {
   const { status } = spawnSync('npx', ['tsx', part], { stdio: 'inherit' });
   if (status !== 0) process.exit(status ?? 1);

@@ -1,6 +1,7 @@
 /**
- * `npm run check:cluster -- [edits] [kills] [seed]`: three nodes, a balancer and two processes on loopback. Edits at the same moment through
- * both, reads after writes, a node killed and a process killed under load, the node back again. Needs Galera, rsync, haproxy from Debian.
+ * `npm run check:cluster -- [edits] [kills] [seed]`: three nodes, a balancer and two processes on loopback. Edits at
+ * the same moment through both, reads after writes, a node killed and a process killed under load, the node back
+ * again. Needs Galera, rsync, haproxy from Debian.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -20,72 +21,153 @@ const folder = mkdtempSync(join(tmpdir(), 'vj-cluster-'));
 chmodSync(folder, 0o755);
 const cluster = new Cluster(folder, 20_000 + 100 * dice.whole(0, 200));
 const wrong: string[] = [];
-const expected = (so: boolean, says: string) => { if (!so) wrong.push(says); };
+const expected = (so: boolean, says: string) => {
+  if (!so) wrong.push(says);
+};
 const own = { 'X-Violet-Jaw': '1', 'Content-Type': 'application/json' };
 
 const processes: (ChildProcess | null)[] = [null, null];
 async function startProcess(i: 0 | 1, url: string): Promise<void> {
   const child = spawn(process.execPath, ['dist/server/main.js'], {
-    env: { ...process.env, PORT: String(cluster.base + 51 + i), VIOLET_JAW_DATA: join(folder, `p${i}`), VIOLET_JAW_DB_URL: url, VIOLET_JAW_FILES: 'database', VIOLET_JAW_BACKUPS: 'no', VIOLET_JAW_LOG: 'json' }, stdio: ['ignore', 'pipe', 'inherit'],
+    env: {
+      ...process.env,
+      PORT: String(cluster.base + 51 + i),
+      VIOLET_JAW_DATA: join(folder, `p${i}`),
+      VIOLET_JAW_DB_URL: url,
+      VIOLET_JAW_FILES: 'database',
+      VIOLET_JAW_BACKUPS: 'no',
+      VIOLET_JAW_LOG: 'json',
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
   });
   processes[i] = child;
   let said = '';
   await new Promise<void>((done, fail) => {
-    child.stdout!.on('data', (chunk: Buffer) => { said += chunk.toString(); if (said.includes('is ready')) done(); });
+    child.stdout!.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      if (said.includes('is ready')) done();
+    });
     child.once('exit', () => fail(new Error(`process ${i + 1} ended: ${said.slice(-800)}`)));
   });
 }
-const endProcess = async (i: 0 | 1, signal: NodeJS.Signals) => { const child = processes[i]!; if (child.exitCode !== null || child.signalCode) return; child.kill(signal); await new Promise((done) => child.once('exit', done)); };
+const endProcess = async (i: 0 | 1, signal: NodeJS.Signals) => {
+  const child = processes[i]!;
+  if (child.exitCode !== null || child.signalCode) return;
+  child.kill(signal);
+  await new Promise((done) => child.once('exit', done));
+};
 const direct = (i: 0 | 1) => `http://127.0.0.1:${cluster.base + 51 + i}/api/v1`;
 const balanced = `${cluster.address}/api/v1`;
 
 let cookie = '';
-interface Answer { readonly status: number; readonly etag: number; readonly json: { id?: string; notes?: string; total?: number; problems?: string[] } & Record<string, unknown> }
+interface Answer {
+  readonly status: number;
+  readonly etag: number;
+  readonly json: { id?: string; notes?: string; total?: number; problems?: string[] } & Record<string, unknown>;
+}
 async function call(base: string, method: string, path: string, body?: unknown, revision?: number): Promise<Answer> {
   try {
-    const response = await fetch(`${base}${path}`, { method, headers: { ...own, Cookie: cookie, ...(revision === undefined ? {} : { 'If-Match': `"${revision}"` }) }, body: body === undefined ? undefined : JSON.stringify(body), signal: AbortSignal.timeout(20_000) });
+    const response = await fetch(`${base}${path}`, {
+      method,
+      headers: { ...own, Cookie: cookie, ...(revision === undefined ? {} : { 'If-Match': `"${revision}"` }) },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      signal: AbortSignal.timeout(20_000),
+    });
     if (path === '/session') cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
-    return { status: response.status, etag: Number((response.headers.get('etag') ?? '"0"').replaceAll('"', '')), json: await response.json().catch(() => ({})) as Answer['json'] };
-  } catch { return { status: 0, etag: 0, json: {} }; }
+    return {
+      status: response.status,
+      etag: Number((response.headers.get('etag') ?? '"0"').replaceAll('"', '')),
+      json: (await response.json().catch(() => ({}))) as Answer['json'],
+    };
+  } catch {
+    return { status: 0, etag: 0, json: {} };
+  }
 }
 
 async function togetherOnAnEmptyDatabase(): Promise<void> {
   await Promise.all([startProcess(0, cluster.url(1)), startProcess(1, cluster.url(2))]);
   await call(direct(0), 'POST', '/session', { name: 'Lead', password: 'violet-lead' });
-  for (const i of [0, 1] as const) expected((await call(direct(i), 'GET', '/jobs')).json.total === 5, `process ${i + 1} does not show the demo's five jobs with the other's cookie`);
+  for (const i of [0, 1] as const)
+    expected(
+      (await call(direct(i), 'GET', '/jobs')).json.total === 5,
+      `process ${i + 1} does not show the demo's five jobs with the other's cookie`,
+    );
 }
 
-/** Many edits of one job at the same moment, through processes on different nodes: one wins each round, the others are told, nobody gets a 500. */
+/**
+ * Many edits of one job at the same moment, through processes on different nodes: one wins each round, the others are
+ * told, nobody gets a 500.
+ */
 async function atTheSameMoment(): Promise<void> {
-  const { json: { id } } = await call(direct(0), 'POST', '/jobs', { ...sensorFootJob(), number: 'C-1' });
+  const {
+    json: { id },
+  } = await call(direct(0), 'POST', '/jobs', { ...sensorFootJob(), number: 'C-1' });
   let acknowledged = 1;
   for (let round = 0; round < 3; round++) {
-    const answers = await Promise.all(Array.from({ length: edits }, (_, n) => call(direct((n % 2) as 0 | 1), 'PUT', `/jobs/${id}`, { ...sensorFootJob(), number: 'C-1', notes: `${round} ${n}` }, acknowledged)));
+    const answers = await Promise.all(
+      Array.from({ length: edits }, (_, n) =>
+        call(
+          direct((n % 2) as 0 | 1),
+          'PUT',
+          `/jobs/${id}`,
+          { ...sensorFootJob(), number: 'C-1', notes: `${round} ${n}` },
+          acknowledged,
+        ),
+      ),
+    );
     const won = answers.filter((a) => a.status === 200).length;
-    expected(won === 1 && answers.every((a) => a.status === 200 || a.status === 409), `round ${round}: ${answers.map((a) => a.status).join(' ')}`);
+    expected(
+      won === 1 && answers.every((a) => a.status === 200 || a.status === 409),
+      `round ${round}: ${answers.map((a) => a.status).join(' ')}`,
+    );
     acknowledged += won;
   }
   // many different jobs at once, all numbers different, some the same
-  const made = await Promise.all(Array.from({ length: edits }, (_, n) => call(direct((n % 2) as 0 | 1), 'POST', '/jobs', { ...sensorFootJob(), number: `C-N-${Math.floor(n / 2)}` })));
-  expected(made.every((a) => a.status === 201 || a.status === 409) && made.filter((a) => a.status === 201).length === Math.ceil(edits / 2), `new jobs: ${made.map((a) => a.status).join(' ')}`);
+  const made = await Promise.all(
+    Array.from({ length: edits }, (_, n) =>
+      call(direct((n % 2) as 0 | 1), 'POST', '/jobs', { ...sensorFootJob(), number: `C-N-${Math.floor(n / 2)}` }),
+    ),
+  );
+  expected(
+    made.every((a) => a.status === 201 || a.status === 409) &&
+      made.filter((a) => a.status === 201).length === Math.ceil(edits / 2),
+    `new jobs: ${made.map((a) => a.status).join(' ')}`,
+  );
 }
 
 /** What one process acknowledged, the other one reads at once. */
 async function readAfterWrite(): Promise<void> {
-  const { json: { id } } = await call(direct(0), 'POST', '/jobs', { ...sensorFootJob(), number: 'C-2' });
+  const {
+    json: { id },
+  } = await call(direct(0), 'POST', '/jobs', { ...sensorFootJob(), number: 'C-2' });
   let old = 0;
   for (let revision = 1; revision <= 100; revision++) {
     const by = (revision % 2) as 0 | 1;
-    const { status, etag } = await call(direct(by), 'PUT', `/jobs/${id}`, { ...sensorFootJob(), number: 'C-2', notes: String(revision) }, revision);
+    const { status, etag } = await call(
+      direct(by),
+      'PUT',
+      `/jobs/${id}`,
+      { ...sensorFootJob(), number: 'C-2', notes: String(revision) },
+      revision,
+    );
     expected(status === 200, `edit ${revision} after a read elsewhere: ${status}`);
     if ((await call(direct(by ? 0 : 1), 'GET', `/jobs/${id}`)).etag < etag) old += 1;
   }
   expected(old === 0, `${old} of 100 reads were older than what was acknowledged`);
 }
 
-/** Edits through the balancer while something is killed: only 503 or no answer, for a few seconds, and nothing acknowledged is lost. */
+/**
+ * Edits through the balancer while something is killed: only 503 or no answer, for a few seconds, and nothing
+ * acknowledged is lost.
+ */
 async function killedUnderLoad(name: string, kill: () => void | Promise<void>): Promise<void> {
-  const jobs = await Promise.all(Array.from({ length: 4 }, async (_, n) => (await call(balanced, 'POST', '/jobs', { ...sensorFootJob(), number: `K-${name}-${n}` })).json.id!));
+  const jobs = await Promise.all(
+    Array.from(
+      { length: 4 },
+      async (_, n) =>
+        (await call(balanced, 'POST', '/jobs', { ...sensorFootJob(), number: `K-${name}-${n}` })).json.id!,
+    ),
+  );
   const last = jobs.map(() => ({ revision: 1, notes: '', tried: '' }));
   const failures: number[] = [];
   let [stop, done] = [false, 0];
@@ -93,11 +175,23 @@ async function killedUnderLoad(name: string, kill: () => void | Promise<void>): 
     for (let k = 0; !stop; k++) {
       const notes = `${n} ${k}`;
       last[n].tried = notes;
-      const { status, etag, json } = await call(balanced, 'PUT', `/jobs/${id}`, { ...sensorFootJob(), number: `K-${name}-${n}`, notes }, last[n].revision);
-      if (status === 200) { last[n] = { revision: etag, notes, tried: notes }; done += 1; continue; }
+      const { status, etag, json } = await call(
+        balanced,
+        'PUT',
+        `/jobs/${id}`,
+        { ...sensorFootJob(), number: `K-${name}-${n}`, notes },
+        last[n].revision,
+      );
+      if (status === 200) {
+        last[n] = { revision: etag, notes, tried: notes };
+        done += 1;
+        continue;
+      }
       if (status === 409) {
         // an answer that was lost on its way: what is there must be what was tried last
-        const { revision, document } = (json as unknown as { current: { revision: number; document: { notes: string } } }).current ?? { revision: 0, document: { notes: '' } };
+        const { revision, document } = (
+          json as unknown as { current: { revision: number; document: { notes: string } } }
+        ).current ?? { revision: 0, document: { notes: '' } };
         expected(document.notes === notes || document.notes === last[n].tried, `${name}: an edit nobody made`);
         last[n] = { revision, notes: document.notes, tried: notes };
         continue;
@@ -117,7 +211,10 @@ async function killedUnderLoad(name: string, kill: () => void | Promise<void>): 
   expected(gap <= 5, `${name}: errors for ${gap.toFixed(1)} s`);
   for (const [n, id] of jobs.entries()) {
     const { etag, json } = await call(balanced, 'GET', `/jobs/${id}`);
-    expected(etag >= last[n].revision && (etag > last[n].revision || json.notes === last[n].notes), `${name}: job ${n} has revision ${etag} "${json.notes}", acknowledged was ${last[n].revision} "${last[n].notes}"`);
+    expected(
+      etag >= last[n].revision && (etag > last[n].revision || json.notes === last[n].notes),
+      `${name}: job ${n} has revision ${etag} "${json.notes}", acknowledged was ${last[n].revision} "${last[n].notes}"`,
+    );
   }
 }
 
@@ -155,6 +252,9 @@ try {
   await cluster.stop();
 }
 for (const line of wrong.slice(0, 20)) console.log(line);
-console.log(`check:cluster seed ${seed}: ${edits} edits at once, ${kills} nodes and 1 process killed, ${wrong.length} wrong`);
-if (wrong.length === 0) rmSync(folder, { recursive: true, force: true }); else console.log(`what was there stays in ${folder}`);
+console.log(
+  `check:cluster seed ${seed}: ${edits} edits at once, ${kills} nodes and 1 process killed, ${wrong.length} wrong`,
+);
+if (wrong.length === 0) rmSync(folder, { recursive: true, force: true });
+else console.log(`what was there stays in ${folder}`);
 process.exit(wrong.length > 0 ? 1 : 0);

@@ -1,6 +1,7 @@
 /**
  * `npm run check:plans -- [every] [first]`: cold plans of every one-field edit of every demo job and of the small jobs
- * with known values, against the hashes in core/src/testing/golden. `-- write` writes them anew: only where numbers are meant to change.
+ * with known values, against the hashes in core/src/testing/golden. `-- write` writes them anew: only where numbers
+ * are meant to change.
  */
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -16,25 +17,39 @@ import { planHash } from '../core/src/testing/goldenPlans';
 const GOLDEN = 'core/src/testing/golden/plans.json';
 const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
 const write = process.argv.includes('write');
-const [every = 1, first = 0] = process.argv.slice(2).filter((a) => a !== 'write').map(Number);
+const [every = 1, first = 0] = process.argv
+  .slice(2)
+  .filter((a) => a !== 'write')
+  .map(Number);
 /** A kernel forgets little memory of outlines with every plan; after so many edits a new one is taken. */
 const EDITS_A_KERNEL = 40;
 /** per job, in the order of its edits; the first is the job as it is */
-const known = write ? {} : JSON.parse(readFileSync(GOLDEN, 'utf8')) as Record<string, string[]>;
+const known = write ? {} : (JSON.parse(readFileSync(GOLDEN, 'utf8')) as Record<string, string[]>);
 const found: Record<string, string[]> = {};
 let [edits, other] = [0, 0];
 let kernel: Kernel = await loadKernel();
-const jobs = ['demo', 'core/src/testing/cases'].flatMap((folder) => readdirSync(folder).filter((f) => f.endsWith('.json')).map((f) => resolve(folder, f)));
+const jobs = ['demo', 'core/src/testing/cases'].flatMap((folder) =>
+  readdirSync(folder)
+    .filter((f) => f.endsWith('.json'))
+    .map((f) => resolve(folder, f)),
+);
 for (const path of jobs) {
   const file = readJobFile(readFileSync(path, 'utf8'));
   if (!file.ok) throw new Error(file.problems.join('\n'));
   const { job, shop } = file.value;
   const name = basename(path);
-  const bodies = await bodiesFor(job, () => loadModelKernel(), (s) => ({ ok: true, value: readFileSync(resolve('demo', s.file)) }));
+  const bodies = await bodiesFor(
+    job,
+    () => loadModelKernel(),
+    (s) => ({ ok: true, value: readFileSync(resolve('demo', s.file)) }),
+  );
   if (!bodies.ok) throw new Error(bodies.problem);
   found[name] = [];
   for (const [i, edit] of [{ path: 'as it is', after: { job, shop } }, ...oneFieldEdits({ job, shop })].entries()) {
-    if (i % every !== first % every) { found[name].push(''); continue; }
+    if (i % every !== first % every) {
+      found[name].push('');
+      continue;
+    }
     if (edits % EDITS_A_KERNEL === 0) kernel = await loadKernel();
     edits += 1;
     const hash = hashOf(kernel, edit.after, bodies.value);
@@ -53,7 +68,14 @@ function hashOf(kernel: Kernel, planning: Planning, bodies: BodyMeshes): string 
   }
 }
 
-const lines = (hashes: readonly string[]) => hashes.reduce((text, h, i) => `${text}${i === 0 ? '' : ','}${i % 12 === 0 ? '\n  ' : ' '}"${h}"`, '');
-if (write) writeFileSync(GOLDEN, `{\n${Object.entries(found).map(([name, hashes]) => ` "${name}": [${lines(hashes)}\n ]`).join(',\n')}\n}\n`);
+const lines = (hashes: readonly string[]) =>
+  hashes.reduce((text, h, i) => `${text}${i === 0 ? '' : ','}${i % 12 === 0 ? '\n  ' : ' '}"${h}"`, '');
+if (write)
+  writeFileSync(
+    GOLDEN,
+    `{\n${Object.entries(found)
+      .map(([name, hashes]) => ` "${name}": [${lines(hashes)}\n ]`)
+      .join(',\n')}\n}\n`,
+  );
 console.log(`check:plans every ${every} from ${first}: ${edits} cold plans, ${other} others than before`);
 process.exitCode = other > 0 ? 1 : 0;

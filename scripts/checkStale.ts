@@ -1,4 +1,7 @@
-/** `npm run check:stale -- [every] [first]`: a warm plan against a cold one over every one-field edit of every demo job (every n-th, from the first). */
+/**
+ * `npm run check:stale -- [every] [first]`: a warm plan against a cold one over every one-field edit of every demo job
+ * (every n-th, from the first).
+ */
 import { readdirSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { readJobFile } from '@violet-jaw/core/job';
@@ -16,7 +19,11 @@ for (const name of readdirSync('demo').filter((f) => f.endsWith('.json'))) {
   const file = readJobFile(readFileSync(resolve('demo', name), 'utf8'));
   if (!file.ok) throw new Error(file.problems.join('\n'));
   const { job, shop } = file.value;
-  const bodies = await bodiesFor(job, () => loadModelKernel(), (s) => ({ ok: true, value: readFileSync(resolve('demo', s.file)) }));
+  const bodies = await bodiesFor(
+    job,
+    () => loadModelKernel(),
+    (s) => ({ ok: true, value: readFileSync(resolve('demo', s.file)) }),
+  );
   if (!bodies.ok) throw new Error(bodies.problem);
   let check: StaleCheck | null = null;
   for (const [i, edit] of oneFieldEdits({ job, shop }).entries()) {
@@ -24,7 +31,10 @@ for (const name of readdirSync('demo').filter((f) => f.endsWith('.json'))) {
     if (!check || edits % EDITS_A_KERNEL === 0) check = new StaleCheck(await loadKernel(), bodies.value);
     edits += 1;
     const said = check.compare({ job, shop }, edit);
-    if (said) { wrong += 1; console.log(`${name} ${said}`); }
+    if (said) {
+      wrong += 1;
+      console.log(`${name} ${said}`);
+    }
   }
 }
 console.log(`check:stale every ${every} from ${first}: ${edits} edits, ${wrong} stale`);

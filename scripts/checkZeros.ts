@@ -8,7 +8,10 @@ const planner = new Planner(await loadKernel());
 let wrong = 0;
 for (let i = 0; i < count; i++) {
   const said = disagreements(planner, seed + i);
-  if (said.length > 0) { wrong += 1; if (wrong <= 20) console.log(said.join('\n')); }
+  if (said.length > 0) {
+    wrong += 1;
+    if (wrong <= 20) console.log(said.join('\n'));
+  }
 }
 console.log(`check:zeros seed ${seed}: ${count} jobs, ${wrong} disagree`);
 process.exitCode = wrong > 0 ? 1 : 0;

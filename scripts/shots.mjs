@@ -8,15 +8,26 @@ import { CHROMIUM_PACKAGE, ensurePackages, ensurePrograms, MARIADB } from './ens
 process.chdir(resolve(import.meta.dirname, '..'));
 ensurePackages();
 ensurePrograms({ ...MARIADB, ...CHROMIUM_PACKAGE });
-if (!process.argv.includes('--no-build') && spawnSync(process.execPath, ['scripts/build.mjs'], { stdio: 'inherit' }).status !== 0) process.exit(1);
+if (
+  !process.argv.includes('--no-build') &&
+  spawnSync(process.execPath, ['scripts/build.mjs'], { stdio: 'inherit' }).status !== 0
+)
+  process.exit(1);
 
 const { chromium } = await import('@playwright/test');
 const { CHROMIUM } = await import('./browser.mjs');
 const data = mkdtempSync(join(tmpdir(), 'violet-jaw-shots-'));
-const server = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: data }, stdio: ['ignore', 'pipe', 'inherit'] });
+const server = spawn(process.execPath, ['dist/server/main.js'], {
+  env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: data },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
 const address = await new Promise((done, fail) => {
   let said = '';
-  server.stdout.on('data', (chunk) => { said += chunk; const found = /ready: (http:\S+)/.exec(said); if (found) done(found[1]); });
+  server.stdout.on('data', (chunk) => {
+    said += chunk;
+    const found = /ready: (http:\S+)/.exec(said);
+    if (found) done(found[1]);
+  });
   server.once('exit', () => fail(new Error(said)));
 });
 let failed = null;
@@ -24,20 +35,33 @@ const browser = await chromium.launch(CHROMIUM);
 try {
   mkdirSync('docs/screenshots', { recursive: true });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
-  const shot = async (name) => { await page.waitForTimeout(600); await page.screenshot({ path: `docs/screenshots/${name}.png` }); console.log(`docs/screenshots/${name}.png`); };
+  const shot = async (name) => {
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    console.log(`docs/screenshots/${name}.png`);
+  };
 
-  const menu = async (entry) => { await page.locator('#menu').click(); await page.getByRole('button', { name: entry }).click(); };
-  await page.request.post(`${address}/api/v1/session`, { headers: { 'X-Violet-Jaw': '1' }, data: { name: 'Lead', password: 'violet-lead' } });
+  const menu = async (entry) => {
+    await page.locator('#menu').click();
+    await page.getByRole('button', { name: entry }).click();
+  };
+  await page.request.post(`${address}/api/v1/session`, {
+    headers: { 'X-Violet-Jaw': '1' },
+    data: { name: 'Lead', password: 'violet-lead' },
+  });
   await page.goto(`${address}/jobs`);
   await page.getByRole('img', { name: 'Op 20, G55' }).nth(1).waitFor({ timeout: 60_000 });
   await page.getByText('planning…').first().waitFor({ state: 'detached', timeout: 60_000 });
   await shot('jobs');
   await page.getByRole('link', { name: 'SK-1041' }).click();
-  await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });
+  await page.locator('.bench-drawings svg').waitFor({ timeout: 60_000 });
   await page.keyboard.press(']');
-  await page.getByRole('heading', { name: 'Op 20', exact: true }).waitFor();
+  await page.getByRole('group', { name: 'Worksheet of Op 20' }).waitFor();
   await shot('route');
-  const open = async (name, ready) => { await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click(); await ready(); };
+  const open = async (name, ready) => {
+    await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name, exact: true }).click();
+    await ready();
+  };
   await open('Part & blank', () => page.getByRole('img', { name: 'Part and blank on the drawing board' }).waitFor());
   await shot('part');
   await page.getByRole('button', { name: 'bore ⌀42 through' }).click();
@@ -54,14 +78,23 @@ try {
   await page.getByLabel('Cut open').selectOption('');
   await page.getByRole('button', { name: 'Does it fit?' }).click();
   await page.getByText('Rack 1: fits').waitFor({ timeout: 60_000 });
-  await page.getByRole('region', { name: 'Offcuts' }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -60); });
+  await page.getByRole('region', { name: 'Offcuts' }).evaluate((e) => {
+    e.scrollIntoView();
+    window.scrollBy(0, -60);
+  });
   await shot('offcut');
-  const typed = async (label, text) => { await page.getByLabel(label, { exact: true }).fill(text); await page.getByLabel(label, { exact: true }).press('Enter'); };
+  const typed = async (label, text) => {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.getByLabel(label, { exact: true }).press('Enter');
+  };
   await typed('Along X', '2');
   await typed('Along Y', '2');
   await typed('Cutter between them', '10');
   await typed('Gap', '12');
-  await page.getByRole('region', { name: 'Copies' }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -60); });
+  await page.getByRole('region', { name: 'Copies' }).evaluate((e) => {
+    e.scrollIntoView();
+    window.scrollBy(0, -60);
+  });
   await page.getByText('122.000').first().waitFor();
   await page.getByText('Drawing the change…').waitFor({ state: 'detached', timeout: 60_000 });
   await shot('copies');
@@ -69,7 +102,10 @@ try {
   await open('Route', () => page.getByRole('button', { name: 'Propose a route…' }).waitFor());
   await page.getByRole('button', { name: 'Propose a route…' }).click();
   await page.getByRole('button', { name: 'Look from all six sides' }).click();
-  await page.getByText(/no fewer do/).first().waitFor({ timeout: 60_000 });
+  await page
+    .getByText(/no fewer do/)
+    .first()
+    .waitFor({ timeout: 60_000 });
   await shot('proposal');
   await open('Ledger', () => page.getByRole('heading', { name: 'Registers' }).waitFor());
   await shot('ledger');
@@ -77,17 +113,27 @@ try {
   await page.getByRole('button', { name: 'Issue sheet A' }).click();
   await page.locator('[data-issue="A"]').waitFor({ timeout: 60_000 });
   await shot('sheet');
-  await open('Route', () => page.getByRole('group', { name: 'Touch off' }).waitFor());
+  await open('Route', () => page.getByRole('region', { name: 'Zero' }).waitFor());
+  await page.getByRole('region', { name: 'Zero' }).getByRole('button', { expanded: false }).first().click();
   await page.waitForTimeout(1500);
-  await page.getByRole('group', { name: 'Touch off' }).evaluate((e) => { e.scrollIntoView({ behavior: 'instant' }); window.scrollBy({ top: -60, behavior: 'instant' }); });
+  await page
+    .getByRole('group', { name: 'Touch off' })
+    .evaluate((e) => e.scrollIntoView({ behavior: 'instant', block: 'start' }));
   await shot('touch-off');
   await open('Sheet', () => page.locator('[data-issue="A"]').waitFor());
   const runs = await page.getByRole('link', { name: 'Run at the machine' }).getAttribute('href');
   const tablet = await browser.newPage({ viewport: { width: 1024, height: 768 }, colorScheme: 'light' });
-  await tablet.request.post(`${address}/api/v1/session`, { headers: { 'X-Violet-Jaw': '1' }, data: { name: 'Operator', password: 'violet-operator' } });
+  await tablet.request.post(`${address}/api/v1/session`, {
+    headers: { 'X-Violet-Jaw': '1' },
+    data: { name: 'Operator', password: 'violet-operator' },
+  });
   await tablet.goto(address + runs);
   await tablet.getByRole('button', { name: 'Begin a run' }).click();
-  const next = async (button) => { for (const box of await tablet.locator('.run-confirm input').all()) await box.check(); await tablet.getByRole('button', { name: button }).click(); await tablet.waitForTimeout(200); };
+  const next = async (button) => {
+    for (const box of await tablet.locator('.run-confirm input').all()) await box.check();
+    await tablet.getByRole('button', { name: button }).click();
+    await tablet.waitForTimeout(200);
+  };
   for (const a of ['X', 'Y', 'Z']) await tablet.getByLabel(`Common offset ${a}`).fill('0');
   for (const button of ['The machine is ready', 'Everything is ready', 'It is loaded']) await next(button);
   await tablet.getByLabel(/Machine X/).fill('-469.35');
@@ -101,16 +147,23 @@ try {
   await shot('shop');
   await page.getByRole('region', { name: 'Vacuum plate 400 × 300' }).locator('summary').click();
   await page.getByRole('region', { name: 'Vise 150', exact: true }).locator('summary').click();
-  await page.getByRole('region', { name: 'Vise 150', exact: true }).evaluate((e) => { e.scrollIntoView(); window.scrollBy(0, -90); });
+  await page.getByRole('region', { name: 'Vise 150', exact: true }).evaluate((e) => {
+    e.scrollIntoView();
+    window.scrollBy(0, -90);
+  });
   await shot('shop-devices');
   const held = async (name, job, op) => {
     await page.getByRole('link', { name: 'Jobs', exact: true }).click();
     await page.getByRole('link', { name: job }).click();
-    await page.getByRole('img', { name: 'From the front' }).waitFor({ timeout: 60_000 });
-    if (op) { await page.keyboard.press(']'); await page.getByRole('heading', { name: op, exact: true }).waitFor(); }
+    await page.locator('.bench-drawings svg').waitFor({ timeout: 60_000 });
+    if (op) {
+      await page.keyboard.press(']');
+      await page.getByRole('group', { name: `Worksheet of ${op}` }).waitFor();
+    }
+    const head = page.locator('.worksheet').getByRole('region', { name: 'Hold' }).locator('.section-head');
+    if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
     await page.getByRole('img', { name: /Margin of the hold/ }).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1500);
-    await page.getByRole('region', { name: 'Hold' }).evaluate((e) => { e.scrollIntoView({ behavior: 'instant' }); });
     await shot(name);
   };
   await held('hold-vacuum', 'SK-1055');
@@ -120,7 +173,7 @@ try {
   await menu('Night shift');
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByRole('link', { name: 'SK-1007' }).click();
-  await page.getByRole('img', { name: 'From the front' }).waitFor();
+  await page.locator('.bench-drawings svg').waitFor();
   await shot('route-night-inch');
 } catch (error) {
   failed = error;
@@ -132,7 +185,24 @@ rmSync(data, { recursive: true, force: true });
 if (failed) throw failed;
 
 if (spawnSync('sh', ['-c', 'command -v pdftoppm'], { stdio: 'ignore' }).status === 0) {
-  spawnSync(process.execPath, ['dist/cli/main.js', 'export', 'demo/vane-bearing-block.json', '--sheet', join(tmpdir(), 'violet-jaw-sheet.pdf')]);
-  spawnSync('pdftoppm', ['-r', '80', '-f', '3', '-l', '3', '-singlefile', '-png', join(tmpdir(), 'violet-jaw-sheet.pdf'), 'docs/screenshots/sheet-pdf']);
+  spawnSync(process.execPath, [
+    'dist/cli/main.js',
+    'export',
+    'demo/vane-bearing-block.json',
+    '--sheet',
+    join(tmpdir(), 'violet-jaw-sheet.pdf'),
+  ]);
+  spawnSync('pdftoppm', [
+    '-r',
+    '80',
+    '-f',
+    '3',
+    '-l',
+    '3',
+    '-singlefile',
+    '-png',
+    join(tmpdir(), 'violet-jaw-sheet.pdf'),
+    'docs/screenshots/sheet-pdf',
+  ]);
   console.log('docs/screenshots/sheet-pdf.png');
 }

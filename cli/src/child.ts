@@ -10,7 +10,14 @@ export interface Said {
 
 async function command(args: readonly string[]): Promise<Said> {
   let [out, err] = ['', ''];
-  const terminal: Terminal = { out: (t) => { out += t; }, err: (t) => { err += t; } };
+  const terminal: Terminal = {
+    out: (t) => {
+      out += t;
+    },
+    err: (t) => {
+      err += t;
+    },
+  };
   return { code: await run(args, terminal), out, err };
 }
 

@@ -14,10 +14,14 @@ import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
 import { held } from '../../core/src/testing/holds';
 
-const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as { parseStringSync(text: string): { words: [string, number][] }[] };
+const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as {
+  parseStringSync(text: string): { words: [string, number][] }[];
+};
 
 let kernel: Kernel;
-beforeAll(async () => { kernel = await loadKernel(); });
+beforeAll(async () => {
+  kernel = await loadKernel();
+});
 
 /** A demo job out of its files, as the command line reads it. */
 async function demoJob(name: string, change: (job: Job, shop: Shop) => void = () => undefined) {
@@ -26,7 +30,11 @@ async function demoJob(name: string, change: (job: Job, shop: Shop) => void = ()
   if (!file.ok) throw new Error(file.problems.join('\n'));
   const { job, shop } = file.value;
   change(job, shop);
-  const bodies = await bodiesFor(job, () => loadModelKernel(), (s) => ({ ok: true, value: readFileSync(resolve(dirname(path), s.file)) }));
+  const bodies = await bodiesFor(
+    job,
+    () => loadModelKernel(),
+    (s) => ({ ok: true, value: readFileSync(resolve(dirname(path), s.file)) }),
+  );
   if (!bodies.ok) throw new Error(bodies.problem);
   const planner = new Planner(kernel);
   const planned = planner.plan({ job, shop, bodies: bodies.value }, 'known');
@@ -36,40 +44,56 @@ async function demoJob(name: string, change: (job: Job, shop: Shop) => void = ()
 
 /** Where a demo job whose first station is not measured was touched off; null: its station is measured. */
 const touchedOff: Record<string, Vec3 | null> = {
-  'vane-bearing-block': null, 'louver-frame': null, 'd-window': null,
-  'sensor-foot': vec(-150.4, -110.2, -190.6), 'insulator-plate': vec(320.5, 410.25, -120.75),
+  'vane-bearing-block': null,
+  'louver-frame': null,
+  'd-window': null,
+  'sensor-foot': vec(-150.4, -110.2, -190.6),
+  'insulator-plate': vec(320.5, 410.25, -120.75),
 };
 
-test.each(Object.entries(touchedOff))('%s: its lines, run on the simulated control, put the spindle over every zero; a general G-code parser reads the same numbers', async (name, touched) => {
-  const { job, planned } = await demoJob(name, (j, shop) => {
-    if (touched) j.setups[0].measured = { ...touched, from: 'a touch-off' };
-    // the jet cannot home and has its registers keyed in by hand: for the proof it is given a line
-    for (const m of shop.machines) m.dialect.setLine = 'G10 L2 P{p} X{x} Y{y} Z{z}';
-  });
-  const { set } = controlTexts(job, planned, 'ISSUE A');
-  const control = new SimulatedControl({ machine: { ...planned.machine!, homing: { ...planned.machine!.homing, homes: true } } });
-  control.home();
-  control.load(set);
-  expect(control.cycleStart()).toEqual({ ok: true, says: '', finished: true });
-  const words = parseStringSync(set.replace(/;.*$/gm, ''));
-  const uses = registerUses(planned);
-  expect(uses.length).toBeGreaterThanOrEqual(planned.setups.length);
-  const scale = job.units === 'inch' ? 25.4 : 1;
-  // to the last digit written: 1e-6 where the plan has no finer one
-  const within = job.units === 'inch' ? 0.00005 * 25.4 + 1e-6 : 1e-6;
-  for (const use of uses) {
-    control.send('G21'); control.send('G90'); control.send('G49'); control.send(use.register);
-    control.send('G0 X0 Y0'); control.send('G0 Z0');
-    const { machine } = control.read();
-    const line = words.find((l) => l.words.some(([k, v]) => k === 'P' && v === REGISTERS.indexOf(use.register) + 1))!.words;
-    // a control without lengths has that of its tool in the register: its tip comes to zero
-    const tip = planned.machine!.dialect.lengthLine === '' ? planned.setups[0].setup.tools[0].length! : 0;
-    for (const a of AXES) {
-      expect(Math.abs(machine[a] - (a === 'z' ? tip : 0) - use.facts!.zero.inMachine![a])).toBeLessThanOrEqual(within);
-      expect(line.find(([k]) => k === a.toUpperCase())![1] * scale).toBeCloseTo(machine[a], 9);
+test.each(Object.entries(touchedOff))(
+  '%s: its lines, run on the simulated control, put the spindle over every zero; a general G-code parser reads the same numbers',
+  async (name, touched) => {
+    const { job, planned } = await demoJob(name, (j, shop) => {
+      if (touched) j.setups[0].measured = { ...touched, from: 'a touch-off' };
+      // the jet cannot home and has its registers keyed in by hand: for the proof it is given a line
+      for (const m of shop.machines) m.dialect.setLine = 'G10 L2 P{p} X{x} Y{y} Z{z}';
+    });
+    const { set } = controlTexts(job, planned, 'ISSUE A');
+    const control = new SimulatedControl({
+      machine: { ...planned.machine!, homing: { ...planned.machine!.homing, homes: true } },
+    });
+    control.home();
+    control.load(set);
+    expect(control.cycleStart()).toEqual({ ok: true, says: '', finished: true });
+    const words = parseStringSync(set.replace(/;.*$/gm, ''));
+    const uses = registerUses(planned);
+    expect(uses.length).toBeGreaterThanOrEqual(planned.setups.length);
+    const scale = job.units === 'inch' ? 25.4 : 1;
+    // to the last digit written: 1e-6 where the plan has no finer one
+    const within = job.units === 'inch' ? 0.00005 * 25.4 + 1e-6 : 1e-6;
+    for (const use of uses) {
+      control.send('G21');
+      control.send('G90');
+      control.send('G49');
+      control.send(use.register);
+      control.send('G0 X0 Y0');
+      control.send('G0 Z0');
+      const { machine } = control.read();
+      const line = words.find((l) =>
+        l.words.some(([k, v]) => k === 'P' && v === REGISTERS.indexOf(use.register) + 1),
+      )!.words;
+      // a control without lengths has that of its tool in the register: its tip comes to zero
+      const tip = planned.machine!.dialect.lengthLine === '' ? planned.setups[0].setup.tools[0].length! : 0;
+      for (const a of AXES) {
+        expect(Math.abs(machine[a] - (a === 'z' ? tip : 0) - use.facts!.zero.inMachine![a])).toBeLessThanOrEqual(
+          within,
+        );
+        expect(line.find(([k]) => k === a.toUpperCase())![1] * scale).toBeCloseTo(machine[a], 9);
+      }
     }
-  }
-});
+  },
+);
 
 test('a bore of the STEP part, touched left, right, front and rear on the simulated control, gives the zero of the plan', async () => {
   const first = await demoJob('vane-bearing-block');
@@ -86,7 +110,10 @@ test('a bore of the STEP part, touched left, right, front and rear on the simula
   const [x, y] = plan.setups[1].axes;
   expect([x.worksheet.how, y.worksheet.how]).toEqual(['bore', 'bore']);
   expect(x.worksheet.says).toMatch(/bore ⌀42.*left and right.*go to the middle of the two readings/);
-  const operator = new SimulatedOperator({ job, planned, plan, bodies: bodiesOf(planner.solids!, planned.setups) }, shop);
+  const operator = new SimulatedOperator(
+    { job, planned, plan, bodies: bodiesOf(planner.solids!, planned.setups) },
+    shop,
+  );
   const state = operator.runTo();
   expect(state.stopped?.guesses ?? []).toEqual([]);
   expect(state.finished).toBe(true);

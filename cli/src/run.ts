@@ -46,7 +46,14 @@ function readFile(path: string): Result<Buffer> {
     return { ok: true, value: readFileSync(path) };
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
-    const says = code === 'ENOENT' || code === 'ENOTDIR' ? 'there is no such file. Is the name right?' : code === 'EACCES' ? 'it may not be read by you. Change its rights, or copy it.' : error instanceof Error ? error.message : String(error);
+    const says =
+      code === 'ENOENT' || code === 'ENOTDIR'
+        ? 'there is no such file. Is the name right?'
+        : code === 'EACCES'
+          ? 'it may not be read by you. Change its rights, or copy it.'
+          : error instanceof Error
+            ? error.message
+            : String(error);
     return { ok: false, problem: `${path}: ${says}` };
   }
 }
@@ -55,7 +62,10 @@ function readFile(path: string): Result<Buffer> {
 function readPartFile(jobPath: string, file: string, sha256: string | undefined): Result<Buffer> {
   const bytes = readFile(resolve(dirname(jobPath), file));
   if (!bytes.ok || !sha256 || createHash('sha256').update(bytes.value).digest('hex') === sha256) return bytes;
-  return { ok: false, problem: `${file}: this is not the file the job was planned with (its content hash differs). Put the right revision beside the job file.` };
+  return {
+    ok: false,
+    problem: `${file}: this is not the file the job was planned with (its content hash differs). Put the right revision beside the job file.`,
+  };
 }
 
 interface Planned {
@@ -70,7 +80,11 @@ async function planFile(path: string, planner: Planner): Promise<Result<Planned>
   const file = readJobFile(text.value.toString('utf8'));
   if (!file.ok) return { ok: false, problem: file.problems.map((p) => `${path}: ${p}`).join('\n') };
   const { job, shop } = file.value;
-  const bodies = await bodiesFor(job, () => loadModelKernel(), (source) => readPartFile(path, source.file, source.sha256));
+  const bodies = await bodiesFor(
+    job,
+    () => loadModelKernel(),
+    (source) => readPartFile(path, source.file, source.sha256),
+  );
   if (!bodies.ok) return bodies;
   const planned = planner.plan({ job, shop, bodies: bodies.value });
   return planned.ok ? { ok: true, value: { file: file.value, planner, planned: planned.value } } : planned;
@@ -82,7 +96,10 @@ export interface Line {
   readonly code: number;
 }
 
-export const problemLine = (file: string, problem: string): Line => ({ text: `${JSON.stringify({ file, ok: false, problem })}\n`, code: BAD_INPUT });
+export const problemLine = (file: string, problem: string): Line => ({
+  text: `${JSON.stringify({ file, ok: false, problem })}\n`,
+  code: BAD_INPUT,
+});
 
 let forMany: Promise<Planner> | null = null;
 
@@ -90,17 +107,29 @@ let forMany: Promise<Planner> | null = null;
 export async function planLine(file: string): Promise<Line> {
   const result = await planFile(file, await (forMany ??= loadKernel().then((kernel) => new Planner(kernel))));
   if (!result.ok) return problemLine(file, result.problem);
-  return { text: `${JSON.stringify({ file, ok: true, plan: planOutput(result.value.planned) })}\n`, code: blockingFindings(result.value.planned, result.value.file.job.accepted).length > 0 ? STOPS : OK };
+  return {
+    text: `${JSON.stringify({ file, ok: true, plan: planOutput(result.value.planned) })}\n`,
+    code: blockingFindings(result.value.planned, result.value.file.job.accepted).length > 0 ? STOPS : OK,
+  };
 }
 
 /** The files of `plan … --jsonl`; null: it is another command, or one with a mistake. */
 export function manyFiles([command, ...rest]: readonly string[]): string[] | null {
   const paths = rest.filter((a) => a !== '--jsonl');
-  return command === 'plan' && rest.includes('--jsonl') && paths.length > 0 && unknownOptions(paths, []).length === 0 ? paths : null;
+  return command === 'plan' && rest.includes('--jsonl') && paths.length > 0 && unknownOptions(paths, []).length === 0
+    ? paths
+    : null;
 }
 
-/** Plans many jobs, a line each, in the order they are named. @returns bad input if one could not be planned, else stops if one has them */
-export async function planMany(paths: readonly string[], line: (file: string) => Promise<Line>, terminal: Terminal): Promise<number> {
+/**
+ * Plans many jobs, a line each, in the order they are named. @returns bad input if one could not be planned, else
+ * stops if one has them
+ */
+export async function planMany(
+  paths: readonly string[],
+  line: (file: string) => Promise<Line>,
+  terminal: Terminal,
+): Promise<number> {
   let worst = OK;
   for (const file of paths) {
     const { text, code } = await line(file);
@@ -122,30 +151,48 @@ function unknownOptions(args: readonly string[], known: readonly string[]): stri
 /** Runs the command line. @returns the exit code */
 export async function run(args: readonly string[], terminal: Terminal): Promise<number> {
   const [command, path, ...rest] = args;
-  const bad = (message: string) => { terminal.err(`${message}\n`); return BAD_INPUT; };
-  if (command === '--help' || command === 'help') { terminal.out(USAGE); return OK; }
+  const bad = (message: string) => {
+    terminal.err(`${message}\n`);
+    return BAD_INPUT;
+  };
+  if (command === '--help' || command === 'help') {
+    terminal.out(USAGE);
+    return OK;
+  }
   if ((command !== 'plan' && command !== 'export') || !path) return bad(USAGE);
   if (command === 'plan' && args.includes('--jsonl')) {
     const paths = manyFiles(args);
-    const unknown = unknownOptions(args.slice(1).filter((a) => a !== '--jsonl'), []);
-    return paths ? planMany(paths, planLine, terminal) : bad(unknown.length > 0 ? `unknown option ${unknown.join(', ')}\n${USAGE}` : USAGE);
+    const unknown = unknownOptions(args.slice(1), ['--jsonl']);
+    return paths
+      ? planMany(paths, planLine, terminal)
+      : bad(unknown.length > 0 ? `unknown option ${unknown.join(', ')}\n${USAGE}` : USAGE);
   }
   const stray = unknownOptions(rest, command === 'export' ? ['--sheet', '--paper', '--control', '--lines'] : []);
   if (stray.length > 0) return bad(`unknown option ${stray.join(', ')}\n${USAGE}`);
-  const [sheet, control, paper, lines] = [option(rest, '--sheet'), option(rest, '--control'), option(rest, '--paper') ?? 'A4', option(rest, '--lines') ?? 'set'];
+  const [sheet, control, paper, lines] = [
+    option(rest, '--sheet'),
+    option(rest, '--control'),
+    option(rest, '--paper') ?? 'A4',
+    option(rest, '--lines') ?? 'set',
+  ];
   if (command === 'plan' && rest.length > 0) return bad(`One job at a time, or many with --jsonl.\n${USAGE}`);
-  if (command === 'export' && !sheet && !control) return bad('Nothing to export: give --sheet out.pdf, --control out.nc, or both.');
+  if (command === 'export' && !sheet && !control)
+    return bad('Nothing to export: give --sheet out.pdf, --control out.nc, or both.');
   if (paper !== 'A4' && paper !== 'Letter') return bad(`--paper: expected A4 or Letter, found ${paper}.`);
   const part = CONTROL_PARTS.find((p) => p === lines);
   if (!part) return bad(`--lines: expected ${CONTROL_PARTS.join(', ')}, found ${lines}.`);
   const result = await planFile(path, new Planner(await loadKernel()));
   if (!result.ok) return bad(result.problem);
-  const { file: { job, shop }, planner, planned } = result.value;
+  const { file, planner, planned } = result.value;
+  const { job, shop } = file;
   if (command === 'plan') {
     terminal.out(`${JSON.stringify(planOutput(planned), null, 2)}\n`);
   } else {
     try {
-      if (sheet) writeFileSync(sheet, await renderSheetPdf(buildSheet(job, planned, outlinesOf(planner, planned), shop, null), paper satisfies Paper));
+      if (sheet) {
+        const drawn = buildSheet(job, planned, outlinesOf(planner, planned), shop, null);
+        writeFileSync(sheet, await renderSheetPdf(drawn, paper satisfies Paper));
+      }
       if (control) writeFileSync(control, controlTexts(job, planned, 'DRAFT')[part]);
     } catch (error) {
       return bad(`Could not write: ${error instanceof Error ? error.message : String(error)}`);

@@ -6,9 +6,11 @@ import { solve } from 'yalps';
 
 /**
  * Node.js with two things of its own:
- * - the linear programming solver from outside the sandbox: inside it, every use of a global such as Math goes through the
+ * - the linear programming solver from outside the sandbox: inside it, every use of a global such as Math goes through
+ *   the
  *   sandbox, which makes the solver ten times slower. It is the same package;
- * - a temporary folder for each file of tests, taken away with all in it when the file is done: a private database is 125 MB,
+ * - a temporary folder for each file of tests, taken away with all in it when the file is done: a private database is
+ *   125 MB,
  *   and what tests leave behind fills the machine.
  */
 class Environment extends TestEnvironment {
@@ -22,7 +24,8 @@ class Environment extends TestEnvironment {
 
   async teardown() {
     await super.teardown();
-    if (this.before === undefined) delete process.env.TMPDIR; else process.env.TMPDIR = this.before;
+    if (this.before === undefined) delete process.env.TMPDIR;
+    else process.env.TMPDIR = this.before;
     rmSync(this.temporary, { recursive: true, force: true, maxRetries: 3 });
   }
 

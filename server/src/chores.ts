@@ -7,20 +7,57 @@ import type { Services, Surroundings } from './services';
 
 const LOOK_MS = 600_000;
 
-/** What has to be done now and then, each by one process of all that share a database. A chore that fails does not hold up the others. */
-export async function chores(sequelize: Sequelize, { jobs }: Services, { databaseUrl, files, backups }: Surroundings, now: Date, log: (line: string) => void): Promise<void> {
+/**
+ * What has to be done now and then, each by one process of all that share a database. A chore that fails does not hold
+ * up the others.
+ */
+export async function chores(
+  sequelize: Sequelize,
+  { jobs }: Services,
+  { databaseUrl, files, backups }: Surroundings,
+  now: Date,
+  log: (line: string) => void,
+): Promise<void> {
   const all: readonly (readonly [name: string, work: () => Promise<void>])[] = [
-    ['backup of the day', async () => { if (backups && await backupOfDay(databaseUrl, files.folder, backups, now)) log(`The backup of the day is in ${backups}.`); }],
-    ['bin', async () => { const gone = await jobs.emptyBin(now); if (gone > 0) log(`${gone} ${gone === 1 ? 'job was' : 'jobs were'} deleted for good: ${BIN_DAYS} days in the bin.`); }],
-    ['old news', async () => { await sequelize.query('DELETE FROM news WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 HOUR'); await sequelize.query('DELETE FROM request_counts WHERE minute < UNIX_TIMESTAMP() DIV 60 - 10'); }],
+    [
+      'backup of the day',
+      async () => {
+        if (backups && (await backupOfDay(databaseUrl, files.folder, backups, now)))
+          log(`The backup of the day is in ${backups}.`);
+      },
+    ],
+    [
+      'bin',
+      async () => {
+        const gone = await jobs.emptyBin(now);
+        if (gone > 0)
+          log(`${gone} ${gone === 1 ? 'job was' : 'jobs were'} deleted for good: ${BIN_DAYS} days in the bin.`);
+      },
+    ],
+    [
+      'old news',
+      async () => {
+        await sequelize.query('DELETE FROM news WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 HOUR');
+        await sequelize.query('DELETE FROM request_counts WHERE minute < UNIX_TIMESTAMP() DIV 60 - 10');
+      },
+    ],
   ];
   for (const [name, work] of all) {
-    try { await alone(sequelize, name, 'leave', work); } catch (error) { log(`${name}: ${inLog(error)}`); }
+    try {
+      await alone(sequelize, name, 'leave', work);
+    } catch (error) {
+      log(`${name}: ${inLog(error)}`);
+    }
   }
 }
 
 /** Does them every ten minutes. @returns how to stop */
-export function startChores(sequelize: Sequelize, services: Services, surroundings: Surroundings, log: (line: string) => void): () => void {
+export function startChores(
+  sequelize: Sequelize,
+  services: Services,
+  surroundings: Surroundings,
+  log: (line: string) => void,
+): () => void {
   const timer = setInterval(() => void chores(sequelize, services, surroundings, new Date(), log), LOOK_MS);
   timer.unref();
   return () => clearInterval(timer);

@@ -10,7 +10,9 @@ interface Holder {
 
 function beganAt(pid: number): string | null {
   try {
-    return readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /s, '').split(' ')[19];
+    return readFileSync(`/proc/${pid}/stat`, 'utf8')
+      .replace(/^.*\) /s, '')
+      .split(' ')[19];
   } catch {
     return null;
   }
@@ -36,17 +38,30 @@ export function lockData(dataFolder: string): () => void {
   mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
   const path = join(dataFolder, 'in-use.json');
   const own = `${path}.${process.pid}`;
-  writeFileSync(own, JSON.stringify({ pid: process.pid, began: beganAt(process.pid) ?? '', since: new Date().toISOString() } satisfies Holder), { mode: 0o600 });
+  writeFileSync(
+    own,
+    JSON.stringify({
+      pid: process.pid,
+      began: beganAt(process.pid) ?? '',
+      since: new Date().toISOString(),
+    } satisfies Holder),
+    { mode: 0o600 },
+  );
   try {
     for (let tries = 0; ; tries++) {
       try {
         // whole or not at all: a link to what is written is there at once, or refused
         linkSync(own, path);
-        return () => { if (holderIn(path)?.pid === process.pid) rmSync(path, { force: true }); };
+        return () => {
+          if (holderIn(path)?.pid === process.pid) rmSync(path, { force: true });
+        };
       } catch (error) {
         if ((error as NodeJS.ErrnoException).code !== 'EEXIST' || tries > 3) throw error;
         const holder = holderIn(path);
-        if (holder) throw new Error(`The data in ${dataFolder} is in use by process ${holder.pid} since ${holder.since}. Stop that one first, or set VIOLET_JAW_DATA to another folder.`);
+        if (holder)
+          throw new Error(
+            `The data in ${dataFolder} is in use by process ${holder.pid} since ${holder.since}. Stop that one first, or set VIOLET_JAW_DATA to another folder.`,
+          );
         rmSync(path, { force: true });
       }
     }

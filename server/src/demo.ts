@@ -1,10 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { dirname, join } from 'node:path';
-import { demoShop, insulatorPlateJob, louverFrameJob, sensorFootJob, vaneBearingBlockJob, dWindowJob } from '../../demo';
+import {
+  demoShop,
+  insulatorPlateJob,
+  louverFrameJob,
+  sensorFootJob,
+  vaneBearingBlockJob,
+  dWindowJob,
+} from '../../demo';
 import type { Services } from './services';
 
-/** Accounts of the demo: made together with its data only. Roles are called by their names; no person's name is needed. */
+/**
+ * Accounts of the demo: made together with its data only. Roles are called by their names; no person's name is needed.
+ */
 export const DEMO_ACCOUNTS = [
   { name: 'Lead', role: 'lead', password: 'violet-lead' },
   { name: 'Planner', role: 'planner', password: 'violet-planner' },
@@ -12,21 +21,29 @@ export const DEMO_ACCOUNTS = [
 ] as const;
 
 /** The demo's accounts, where they are there and their passwords are as they were; null: none. */
-export async function demoAccountsInForce({ accounts }: Services): Promise<{ name: string; password: string }[] | null> {
+export async function demoAccountsInForce({
+  accounts,
+}: Services): Promise<{ name: string; password: string }[] | null> {
   const inForce: { name: string; password: string }[] = [];
-  for (const { name, password } of DEMO_ACCOUNTS) if (await accounts.isPassword(name, password)) inForce.push({ name, password });
+  for (const { name, password } of DEMO_ACCOUNTS)
+    if (await accounts.isPassword(name, password)) inForce.push({ name, password });
   return inForce.length > 0 ? inForce : null;
 }
 
 /** Puts the demo shop in on the first run, when there is neither a shop nor a job. */
 export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFile: string): Promise<boolean> {
-  if ((await shop.read()).revision > 0 || await jobs.count() > 0) return false;
+  if ((await shop.read()).revision > 0 || (await jobs.count()) > 0) return false;
   await shop.write(demoShop, 0);
-  if (await accounts.none()) for (const { name, role, password } of DEMO_ACCOUNTS) await accounts.make(name, role, password);
+  if (await accounts.none())
+    for (const { name, role, password } of DEMO_ACCOUNTS) await accounts.make(name, role, password);
   const stored = await files.store(Readable.from(readFileSync(stepFile)), 'vane-bearing-block.step');
   await jobs.create(vaneBearingBlockJob(stored.name, stored.hash));
   await jobs.create(sensorFootJob());
-  for (const [name, job] of [['louver-frame.dxf', louverFrameJob], ['d-window.dxf', dWindowJob], ['insulator-plate.dxf', insulatorPlateJob]] as const) {
+  for (const [name, job] of [
+    ['louver-frame.dxf', louverFrameJob],
+    ['d-window.dxf', dWindowJob],
+    ['insulator-plate.dxf', insulatorPlateJob],
+  ] as const) {
     const outline = await files.store(Readable.from(readFileSync(join(dirname(stepFile), name))), name);
     await jobs.create(job(outline.name, outline.hash));
   }

@@ -24,18 +24,31 @@ export interface Instance {
 function listen(app: ReturnType<typeof makeApp>, { port, host }: Config): Promise<Server> {
   return new Promise((done, fail) => {
     // half a request does not hold a connection for long; a part file may take its time on a slow network
-    const server = createServer({ headersTimeout: 10_000, requestTimeout: 300_000, keepAliveTimeout: 10_000, connectionsCheckingInterval: 2000 }, app);
+    const server = createServer(
+      { headersTimeout: 10_000, requestTimeout: 300_000, keepAliveTimeout: 10_000, connectionsCheckingInterval: 2000 },
+      app,
+    );
     server.once('error', (error: Error) => {
-      fail(new Error((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? `Port ${port} is in use. Stop the other program or set PORT to another number.` : error.message));
+      fail(
+        new Error(
+          (error as NodeJS.ErrnoException).code === 'EADDRINUSE'
+            ? `Port ${port} is in use. Stop the other program or set PORT to another number.`
+            : error.message,
+        ),
+      );
     });
     server.listen(port, host, () => done(server));
   });
 }
 
 /** Whether other machines reach the application: by the address it listens on, or by the one that is told to them. */
-export const isOpen = ({ host, publicAddress }: Pick<Config, 'host' | 'publicAddress'>): boolean => !isLoopback(host) || (publicAddress !== null && !isLoopback(new URL(publicAddress).hostname));
+export const isOpen = ({ host, publicAddress }: Pick<Config, 'host' | 'publicAddress'>): boolean =>
+  !isLoopback(host) || (publicAddress !== null && !isLoopback(new URL(publicAddress).hostname));
 
-/** Says at the start how to get in: with the demo's accounts while they are as they were, or with the code for the first account. */
+/**
+ * Says at the start how to get in: with the demo's accounts while they are as they were, or with the code for the
+ * first account.
+ */
 async function tellAccounts(services: Services, config: Config, log: (line: string) => void): Promise<void> {
   if (await services.accounts.none()) {
     log(`There is no account yet. Setup code for the first lead: ${await services.accounts.setupCode()}`);
@@ -43,14 +56,21 @@ async function tellAccounts(services: Services, config: Config, log: (line: stri
   }
   const demo = await demoAccountsInForce(services);
   if (demo && isOpen(config)) {
-    throw new Error(`${isLoopback(config.host) ? 'VIOLET_JAW_ADDRESS' : `HOST=${config.host}`} opens the application to other machines, but everybody knows the ${demo.length === 1 ? 'password' : 'passwords'} of ${new Intl.ListFormat('en').format(demo.map((d) => d.name))} of the demo. Start without it, change them on the page Accounts, then start again; or start an empty shop with VIOLET_JAW_DEMO=no and another VIOLET_JAW_DATA.`);
+    throw new Error(
+      `${isLoopback(config.host) ? 'VIOLET_JAW_ADDRESS' : `HOST=${config.host}`} opens the application to other machines, but everybody knows the ${demo.length === 1 ? 'password' : 'passwords'} of ${new Intl.ListFormat('en').format(demo.map((d) => d.name))} of the demo. Start without it, change them on the page Accounts, then start again; or start an empty shop with VIOLET_JAW_DEMO=no and another VIOLET_JAW_DATA.`,
+    );
   }
   services.tellDemoAccounts(demo !== null);
   for (const { name, password } of demo ?? []) log(`Demo account: ${name}, password ${password}`);
 }
 
 /** Starts database, tables, demo data and web server; `stop()` ends them in the reverse order. */
-export async function startInstance(config: Config, files: WorkPlace & { readonly demoStep: string | null }, log: (line: string) => void, tellRequest: ((line: RequestLine) => void) | null = null): Promise<Instance> {
+export async function startInstance(
+  config: Config,
+  files: WorkPlace & { readonly demoStep: string | null },
+  log: (line: string) => void,
+  tellRequest: ((line: RequestLine) => void) | null = null,
+): Promise<Instance> {
   const unlock = config.databaseUrl ? () => undefined : lockData(config.dataFolder);
   let database: DatabaseServer | null = null;
   try {
@@ -60,18 +80,28 @@ export async function startInstance(config: Config, files: WorkPlace & { readonl
     const services = makeServices(connection, { ...config, databaseUrl }, files, log);
     await services.files.moveIntoDatabase();
     const { demoStep } = files;
-    if (demoStep) await alone(connection.sequelize, 'demo', 'wait', async () => { if (await loadDemo(services, demoStep)) log('The demo shop is loaded.'); });
+    if (demoStep)
+      await alone(connection.sequelize, 'demo', 'wait', async () => {
+        if (await loadDemo(services, demoStep)) log('The demo shop is loaded.');
+      });
     await tellAccounts(services, config, log);
     const endChores = startChores(connection.sequelize, services, { ...config, databaseUrl }, log);
     const session = sessions(connection.sequelize, await sessionSecret(services.settings, config.dataFolder));
-    const server = await listen(makeApp(services, config.webFolder, session.handler, observed(services, tellRequest), config.proxies, log), config);
+    const server = await listen(
+      makeApp(services, config.webFolder, session.handler, observed(services, tellRequest), config.proxies, log),
+      config,
+    );
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
     return {
       address: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
-      services, database,
+      services,
+      database,
       stop: async () => {
-        await new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections(); });
+        await new Promise<void>((done) => {
+          server.close(() => done());
+          server.closeAllConnections();
+        });
         session.stop();
         endChores();
         services.news.close();

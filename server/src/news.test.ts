@@ -9,30 +9,53 @@ beforeAll(async () => {
   at = await testInstance();
   sql = new Sequelize(at.database!.url, { dialect: 'mariadb', logging: false });
 }, 120_000);
-afterAll(async () => { await sql.close(); await at.stop(); }, 60_000);
+afterAll(async () => {
+  await sql.close();
+  await at.stop();
+}, 60_000);
 
 /** Listens as a page does. @returns what came so far, and how to stop */
 async function listen(topics: string): Promise<{ said: () => string; stop: () => void }> {
   const controller = new AbortController();
-  const response = await fetch(`${at.address}/api/v1/news?topics=${topics}`, { headers: { Cookie: at.cookie() }, signal: controller.signal });
+  const response = await fetch(`${at.address}/api/v1/news?topics=${topics}`, {
+    headers: { Cookie: at.cookie() },
+    signal: controller.signal,
+  });
   expect([response.status, response.headers.get('content-type')]).toEqual([200, 'text/event-stream']);
   let said = '';
-  void (async () => { for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) said += Buffer.from(chunk).toString(); })().catch(() => undefined);
+  void (async () => {
+    for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>)
+      said += Buffer.from(chunk).toString();
+  })().catch(() => undefined);
   return { said: () => said, stop: () => controller.abort() };
 }
-const until = async (isSo: () => boolean, ms = 5000) => { const end = Date.now() + ms; while (!isSo() && Date.now() < end) await new Promise((done) => setTimeout(done, 30)); return isSo(); };
+const until = async (isSo: () => boolean, ms = 5000) => {
+  const end = Date.now() + ms;
+  while (!isSo() && Date.now() < end) await new Promise((done) => setTimeout(done, 30));
+  return isSo();
+};
 const heard = (said: string) => said.split('data: changed').length - 1;
 
 test('who listens to a job hears of its change within two seconds, who listens to another does not', async () => {
-  const { json: { id } } = await at.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'N-1' } });
-  const { json: { id: other } } = await at.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'N-2' } });
+  const {
+    json: { id },
+  } = await at.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'N-1' } });
+  const {
+    json: { id: other },
+  } = await at.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'N-2' } });
   const [one, two] = [await listen(`job:${id},shop`), await listen(`job:${other}`)];
   await new Promise((done) => setTimeout(done, 300));
   expect([heard(one.said()), heard(two.said())]).toEqual([0, 0]);
-  await at.call('PUT', `/jobs/${id}`, { body: { ...sensorFootJob(), number: 'N-1', notes: 'x' }, headers: { 'If-Match': '"1"' } });
+  await at.call('PUT', `/jobs/${id}`, {
+    body: { ...sensorFootJob(), number: 'N-1', notes: 'x' },
+    headers: { 'If-Match': '"1"' },
+  });
   expect(await until(() => heard(one.said()) === 1, 2500)).toBe(true);
   // an edit that is refused is no news
-  await at.call('PUT', `/jobs/${id}`, { body: { ...sensorFootJob(), number: 'N-1', notes: 'y' }, headers: { 'If-Match': '"1"' } });
+  await at.call('PUT', `/jobs/${id}`, {
+    body: { ...sensorFootJob(), number: 'N-1', notes: 'y' },
+    headers: { 'If-Match': '"1"' },
+  });
   await new Promise((done) => setTimeout(done, 1500));
   expect([heard(one.said()), heard(two.said())]).toEqual([1, 0]);
   one.stop();
@@ -41,13 +64,17 @@ test('who listens to a job hears of its change within two seconds, who listens t
 });
 
 test('many who listen cost one look at the table a second, and none once nobody listens', async () => {
-  const looks = async () => Number((await sql.query<{ Value: string }>('SHOW GLOBAL STATUS LIKE \'Com_select\'', { type: QueryTypes.SELECT }))[0].Value);
+  const looks = async () =>
+    Number(
+      (await sql.query<{ Value: string }>("SHOW GLOBAL STATUS LIKE 'Com_select'", { type: QueryTypes.SELECT }))[0]
+        .Value,
+    );
   const pages = await Promise.all(Array.from({ length: 40 }, () => listen('jobs,shop')));
   await new Promise((done) => setTimeout(done, 500));
   const from = await looks();
   await new Promise((done) => setTimeout(done, 4000));
   // the looks of summaries and of the test itself are among them
-  expect(await looks() - from).toBeLessThan(20);
+  expect((await looks()) - from).toBeLessThan(20);
   await at.call('POST', '/jobs', { body: { ...sensorFootJob(), number: 'N-3' } });
   expect(await until(() => pages.every((p) => heard(p.said()) > 0), 3000)).toBe(true);
   for (const p of pages) p.stop();
@@ -57,7 +84,10 @@ test('many who listen cost one look at the table a second, and none once nobody 
 test('one account listens with so many pages at most; pages that are gone at once leave nothing behind', async () => {
   const gone = Array.from({ length: 60 }, () => {
     const controller = new AbortController();
-    const asked = fetch(`${at.address}/api/v1/news?topics=jobs`, { headers: { Cookie: at.cookie() }, signal: controller.signal }).catch(() => undefined);
+    const asked = fetch(`${at.address}/api/v1/news?topics=jobs`, {
+      headers: { Cookie: at.cookie() },
+      signal: controller.signal,
+    }).catch(() => undefined);
     setTimeout(() => controller.abort(), 20 * Math.random());
     return asked;
   });
@@ -65,7 +95,10 @@ test('one account listens with so many pages at most; pages that are gone at onc
   expect(await until(() => at.services.news.listening === 0)).toBe(true);
   const pages = await Promise.all(Array.from({ length: 200 }, () => listen('jobs')));
   const more = () => at.call('GET', '/news?topics=jobs');
-  expect(await more()).toMatchObject({ status: 429, json: { detail: expect.stringMatching(/^Your account listens with 200 pages already/) } });
+  expect(await more()).toMatchObject({
+    status: 429,
+    json: { detail: expect.stringMatching(/^Your account listens with 200 pages already/) },
+  });
   pages[0].stop();
   await new Promise((done) => setTimeout(done, 300));
   pages[0] = await listen('jobs');
@@ -73,9 +106,15 @@ test('one account listens with so many pages at most; pages that are gone at onc
   expect(await until(() => at.services.news.listening === 0)).toBe(true);
 }, 60_000);
 
-test.each(['', 'everything', 'job:1;DROP', 'jobs,jobs,jobs,jobs,jobs', 'run:'])('topics "%s" are refused in words', async (topics) => {
-  expect(await at.call('GET', `/news?topics=${encodeURIComponent(topics)}`)).toMatchObject({ status: 400, json: { detail: expect.stringMatching(/^topics: expected/) } });
-});
+test.each(['', 'everything', 'job:1;DROP', 'jobs,jobs,jobs,jobs,jobs', 'run:'])(
+  'topics "%s" are refused in words',
+  async (topics) => {
+    expect(await at.call('GET', `/news?topics=${encodeURIComponent(topics)}`)).toMatchObject({
+      status: 400,
+      json: { detail: expect.stringMatching(/^topics: expected/) },
+    });
+  },
+);
 
 test('requests counted by two processes count together, a minute long', async () => {
   const [one, other] = [new RequestCounts(sql, 'test ', 5), new RequestCounts(sql, 'test ', 5)];
@@ -93,7 +132,9 @@ test('requests counted by two processes count together, a minute long', async ()
   // who asks little is nobody's business
   one.increment('198.51.100.8');
   await one.tell();
-  expect(await sql.query('SELECT who FROM request_counts WHERE who LIKE \'%100.8\'', { type: QueryTypes.SELECT })).toEqual([]);
+  expect(
+    await sql.query("SELECT who FROM request_counts WHERE who LIKE '%100.8'", { type: QueryTypes.SELECT }),
+  ).toEqual([]);
   one.shutdown();
   other.shutdown();
 });

@@ -27,17 +27,39 @@ const routeOf = (request: Request): string => {
   return typeof route?.path === 'string' ? `${baseUrl}${route.path}` : 'none';
 };
 
-const isHere = (address: string | undefined) => address === '127.0.0.1' || address === '::1' || address === '::ffff:127.0.0.1';
+const isHere = (address: string | undefined) =>
+  address === '127.0.0.1' || address === '::1' || address === '::ffff:127.0.0.1';
 
-/** Numbers of the requests, and of the process, in the form of Prometheus (openmetrics.io). They are given to this machine only. */
+/**
+ * Numbers of the requests, and of the process, in the form of Prometheus (openmetrics.io). They are given to this
+ * machine only.
+ */
 export function observed(services: Services, tell: ((line: RequestLine) => void) | null): Observed {
   const registers = [new Registry()];
   const [register] = registers;
   collectDefaultMetrics({ register, prefix: 'violet_jaw_' });
-  const took = new Histogram({ name: 'violet_jaw_request_seconds', help: 'Time to answer', labelNames: ['method', 'route', 'status'], buckets: [0.005, 0.02, 0.05, 0.1, 0.25, 1, 5, 20, 60], registers });
-  const gauge = (name: string, help: string, read: () => number) => new Gauge({ name: `violet_jaw_${name}`, help, registers, collect() { this.set(read()); } });
+  const took = new Histogram({
+    name: 'violet_jaw_request_seconds',
+    help: 'Time to answer',
+    labelNames: ['method', 'route', 'status'],
+    buckets: [0.005, 0.02, 0.05, 0.1, 0.25, 1, 5, 20, 60],
+    registers,
+  });
+  const gauge = (name: string, help: string, read: () => number) =>
+    new Gauge({
+      name: `violet_jaw_${name}`,
+      help,
+      registers,
+      collect() {
+        this.set(read());
+      },
+    });
   gauge('work_running', 'Plans that are being computed', () => services.planning.state.running);
-  gauge('work_waiting', 'Plans that wait for their turn', () => services.planning.state.waiting.asked + services.planning.state.waiting.background);
+  gauge(
+    'work_waiting',
+    'Plans that wait for their turn',
+    () => services.planning.state.waiting.asked + services.planning.state.waiting.background,
+  );
   gauge('news_topics', 'Topics that pages listen to', () => services.news.listening);
   return {
     handler: (request, response, next) => {
@@ -49,12 +71,22 @@ export function observed(services: Services, tell: ((line: RequestLine) => void)
         const route = routeOf(request);
         took.observe({ method: request.method, route, status: String(response.statusCode) }, ms / 1000);
         const { account } = response.locals as { account?: Account };
-        tell?.({ id, method: request.method, route, status: response.statusCode, ms: Math.round(ms * 10) / 10, account: account?.id ?? null });
+        tell?.({
+          id,
+          method: request.method,
+          route,
+          status: response.statusCode,
+          ms: Math.round(ms * 10) / 10,
+          account: account?.id ?? null,
+        });
       });
       next();
     },
     metrics: async (request, response) => {
-      if (!isHere(request.ip)) { response.status(403).type('text/plain').send('Metrics are given to this machine only.\n'); return; }
+      if (!isHere(request.ip)) {
+        response.status(403).type('text/plain').send('Metrics are given to this machine only.\n');
+        return;
+      }
       response.type(register.contentType).send(await register.metrics());
     },
   };

@@ -13,28 +13,50 @@ import type { Errand } from './services/provider';
 import type { Settings } from './services/settings';
 
 declare module 'express-session' {
-  interface SessionData { accountId: string; from?: string; errand?: Errand; told?: string }
+  interface SessionData {
+    accountId: string;
+    from?: string;
+    errand?: Errand;
+    told?: string;
+  }
 }
 
 /** A session lasts a shift and a half. */
 export const SESSION_HOURS = 12;
 const COOKIE = 'violet-jaw';
 
-/** The secret that signs session cookies: made once, kept in the database, so that what one process signed is good for the others. */
+/**
+ * The secret that signs session cookies: made once, kept in the database, so that what one process signed is good for
+ * the others.
+ */
 export async function sessionSecret(settings: Settings, dataFolder: string): Promise<string> {
   // where earlier versions kept it: who is signed in stays so
   const before = join(dataFolder, 'session-secret');
-  const secret = await settings.once('session secret', () => (existsSync(before) ? readFileSync(before, 'utf8') : randomBytes(32).toString('hex')));
+  const secret = await settings.once('session secret', () =>
+    existsSync(before) ? readFileSync(before, 'utf8') : randomBytes(32).toString('hex'),
+  );
   rmSync(before, { force: true });
   return secret;
 }
 
 /** Sessions kept in the database, so that several servers know them. */
-export function sessions(sequelize: Sequelize, secret: string): { readonly handler: RequestHandler; readonly stop: () => void } {
+export function sessions(
+  sequelize: Sequelize,
+  secret: string,
+): { readonly handler: RequestHandler; readonly stop: () => void } {
   const SequelizeStore = sequelizeStore(session.Store);
-  const store = new SequelizeStore({ db: sequelize, table: 'sessions', disableTouch: true, expiration: SESSION_HOURS * 3_600_000 });
+  const store = new SequelizeStore({
+    db: sequelize,
+    table: 'sessions',
+    disableTouch: true,
+    expiration: SESSION_HOURS * 3_600_000,
+  });
   const handler = session({
-    name: COOKIE, secret, store, resave: false, saveUninitialized: false,
+    name: COOKIE,
+    secret,
+    store,
+    resave: false,
+    saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: SESSION_HOURS * 3_600_000, path: '/' },
   });
   return { handler, stop: () => store.stopExpiringSessions() };
@@ -67,8 +89,16 @@ export function signedIn(accounts: AccountService): RequestHandler {
 
 const REFUSED: Readonly<Record<Role, Problem>> = {
   operator: new Problem(403, 'Not signed in', 'Sign in to go on.'),
-  planner: new Problem(403, 'For planners', 'Operators can look at plans and run them, but not change them. Ask a planner.'),
-  lead: new Problem(403, 'For the lead', 'Accounts, the shop\'s library, deleting and backups are for the lead of the shop. Ask one.'),
+  planner: new Problem(
+    403,
+    'For planners',
+    'Operators can look at plans and run them, but not change them. Ask a planner.',
+  ),
+  lead: new Problem(
+    403,
+    'For the lead',
+    "Accounts, the shop's library, deleting and backups are for the lead of the shop. Ask one.",
+  ),
 };
 
 /** Refuses who is less than a role. */
@@ -77,13 +107,21 @@ export function needsRole({ role }: Account, least: Role): void {
 }
 
 /** Lets through a role and those above it. Only behind `signedIn`. */
-export const atLeast = (least: Role): RequestHandler => (_request, response, next) => { needsRole(accountOf(response), least); next(); };
+export const atLeast =
+  (least: Role): RequestHandler =>
+  (_request, response, next) => {
+    needsRole(accountOf(response), least);
+    next();
+  };
 
 /** Signs in: a new session, so that one from before cannot be used. */
 export function beginSession(request: Request, account: Account): Promise<void> {
   return new Promise((done, fail) => {
     request.session.regenerate((error: unknown) => {
-      if (error) { fail(error instanceof Error ? error : new Error(String(error))); return; }
+      if (error) {
+        fail(error instanceof Error ? error : new Error(String(error)));
+        return;
+      }
       request.session.accountId = account.id;
       request.session.from = request.ip ?? '';
       keepSession(request).then(done, fail);
@@ -93,7 +131,12 @@ export function beginSession(request: Request, account: Account): Promise<void> 
 
 /** Stores a session before its answer is sent: else the next request may come before it is there. */
 export function keepSession(request: Request): Promise<void> {
-  return new Promise((done, fail) => { request.session.save((error: unknown) => { if (error) fail(error instanceof Error ? error : new Error(String(error))); else done(); }); });
+  return new Promise((done, fail) => {
+    request.session.save((error: unknown) => {
+      if (error) fail(error instanceof Error ? error : new Error(String(error)));
+      else done();
+    });
+  });
 }
 
 /** The browser forgets the session too. */
@@ -102,5 +145,10 @@ export function clearCookie(response: Response): void {
 }
 
 export function endSession(request: Request): Promise<void> {
-  return new Promise((done, fail) => { request.session.destroy((error: unknown) => { if (error) fail(error instanceof Error ? error : new Error(String(error))); else done(); }); });
+  return new Promise((done, fail) => {
+    request.session.destroy((error: unknown) => {
+      if (error) fail(error instanceof Error ? error : new Error(String(error)));
+      else done();
+    });
+  });
 }

@@ -6,17 +6,42 @@ import { join } from 'node:path';
 
 const sleep = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const SUPERVISE = "import('./scripts/supervise.mjs').then((m) => m.supervise())";
-const isAlive = (pid: number) => { try { process.kill(pid, 0); return !/^Z/.test(readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /s, '')); } catch { return false; } };
-const until = async (what: () => boolean, ms = 20_000) => { for (let waited = 0; waited < ms; waited += 100) { if (what()) return true; await sleep(100); } return false; };
+const isAlive = (pid: number) => {
+  try {
+    process.kill(pid, 0);
+    return !/^Z/.test(readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /s, ''));
+  } catch {
+    return false;
+  }
+};
+const until = async (what: () => boolean, ms = 20_000) => {
+  for (let waited = 0; waited < ms; waited += 100) {
+    if (what()) return true;
+    await sleep(100);
+  }
+  return false;
+};
 
-interface Started { readonly child: ChildProcess; readonly said: () => string; readonly data: string; readonly server: () => number; readonly database: () => number }
+interface Started {
+  readonly child: ChildProcess;
+  readonly said: () => string;
+  readonly data: string;
+  readonly server: () => number;
+  readonly database: () => number;
+}
 
 function start(command: string, args: string[], env: NodeJS.ProcessEnv = {}): Started {
   const data = mkdtempSync(join(tmpdir(), 'violet-jaw-supervise-'));
   let said = '';
   const { npm_lifecycle_event: _, ...own } = process.env;
-  const child = spawn(command, args, { env: { ...own, PORT: '0', VIOLET_JAW_DATA: data, VIOLET_JAW_DEMO: 'no', ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
-  for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (chunk: Buffer) => { said += chunk.toString(); });
+  const child = spawn(command, args, {
+    env: { ...own, PORT: '0', VIOLET_JAW_DATA: data, VIOLET_JAW_DEMO: 'no', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  for (const stream of [child.stdout!, child.stderr!])
+    stream.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+    });
   const pidIn = (name: string) => () => (JSON.parse(readFileSync(join(data, name), 'utf8')) as { pid: number }).pid;
   return { child, data, said: () => said, server: pidIn('in-use.json'), database: pidIn('database-running.json') };
 }

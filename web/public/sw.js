@@ -1,13 +1,17 @@
 /**
- * Keeps the application on the device, so that a run goes on with the page reloaded while the network is away. Files under /assets/ never
- * change under one name: the first copy is good for ever. Pages come from the network, and from the device when it does not answer.
- * Nothing of the API is kept here: runs keep what they need themselves.
+ * Keeps the application on the device, so that a run goes on with the page reloaded while the network is away. Files
+ * under /assets/ never change under one name: the first copy is good for ever. Pages come from the network, and from
+ * the device when it does not answer. Nothing of the API is kept here: runs keep what they need themselves.
  */
 const ASSETS = 'violet-jaw-assets-1';
 const PAGE = '/index.html';
 
-self.addEventListener('install', (event) => { event.waitUntil(self.skipWaiting()); });
-self.addEventListener('activate', (event) => { event.waitUntil(self.clients.claim()); });
+self.addEventListener('install', (event) => {
+  event.waitUntil(self.skipWaiting());
+});
+self.addEventListener('activate', (event) => {
+  event.waitUntil(self.clients.claim());
+});
 
 async function page(request) {
   const cache = await caches.open(ASSETS);

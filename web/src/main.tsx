@@ -8,4 +8,10 @@ import { queries } from './store/query';
 import './theme/theme.scss';
 
 startTheme();
-createRoot(document.getElementById('root')!).render(<StrictMode><QueryClientProvider client={queries}><RouterProvider router={router} /></QueryClientProvider></StrictMode>);
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

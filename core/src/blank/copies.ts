@@ -18,10 +18,12 @@ export function pitch(part: Box3, copies: Copies, axis: Axis): number {
 /** Where the copies lie, the first at no shift; counted along X, then Y, then Z. */
 export function copyPlaces(part: Box3, copies: Copies): CopyPlace[] {
   const places: CopyPlace[] = [];
-  for (let z = 0; z < copies.z; z++) for (let y = 0; y < copies.y; y++) for (let x = 0; x < copies.x; x++) {
-    const at = { x, y, z };
-    places.push({ number: places.length + 1, by: byAxis((axis) => at[axis] * pitch(part, copies, axis)) });
-  }
+  for (let z = 0; z < copies.z; z++)
+    for (let y = 0; y < copies.y; y++)
+      for (let x = 0; x < copies.x; x++) {
+        const at = { x, y, z };
+        places.push({ number: places.length + 1, by: byAxis((axis) => at[axis] * pitch(part, copies, axis)) });
+      }
   return places;
 }
 
@@ -31,7 +33,8 @@ export function boxOfCopies(part: Box3, copies: Copies): Box3 {
 }
 
 /**
- * What the cutter leaves free between two copies: the gap less its diameter, both sides together. Common practice, no source.
+ * What the cutter leaves free between two copies: the gap less its diameter, both sides together. Common practice, no
+ * source.
  * @returns null when there is only one copy
  */
 export function gapLeft(copies: Copies): number | null {
@@ -51,16 +54,26 @@ export function copiedMesh(mesh: TriangleMesh, places: readonly CopyPlace[]): Tr
   const positions = new Float64Array(mesh.positions.length * places.length);
   const triangles = new Uint32Array(mesh.triangles.length * places.length);
   places.forEach(({ by }, c) => {
-    AXES.forEach((axis, k) => { for (let i = k; i < mesh.positions.length; i += 3) positions[c * mesh.positions.length + i] = mesh.positions[i] + by[axis]; });
-    mesh.triangles.forEach((v, i) => { triangles[c * mesh.triangles.length + i] = v + c * vertices; });
+    AXES.forEach((axis, k) => {
+      for (let i = k; i < mesh.positions.length; i += 3)
+        positions[c * mesh.positions.length + i] = mesh.positions[i] + by[axis];
+    });
+    mesh.triangles.forEach((v, i) => {
+      triangles[c * mesh.triangles.length + i] = v + c * vertices;
+    });
   });
   const repeat = <T extends Uint8Array | Uint32Array>(list: T, make: (length: number) => T, step: number): T => {
     const out = make(list.length * places.length);
-    places.forEach((_, c) => list.forEach((v, i) => { out[c * list.length + i] = v + c * step; }));
+    places.forEach((_, c) =>
+      list.forEach((v, i) => {
+        out[c * list.length + i] = v + c * step;
+      }),
+    );
     return out;
   };
   return {
-    positions, triangles,
+    positions,
+    triangles,
     ...(mesh.curved ? { curved: repeat(mesh.curved, (n) => new Uint8Array(n), 0) } : {}),
     ...(mesh.faces ? { faces: repeat(mesh.faces, (n) => new Uint32Array(n), facesEach) } : {}),
   };

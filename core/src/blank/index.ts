@@ -3,7 +3,18 @@
  * solid, the places of copies and how each side comes. Part frame, mm.
  */
 
-import { AXES, byAxis, DIRECTIONS, axisOf, signOf, boxSize, type Axis, type Box3, type Direction, type Vec3 } from '../frames';
+import {
+  AXES,
+  byAxis,
+  DIRECTIONS,
+  axisOf,
+  signOf,
+  boxSize,
+  type Axis,
+  type Box3,
+  type Direction,
+  type Vec3,
+} from '../frames';
 import type { Allowance, Blank, BlankKind, Copies, SurfaceState } from '../job';
 import { bar, type Bar, boxMesh, meshBox, meshVolume, weldMesh, type TriangleMesh } from '../solid';
 import { boxOfCopies, copyPlaces, type CopyPlace } from './copies';
@@ -12,7 +23,12 @@ export * from './copies';
 export * from './stock';
 
 const ALLOWANCE_KEY: Record<Direction, keyof Allowance> = {
-  '-x': 'xMinus', '+x': 'xPlus', '-y': 'yMinus', '+y': 'yPlus', '-z': 'zMinus', '+z': 'zPlus',
+  '-x': 'xMinus',
+  '+x': 'xPlus',
+  '-y': 'yMinus',
+  '+y': 'yPlus',
+  '-z': 'zMinus',
+  '+z': 'zPlus',
 };
 
 export function allowanceOn(allowance: Allowance, side: Direction): number {
@@ -31,8 +47,13 @@ export function withSize(allowance: Allowance, axis: Axis, from: number, to: num
 }
 
 /** The job's blank with other stock on its sides: a side that gets stock is no longer a finished one. */
-export function withStock({ blank, allowance }: { readonly blank: Blank; readonly allowance: Allowance }, next: Allowance): { blank: Blank; allowance: Allowance } {
-  const gains = DIRECTIONS.filter((d) => stateOf(blank, d) === 'finished' && allowanceOn(allowance, d) <= 0 && allowanceOn(next, d) > 0);
+export function withStock(
+  { blank, allowance }: { readonly blank: Blank; readonly allowance: Allowance },
+  next: Allowance,
+): { blank: Blank; allowance: Allowance } {
+  const gains = DIRECTIONS.filter(
+    (d) => stateOf(blank, d) === 'finished' && allowanceOn(allowance, d) <= 0 && allowanceOn(next, d) > 0,
+  );
   return { allowance: next, blank: gains.reduce((b, d) => withState(b, d, 'sawn'), blank) };
 }
 
@@ -43,7 +64,10 @@ export function stateOf(blank: Pick<Blank, 'sides'>, side: Direction): SurfaceSt
 /** So much on a side is stock, mm. */
 export const STOCK_MM = 1e-6;
 
-/** How a side really comes: as the job says, but no more than sawn where there is stock on it. @param allowance as the blank has it */
+/**
+ * How a side really comes: as the job says, but no more than sawn where there is stock on it. @param allowance as the
+ * blank has it
+ */
 export function stateWithStock(blank: Pick<Blank, 'sides'>, allowance: Allowance, side: Direction): SurfaceState {
   const state = stateOf(blank, side);
   return state === 'finished' && allowanceOn(allowance, side) > STOCK_MM ? 'sawn' : state;
@@ -51,7 +75,10 @@ export function stateWithStock(blank: Pick<Blank, 'sides'>, allowance: Allowance
 
 /** The sides of a blank that becomes a bar: its skin is raw until somebody says otherwise. */
 export function skinOfBar(blank: Blank, along: Axis): Blank['sides'] {
-  return DIRECTIONS.filter((d) => axisOf(d) !== along && stateOf(blank, d) === 'finished').reduce((b, d) => withState(b, d, 'raw'), blank).sides;
+  return DIRECTIONS.filter((d) => axisOf(d) !== along && stateOf(blank, d) === 'finished').reduce(
+    (b, d) => withState(b, d, 'raw'),
+    blank,
+  ).sides;
 }
 
 export function withState(blank: Blank, side: Direction, state: SurfaceState): Blank {
@@ -102,10 +129,12 @@ interface Shape {
 function barShape(whole: Box3, allowance: Allowance, { kind, along, across, bore }: BlankShape): Shape | null {
   const start = whole.min[along] - allowanceOn(allowance, `-${along}`);
   const length = whole.max[along] + allowanceOn(allowance, `+${along}`) - start;
-  const wall = kind === 'tube' && bore >= across ? 'The tube has no wall: its bore is as large as its outside diameter.' : null;
+  const wall =
+    kind === 'tube' && bore >= across ? 'The tube has no wall: its bore is as large as its outside diameter.' : null;
   if (across <= 0 || length <= 1e-6 || wall) return null;
   const center = byAxis((axis) => (axis === along ? start : (whole.min[axis] + whole.max[axis]) / 2));
-  const section = kind === 'hexagon bar' ? 'hexagon' as const : kind === 'tube' ? 'tube' as const : 'round' as const;
+  const section =
+    kind === 'hexagon bar' ? ('hexagon' as const) : kind === 'tube' ? ('tube' as const) : ('round' as const);
   const it: Bar = { section, across, bore: section === 'tube' ? bore : 0, length, along };
   return { ...(section === 'hexagon' ? {} : { round: { bar: it, center } }), surface: bar(it, center), problem: null };
 }
@@ -116,27 +145,54 @@ function shapeOf(whole: Box3, allowance: Allowance, blank: BlankShape, solid: Tr
   if (isBoxKind(blank.kind)) return block(null);
   if (blank.kind === 'own solid') {
     if (!blank.solid) return block('No file is chosen for the blank.');
-    return solid ? { surface: weldMesh(solid), problem: null } : block(`The blank's file "${blank.solid.file}" has not been read yet, or the body chosen in it is not there.`);
+    return solid
+      ? { surface: weldMesh(solid), problem: null }
+      : block(`The blank's file "${blank.solid.file}" has not been read yet, or the body chosen in it is not there.`);
   }
-  return barShape(whole, allowance, blank) ?? block(blank.across <= 0 ? `The ${blank.kind} has no size across.` : `The ${blank.kind} has no length or no wall.`);
+  return (
+    barShape(whole, allowance, blank) ??
+    block(blank.across <= 0 ? `The ${blank.kind} has no size across.` : `The ${blank.kind} has no length or no wall.`)
+  );
 }
 
 /**
  * The blank around a part: a block, plate or sheet by its allowances, a bar by its size across and the allowance at its
- * ends, or a solid of its own, whose mesh is given once it is read. What cannot be made is told as a problem, and a block by the allowances stands in for it.
+ * ends, or a solid of its own, whose mesh is given once it is read. What cannot be made is told as a problem, and a
+ * block by the allowances stands in for it.
  */
-export function planBlank(part: Box3, job: { readonly allowance: Allowance; readonly blank: BlankShape; readonly copies: Copies }, solid: TriangleMesh | null = null): BlankFacts {
+export function planBlank(
+  part: Box3,
+  job: { readonly allowance: Allowance; readonly blank: BlankShape; readonly copies: Copies },
+  solid: TriangleMesh | null = null,
+): BlankFacts {
   const whole = boxOfCopies(part, job.copies);
   const flat = blankBox(whole, job.allowance);
   const hasVolume = !isBoxKind(job.blank.kind) || AXES.every((axis) => flat.max[axis] - flat.min[axis] > 1e-6);
   const { surface, problem, round } = shapeOf(whole, job.allowance, job.blank, solid);
   const box = isBoxKind(job.blank.kind) ? flat : meshBox(surface);
   const size = boxSize(box);
-  const stock = (side: Direction) => signOf(side) * ((signOf(side) > 0 ? box.max : box.min)[axisOf(side)] - (signOf(side) > 0 ? whole.max : whole.min)[axisOf(side)]);
+  const stock = (side: Direction) =>
+    signOf(side) *
+    ((signOf(side) > 0 ? box.max : box.min)[axisOf(side)] - (signOf(side) > 0 ? whole.max : whole.min)[axisOf(side)]);
   return {
-    kind: job.blank.kind, box, size, surface, ...(round ? { round } : {}), problem, hasVolume,
+    kind: job.blank.kind,
+    box,
+    size,
+    surface,
+    ...(round ? { round } : {}),
+    problem,
+    hasVolume,
     volumeMm3: isBoxKind(job.blank.kind) ? size.x * size.y * size.z : meshVolume(surface),
-    allowance: isBoxKind(job.blank.kind) ? job.allowance : { xMinus: stock('-x'), xPlus: stock('+x'), yMinus: stock('-y'), yPlus: stock('+y'), zMinus: stock('-z'), zPlus: stock('+z') },
+    allowance: isBoxKind(job.blank.kind)
+      ? job.allowance
+      : {
+          xMinus: stock('-x'),
+          xPlus: stock('+x'),
+          yMinus: stock('-y'),
+          yPlus: stock('+y'),
+          zMinus: stock('-z'),
+          zPlus: stock('+z'),
+        },
     short: DIRECTIONS.flatMap((side) => (stock(side) < -1e-9 ? [{ side, by: -stock(side) }] : [])),
     copies: copyPlaces(part, job.copies),
   };

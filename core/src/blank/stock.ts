@@ -31,15 +31,29 @@ export function barNeed(mesh: TriangleMesh, box: Box3, along: Axis): BarNeed {
   for (let i = 0; i < mesh.positions.length / 3; i++) {
     const [a, b] = at(i);
     round = Math.max(round, Math.hypot(a, b));
-    for (const turn of [90, 30, 150]) hexagon = Math.max(hexagon, Math.abs(a * Math.cos((turn * Math.PI) / 180) + b * Math.sin((turn * Math.PI) / 180)));
+    for (const turn of [90, 30, 150])
+      hexagon = Math.max(
+        hexagon,
+        Math.abs(a * Math.cos((turn * Math.PI) / 180) + b * Math.sin((turn * Math.PI) / 180)),
+      );
   }
   let bore = Infinity;
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const corner = [at(mesh.triangles[t]), at(mesh.triangles[t + 1]), at(mesh.triangles[t + 2])] as const;
-    const side = (k: number) => { const [p, q] = [corner[k], corner[(k + 1) % 3]]; return p[0] * q[1] - p[1] * q[0]; };
+    const side = (k: number) => {
+      const [p, q] = [corner[k], corner[(k + 1) % 3]];
+      return p[0] * q[1] - p[1] * q[0];
+    };
     const sides = [side(0), side(1), side(2)];
     const covers = sides.every((s) => s > 1e-9) || sides.every((s) => s < -1e-9);
-    bore = covers ? 0 : Math.min(bore, segmentFromOrigin(corner[0], corner[1]), segmentFromOrigin(corner[1], corner[2]), segmentFromOrigin(corner[2], corner[0]));
+    bore = covers
+      ? 0
+      : Math.min(
+          bore,
+          segmentFromOrigin(corner[0], corner[1]),
+          segmentFromOrigin(corner[1], corner[2]),
+          segmentFromOrigin(corner[2], corner[0]),
+        );
   }
   return { round: 2 * round, hexagon: 2 * hexagon, bore: 2 * bore };
 }
@@ -56,7 +70,14 @@ export interface StockFit {
   readonly volumeMm3: number;
 }
 
-const BLANK_KIND = { 'flat bar': 'block', plate: 'plate', sheet: 'sheet', 'round bar': 'round bar', 'hexagon bar': 'hexagon bar', tube: 'tube' } as const satisfies Record<Stock['kind'], Blank['kind']>;
+const BLANK_KIND = {
+  'flat bar': 'block',
+  plate: 'plate',
+  sheet: 'sheet',
+  'round bar': 'round bar',
+  'hexagon bar': 'hexagon bar',
+  tube: 'tube',
+} as const satisfies Record<Stock['kind'], Blank['kind']>;
 
 function even(size: Vec3, part: Vec3): Allowance {
   const half = byAxis((axis) => (size[axis] - part[axis]) / 2);
@@ -68,7 +89,12 @@ function even(size: Vec3, part: Vec3): Allowance {
  * @param part size of the part, or of all its copies together
  * @param need what the part needs of a bar along each axis
  */
-export function fittingStock(part: Vec3, need: Readonly<Record<Axis, BarNeed>>, stock: readonly Stock[], clean: number): StockFit[] {
+export function fittingStock(
+  part: Vec3,
+  need: Readonly<Record<Axis, BarNeed>>,
+  stock: readonly Stock[],
+  clean: number,
+): StockFit[] {
   const least = byAxis((axis) => part[axis] + 2 * clean);
   const fits: StockFit[] = [];
   for (const s of stock) {
@@ -76,23 +102,48 @@ export function fittingStock(part: Vec3, need: Readonly<Record<Axis, BarNeed>>, 
       const [u, v] = ACROSS[along];
       if (s.kind === 'flat bar') {
         // along: the length; thickness and width either way round
-        for (const [t, w] of [[u, v], [v, u]] as const) {
+        for (const [t, w] of [
+          [u, v],
+          [v, u],
+        ] as const) {
           if (s.thickness < least[t] - 1e-9 || s.width < least[w] - 1e-9) continue;
           const size = byAxis((a) => (a === t ? s.thickness : a === w ? s.width : least[a]));
-          fits.push({ stock: s, blank: { kind: 'block', along: t, across: 0, bore: 0 }, size, allowance: even(size, part), sawn: [along], volumeMm3: size.x * size.y * size.z });
+          fits.push({
+            stock: s,
+            blank: { kind: 'block', along: t, across: 0, bore: 0 },
+            size,
+            allowance: even(size, part),
+            sawn: [along],
+            volumeMm3: size.x * size.y * size.z,
+          });
         }
       } else if (s.kind === 'plate' || s.kind === 'sheet') {
         if (s.thickness < least[along] - 1e-9) continue;
         const size = byAxis((a) => (a === along ? s.thickness : least[a]));
-        fits.push({ stock: s, blank: { kind: BLANK_KIND[s.kind], along, across: 0, bore: 0 }, size, allowance: even(size, part), sawn: [u, v], volumeMm3: size.x * size.y * size.z });
+        fits.push({
+          stock: s,
+          blank: { kind: BLANK_KIND[s.kind], along, across: 0, bore: 0 },
+          size,
+          allowance: even(size, part),
+          sawn: [u, v],
+          volumeMm3: size.x * size.y * size.z,
+        });
       } else {
         const wanted = s.kind === 'hexagon bar' ? need[along].hexagon : need[along].round;
         if (s.across < wanted + 2 * clean - 1e-9) continue;
         if (s.kind === 'tube' && s.bore > need[along].bore - 2 * clean + 1e-9) continue;
         const corners = s.kind === 'hexagon bar' ? (2 / Math.sqrt(3)) * s.across : s.across;
         const size = byAxis((a) => (a === along ? least[a] : a === u ? corners : s.across));
-        const section = s.kind === 'hexagon bar' ? (Math.sqrt(3) / 2) * s.across ** 2 : (Math.PI / 4) * (s.across ** 2 - s.bore ** 2);
-        fits.push({ stock: s, blank: { kind: BLANK_KIND[s.kind], along, across: s.across, bore: s.bore }, size, allowance: even(size, part), sawn: [along], volumeMm3: section * least[along] });
+        const section =
+          s.kind === 'hexagon bar' ? (Math.sqrt(3) / 2) * s.across ** 2 : (Math.PI / 4) * (s.across ** 2 - s.bore ** 2);
+        fits.push({
+          stock: s,
+          blank: { kind: BLANK_KIND[s.kind], along, across: s.across, bore: s.bore },
+          size,
+          allowance: even(size, part),
+          sawn: [along],
+          volumeMm3: section * least[along],
+        });
       }
     }
   }

@@ -14,7 +14,14 @@ export interface Writer {
 
 /** Text as controls accept it: ASCII capitals, no brackets. */
 function plain(text: string): string {
-  return text.replaceAll('\u2300', 'DIA ').normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replaceAll('\u2212', '-').replace(/[()\r\n;]/g, ' ').replace(/[^\x20-\x7e]/g, '?').toUpperCase();
+  return text
+    .replaceAll('\u2300', 'DIA ')
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replaceAll('\u2212', '-')
+    .replace(/[()\r\n;]/g, ' ')
+    .replace(/[^\x20-\x7e]/g, '?')
+    .toUpperCase();
 }
 
 /** A comment in brackets, as controls accept it: ASCII capitals, no brackets inside. */
@@ -23,10 +30,14 @@ export function comment(text: string): string {
 }
 
 export function writerFor(dialect: Dialect, units: Units): Writer {
-  const written = (text: string) => (dialect.comments === 'brackets' ? comment(text) : dialect.comments === 'semicolon' ? `; ${plain(text)}` : '');
+  const written = (text: string) =>
+    dialect.comments === 'brackets' ? comment(text) : dialect.comments === 'semicolon' ? `; ${plain(text)}` : '';
   const decimals = units === 'mm' ? dialect.decimalsMm : dialect.decimalsInch;
   return {
-    note: (text) => { const t = written(text); return t ? [t] : []; },
+    note: (text) => {
+      const t = written(text);
+      return t ? [t] : [];
+    },
     line: (code, text) => [code, ...(text && written(text) ? [written(text)] : [])].join(' '),
     number: (mm) => {
       const digits = Math.abs(toUnits(mm, units)).toFixed(decimals);

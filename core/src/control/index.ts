@@ -39,44 +39,72 @@ const differs = (a: RegisterUse, b: RegisterUse) => {
 
 const dialectOf = (planned: PlannedJob) => planned.machine?.dialect ?? PLAIN_DIALECT;
 
-const pageOf = (job: Job, planned: PlannedJob): Page => ({ job, planned, writer: writerFor(dialectOf(planned), job.units), uses: registerUses(planned) });
+const pageOf = (job: Job, planned: PlannedJob): Page => ({
+  job,
+  planned,
+  writer: writerFor(dialectOf(planned), job.units),
+  uses: registerUses(planned),
+});
 const text = (lines: readonly string[]) => `${lines.join('\n')}\n`;
 
 function head({ job, writer: { note, line } }: Page, title: string): string[] {
-  return [...note(`${job.number} ${job.part} REV ${job.revision}`), ...note(title), line(job.units === 'mm' ? 'G21' : 'G20', job.units === 'mm' ? 'MILLIMETERS' : 'INCHES')];
+  return [
+    ...note(`${job.number} ${job.part} REV ${job.revision}`),
+    ...note(title),
+    line(job.units === 'mm' ? 'G21' : 'G20', job.units === 'mm' ? 'MILLIMETERS' : 'INCHES'),
+  ];
 }
 
 /**
- * Lines for the control after the template of the machine. Set: by default `G10 L2 Pn X Y Z`, absolute machine coordinates
- * (NISTIR 6556, 3.5.5: P1 is G54 … P9 is G59.3); Z as the shop counts its tool lengths. The unit word comes first. Signed as the
- * template says, each with a comment. A register whose value is not known, that two setups claim for different zeros, or that another
- * standing setup owns, gets a comment instead of a line.
+ * Lines for the control after the template of the machine. Set: by default `G10 L2 Pn X Y Z`, absolute machine
+ * coordinates (NISTIR 6556, 3.5.5: P1 is G54 … P9 is G59.3); Z as the shop counts its tool lengths. The unit word
+ * comes first. Signed as the template says, each with a comment. A register whose value is not known, that two setups
+ * claim for different zeros, or that another standing setup owns, gets a comment instead of a line.
  */
 export function controlTexts(job: Job, planned: PlannedJob, issue: string): ControlTexts {
   const page = pageOf(job, planned);
   const first = planned.setups.find((s) => s.facts)?.id;
-  return { set: text(setLines(page, issue)), verify: first === undefined ? text(verifyLines({ ...page, uses: [] }, issue)) : lookWhileLoaded(job, planned, first, issue), clear: text(clearLines(page, issue)) };
+  return {
+    set: text(setLines(page, issue)),
+    verify:
+      first === undefined
+        ? text(verifyLines({ ...page, uses: [] }, issue))
+        : lookWhileLoaded(job, planned, first, issue),
+    clear: text(clearLines(page, issue)),
+  };
 }
 
-/** The lines that look at the zeros that can stand on the machine while a setup is loaded: its own and those on other stations. */
+/**
+ * The lines that look at the zeros that can stand on the machine while a setup is loaded: its own and those on other
+ * stations.
+ */
 export function lookWhileLoaded(job: Job, planned: PlannedJob, setupId: string, issue: string): string {
   const page = pageOf(job, planned);
   const loaded = planned.setups.find((s) => s.id === setupId);
   const together = standTogether(planned, setupId);
   const others = planned.setups.filter((s) => s.facts && !together.includes(s.id)).map((s) => `OP ${s.op}`);
-  const note = others.length === 0 ? [] : page.writer.note(`LOADED: OP ${loaded?.op ?? ''}. ${others.join(', ')} NOT HERE: LOOK WHEN LOADED`);
+  const note =
+    others.length === 0
+      ? []
+      : page.writer.note(`LOADED: OP ${loaded?.op ?? ''}. ${others.join(', ')} NOT HERE: LOOK WHEN LOADED`);
   return text(verifyLines({ ...page, uses: page.uses.filter((u) => together.includes(u.setupId)) }, issue, note));
 }
 
-/** Setups whose zeros can stand on the machine at once: a station holds one of them, and what is not on a known station only itself. */
+/**
+ * Setups whose zeros can stand on the machine at once: a station holds one of them, and what is not on a known station
+ * only itself.
+ */
 function standTogether(planned: PlannedJob, setupId: string): string[] {
   const loaded = planned.setups.find((s) => s.id === setupId);
   const stations = new Set<string | null>([loaded?.station?.id ?? null]);
-  return [setupId, ...planned.setups.flatMap((s) => {
-    if (s.id === setupId || !s.facts || !s.station || stations.has(s.station.id) || stations.has(null)) return [];
-    stations.add(s.station.id);
-    return [s.id];
-  })];
+  return [
+    setupId,
+    ...planned.setups.flatMap((s) => {
+      if (s.id === setupId || !s.facts || !s.station || stations.has(s.station.id) || stations.has(null)) return [];
+      stations.add(s.station.id);
+      return [s.id];
+    }),
+  ];
 }
 
 /** The lines that look at the zeros of one setup only: in a run the other registers may not be keyed in yet. */
@@ -91,11 +119,20 @@ export function controlLines(job: Job, planned: PlannedJob, issue: string): stri
 }
 
 /** Registers this job may write, once each, with everybody who uses them. */
-function writable({ uses, job }: Page): { readonly register: Register; readonly use: RegisterUse; readonly names: string }[] {
+function writable({
+  uses,
+  job,
+}: Page): { readonly register: Register; readonly use: RegisterUse; readonly names: string }[] {
   const seen = new Set<Register>();
   return uses.flatMap((use) => {
     const rivals = uses.filter((u) => u.register === use.register);
-    if (seen.has(use.register) || job.leaveAlone.includes(use.register) || !values(use) || rivals.some((other) => differs(other, use))) return [];
+    if (
+      seen.has(use.register) ||
+      job.leaveAlone.includes(use.register) ||
+      !values(use) ||
+      rivals.some((other) => differs(other, use))
+    )
+      return [];
     seen.add(use.register);
     return [{ register: use.register, use, names: rivals.map((u) => u.name).join(', ') }];
   });
@@ -103,14 +140,26 @@ function writable({ uses, job }: Page): { readonly register: Register; readonly 
 
 const numberOf = (register: Register): number => REGISTERS.indexOf(register) + 1;
 
-function setLine({ writer: { fill, line, number, note }, planned }: Page, register: Register, at: Record<Axis, number>, says: string): string[] {
+function setLine(
+  { writer: { fill, line, number, note }, planned }: Page,
+  register: Register,
+  at: Record<Axis, number>,
+  says: string,
+): string[] {
   const words = { p: numberOf(register), register, x: number(at.x), y: number(at.y), z: number(at.z) };
   const { setLine: template } = dialectOf(planned);
-  return template ? [line(fill(template, words), says)] : note(`KEY IN ${register} X${words.x} Y${words.y} Z${words.z} ${says}`);
+  return template
+    ? [line(fill(template, words), says)]
+    : note(`KEY IN ${register} X${words.x} Y${words.y} Z${words.z} ${says}`);
 }
 
 function setLines(page: Page, issue: string): string[] {
-  const { uses, job, planned, writer: { note } } = page;
+  const {
+    uses,
+    job,
+    planned,
+    writer: { note },
+  } = page;
   // a control left in G91 would add to the register instead of setting it
   const lines = [...head(page, `WORK OFFSETS, ${issue}`), 'G90', ...commonNote(page)];
   const ready = writable(page);
@@ -121,17 +170,27 @@ function setLines(page: Page, issue: string): string[] {
     const rivals = uses.filter((u) => u.register === register);
     const own = ready.find((w) => w.register === register);
     const pieces = rivals.length > 1 && rivals.some((u) => u.fromPiece1 !== null);
-    if (pieces && !own) lines.push(...note(`${name} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`));
+    if (pieces && !own)
+      lines.push(
+        ...note(`${name} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`),
+      );
     else if (job.leaveAlone.includes(register)) lines.push(...note(`${name} LEFT ALONE: ANOTHER SETUP OWNS IT`));
-    else if (!values(use)) lines.push(...note(`${name} NOT KNOWN: ${whyUnknown(use, planned)}. TOUCH OFF${shiftHint(use, page)}`));
-    else if (!own) lines.push(...note(`${name} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`));
+    else if (!values(use))
+      lines.push(...note(`${name} NOT KNOWN: ${whyUnknown(use, planned)}. TOUCH OFF${shiftHint(use, page)}`));
+    else if (!own)
+      lines.push(
+        ...note(`${name} NOT WRITTEN: USED FOR DIFFERENT ZEROS BY ${rivals.map((u) => u.name).join(' AND ')}`),
+      );
     else if (!told.has(register)) {
       told.add(register);
-      lines.push(...setLine(page, register, values(own.use)!, `${own.names} ${register} ${use.facts?.says.zero ?? ''}`));
+      lines.push(
+        ...setLine(page, register, values(own.use)!, `${own.names} ${register} ${use.facts?.says.zero ?? ''}`),
+      );
     }
   }
   const setup = planned.setups.find((s) => s.facts);
-  if (setup && setup.setup.lengths.by !== 'spindle nose') lines.push(...note(`Z COUNTS WITH ${lengthBasis(setup.setup, setterTop(setup.setup, 0)).says}`));
+  if (setup && setup.setup.lengths.by !== 'spindle nose')
+    lines.push(...note(`Z COUNTS WITH ${lengthBasis(setup.setup, setterTop(setup.setup, 0)).says}`));
   return [...lines, dialectOf(planned).end];
 }
 
@@ -139,7 +198,9 @@ function setLines(page: Page, issue: string): string[] {
 function commonNote({ planned: { machine }, writer: { note, number } }: Page): string[] {
   const common = machine?.commonOffset;
   if (!common || AXES.every((a) => common[a] === 0)) return note('COMMON OFFSET MUST BE ZERO: LOOK FIRST');
-  return note(`COMMON OFFSET MUST BE ${AXES.map((a) => `${a.toUpperCase()}${number(common[a])}`).join(' ')}, IT IS TAKEN OFF BELOW: LOOK FIRST`);
+  return note(
+    `COMMON OFFSET MUST BE ${AXES.map((a) => `${a.toUpperCase()}${number(common[a])}`).join(' ')}, IT IS TAKEN OFF BELOW: LOOK FIRST`,
+  );
 }
 
 function whyUnknown({ facts }: RegisterUse, { machine }: PlannedJob): string {
@@ -147,12 +208,18 @@ function whyUnknown({ facts }: RegisterUse, { machine }: PlannedJob): string {
   return facts && facts.register.x !== null ? 'LENGTH OF THE TOOL NOT GIVEN' : 'STATION NOT MEASURED';
 }
 
-/** How the register follows from another one that is touched off: a setup from the first, a further piece from the first piece. */
+/**
+ * How the register follows from another one that is touched off: a setup from the first, a further piece from the
+ * first piece.
+ */
 function shiftHint(use: RegisterUse, { planned, writer }: Page): string {
   const setup = planned.setups.find((s) => s.id === use.setupId);
   const first = use.piece === 1 ? planned.setups[0] : setup;
   const shift = use.fromPiece1 ?? setup?.fromFirst?.shift;
-  const known = AXES.flatMap((a) => { const v = shift?.[a]; return v === null || v === undefined ? [] : [`${a.toUpperCase()}${signedAlways(writer.number(v))}`]; });
+  const known = AXES.flatMap((a) => {
+    const v = shift?.[a];
+    return v === null || v === undefined ? [] : [`${a.toUpperCase()}${signedAlways(writer.number(v))}`];
+  });
   if (known.length === 0 || !first) return '';
   return `, OR ${first.register} OF OP ${first.op} PLUS ${known.join(' ')}${known.length < AXES.length ? ', THE OTHER AXES ARE NOT KNOWN' : ''}`;
 }
@@ -160,24 +227,50 @@ function shiftHint(use: RegisterUse, { planned, writer }: Page): string {
 /** A shift has its sign whatever the template says: it is read by a person. */
 const signedAlways = (number: string): string => (/^[+-]/.test(number) ? number : `+${number}`);
 
-/** A short program that goes over each zero at a safe height and stops there: the operator looks whether it is the right place. */
+/**
+ * A short program that goes over each zero at a safe height and stops there: the operator looks whether it is the
+ * right place.
+ */
 function verifyLines(page: Page, issue: string, more: readonly string[] = []): string[] {
-  const { planned, writer: { note, line, fill, number }, uses } = page;
+  const {
+    planned,
+    writer: { note, line, fill, number },
+    uses,
+  } = page;
   const dialect = dialectOf(planned);
-  const lines = [...head(page, `LOOK AT EACH ZERO FROM ABOVE, ${issue}`), ...more, ...note('SPINDLE STOPPED, HAND ON FEED HOLD'), 'G90'];
+  const lines = [
+    ...head(page, `LOOK AT EACH ZERO FROM ABOVE, ${issue}`),
+    ...more,
+    ...note('SPINDLE STOPPED, HAND ON FEED HOLD'),
+    'G90',
+  ];
   const top = planned.machine ? number(planned.machine.travel.z.max) : null;
-  const rise = dialect.riseLine && top !== null ? [line(fill(dialect.riseLine, { z: top }), 'RISE FIRST')] : [...note('RISE BY HAND: THE LINES HAVE NO MACHINE MOVES'), dialect.stop];
+  const rise =
+    dialect.riseLine && top !== null
+      ? [line(fill(dialect.riseLine, { z: top }), 'RISE FIRST')]
+      : [...note('RISE BY HAND: THE LINES HAVE NO MACHINE MOVES'), dialect.stop];
   let inSpindle: number | null = null;
   for (const use of uses) {
     const setup = planned.setups.find((s) => s.id === use.setupId);
     if (!use.facts || !setup) continue;
     const tool = lookingTool(setup);
     // hands go to the spindle only while everything stands
-    const change = tool && dialect.lengthLine && tool.number !== inSpindle ? [line(dialect.stop, `PUT T${tool.number} INTO THE SPINDLE`)] : [];
+    const change =
+      tool && dialect.lengthLine && tool.number !== inSpindle
+        ? [line(dialect.stop, `PUT T${tool.number} INTO THE SPINDLE`)]
+        : [];
     inSpindle = tool?.number ?? inSpindle;
     // what the plan does not know was keyed in by hand, or not yet
     const ask = values(use) ? [] : [line(dialect.stop, `IS ${use.register} OF ${use.name} TOUCHED OFF AND KEYED IN?`)];
-    lines.push(...rise, ...change, ...ask, line(use.register, use.name), 'G0 X0 Y0', ...descend(page, use, setup), line(dialect.stop, `${use.name}: ${use.facts.says.zero}`));
+    lines.push(
+      ...rise,
+      ...change,
+      ...ask,
+      line(use.register, use.name),
+      'G0 X0 Y0',
+      ...descend(page, use, setup),
+      line(dialect.stop, `${use.name}: ${use.facts.says.zero}`),
+    );
   }
   return [...lines, ...rise, ...(dialect.returnLine ? [dialect.returnLine] : []), dialect.end];
 }
@@ -186,7 +279,11 @@ function verifyLines(page: Page, issue: string, more: readonly string[] = []): s
 const lookingTool = ({ setup }: PlannedSetup) => toolOf(setup, setup.touchOff.top.tool) ?? setup.tools[0] ?? null;
 
 /** An optional stop up there, then down to a look above everything, with the length of the touching tool active. */
-function descend({ planned: { machine }, writer: { note, line, fill, number } }: Page, use: RegisterUse, loaded: PlannedSetup): string[] {
+function descend(
+  { planned: { machine }, writer: { note, line, fill, number } }: Page,
+  use: RegisterUse,
+  loaded: PlannedSetup,
+): string[] {
   const facts = use.facts!;
   // what stands there is the setup that is loaded, with its further pieces
   const there = [facts, ...(loaded.facts ? [loaded.facts] : []), ...loaded.pieces.map((p) => p.facts)];
@@ -198,15 +295,45 @@ function descend({ planned: { machine }, writer: { note, line, fill, number } }:
   // where the length is known, no higher than the travel lets it
   const room = zero && machine && tool.length !== null ? machine.travel.z.max - zero.z - tool.length : Infinity;
   const down = Math.min(height, Math.floor(room));
-  if (down < Math.max(...there.flatMap((f) => [f.seat.loadedBox.max.z, f.hold.top.z])) - facts.zero.shiftedInDevice.z) return note(`T${tool.number} HAS NO ROOM ABOVE THE PART: STAYS UP`);
+  if (down < Math.max(...there.flatMap((f) => [f.seat.loadedBox.max.z, f.hold.top.z])) - facts.zero.shiftedInDevice.z)
+    return note(`T${tool.number} HAS NO ROOM ABOVE THE PART: STAYS UP`);
   const { optionalStop } = machine?.dialect ?? PLAIN_DIALECT;
-  return [...(optionalStop ? [line(optionalStop, 'OVER IT IN X AND Y')] : []), line(fill(lengthLine, { h: lengthRegisterOf(tool) }), `T${tool.number} IN THE SPINDLE`), `G0 Z${number(down)}`];
+  return [
+    ...(optionalStop ? [line(optionalStop, 'OVER IT IN X AND Y')] : []),
+    line(fill(lengthLine, { h: lengthRegisterOf(tool) }), `T${tool.number} IN THE SPINDLE`),
+    `G0 Z${number(down)}`,
+  ];
 }
 
-/** Takes back what this job has set, also what was touched off and keyed in by hand, so that nothing of it is left for the next. */
+/**
+ * Takes back what this job has set, also what was touched off and keyed in by hand, so that nothing of it is left for
+ * the next.
+ */
 function clearLines(page: Page, issue: string): string[] {
-  const { writer: { note }, job, uses } = page;
+  const {
+    writer: { note },
+    job,
+    uses,
+  } = page;
   const mine = [...new Set(uses.map((u) => u.register))].filter((r) => !job.leaveAlone.includes(r));
   const left = job.leaveAlone.length > 0 ? note(`LEFT ALONE: ${job.leaveAlone.join(', ')}`) : [];
-  return [...head(page, `CLEAR AFTERWARDS, ${issue}`), 'G90', ...left, 'G49', ...mine.flatMap((register) => setLine(page, register, { x: 0, y: 0, z: 0 }, `${uses.filter((u) => u.register === register).map((u) => u.name).join(', ')} DONE`)), 'G54', dialectOf(page.planned).end];
+  return [
+    ...head(page, `CLEAR AFTERWARDS, ${issue}`),
+    'G90',
+    ...left,
+    'G49',
+    ...mine.flatMap((register) =>
+      setLine(
+        page,
+        register,
+        { x: 0, y: 0, z: 0 },
+        `${uses
+          .filter((u) => u.register === register)
+          .map((u) => u.name)
+          .join(', ')} DONE`,
+      ),
+    ),
+    'G54',
+    dialectOf(page.planned).end,
+  ];
 }

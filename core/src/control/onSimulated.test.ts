@@ -10,10 +10,14 @@ import { loadKernel } from '../solid';
 import { controlTexts, lookWhileLoaded } from '.';
 import { held } from '../testing/holds';
 
-const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as { parseStringSync(text: string): { words: [string, number][] }[] };
+const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as {
+  parseStringSync(text: string): { words: [string, number][] }[];
+};
 
 let planner: Planner;
-beforeAll(async () => { planner = new Planner(await loadKernel()); });
+beforeAll(async () => {
+  planner = new Planner(await loadKernel());
+});
 
 /** The vane bearing block as a plain block of its size, so that no file is needed. */
 const vane = (): Job => ({ ...vaneBearingBlockJob(), body: { block: { x: 110, y: 70, z: 38 } } });
@@ -41,7 +45,12 @@ function run(control: SimulatedControl, text: string): void {
 
 /** Where the spindle stands after `G0 X0 Y0` and Z0 with no length, register by register. */
 function overZero(control: SimulatedControl, register: string): Vec3 {
-  control.send('G21'); control.send('G49'); control.send('G90'); control.send(register); control.send('G0 X0 Y0'); control.send('G0 Z0');
+  control.send('G21');
+  control.send('G49');
+  control.send('G90');
+  control.send(register);
+  control.send('G0 X0 Y0');
+  control.send('G0 Z0');
   return control.read().machine;
 }
 
@@ -52,7 +61,11 @@ function parsed(text: string): Map<string, Vec3> {
   for (const { words } of parseStringSync(text)) {
     const of = (letter: string) => words.find(([l]) => l === letter)?.[1];
     if (words.some(([l, v]) => l === 'G' && v === 20)) scale = 25.4;
-    if (of('G') === 10) found.set(REGISTERS[of('P')! - 1], byAxis((a) => of(a.toUpperCase())! * scale));
+    if (of('G') === 10)
+      found.set(
+        REGISTERS[of('P')! - 1],
+        byAxis((a) => of(a.toUpperCase())! * scale),
+      );
   }
   return found;
 }
@@ -60,15 +73,34 @@ function parsed(text: string): Map<string, Vec3> {
 const known: [string, () => { job: Job; shop: Shop }][] = [
   ['SK-1041, mm, measured station', () => ({ job: vane(), shop: demoShop })],
   ['SK-1041 in inches', () => ({ job: { ...vane(), units: 'inch' }, shop: demoShop })],
-  ['SK-1007, inches, first setup touched off', () => { const job = sensorFootJob(); job.setups[0].measured = { x: -150.2, y: -101.7, z: -140.05, from: 'a run' }; return { job, shop: demoShop }; }],
-  ['a common offset that stays', () => ({ job: vane(), shop: { ...demoShop, machines: [{ ...demoShop.machines[0], commonOffset: { x: 1.5, y: -2, z: -40, why: 'riser block' } }] } })],
-  ['further pieces and a second copy', () => {
-    const job = vane();
-    job.copies = { ...ONE_COPY, x: 2, gap: 12, cutter: 10 };
-    job.setups = [{ ...job.setups[0], nextCopy: 'G59.2' }];
-    held('vise', job.setups[0]).further = [{ id: 'piece-2', x: 300, y: 0, register: 'G58' }];
-    return { job, shop: demoShop };
-  }],
+  [
+    'SK-1007, inches, first setup touched off',
+    () => {
+      const job = sensorFootJob();
+      job.setups[0].measured = { x: -150.2, y: -101.7, z: -140.05, from: 'a run' };
+      return { job, shop: demoShop };
+    },
+  ],
+  [
+    'a common offset that stays',
+    () => ({
+      job: vane(),
+      shop: {
+        ...demoShop,
+        machines: [{ ...demoShop.machines[0], commonOffset: { x: 1.5, y: -2, z: -40, why: 'riser block' } }],
+      },
+    }),
+  ],
+  [
+    'further pieces and a second copy',
+    () => {
+      const job = vane();
+      job.copies = { ...ONE_COPY, x: 2, gap: 12, cutter: 10 };
+      job.setups = [{ ...job.setups[0], nextCopy: 'G59.2' }];
+      held('vise', job.setups[0]).further = [{ id: 'piece-2', x: 300, y: 0, register: 'G58' }];
+      return { job, shop: demoShop };
+    },
+  ],
 ];
 
 test.each(known)('%s: the lines, run on the control, put the spindle over zero', (_name, make) => {
@@ -92,26 +124,41 @@ test.each(known)('%s: the lines, run on the control, put the spindle over zero',
 });
 
 test('a tool tip meets a feeler on the touched face at the declared position, whichever way lengths are counted', () => {
-  fc.assert(fc.property(fc.constantFrom('spindle nose' as const, 'reference tool' as const, 'height setter' as const), fc.integer({ min: 0, max: 3 }), (by, thickness) => {
-    const job = vane();
-    const [setup] = job.setups;
-    setup.lengths = { by, reference: 8, setterHeight: 50, setterOn: 12, active: true };
-    setup.touchOff = { ...setup.touchOff, top: { with: 'cutter', tool: 5, thickness } };
-    const planned = plan(job);
-    const facts = planned.setups[0].facts!;
-    const control = controlOf(planned);
-    run(control, controlTexts(job, planned, 'A').set);
-    const t5 = setup.tools.find((t) => t.number === 5)!;
-    const t8 = setup.tools.find((t) => t.number === 8)!;
-    // how each shop finds the number for H5: at the spindle nose, against T8, or where the tip meets the setter's top
-    const setterTop = demoShop.machines[0].stations[0].position!.z + 12 + 50;
-    const h5 = by === 'spindle nose' ? t5.length! : by === 'reference tool' ? t5.length! - t8.length! : setterTop + t5.length!;
-    control.keyIn({ lengths: { 5: h5 } });
-    const top = facts.seat.loadedBox.max.z + demoShop.machines[0].stations[0].position!.z;
-    control.send('G21'); control.send('G54'); control.send('G43 H5');
-    control.send(`G53 G0 Z${(top + t5.length! + thickness).toFixed(6)}`);
-    return Math.abs(control.read().work.z - facts.worksheet[2].declare!) < 1e-6;
-  }), { numRuns: 12 });
+  fc.assert(
+    fc.property(
+      fc.constantFrom('spindle nose' as const, 'reference tool' as const, 'height setter' as const),
+      fc.integer({ min: 0, max: 3 }),
+      (by, thickness) => {
+        const job = vane();
+        const [setup] = job.setups;
+        setup.lengths = { by, reference: 8, setterHeight: 50, setterOn: 12, active: true };
+        setup.touchOff = { ...setup.touchOff, top: { with: 'cutter', tool: 5, thickness } };
+        const planned = plan(job);
+        const facts = planned.setups[0].facts!;
+        const control = controlOf(planned);
+        run(control, controlTexts(job, planned, 'A').set);
+        const t5 = setup.tools.find((t) => t.number === 5)!;
+        const t8 = setup.tools.find((t) => t.number === 8)!;
+        // how each shop finds the number for H5: at the spindle nose, against T8, or where the tip meets the setter's
+        // top
+        const setterTop = demoShop.machines[0].stations[0].position!.z + 12 + 50;
+        const h5 =
+          by === 'spindle nose'
+            ? t5.length!
+            : by === 'reference tool'
+              ? t5.length! - t8.length!
+              : setterTop + t5.length!;
+        control.keyIn({ lengths: { 5: h5 } });
+        const top = facts.seat.loadedBox.max.z + demoShop.machines[0].stations[0].position!.z;
+        control.send('G21');
+        control.send('G54');
+        control.send('G43 H5');
+        control.send(`G53 G0 Z${(top + t5.length! + thickness).toFixed(6)}`);
+        return Math.abs(control.read().work.z - facts.worksheet[2].declare!) < 1e-6;
+      },
+    ),
+    { numRuns: 12 },
+  );
 });
 
 test('a control without tool lengths: the register holds the length of the tool, so that the tip and not the spindle nose comes to zero', () => {
@@ -130,7 +177,9 @@ test('a control without tool lengths: the register holds the length of the tool,
   expect(facts!.ledger.z.reduce((sum, t) => sum + t.value!, 0)).toBeCloseTo(nose.z, 6);
   // a tool whose length is not known: nothing is written
   for (const t of job.setups[0].tools) t.length = null;
-  expect(controlTexts(job, plan(job, { ...demoShop, machines: [machine] }), 'A').set).toMatch(/OP 10 G54 NOT KNOWN: LENGTH OF THE TOOL NOT GIVEN/);
+  expect(controlTexts(job, plan(job, { ...demoShop, machines: [machine] }), 'A').set).toMatch(
+    /OP 10 G54 NOT KNOWN: LENGTH OF THE TOOL NOT GIVEN/,
+  );
 });
 
 describe('the text that looks at each zero', () => {
@@ -140,7 +189,9 @@ describe('the text that looks at each zero', () => {
     const { set, verify } = controlTexts(job, planned, 'ISSUE A');
     const control = controlOf(planned);
     run(control, set);
-    control.keyIn({ lengths: Object.fromEntries(job.setups.flatMap((s) => s.tools.map((t) => [t.number, t.length!]))) });
+    control.keyIn({
+      lengths: Object.fromEntries(job.setups.flatMap((s) => s.tools.map((t) => [t.number, t.length!]))),
+    });
     control.send('G53 G0 X-300 Y-100');
     control.moves.length = 0;
     control.load(verify);
@@ -161,14 +212,21 @@ describe('the text that looks at each zero', () => {
     control.load(verify);
     control.cycleStart();
     control.cycleStart();
-    expect(control.read()).toMatchObject({ machine: { z: 0 }, work: { x: expect.closeTo(0, 6), y: expect.closeTo(0, 6) } });
+    expect(control.read()).toMatchObject({
+      machine: { z: 0 },
+      work: { x: expect.closeTo(0, 6), y: expect.closeTo(0, 6) },
+    });
     const sideways = control.moves.filter((m) => Math.hypot(m.to.x - m.from.x, m.to.y - m.from.y) > 1e-6);
     for (const m of sideways) expect(Math.min(m.from.z, m.to.z)).toBe(0);
   });
 
   test('a machine without machine moves is told to rise by hand and stops before it goes anywhere', () => {
     const job = vane();
-    const machine: Machine = { ...demoShop.machines[0], homing: { ...demoShop.machines[0].homing, homes: false }, dialect: { ...demoShop.machines[0].dialect, riseLine: '', setLine: '', lengthLine: '' } };
+    const machine: Machine = {
+      ...demoShop.machines[0],
+      homing: { ...demoShop.machines[0].homing, homes: false },
+      dialect: { ...demoShop.machines[0].dialect, riseLine: '', setLine: '', lengthLine: '' },
+    };
     const { set, verify } = controlTexts(job, plan(job, { ...demoShop, machines: [machine] }), 'A');
     // after it was switched off its coordinates are others, so a measured station is of no use
     expect(set).toMatch(/OP 10 G54 NOT KNOWN: THE MACHINE CANNOT HOME\. TOUCH OFF/);
@@ -176,7 +234,14 @@ describe('the text that looks at each zero', () => {
     expect(controlTexts(job, plan(job, { ...demoShop, machines: [homing] }), 'A').set).toMatch(/^\(KEY IN G54 X-\d/m);
     expect(set).not.toMatch(/^G10/m);
     const code = verify.split('\n').filter((l) => !l.startsWith('('));
-    expect(code.slice(0, 6)).toEqual(['G21 (MILLIMETERS)', 'G90', 'M0', 'M0 (IS G54 OF OP 10 TOUCHED OFF AND KEYED IN?)', 'G54 (OP 10)', 'G0 X0 Y0']);
+    expect(code.slice(0, 6)).toEqual([
+      'G21 (MILLIMETERS)',
+      'G90',
+      'M0',
+      'M0 (IS G54 OF OP 10 TOUCHED OFF AND KEYED IN?)',
+      'G54 (OP 10)',
+      'G0 X0 Y0',
+    ]);
   });
 });
 
@@ -203,9 +268,13 @@ test('registers that were touched off and keyed in by hand are cleared as well',
 });
 
 test.each([
-  ['semicolon', /^G10 L2 P1 X-\S+ Y-\S+ Z-\S+ ; OP 10 G54/m], ['none', /^G10 L2 P1 X-\S+ Y-\S+ Z-\S+$/m],
+  ['semicolon', /^G10 L2 P1 X-\S+ Y-\S+ Z-\S+ ; OP 10 G54/m],
+  ['none', /^G10 L2 P1 X-\S+ Y-\S+ Z-\S+$/m],
 ] as const)('comments as the control takes them: %s', (comments, pattern) => {
-  const machine = { ...demoShop.machines[0], dialect: { ...demoShop.machines[0].dialect, comments, plusSign: 'left out' as const, decimalsMm: 4 } };
+  const machine = {
+    ...demoShop.machines[0],
+    dialect: { ...demoShop.machines[0].dialect, comments, plusSign: 'left out' as const, decimalsMm: 4 },
+  };
   const planned = plan(vane(), { ...demoShop, machines: [machine] });
   const { set } = controlTexts(vane(), planned, 'A');
   expect(set).toMatch(pattern);
@@ -213,7 +282,7 @@ test.each([
   run(controlOf(planned), set);
 });
 
-test('every text sets absolute coordinates before it sets a register, and ends with the machine\'s end word', () => {
+test("every text sets absolute coordinates before it sets a register, and ends with the machine's end word", () => {
   const job = vane();
   const { set, verify, clear } = controlTexts(job, plan(job), 'A');
   for (const t of [set, verify, clear]) expect(t.trim().split('\n').at(-1)).toBe('M2');
@@ -230,5 +299,8 @@ test('one text goes over those zeros only that can stand there at once', () => {
   const both = controlTexts(job, plan(job), 'A').verify;
   expect(both).toMatch(/^G54 [^]*^G55 /m);
   // T5 looks at the first, T7 at the second: it stops for the change
-  expect(both.match(/^M0 \(PUT T\d INTO THE SPINDLE\)$/gm)).toEqual(['M0 (PUT T5 INTO THE SPINDLE)', 'M0 (PUT T7 INTO THE SPINDLE)']);
+  expect(both.match(/^M0 \(PUT T\d INTO THE SPINDLE\)$/gm)).toEqual([
+    'M0 (PUT T5 INTO THE SPINDLE)',
+    'M0 (PUT T7 INTO THE SPINDLE)',
+  ]);
 });

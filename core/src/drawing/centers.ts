@@ -6,7 +6,8 @@ const BEYOND = 0.12;
 const LEAST_MM = 1.5;
 
 /**
- * Center lines of bores and bosses in a view: a cross where the axis points at the eye, a line along the axis where it lies across.
+ * Center lines of bores and bosses in a view: a cross where the axis points at the eye, a line along the axis where it
+ * lies across.
  * @param rotation rows: drawing right, drawing up, towards the eye, in part coordinates
  * @returns straight pieces u0 v0 u1 v1 …
  */
@@ -27,7 +28,12 @@ export function centerLines(features: readonly Feature[], rotation: Rotation): n
     const length = Math.hypot(du, dv);
     if (towards > 1e-9 || length < 1e-9) return [];
     const half = f.depth / 2 + Math.max(LEAST_MM, f.depth * BEYOND * 0.5);
-    return once(drawn, [u - (du / length) * half, v - (dv / length) * half, u + (du / length) * half, v + (dv / length) * half]);
+    return once(drawn, [
+      u - (du / length) * half,
+      v - (dv / length) * half,
+      u + (du / length) * half,
+      v + (dv / length) * half,
+    ]);
   });
 }
 

@@ -10,16 +10,27 @@ export function deviceSolids({ device, facts, setup, pieces }: PlannedSetup): De
   const drawn = { facts, setup, pieces };
   const own = holdingOf(device).solids(device, drawn);
   const standing = [facts, ...pieces.map((p) => p.facts)].flatMap(({ hold }) => hold.obstacles);
-  const solids = [...own, ...standing.map(({ name, footprint, from, to }) => ({ name, outlines: footprint, from, to }))];
-  return solids.filter((d, i) => d.to > d.from && d.outlines.length > 0 && solids.findIndex((o) => JSON.stringify(o) === JSON.stringify(d)) === i);
+  const solids = [
+    ...own,
+    ...standing.map(({ name, footprint, from, to }) => ({ name, outlines: footprint, from, to })),
+  ];
+  return solids.filter(
+    (d, i) =>
+      d.to > d.from && d.outlines.length > 0 && solids.findIndex((o) => JSON.stringify(o) === JSON.stringify(d)) === i,
+  );
 }
 
 /** A mesh of the part where its setup has it, device frame. */
-export function clamped(mesh: TriangleMesh, { rotation: { rows }, translation: t }: Pose<'part', 'device'>): TriangleMesh {
+export function clamped(
+  mesh: TriangleMesh,
+  { rotation: { rows }, translation: t }: Pose<'part', 'device'>,
+): TriangleMesh {
   const { positions: p } = mesh;
   const positions = new Float64Array(p.length);
   for (let i = 0; i < p.length; i += 3) {
-    rows.forEach((r, k) => { positions[i + k] = r.x * p[i] + r.y * p[i + 1] + r.z * p[i + 2] + [t.x, t.y, t.z][k]; });
+    rows.forEach((r, k) => {
+      positions[i + k] = r.x * p[i] + r.y * p[i + 1] + r.z * p[i + 2] + [t.x, t.y, t.z][k];
+    });
   }
   return { ...mesh, positions };
 }

@@ -11,7 +11,9 @@ export interface Placed {
   readonly row: number;
   /** distance of the dimension line from the picture, page units */
   readonly offset: number;
-  /** vertical ones: middle of the text, millimeters of the drawing; kept beside the picture, so that corners stay free */
+  /**
+   * vertical ones: middle of the text, millimeters of the drawing; kept beside the picture, so that corners stay free
+   */
   readonly textAt: number;
   /** horizontal ones: the text stands beside the line, as it does not fit over it */
   readonly beside: boolean;
@@ -26,7 +28,8 @@ export const textOf = (d: Dimension): string => (d.name ? `${d.name} ${d.value}`
 
 /** A text that does not fit over its line stands so far after its end, in type sizes. */
 export const BESIDE = 1.1;
-export const besideLength = (d: Dimension, fontSize: number): number => fontSize * BESIDE + textWidth(textOf(d), fontSize);
+export const besideLength = (d: Dimension, fontSize: number): number =>
+  fontSize * BESIDE + textWidth(textOf(d), fontSize);
 
 /** Space between rows of dimension lines, in type sizes. */
 const ROW = 2;
@@ -34,14 +37,24 @@ const FIRST_VERTICAL = 0.8;
 
 const textHeight = (d: Dimension, fontSize: number) => linesOf(d).length * fontSize * 1.1;
 
-function spanOnPage(d: Dimension, scale: number, fontSize: number, upright: readonly [number, number]): { from: number; to: number; beside: boolean; textAt: number } {
+function spanOnPage(
+  d: Dimension,
+  scale: number,
+  fontSize: number,
+  upright: readonly [number, number],
+): { from: number; to: number; beside: boolean; textAt: number } {
   const [low, high] = [Math.min(d.from, d.to) * scale, Math.max(d.from, d.to) * scale];
   const middle = (low + high) / 2;
   if (d.along === 'vertical') {
     const half = textHeight(d, fontSize) / 2;
     const [bottom, top] = [upright[0] * scale, upright[1] * scale];
     const at = top - bottom < 2 * half ? (top + bottom) / 2 : Math.max(bottom + half, Math.min(top - half, middle));
-    return { from: Math.min(low - fontSize * 0.8, at - half - fontSize * 0.2), to: Math.max(high + fontSize * 0.8, at + half + fontSize * 0.2), beside: false, textAt: at / scale };
+    return {
+      from: Math.min(low - fontSize * 0.8, at - half - fontSize * 0.2),
+      to: Math.max(high + fontSize * 0.8, at + half + fontSize * 0.2),
+      beside: false,
+      textAt: at / scale,
+    };
   }
   const width = textWidth(textOf(d), fontSize);
   if (high - low > width + 4) return { from: low - 2, to: high + 2, beside: false, textAt: 0 };
@@ -58,12 +71,20 @@ export function placeDimensions(scene: Scene, scale: number, fontSize: number): 
   const { min, max } = sceneBounds(scene);
   const upright = [min[1], max[1]] as const;
   // texts beside a picture lower than they are stand out above and below it: rows begin beyond them
-  const highest = Math.max(0, ...scene.shapes.map((s) => (s.kind === 'dimension' && s.along === 'vertical' ? textHeight(s, fontSize) : 0)));
+  const highest = Math.max(
+    0,
+    ...scene.shapes.map((s) => (s.kind === 'dimension' && s.along === 'vertical' ? textHeight(s, fontSize) : 0)),
+  );
   const standsOut = Math.max(0, (highest - (max[1] - min[1]) * scale) / 2);
   for (const side of SIDES) {
     const dims = scene.shapes.filter((s) => s.kind === 'dimension' && s.side === side) as Dimension[];
-    const rows: { spans: { from: number; to: number }[]; members: { d: Dimension; beside: boolean; textAt: number }[] }[] = [];
-    const ordered = dims.map((d, i) => ({ d, i, ...spanOnPage(d, scale, fontSize, upright) })).sort((a, b) => Math.abs(a.d.to - a.d.from) - Math.abs(b.d.to - b.d.from) || a.i - b.i);
+    const rows: {
+      spans: { from: number; to: number }[];
+      members: { d: Dimension; beside: boolean; textAt: number }[];
+    }[] = [];
+    const ordered = dims
+      .map((d, i) => ({ d, i, ...spanOnPage(d, scale, fontSize, upright) }))
+      .sort((a, b) => Math.abs(a.d.to - a.d.from) - Math.abs(b.d.to - b.d.from) || a.i - b.i);
     for (const { d, from, to, beside, textAt } of ordered) {
       // no nearer than a row it would cross with its extension lines: the row after the last one it overlaps
       const last = rows.reduce((found, row, i) => (row.spans.some((s) => s.from < to && from < s.to) ? i : found), -1);
@@ -74,8 +95,18 @@ export function placeDimensions(scene: Scene, scale: number, fontSize: number): 
     }
     let offset = fontSize * FIRST_VERTICAL;
     rows.forEach((row, r) => {
-      for (const { d, beside, textAt } of row.members) out.push({ dimension: d, row: r, offset: d.along === 'vertical' ? offset : standsOut + rowOffset(side === 'top' ? 'top' : 'bottom', r, fontSize), beside, textAt });
-      offset += Math.max(...row.members.map(({ d }) => Math.max(...linesOf(d).map((l) => textWidth(l, fontSize))))) + fontSize * 1.3;
+      for (const { d, beside, textAt } of row.members)
+        out.push({
+          dimension: d,
+          row: r,
+          offset:
+            d.along === 'vertical' ? offset : standsOut + rowOffset(side === 'top' ? 'top' : 'bottom', r, fontSize),
+          beside,
+          textAt,
+        });
+      offset +=
+        Math.max(...row.members.map(({ d }) => Math.max(...linesOf(d).map((l) => textWidth(l, fontSize))))) +
+        fontSize * 1.3;
     });
   }
   return out;
@@ -85,8 +116,13 @@ export function placeDimensions(scene: Scene, scale: number, fontSize: number): 
 export function roomFor(placed: readonly Placed[], side: Side, fontSize: number): number {
   const here = placed.filter((p) => p.dimension.side === side);
   if (here.length === 0) return 0;
-  if (side === 'top' || side === 'bottom') return Math.max(...here.map((p) => p.offset)) + fontSize * (side === 'top' ? 1.1 : 0.5);
-  return Math.max(...here.map((p) => p.offset + Math.max(...linesOf(p.dimension).map((l) => textWidth(l, fontSize))) + fontSize * 0.9));
+  if (side === 'top' || side === 'bottom')
+    return Math.max(...here.map((p) => p.offset)) + fontSize * (side === 'top' ? 1.1 : 0.5);
+  return Math.max(
+    ...here.map(
+      (p) => p.offset + Math.max(...linesOf(p.dimension).map((l) => textWidth(l, fontSize))) + fontSize * 0.9,
+    ),
+  );
 }
 
 /** Distance of a horizontal dimension line from the picture. */

@@ -1,14 +1,17 @@
 import type { Outlines } from '../solid';
 import type { Point } from '../scene';
 
-/** Crossings of a horizontal line with closed outlines, sorted: inside between the 1st and 2nd, 3rd and 4th… (even-odd). */
+/**
+ * Crossings of a horizontal line with closed outlines, sorted: inside between the 1st and 2nd, 3rd and 4th…
+ * (even-odd).
+ */
 function crossings(outlines: Outlines, v: number): number[] {
   const found: number[] = [];
   for (const ring of outlines) {
     for (let i = 0; i < ring.length; i++) {
       const [x0, y0] = ring[i];
       const [x1, y1] = ring[(i + 1) % ring.length];
-      if ((y0 <= v) !== (y1 <= v)) found.push(x0 + ((v - y0) / (y1 - y0)) * (x1 - x0));
+      if (y0 <= v !== y1 <= v) found.push(x0 + ((v - y0) / (y1 - y0)) * (x1 - x0));
     }
   }
   return found.sort((a, b) => a - b);

@@ -1,6 +1,7 @@
-import type { Outlines } from '../solid';
 import { hatchLines, stippleDots } from './hatch';
-import { BESIDE, besideLength, linesOf, placeDimensions, roomFor, textOf, type Placed } from './dimensions';
+import { besideLength, placeDimensions, roomFor } from './dimensions';
+import { drawDimension } from './drawDimension';
+import { linesPath, n, pathOf } from './paths';
 import { sceneBounds, type Dimension, type Point, type Role, type Scene, type Shape } from '../scene';
 import type { Primitive } from './primitive';
 import { besideMark, higherOrLower, placeTexts, roomOf, roomOfMark, type Text } from './placeTexts';
@@ -31,24 +32,23 @@ export interface Page {
   readonly toPage: (p: Point) => Point;
 }
 
-const n = (v: number) => (Math.round(v * 100) / 100).toString();
-
-function pathOf(outlines: Outlines, toPage: (p: Point) => Point): string {
-  return outlines.map((ring) => `M${ring.map((p) => toPage(p).map(n).join(' ')).join('L')}Z`).join('');
-}
-
-function linesPath(lines: readonly (readonly [Point, Point])[]): string {
-  return lines.map(([a, b]) => `M${a.map(n).join(' ')}L${b.map(n).join(' ')}`).join('');
-}
-
 const HATCHED: readonly Role[] = ['steel', 'cut-face', 'unreached'];
 
-/** Room around a picture for its dimensions and labels. The scale decides which dimensions can share a row; it is not known before the room is, so a first guess is enough. */
+/**
+ * Room around a picture for its dimensions and labels. The scale decides which dimensions can share a row; it is not
+ * known before the room is, so a first guess is enough.
+ */
 function margins(scene: Scene, fontSize: number, scale: number): Margins {
   const placed = placeDimensions(scene, scale, fontSize);
   const labels = scene.shapes.some((s) => s.kind === 'label');
   const { max } = sceneBounds(scene);
-  const beside = placed.map((p) => (p.beside ? (Math.max(p.dimension.from, p.dimension.to) - max[0]) * scale + besideLength(p.dimension, fontSize) + fontSize * 0.5 : 0));
+  const beside = placed.map((p) =>
+    p.beside
+      ? (Math.max(p.dimension.from, p.dimension.to) - max[0]) * scale +
+        besideLength(p.dimension, fontSize) +
+        fontSize * 0.5
+      : 0,
+  );
   return {
     left: Math.max(roomFor(placed, 'left', fontSize), fontSize * 0.6),
     right: Math.max(roomFor(placed, 'right', fontSize), labels ? fontSize * 2 : fontSize * 0.6, ...beside),
@@ -60,7 +60,13 @@ function margins(scene: Scene, fontSize: number, scale: number): Margins {
 /** The scale at which a scene fills an area less its margins. */
 function scaleWithin(scene: Scene, width: number, height: number, m: Margins): number {
   const { min, max } = sceneBounds(scene);
-  return Math.max(Math.min((width - m.left - m.right) / Math.max(max[0] - min[0], 1e-6), (height - m.top - m.bottom) / Math.max(max[1] - min[1], 1e-6)), 1e-3);
+  return Math.max(
+    Math.min(
+      (width - m.left - m.right) / Math.max(max[0] - min[0], 1e-6),
+      (height - m.top - m.bottom) / Math.max(max[1] - min[1], 1e-6),
+    ),
+    1e-3,
+  );
 }
 
 /** The scale at which a scene fills an area, with the room its dimensions need at that scale. */
@@ -87,11 +93,19 @@ function mostOf(all: readonly Margins[]): Margins {
 }
 
 /** The same where the scale of each view follows from the area it gets. */
-export function alignedMargins(views: readonly { readonly scene: Scene; readonly width: number; readonly height: number }[], fontSize: number): Margins {
-  let room = sharedMargins(views.map((v) => v.scene), fontSize);
+export function alignedMargins(
+  views: readonly { readonly scene: Scene; readonly width: number; readonly height: number }[],
+  fontSize: number,
+): Margins {
+  let room = sharedMargins(
+    views.map((v) => v.scene),
+    fontSize,
+  );
   for (let round = 0; round < 3; round++) {
     const within = room;
-    room = mostOf(views.map(({ scene, width, height }) => margins(scene, fontSize, scaleWithin(scene, width, height, within))));
+    room = mostOf(
+      views.map(({ scene, width, height }) => margins(scene, fontSize, scaleWithin(scene, width, height, within))),
+    );
   }
   return room;
 }
@@ -99,7 +113,11 @@ export function alignedMargins(views: readonly { readonly scene: Scene; readonly
 function groundOf({ at: [x, y], text, anchor, size }: Extract<Primitive, { kind: 'text' }>): Primitive {
   const w = text.length * size * 0.6;
   const left = anchor === 'middle' ? x - w / 2 : anchor === 'start' ? x : x - w;
-  return { kind: 'path', d: `M${n(left - 1)} ${n(y - size * 0.8)}h${n(w + 2)}v${n(size)}h${n(-w - 2)}Z`, role: 'number-ground' };
+  return {
+    kind: 'path',
+    d: `M${n(left - 1)} ${n(y - size * 0.8)}h${n(w + 2)}v${n(size)}h${n(-w - 2)}Z`,
+    role: 'number-ground',
+  };
 }
 
 /** Work zero: a quartered square with one serrated corner. Machine zero: its open counterpart. */
@@ -114,63 +132,23 @@ function zeroMark(mark: 'work' | 'machine', [x, y]: Point, r: number): Primitive
   return mark === 'work' ? [paper, { kind: 'path', d: quarters, role: 'zero-ink' }, edge] : [paper, edge];
 }
 
-function arrow([x, y]: Point, [dx, dy]: Point, size: number): string {
-  const [px, py] = [-dy, dx];
-  const back: Point = [x - dx * size, y - dy * size];
-  return `M${n(x)} ${n(y)}L${n(back[0] + px * size * 0.3)} ${n(back[1] + py * size * 0.3)}L${n(back[0] - px * size * 0.3)} ${n(back[1] - py * size * 0.3)}Z`;
-}
-
-function drawDimension({ dimension: d, offset, beside, textAt }: Placed, box: { left: number; right: number; top: number; bottom: number }, toPage: (p: Point) => Point, fontSize: number): Primitive[] {
-  const arrowSize = fontSize * 0.7;
-  if (d.along === 'vertical') {
-    const outwards = d.side === 'left' ? -1 : 1;
-    const x = (d.side === 'left' ? box.left : box.right) + outwards * offset;
-    const [reach, y0] = toPage([d.reach, d.from]);
-    const [, y1] = toPage([d.reach, d.to]);
-    const [top, bottom] = [Math.min(y0, y1), Math.max(y0, y1)];
-    const extension = linesPath([[[reach, y0], [x + outwards * 3, y0]], [[reach, y1], [x + outwards * 3, y1]], [[x, top], [x, bottom]]]);
-    const room = bottom - top > 2.4 * arrowSize;
-    const lines = linesOf(d);
-    const middle = toPage([0, textAt])[1] + fontSize * (0.35 - (lines.length - 1) * 0.52);
-    const arrows = room ? arrow([x, top], [0, -1], arrowSize) + arrow([x, bottom], [0, 1], arrowSize) : arrow([x, top], [0, 1], arrowSize) + arrow([x, bottom], [0, -1], arrowSize);
-    return [
-      { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
-      { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
-      ...lines.map((text, i): Primitive => ({
-        kind: 'text', at: [x + outwards * fontSize * 0.4, middle + i * fontSize * 1.05], text, anchor: d.side === 'left' ? 'end' : 'start',
-        role: text === d.value ? 'number' : 'label', size: text === d.value ? fontSize : fontSize * 0.92, measures: d.measures,
-      })),
-    ];
-  }
-  const side = d.side === 'top' ? 'top' : 'bottom';
-  const outwards = side === 'top' ? -1 : 1;
-  const y = (side === 'top' ? box.top : box.bottom) + outwards * offset;
-  const [x0, reach] = toPage([d.from, d.reach]);
-  const [x1] = toPage([d.to, d.reach]);
-  const [left, right] = [Math.min(x0, x1), Math.max(x0, x1)];
-  const extension = linesPath([[[x0, reach], [x0, y + outwards * 3]], [[x1, reach], [x1, y + outwards * 3]], [[left, y], [right, y]]]);
-  const room = right - left > 2.4 * arrowSize;
-  const arrows = room ? arrow([left, y], [-1, 0], arrowSize) + arrow([right, y], [1, 0], arrowSize) : arrow([left, y], [1, 0], arrowSize) + arrow([right, y], [-1, 0], arrowSize);
-  return [
-    { kind: 'path', d: extension, role: 'dimension', measures: d.measures },
-    { kind: 'path', d: arrows, role: 'arrow', measures: d.measures },
-    {
-      kind: 'text', at: beside ? [right + fontSize * BESIDE, y + fontSize * 0.35] : [(left + right) / 2, y - fontSize * 0.3],
-      text: textOf(d), anchor: beside ? 'start' : 'middle', role: 'number', size: fontSize, measures: d.measures,
-    },
-  ];
-}
-
 type ShapeOf<K extends Shape['kind']> = Extract<Shape, { kind: K }>;
 
 /** A region with what lies on it: steel is hatched, metal taken away is stippled. */
-function drawRegion({ outlines, role }: ShapeOf<'region'>, toPage: (p: Point) => Point, hatchSpacing: number): Primitive[] {
+function drawRegion(
+  { outlines, role }: ShapeOf<'region'>,
+  toPage: (p: Point) => Point,
+  hatchSpacing: number,
+): Primitive[] {
   if (outlines.length === 0) return [];
   const path: Primitive = { kind: 'path', d: pathOf(outlines, toPage), role };
   const onPage = outlines.map((ring) => ring.map(toPage));
-  if (HATCHED.includes(role)) return [path, { kind: 'path', d: linesPath(hatchLines(onPage, hatchSpacing)), role: 'hatch' }];
+  if (HATCHED.includes(role))
+    return [path, { kind: 'path', d: linesPath(hatchLines(onPage, hatchSpacing)), role: 'hatch' }];
   if (role !== 'removed') return [path];
-  const dots = stippleDots(onPage, hatchSpacing * 0.8).map(([x, y]) => `M${n(x)} ${n(y)}h0.01`).join('');
+  const dots = stippleDots(onPage, hatchSpacing * 0.8)
+    .map(([x, y]) => `M${n(x)} ${n(y)}h0.01`)
+    .join('');
   return dots ? [path, { kind: 'path', d: dots, role: 'stipple' }] : [path];
 }
 
@@ -182,6 +160,19 @@ function drawLines({ segments, role }: ShapeOf<'lines'>, toPage: (p: Point) => P
   return lines.length > 0 ? [{ kind: 'path', d: linesPath(lines), role }] : [];
 }
 
+/** A label and the ground it stands on where it stands on steel. */
+function labelled({ at, anchor, text }: ShapeOf<'label'>, toPage: (p: Point) => Point, fontSize: number) {
+  const [x, y] = toPage(at);
+  const aside = anchor === 'middle' ? 0 : anchor === 'start' ? fontSize * 0.4 : -fontSize * 0.4;
+  const size = fontSize * 0.92;
+  const half = text.length * size * 0.27 + 3;
+  const from = x + aside - (anchor === 'middle' ? half : anchor === 'start' ? 3 : 2 * half - 3);
+  const d = `M${n(from)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`;
+  const ground: Primitive = { kind: 'path', d, role: 'ground' };
+  const label: Text = { kind: 'text', at: [x + aside, y + fontSize * 0.35], text, anchor, role: 'label', size };
+  return { ground, text: label };
+}
+
 /**
  * Lays a scene out on a page area: true to scale, hatch and type in page units, dimensions in rows outside the
  * picture. The same for screen, storyboard and paper.
@@ -191,7 +182,9 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const bounds = sceneBounds(scene);
   const [w, h] = [bounds.max[0] - bounds.min[0], bounds.max[1] - bounds.min[1]];
   const given = options.margins ?? (options.scale === undefined ? null : margins(scene, fontSize, options.scale));
-  const fit = given ? { margins: given, scale: scaleWithin(scene, width, height, given) } : fitted(scene, width, height, fontSize);
+  const fit = given
+    ? { margins: given, scale: scaleWithin(scene, width, height, given) }
+    : fitted(scene, width, height, fontSize);
   const m = fit.margins;
   const scale = options.scale ?? fit.scale;
   const [x0, y0] = options.origin ?? [0, 0];
@@ -208,44 +201,68 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
       case 'lines':
         return drawLines(shape, toPage);
       case 'line':
-        return [{ kind: 'path', d: `M${shape.points.map((p) => toPage(p).map(n).join(' ')).join('L')}`, role: shape.role }];
+        return [
+          { kind: 'path', d: `M${shape.points.map((p) => toPage(p).map(n).join(' ')).join('L')}`, role: shape.role },
+        ];
       case 'zero':
         return zeroMark(shape.mark, toPage(shape.at), options.markSize);
       case 'label': {
-        const [x, y] = toPage(shape.at);
-        const aside = shape.anchor === 'middle' ? 0 : shape.anchor === 'start' ? fontSize * 0.4 : -fontSize * 0.4;
-        const size = fontSize * 0.92;
-        const half = shape.text.length * size * 0.27 + 3;
-        const from = x + aside - (shape.anchor === 'middle' ? half : shape.anchor === 'start' ? 3 : 2 * half - 3);
-        const ground: Primitive = { kind: 'path', d: `M${n(from)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`, role: 'ground' };
-        const text: Text = { kind: 'text', at: [x + aside, y + fontSize * 0.35], text: shape.text, anchor: shape.anchor, role: 'label', size };
+        const { ground, text } = labelled(shape, toPage, fontSize);
         // on steel it says which; beside it there is room
         if (shape.backed) return [ground, text];
         loose.push(higherOrLower(text));
         return [];
       }
       case 'dimension':
-        return drawDimension(placed.get(shape)!, box, toPage, fontSize);
+        return drawDimension(placed.get(shape)!, { box, toPage, fontSize });
     }
   });
   // texts stand on ground of their own above all lines: an extension line further out must not run through a number
   const isText = (p: Primitive) => p.measures !== undefined && p.kind === 'text';
   const texts = primitives.filter(isText).flatMap((p) => (p.kind === 'text' ? [groundOf(p), p] : []));
   const marks = scene.shapes.flatMap((s) => (s.kind === 'zero' ? [{ at: toPage(s.at), name: s.label }] : []));
-  const taken = [...primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : [])), ...marks.map((m) => roomOfMark(m.at, options.markSize))];
+  const taken = [
+    ...primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : [])),
+    ...marks.map((m) => roomOfMark(m.at, options.markSize)),
+  ];
   const named = marks.flatMap((m) => (m.name ? [besideMark(m.at, m.name, options.markSize, fontSize * 1.1)] : []));
-  const names = placeTexts([...loose, ...named], taken, { x0, x1: x0 + width, y0, y1: y0 + height }).flatMap((t) => (t.role === 'register' ? [groundOf(t), t] : [t]));
+  const names = placeTexts([...loose, ...named], taken, { x0, x1: x0 + width, y0, y1: y0 + height }).flatMap((t) =>
+    t.role === 'register' ? [groundOf(t), t] : [t],
+  );
   return { width, height, scale, primitives: [...primitives.filter((p) => !isText(p)), ...names, ...texts], toPage };
 }
 
-/** A round scale as page units per millimeter, for a page with `unitsPerMm` units in a millimeter: the largest that fits all scenes (ISO 5455, with 1:2.5, 1:3 and 1:4 in between). */
-export function standardScale(scenes: readonly { scene: Scene; width: number; height: number }[], fontSize: number, unitsPerMm: number): { scale: number; says: string } {
-  const standard: [number, string][] = [[5, '5:1'], [2, '2:1'], [1, '1:1'], [1 / 2, '1:2'], [1 / 2.5, '1:2.5'], [1 / 3, '1:3'], [1 / 4, '1:4'], [1 / 5, '1:5'], [1 / 10, '1:10'], [1 / 20, '1:20'], [1 / 50, '1:50']];
-  const fits = (factor: number) => scenes.every(({ scene, width, height }) => {
-    const { min, max } = sceneBounds(scene);
-    const m = margins(scene, fontSize, factor * unitsPerMm);
-    return (max[0] - min[0]) * factor * unitsPerMm <= width - m.left - m.right && (max[1] - min[1]) * factor * unitsPerMm <= height - m.top - m.bottom;
-  });
+/**
+ * A round scale as page units per millimeter, for a page with `unitsPerMm` units in a millimeter: the largest that
+ * fits all scenes (ISO 5455, with 1:2.5, 1:3 and 1:4 in between).
+ */
+export function standardScale(
+  scenes: readonly { scene: Scene; width: number; height: number }[],
+  fontSize: number,
+  unitsPerMm: number,
+): { scale: number; says: string } {
+  const standard: [number, string][] = [
+    [5, '5:1'],
+    [2, '2:1'],
+    [1, '1:1'],
+    [1 / 2, '1:2'],
+    [1 / 2.5, '1:2.5'],
+    [1 / 3, '1:3'],
+    [1 / 4, '1:4'],
+    [1 / 5, '1:5'],
+    [1 / 10, '1:10'],
+    [1 / 20, '1:20'],
+    [1 / 50, '1:50'],
+  ];
+  const fits = (factor: number) =>
+    scenes.every(({ scene, width, height }) => {
+      const { min, max } = sceneBounds(scene);
+      const m = margins(scene, fontSize, factor * unitsPerMm);
+      return (
+        (max[0] - min[0]) * factor * unitsPerMm <= width - m.left - m.right &&
+        (max[1] - min[1]) * factor * unitsPerMm <= height - m.top - m.bottom
+      );
+    });
   const [factor, says] = standard.find(([f]) => fits(f)) ?? standard[standard.length - 1];
   return { scale: factor * unitsPerMm, says };
 }

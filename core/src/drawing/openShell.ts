@@ -1,7 +1,6 @@
 import type { Vec3 } from '../frames';
 import { facet, vertex, type TriangleMesh } from '../solid';
-import { onView, VIEWS, type ViewName } from '../scene';
-import type { Point, Scene } from '../scene';
+import { onView, VIEWS, type ViewName, type Point, type Scene } from '../scene';
 
 /** A surface that is not closed, in one view: its edges, and the places where it is open. */
 export interface OpenView {
@@ -12,7 +11,10 @@ export interface OpenView {
 
 const EDGE = Math.cos((20 * Math.PI) / 180);
 
-/** Edges where facets meet at an angle or end, projected; nothing is hidden, as an open surface hides nothing for certain. */
+/**
+ * Edges where facets meet at an angle or end, projected; nothing is hidden, as an open surface hides nothing for
+ * certain.
+ */
 export function openViews(mesh: TriangleMesh, places: readonly Vec3[]): Record<ViewName, OpenView> {
   const seen = new Map<number, { t: number; a: number; b: number }>();
   const sharp: [number, number][] = [];
@@ -21,7 +23,10 @@ export function openViews(mesh: TriangleMesh, places: readonly Vec3[]): Record<V
       const [a, b] = [mesh.triangles[t + k], mesh.triangles[t + ((k + 1) % 3)]];
       const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
       const other = seen.get(key);
-      if (!other) { seen.set(key, { t, a, b }); continue; }
+      if (!other) {
+        seen.set(key, { t, a, b });
+        continue;
+      }
       seen.delete(key);
       const [m, n] = [facet(mesh, other.t).normal, facet(mesh, t).normal];
       if (m.x * n.x + m.y * n.y + m.z * n.z < EDGE) sharp.push([a, b]);
@@ -43,7 +48,11 @@ export function openScene(view: ViewName, { edges, places }: OpenView): Scene {
     title: VIEWS[view].title,
     shapes: [
       { kind: 'lines', role: 'edges', segments: edges },
-      { kind: 'lines', role: 'chosen', segments: places.flatMap(([u, v]) => [u - r, v - r, u + r, v + r, u - r, v + r, u + r, v - r]) },
+      {
+        kind: 'lines',
+        role: 'chosen',
+        segments: places.flatMap(([u, v]) => [u - r, v - r, u + r, v + r, u - r, v + r, u + r, v - r]),
+      },
     ],
   };
 }

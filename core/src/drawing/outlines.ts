@@ -33,23 +33,48 @@ export type RouteOutlines = {
 };
 
 type Look = { kernel: Kernel; solid: Solid; view: ViewName; orientation: Orientation };
-const seenStage: Stage<Look, Seen> = { name: 'lines of a view', compute: ({ kernel, solid, view, orientation }) => look(kernel, solid, viewRotation(view, orientation)) };
-const outlineStage: Stage<Look, Outlines> = { name: 'outline of a view', compute: ({ kernel, solid, view, orientation }) => kernel.silhouette(solid, viewRotation(view, orientation)) };
-const removedStage: Stage<{ kernel: Kernel; loaded: Outlines; left: Outlines }, Outlines> = { name: 'outline of what goes', compute: ({ kernel, loaded, left }) => kernel.flatDifference(loaded, left) };
+const seenStage: Stage<Look, Seen> = {
+  name: 'lines of a view',
+  compute: ({ kernel, solid, view, orientation }) => look(kernel, solid, viewRotation(view, orientation)),
+};
+const outlineStage: Stage<Look, Outlines> = {
+  name: 'outline of a view',
+  compute: ({ kernel, solid, view, orientation }) => kernel.silhouette(solid, viewRotation(view, orientation)),
+};
+const removedStage: Stage<{ kernel: Kernel; loaded: Outlines; left: Outlines }, Outlines> = {
+  name: 'outline of what goes',
+  compute: ({ kernel, loaded, left }) => kernel.flatDifference(loaded, left),
+};
 const gripStage: Stage<{ kernel: Kernel; solid: Solid; orientation: Orientation; depth: number }, Outlines> = {
-  name: 'section at the grip', compute: ({ kernel, solid, orientation, depth }) => kernel.section(solid, viewRotation('above', orientation), depth),
+  name: 'section at the grip',
+  compute: ({ kernel, solid, orientation, depth }) => kernel.section(solid, viewRotation('above', orientation), depth),
 };
 
 /**
  * Outlines of the planner's last plan, for drawing. Silhouettes are kept per solid and orientation.
  * @param planned the plan just made by this planner
  */
-export function outlinesOf(planner: Planner, planned: { setups: readonly { id: string; setup: { orientation: Orientation }; facts: { seat: { pose: { translation: Vec3 } }; hold: { top: { z: number }; vise: { gripDepthMm: number } | null } } | null }[] }): RouteOutlines | null {
+export function outlinesOf(
+  planner: Planner,
+  planned: {
+    setups: readonly {
+      id: string;
+      setup: { orientation: Orientation };
+      facts: {
+        seat: { pose: { translation: Vec3 } };
+        hold: { top: { z: number }; vise: { gripDepthMm: number } | null };
+      } | null;
+    }[];
+  },
+): RouteOutlines | null {
   const { kernel, graph: g, solids } = planner;
   if (!solids) return null;
-  const seen = (solid: Solid, view: ViewName, orientation: Orientation) => g.run(seenStage, { kernel, solid, view, orientation });
-  const outline = (solid: Solid, view: ViewName, orientation: Orientation) => g.run(outlineStage, { kernel, solid, view, orientation });
-  const byView = <T>(make: (view: ViewName) => T) => Object.fromEntries(VIEW_NAMES.map((v) => [v, make(v)])) as Record<ViewName, T>;
+  const seen = (solid: Solid, view: ViewName, orientation: Orientation) =>
+    g.run(seenStage, { kernel, solid, view, orientation });
+  const outline = (solid: Solid, view: ViewName, orientation: Orientation) =>
+    g.run(outlineStage, { kernel, solid, view, orientation });
+  const byView = <T>(make: (view: ViewName) => T) =>
+    Object.fromEntries(VIEW_NAMES.map((v) => [v, make(v)])) as Record<ViewName, T>;
   const plain: Orientation = g.same({ up: '+z', right: '+x' });
   const { unreached } = solids;
   return {
@@ -68,10 +93,14 @@ export function outlinesOf(planner: Planner, planned: { setups: readonly { id: s
           const loaded = outline(before.solid, view, orientation);
           const left = seen(cut.left.solid, view, orientation);
           return {
-            loaded, left,
+            loaded,
+            left,
             removed: g.run(removedStage, { kernel, loaded, left: left.silhouette }),
             unreached: isLast && unreached ? outline(unreached, view, orientation) : [],
-            section: view === 'above' && facts.hold.vise ? g.run(gripStage, { kernel, solid: before.solid, orientation, depth }) : [],
+            section:
+              view === 'above' && facts.hold.vise
+                ? g.run(gripStage, { kernel, solid: before.solid, orientation, depth })
+                : [],
           };
         }),
       };

@@ -4,8 +4,7 @@ import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { centerLines } from './centers';
 import type { Seen } from './outlines';
-import { onView, VIEWS, type ViewName } from '../scene';
-import { moveSegments, type Dimension, type Scene, type Shape } from '../scene';
+import { onView, VIEWS, type ViewName, moveSegments, type Dimension, type Scene, type Shape } from '../scene';
 
 /** A cut through the part by a plane square to an axis: what the view along it shows hatched. */
 export interface SectionPlane {
@@ -15,7 +14,9 @@ export interface SectionPlane {
 
 /** The view that looks at a cut square to an axis, and the side of the plane that is taken away. */
 export const SECTION_VIEW: Record<SectionPlane['axis'], { readonly view: ViewName; readonly removes: Direction }> = {
-  x: { view: 'leftEnd', removes: '-x' }, y: { view: 'front', removes: '-y' }, z: { view: 'above', removes: '+z' },
+  x: { view: 'leftEnd', removes: '-x' },
+  y: { view: 'front', removes: '-y' },
+  z: { view: 'above', removes: '+z' },
 };
 
 /** What of the part is drawn besides its outlines. */
@@ -37,23 +38,42 @@ export interface PartSceneInput {
   readonly speech: Speech;
 }
 
-const PLAIN: Record<ViewName, Rotation> = { above: { rows: VIEWS.above.rows }, front: { rows: VIEWS.front.rows }, leftEnd: { rows: VIEWS.leftEnd.rows } };
+const PLAIN: Record<ViewName, Rotation> = {
+  above: { rows: VIEWS.above.rows },
+  front: { rows: VIEWS.front.rows },
+  leftEnd: { rows: VIEWS.leftEnd.rows },
+};
 const STILL = [0, 0] as const;
 
-/** The finished part inside its blank, part coordinates: visible and hidden lines, center lines, sizes, levels and allowance. */
+/**
+ * The finished part inside its blank, part coordinates: visible and hidden lines, center lines, sizes, levels and
+ * allowance.
+ */
 export function partScene(input: PartSceneInput): Scene {
   const { view, part, blank, summary, blankBox, section, speech } = input;
   const shapes: Shape[] = [
     { kind: 'region', role: 'part', outlines: input.cutFace ? [] : part.silhouette },
     ...(input.cutFace ? [{ kind: 'region' as const, role: 'cut-face' as const, outlines: input.cutFace }] : []),
-    ...(input.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: input.unreached }] : []),
-    ...(input.cutFace ? [] : [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(part.lines.hidden, STILL) }]),
+    ...(input.unreached.length > 0
+      ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: input.unreached }]
+      : []),
+    ...(input.cutFace
+      ? []
+      : [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(part.lines.hidden, STILL) }]),
     { kind: 'lines', role: 'edges', segments: moveSegments(part.lines.visible, STILL) },
-    { kind: 'lines', role: 'center', segments: moveSegments(centerLines(summary.features.features, PLAIN[view]), STILL) },
+    {
+      kind: 'lines',
+      role: 'center',
+      segments: moveSegments(centerLines(summary.features.features, PLAIN[view]), STILL),
+    },
     { kind: 'region', role: 'blank', outlines: blank },
     ...cuttingLine(view, section ?? null, blankBox),
-    ...(input.hovered ? [{ kind: 'lines' as const, role: 'hovered' as const, segments: moveSegments(input.hovered, STILL) }] : []),
-    ...(input.chosen ? [{ kind: 'lines' as const, role: 'chosen' as const, segments: moveSegments(input.chosen, STILL) }] : []),
+    ...(input.hovered
+      ? [{ kind: 'lines' as const, role: 'hovered' as const, segments: moveSegments(input.hovered, STILL) }]
+      : []),
+    ...(input.chosen
+      ? [{ kind: 'lines' as const, role: 'chosen' as const, segments: moveSegments(input.chosen, STILL) }]
+      : []),
     ...partDimensions(view, summary, input.whole, blankBox, speech),
   ];
   return { title: VIEWS[view].title, shapes };
@@ -70,42 +90,89 @@ function cuttingLine(view: ViewName, section: SectionPlane | null, box: Box3): S
   const [low, high] = [Math.min(ends[0][k], ends[1][k]), Math.max(ends[0][k], ends[1][k])];
   const out = (high - low) * 0.06;
   const at = ends[0][1 - k];
-  return [{ kind: 'line', role: 'cutting-line', points: vertical ? [[at, low - out], [at, high + out]] : [[low - out, at], [high + out, at]] }];
+  return [
+    {
+      kind: 'line',
+      role: 'cutting-line',
+      points: vertical
+        ? [
+            [at, low - out],
+            [at, high + out],
+          ]
+        : [
+            [low - out, at],
+            [high + out, at],
+          ],
+    },
+  ];
 }
 
 /** Overall sizes of part and blank, the levels of faces that look up, and the stock on the sides seen edge-on. */
-function partDimensions(view: ViewName, summary: PartSummary, whole: Box3, blankBox: Box3, speech: Speech): Dimension[] {
+function partDimensions(
+  view: ViewName,
+  summary: PartSummary,
+  whole: Box3,
+  blankBox: Box3,
+  speech: Speech,
+): Dimension[] {
   const [u0, v0] = corner(view, summary.box, -1);
   const [u1, v1] = corner(view, summary.box, 1);
   const [wu0, wv0] = corner(view, whole, -1);
   const [wu1, wv1] = corner(view, whole, 1);
   const [bu0, bv0] = corner(view, blankBox, -1);
   const [bu1, bv1] = corner(view, blankBox, 1);
-  const across = (name: string, from: number, to: number, side: 'top' | 'bottom', reach: number): Dimension =>
-    ({ kind: 'dimension', measures: name, along: 'horizontal', from, to, reach, side, name, value: speech.size(Math.abs(to - from)) });
-  const up = (name: string, from: number, to: number, side: 'left' | 'right', reach: number): Dimension =>
-    ({ kind: 'dimension', measures: name, along: 'vertical', from, to, reach, side, name, value: speech.size(Math.abs(to - from)) });
+  const across = (name: string, from: number, to: number, side: 'top' | 'bottom', reach: number): Dimension => ({
+    kind: 'dimension',
+    measures: name,
+    along: 'horizontal',
+    from,
+    to,
+    reach,
+    side,
+    name,
+    value: speech.size(Math.abs(to - from)),
+  });
+  const up = (name: string, from: number, to: number, side: 'left' | 'right', reach: number): Dimension => ({
+    kind: 'dimension',
+    measures: name,
+    along: 'vertical',
+    from,
+    to,
+    reach,
+    side,
+    name,
+    value: speech.size(Math.abs(to - from)),
+  });
   const stock = (d: Dimension): Dimension[] => (Math.abs(d.to - d.from) > 1e-6 ? [d] : []);
   // each size stands once, in the view that shows it best: X and Z in the front view, Y in the view from above
   if (view === 'leftEnd') return [];
   const upright = [
-    up('part', v0, v1, 'right', u1), ...stock(up('blank', bv0, bv1, 'left', bu0)),
-    ...stock(up('stock', wv1, bv1, 'left', bu0)), ...stock(up('stock', bv0, wv0, 'left', bu0)),
+    up('part', v0, v1, 'right', u1),
+    ...stock(up('blank', bv0, bv1, 'left', bu0)),
+    ...stock(up('stock', wv1, bv1, 'left', bu0)),
+    ...stock(up('stock', bv0, wv0, 'left', bu0)),
     ...stock(up('copies', wv0, wv1, 'right', wu1)).filter(() => Math.abs(wv1 - wv0 - (v1 - v0)) > 1e-6),
   ];
   if (view === 'above') return upright;
   return [
-    across('part', u0, u1, 'bottom', v0), across('blank', bu0, bu1, 'top', bv1),
-    ...stock(across('stock', bu0, wu0, 'bottom', v0)), ...stock(across('stock', wu1, bu1, 'bottom', v0)),
+    across('part', u0, u1, 'bottom', v0),
+    across('blank', bu0, bu1, 'top', bv1),
+    ...stock(across('stock', bu0, wu0, 'bottom', v0)),
+    ...stock(across('stock', wu1, bu1, 'bottom', v0)),
     ...stock(across('copies', wu0, wu1, 'bottom', wv0)).filter(() => Math.abs(wu1 - wu0 - (u1 - u0)) > 1e-6),
-    ...upright, ...levelsUp(summary).slice(0, 4).map((level) => up('', level, v1, 'right', u1)),
+    ...upright,
+    ...levelsUp(summary)
+      .slice(0, 4)
+      .map((level) => up('', level, v1, 'right', u1)),
   ];
 }
 
 /** Levels below the top that a flat face looking up has, nearest the top first. */
 function levelsUp(summary: PartSummary): number[] {
   const top = summary.sides.find((s) => s.side === '+z')?.levels ?? [];
-  return top.filter((l) => l.belowTop > 1e-6 && summary.box.max.z - l.belowTop > summary.box.min.z + 1e-6).map((l) => l.level);
+  return top
+    .filter((l) => l.belowTop > 1e-6 && summary.box.max.z - l.belowTop > summary.box.min.z + 1e-6)
+    .map((l) => l.level);
 }
 
 /** Lower left (−1) or upper right (+1) corner of a box in a view. */
@@ -129,4 +196,3 @@ export function alongAxis(view: ViewName, axis: 'x' | 'y' | 'z', [u, v]: readonl
   if (Math.abs(right[axis]) > 0.5) return u * Math.sign(right[axis]);
   return Math.abs(up[axis]) > 0.5 ? v * Math.sign(up[axis]) : null;
 }
-

@@ -3,7 +3,12 @@ import type { Primitive } from './primitive';
 import type { Point } from '../scene';
 
 export type Text = Extract<Primitive, { kind: 'text' }>;
-interface Box { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number }
+interface Box {
+  readonly x0: number;
+  readonly x1: number;
+  readonly y0: number;
+  readonly y1: number;
+}
 
 /** The room a text takes on the page, page units. */
 export function roomOf({ at: [x, y], text, anchor, size }: Text): Box {
@@ -13,20 +18,39 @@ export function roomOf({ at: [x, y], text, anchor, size }: Text): Box {
 }
 
 /** Area that two rooms share. */
-export const sharedRoom = (a: Box, b: Box): number => Math.max(0, Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0)) * Math.max(0, Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0));
+export const sharedRoom = (a: Box, b: Box): number =>
+  Math.max(0, Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0)) * Math.max(0, Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0));
 
 /** Where the name of a zero may stand around its mark of half size `r`, the usual place first. */
 export function besideMark([x, y]: Point, name: string, r: number, size: number): Text[] {
-  const place = (side: 1 | -1, baseline: number): Text => ({ kind: 'text', at: [x + side * r * 1.5, baseline], text: name, anchor: side > 0 ? 'start' : 'end', role: 'register', size });
+  const place = (side: 1 | -1, baseline: number): Text => ({
+    kind: 'text',
+    at: [x + side * r * 1.5, baseline],
+    text: name,
+    anchor: side > 0 ? 'start' : 'end',
+    role: 'register',
+    size,
+  });
   const [above, below, further] = [y - r * 1.5, y + r * 1.5 + size * 0.75, size * 1.2];
-  return [place(1, above), place(-1, above), place(1, below), place(-1, below), place(1, above - further), place(-1, above - further), place(1, below + further), place(-1, below + further)];
+  return [
+    place(1, above),
+    place(-1, above),
+    place(1, below),
+    place(-1, below),
+    place(1, above - further),
+    place(-1, above - further),
+    place(1, below + further),
+    place(-1, below + further),
+  ];
 }
 
 /** A text, or the same a line or two higher or lower. */
-export const higherOrLower = (text: Text): Text[] => [0, -1.2, 1.2, -2.4, 2.4].map((lines) => ({ ...text, at: [text.at[0], text.at[1] + lines * text.size] }));
+export const higherOrLower = (text: Text): Text[] =>
+  [0, -1.2, 1.2, -2.4, 2.4].map((lines) => ({ ...text, at: [text.at[0], text.at[1] + lines * text.size] }));
 
 /**
- * Texts that may stand in several places, one after another, each where it covers the least of what stands there already and stays on its page.
+ * Texts that may stand in several places, one after another, each where it covers the least of what stands there
+ * already and stays on its page.
  * @param taken texts that stay where they are, and marks
  */
 export function placeTexts(places: readonly (readonly Text[])[], taken: readonly Box[], page: Box): Text[] {
@@ -37,7 +61,9 @@ export function placeTexts(places: readonly (readonly Text[])[], taken: readonly
       const outside = (room.x1 - room.x0) * (room.y1 - room.y0) - sharedRoom(room, page);
       return outside * 2 + rooms.reduce((sum, other) => sum + sharedRoom(room, other), 0);
     };
-    const best = choices.map((text) => ({ text, covers: covers(text) })).reduce((a, b) => (b.covers < a.covers - 1e-6 ? b : a)).text;
+    const best = choices
+      .map((text) => ({ text, covers: covers(text) }))
+      .reduce((a, b) => (b.covers < a.covers - 1e-6 ? b : a)).text;
     rooms.push(roomOf(best));
     return best;
   });

@@ -5,7 +5,9 @@ import { box } from '../testing/fixtures';
 import { hatchLines, keptBySection, sectionOf, stippleDots } from '.';
 
 let kernel: Kernel;
-beforeAll(async () => { kernel = await loadKernel(); });
+beforeAll(async () => {
+  kernel = await loadKernel();
+});
 
 const made = (mesh: ReturnType<typeof boxMesh>): Solid => {
   const result = kernel.fromMesh(mesh);
@@ -14,10 +16,16 @@ const made = (mesh: ReturnType<typeof boxMesh>): Solid => {
 };
 
 /** Area of outlines, holes taken off: the shoelace sum (any geometry handbook). */
-const areaOf = (outlines: Outlines) => outlines.reduce((sum, ring) => sum + ring.reduce((a, [x0, y0], i) => {
-  const [x1, y1] = ring[(i + 1) % ring.length];
-  return a + (x0 * y1 - x1 * y0) / 2;
-}, 0), 0);
+const areaOf = (outlines: Outlines) =>
+  outlines.reduce(
+    (sum, ring) =>
+      sum +
+      ring.reduce((a, [x0, y0], i) => {
+        const [x1, y1] = ring[(i + 1) % ring.length];
+        return a + (x0 * y1 - x1 * y0) / 2;
+      }, 0),
+    0,
+  );
 
 describe('a part cut open', () => {
   test('keeps the far side of the plane: what stays and the cut face follow from the sizes', () => {
@@ -36,7 +44,18 @@ describe('a part cut open', () => {
   });
 
   test('a bore in the cut is no metal: the cut face is less by the bore', () => {
-    const plate = made(prism(polygonLoop([[0, 0], [100, 0], [100, 60], [0, 60]]), [circleLoop(50, 30, 20)], 12));
+    const plate = made(
+      prism(
+        polygonLoop([
+          [0, 0],
+          [100, 0],
+          [100, 60],
+          [0, 60],
+        ]),
+        [circleLoop(50, 30, 20)],
+        12,
+      ),
+    );
     expect(areaOf(sectionOf(kernel, plate, { axis: 'y', at: 30 }).cutFace)).toBeCloseTo((100 - 40) * 12, 2);
     expect(areaOf(sectionOf(kernel, plate, { axis: 'y', at: 5 }).cutFace)).toBeCloseTo(100 * 12, 6);
     plate.release();
@@ -53,28 +72,57 @@ describe('a part cut open', () => {
 describe('hatch and stipple', () => {
   const side = fc.integer({ min: 20, max: 200 });
   test('hatch covers its region and nothing else: length times spacing is the area', () => {
-    fc.assert(fc.property(side, side, (w, h) => {
-      const frame: Outlines = [[[0, 0], [w, 0], [w, h], [0, h]], [[5, 5], [5, h - 5], [w - 5, h - 5], [w - 5, 5]]];
-      const spacing = 0.5;
-      const lines = hatchLines(frame, spacing);
-      const length = lines.reduce((sum, [a, b]) => sum + Math.hypot(b[0] - a[0], b[1] - a[1]), 0);
-      const area = w * h - (w - 10) * (h - 10);
-      expect(Math.abs(length * spacing - area) / area).toBeLessThan(0.04);
-      for (const [[x0, y0], [x1, y1]] of lines) {
-        const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
-        expect(x > -1e-9 && x < w + 1e-9 && y > -1e-9 && y < h + 1e-9).toBe(true);
-        expect(x > 5 + 1e-9 && x < w - 5 - 1e-9 && y > 5 + 1e-9 && y < h - 5 - 1e-9).toBe(false);
-        expect(y1 - y0).toBeCloseTo(x1 - x0, 9);
-      }
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(side, side, (w, h) => {
+        const frame: Outlines = [
+          [
+            [0, 0],
+            [w, 0],
+            [w, h],
+            [0, h],
+          ],
+          [
+            [5, 5],
+            [5, h - 5],
+            [w - 5, h - 5],
+            [w - 5, 5],
+          ],
+        ];
+        const spacing = 0.5;
+        const lines = hatchLines(frame, spacing);
+        const length = lines.reduce((sum, [a, b]) => sum + Math.hypot(b[0] - a[0], b[1] - a[1]), 0);
+        const area = w * h - (w - 10) * (h - 10);
+        expect(Math.abs(length * spacing - area) / area).toBeLessThan(0.04);
+        for (const [[x0, y0], [x1, y1]] of lines) {
+          const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
+          expect(x > -1e-9 && x < w + 1e-9 && y > -1e-9 && y < h + 1e-9).toBe(true);
+          expect(x > 5 + 1e-9 && x < w - 5 - 1e-9 && y > 5 + 1e-9 && y < h - 5 - 1e-9).toBe(false);
+          expect(y1 - y0).toBeCloseTo(x1 - x0, 9);
+        }
+      }),
+      { numRuns: 40 },
+    );
   });
 
   test('dots stand inside their region, one to each square of the spacing', () => {
-    fc.assert(fc.property(side, side, (w, h) => {
-      const dots = stippleDots([[[0, 0], [w, 0], [w, h], [0, h]]], 2);
-      expect(dots.every(([x, y]) => x >= 0 && x <= w && y >= 0 && y <= h)).toBe(true);
-      expect(Math.abs(dots.length * 4 - w * h) / (w * h)).toBeLessThan(0.15);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(side, side, (w, h) => {
+        const dots = stippleDots(
+          [
+            [
+              [0, 0],
+              [w, 0],
+              [w, h],
+              [0, h],
+            ],
+          ],
+          2,
+        );
+        expect(dots.every(([x, y]) => x >= 0 && x <= w && y >= 0 && y <= h)).toBe(true);
+        expect(Math.abs(dots.length * 4 - w * h) / (w * h)).toBeLessThan(0.15);
+      }),
+      { numRuns: 40 },
+    );
   });
 
   test('nothing to hatch draws nothing', () => {

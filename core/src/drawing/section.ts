@@ -24,7 +24,11 @@ export function sectionOf(kernel: Kernel, solid: Solid, plane: SectionPlane): Se
   const rest = keptBySection(kernel, solid, plane);
   // the eye looks from the side that is taken away; a hair behind the plane, so that the cut face itself is met
   const depth = signOf(removes) * plane.at;
-  const out = { lines: viewLines(rest.mesh(), rotation), silhouette: kernel.silhouette(rest, rotation), cutFace: kernel.section(solid, rotation, depth - 1e-5) };
+  const out = {
+    lines: viewLines(rest.mesh(), rotation),
+    silhouette: kernel.silhouette(rest, rotation),
+    cutFace: kernel.section(solid, rotation, depth - 1e-5),
+  };
   rest.release();
   return out;
 }

@@ -17,7 +17,13 @@ export interface SceneOptions {
  * One view of a setup, true to shape and scale: the vise where it really is, the part as it comes out, what was
  * loaded dashed, what is removed stippled, work zero marked. Device frame seen in the view, mm.
  */
-export function setupScene(view: ViewName, planned: PlannedSetup, outlines: SetupOutlines, speech: Speech, options: SceneOptions): Scene {
+export function setupScene(
+  view: ViewName,
+  planned: PlannedSetup,
+  outlines: SetupOutlines,
+  speech: Speech,
+  options: SceneOptions,
+): Scene {
   const { facts, device, setup } = planned;
   if (!facts || !device || !isHeldOn(setup, device)) return { title: VIEWS[view].title, shapes: [] };
   const drawn = { facts, setup, pieces: planned.pieces };
@@ -32,7 +38,14 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
     const [u0] = onView(view, { x: facts.seat.loadedBox.min.x, y: facts.seat.loadedBox.max.y, z: 0 });
     const [u1] = onView(view, { x: facts.seat.loadedBox.max.x, y: facts.seat.loadedBox.min.y, z: 0 });
     const out = Math.abs(u1 - u0) * 0.08;
-    shapes.push({ kind: 'line', role: 'cut-level', points: [[Math.min(u0, u1) - out, facts.prove.lowestCut], [Math.max(u0, u1) + out, facts.prove.lowestCut]] });
+    shapes.push({
+      kind: 'line',
+      role: 'cut-level',
+      points: [
+        [Math.min(u0, u1) - out, facts.prove.lowestCut],
+        [Math.max(u0, u1) + out, facts.prove.lowestCut],
+      ],
+    });
   }
   if (options.labels && view === 'above') shapes.push(...planned.pieces.map(pieceLabel));
   if (options.labels) shapes.push(...holdingOf(device).labels(view, device, drawn));
@@ -42,18 +55,40 @@ export function setupScene(view: ViewName, planned: PlannedSetup, outlines: Setu
 }
 
 /** Work zero of every piece; zeros that are seen in one place share a mark. */
-function zeroMarks(view: ViewName, pieces: readonly { readonly register: string | null; readonly facts: SetupFacts }[], labels: boolean): Shape[] {
+function zeroMarks(
+  view: ViewName,
+  pieces: readonly { readonly register: string | null; readonly facts: SetupFacts }[],
+  labels: boolean,
+): Shape[] {
   const marks = new Map<string, { at: [number, number]; names: string[] }>();
   for (const { register, facts } of pieces) {
     const at = onView(view, facts.zero.shiftedInDevice);
     const key = at.map((v) => v.toFixed(3)).join();
     marks.set(key, { at, names: [...(marks.get(key)?.names ?? []), ...(register ? [register] : [])] });
   }
-  return [...marks.values()].map(({ at, names }) => ({ kind: 'zero', mark: 'work', at, label: labels ? names.join(', ') : '' }));
+  return [...marks.values()].map(({ at, names }) => ({
+    kind: 'zero',
+    mark: 'work',
+    at,
+    label: labels ? names.join(', ') : '',
+  }));
 }
 
-function pieceLabel({ number, facts: { seat: { loadedBox: { min, max } } } }: PlannedSetup['pieces'][number]): Shape {
-  return { kind: 'label', at: [(min.x + max.x) / 2, min.y + (max.y - min.y) * 0.86], text: `piece ${number}`, anchor: 'middle', backed: true };
+function pieceLabel({
+  number,
+  facts: {
+    seat: {
+      loadedBox: { min, max },
+    },
+  },
+}: PlannedSetup['pieces'][number]): Shape {
+  return {
+    kind: 'label',
+    at: [(min.x + max.x) / 2, min.y + (max.y - min.y) * 0.86],
+    text: `piece ${number}`,
+    anchor: 'middle',
+    backed: true,
+  };
 }
 
 /** One piece's material: as loaded dashed, what is removed stippled, what is left as it looks. */
@@ -63,10 +98,16 @@ function materialShapes(view: ViewName, { seat }: SetupFacts, outlines: SetupOut
   return [
     { kind: 'region', role: 'removed', outlines: place(outlines.removed) },
     { kind: 'region', role: 'left', outlines: place(outlines.left.silhouette) },
-    ...(outlines.unreached.length > 0 ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: place(outlines.unreached) }] : []),
-    ...(hidden ? [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(outlines.left.lines.hidden, by) }] : []),
+    ...(outlines.unreached.length > 0
+      ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: place(outlines.unreached) }]
+      : []),
+    ...(hidden
+      ? [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(outlines.left.lines.hidden, by) }]
+      : []),
     { kind: 'lines', role: 'edges', segments: moveSegments(outlines.left.lines.visible, by) },
     { kind: 'region', role: 'loaded', outlines: place(outlines.loaded) },
-    ...(outlines.section.length > 0 ? [{ kind: 'region' as const, role: 'section' as const, outlines: place(outlines.section) }] : []),
+    ...(outlines.section.length > 0
+      ? [{ kind: 'region' as const, role: 'section' as const, outlines: place(outlines.section) }]
+      : []),
   ];
 }

@@ -1,10 +1,17 @@
 import { told } from '../testing/fixtures';
 import { finding, isAcceptedBy, worstFirst } from '.';
 
-const said = (level: 'stop' | 'caution' | 'note', says: string) => finding(told, 'grip-too-shallow', 'hold')(level, { says, numbers: {}, because: 'b', remedy: 'r' });
+const said = (level: 'stop' | 'caution' | 'note', says: string) =>
+  finding(told, 'hold/grip-too-shallow', level, { says, numbers: {}, because: 'b', remedy: 'r' });
 
 test('a finding carries its setup, so that it stands where it belongs', () => {
-  expect(said('stop', 'a')).toMatchObject({ code: 'grip-too-shallow', section: 'hold', setupId: 's', op: 10, level: 'stop' });
+  expect(said('stop', 'a')).toMatchObject({
+    code: 'grip-too-shallow',
+    section: 'hold',
+    setupId: 's',
+    op: 10,
+    level: 'stop',
+  });
 });
 
 test('the worst comes first, and what is equally bad stays in the order of the work', () => {

@@ -31,11 +31,28 @@ export interface Told {
   readonly speech: Speech;
 }
 
-/** Makes findings of one code for one setup. */
-export function finding(told: Told, code: string, section: Section) {
-  return (level: Level, what: Pick<Finding, 'says' | 'numbers' | 'because' | 'remedy'>): Finding =>
-    ({ code, level, section, setupId: told.setupId, op: told.op, ...what });
+/** Where it shows, and its code: 'seat/located-on-slope'. */
+export type FindingName = `${Section}/${string}`;
+type Words = Pick<Finding, 'says' | 'numbers' | 'because' | 'remedy'>;
+
+/** One finding for the setup (or job) that is told of. */
+export function finding(told: Told, name: FindingName, level: Level, words: Words): Finding {
+  const at = name.indexOf('/');
+  return {
+    code: name.slice(at + 1),
+    level,
+    section: name.slice(0, at) as Section,
+    setupId: told.setupId,
+    op: told.op,
+    ...words,
+  };
 }
+
+/** Makes findings of one name for one setup. */
+export const findingOf =
+  (told: Told, name: FindingName) =>
+  (level: Level, words: Words): Finding =>
+    finding(told, name, level, words);
 
 const RANK: Record<Level, number> = { stop: 0, caution: 1, note: 2 };
 
@@ -44,6 +61,9 @@ export function worstFirst(findings: readonly Finding[]): Finding[] {
 }
 
 /** An acceptance belongs to what was said: when a number in it changes, it no longer counts. */
-export function isAcceptedBy(f: Finding, accepted: { readonly code: string; readonly setupId: string | null; readonly says: string }): boolean {
+export function isAcceptedBy(
+  f: Finding,
+  accepted: { readonly code: string; readonly setupId: string | null; readonly says: string },
+): boolean {
   return f.code === accepted.code && f.setupId === accepted.setupId && f.says === accepted.says;
 }

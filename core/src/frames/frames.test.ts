@@ -1,6 +1,26 @@
 import fc from 'fast-check';
 import { Matrix } from 'ml-matrix';
-import { ALL_ORIENTATIONS, apply, compose, directionOf, halfTurn, invert, orientationOf, partSideFacing, pose, quarterTurn, rotate, rotationOf, subtract, transpose, turned, vec, type Pose, type Rotation, type Vec3 } from '.';
+import {
+  ALL_ORIENTATIONS,
+  apply,
+  compose,
+  directionOf,
+  halfTurn,
+  invert,
+  orientationOf,
+  partSideFacing,
+  pose,
+  quarterTurn,
+  rotate,
+  rotationOf,
+  subtract,
+  transpose,
+  turned,
+  vec,
+  type Pose,
+  type Rotation,
+  type Vec3,
+} from '.';
 
 const length = fc.double({ min: -2000, max: 2000, noNaN: true });
 const point = fc.tuple(length, length, length).map(([x, y, z]) => vec(x, y, z));
@@ -16,21 +36,25 @@ test('a pose and its inverse bring every point back', () => {
 });
 
 test('composing is associative and equals applying one after the other', () => {
-  fc.assert(fc.property(anyPose, anyPose, anyPose, point, (a, b, c, x) => {
-    const left = apply(compose(compose(a, b), c), x);
-    const right = apply(compose(a, compose(b, c)), x);
-    return far(left, right) < 1e-8 && far(left, apply(c, apply(b, apply(a, x)))) < 1e-8;
-  }));
+  fc.assert(
+    fc.property(anyPose, anyPose, anyPose, point, (a, b, c, x) => {
+      const left = apply(compose(compose(a, b), c), x);
+      const right = apply(compose(a, compose(b, c)), x);
+      return far(left, right) < 1e-8 && far(left, apply(c, apply(b, apply(a, x)))) < 1e-8;
+    }),
+  );
 });
 
 test('poses agree with an independent matrix library (ml-matrix)', () => {
-  fc.assert(fc.property(anyPose, anyPose, point, (a, b, x) => {
-    const oracle = Matrix.add(
-      asMatrix(b.rotation).mmul(Matrix.add(asMatrix(a.rotation).mmul(asColumn(x)), asColumn(a.translation))),
-      asColumn(b.translation),
-    ).to1DArray();
-    return far(apply(compose(a, b), x), vec(oracle[0], oracle[1], oracle[2])) < 1e-9;
-  }));
+  fc.assert(
+    fc.property(anyPose, anyPose, point, (a, b, x) => {
+      const oracle = Matrix.add(
+        asMatrix(b.rotation).mmul(Matrix.add(asMatrix(a.rotation).mmul(asColumn(x)), asColumn(a.translation))),
+        asColumn(b.translation),
+      ).to1DArray();
+      return far(apply(compose(a, b), x), vec(oracle[0], oracle[1], oracle[2])) < 1e-9;
+    }),
+  );
 });
 
 test('the compiler refuses to compose poses of the wrong frames', () => {

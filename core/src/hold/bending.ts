@@ -1,8 +1,7 @@
 import type { Box3 } from '../frames';
 import type { Tool } from '../job';
 import type { HoldSetup } from './input';
-import type { Gripped } from '../seat';
-import type { SeatFacts } from '../seat';
+import type { Gripped, SeatFacts } from '../seat';
 import type { Family, WorkMaterial } from '../shop';
 import type { Kernel, Outlines } from '../solid';
 import { against, connectedAreas, type BentAlong, type Section } from './crossSections';
@@ -57,31 +56,43 @@ const SLICES = 32;
 const LEAST_MM = 1;
 const HAIR_MM = 0.001;
 
-const slices = (from: number, to: number): number[] => Array.from({ length: SLICES }, (_, i) => from + ((i + 0.5) / SLICES) * (to - from));
+const slices = (from: number, to: number): number[] =>
+  Array.from({ length: SLICES }, (_, i) => from + ((i + 0.5) / SLICES) * (to - from));
 
 /** The part of a box that a section looks at: its ranges along u and v. */
 type Ranges = readonly [readonly [number, number], readonly [number, number]];
 
-const covers = (outer: Section, [u, v]: Section['center']) => u >= outer.min[0] && u <= outer.max[0] && v >= outer.min[1] && v <= outer.max[1];
+const covers = (outer: Section, [u, v]: Section['center']) =>
+  u >= outer.min[0] && u <= outer.max[0] && v >= outer.min[1] && v <= outer.max[1];
 
 /**
- * What one newton at the end of an arm does: deflection `Σ (L − s)²·Δs / (E·I(s))` and the highest stress `(L − s)·c / I(s)`
- * (Euler–Bernoulli, a section at a time). Where the arm is split, the weakest prong near the cut takes the force alone; prongs that are one again
- * further out share it. Null where a section finds no material, so that nothing can be said.
+ * What one newton at the end of an arm does: deflection `Σ (L − s)²·Δs / (E·I(s))` and the highest stress `(L − s)·c /
+ * I(s)` (Euler–Bernoulli, a section at a time). Where the arm is split, the weakest prong near the cut takes the force
+ * alone; prongs that are one again further out share it. Null where a section finds no material, so that nothing can
+ * be said.
  */
-function armPerN(sections: readonly (readonly Section[])[], lengthMm: number, youngGPa: number, along: BentAlong): Span['perN'] | null {
+function armPerN(
+  sections: readonly (readonly Section[])[],
+  lengthMm: number,
+  youngGPa: number,
+  along: BentAlong,
+): Span['perN'] | null {
   const step = lengthMm / sections.length;
   let [mm, mpa] = [0, 0];
   for (const [i, areas] of sections.entries()) {
     if (areas.length === 0) return null;
     const arm = lengthMm - (i + 0.5) * step;
     const further = sections.slice(i + 1).flat();
-    const together = (a: Section) => areas.filter((b) => b === a || further.some((f) => covers(f, a.center) && covers(f, b.center)));
+    const together = (a: Section) =>
+      areas.filter((b) => b === a || further.some((f) => covers(f, a.center) && covers(f, b.center)));
     const groups = areas.map((a) => together(a).map((b) => against(b, along)));
     const inertia = Math.min(...groups.map((g) => g.reduce((s, b) => s + b.inertia, 0)));
     if (inertia <= 0) return null;
     mm += (arm ** 2 * step) / (youngGPa * 1000 * inertia);
-    mpa = Math.max(mpa, ...groups.map((g) => (arm * Math.max(...g.map((b) => b.far))) / g.reduce((s, b) => s + b.inertia, 0)));
+    mpa = Math.max(
+      mpa,
+      ...groups.map((g) => (arm * Math.max(...g.map((b) => b.far))) / g.reduce((s, b) => s + b.inertia, 0)),
+    );
   }
   return { mm, mpa };
 }
@@ -91,21 +102,42 @@ function areasAt({ kernel }: BendingInput, outlines: readonly Outlines[], cut: R
   return outlines.map((rings) => {
     // the part and what stands around it may meet with a crack of rounding between them
     const all = connectedAreas(kernel.offset(rings, HAIR_MM));
-    const near = all.filter((a) => ([0, 1] as const).every((k) => a.min[k] <= cut[k][1] + HAIR_MM && a.max[k] >= cut[k][0] - HAIR_MM));
+    const near = all.filter((a) =>
+      ([0, 1] as const).every((k) => a.min[k] <= cut[k][1] + HAIR_MM && a.max[k] >= cut[k][0] - HAIR_MM),
+    );
     return near.length > 0 ? near : all;
   });
 }
 
-/** A beam held at one end and carried at the other gives 7/256 of what an arm gives, loaded in its middle, at 3/16 of its moment (any mechanics handbook). */
+/**
+ * A beam held at one end and carried at the other gives 7/256 of what an arm gives, loaded in its middle, at 3/16 of
+ * its moment (any mechanics handbook).
+ */
 const carried = ({ mm, mpa }: PerN): PerN => ({ mm: (mm * 7) / 256, mpa: (mpa * 3) / 16 });
 
 /** An arm along X from where it is held. */
 export function armAlongX(input: BendingInput, from: number, to: number, where: string, both = false): Span[] {
   const spanMm = Math.abs(to - from);
   if (spanMm < LEAST_MM) return [];
-  const { removed: { min, max }, acrossX, material } = input;
-  const sections = areasAt(input, slices(from, to).map((x) => acrossX('left', x)), [[min.y, max.y], [min.z, max.z]]);
-  return ([['v', 'up and down'], ['u', 'sideways']] as const).map(([along, way]): Span => {
+  const {
+    removed: { min, max },
+    acrossX,
+    material,
+  } = input;
+  const sections = areasAt(
+    input,
+    slices(from, to).map((x) => acrossX('left', x)),
+    [
+      [min.y, max.y],
+      [min.z, max.z],
+    ],
+  );
+  return (
+    [
+      ['v', 'up and down'],
+      ['u', 'sideways'],
+    ] as const
+  ).map(([along, way]): Span => {
     const perN = armPerN(sections, spanMm, material.youngGPa, along);
     return { where, way, spanMm, perN: perN && both ? carried(perN) : perN };
   });
@@ -113,42 +145,90 @@ export function armAlongX(input: BendingInput, from: number, to: number, where: 
 
 /** An arm that stands up from where it is held. */
 export function armUp(input: BendingInput, from: number, where: string): Span[] {
-  const { seat: { finishedBox }, removed, sectionOf, material } = input;
+  const {
+    seat: { finishedBox },
+    removed,
+    sectionOf,
+    material,
+  } = input;
   const { min, max } = finishedBox;
   const to = Math.min(removed.max.z, max.z);
   // half as high as it is wide or lower, it is a block
   if (to - from < LEAST_MM || to - from < Math.min(max.x - min.x, max.y - min.y) / 2) return [];
-  const sections = areasAt(input, slices(from, to).map((z) => sectionOf('left', z)), [[removed.min.x, removed.max.x], [removed.min.y, removed.max.y]]);
-  return [{ where, way: 'sideways', spanMm: to - from, perN: armPerN(sections, to - from, material.youngGPa, 'weakest') }];
+  const sections = areasAt(
+    input,
+    slices(from, to).map((z) => sectionOf('left', z)),
+    [
+      [removed.min.x, removed.max.x],
+      [removed.min.y, removed.max.y],
+    ],
+  );
+  return [
+    { where, way: 'sideways', spanMm: to - from, perN: armPerN(sections, to - from, material.youngGPa, 'weakest') },
+  ];
 }
 
 /** Nearest point of a rectangle or point to a place. */
-const nearest = ([x0, y0, x1, y1]: readonly number[], [x, y]: readonly [number, number]): [number, number] => [Math.min(Math.max(x, x0), x1), Math.min(Math.max(y, y0), y1)];
+const nearest = ([x0, y0, x1, y1]: readonly number[], [x, y]: readonly [number, number]): [number, number] => [
+  Math.min(Math.max(x, x0), x1),
+  Math.min(Math.max(y, y0), y1),
+];
 
 /**
- * A plate between what holds it, as a strip no wider than it is long: between two that lie on opposite sides of the cut a beam carried at both
- * ends, `δ = F·a²·b²/(3·E·I·L)`, else an arm from the nearest, `F·a³/(3·E·I)` (any mechanics handbook).
+ * A plate between what holds it, as a strip no wider than it is long: between two that lie on opposite sides of the
+ * cut a beam carried at both ends, `δ = F·a²·b²/(3·E·I·L)`, else an arm from the nearest, `F·a³/(3·E·I)` (any
+ * mechanics handbook).
  */
-export function plateBetween(input: BendingInput, holders: readonly (readonly number[])[], thicknessMm: number, way: Bend['way'], where: string): (Span & { perN: PerN })[] {
+export function plateBetween(
+  input: BendingInput,
+  holders: readonly (readonly number[])[],
+  thicknessMm: number,
+  way: Bend['way'],
+  where: string,
+): (Span & { perN: PerN })[] {
   const { removed, seat, material } = input;
   if (holders.length === 0 || thicknessMm <= 0) return [];
-  const width = Math.min(seat.finishedBox.max.x - seat.finishedBox.min.x, seat.finishedBox.max.y - seat.finishedBox.min.y);
-  const stripOf = (spanMm: number) => { const b = Math.min(width, spanMm); return { ei: (material.youngGPa * 1000 * b * thicknessMm ** 3) / 12, w: (b * thicknessMm ** 2) / 6 }; };
+  const width = Math.min(
+    seat.finishedBox.max.x - seat.finishedBox.min.x,
+    seat.finishedBox.max.y - seat.finishedBox.min.y,
+  );
+  const stripOf = (spanMm: number) => {
+    const b = Math.min(width, spanMm);
+    return { ei: (material.youngGPa * 1000 * b * thicknessMm ** 3) / 12, w: (b * thicknessMm ** 2) / 6 };
+  };
   const [x0, x1] = [Math.max(removed.min.x, seat.finishedBox.min.x), Math.min(removed.max.x, seat.finishedBox.max.x)];
   const [y0, y1] = [Math.max(removed.min.y, seat.finishedBox.min.y), Math.min(removed.max.y, seat.finishedBox.max.y)];
-  const places = [[x0, y0], [x1, y0], [x1, y1], [x0, y1], [(x0 + x1) / 2, (y0 + y1) / 2]] as const;
+  const places = [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+    [(x0 + x1) / 2, (y0 + y1) / 2],
+  ] as const;
   return places.flatMap((at) => {
-    const arms = holders.map((h) => { const [x, y] = nearest(h, at); return { x: x - at[0], y: y - at[1], d: Math.hypot(x - at[0], y - at[1]) }; });
+    const arms = holders.map((h) => {
+      const [x, y] = nearest(h, at);
+      return { x: x - at[0], y: y - at[1], d: Math.hypot(x - at[0], y - at[1]) };
+    });
     if (arms.some((a) => a.d < LEAST_MM)) return [];
     const least = arms.reduce((best, a) => (a.d < best.d ? a : best));
     const arm = stripOf(least.d);
-    const ways: (Span & { perN: PerN })[] = [{ where, way, spanMm: least.d, perN: { mm: least.d ** 3 / (3 * arm.ei), mpa: least.d / arm.w } }];
-    arms.forEach((a, i) => arms.slice(i + 1).forEach((b) => {
-      if (a.x * b.x + a.y * b.y > -0.5 * a.d * b.d) return;
-      const spanMm = a.d + b.d;
-      const strip = stripOf(spanMm);
-      ways.push({ where, way, spanMm, perN: { mm: (a.d * b.d) ** 2 / (3 * strip.ei * spanMm), mpa: (a.d * b.d) / spanMm / strip.w } });
-    }));
+    const ways: (Span & { perN: PerN })[] = [
+      { where, way, spanMm: least.d, perN: { mm: least.d ** 3 / (3 * arm.ei), mpa: least.d / arm.w } },
+    ];
+    arms.forEach((a, i) =>
+      arms.slice(i + 1).forEach((b) => {
+        if (a.x * b.x + a.y * b.y > -0.5 * a.d * b.d) return;
+        const spanMm = a.d + b.d;
+        const strip = stripOf(spanMm);
+        ways.push({
+          where,
+          way,
+          spanMm,
+          perN: { mm: (a.d * b.d) ** 2 / (3 * strip.ei * spanMm), mpa: (a.d * b.d) / spanMm / strip.w },
+        });
+      }),
+    );
     return [ways.reduce((best, w) => (w.perN.mm < best.perN.mm ? w : best))];
   });
 }
@@ -159,22 +239,34 @@ function inscribedMm(kernel: Kernel, area: Outlines): number {
   let [low, high] = [0, Math.sqrt(kernel.flatArea(area) / Math.PI) + 1];
   for (let i = 0; i < 12; i++) {
     const r = (low + high) / 2;
-    if (kernel.flatArea(kernel.offset(area, -r)) > 0) low = r; else high = r;
+    if (kernel.flatArea(kernel.offset(area, -r)) > 0) low = r;
+    else high = r;
   }
   return low;
 }
 
-/** The floor a cut leaves, as a square plate carried at its edges with a point load in the middle: `w = 0.0116·F·s²/D` (Timoshenko), stress as of a strip `1.5·F/t²`. */
+/**
+ * The floor a cut leaves, as a square plate carried at its edges with a point load in the middle: `w = 0.0116·F·s²/D`
+ * (Timoshenko), stress as of a strip `1.5·F/t²`.
+ */
 export function thinFloor({ kernel, sectionOf, lowestCut, floorMm, material }: BendingInput, way: Bend['way']): Span[] {
   if (floorMm === null || floorMm <= 0) return [];
   const floor = kernel.flatDifference(sectionOf('left', lowestCut - 0.01), sectionOf('left', lowestCut + 0.01));
   const side = 2 * inscribedMm(kernel, floor);
   if (side < 2 * floorMm) return [];
   const stiffness = (material.youngGPa * 1000 * floorMm ** 3) / (12 * (1 - 0.3 ** 2));
-  return [{ where: 'in the middle of its floor', way, spanMm: side, perN: { mm: (0.0116 * side ** 2) / stiffness, mpa: 1.5 / floorMm ** 2 } }];
+  return [
+    {
+      where: 'in the middle of its floor',
+      way,
+      spanMm: side,
+      perN: { mm: (0.0116 * side ** 2) / stiffness, mpa: 1.5 / floorMm ** 2 },
+    },
+  ];
 }
 
-const forceIn = (demand: CutDemand, way: Bend['way']): number => (way === 'sideways' ? demand.sidewaysN : way === 'up' ? demand.liftN : Math.max(demand.liftN, demand.pressN));
+const forceIn = (demand: CutDemand, way: Bend['way']): number =>
+  way === 'sideways' ? demand.sidewaysN : way === 'up' ? demand.liftN : Math.max(demand.liftN, demand.pressN);
 
 /** How far a part gives under the tools of a setup. */
 export interface Bending {
@@ -186,21 +278,28 @@ export interface Bending {
 
 /**
  * How far the part gives: what stands out of jaws, what spans between clamps, pods and supports, and a thin floor.
- * Beams and plates of handbooks; what is stiffer in truth gives less. Device frame. @param spans places that can give, as the device holds the part
+ * Beams and plates of handbooks; what is stiffer in truth gives less. Device frame. @param spans places that can give,
+ * as the device holds the part
  */
 export function planBending(input: BendingInput, spans: readonly Span[]): Bending {
   const { setup, material } = input;
   const bends = setup.tools.flatMap((tool): Bend[] => {
     const demand = demandOf(tool, material);
-    return demand ? spans.flatMap(({ where, way, spanMm, perN }) => {
-      const forceN = forceIn(demand, way);
-      return perN ? [{ tool, where, way, spanMm, forceN, deflectionMm: perN.mm * forceN, stressMPa: perN.mpa * forceN }] : [];
-    }) : [];
+    return demand
+      ? spans.flatMap(({ where, way, spanMm, perN }) => {
+          const forceN = forceIn(demand, way);
+          return perN
+            ? [{ tool, where, way, spanMm, forceN, deflectionMm: perN.mm * forceN, stressMPa: perN.mpa * forceN }]
+            : [];
+        })
+      : [];
   });
   // what comes nearest to either limit: a short stiff place can yield before a long one gives much
   const near = (b: Bend) => Math.max(b.deflectionMm / GIVES_MM, b.stressMPa / (material.yieldMPa / 2));
   return {
     worst: bends.reduce<Bend | null>((worst, b) => (!worst || near(b) > near(worst) ? b : worst), null),
-    unknown: spans.flatMap(({ where, spanMm, perN }, i) => (perN || spans.findIndex((o) => !o.perN && o.where === where) < i ? [] : [{ where, spanMm }])),
+    unknown: spans.flatMap(({ where, spanMm, perN }, i) =>
+      perN || spans.findIndex((o) => !o.perN && o.where === where) < i ? [] : [{ where, spanMm }],
+    ),
   };
 }

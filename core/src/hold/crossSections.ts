@@ -40,21 +40,38 @@ function sectionOf(rings: readonly Ring[]): Section {
   const total = (of: (m: (typeof all)[number]) => number) => all.reduce((s, m) => s + of(m), 0);
   const area = total((m) => m.area);
   const [u, v] = [total((m) => m.u) / area, total((m) => m.v) / area];
-  const bound = (of: (...values: number[]) => number): [number, number] => [of(...rings[0].map((p) => p[0])), of(...rings[0].map((p) => p[1]))];
-  return { center: [u + u0, v + v0], min: bound(Math.min), max: bound(Math.max), uu: total((m) => m.uu) - area * u * u, vv: total((m) => m.vv) - area * v * v, uv: total((m) => m.uv) - area * u * v };
+  const bound = (of: (...values: number[]) => number): [number, number] => [
+    of(...rings[0].map((p) => p[0])),
+    of(...rings[0].map((p) => p[1])),
+  ];
+  return {
+    center: [u + u0, v + v0],
+    min: bound(Math.min),
+    max: bound(Math.max),
+    uu: total((m) => m.uu) - area * u * u,
+    vv: total((m) => m.vv) - area * v * v,
+    uv: total((m) => m.uv) - area * u * v,
+  };
 }
 
-/** The connected areas of a section, each with its holes. @param outlines outer rings counter-clockwise, holes clockwise */
+/**
+ * The connected areas of a section, each with its holes. @param outlines outer rings counter-clockwise, holes
+ * clockwise
+ */
 export function connectedAreas(outlines: Outlines): Section[] {
   const outer = outlines.filter((ring) => moments(ring).area > 1e-9);
   const holes = outlines.filter((ring) => moments(ring).area < 0);
-  const within = (hole: Ring) => outer.filter((ring) => isInOutlines([ring], hole[0])).reduce<Ring | null>((least, ring) => (!least || moments(ring).area < moments(least).area ? ring : least), null);
+  const within = (hole: Ring) =>
+    outer
+      .filter((ring) => isInOutlines([ring], hole[0]))
+      .reduce<Ring | null>((least, ring) => (!least || moments(ring).area < moments(least).area ? ring : least), null);
   return outer.map((ring) => sectionOf([ring, ...holes.filter((hole) => within(hole) === ring)]));
 }
 
 /**
  * What a section sets against being bent one way. Of a section that is not symmetrical about that way,
- * `(∫u²·∫v² − (∫uv)²) / ∫v²` (unsymmetrical bending, any mechanics handbook); the weakest way is the smaller principal moment.
+ * `(∫u²·∫v² − (∫uv)²) / ∫v²` (unsymmetrical bending, any mechanics handbook); the weakest way is the smaller principal
+ * moment.
  * @returns second moment, mm⁴, and how far its edge is from its center that way, mm
  */
 export function against({ center, min, max, uu, vv, uv }: Section, along: BentAlong): { inertia: number; far: number } {

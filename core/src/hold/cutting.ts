@@ -5,7 +5,8 @@ import type { WorkMaterial } from '../shop';
 export const surfaceSpeed = (diameterMm: number, rpm: number): number => (Math.PI * diameterMm * rpm) / 1000;
 
 /** Speed for a surface speed: `n = v / (π·d)`, 1/min. */
-export const rpmFor = (diameterMm: number, metresPerMinute: number): number => (1000 * metresPerMinute) / (Math.PI * diameterMm);
+export const rpmFor = (diameterMm: number, metresPerMinute: number): number =>
+  (1000 * metresPerMinute) / (Math.PI * diameterMm);
 
 /** Feed rate `v_f = f_z · z · n`, mm/min. */
 export const feedRate = (feedPerTooth: number, flutes: number, rpm: number): number => feedPerTooth * flutes * rpm;
@@ -18,7 +19,10 @@ export function kienzleN(kc11: number, mc: number, b: number, h: number): number
   return kc11 * b * h ** (1 - mc);
 }
 
-/** A worn edge needs more force, and force is only known so well: what handbooks add for wear (common practice, no source). */
+/**
+ * A worn edge needs more force, and force is only known so well: what handbooks add for wear (common practice, no
+ * source).
+ */
 export const WORN = 1.3;
 /** ± on the force, as a share: material data from handbooks scatter so much (common practice, no source). */
 export const FORCE_SCATTER = 0.2;
@@ -50,18 +54,23 @@ export interface CutDemand {
 export function missingOf(tool: Tool): string[] {
   if (tool.use === 'other') return [];
   return [
-    ...(tool.diameter === null ? ['diameter'] : []), ...(tool.flutes === null ? ['flutes'] : []), ...(tool.feedPerTooth === null ? ['feed per tooth'] : []),
-    ...(tool.use === 'milling' && tool.cutDepth === null ? ['depth of cut'] : []), ...(tool.use === 'milling' && tool.cutWidth === null ? ['width of cut'] : []),
+    ...(tool.diameter === null ? ['diameter'] : []),
+    ...(tool.flutes === null ? ['flutes'] : []),
+    ...(tool.feedPerTooth === null ? ['feed per tooth'] : []),
+    ...(tool.use === 'milling' && tool.cutDepth === null ? ['depth of cut'] : []),
+    ...(tool.use === 'milling' && tool.cutWidth === null ? ['width of cut'] : []),
   ];
 }
 
 /**
  * What a tool's cut asks of the hold; null: not enough is known.
  *
- * Milling: the thickest chip over the engagement, `h = f_z · sin φ` (largest at φ = 90° or at the end of the arc), on every
- * tooth that is in the cut at once; worn edge; along the spindle the force times the tangent of the helix. Drilling: a lip cuts
- * `b = D/2 / sin(κ)` wide and `h = f_z · sin(κ)` thick with κ half the point angle; thrust is `F_c · sin(κ)` of the lips, doubled
- * by the chisel edge, the moment `F_c · D/4` per lip; breaking through it pulls the part up with as much as it pressed.
+ * Milling: the thickest chip over the engagement, `h = f_z · sin φ` (largest at φ = 90° or at the end of the arc), on
+ * every tooth that is in the cut at once; worn edge; along the spindle the force times the tangent of the helix.
+ * Drilling: a lip cuts
+ * `b = D/2 / sin(κ)` wide and `h = f_z · sin(κ)` thick with κ half the point angle; thrust is `F_c · sin(κ)` of the
+ * lips, doubled by the chisel edge, the moment `F_c · D/4` per lip; breaking through it pulls the part up with as much
+ * as it pressed.
  */
 export function demandOf(tool: Tool, material: Pick<WorkMaterial, 'kc11' | 'mc'>): CutDemand | null {
   if (tool.use === 'other') return { sidewaysN: 0, liftN: 0, pressN: 0, torqueNm: 0 };
@@ -79,5 +88,10 @@ export function demandOf(tool: Tool, material: Pick<WorkMaterial, 'kc11' | 'mc'>
   const inCut = Math.max(1, Math.ceil((z * arc) / (2 * Math.PI) - 1e-9));
   const tangential = kienzleN(material.kc11, material.mc, ap, thickest) * inCut * edgeFactor(tool);
   const axial = tangential * Math.tan(((tool.helix ?? HELIX) * Math.PI) / 180);
-  return { sidewaysN: tangential * Math.hypot(1, RADIAL), liftN: axial, pressN: axial, torqueNm: (tangential * d) / 2000 };
+  return {
+    sidewaysN: tangential * Math.hypot(1, RADIAL),
+    liftN: axial,
+    pressN: axial,
+    torqueNm: (tangential * d) / 2000,
+  };
 }

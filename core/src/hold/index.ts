@@ -11,7 +11,28 @@ export { contactInWords } from './contactWords';
 export { jigOutlines } from './jig';
 export { patchOf, RIGID } from './patch';
 export { relievedOutline, signedArea, type PocketChoices, type Relieved } from './rings';
-export { circle, cornersOf, FROM_REAR, NOT_HOLD, ownWeight, rectangleRing, toSeated, type HoldInput, type HoldOf, type HoldSetup } from './input';
+export {
+  circle,
+  cornersOf,
+  FROM_REAR,
+  NOT_HOLD,
+  ownWeight,
+  rectangleRing,
+  toSeated,
+  type HoldInput,
+  type HoldOf,
+  type HoldSetup,
+} from './input';
 export { FAR_MM, openAbove, type OpenTo } from './open';
-export { armAlongX, armUp, planBending, plateBetween, thinFloor, type Bend, type Bending, type BendingInput, type Span } from './bending';
+export {
+  armAlongX,
+  armUp,
+  planBending,
+  plateBetween,
+  thinFloor,
+  type Bend,
+  type Bending,
+  type BendingInput,
+  type Span,
+} from './bending';
 export { planMargins, type Margin, type MarginFacts } from './margin';

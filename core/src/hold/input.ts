@@ -6,7 +6,27 @@ import type { Kernel, Outlines, TriangleMesh } from '../solid';
 import type { Speech } from '../units';
 
 /** What of a setup says nothing of how it is held; all else may, also what is added later. */
-export const NOT_HOLD = ['id', 'op', 'does', 'register', 'zero', 'programmed', 'nextCopy', 'touchOff', 'lengths', 'consumables', 'firstPart', 'measured', 'program', 'why', 'device', 'station', 'orientation', 'cutsBelowTop', 'cutsTo'] as const satisfies readonly (keyof Setup)[];
+export const NOT_HOLD = [
+  'id',
+  'op',
+  'does',
+  'register',
+  'zero',
+  'programmed',
+  'nextCopy',
+  'touchOff',
+  'lengths',
+  'consumables',
+  'firstPart',
+  'measured',
+  'program',
+  'why',
+  'device',
+  'station',
+  'orientation',
+  'cutsBelowTop',
+  'cutsTo',
+] as const satisfies readonly (keyof Setup)[];
 /** What of a setup says how the part is held in a device of a family. */
 export type HoldSetup<F extends Family = Family> = Omit<SetupIn<F>, (typeof NOT_HOLD)[number]>;
 
@@ -34,23 +54,37 @@ export interface HoldOf<D extends Device> extends HoldInput<FamilyOf<D>> {
   readonly device: D;
 }
 
-export const toSeated = (seat: SeatFacts, p: Vec3): Vec3 => add(p, { x: -seat.pose.translation.x, y: -seat.pose.translation.y, z: -seat.pose.translation.z });
+export const toSeated = (seat: SeatFacts, p: Vec3): Vec3 =>
+  add(p, { x: -seat.pose.translation.x, y: -seat.pose.translation.y, z: -seat.pose.translation.z });
 
 /** A ring of straight pieces around a circle, counter-clockwise. */
 export function circle(x: number, y: number, r: number, pieces = 48): [number, number][] {
-  return Array.from({ length: pieces }, (_, i) => [x + r * Math.cos((2 * Math.PI * i) / pieces), y + r * Math.sin((2 * Math.PI * i) / pieces)]);
+  return Array.from({ length: pieces }, (_, i) => [
+    x + r * Math.cos((2 * Math.PI * i) / pieces),
+    y + r * Math.sin((2 * Math.PI * i) / pieces),
+  ]);
 }
 
 export function rectangleRing(x0: number, y0: number, x1: number, y1: number): [number, number][] {
   const [a, b, c, d] = [Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1)];
-  return [[a, b], [c, b], [c, d], [a, d]];
+  return [
+    [a, b],
+    [c, b],
+    [c, d],
+    [a, d],
+  ];
 }
 
 /** The four corners of a flat box. */
 export function cornersOf(min: Vec3, max: Vec3): Vec3[] {
   const flat = (['x', 'y', 'z'] as const).find((a) => max[a] - min[a] < 1e-9) ?? 'z';
   const [u, v] = (['x', 'y', 'z'] as const).filter((a) => a !== flat);
-  return [[0, 0], [1, 0], [1, 1], [0, 1]].map(([i, j]) => ({ ...min, [u]: i ? max[u] : min[u], [v]: j ? max[v] : min[v] }));
+  return [
+    [0, 0],
+    [1, 0],
+    [1, 1],
+    [0, 1],
+  ].map(([i, j]) => ({ ...min, [u]: i ? max[u] : min[u], [v]: j ? max[v] : min[v] }));
 }
 
 /** The part's own weight, pressing on its rest; nothing while its mass is not known. */

@@ -6,16 +6,30 @@ import { lockModel, timesBorne, wrenchAt } from './lock';
 import type { HoldContact } from './types';
 
 const patch = { min: vec(0, 0, 0), max: vec(0, 0, 0) };
-const contact = (change: Partial<HoldContact> & Pick<HoldContact, 'points' | 'inward'>): HoldContact => ({ name: 'c', kind: 'locator', areaMm2: 0, friction: 0.2, forceN: 0, pullN: 0, shearN: 0, patch, ...change });
+const contact = (change: Partial<HoldContact> & Pick<HoldContact, 'points' | 'inward'>): HoldContact => ({
+  name: 'c',
+  kind: 'locator',
+  areaMm2: 0,
+  friction: 0.2,
+  forceN: 0,
+  pullN: 0,
+  shearN: 0,
+  patch,
+  ...change,
+});
 const square = (y: number) => [vec(0, y, 0), vec(100, y, 0), vec(100, y, 20), vec(0, y, 20)];
 const jaws = (friction: number, forceN: number): HoldContact[] => [
-  contact({ name: 'fixed jaw', points: square(0), inward: vec(0, -1, 0), friction }), contact({ name: 'moving jaw', kind: 'clamp', points: square(-60), inward: vec(0, 1, 0), friction, forceN }),
+  contact({ name: 'fixed jaw', points: square(0), inward: vec(0, -1, 0), friction }),
+  contact({ name: 'moving jaw', kind: 'clamp', points: square(-60), inward: vec(0, 1, 0), friction, forceN }),
 ];
 const middle = vec(50, -30, 10);
 
 describe('closed forms', () => {
   test('a vise holds 2·μ·F against a pull along its jaws and upwards', () => {
-    expect(timesBorne(jaws(0.2, 10_000), [], wrenchAt(middle, vec(100, 0, 0)))).toBeCloseTo((2 * 0.2 * 10_000) / 100, 4);
+    expect(timesBorne(jaws(0.2, 10_000), [], wrenchAt(middle, vec(100, 0, 0)))).toBeCloseTo(
+      (2 * 0.2 * 10_000) / 100,
+      4,
+    );
     expect(timesBorne(jaws(0.2, 10_000), [], wrenchAt(middle, vec(0, 0, 100)))).toBeCloseTo(40, 4);
   });
 
@@ -24,15 +38,24 @@ describe('closed forms', () => {
   });
 
   test('a weight on a table slides at μ·(G) and tips over its edge at G·b/h', () => {
-    const table = [contact({ points: [vec(0, 0, 0), vec(40, 0, 0), vec(40, 40, 0), vec(0, 40, 0)], inward: vec(0, 0, 1), friction: 0.5 })];
+    const table = [
+      contact({
+        points: [vec(0, 0, 0), vec(40, 0, 0), vec(40, 40, 0), vec(0, 40, 0)],
+        inward: vec(0, 0, 1),
+        friction: 0.5,
+      }),
+    ];
     const weight = [{ name: 'weight', at: vec(20, 20, 30), forceN: vec(0, 0, -200) }];
     expect(timesBorne(table, weight, wrenchAt(vec(20, 20, 0), vec(10, 0, 0)))).toBeCloseTo((0.5 * 200) / 10, 4);
     // pushed 100 high: 200 N · 20 mm against P · 100 mm
-    expect(timesBorne(table, weight, wrenchAt(vec(20, 20, 100), vec(10, 0, 0)))).toBeCloseTo((200 * 20 / 100) / 10, 4);
+    expect(timesBorne(table, weight, wrenchAt(vec(20, 20, 100), vec(10, 0, 0)))).toBeCloseTo((200 * 20) / 100 / 10, 4);
   });
 
   test('nothing holds against a pull but a bond, which lets go at its strength', () => {
-    const table = contact({ points: [vec(0, 0, 0), vec(40, 0, 0), vec(40, 40, 0), vec(0, 40, 0)], inward: vec(0, 0, 1) });
+    const table = contact({
+      points: [vec(0, 0, 0), vec(40, 0, 0), vec(40, 40, 0), vec(0, 40, 0)],
+      inward: vec(0, 0, 1),
+    });
     expect(timesBorne([table], [], wrenchAt(vec(20, 20, 0), vec(0, 0, 10)))).toBe(0);
     const glued = { ...table, kind: 'bond' as const, friction: 0, pullN: 300, shearN: 500 };
     expect(timesBorne([glued], [], wrenchAt(vec(20, 20, 0), vec(0, 0, 10)))).toBeCloseTo(30, 4);
@@ -46,11 +69,19 @@ describe('closed forms', () => {
   });
 });
 
-test('3-2-1 without friction: the locators\' forces are those of ml-matrix, and the first to lift sets the limit', () => {
+test("3-2-1 without friction: the locators' forces are those of ml-matrix, and the first to lift sets the limit", () => {
   const at: [Vec3, Vec3][] = [
-    [vec(10, 10, 0), vec(0, 0, 1)], [vec(90, 10, 0), vec(0, 0, 1)], [vec(50, 60, 0), vec(0, 0, 1)], [vec(20, 70, 15), vec(0, -1, 0)], [vec(80, 70, 15), vec(0, -1, 0)], [vec(0, 40, 15), vec(1, 0, 0)],
+    [vec(10, 10, 0), vec(0, 0, 1)],
+    [vec(90, 10, 0), vec(0, 0, 1)],
+    [vec(50, 60, 0), vec(0, 0, 1)],
+    [vec(20, 70, 15), vec(0, -1, 0)],
+    [vec(80, 70, 15), vec(0, -1, 0)],
+    [vec(0, 40, 15), vec(1, 0, 0)],
   ];
-  const rows = (p: Vec3, f: Vec3) => { const m = cross(p, f); return [f.x, f.y, f.z, m.x, m.y, m.z]; };
+  const rows = (p: Vec3, f: Vec3) => {
+    const m = cross(p, f);
+    return [f.x, f.y, f.z, m.x, m.y, m.z];
+  };
   const J = new Matrix(at.map(([p, n]) => rows(p, n))).transpose();
   const clampAt = vec(45, 30, 40);
   const clamp = vec(-300, 400, -900);
@@ -69,9 +100,12 @@ function byHighs(highs: Awaited<ReturnType<typeof startHighs>>, model: ReturnTyp
   let n = 0;
   for (const [variable, row] of model.variables as [string, [string, number][]][]) {
     const id = variable === 'λ' ? 'lambda' : `x${n++}`;
-    for (const [key, value] of row) rows.set(key, [...(rows.get(key) ?? []), `${value < 0 ? '-' : '+'} ${Math.abs(value)} ${id}`]);
+    for (const [key, value] of row)
+      rows.set(key, [...(rows.get(key) ?? []), `${value < 0 ? '-' : '+'} ${Math.abs(value)} ${id}`]);
   }
-  const lines = (model.constraints as [string, { equal?: number; max?: number }][]).flatMap(([key, c]) => (rows.has(key) ? [` ${rows.get(key)!.join(' ')} ${c.equal === undefined ? `<= ${c.max}` : `= ${c.equal}`}`] : []));
+  const lines = (model.constraints as [string, { equal?: number; max?: number }][]).flatMap(([key, c]) =>
+    rows.has(key) ? [` ${rows.get(key)!.join(' ')} ${c.equal === undefined ? `<= ${c.max}` : `= ${c.equal}`}`] : [],
+  );
   const answer = highs.solve(`Maximize\n obj: lambda\nSubject To\n${lines.join('\n')}\nEnd`);
   return answer.Status === 'Optimal' ? Math.max(0, answer.ObjectiveValue) : 0;
 }
@@ -79,40 +113,87 @@ function byHighs(highs: Awaited<ReturnType<typeof startHighs>>, model: ReturnTyp
 test('friction lock of random holds and loads: the same limit as HiGHS finds', async () => {
   const highs = await startHighs();
   const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-  const push = fc.record({ at: fc.record({ x: n(0, 100), y: n(-60, 0), z: n(0, 40) }), force: fc.record({ x: n(-100, 100), y: n(-100, 100), z: n(-60, 60) }) });
-  fc.assert(fc.property(n(0.05, 0.5), n(500, 30_000), push, fc.boolean(), (friction, forceN, { at, force }, stop) => {
-    if (Math.hypot(force.x, force.y, force.z) < 5) return;
-    const contacts = [...jaws(friction, forceN), contact({ points: [vec(0, 0, 0), vec(100, 0, 0), vec(100, -60, 0), vec(0, -60, 0)], inward: vec(0, 0, 1), friction }), ...(stop ? [contact({ points: [vec(0, -20, 10)], inward: vec(1, 0, 0), friction })] : [])];
-    const load = wrenchAt(at, force);
-    const other = byHighs(highs, lockModel(contacts.map((c) => ({ ...c, forceN: c.forceN / 1000 })), [], { force: scale(load.force, 0.01), moment: scale(load.moment, 0.01) }, 1e6)) * 10;
-    const found = timesBorne(contacts, [], load, 1e5);
-    expect(Math.abs(found - Math.min(other, 1e5))).toBeLessThan(1e-4 * Math.max(1, found));
-  }), { numRuns: 60 });
+  const push = fc.record({
+    at: fc.record({ x: n(0, 100), y: n(-60, 0), z: n(0, 40) }),
+    force: fc.record({ x: n(-100, 100), y: n(-100, 100), z: n(-60, 60) }),
+  });
+  fc.assert(
+    fc.property(n(0.05, 0.5), n(500, 30_000), push, fc.boolean(), (friction, forceN, { at, force }, stop) => {
+      if (Math.hypot(force.x, force.y, force.z) < 5) return;
+      const contacts = [
+        ...jaws(friction, forceN),
+        contact({
+          points: [vec(0, 0, 0), vec(100, 0, 0), vec(100, -60, 0), vec(0, -60, 0)],
+          inward: vec(0, 0, 1),
+          friction,
+        }),
+        ...(stop ? [contact({ points: [vec(0, -20, 10)], inward: vec(1, 0, 0), friction })] : []),
+      ];
+      const load = wrenchAt(at, force);
+      const other =
+        byHighs(
+          highs,
+          lockModel(
+            contacts.map((c) => ({ ...c, forceN: c.forceN / 1000 })),
+            [],
+            { force: scale(load.force, 0.01), moment: scale(load.moment, 0.01) },
+            1e6,
+          ),
+        ) * 10;
+      const found = timesBorne(contacts, [], load, 1e5);
+      expect(Math.abs(found - Math.min(other, 1e5))).toBeLessThan(1e-4 * Math.max(1, found));
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test.each([500, 5000])('a push that leaves an axis by a hair is borne like one along it: jaws with %d N', (forceN) => {
   const along = timesBorne(jaws(0.05, forceN), [], wrenchAt(vec(90, -10, 30), vec(82.45696670126623, 0, 0)), 1e5);
   expect(along).toBeGreaterThan(0.5);
-  for (const z of [1e-3, 1e-4, 1.7069233002218833e-5, 1e-6]) expect(timesBorne(jaws(0.05, forceN), [], wrenchAt(vec(90, -10, 30), vec(82.45696670126623, 0, z)), 1e5) / along).toBeCloseTo(1, 4);
+  for (const z of [1e-3, 1e-4, 1.7069233002218833e-5, 1e-6])
+    expect(
+      timesBorne(jaws(0.05, forceN), [], wrenchAt(vec(90, -10, 30), vec(82.45696670126623, 0, z)), 1e5) / along,
+    ).toBeCloseTo(1, 4);
 });
 
 describe('a weaker hold never bears more', () => {
   const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-  const loads = fc.record({ x: n(-100, 100), y: n(-100, 100), z: n(0, 60) }).filter((v) => Math.hypot(v.x, v.y, v.z) > 5);
+  const loads = fc
+    .record({ x: n(-100, 100), y: n(-100, 100), z: n(0, 60) })
+    .filter((v) => Math.hypot(v.x, v.y, v.z) > 5);
 
   test('less friction, less force', () => {
-    fc.assert(fc.property(n(0.05, 0.5), n(0.3, 1), n(500, 20_000), n(0.3, 1), loads, (friction, less, forceN, weaker, force) => {
-      const load = wrenchAt(vec(90, -10, 30), force);
-      const strong = timesBorne(jaws(friction, forceN), [], load, 1e5);
-      expect(timesBorne(jaws(friction * less, forceN), [], load, 1e5)).toBeLessThanOrEqual(strong * (1 + 1e-6) + 1e-6);
-      expect(timesBorne(jaws(friction, forceN * weaker), [], load, 1e5)).toBeLessThanOrEqual(strong * (1 + 1e-6) + 1e-6);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(
+        n(0.05, 0.5),
+        n(0.3, 1),
+        n(500, 20_000),
+        n(0.3, 1),
+        loads,
+        (friction, less, forceN, weaker, force) => {
+          const load = wrenchAt(vec(90, -10, 30), force);
+          const strong = timesBorne(jaws(friction, forceN), [], load, 1e5);
+          expect(timesBorne(jaws(friction * less, forceN), [], load, 1e5)).toBeLessThanOrEqual(
+            strong * (1 + 1e-6) + 1e-6,
+          );
+          expect(timesBorne(jaws(friction, forceN * weaker), [], load, 1e5)).toBeLessThanOrEqual(
+            strong * (1 + 1e-6) + 1e-6,
+          );
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 
   test('more cutting force never raises how often it is borne', () => {
-    fc.assert(fc.property(loads, n(1, 5), (force, more) => {
-      const once = timesBorne(jaws(0.2, 8000), [], wrenchAt(vec(90, -10, 30), force), 1e5);
-      expect(timesBorne(jaws(0.2, 8000), [], wrenchAt(vec(90, -10, 30), scale(force, more)), 1e5) * more / once).toBeCloseTo(1, 5);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(loads, n(1, 5), (force, more) => {
+        const once = timesBorne(jaws(0.2, 8000), [], wrenchAt(vec(90, -10, 30), force), 1e5);
+        expect(
+          (timesBorne(jaws(0.2, 8000), [], wrenchAt(vec(90, -10, 30), scale(force, more)), 1e5) * more) / once,
+        ).toBeCloseTo(1, 5);
+      }),
+      { numRuns: 60 },
+    );
   });
 });

@@ -27,16 +27,23 @@ function across(n: Vec3): [Vec3, Vec3] {
 
 type Row = readonly [string, number];
 
-/** Smaller than this, in numbers near one, counts as nothing: it changes no result anybody could measure, and the solver loses its way over it. */
+/**
+ * Smaller than this, in numbers near one, counts as nothing: it changes no result anybody could measure, and the
+ * solver loses its way over it.
+ */
 const NOTHING = 1e-5;
 const clean = (v: number) => (Math.abs(v) < NOTHING ? 0 : v);
 
 const rows = ({ force, moment }: Wrench): Row[] => [
-  ...AXES.map((a): Row => [`f${a}`, clean(force[a])]), ...AXES.map((a): Row => [`m${a}`, clean(moment[a] / LEVER_MM)]),
+  ...AXES.map((a): Row => [`f${a}`, clean(force[a])]),
+  ...AXES.map((a): Row => [`m${a}`, clean(moment[a] / LEVER_MM)]),
 ];
 
 /** The friction-lock program of a hold without its load. */
-interface Held { readonly variables: readonly [string, Row[]][]; readonly constraints: readonly [string, Constraint][] }
+interface Held {
+  readonly variables: readonly [string, Row[]][];
+  readonly constraints: readonly [string, Constraint][];
+}
 
 function heldModel(contacts: readonly HoldContact[], forces: readonly HoldForce[]): Held {
   const variables: [string, Row[]][] = [];
@@ -48,8 +55,14 @@ function heldModel(contacts: readonly HoldContact[], forces: readonly HoldForce[
     c.points.forEach((p, j) => {
       for (let k = 0; k < (c.friction > 0 ? SIDES : 1); k++) {
         const angle = (2 * Math.PI * k) / SIDES;
-        const force = add(c.inward, add(scale(u, c.friction * Math.cos(angle)), scale(v, c.friction * Math.sin(angle))));
-        variables.push([`n${i}.${j}.${k}`, [...rows(wrenchAt(p, force)), ...(c.kind === 'clamp' ? [[`c${i}`, 1] as Row] : [])]]);
+        const force = add(
+          c.inward,
+          add(scale(u, c.friction * Math.cos(angle)), scale(v, c.friction * Math.sin(angle))),
+        );
+        variables.push([
+          `n${i}.${j}.${k}`,
+          [...rows(wrenchAt(p, force)), ...(c.kind === 'clamp' ? [[`c${i}`, 1] as Row] : [])],
+        ]);
       }
       if (c.kind !== 'bond') return;
       const limit = (name: string, direction: Vec3, most: number) => {
@@ -58,26 +71,42 @@ function heldModel(contacts: readonly HoldContact[], forces: readonly HoldForce[
       };
       limit(`p${i}.${j}`, scale(c.inward, -1), c.pullN);
       // shear in four directions: together never more than the strength
-      for (const [name, d] of [['u', u], ['U', scale(u, -1)], ['v', v], ['V', scale(v, -1)]] as const) {
+      for (const [name, d] of [
+        ['u', u],
+        ['U', scale(u, -1)],
+        ['v', v],
+        ['V', scale(v, -1)],
+      ] as const) {
         variables.push([`s${name}${i}.${j}`, [...rows(wrenchAt(p, d)), [`s${i}.${j}`, 1]]]);
       }
       constraints.push([`s${i}.${j}`, { max: c.shearN * share }]);
     });
   });
-  const standing = forces.map((f) => wrenchAt(f.at, f.forceN)).reduce(
-    (sum, w) => ({ force: add(sum.force, w.force), moment: add(sum.moment, w.moment) }), { force: vec(0, 0, 0), moment: vec(0, 0, 0) });
+  const standing = forces
+    .map((f) => wrenchAt(f.at, f.forceN))
+    .reduce((sum, w) => ({ force: add(sum.force, w.force), moment: add(sum.moment, w.moment) }), {
+      force: vec(0, 0, 0),
+      moment: vec(0, 0, 0),
+    });
   for (const [key, value] of rows(standing)) constraints.push([key, { equal: -value }]);
   return { variables, constraints };
 }
 
 /** The whole program. Its value is λ. */
 const loaded = ({ variables, constraints }: Held, load: Wrench, most: number): Model<string, string> => ({
-  direction: 'maximize', objective: 'load', constraints: [['load', { max: most }], ...constraints], variables: [...variables, ['λ', [...rows(load), ['load', 1]]]],
+  direction: 'maximize',
+  objective: 'load',
+  constraints: [['load', { max: most }], ...constraints],
+  variables: [...variables, ['λ', [...rows(load), ['load', 1]]]],
 });
 
 /** The friction-lock program of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
-export const lockModel = (contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most: number): Model<string, string> =>
-  loaded(heldModel(contacts, forces), load, most);
+export const lockModel = (
+  contacts: readonly HoldContact[],
+  forces: readonly HoldForce[],
+  load: Wrench,
+  most: number,
+): Model<string, string> => loaded(heldModel(contacts, forces), load, most);
 
 /**
  * How many times a load can be borne before something slips, lifts or tips: the friction-lock program.
@@ -87,19 +116,44 @@ export const lockModel = (contacts: readonly HoldContact[], forces: readonly Hol
  * forces and λ times the load balance (model: contacts with Coulomb friction; linear program).
  * @returns λ; 0 when the hold does not even balance without the load; `most` when it is not the hold that limits it
  */
-export const timesBorne = (contacts: readonly HoldContact[], forces: readonly HoldForce[], load: Wrench, most = 1000): number => lockOf(contacts, forces)(load, most);
+export const timesBorne = (
+  contacts: readonly HoldContact[],
+  forces: readonly HoldForce[],
+  load: Wrench,
+  most = 1000,
+): number => lockOf(contacts, forces)(load, most);
 
 /** {@link timesBorne} for many loads on one hold: what the hold can do is written down once. */
-export function lockOf(contacts: readonly HoldContact[], forces: readonly HoldForce[]): (load: Wrench, most: number) => number {
+export function lockOf(
+  contacts: readonly HoldContact[],
+  forces: readonly HoldForce[],
+): (load: Wrench, most: number) => number {
   // Forces are counted in the largest that stands there, the load in itself: the program's numbers are then near one.
-  const biggest = Math.max(1, ...contacts.flatMap((c) => [c.forceN, c.pullN, c.shearN]), ...forces.map((f) => length(f.forceN)));
-  const scaled = contacts.map((c) => ({ ...c, forceN: c.forceN / biggest, pullN: c.pullN / biggest, shearN: c.shearN / biggest }));
-  const held = heldModel(scaled, forces.map((f) => ({ ...f, forceN: scale(f.forceN, 1 / biggest) })));
+  const biggest = Math.max(
+    1,
+    ...contacts.flatMap((c) => [c.forceN, c.pullN, c.shearN]),
+    ...forces.map((f) => length(f.forceN)),
+  );
+  const scaled = contacts.map((c) => ({
+    ...c,
+    forceN: c.forceN / biggest,
+    pullN: c.pullN / biggest,
+    shearN: c.shearN / biggest,
+  }));
+  const held = heldModel(
+    scaled,
+    forces.map((f) => ({ ...f, forceN: scale(f.forceN, 1 / biggest) })),
+  );
   return (load, most) => {
     const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
     if (size === 0) return most;
-    const model = loaded(held, { force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) }, (most * size) / biggest);
-    // Rounding can make the solver miss a solution that is there: what it does not find at one precision it is asked again.
+    const model = loaded(
+      held,
+      { force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) },
+      (most * size) / biggest,
+    );
+    // Rounding can make the solver miss a solution that is there: what it does not find at one precision it is asked
+    // again.
     for (const precision of [1e-9, 1e-8, 1e-7, 1e-6]) {
       const solution = solve(model, { precision, maxPivots: 2048, checkCycles: false });
       if (solution.status === 'optimal') return Math.max(0, (solution.result * biggest) / size);

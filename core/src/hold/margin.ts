@@ -40,15 +40,23 @@ const FAR = 1e4;
 const DIRECTIONS = 16;
 
 /**
- * Places where a cut may push: the corners of what is removed, at its lowest and its top. What is borne is a convex set, and the same push in
- * between has a moment in between: it is never borne worse than at the worst corner.
+ * Places where a cut may push: the corners of what is removed, at its lowest and its top. What is borne is a convex
+ * set, and the same push in between has a moment in between: it is never borne worse than at the worst corner.
  */
 function placesOf({ min, max }: Box3, lowest: number): Vec3[] {
-  const flat = [[min.x, min.y], [max.x, min.y], [max.x, max.y], [min.x, max.y]];
+  const flat = [
+    [min.x, min.y],
+    [max.x, min.y],
+    [max.x, max.y],
+    [min.x, max.y],
+  ];
   return flat.flatMap(([a, b]) => (max.z - lowest > 1 ? [vec(a, b, max.z), vec(a, b, lowest)] : [vec(a, b, max.z)]));
 }
 
-/** The pushes a cut can make at a place, N: sideways in every direction while it lifts, or while it presses; a drill only up or down, with its moment. */
+/**
+ * The pushes a cut can make at a place, N: sideways in every direction while it lifts, or while it presses; a drill
+ * only up or down, with its moment.
+ */
 function pushesOf(demand: CutDemand): Vec3[] {
   if (demand.sidewaysN === 0) return [vec(0, 0, demand.liftN), vec(0, 0, -demand.pressN)];
   return Array.from({ length: DIRECTIONS }, (_, i) => {
@@ -64,19 +72,40 @@ interface Body {
   readonly places: readonly Vec3[];
 }
 
-/** All that is loaded as one body, or the parts a cut frees, each by itself; copies that are held alike are looked at once. */
+/**
+ * All that is loaded as one body, or the parts a cut frees, each by itself; copies that are held alike are looked at
+ * once.
+ */
 function bodiesOf(hold: HoldFacts, removed: Box3, lowest: number): Body[] {
-  if (hold.freed.length === 0) return [{ contacts: hold.contacts, forces: hold.forces, places: placesOf(removed, lowest) }];
+  if (hold.freed.length === 0)
+    return [{ contacts: hold.contacts, forces: hold.forces, places: placesOf(removed, lowest) }];
   const from = (p: Vec3, { min }: Box3) => [p.x - min.x, p.y - min.y, p.z - min.z].map((v) => v.toFixed(2));
-  const distinct = new Map(hold.freed.map((f) => [JSON.stringify([
-    f.contacts.map((c) => [c.areaMm2.toFixed(1), c.forceN, c.pullN.toFixed(1), c.shearN.toFixed(1), c.points.map((p) => from(p, f.box))]), f.forces.map((g) => [from(g.at, f.box), g.forceN]),
-  ]), f]));
+  const distinct = new Map(
+    hold.freed.map((f) => [
+      JSON.stringify([
+        f.contacts.map((c) => [
+          c.areaMm2.toFixed(1),
+          c.forceN,
+          c.pullN.toFixed(1),
+          c.shearN.toFixed(1),
+          c.points.map((p) => from(p, f.box)),
+        ]),
+        f.forces.map((g) => [from(g.at, f.box), g.forceN]),
+      ]),
+      f,
+    ]),
+  );
   return [...distinct.values()].map((f) => ({
-    contacts: f.contacts, forces: f.forces, places: placesOf({ min: { ...f.box.min, z: removed.min.z }, max: { ...f.box.max, z: removed.max.z } }, lowest),
+    contacts: f.contacts,
+    forces: f.forces,
+    places: placesOf({ min: { ...f.box.min, z: removed.min.z }, max: { ...f.box.max, z: removed.max.z } }, lowest),
   }));
 }
 
-/** One place and turn of a cut, and how badly its pushes are borne, as far as that was looked at: 1 over how many times. */
+/**
+ * One place and turn of a cut, and how badly its pushes are borne, as far as that was looked at: 1 over how many
+ * times.
+ */
 interface Looked {
   readonly at: Vec3;
   /** how badly a push is borne there: twice the force, twice as badly */
@@ -94,24 +123,30 @@ function looksAt(bodies: readonly Body[], torqueNm: number): Looked[] {
   const turns = torqueNm > 0 ? [-torqueNm, torqueNm] : [0];
   return bodies.flatMap(({ contacts, forces, places }) => {
     const bears = lockOf(contacts, forces);
-    return places.flatMap((at) => turns.map((turns_): Looked => ({
-      at, strains: [],
-      strainOf: (push, turn) => {
-        const { force, moment } = wrenchAt(at, push);
-        return 1 / bears({ force, moment: vec(moment.x, moment.y, moment.z + turn * turns_ * 1000) }, FAR);
-      },
-    })));
+    return places.flatMap((at) =>
+      turns.map((turns_): Looked => ({
+        at,
+        strains: [],
+        strainOf: (push, turn) => {
+          const { force, moment } = wrenchAt(at, push);
+          return 1 / bears({ force, moment: vec(moment.x, moment.y, moment.z + turn * turns_ * 1000) }, FAR);
+        },
+      })),
+    );
   });
 }
 
 /**
- * Looks at the pushes in all directions, but for those that cannot be the worst. What is borne is a convex set, so a push between two others is
- * bounded by theirs: `w(θ) = (w(θ−δ) + w(θ+δ)) / (2·cos δ) + (1/cos δ − 1)·w₀`, where w₀ is the lift and the turn of the cut the other way round,
- * and strains add up at most. First four directions everywhere, then those between them, and so on.
+ * Looks at the pushes in all directions, but for those that cannot be the worst. What is borne is a convex set, so a
+ * push between two others is bounded by theirs: `w(θ) = (w(θ−δ) + w(θ+δ)) / (2·cos δ) + (1/cos δ − 1)·w₀`, where w₀ is
+ * the lift and the turn of the cut the other way round, and strains add up at most. First four directions everywhere,
+ * then those between them, and so on.
  */
 function lookAround(all: readonly Looked[], pushes: readonly Vec3[], torqueNm: number): void {
   let worst = 0;
-  const look = (l: Looked, i: number) => { worst = Math.max(worst, l.strains[i] = l.strainOf(pushes[i], 1)); };
+  const look = (l: Looked, i: number) => {
+    worst = Math.max(worst, (l.strains[i] = l.strainOf(pushes[i], 1)));
+  };
   const n = pushes.length;
   for (const l of all) for (let i = 0; i < n; i += n / 4) look(l, i);
   const back = vec(0, 0, -pushes[0].z);
@@ -142,10 +177,16 @@ function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times'
   const pushes = pushesOf(demand);
   const all = looksAt(bodies, demand.torqueNm);
   if (demand.sidewaysN > 0) lookAround(all, pushes, demand.torqueNm);
-  else for (const l of all) pushes.forEach((push, i) => { if (push.z !== 0) l.strains[i] = l.strainOf(push, 1); });
+  else
+    for (const l of all)
+      pushes.forEach((push, i) => {
+        if (push.z !== 0) l.strains[i] = l.strainOf(push, 1);
+      });
   let found = { times: FAR, at: bodies[0].places[0], towards: vec(0, 0, 0) };
   for (const { at, strains } of all) {
-    strains.forEach((strain, i) => { if (strain !== undefined && 1 / strain < found.times) found = { times: 1 / strain, at, towards: pushes[i] }; });
+    strains.forEach((strain, i) => {
+      if (strain !== undefined && 1 / strain < found.times) found = { times: 1 / strain, at, towards: pushes[i] };
+    });
   }
   return found;
 }
@@ -172,24 +213,46 @@ export function planMargins({ hold, tools, material, removed, lowestCut, jetN = 
   const bodies = bodiesOf(hold, removed, Math.max(lowestCut, removed.min.z));
   const byShape = new Map<string, Pick<Margin, 'times' | 'at' | 'towards'>>();
   const marginOf = (tool: Tool): Margin[] => {
-    const demand = jetN > 0 ? { sidewaysN: jetN, liftN: 0, pressN: 0, torqueNm: 0 } : material && demandOf(tool, material);
+    const demand =
+      jetN > 0 ? { sidewaysN: jetN, liftN: 0, pressN: 0, torqueNm: 0 } : material && demandOf(tool, material);
     if (!demand || demand.sidewaysN + demand.liftN + demand.torqueNm === 0) return [];
     // cuts whose forces are in the same proportion share one search: what is borne goes with the force
     const size = Math.hypot(demand.sidewaysN, demand.liftN);
-    const unit = { sidewaysN: demand.sidewaysN / size, liftN: demand.liftN / size, pressN: demand.pressN / size, torqueNm: demand.torqueNm / size };
+    const unit = {
+      sidewaysN: demand.sidewaysN / size,
+      liftN: demand.liftN / size,
+      pressN: demand.pressN / size,
+      torqueNm: demand.torqueNm / size,
+    };
     const shape = [unit.sidewaysN, unit.liftN, unit.torqueNm].map((v) => v.toPrecision(9)).join();
     let found = byShape.get(shape);
     if (!found) {
       // searched at 100 N, where the program's numbers are of one size
-      found = worst(bodies, { sidewaysN: unit.sidewaysN * 100, liftN: unit.liftN * 100, pressN: unit.pressN * 100, torqueNm: unit.torqueNm * 100 });
+      found = worst(bodies, {
+        sidewaysN: unit.sidewaysN * 100,
+        liftN: unit.liftN * 100,
+        pressN: unit.pressN * 100,
+        torqueNm: unit.torqueNm * 100,
+      });
       byShape.set(shape, found);
     }
     const times = Math.min(MOST, (found.times * 100) / size);
-    return [{
-      tool: tool.number, description: tool.description, demand, times,
-      low: (times * (1 - HOLD_SCATTER)) / (1 + FORCE_SCATTER), high: Math.min(MOST, (times * (1 + HOLD_SCATTER)) / (1 - FORCE_SCATTER)),
-      at: found.at, towards: { x: (found.towards.x / 100) * size, y: (found.towards.y / 100) * size, z: (found.towards.z / 100) * size },
-    }];
+    return [
+      {
+        tool: tool.number,
+        description: tool.description,
+        demand,
+        times,
+        low: (times * (1 - HOLD_SCATTER)) / (1 + FORCE_SCATTER),
+        high: Math.min(MOST, (times * (1 + HOLD_SCATTER)) / (1 - FORCE_SCATTER)),
+        at: found.at,
+        towards: {
+          x: (found.towards.x / 100) * size,
+          y: (found.towards.y / 100) * size,
+          z: (found.towards.z / 100) * size,
+        },
+      },
+    ];
   };
   const materialMissing = !material && jetN === 0 && tools.some((t) => t.use !== 'other');
   return { margins: tools.flatMap(marginOf), unknown, noTools, materialMissing };

@@ -1,7 +1,10 @@
 import type { Direction } from '../frames';
 import type { Window } from '../solid';
 
-/** Where nothing of the device covers the material that looks in a direction, device frame: there it can be touched off. */
+/**
+ * Where nothing of the device covers the material that looks in a direction, device frame: there it can be touched
+ * off.
+ */
 export type OpenTo = Readonly<Record<Direction, readonly Window[]>>;
 
 export const FAR_MM = 1e6;

@@ -9,7 +9,12 @@ export function patchOf(contact: Contact, at: number): Pick<HoldContact, 'patch'
   const { touch } = contact;
   const min = { ...vec(touch.x[0], touch.y[0], touch.z[0]), [axis]: at };
   const max = { ...vec(touch.x[1], touch.y[1], touch.z[1]), [axis]: at };
-  return { patch: { min, max }, inward: { ...vec(0, 0, 0), [axis]: -signOf(contact.faces) }, points: cornersOf(min, max), surface: contact.surface };
+  return {
+    patch: { min, max },
+    inward: { ...vec(0, 0, 0), [axis]: -signOf(contact.faces) },
+    points: cornersOf(min, max),
+    surface: contact.surface,
+  };
 }
 
 /** A contact that only stands there: it neither pulls nor holds sideways by itself. */

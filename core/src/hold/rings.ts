@@ -21,8 +21,8 @@ export interface Relieved {
 }
 
 /**
- * A locating outline: the given outline grown by a fit, with every inner corner relieved so that a round cutter can make it
- * and the part's corner still goes in. The relief is a circle of the cutter through the corner.
+ * A locating outline: the given outline grown by a fit, with every inner corner relieved so that a round cutter can
+ * make it and the part's corner still goes in. The relief is a circle of the cutter through the corner.
  */
 export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter }: PocketChoices): Relieved {
   const wanted = kernel.offset(withArcs(kernel.simpler(outline, 1e-6), Math.max(LEAST_ARC_MM, fit / 10)), fit);
@@ -39,9 +39,16 @@ export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter
     let towards: readonly [number, number] | null = null;
     let far = r + MISSED_MM;
     for (const p of ring) {
-      const near = ways.reduce((best, c) => (Math.hypot(c[0] - p[0], c[1] - p[1]) < Math.hypot(best[0] - p[0], best[1] - p[1]) ? c : best), ways[0] ?? p);
+      const near = ways.reduce(
+        (best, c) => (Math.hypot(c[0] - p[0], c[1] - p[1]) < Math.hypot(best[0] - p[0], best[1] - p[1]) ? c : best),
+        ways[0] ?? p,
+      );
       const d = Math.hypot(near[0] - p[0], near[1] - p[1]);
-      if (d > far) { far = d; corner = p; towards = near; }
+      if (d > far) {
+        far = d;
+        corner = p;
+        towards = near;
+      }
     }
     if (!corner || !towards) return [];
     const [dx, dy] = [(towards[0] - corner[0]) / far, (towards[1] - corner[1]) / far];
@@ -53,5 +60,8 @@ export function relievedOutline(kernel: Kernel, outline: Outlines, { fit, cutter
 
 /** Positive for rings that run counter-clockwise: outlines; negative for holes. */
 export function signedArea(ring: readonly (readonly [number, number])[]): number {
-  return ring.reduce((sum, [x, y], i) => { const [u, v] = ring[(i + 1) % ring.length]; return sum + (x * v - u * y) / 2; }, 0);
+  return ring.reduce((sum, [x, y], i) => {
+    const [u, v] = ring[(i + 1) % ring.length];
+    return sum + (x * v - u * y) / 2;
+  }, 0);
 }

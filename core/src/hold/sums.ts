@@ -27,39 +27,88 @@ export function boltForceN(torqueNm: number, torqueFactor: number, diameterMm: n
   return torqueNm / (torqueFactor * (diameterMm / 1000));
 }
 
-/** What a strap presses with: `F_part = F_bolt · a / (a + b)`, a: bolt to heel, b: bolt to part. Levers of any handbook. */
+/**
+ * What a strap presses with: `F_part = F_bolt · a / (a + b)`, a: bolt to heel, b: bolt to part. Levers of any
+ * handbook.
+ */
 export function strapForceN(boltN: number, toHeelMm: number, toPartMm: number): number {
   return toHeelMm + toPartMm <= 0 ? 0 : (boltN * toHeelMm) / (toHeelMm + toPartMm);
 }
 
 /** Proof stress of bolts, N/mm² (ISO 898-1:2013, table 3; 8.8 up to M16: 580, above: 600). */
-const PROOF_MPA: Record<string, (d: number) => number> = { '5.6': () => 280, '8.8': (d) => (d <= 16 ? 580 : 600), '10.9': () => 830, '12.9': () => 970 };
+const PROOF_MPA: Record<string, (d: number) => number> = {
+  '5.6': () => 280,
+  '8.8': (d) => (d <= 16 ? 580 : 600),
+  '10.9': () => 830,
+  '12.9': () => 970,
+};
 
 /** Yield of bolts at 0.2 % stretch, N/mm² (ISO 898-1:2013, table 3; from memory). */
-const YIELD_MPA: Record<string, (d: number) => number> = { '5.6': () => 300, '8.8': (d) => (d <= 16 ? 640 : 660), '10.9': () => 940, '12.9': () => 1100 };
+const YIELD_MPA: Record<string, (d: number) => number> = {
+  '5.6': () => 300,
+  '8.8': (d) => (d <= 16 ? 640 : 660),
+  '10.9': () => 940,
+  '12.9': () => 1100,
+};
 
 /** Coarse inch threads (ASME B1.1, UNC, from memory): nominal diameter in inch, threads to the inch. */
-const UNC: readonly (readonly [number, number])[] = [[1 / 4, 20], [5 / 16, 18], [3 / 8, 16], [7 / 16, 14], [1 / 2, 13], [9 / 16, 12], [5 / 8, 11], [3 / 4, 10], [7 / 8, 9], [1, 8]];
+const UNC: readonly (readonly [number, number])[] = [
+  [1 / 4, 20],
+  [5 / 16, 18],
+  [3 / 8, 16],
+  [7 / 16, 14],
+  [1 / 2, 13],
+  [9 / 16, 12],
+  [5 / 8, 11],
+  [3 / 4, 10],
+  [7 / 8, 9],
+  [1, 8],
+];
 
 const isInch = (diameterMm: number): boolean => UNC.some(([d]) => Math.abs(d * 25.4 - diameterMm) < 0.02);
 
-/** Pitch of a coarse thread, mm: inch sizes by their own, metric ones by ISO 261; between sizes that of the next smaller one. */
+/**
+ * Pitch of a coarse thread, mm: inch sizes by their own, metric ones by ISO 261; between sizes that of the next
+ * smaller one.
+ */
 export function pitchMm(diameterMm: number): number {
   const inch = UNC.find(([d]) => Math.abs(d * 25.4 - diameterMm) < 0.02);
-  return inch ? 25.4 / inch[1] : [...PITCH].reverse().find(([d]) => d <= diameterMm)?.[1] ?? diameterMm * 0.18;
+  return inch ? 25.4 / inch[1] : ([...PITCH].reverse().find(([d]) => d <= diameterMm)?.[1] ?? diameterMm * 0.18);
 }
 
 /** Coarse pitches of ISO 261, mm, by nominal diameter. */
-const PITCH: readonly (readonly [number, number])[] = [[4, 0.7], [5, 0.8], [6, 1], [8, 1.25], [10, 1.5], [12, 1.75], [14, 2], [16, 2], [18, 2.5], [20, 2.5], [22, 2.5], [24, 3], [27, 3], [30, 3.5], [36, 4], [42, 4.5], [48, 5]];
+const PITCH: readonly (readonly [number, number])[] = [
+  [4, 0.7],
+  [5, 0.8],
+  [6, 1],
+  [8, 1.25],
+  [10, 1.5],
+  [12, 1.75],
+  [14, 2],
+  [16, 2],
+  [18, 2.5],
+  [20, 2.5],
+  [22, 2.5],
+  [24, 3],
+  [27, 3],
+  [30, 3.5],
+  [36, 4],
+  [42, 4.5],
+  [48, 5],
+];
 
-/** Stress area of a coarse thread, mm²: `A = π/4 · (d − 0.9382·P)²` (ISO 898-1, 9.1.6.1), inch threads `A = π/4 · (d − 0.9743·P)²` (ASME B1.1). */
+/**
+ * Stress area of a coarse thread, mm²: `A = π/4 · (d − 0.9382·P)²` (ISO 898-1, 9.1.6.1), inch threads `A = π/4 · (d −
+ * 0.9743·P)²` (ASME B1.1).
+ */
 export function stressAreaMm2(diameterMm: number): number {
   return (Math.PI / 4) * (diameterMm - (isInch(diameterMm) ? 0.9743 : 0.9382) * pitchMm(diameterMm)) ** 2;
 }
 
 /**
- * Share of its yield that a bolt comes to while it is tightened: pull and twist together, `σ_red = √(σ² + 3·τ²)` (VDI 2230). The twist in the
- * thread follows from the torque factor: `K·d = 0.16·P + μ·(0.58·d₂ + 0.7·d)`, `M_G = F·(0.16·P + 0.58·μ·d₂)`, `τ = M_G / (π·d_s³/16)`.
+ * Share of its yield that a bolt comes to while it is tightened: pull and twist together, `σ_red = √(σ² + 3·τ²)` (VDI
+ * 2230). The twist in the thread follows from the torque factor: `K·d = 0.16·P + μ·(0.58·d₂ + 0.7·d)`, `M_G =
+ * F·(0.16·P + 0.58·μ·d₂)`, `τ = M_G / (π·d_s³/16)`.
  */
 export function boltUse(forceN: number, torqueFactor: number, diameterMm: number, strengthClass: string): number {
   const pitch = pitchMm(diameterMm);
@@ -68,7 +117,10 @@ export function boltUse(forceN: number, torqueFactor: number, diameterMm: number
   const friction = Math.max(0, (torqueFactor * diameterMm - 0.16 * pitch) / (0.58 * flank + 0.7 * diameterMm));
   const twist = forceN * (0.16 * pitch + 0.58 * friction * flank);
   const core = Math.sqrt((4 * area) / Math.PI);
-  return Math.hypot(forceN / area, Math.sqrt(3) * (twist / ((Math.PI * core ** 3) / 16))) / (YIELD_MPA[strengthClass]?.(diameterMm) ?? 300);
+  return (
+    Math.hypot(forceN / area, Math.sqrt(3) * (twist / ((Math.PI * core ** 3) / 16))) /
+    (YIELD_MPA[strengthClass]?.(diameterMm) ?? 300)
+  );
 }
 
 /** A strap, and its arms from the bolt. */
@@ -88,16 +140,22 @@ export interface StrapOverBolt {
 export function strapStressMPa(boltN: number, strap: StrapOverBolt): number {
   const { toHeelMm, toPartMm, widthMm, thicknessMm, holeMm } = strap;
   const all = toHeelMm + toPartMm;
-  return all <= 0 || widthMm <= holeMm ? Infinity : (boltN * toHeelMm * toPartMm) / all / (((widthMm - holeMm) * thicknessMm ** 2) / 6);
+  return all <= 0 || widthMm <= holeMm
+    ? Infinity
+    : (boltN * toHeelMm * toPartMm) / all / (((widthMm - holeMm) * thicknessMm ** 2) / 6);
 }
 
-/** What a tapped hole in an aluminum plate bears, N: shear over its threads, engaged by 1.5 diameters or the plate's thickness (160 N/mm² in shear, from memory). */
+/**
+ * What a tapped hole in an aluminum plate bears, N: shear over its threads, engaged by 1.5 diameters or the plate's
+ * thickness (160 N/mm² in shear, from memory).
+ */
 export function plateThreadN(diameterMm: number, thicknessMm: number): number {
   return Math.PI * diameterMm * 0.75 * Math.min(1.5 * diameterMm, thicknessMm) * 160;
 }
 
 /**
- * What the two lips of a table's T-slot bear, N: lips as high as the slot is wide, a nut 1.6 widths long (about as ISO 299 has them), cast iron at
+ * What the two lips of a table's T-slot bear, N: lips as high as the slot is wide, a nut 1.6 widths long (about as ISO
+ * 299 has them), cast iron at
  * 60 N/mm² with the bending of the lip in it (common practice, no source).
  */
 export const slotLipsN = (slotWidthMm: number): number => 2 * slotWidthMm * 1.6 * slotWidthMm * 60;
@@ -109,7 +167,19 @@ export function proofLoadN(diameterMm: number, strengthClass: string): number {
 
 /** T-slot width to bolt thread, mm (ISO 299:1987, table 1: slot a, bolt d). */
 export const T_SLOT_BOLTS: readonly (readonly [number, number])[] = [
-  [5, 4], [6, 5], [8, 6], [10, 8], [12, 10], [14, 12], [18, 16], [22, 20], [28, 24], [36, 30], [42, 36], [48, 42], [54, 48],
+  [5, 4],
+  [6, 5],
+  [8, 6],
+  [10, 8],
+  [12, 10],
+  [14, 12],
+  [18, 16],
+  [22, 20],
+  [28, 24],
+  [36, 30],
+  [42, 36],
+  [48, 42],
+  [54, 48],
 ];
 
 /** Jaws of a chuck, all alike. */
@@ -122,7 +192,8 @@ export interface JawsThatTurn {
 }
 
 /**
- * Gripping force left of a chuck that turns: `S = S₀ − n·m·r·ω²` for gripping from outside (VDI 3106), never below nothing.
+ * Gripping force left of a chuck that turns: `S = S₀ − n·m·r·ω²` for gripping from outside (VDI 3106), never below
+ * nothing.
  * @param staticN S₀, all jaws together
  */
 export function grippingForceN(staticN: number, rpm: number, jaws: JawsThatTurn): number {
@@ -142,7 +213,8 @@ export interface GrippedRing {
 
 /**
  * How far a ring gives inwards under each of n equal jaws, mm:
- * `δ = W·R³/(2·E·I) · [(θ + sin θ·cos θ)/(2·sin² θ) − 1/θ]` with θ = π/n (ring under equal radial loads, mechanics handbooks;
+ * `δ = W·R³/(2·E·I) · [(θ + sin θ·cos θ)/(2·sin² θ) − 1/θ]` with θ = π/n (ring under equal radial loads, mechanics
+ * handbooks;
  * for n = 2 it is the well-known 0.149·W·R³/(E·I) of the diameter, half on each side).
  * @param forceN W, one jaw
  */
@@ -162,11 +234,17 @@ export function ringStressMPa(forceN: number, { jaws, radiusMm, wallMm, lengthMm
 }
 
 /**
- * The same ring where every jaw is bored to its size and presses evenly over an arc instead of on a line: thin ring, the load
- * as a Fourier series (`w_m = q_m·R⁴/(E·I·(m² − 1)²)`, `M_m = q_m·R²/(m² − 1)`, m = n, 2n, …; ring bending of mechanics handbooks).
+ * The same ring where every jaw is bored to its size and presses evenly over an arc instead of on a line: thin ring,
+ * the load as a Fourier series (`w_m = q_m·R⁴/(E·I·(m² − 1)²)`, `M_m = q_m·R²/(m² − 1)`, m = n, 2n, …; ring bending of
+ * mechanics handbooks).
  * @param arcMm length of the arc one jaw touches; never more than its share of the girth
  */
-export function ringInBoredJaws(forceN: number, ring: GrippedRing, youngGPa: number, arcMm: number): { deflectionMm: number; stressMPa: number } {
+export function ringInBoredJaws(
+  forceN: number,
+  ring: GrippedRing,
+  youngGPa: number,
+  arcMm: number,
+): { deflectionMm: number; stressMPa: number } {
   const { jaws, radiusMm, wallMm, lengthMm } = ring;
   const bending = (youngGPa * 1000 * lengthMm * wallMm ** 3) / 12;
   const half = Math.min(Math.PI / jaws, arcMm / 2 / radiusMm);
@@ -189,12 +267,24 @@ export function cantileverDeflectionMm(forceN: number, lengthMm: number, youngGP
 }
 
 /** Second moment of area of a round bar or tube, mm⁴. */
-export const roundInertiaMm4 = (outsideMm: number, boreMm = 0): number => (Math.PI / 64) * (outsideMm ** 4 - boreMm ** 4);
+export const roundInertiaMm4 = (outsideMm: number, boreMm = 0): number =>
+  (Math.PI / 64) * (outsideMm ** 4 - boreMm ** 4);
 
-/** A wall held at both ends of its span under an even pressure: deflection `q·L⁴/(384·E·I)`, stress `q·L²/12` over the section (Euler–Bernoulli). */
-export function wallUnderPressure(pressureMPa: number, spanMm: number, thicknessMm: number, youngGPa: number): { stressMPa: number; deflectionMm: number } {
+/**
+ * A wall held at both ends of its span under an even pressure: deflection `q·L⁴/(384·E·I)`, stress `q·L²/12` over the
+ * section (Euler–Bernoulli).
+ */
+export function wallUnderPressure(
+  pressureMPa: number,
+  spanMm: number,
+  thicknessMm: number,
+  youngGPa: number,
+): { stressMPa: number; deflectionMm: number } {
   const inertia = thicknessMm ** 3 / 12;
-  return { deflectionMm: (pressureMPa * spanMm ** 4) / (384 * youngGPa * 1000 * inertia), stressMPa: (pressureMPa * spanMm ** 2) / 12 / (thicknessMm ** 2 / 6) };
+  return {
+    deflectionMm: (pressureMPa * spanMm ** 4) / (384 * youngGPa * 1000 * inertia),
+    stressMPa: (pressureMPa * spanMm ** 2) / 12 / (thicknessMm ** 2 / 6),
+  };
 }
 
 /** A wall that stands from one edge. */
@@ -207,12 +297,20 @@ export interface StandingWall {
 }
 
 /**
- * A wall that stands from one edge and is pushed at the other: `σ = F·h/(b·t²/6)`, `δ = F·h³/(3·E·I)` (cantilever, any mechanics handbook).
+ * A wall that stands from one edge and is pushed at the other: `σ = F·h/(b·t²/6)`, `δ = F·h³/(3·E·I)` (cantilever, any
+ * mechanics handbook).
  * @param forceN at the free edge
  */
-export function wallStandingUp(forceN: number, wall: StandingWall, youngGPa: number): { stressMPa: number; deflectionMm: number } {
+export function wallStandingUp(
+  forceN: number,
+  wall: StandingWall,
+  youngGPa: number,
+): { stressMPa: number; deflectionMm: number } {
   const { armMm, widthMm, thicknessMm } = wall;
-  return { stressMPa: (forceN * armMm) / ((widthMm * thicknessMm ** 2) / 6), deflectionMm: cantileverDeflectionMm(forceN, armMm, youngGPa, (widthMm * thicknessMm ** 3) / 12) };
+  return {
+    stressMPa: (forceN * armMm) / ((widthMm * thicknessMm ** 2) / 6),
+    deflectionMm: cantileverDeflectionMm(forceN, armMm, youngGPa, (widthMm * thicknessMm ** 3) / 12),
+  };
 }
 
 /** What is left of a bond's strength at a temperature: all of it up to one, none from the other, straight between. */

@@ -8,7 +8,10 @@ import type { OpenTo } from './open';
 export interface HoldContact {
   /** "fixed jaw", "strap 1", "rear pins", "tape" */
   readonly name: string;
-  /** locator: gives way only as far as it is pushed; clamp: presses with a known force; bond: also holds against pulling */
+  /**
+   * locator: gives way only as far as it is pushed; clamp: presses with a known force; bond: also holds against
+   * pulling
+   */
   readonly kind: 'locator' | 'clamp' | 'bond';
   /** points that stand for the patch: its corners, or the one spot */
   readonly points: readonly Vec3[];
@@ -56,7 +59,9 @@ export interface ViseHold {
   readonly closingForceN: number;
   /** how far the middle of the grip, of all pieces together, lies from the middle of the jaws, + to the right, mm */
   readonly offCenterMm: number;
-  /** how far each jaw's contact begins above the rest where narrower, already finished material lies below it; 0: none */
+  /**
+   * how far each jaw's contact begins above the rest where narrower, already finished material lies below it; 0: none
+   */
   readonly caught: { readonly fixed: number; readonly moving: number };
 }
 
@@ -91,14 +96,32 @@ export type HoldTrouble =
   | { readonly kind: 'strap-too-short'; readonly name: string; readonly needMm: number; readonly lengthMm: number }
   | { readonly kind: 'torque-missing'; readonly name: string }
   /** `share` of its yield with the twist of tightening (VDI 2230) */
-  | { readonly kind: 'bolt-over-proof'; readonly name: string; readonly forceN: number; readonly proofN: number; readonly share: number }
+  | {
+      readonly kind: 'bolt-over-proof';
+      readonly name: string;
+      readonly forceN: number;
+      readonly proofN: number;
+      readonly share: number;
+    }
   | { readonly kind: 'strap-bends'; readonly name: string; readonly stressMPa: number }
   /** bolt, heel and nose at one spot, or a hole for the bolt as wide as the strap */
   | { readonly kind: 'strap-no-lever'; readonly name: string; readonly why: 'lever' | 'hole' }
   /** the thread of a tapped plate, or the lips of a table's slot */
-  | { readonly kind: 'anchor-gives'; readonly in: 'tapped hole' | 'slot'; readonly name: string; readonly forceN: number; readonly bearsN: number }
+  | {
+      readonly kind: 'anchor-gives';
+      readonly in: 'tapped hole' | 'slot';
+      readonly name: string;
+      readonly forceN: number;
+      readonly bearsN: number;
+    }
   | { readonly kind: 'bolt-misses'; readonly name: string; readonly offMm: number; readonly nearest: string }
-  | { readonly kind: 'bolt-does-not-fit'; readonly name: string; readonly threadMm: number; readonly slotMm: number; readonly wants: number | null }
+  | {
+      readonly kind: 'bolt-does-not-fit';
+      readonly name: string;
+      readonly threadMm: number;
+      readonly slotMm: number;
+      readonly wants: number | null;
+    }
   | { readonly kind: 'screw-too-long'; readonly name: string; readonly overMm: number }
   | { readonly kind: 'screw-does-not-reach'; readonly name: string; readonly shortMm: number }
   | { readonly kind: 'pod-leaks'; readonly name: string; readonly when: 'as loaded' | 'when cut' }

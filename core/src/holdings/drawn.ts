@@ -1,6 +1,15 @@
 import type { HoldFacts, HoldSetup, Obstacle } from '../hold';
 import type { ProveFacts, SeparationFacts } from '../prove';
-import { horizontal, rectangle, region, vertical, type Dimension, type Point, type Shape, type ViewName } from '../scene';
+import {
+  horizontal,
+  rectangle,
+  region,
+  vertical,
+  type Dimension,
+  type Point,
+  type Shape,
+  type ViewName,
+} from '../scene';
 import type { SeatFacts } from '../seat';
 import type { Family } from '../shop';
 import type { Outlines } from '../solid';
@@ -49,16 +58,37 @@ export function obstacleOn(view: ViewName, o: Obstacle): Shape {
 }
 
 /** Sizes of a part on a device that is no vise: over all, how high it lies, and how far the cut stays clear. */
-export function plainDimensions(view: ViewName, facts: DrawnFacts, speech: Speech, own: readonly Dimension[] = []): Dimension[] {
+export function plainDimensions(
+  view: ViewName,
+  facts: DrawnFacts,
+  speech: Speech,
+  own: readonly Dimension[] = [],
+): Dimension[] {
   const { seat, prove, hold } = facts;
   const { z } = seat.locators;
   const b = seat.loadedBox;
   if (view === 'above') {
     // from the device's own edge only where that edge is drawn; far away it would shrink the picture
-    return [...own.filter((d) => Math.abs(d.to) < 0.6 * Math.max(b.max.x - b.min.x, b.max.y - b.min.y)), ...sizes(facts, speech)];
+    return [
+      ...own.filter((d) => Math.abs(d.to) < 0.6 * Math.max(b.max.x - b.min.x, b.max.y - b.min.y)),
+      ...sizes(facts, speech),
+    ];
   }
-  if (view === 'leftEnd') return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox ? [vertical('clear', [hold.top.z, prove.lowestCut], { reach: -b.min.y, side: 'right' }, speech.signed(prove.aboveTop))] : [];
-  return [...(z.kind === 'height' ? [vertical(z.name, [0, z.at], { reach: b.min.x, side: 'left' }, speech.size(z.at))] : []), vertical('top', [0, b.max.z], { reach: b.max.x, side: 'right' }, speech.size(b.max.z))];
+  if (view === 'leftEnd')
+    return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox
+      ? [
+          vertical(
+            'clear',
+            [hold.top.z, prove.lowestCut],
+            { reach: -b.min.y, side: 'right' },
+            speech.signed(prove.aboveTop),
+          ),
+        ]
+      : [];
+  return [
+    ...(z.kind === 'height' ? [vertical(z.name, [0, z.at], { reach: b.min.x, side: 'left' }, speech.size(z.at))] : []),
+    vertical('top', [0, b.max.z], { reach: b.max.x, side: 'right' }, speech.size(b.max.z)),
+  ];
 }
 
 /** Names of what stands around the part, from above, outside the part where there is room. */
@@ -67,14 +97,35 @@ export function plainLabels(view: ViewName, facts: DrawnFacts): Shape[] {
   const named = facts.hold.obstacles.filter((o) => !/^(bolt|step block|shank|body|jaws)/.test(o.name)).slice(0, 12);
   return named.map((o): Shape => {
     const points = o.footprint.flat();
-    const middle: [number, number] = [points.reduce((sum, p) => sum + p[0], 0) / points.length, points.reduce((sum, p) => sum + p[1], 0) / points.length];
+    const middle: [number, number] = [
+      points.reduce((sum, p) => sum + p[0], 0) / points.length,
+      points.reduce((sum, p) => sum + p[1], 0) / points.length,
+    ];
     return { kind: 'label', at: middle, text: o.name.replace(/^head of /, ''), anchor: 'middle', backed: true };
   });
 }
 
 /** Something of steel, and its other faces, true to scale: what pictures of devices are made of. */
-export const steel = (x0: number, y0: number, x1: number, y1: number): Shape => ({ kind: 'region', role: 'steel', outlines: rectangle(x0, y0, x1, y1) });
-export const open = (x0: number, y0: number, x1: number, y1: number): Shape => ({ kind: 'region', role: 'steel-open', outlines: rectangle(x0, y0, x1, y1) });
+export const steel = (x0: number, y0: number, x1: number, y1: number): Shape => ({
+  kind: 'region',
+  role: 'steel',
+  outlines: rectangle(x0, y0, x1, y1),
+});
+export const open = (x0: number, y0: number, x1: number, y1: number): Shape => ({
+  kind: 'region',
+  role: 'steel-open',
+  outlines: rectangle(x0, y0, x1, y1),
+});
 export const mark = (points: readonly Point[]): Shape => ({ kind: 'line', role: 'groove', points });
-export const dot = (x: number, y: number, r: number): Shape => ({ kind: 'region', role: 'groove', outlines: [Array.from({ length: 16 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 8), y + r * Math.sin((i * Math.PI) / 8)] as const)] });
-export const many = (first: number, pitch: number, last: number): number[] => Array.from({ length: Math.max(0, Math.floor((last - first) / pitch + 1e-9) + 1) }, (_, i) => first + i * pitch);
+export const dot = (x: number, y: number, r: number): Shape => ({
+  kind: 'region',
+  role: 'groove',
+  outlines: [
+    Array.from(
+      { length: 16 },
+      (_, i) => [x + r * Math.cos((i * Math.PI) / 8), y + r * Math.sin((i * Math.PI) / 8)] as const,
+    ),
+  ],
+});
+export const many = (first: number, pitch: number, last: number): number[] =>
+  Array.from({ length: Math.max(0, Math.floor((last - first) / pitch + 1e-9) + 1) }, (_, i) => first + i * pitch);

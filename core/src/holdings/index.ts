@@ -10,12 +10,33 @@ import type { Holding } from './types';
 import { vise } from './vise';
 
 export { factsOfAll, type DeviceSolid, type Drawn, type DrawnFacts } from './drawn';
+export { stepOf, type SetupRemedy } from './mend';
+export { inHold, snapped, type Decision, type Snap } from './decision';
 export type { Held, HoldEntry, Holding, On, RowsOf, Seated } from './types';
 export { closingForceN, viseHold } from './vise/hold';
-export { fixedSide, locatorsInVise, pocketOf, restIn, restOf, seatInVise, type Pocket, type Rest, type StopPlace, type ViseSeatInput } from './vise/seat';
-export { boltOf, hasHoles, holeName, nearestAnchor } from './flat/clamps';
+export {
+  fixedSide,
+  locatorsInVise,
+  pocketOf,
+  restIn,
+  restOf,
+  seatInVise,
+  type Pocket,
+  type Rest,
+  type StopPlace,
+  type ViseSeatInput,
+} from './vise/seat';
+export { boltOf, hasHoles, holeName, nearestAnchor } from './flat/anchor';
 export { gaugeBlock } from './flat/steps';
-export { gapsAtPins, LOCATED_SIDE, restHeight, restPlaces, seatOnFlat, type FlatSeatInput, type PlateSeat } from './flat/seat';
+export {
+  gapsAtPins,
+  LOCATED_SIDE,
+  restHeight,
+  restPlaces,
+  seatOnFlat,
+  type FlatSeatInput,
+  type PlateSeat,
+} from './flat/seat';
 export { isRoundGrip, seatRound, turnsAbout, type RoundSeatInput } from './round/seat';
 
 /** Every way of holding. */

@@ -8,7 +8,9 @@ import type { ProveFacts } from '../prove';
 import type { Dimension, Layer, Shape, ViewName } from '../scene';
 import type { Speech } from '../units';
 import type { FeatureLookup } from '../zero';
+import type { Decision } from './decision';
 import type { DeviceSolid, Drawn } from './drawn';
+import type { SetupRemedy } from './mend';
 
 /** The part where it comes to rest on a device. */
 export interface Seated {
@@ -41,7 +43,9 @@ export interface Held<F extends Family> extends Seated {
 }
 
 /** A choice of a hold under its name: a size, a coordinate or a word. */
-export type HoldEntry = { readonly name: string } & ({ readonly sizeMm: number } | { readonly atMm: number } | { readonly says: string });
+export type HoldEntry = { readonly name: string } & (
+  { readonly sizeMm: number } | { readonly atMm: number } | { readonly says: string }
+);
 
 /** What the rows of a sheet are made from. */
 export interface RowsOf<F extends Family> {
@@ -71,7 +75,9 @@ export interface Holding<F extends Family, N extends object = object> {
   /** how deep a cut may go from the finished top, device frame, and why; null: it does not tell */
   cutDownTo(device: DeviceOf<F>, speech: Speech): { readonly level: number; readonly says: string } | null;
   /** a cutting head that keeps one height above the work and pushes sideways; null: a spindle with tools */
-  jet(device: DeviceOf<F>): { readonly forceN: number; readonly headDiameter: number; readonly headHeight: number } | null;
+  jet(
+    device: DeviceOf<F>,
+  ): { readonly forceN: number; readonly headDiameter: number; readonly headHeight: number } | null;
   /** what a new setup in it starts with */
   starts(device: DeviceOf<F>): HoldIn<F>;
   /** what carries the part are pieces put in by hand, which can be mistaken for others */
@@ -79,7 +85,10 @@ export interface Holding<F extends Family, N extends object = object> {
   /** machine direction the fixed jaw's side of the part looks in; null: there is none */
   jaw(device: DeviceOf<F>): Direction | null;
   /** how the part is located and held, as the operator sets it: the device first */
-  rows(held: RowsOf<F>): { readonly device: string; readonly rows: { readonly label: string; readonly value: string }[] };
+  rows(held: RowsOf<F>): {
+    readonly device: string;
+    readonly rows: { readonly label: string; readonly value: string }[];
+  };
   /** what it is called where any device of the family would do, and how its stop is moved */
   readonly words: { readonly device: string; readonly alongX: string };
   /** how further pieces may be moved; null: it holds one */
@@ -98,6 +107,10 @@ export interface Holding<F extends Family, N extends object = object> {
   picture(device: DeviceOf<F>): { readonly says: string; readonly shapes: Shape[] };
   /** what keeps a part that the cut frees; null: no cut can free it */
   separation(setup: SetupIn<F>): Separation | null;
+  /** the numbers that are decided where they stand in the drawings */
+  decisions(device: DeviceOf<F>, drawn: Drawn<F>): Decision[];
+  /** what mends a finding where that is a number; empty: only the planner knows */
+  remedies(code: string, device: DeviceOf<F>, drawn: Drawn<F>, speech: Speech): SetupRemedy[];
   /** what of it an issue compares with the one before, besides figures and steps */
   told(hold: HoldIn<F>): readonly HoldEntry[];
 }

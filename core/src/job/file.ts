@@ -8,12 +8,10 @@ import { jobSchema, MOST_COPIES, type Job } from './schema';
 export const JOB_FORMAT = 'violet-jaw-job';
 
 /** The open job file: the plan and the part of the shop's library it uses. */
-export const jobFileSchema = Type.Object({
-  format: Type.Literal(JOB_FORMAT),
-  version: Type.Literal(JOB_VERSION),
-  job: jobSchema,
-  shop: shopSchema,
-}, { additionalProperties: false });
+export const jobFileSchema = Type.Object(
+  { format: Type.Literal(JOB_FORMAT), version: Type.Literal(JOB_VERSION), job: jobSchema, shop: shopSchema },
+  { additionalProperties: false },
+);
 
 export type JobFile = Static<typeof jobFileSchema>;
 
@@ -24,7 +22,10 @@ export const checkShop = checker(shopSchema);
 /** What a job refers to in the shop's library. */
 export function referredTo(job: Job): Refers {
   return {
-    machine: job.machine, stock: job.blank.stock, material: job.material, madeFor: [job.number, job.part],
+    machine: job.machine,
+    stock: job.blank.stock,
+    material: job.material,
+    madeFor: [job.number, job.part],
     devices: job.setups.map((s) => s.device),
     clamps: job.setups.flatMap((s) => holdRefersTo(s.hold).clamps),
     bonds: job.setups.flatMap((s) => holdRefersTo(s.hold).bonds),
@@ -55,15 +56,19 @@ export function readJobFile(text: string): Checked<JobFile> {
 export function jobProblems(job: Job): string[] {
   const problems: string[] = [];
   const { x, y, z } = job.copies;
-  if (x * y * z > MOST_COPIES) problems.push(`job.copies: ${x} × ${y} × ${z} are ${x * y * z} copies; up to ${MOST_COPIES} are planned together.`);
+  if (x * y * z > MOST_COPIES)
+    problems.push(`job.copies: ${x} × ${y} × ${z} are ${x * y * z} copies; up to ${MOST_COPIES} are planned together.`);
   const seen = { id: new Set<string>(), op: new Set<number>() };
   job.setups.forEach((setup, i) => {
     const place = `job.setups.${i}`;
     if (setup.orientation.up[1] === setup.orientation.right[1]) {
-      problems.push(`${place}.orientation: up ${setup.orientation.up} and right ${setup.orientation.right} lie along the same axis. Choose two directions at right angles.`);
+      problems.push(
+        `${place}.orientation: up ${setup.orientation.up} and right ${setup.orientation.right} lie along the same axis. Choose two directions at right angles.`,
+      );
     }
     if (seen.id.has(setup.id)) problems.push(`${place}.id: "${setup.id}" is used twice. Give every setup its own id.`);
-    if (seen.op.has(setup.op)) problems.push(`${place}.op: Op ${setup.op} is used twice. Give every setup its own operation number.`);
+    if (seen.op.has(setup.op))
+      problems.push(`${place}.op: Op ${setup.op} is used twice. Give every setup its own operation number.`);
     seen.id.add(setup.id);
     seen.op.add(setup.op);
   });

@@ -1,16 +1,23 @@
 import { isDocument, list, within, type Document } from './document';
 
 /**
- * Version 5: zero at the machine. A touch-off names what touches and what is touched; tools say where their length is kept; a setup
- * says how lengths are measured, what must be at hand, what is measured on the first part and what was touched off; a machine says how
- * it homes, where its reference positions are and what its lines look like. What was there means the same: one tool of the given
- * diameter for X and Y, with a feeler between where there was one, and Z from the top with the length active.
+ * Version 5: zero at the machine. A touch-off names what touches and what is touched; tools say where their length is
+ * kept; a setup says how lengths are measured, what must be at hand, what is measured on the first part and what was
+ * touched off; a machine says how it homes, where its reference positions are and what its lines look like. What was
+ * there means the same: one tool of the given diameter for X and Y, with a feeler between where there was one, and Z
+ * from the top with the length active.
  */
 export function fromVersion4(file: Document): Document {
   const job = within(file.job);
   return {
-    ...file, version: 5, shop: shopFromVersion4(file.shop),
-    job: { leaveAlone: [], ...job, setups: Array.isArray(job.setups) ? list(job.setups).map(setupFromVersion4) : job.setups },
+    ...file,
+    version: 5,
+    shop: shopFromVersion4(file.shop),
+    job: {
+      leaveAlone: [],
+      ...job,
+      setups: Array.isArray(job.setups) ? list(job.setups).map(setupFromVersion4) : job.setups,
+    },
   };
 }
 
@@ -18,14 +25,25 @@ function setupFromVersion4(setup: Document): Document {
   const { toolDiameter, feeler, ...told } = within(setup.touchOff);
   const thickness = typeof feeler === 'number' ? feeler : 0;
   return {
-    nextCopy: null, consumables: [], firstPart: [], measured: null,
+    nextCopy: null,
+    consumables: [],
+    firstPart: [],
+    measured: null,
     lengths: { by: 'spindle nose', reference: null, setterHeight: 50, setterOn: 0, active: true },
     ...setup,
     touchOff: {
-      side: { with: thickness > 0 ? 'cutter' : 'edge finder', diameter: toolDiameter ?? 0, thickness }, top: { with: 'cutter', tool: null, thickness },
-      x: 'nearest', y: 'nearest', z: 'top', limit: 0.1, edge: null, ...told,
+      side: { with: thickness > 0 ? 'cutter' : 'edge finder', diameter: toolDiameter ?? 0, thickness },
+      top: { with: 'cutter', tool: null, thickness },
+      x: 'nearest',
+      y: 'nearest',
+      z: 'top',
+      limit: 0.1,
+      edge: null,
+      ...told,
     },
-    tools: Array.isArray(setup.tools) ? list(setup.tools).map((tool) => ({ lengthRegister: null, ...tool })) : setup.tools,
+    tools: Array.isArray(setup.tools)
+      ? list(setup.tools).map((tool) => ({ lengthRegister: null, ...tool }))
+      : setup.tools,
   };
 }
 
@@ -43,8 +61,17 @@ export function machineFromVersion4(machine: Document): Document {
     commonOffset: { x: 0, y: 0, z: 0, why: '' },
     positions: { reference: null, second: null, toolChange: null },
     dialect: {
-      comments: 'brackets', stop: 'M0', optionalStop: 'M1', end: 'M2', decimalsMm: 3, decimalsInch: 4, plusSign: 'written',
-      setLine: 'G10 L2 P{p} X{x} Y{y} Z{z}', lengthLine: 'G43 H{h}', riseLine: 'G53 G0 Z{z}', returnLine: '',
+      comments: 'brackets',
+      stop: 'M0',
+      optionalStop: 'M1',
+      end: 'M2',
+      decimalsMm: 3,
+      decimalsInch: 4,
+      plusSign: 'written',
+      setLine: 'G10 L2 P{p} X{x} Y{y} Z{z}',
+      lengthLine: 'G43 H{h}',
+      riseLine: 'G53 G0 Z{z}',
+      returnLine: '',
     },
     ...machine,
   };
@@ -53,5 +80,10 @@ export function machineFromVersion4(machine: Document): Document {
 /** A shop's library of version 4 as it is in version 5. */
 export function shopFromVersion4(shop: unknown): Document {
   const { machines, ...rest } = within(shop);
-  return { ...rest, machines: Array.isArray(machines) ? machines.map((m: unknown) => (isDocument(m) ? machineFromVersion4(m) : m)) : machines };
+  return {
+    ...rest,
+    machines: Array.isArray(machines)
+      ? machines.map((m: unknown) => (isDocument(m) ? machineFromVersion4(m) : m))
+      : machines,
+  };
 }

@@ -1,12 +1,18 @@
 import { isDocument, list, within, type Document } from './document';
 
 /**
- * Version 6: tools tell what they are made of, their helix and point; tools, placed clamps, pods and further pieces have an id, so that two people's edits of two of them do not meet; a station tells
- * for which devices it was measured (stations of older documents do not tell, and count for any).
+ * Version 6: tools tell what they are made of, their helix and point; tools, placed clamps, pods and further pieces
+ * have an id, so that two people's edits of two of them do not meet; a station tells for which devices it was measured
+ * (stations of older documents do not tell, and count for any).
  */
 export function fromVersion5(file: Document): Document {
   const job = within(file.job);
-  return { ...file, version: 6, shop: shopFromVersion5(file.shop), job: { ...job, setups: Array.isArray(job.setups) ? list(job.setups).map(setupFromVersion5) : job.setups } };
+  return {
+    ...file,
+    version: 6,
+    shop: shopFromVersion5(file.shop),
+    job: { ...job, setups: Array.isArray(job.setups) ? list(job.setups).map(setupFromVersion5) : job.setups },
+  };
 }
 
 /** The same entry gets the same id in every copy of the document: by a tool's number, else by its place. */
@@ -25,9 +31,25 @@ function setupFromVersion5(setup: Document): Document {
   const plate = within(setup.plate);
   return {
     ...setup,
-    ...('tools' in setup ? { tools: withIds(setup.tools, (tool) => `tool-${String(tool.number)}`, { material: null, helix: null, point: null }) } : {}),
+    ...('tools' in setup
+      ? {
+          tools: withIds(setup.tools, (tool) => `tool-${String(tool.number)}`, {
+            material: null,
+            helix: null,
+            point: null,
+          }),
+        }
+      : {}),
     ...('further' in setup ? { further: withIds(setup.further, (_, i) => `piece-${i + 2}`) } : {}),
-    ...('plate' in setup ? { plate: { ...plate, clamps: withIds(plate.clamps, (_, i) => `clamp-${i + 1}`), pods: withIds(plate.pods, (_, i) => `pod-${i + 1}`) } } : {}),
+    ...('plate' in setup
+      ? {
+          plate: {
+            ...plate,
+            clamps: withIds(plate.clamps, (_, i) => `clamp-${i + 1}`),
+            pods: withIds(plate.pods, (_, i) => `pod-${i + 1}`),
+          },
+        }
+      : {}),
   };
 }
 
@@ -37,6 +59,12 @@ export const stationFromVersion5 = (station: Document): Document => ({ measuredF
 /** A shop's library of version 5 as it is in version 6. */
 export function shopFromVersion5(shop: unknown): Document {
   const { machines, ...rest } = within(shop);
-  const machine = (m: Document): Document => ({ ...m, stations: Array.isArray(m.stations) ? list(m.stations).map(stationFromVersion5) : m.stations });
-  return { ...rest, machines: Array.isArray(machines) ? machines.map((m: unknown) => (isDocument(m) ? machine(m) : m)) : machines };
+  const machine = (m: Document): Document => ({
+    ...m,
+    stations: Array.isArray(m.stations) ? list(m.stations).map(stationFromVersion5) : m.stations,
+  });
+  return {
+    ...rest,
+    machines: Array.isArray(machines) ? machines.map((m: unknown) => (isDocument(m) ? machine(m) : m)) : machines,
+  };
 }

@@ -19,9 +19,18 @@ export interface Merge<T> {
 }
 
 const isFields = (v: Json): v is Fields => typeof v === 'object' && v !== null && !Array.isArray(v);
-const hasIds = (v: Json): v is (Fields & { id: string })[] => Array.isArray(v) && v.every((e) => isFields(e) && typeof e.id === 'string');
+const hasIds = (v: Json): v is (Fields & { id: string })[] =>
+  Array.isArray(v) && v.every((e) => isFields(e) && typeof e.id === 'string');
 /** Decisions that only make sense whole: half of one and half of another is nothing anybody has decided. */
-const WHOLE: ReadonlySet<string> = new Set(['orientation', 'zero', 'stop', 'programmed', 'measured', 'body', 'position']);
+const WHOLE: ReadonlySet<string> = new Set([
+  'orientation',
+  'zero',
+  'stop',
+  'programmed',
+  'measured',
+  'body',
+  'position',
+]);
 const isWhole = (path: readonly string[]): boolean => WHOLE.has(path.at(-1) ?? '');
 /** One way of holding and another: their fields have nothing to do with each other. */
 const areOfOneFamily = (...all: readonly Fields[]): boolean => all.every((f) => f.family === all[0].family);
@@ -39,10 +48,12 @@ export function mergeDocuments<T>(base: T, mine: T, theirs: T): Merge<T> {
     if (equal(m, t) || equal(b, t)) return m;
     if (isFields(b) && isFields(m) && isFields(t) && !isWhole(path) && areOfOneFamily(b, m, t)) {
       const keys = [...new Set([...Object.keys(m), ...Object.keys(t)])];
-      return Object.fromEntries(keys.flatMap((k) => {
-        const value = merge(b[k], m[k], t[k], [...path, k]);
-        return value === undefined ? [] : [[k, value]];
-      }));
+      return Object.fromEntries(
+        keys.flatMap((k) => {
+          const value = merge(b[k], m[k], t[k], [...path, k]);
+          return value === undefined ? [] : [[k, value]];
+        }),
+      );
     }
     if (hasIds(b) && hasIds(m) && hasIds(t)) return mergeLists(b, m, t, path);
     if (equal(b, m)) {

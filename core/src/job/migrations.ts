@@ -25,13 +25,25 @@ function fromVersion0(file: Document): Document {
     version: 1,
     shop: { name: '', machines: [], vises: [], ...within(file.shop) },
     job: {
-      part: '', revision: '', material: '', quantity: 1, units: 'mm', due: null, sizeTolerance: 0, machine: null, accepted: [], notes: '',
+      part: '',
+      revision: '',
+      material: '',
+      quantity: 1,
+      units: 'mm',
+      due: null,
+      sizeTolerance: 0,
+      machine: null,
+      accepted: [],
+      notes: '',
       ...job,
       allowance: { ...NO_ALLOWANCE, ...within(job.allowance) },
       setups: setups.map((entry: unknown, i) => {
         const setup = within(entry);
         return {
-          id: `setup-${i + 1}`, does: '', tools: [], program: '',
+          id: `setup-${i + 1}`,
+          does: '',
+          tools: [],
+          program: '',
           ...setup,
           zero: { extra: { x: 0, y: 0, z: 0 }, ...within(setup.zero) },
           touchOff: within(setup.touchOff),
@@ -44,13 +56,16 @@ function fromVersion0(file: Document): Document {
 
 /**
  * Version 2: parts come from more kinds of files, so "step" is called "file"; blanks have a kind and told sides;
- * copies, named features, the program's own zero, and a shop with stock and offcuts. What was there means the same as before.
+ * copies, named features, the program's own zero, and a shop with stock and offcuts. What was there means the same as
+ * before.
  */
 function fromVersion1(file: Document): Document {
   const job = within(file.job);
   const { step, ...body } = within(job.body);
   const allowance = { ...NO_ALLOWANCE, ...within(job.allowance) };
-  const sides = Object.fromEntries(Object.entries(allowance).map(([side, mm]) => [side, mm === 0 ? 'finished' : 'sawn']));
+  const sides = Object.fromEntries(
+    Object.entries(allowance).map(([side, mm]) => [side, mm === 0 ? 'finished' : 'sawn']),
+  );
   const setups = Array.isArray(job.setups) ? job.setups : [];
   return {
     ...file,
@@ -61,7 +76,16 @@ function fromVersion1(file: Document): Document {
       ...job,
       body: step === undefined ? job.body : { file: step, ...body },
       // a short form may tell some of this already
-      blank: { kind: 'block', along: 'z', across: 0, bore: 0, solid: null, stock: null, ...within(job.blank), sides: { ...sides, ...within(within(job.blank).sides) } },
+      blank: {
+        kind: 'block',
+        along: 'z',
+        across: 0,
+        bore: 0,
+        solid: null,
+        stock: null,
+        ...within(job.blank),
+        sides: { ...sides, ...within(within(job.blank).sides) },
+      },
       copies: { x: 1, y: 1, z: 1, gap: 0, cutter: 0, ...within(job.copies) },
       setups: setups.map((entry: unknown) => {
         const setup = within(entry);
@@ -77,20 +101,44 @@ export function shopFromVersion1(shop: unknown): Document {
 }
 
 /** One step each: `steps[n]` brings a file of version n to version n + 1. Old steps are never edited. */
-const steps: readonly ((file: Document) => Document)[] = [fromVersion0, fromVersion1, fromVersion2, fromVersion3, fromVersion4, fromVersion5, fromVersion6, fromVersion7];
+const steps: readonly ((file: Document) => Document)[] = [
+  fromVersion0,
+  fromVersion1,
+  fromVersion2,
+  fromVersion3,
+  fromVersion4,
+  fromVersion5,
+  fromVersion6,
+  fromVersion7,
+];
 
-/** Brings a job file of any earlier version to the current one, or to an earlier one that is asked for; a newer one is refused, untouched. */
+/**
+ * Brings a job file of any earlier version to the current one, or to an earlier one that is asked for; a newer one is
+ * refused, untouched.
+ */
 export function migrateJobFile(value: unknown, to: number = JOB_VERSION): Checked<unknown> {
-  if (!isDocument(value)) return { ok: false, problems: ['The document: expected an object with the keys "format", "version", "job" and "shop".'] };
+  if (!isDocument(value))
+    return {
+      ok: false,
+      problems: ['The document: expected an object with the keys "format", "version", "job" and "shop".'],
+    };
   if (value.format !== undefined && value.format !== 'violet-jaw-job') {
-    return { ok: false, problems: [`format: expected "violet-jaw-job", found ${JSON.stringify(value.format)}. This is not a job file.`] };
+    return {
+      ok: false,
+      problems: [`format: expected "violet-jaw-job", found ${JSON.stringify(value.format)}. This is not a job file.`],
+    };
   }
   const version = value.version ?? 0;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 0) {
     return { ok: false, problems: [`version: expected a whole number, found ${JSON.stringify(version)}.`] };
   }
   if (version > JOB_VERSION) {
-    return { ok: false, problems: [`version: this file is of version ${version}; this program reads up to version ${JOB_VERSION}. Update the program, or export the job from the older one again.`] };
+    return {
+      ok: false,
+      problems: [
+        `version: this file is of version ${version}; this program reads up to version ${JOB_VERSION}. Update the program, or export the job from the older one again.`,
+      ],
+    };
   }
   let file = value;
   for (const step of steps.slice(version, to)) file = step(file);

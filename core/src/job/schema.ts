@@ -1,170 +1,247 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { DIRECTIONS } from '../frames';
-import { lengthMm, longText, positiveMm, shortText } from '../schema';
+import { lengthMm, longText, shortText } from '../schema';
 import { registerSchema, type Family } from '../shop';
-import { entryId, featureId, refersTo, within } from './fields';
+import { featureId, refersTo, within } from './fields';
 import { HOLD_SCHEMAS, type In } from './holds';
-import { consumablesSchema, firstPartSchema, lengthsSchema, measuredZeroSchema, touchOffSchema } from './touchOffSchema';
+import {
+  consumablesSchema,
+  firstPartSchema,
+  lengthsSchema,
+  measuredZeroSchema,
+  touchOffSchema,
+} from './touchOffSchema';
+import { partSchema, fileBodySchema } from './partSchema';
+import { toolSchema } from './toolSchema';
 
-const direction = Type.Union(DIRECTIONS.map((d) => Type.Literal(d)), { description: 'A part direction; it also names the side of the part that faces there.' });
+const direction = Type.Union(
+  DIRECTIONS.map((d) => Type.Literal(d)),
+  { description: 'A part direction; it also names the side of the part that faces there.' },
+);
 const lengthXyz = Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false });
-const axisName = Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')]);
-const place = Type.Union([
-  Type.Literal('min'), Type.Literal('middle'), Type.Literal('max'),
-  Type.Object({ on: featureId }, { additionalProperties: false }),
-  Type.Object({ between: Type.Tuple([featureId, featureId]) }, { additionalProperties: false }),
-], { description: 'Along the machine axis: min = left / front / bottom, max = right / rear / top of the body; on a face or on the axis of a bore; in the middle between two of them.' });
+const place = Type.Union(
+  [
+    Type.Literal('min'),
+    Type.Literal('middle'),
+    Type.Literal('max'),
+    Type.Object({ on: featureId }, { additionalProperties: false }),
+    Type.Object({ between: Type.Tuple([featureId, featureId]) }, { additionalProperties: false }),
+  ],
+  {
+    description:
+      'Along the machine axis: min = left / front / bottom, max = right / rear / top of the body; on a face or on the axis of a bore; in the middle between two of them.',
+  },
+);
 
-export const blockSchema = Type.Object({ x: positiveMm, y: positiveMm, z: positiveMm }, { additionalProperties: false });
-
-const sha256 = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'Content hash: which stored file it is, and a check that the path leads to the same one.' });
-
-/** A body out of a file. */
-export const fileBodySchema = Type.Object({
-  file: Type.String({ minLength: 1, maxLength: 500, description: 'Path of the STEP, IGES, BREP, STL or DXF file relative to the job file.' }),
-  body: Type.Optional(Type.Union([Type.Null(), Type.Integer({ minimum: 0 })], { description: 'Which body of the file, counted from 0; may be left out when there is one.' })),
-  bodyName: Type.Optional(Type.String({ maxLength: 500, description: 'What the file calls the body: finds it again when a newer revision counts differently.' })),
-  unit: Type.Optional(Type.Union([Type.Literal('mm'), Type.Literal('inch')], { description: 'For STL and DXF: the unit its numbers are in.' })),
-  thickness: Type.Optional(positiveMm),
-  sha256: Type.Optional(sha256),
-}, { additionalProperties: false });
-
-export const barSchema = Type.Object({
-  section: Type.Union([Type.Literal('round'), Type.Literal('hexagon'), Type.Literal('tube')]),
-  across: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Diameter, or size across flats.' }),
-  bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Diameter of a tube\'s bore; 0 otherwise.' }),
-  length: positiveMm,
-  along: axisName,
-}, { additionalProperties: false });
-
-export const partSchema = Type.Union([
-  Type.Object({ block: blockSchema }, { additionalProperties: false }),
-  Type.Object({ bar: barSchema }, { additionalProperties: false }),
-  fileBodySchema,
-], { description: 'A typed block with one corner at the part origin, a typed bar with its axis through it, or a body of a file.' });
-
-export const knownFeatureSchema = Type.Object({
-  id: featureId,
-  name: Type.String({ maxLength: 80, description: 'The planner\'s own name; empty: as found.' }),
-  called: Type.String({ maxLength: 200, description: 'What it was called when it was picked.' }),
-  kind: Type.Union([Type.Literal('plane'), Type.Literal('bore'), Type.Literal('boss'), Type.Literal('round')]),
-  direction: lengthXyz,
-  at: lengthXyz,
-  size: Type.Number({ minimum: 0, maximum: 1e9, description: 'Diameter in mm, or area in mm².' }),
-}, { additionalProperties: false, description: 'A face or bore of the part that a choice refers to or that has a name: where it was, so that it is found again in a newer revision.' });
+export const knownFeatureSchema = Type.Object(
+  {
+    id: featureId,
+    name: Type.String({ maxLength: 80, description: "The planner's own name; empty: as found." }),
+    called: Type.String({ maxLength: 200, description: 'What it was called when it was picked.' }),
+    kind: Type.Union([Type.Literal('plane'), Type.Literal('bore'), Type.Literal('boss'), Type.Literal('round')]),
+    direction: lengthXyz,
+    at: lengthXyz,
+    size: Type.Number({ minimum: 0, maximum: 1e9, description: 'Diameter in mm, or area in mm².' }),
+  },
+  {
+    additionalProperties: false,
+    description:
+      'A face or bore of the part that a choice refers to or that has a name: where it was, so that it is found again in a newer revision.',
+  },
+);
 
 const surfaceState = Type.Union([Type.Literal('raw'), Type.Literal('sawn'), Type.Literal('finished')]);
 
 export const BLANK_KINDS = ['block', 'plate', 'sheet', 'round bar', 'hexagon bar', 'tube', 'own solid'] as const;
 
-export const blankSchema = Type.Object({
-  kind: Type.Union(BLANK_KINDS.map((k) => Type.Literal(k))),
-  along: Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')], { description: 'Bars: the part axis the bar runs along. Plate and sheet: the axis of the thickness.' }),
-  across: Type.Number({ minimum: 0, maximum: 10_000, description: 'Bars: diameter, or size across flats; 0 for the others.' }),
-  bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Tube: diameter of the bore; 0 for the others.' }),
-  solid: Type.Union([Type.Null(), fileBodySchema], { description: 'Own solid (a casting): a body of a file, in the part\'s coordinates.' }),
-  sides: Type.Object({ xMinus: surfaceState, xPlus: surfaceState, yMinus: surfaceState, yPlus: surfaceState, zMinus: surfaceState, zPlus: surfaceState }, { additionalProperties: false, description: 'How each side of the blank comes: raw (rolled, cast), sawn, or already finished.' }),
-  stock: refersTo,
-}, { additionalProperties: false });
+export const blankSchema = Type.Object(
+  {
+    kind: Type.Union(BLANK_KINDS.map((k) => Type.Literal(k))),
+    along: Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')], {
+      description: 'Bars: the part axis the bar runs along. Plate and sheet: the axis of the thickness.',
+    }),
+    across: Type.Number({
+      minimum: 0,
+      maximum: 10_000,
+      description: 'Bars: diameter, or size across flats; 0 for the others.',
+    }),
+    bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Tube: diameter of the bore; 0 for the others.' }),
+    solid: Type.Union([Type.Null(), fileBodySchema], {
+      description: "Own solid (a casting): a body of a file, in the part's coordinates.",
+    }),
+    sides: Type.Object(
+      {
+        xMinus: surfaceState,
+        xPlus: surfaceState,
+        yMinus: surfaceState,
+        yPlus: surfaceState,
+        zMinus: surfaceState,
+        zPlus: surfaceState,
+      },
+      {
+        additionalProperties: false,
+        description: 'How each side of the blank comes: raw (rolled, cast), sawn, or already finished.',
+      },
+    ),
+    stock: refersTo,
+  },
+  { additionalProperties: false },
+);
 
 /** So many copies in all are planned together. */
 export const MOST_COPIES = 200;
 const countAlong = Type.Integer({ minimum: 1, maximum: MOST_COPIES });
-export const copiesSchema = Type.Object({
-  x: countAlong, y: countAlong, z: countAlong,
-  gap: Type.Number({ minimum: 0, maximum: 1000, description: 'Between one copy and the next.' }),
-  cutter: Type.Number({ minimum: 0, maximum: 1000, description: 'Diameter of the cutter that passes between them.' }),
-}, { additionalProperties: false, description: 'How many of the part are made from one blank, in rows along the part axes.' });
+export const copiesSchema = Type.Object(
+  {
+    x: countAlong,
+    y: countAlong,
+    z: countAlong,
+    gap: Type.Number({ minimum: 0, maximum: 1000, description: 'Between one copy and the next.' }),
+    cutter: Type.Number({ minimum: 0, maximum: 1000, description: 'Diameter of the cutter that passes between them.' }),
+  },
+  {
+    additionalProperties: false,
+    description: 'How many of the part are made from one blank, in rows along the part axes.',
+  },
+);
 
-export const allowanceSchema = Type.Object({
-  xMinus: lengthMm, xPlus: lengthMm, yMinus: lengthMm, yPlus: lengthMm, zMinus: lengthMm, zPlus: lengthMm,
-}, { additionalProperties: false, description: 'Stock on each side of the part, named by part direction. Negative: the blank is short there.' });
+export const allowanceSchema = Type.Object(
+  { xMinus: lengthMm, xPlus: lengthMm, yMinus: lengthMm, yPlus: lengthMm, zMinus: lengthMm, zPlus: lengthMm },
+  {
+    additionalProperties: false,
+    description: 'Stock on each side of the part, named by part direction. Negative: the blank is short there.',
+  },
+);
 
-export const toolSchema = Type.Object({
-  id: entryId,
-  number: Type.Integer({ minimum: 1, maximum: 999 }),
-  description: shortText,
-  diameter: Type.Union([Type.Null(), positiveMm]),
-  length: Type.Union([Type.Null(), positiveMm], { description: 'From the spindle gauge line to the tip; null: not known.' }),
-  use: Type.Union([Type.Literal('milling'), Type.Literal('drilling'), Type.Literal('other')], { description: 'How it cuts: what the cutting force is computed from. other: no force (touching, marking, jet).' }),
-  flutes: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 100 })]),
-  feedPerTooth: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 10 })], { description: 'mm per tooth; a drill has two.' }),
-  cutDepth: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 1000 })], { description: 'Along the spindle, mm.' }),
-  cutWidth: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 1000 })], { description: 'Across the spindle, mm; a drill: not used.' }),
-  rpm: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 300_000 })]),
-  stickOut: Type.Union([Type.Null(), positiveMm], { description: 'From the holder\'s face to the tip, mm.' }),
-  holderDiameter: Type.Union([Type.Null(), positiveMm]),
-  material: Type.Union([Type.Null(), Type.Literal('high-speed steel'), Type.Literal('carbide')], { description: 'Of the cutting edges; null: not told, taken as the one that needs more force.' }),
-  helix: Type.Union([Type.Null(), Type.Number({ minimum: 0, maximum: 70 })], { description: 'Milling: helix angle, degrees; null: not told, taken as 45.' }),
-  point: Type.Union([Type.Null(), Type.Number({ minimum: 60, maximum: 180 })], { description: 'Drilling: point angle, degrees; null: not told, taken as 118.' }),
-  lengthRegister: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 999 })], { description: 'Where its length is kept in the control; null: under its own number.' }),
-}, { additionalProperties: false });
+export const jigSchema = Type.Object(
+  {
+    fit: within(0, 5),
+    thickness: Type.Number({ exclusiveMinimum: 0, maximum: 500 }),
+    border: within(0, 500),
+    on: Type.Boolean(),
+  },
+  { additionalProperties: false, description: 'A locating outline cut from sheet.' },
+);
 
-export const jigSchema = Type.Object({ fit: within(0, 5), thickness: Type.Number({ exclusiveMinimum: 0, maximum: 500 }), border: within(0, 500), on: Type.Boolean() }, { additionalProperties: false, description: 'A locating outline cut from sheet.' });
-
-export const setupSchema = Type.Object({
-  id: Type.String({ minLength: 1, maxLength: 60 }),
-  op: Type.Integer({ minimum: 1, maximum: 9999 }),
-  does: shortText,
-  register: registerSchema,
-  orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
-  cutsBelowTop: Type.Number({ minimum: -1000, maximum: 100_000, description: 'Depth of the lowest cut below the finished part\'s highest point as it lies; negative: that much stock stays on it.' }),
-  cutsTo: Type.Union([Type.Null(), featureId], { description: 'The face the lowest cut goes down to; it then decides the depth.' }),
-  device: refersTo,
-  station: refersTo,
-  hold: Type.Union([Type.Null(), ...HOLD_SCHEMAS], { description: 'How the part is held, by the family of its device; null: nothing is chosen yet.' }),
-  zero: Type.Object({
-    of: Type.Union([Type.Literal('finished part'), Type.Literal('what is left'), Type.Literal('raw blank')], { description: 'What the min, middle and max are taken from. "what is left" is the material as loaded, before this setup cuts.' }),
-    x: place, y: place, z: place,
-    extra: lengthXyz,
-  }, { additionalProperties: false }),
-  programmed: Type.Union([Type.Null(), Type.Object({
-    of: Type.Union([Type.Literal('finished part'), Type.Literal('raw blank')]),
+export const setupSchema = Type.Object(
+  {
+    id: Type.String({ minLength: 1, maxLength: 60 }),
+    op: Type.Integer({ minimum: 1, maximum: 9999 }),
+    does: shortText,
+    register: registerSchema,
     orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
-    x: place, y: place, z: place,
-  }, { additionalProperties: false })], { description: 'How the program was made: where its zero is, and which way the part lay. null: not stated.' }),
-  clears: Type.Union([Type.Literal('everything'), Type.Literal('outline')], { description: 'everything: all that is not part, down to the depth. outline: only along the part\'s outline, one cutter wide.' }),
-  outlineCutter: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Width of the cut along the outline.' }),
-  jig: jigSchema,
-  nextCopy: Type.Union([Type.Null(), registerSchema], { description: 'Work offset of the second copy from the same blank; null: it has none of its own.' }),
-  touchOff: touchOffSchema,
-  lengths: lengthsSchema,
-  consumables: consumablesSchema,
-  firstPart: firstPartSchema,
-  measured: measuredZeroSchema,
-  tools: Type.Array(toolSchema, { maxItems: 99 }),
-  program: shortText,
-  why: Type.Object({ seat: longText, hold: longText, zero: longText }, { additionalProperties: false }),
-}, { additionalProperties: false });
+    cutsBelowTop: Type.Number({
+      minimum: -1000,
+      maximum: 100_000,
+      description:
+        "Depth of the lowest cut below the finished part's highest point as it lies; negative: that much stock stays on it.",
+    }),
+    cutsTo: Type.Union([Type.Null(), featureId], {
+      description: 'The face the lowest cut goes down to; it then decides the depth.',
+    }),
+    device: refersTo,
+    station: refersTo,
+    hold: Type.Union([Type.Null(), ...HOLD_SCHEMAS], {
+      description: 'How the part is held, by the family of its device; null: nothing is chosen yet.',
+    }),
+    zero: Type.Object(
+      {
+        of: Type.Union([Type.Literal('finished part'), Type.Literal('what is left'), Type.Literal('raw blank')], {
+          description:
+            'What the min, middle and max are taken from. "what is left" is the material as loaded, before this setup cuts.',
+        }),
+        x: place,
+        y: place,
+        z: place,
+        extra: lengthXyz,
+      },
+      { additionalProperties: false },
+    ),
+    programmed: Type.Union(
+      [
+        Type.Null(),
+        Type.Object(
+          {
+            of: Type.Union([Type.Literal('finished part'), Type.Literal('raw blank')]),
+            orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
+            x: place,
+            y: place,
+            z: place,
+          },
+          { additionalProperties: false },
+        ),
+      ],
+      { description: 'How the program was made: where its zero is, and which way the part lay. null: not stated.' },
+    ),
+    clears: Type.Union([Type.Literal('everything'), Type.Literal('outline')], {
+      description:
+        "everything: all that is not part, down to the depth. outline: only along the part's outline, one cutter wide.",
+    }),
+    outlineCutter: Type.Number({
+      exclusiveMinimum: 0,
+      maximum: 200,
+      description: 'Width of the cut along the outline.',
+    }),
+    jig: jigSchema,
+    nextCopy: Type.Union([Type.Null(), registerSchema], {
+      description: 'Work offset of the second copy from the same blank; null: it has none of its own.',
+    }),
+    touchOff: touchOffSchema,
+    lengths: lengthsSchema,
+    consumables: consumablesSchema,
+    firstPart: firstPartSchema,
+    measured: measuredZeroSchema,
+    tools: Type.Array(toolSchema, { maxItems: 99 }),
+    program: shortText,
+    why: Type.Object({ seat: longText, hold: longText, zero: longText }, { additionalProperties: false }),
+  },
+  { additionalProperties: false },
+);
 
-export const acceptanceSchema = Type.Object({
-  code: shortText,
-  setupId: refersTo,
-  says: longText,
-  reason: Type.String({ minLength: 3, maxLength: 4000 }),
-  by: Type.String({ minLength: 1, maxLength: 200 }),
-}, { additionalProperties: false });
+export const acceptanceSchema = Type.Object(
+  {
+    code: shortText,
+    setupId: refersTo,
+    says: longText,
+    reason: Type.String({ minLength: 3, maxLength: 4000 }),
+    by: Type.String({ minLength: 1, maxLength: 200 }),
+  },
+  { additionalProperties: false },
+);
 
-export const jobSchema = Type.Object({
-  number: Type.String({ minLength: 1, maxLength: 60 }),
-  part: shortText,
-  revision: Type.String({ maxLength: 20 }),
-  material: shortText,
-  quantity: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
-  units: Type.Union([Type.Literal('mm'), Type.Literal('inch')], { description: 'For people only: every length in this document is in millimeters.' }),
-  due: Type.Union([Type.Null(), Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })]),
-  sizeTolerance: Type.Number({ minimum: 0, maximum: 100, description: '± on sizes of the part that carry no tolerance of their own.' }),
-  body: partSchema,
-  features: Type.Array(knownFeatureSchema, { maxItems: 500 }),
-  allowance: allowanceSchema,
-  blank: blankSchema,
-  copies: copiesSchema,
-  machine: refersTo,
-  setups: Type.Array(setupSchema, { maxItems: 40 }),
-  leaveAlone: Type.Array(registerSchema, { maxItems: 9, uniqueItems: true, description: 'Registers another setup that stands on the machine owns: this job neither sets nor clears them.' }),
-  accepted: Type.Array(acceptanceSchema, { maxItems: 200 }),
-  notes: longText,
-}, { additionalProperties: false });
+export const jobSchema = Type.Object(
+  {
+    number: Type.String({ minLength: 1, maxLength: 60 }),
+    part: shortText,
+    revision: Type.String({ maxLength: 20 }),
+    material: shortText,
+    quantity: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
+    units: Type.Union([Type.Literal('mm'), Type.Literal('inch')], {
+      description: 'For people only: every length in this document is in millimeters.',
+    }),
+    due: Type.Union([Type.Null(), Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })]),
+    sizeTolerance: Type.Number({
+      minimum: 0,
+      maximum: 100,
+      description: '± on sizes of the part that carry no tolerance of their own.',
+    }),
+    body: partSchema,
+    features: Type.Array(knownFeatureSchema, { maxItems: 500 }),
+    allowance: allowanceSchema,
+    blank: blankSchema,
+    copies: copiesSchema,
+    machine: refersTo,
+    setups: Type.Array(setupSchema, { maxItems: 40 }),
+    leaveAlone: Type.Array(registerSchema, {
+      maxItems: 9,
+      uniqueItems: true,
+      description: 'Registers another setup that stands on the machine owns: this job neither sets nor clears them.',
+    }),
+    accepted: Type.Array(acceptanceSchema, { maxItems: 200 }),
+    notes: longText,
+  },
+  { additionalProperties: false },
+);
 
 export type Job = Static<typeof jobSchema>;
 export type Setup = Static<typeof setupSchema>;

@@ -11,7 +11,14 @@ const raw = box([-2, -3, -4], [103, 65, 41]);
 function side(s: SetupIn<'vise'>, loaded = raw, at: Station | null = station): ShiftSide {
   const seat = seatBlock(loaded, part, s);
   const zero = workZero(seat, s.zero, at);
-  return { setup: s, seat, ledger: ledgerOf({ setup: s, why: s.why.zero, seat, zero, station: at, sizeTolerance: 0.05, speech: told.speech }), register: registerValue(s, zero, at?.position?.z ?? null), kind: 'vise' as const, words: { device: 'vise', alongX: 'along the jaws' } };
+  return {
+    setup: s,
+    seat,
+    ledger: ledgerOf({ setup: s, why: s.why.zero, seat, zero, station: at, sizeTolerance: 0.05, speech: told.speech }),
+    register: registerValue(s, zero, at?.position?.z ?? null),
+    kind: 'vise' as const,
+    words: { device: 'vise', alongX: 'along the jaws' },
+  };
 }
 
 test('the account of a raw block, added up by hand', () => {
@@ -26,7 +33,12 @@ test('the account of a raw block, added up by hand', () => {
 
 test('every term says where it comes from and how sure it is', () => {
   const { ledger } = side(setup());
-  expect(ledger.x.map((t) => t.from)).toEqual(['measured at the device\'s datum', 'stop set at +10.000 from the jaws\' left end', 'allowance on the part\'s left face', 'part model: left face to left face of the finished part']);
+  expect(ledger.x.map((t) => t.from)).toEqual([
+    "measured at the device's datum",
+    "stop set at +10.000 from the jaws' left end",
+    "allowance on the part's left face",
+    'part model: left face to left face of the finished part',
+  ]);
   expect(ledger.z.map((t) => t.plusMinus)).toEqual([0.01, null, null, 0.05]);
   expect(plusMinusOf(ledger.z)).toBeCloseTo(0.06, 12);
 });
@@ -39,8 +51,17 @@ test('an unknown station leaves the sum unknown and the other terms known', () =
 });
 
 test('a shift on purpose is a term of its own with its reason', () => {
-  const { ledger } = side(setup({ zero: { ...setup().zero, extra: { x: 0, y: 0, z: -0.2 } }, why: { seat: '', hold: '', zero: 'leave 0.2 for a finishing pass' } }));
-  expect(ledger.z.at(-1)).toMatchObject({ term: 'shift on purpose', value: -0.2, from: 'leave 0.2 for a finishing pass' });
+  const { ledger } = side(
+    setup({
+      zero: { ...setup().zero, extra: { x: 0, y: 0, z: -0.2 } },
+      why: { seat: '', hold: '', zero: 'leave 0.2 for a finishing pass' },
+    }),
+  );
+  expect(ledger.z.at(-1)).toMatchObject({
+    term: 'shift on purpose',
+    value: -0.2,
+    from: 'leave 0.2 for a finishing pass',
+  });
   expect(ledger.x).toHaveLength(4);
 });
 
@@ -48,30 +69,52 @@ describe('a shift says what changed', () => {
   const between = (a: ShiftSide, b: ShiftSide) => shiftBetween(a, b, 0.05, told.speech);
 
   test('nothing, between two setups alike', () => {
-    expect(between(side(setup()), side(setup({ id: 't', op: 20 })))).toMatchObject({ shift: { x: 0, y: 0, z: 0 }, terms: [], says: { x: 'nothing changed' } });
+    expect(between(side(setup()), side(setup({ id: 't', op: 20 })))).toMatchObject({
+      shift: { x: 0, y: 0, z: 0 },
+      terms: [],
+      says: { x: 'nothing changed' },
+    });
   });
 
   test('lower parallels, the stop moved, the other side faced off', () => {
-    const { shift, says } = between(side(setup()), side(setup({ op: 20, parallels: { height: 14 }, stop: { ...setup().hold.stop, position: 16 } }), part));
+    const { shift, says } = between(
+      side(setup()),
+      side(setup({ op: 20, parallels: { height: 14 }, stop: { ...setup().hold.stop, position: 16 } }), part),
+    );
     expect(shift).toEqual({ x: 6 - 2, y: 5, z: -6 - 4 });
-    expect(says).toEqual({ x: 'the stop moved 6.000 to the right and the faced-off 2.000', y: 'the faced-off 5.000', z: 'the 6.000 lower parallels and the faced-off 4.000' });
+    expect(says).toEqual({
+      x: 'the stop moved 6.000 to the right and the faced-off 2.000',
+      y: 'the faced-off 5.000',
+      z: 'the 6.000 lower parallels and the faced-off 4.000',
+    });
   });
 
   test('parallels put in or taken out', () => {
-    expect(between(side(setup({ parallels: { height: 0 } })), side(setup())).says.z).toBe('the 20.000 parallels, which Op 10 did not have');
-    expect(between(side(setup()), side(setup({ parallels: { height: 0 } }))).says.z).toBe('the 20.000 parallels taken out');
+    expect(between(side(setup({ parallels: { height: 0 } })), side(setup())).says.z).toBe(
+      'the 20.000 parallels, which Op 10 did not have',
+    );
+    expect(between(side(setup()), side(setup({ parallels: { height: 0 } }))).says.z).toBe(
+      'the 20.000 parallels taken out',
+    );
   });
 
   test('zero on another corner', () => {
-    expect(between(side(setup()), side(setup({ zero: { ...setup().zero, x: 'max' } }))).says.x).toBe('zero 100.000 instead of 0.000 from the located face');
+    expect(between(side(setup()), side(setup({ zero: { ...setup().zero, x: 'max' } }))).says.x).toBe(
+      'zero 100.000 instead of 0.000 from the located face',
+    );
   });
 
   test('another station: known when both are measured, unknown when one is not', () => {
     const other: Station = { ...station, id: 'b', name: 'B', position: { x: -150, y: -200, z: -450 } };
     const there = setup({ station: 'b' });
-    expect(between(side(setup()), side(there, raw, other))).toMatchObject({ shift: { x: 250 }, says: { x: 'the 250.000 from station A to station B' } });
+    expect(between(side(setup()), side(there, raw, other))).toMatchObject({
+      shift: { x: 250 },
+      says: { x: 'the 250.000 from station A to station B' },
+    });
     expect(between(side(setup()), side(there, raw, { ...other, position: null })).shift).toBeNull();
-    expect(between(side(setup()), side(there, raw, { ...other, position: null })).conditions).toEqual(['The shift is not known until both stations are measured.']);
+    expect(between(side(setup()), side(there, raw, { ...other, position: null })).conditions).toEqual([
+      'The shift is not known until both stations are measured.',
+    ]);
   });
 
   test('the conditions name what must stay and what must be measured', () => {

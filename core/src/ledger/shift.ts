@@ -41,7 +41,11 @@ export interface ShiftSide {
   readonly words?: { readonly device: string; readonly alongX: string };
 }
 
-const TOWARDS: Record<Axis, [string, string]> = { x: ['to the right', 'to the left'], y: ['to the rear', 'to the front'], z: ['higher', 'lower'] };
+const TOWARDS: Record<Axis, [string, string]> = {
+  x: ['to the right', 'to the left'],
+  y: ['to the rear', 'to the front'],
+  z: ['higher', 'lower'],
+};
 
 /** What changed at a locator, in one phrase. `size`: by how much, ready to print. */
 function locatorChange(axis: Axis, a: Locator, b: Locator, fromOp: number, size: string): string {
@@ -49,7 +53,9 @@ function locatorChange(axis: Axis, a: Locator, b: Locator, fromOp: number, size:
   if (axis === 'z' && a.at === 0) return `the ${size} ${b.name}, which Op ${fromOp} did not have`;
   if (axis === 'z' && b.at === 0) return `the ${size} ${a.name} taken out`;
   if (axis === 'z' && a.name === b.name) return `the ${size} ${b.at > a.at ? more : less} ${b.name}`;
-  return noun(a) === noun(b) ? `the ${noun(b)} moved ${size} ${b.at > a.at ? more : less}` : `the ${size} from ${noun(a)} to ${noun(b)}`;
+  return noun(a) === noun(b)
+    ? `the ${noun(b)} moved ${size} ${b.at > a.at ? more : less}`
+    : `the ${size} from ${noun(a)} to ${noun(b)}`;
 }
 
 function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speech: Speech): string {
@@ -57,24 +63,35 @@ function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speec
   const [a, b] = [value(from), value(to)];
   const size = speech.size(Math.abs(b - a));
   switch (key) {
-    case 'station': return `the ${size} from ${from.ledger.x[0].term} to ${to.ledger.x[0].term}`;
-    case 'locator': return locatorChange(axis, from.seat.locators[axis], to.seat.locators[axis], from.setup.op, size);
+    case 'station':
+      return `the ${size} from ${from.ledger.x[0].term} to ${to.ledger.x[0].term}`;
+    case 'locator':
+      return locatorChange(axis, from.seat.locators[axis], to.seat.locators[axis], from.setup.op, size);
     case 'raw':
       if (Math.abs(b) < 1e-9) return `the faced-off ${size}`;
-      return Math.abs(a) < 1e-9 ? `the ${size} raw stock now on the located face` : `the ${size} of difference in raw stock on the located face`;
-    case 'faceToZero': return `zero ${speech.size(Math.abs(b))} instead of ${speech.size(Math.abs(a))} from the located face`;
-    case 'slope': return `the ${size} by which the ${noun(to.seat.locators[axis])} meets a round or slanting face elsewhere`;
-    case 'length': return 'lengths counted another way';
-    case 'common': return 'another common offset';
-    case 'copy': return `the ${size} from copy to copy`;
-    case 'touched': return `the ${size} of difference found when touching off`;
-    case 'extra': return `the ${size} shifted on purpose`;
+      return Math.abs(a) < 1e-9
+        ? `the ${size} raw stock now on the located face`
+        : `the ${size} of difference in raw stock on the located face`;
+    case 'faceToZero':
+      return `zero ${speech.size(Math.abs(b))} instead of ${speech.size(Math.abs(a))} from the located face`;
+    case 'slope':
+      return `the ${size} by which the ${noun(to.seat.locators[axis])} meets a round or slanting face elsewhere`;
+    case 'length':
+      return 'lengths counted another way';
+    case 'common':
+      return 'another common offset';
+    case 'copy':
+      return `the ${size} from copy to copy`;
+    case 'touched':
+      return `the ${size} of difference found when touching off`;
+    case 'extra':
+      return `the ${size} shifted on purpose`;
   }
 }
 
 /**
- * Change of one term. Without the station's place it still is nothing within one station, as long as neither setup was touched off there
- * by itself; null: not known.
+ * Change of one term. Without the station's place it still is nothing within one station, as long as neither setup was
+ * touched off there by itself; null: not known.
  */
 function changeOf(from: ShiftSide, to: ShiftSide, axis: Axis, key: TermKey): number | null {
   const [a, b] = [termOf(from.ledger, axis, key), termOf(to.ledger, axis, key)];
@@ -84,67 +101,124 @@ function changeOf(from: ShiftSide, to: ShiftSide, axis: Axis, key: TermKey): num
 }
 
 /** The very same device on the very same station: wherever it is, it is there both times. */
-const onePlace = (a: ShiftSide['setup'], b: ShiftSide['setup']): boolean => a.station !== null && a.station === b.station && a.device === b.device;
+const onePlace = (a: ShiftSide['setup'], b: ShiftSide['setup']): boolean =>
+  a.station !== null && a.station === b.station && a.device === b.device;
 
 /** A seat that does not settle has no account. */
 const isSettled = ({ ledger }: ShiftSide): boolean => ledger.x.length > 0;
 
-/** Terms of one axis: what changed, term by term; or, where one of them is not known but both registers are, their difference. null: not known. */
+/**
+ * Terms of one axis: what changed, term by term; or, where one of them is not known but both registers are, their
+ * difference. null: not known.
+ */
 function termsAlong(from: ShiftSide, to: ShiftSide, axis: Axis, speech: Speech): ShiftTerm[] | null {
   const changes = TERM_KEYS.map((key) => ({ key, value: changeOf(from, to, axis, key) }));
   if (changes.every((c) => c.value !== null)) {
-    return changes.flatMap(({ key, value }) => (Math.abs(value!) < 1e-9 ? [] : [{ axis, key, value: value!, says: sayTerm(axis, key, from, to, speech) }]));
+    return changes.flatMap(({ key, value }) =>
+      Math.abs(value!) < 1e-9 ? [] : [{ axis, key, value: value!, says: sayTerm(axis, key, from, to, speech) }],
+    );
   }
   const [a, b] = [from.register[axis], to.register[axis]];
   if (a === null || b === null) return null;
-  return [{ axis, key: 'register', value: b - a, says: `the difference of the two registers, ${speech.signed(b)} less ${speech.signed(a)}` }];
+  return [
+    {
+      axis,
+      key: 'register',
+      value: b - a,
+      says: `the difference of the two registers, ${speech.signed(b)} less ${speech.signed(a)}`,
+    },
+  ];
 }
 
 const noun = (l: Locator) => l.name.replace(/^(left|right|rear|front) (?=stop|pocket)/, '');
 
 function heightCondition(a: Locator, b: Locator, speech: Speech): string {
-  if (Math.abs(a.at - b.at) > 1e-9) return a.name === b.name ? `The ${a.name} really measure ${speech.size(a.at)} and ${speech.size(b.at)}.` : `What carries the part is really ${speech.size(a.at)} and ${speech.size(b.at)} high.`;
-  return a.at === 0 ? `The part lies on the clean ${b.name} both times.` : `The same ${b.name} ${/s$/.test(b.name) ? 'carry' : 'carries'} the part both times.`;
+  if (Math.abs(a.at - b.at) > 1e-9)
+    return a.name === b.name
+      ? `The ${a.name} really measure ${speech.size(a.at)} and ${speech.size(b.at)}.`
+      : `What carries the part is really ${speech.size(a.at)} and ${speech.size(b.at)} high.`;
+  return a.at === 0
+    ? `The part lies on the clean ${b.name} both times.`
+    : `The same ${b.name} ${/s$/.test(b.name) ? 'carry' : 'carries'} the part both times.`;
 }
 
-function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[], sizeTolerance: number, speech: Speech): string[] {
+type Differs = (axis: Axis, key: TermKey) => boolean;
+
+/** What a locator along one axis must still be like, or where it is set over to. */
+function locatorConditions({
+  from,
+  to,
+  axis,
+  differs,
+  speech,
+}: {
+  from: ShiftSide;
+  to: ShiftSide;
+  axis: Axis;
+  differs: Differs;
+  speech: Speech;
+}): string[] {
+  const [p, q] = [from.seat.locators[axis], to.seat.locators[axis]];
+  if (axis === 'z') return [heightCondition(p, q, speech)];
+  const name = axis.toUpperCase();
+  const leaning = [from, to].flatMap(({ setup: { op }, seat }) =>
+    LOCATES[axis](seat).leans > 0
+      ? [
+          `In Op ${op} the ${noun(seat.locators[axis])} stands just where it is planned along the face, which is round or slants there.`,
+        ]
+      : [],
+  );
+  if (p.kind === 'hand' || q.kind === 'hand')
+    return [`The part is laid to the line in ${name} as planned: touch off every part.`, ...leaning];
+  if (p.kind !== 'set' && q.kind !== 'set') return leaning;
+  if (noun(p) !== noun(q))
+    return [
+      `The ${noun(p)} of Op ${from.setup.op} and the ${noun(q)} of Op ${to.setup.op} stand where they are planned, at ${speech.signed(p.at)} and ${speech.signed(q.at)} in ${name}.`,
+    ];
+  return [
+    differs(axis, 'locator')
+      ? `The ${noun(q)} is set over to ${speech.signed(q.at)} from ${q.from}${p.name === q.name ? '' : `, on the ${q.name.split(' ')[0]}`}.`
+      : `The ${noun(q)} is not moved ${axis === 'x' ? (to.words?.alongX ?? 'in X') : 'in Y'}.`,
+    ...leaning,
+  ];
+}
+
+function conditionsOf(
+  from: ShiftSide,
+  to: ShiftSide,
+  terms: readonly ShiftTerm[],
+  sizeTolerance: number,
+  speech: Speech,
+): string[] {
   const conditions: string[] = [];
   const a = from.setup;
   const b = to.setup;
   const sameStation = a.station !== null && a.station === b.station;
-  const what = from.words?.device === to.words?.device ? to.words?.device ?? 'device' : 'device';
-  conditions.push(sameStation && a.device === b.device
-    ? `The ${to.kind ?? what} stays bolted where it is between the two setups.`
-    : sameStation ? `Both ${what}s stand on the station as when it was measured for them.` : 'Both stations stand where they were measured.');
-  const differs = (axis: Axis, key: TermKey) => terms.some((t) => t.axis === axis && t.key === key);
-  for (const axis of AXES) {
-    const [p, q] = [from.seat.locators[axis], to.seat.locators[axis]];
-    if (axis === 'z') conditions.push(heightCondition(p, q, speech));
-    else if (p.kind === 'hand' || q.kind === 'hand') conditions.push(`The part is laid to the line in ${axis.toUpperCase()} as planned: touch off every part.`);
-    else if (q.kind === 'set' || p.kind === 'set') {
-      if (noun(p) !== noun(q)) {
-        conditions.push(`The ${noun(p)} of Op ${a.op} and the ${noun(q)} of Op ${b.op} stand where they are planned, at ${speech.signed(p.at)} and ${speech.signed(q.at)} in ${axis.toUpperCase()}.`);
-        continue;
-      }
-      conditions.push(differs(axis, 'locator')
-        ? `The ${noun(q)} is set over to ${speech.signed(q.at)} from ${q.from}${p.name === q.name ? '' : `, on the ${q.name.split(' ')[0]}`}.`
-        : `The ${noun(q)} is not moved ${axis === 'x' ? to.words?.alongX ?? 'in X' : 'in Y'}.`);
-    }
-    for (const { setup: { op }, seat } of [from, to]) {
-      if (axis !== 'z' && LOCATES[axis](seat).leans > 0) conditions.push(`In Op ${op} the ${noun(seat.locators[axis])} stands just where it is planned along the face, which is round or slants there.`);
-    }
-  }
+  const what = from.words?.device === to.words?.device ? (to.words?.device ?? 'device') : 'device';
+  conditions.push(
+    sameStation && a.device === b.device
+      ? `The ${to.kind ?? what} stays bolted where it is between the two setups.`
+      : sameStation
+        ? `Both ${what}s stand on the station as when it was measured for them.`
+        : 'Both stations stand where they were measured.',
+  );
+  const differs: Differs = (axis, key) => terms.some((t) => t.axis === axis && t.key === key);
+  for (const axis of AXES) conditions.push(...locatorConditions({ from, to, axis, differs, speech }));
   for (const side of [from, to]) {
-    const raw = AXES.map((axis) => ({ axis, contact: LOCATES[axis](side.seat) })).filter(({ axis, contact }) => Math.abs(contact.rawMm) > 1e-9 && differs(axis, 'raw'));
+    const raw = AXES.map((axis) => ({ axis, contact: LOCATES[axis](side.seat) })).filter(
+      ({ axis, contact }) => Math.abs(contact.rawMm) > 1e-9 && differs(axis, 'raw'),
+    );
     if (raw.length > 0) {
       const faces = raw.map(({ contact }) => `${speech.size(contact.rawMm)} on its ${PART_SIDE[contact.side]}`);
       conditions.push(`In Op ${side.setup.op} the stock is really ${faces.join(', ')}: measure it.`);
     }
   }
   if (terms.some((t) => t.key === 'faceToZero')) {
-    conditions.push(sizeTolerance > 0
-      ? `The finished sizes between located face and zero are as drawn, within ±${speech.size(sizeTolerance)}.`
-      : 'The finished sizes between located face and zero are as drawn.');
+    conditions.push(
+      sizeTolerance > 0
+        ? `The finished sizes between located face and zero are as drawn, within ±${speech.size(sizeTolerance)}.`
+        : 'The finished sizes between located face and zero are as drawn.',
+    );
   }
   conditions.push('The common offset in the control is zero, or the same for both.');
   return conditions;
@@ -153,24 +227,33 @@ function conditionsOf(from: ShiftSide, to: ShiftSide, terms: readonly ShiftTerm[
 /** Why a shift is not known along an axis. */
 function whyUnknown(from: ShiftSide, to: ShiftSide, axis: Axis): string {
   const loose = [from, to].filter((side) => !isSettled(side));
-  if (loose.length > 0) return `not known: the seat of Op ${loose.map((l) => l.setup.op).join(' and Op ')} does not settle`;
+  if (loose.length > 0)
+    return `not known: the seat of Op ${loose.map((l) => l.setup.op).join(' and Op ')} does not settle`;
   const unknown = TERM_KEYS.filter((key) => changeOf(from, to, axis, key) === null);
   if (unknown.includes('station')) {
-    if (!onePlace(from.setup, to.setup)) return from.setup.station !== null && from.setup.station === to.setup.station ? 'not known until the station is measured for both devices' : 'not known until both stations are measured';
+    if (!onePlace(from.setup, to.setup))
+      return from.setup.station !== null && from.setup.station === to.setup.station
+        ? 'not known until the station is measured for both devices'
+        : 'not known until both stations are measured';
     const [measured, other] = termOf(from.ledger, axis, 'station') === null ? [to, from] : [from, to];
     return `not known: Op ${measured.setup.op} was touched off, Op ${other.setup.op} was not`;
   }
-  if (unknown.includes('length')) return `not known: Op ${from.setup.op} and Op ${to.setup.op} count with tool lengths that are not known`;
+  if (unknown.includes('length'))
+    return `not known: Op ${from.setup.op} and Op ${to.setup.op} count with tool lengths that are not known`;
   return 'not known';
 }
 
 /**
- * Shift of the work zero from one setup to another: Δ = Wj − Wi of their registers in machine axes, as the terms that changed.
- * Exact within one station even while the station itself is not measured. An axis with a term that is not known is not known, unless
- * both registers are: then it is their difference, and says so.
+ * Shift of the work zero from one setup to another: Δ = Wj − Wi of their registers in machine axes, as the terms that
+ * changed. Exact within one station even while the station itself is not measured. An axis with a term that is not
+ * known is not known, unless both registers are: then it is their difference, and says so.
  */
 export function shiftBetween(from: ShiftSide, to: ShiftSide, sizeTolerance: number, speech: Speech): Shift {
-  const along = { x: termsAlong(from, to, 'x', speech), y: termsAlong(from, to, 'y', speech), z: termsAlong(from, to, 'z', speech) };
+  const along = {
+    x: termsAlong(from, to, 'x', speech),
+    y: termsAlong(from, to, 'y', speech),
+    z: termsAlong(from, to, 'z', speech),
+  };
   const terms = AXES.flatMap((axis) => along[axis] ?? []);
   const total = (axis: Axis) => along[axis]?.reduce((sum, t) => sum + t.value, 0) ?? null;
   const phrase = (axis: Axis) => {
@@ -184,7 +267,11 @@ export function shiftBetween(from: ShiftSide, to: ShiftSide, sizeTolerance: numb
   const missing = unknown.map((axis) => `${axis.toUpperCase()} is ${says[axis]}.`);
   return {
     shift: unknown.length === AXES.length ? null : { x: total('x'), y: total('y'), z: total('z') },
-    terms, says,
-    conditions: unknown.length === AXES.length ? [...new Set(unknown.map((axis) => `The shift is ${says[axis]}.`))] : [...missing, ...conditionsOf(from, to, terms, sizeTolerance, speech)],
+    terms,
+    says,
+    conditions:
+      unknown.length === AXES.length
+        ? [...new Set(unknown.map((axis) => `The shift is ${says[axis]}.`))]
+        : [...missing, ...conditionsOf(from, to, terms, sizeTolerance, speech)],
   };
 }

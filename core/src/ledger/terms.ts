@@ -6,8 +6,20 @@ import type { Machine, Station } from '../shop';
 import type { Speech } from '../units';
 import { placeOnPart, type LengthBasis, type ZeroFacts } from '../zero';
 
-export type TermKey = 'station' | 'touched' | 'locator' | 'slope' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length' | 'common';
-export const TERM_KEYS: readonly TermKey[] = ['station', 'touched', 'locator', 'slope', 'raw', 'faceToZero', 'extra', 'copy', 'length', 'common'];
+export type TermKey =
+  'station' | 'touched' | 'locator' | 'slope' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length' | 'common';
+export const TERM_KEYS: readonly TermKey[] = [
+  'station',
+  'touched',
+  'locator',
+  'slope',
+  'raw',
+  'faceToZero',
+  'extra',
+  'copy',
+  'length',
+  'common',
+];
 
 export type Source = 'measured' | 'planned' | 'computed' | 'typed' | 'unknown';
 
@@ -38,17 +50,32 @@ export const NO_LEDGER: Ledger = { x: [], y: [], z: [] };
 
 export const LOCATES: Record<Axis, (seat: SeatFacts) => Contact> = { x: (s) => s.x, y: (s) => s.y, z: (s) => s.rest };
 
-function locatorTerm({ name, at, faceAt, kind, from }: Locator, speech: Speech): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
+function locatorTerm(
+  { name, at, faceAt, kind, from }: Locator,
+  speech: Speech,
+): Pick<Term, 'term' | 'value' | 'source' | 'from'> {
   switch (kind) {
-    case 'datum': return { term: name, value: at, source: 'computed', from };
-    case 'set': return {
-      term: name, value: at, source: 'planned',
-      from: faceAt === undefined
-        ? `${name.replace(/^(left|right) (?=stop)/, '')} set at ${speech.signed(at)} from ${from}`
-        : `${name} at ${speech.signed(faceAt)} from ${from}, and half the play of ${speech.size(2 * Math.abs(at - faceAt))}`,
-    };
-    case 'height': return { term: name, value: at, source: 'planned', from: `${name} ${speech.size(at)} high, planned` };
-    case 'hand': return { term: name, value: at, source: 'planned', from: `laid by hand to ${speech.signed(at)} from ${from}: touch off every part` };
+    case 'datum':
+      return { term: name, value: at, source: 'computed', from };
+    case 'set':
+      return {
+        term: name,
+        value: at,
+        source: 'planned',
+        from:
+          faceAt === undefined
+            ? `${name.replace(/^(left|right) (?=stop)/, '')} set at ${speech.signed(at)} from ${from}`
+            : `${name} at ${speech.signed(faceAt)} from ${from}, and half the play of ${speech.size(2 * Math.abs(at - faceAt))}`,
+      };
+    case 'height':
+      return { term: name, value: at, source: 'planned', from: `${name} ${speech.size(at)} high, planned` };
+    case 'hand':
+      return {
+        term: name,
+        value: at,
+        source: 'planned',
+        from: `laid by hand to ${speech.signed(at)} from ${from}: touch off every part`,
+      };
   }
 }
 
@@ -58,9 +85,29 @@ const playOf = ({ at, faceAt }: Locator): number | null => (faceAt === undefined
 function stationTerm(axis: Axis, station: Station | null, touched: TouchedStation | null): Term {
   const head = { key: 'station' as const, term: station ? `station ${station.name}` : 'station' };
   const position = station?.position ?? null;
-  if (position) return { ...head, value: position[axis], source: 'measured', from: 'measured at the device\'s datum', plusMinus: station?.plusMinus ?? null };
-  if (touched) return { ...head, value: touched.position[axis], source: 'measured', from: `worked back from the zero touched off in ${touched.from}`, plusMinus: null };
-  return { ...head, value: null, source: 'unknown', from: station ? 'not measured yet' : 'no station chosen', plusMinus: null };
+  if (position)
+    return {
+      ...head,
+      value: position[axis],
+      source: 'measured',
+      from: "measured at the device's datum",
+      plusMinus: station?.plusMinus ?? null,
+    };
+  if (touched)
+    return {
+      ...head,
+      value: touched.position[axis],
+      source: 'measured',
+      from: `worked back from the zero touched off in ${touched.from}`,
+      plusMinus: null,
+    };
+  return {
+    ...head,
+    value: null,
+    source: 'unknown',
+    from: station ? 'not measured yet' : 'no station chosen',
+    plusMinus: null,
+  };
 }
 
 /** What the account of a register is drawn up from. */
@@ -81,51 +128,122 @@ export interface LedgerInput {
 }
 
 /**
- * The account of a register: per axis, terms that add up to the machine coordinate of work zero; in Z then what the shop's way of
- * counting tool lengths adds to it (see `lengthBasis`; nothing when lengths count from the spindle nose), and less the common offset of
- * the control where one stays: the control adds it to every register.
- * station (+ what touching off showed) + locator (+ how far a round or slanting face is touched behind its outermost) + raw stock on the located face + finished located face → zero + extra shift on purpose.
- * Signs are those of machine axes.
+ * The account of a register: per axis, terms that add up to the machine coordinate of work zero; in Z then what the
+ * shop's way of counting tool lengths adds to it (see `lengthBasis`; nothing when lengths count from the spindle
+ * nose), and less the common offset of the control where one stays: the control adds it to every register. station (+
+ * what touching off showed) + locator (+ how far a round or slanting face is touched behind its outermost) + raw stock
+ * on the located face + finished located face → zero + extra shift on purpose. Signs are those of machine axes.
  */
-export function ledgerOf({ setup, why, seat, zero, station, sizeTolerance, speech, nameOf = (id) => id, touched = null, lengths = null, common = null }: LedgerInput): Ledger {
-  const terms = (axis: Axis): Term[] => {
-    const contact = LOCATES[axis](seat);
-    const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
-    const outermost = contact.outermost + seat.pose.translation[axis];
-    const locatedFace = contact.seatedLevel + seat.pose.translation[axis];
-    const faceToZero = zero.inDevice[axis] - finishedFace;
-    const raw = finishedFace - outermost;
-    const side = contact.what ? `axis of the ${contact.what}` : PART_SIDE[contact.side];
-    const position = station?.position ?? null;
-    const lines: Term[] = [
-      stationTerm(axis, station, touched),
-      ...(touched && position ? [{ key: 'touched' as const, term: 'as touched off', value: touched.position[axis] - position[axis], source: 'measured' as const, from: `difference found in ${touched.from}`, plusMinus: null }] : []),
-      { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: playOf(seat.locators[axis]) },
-      ...(contact.leans > 0 ? [{
-        key: 'slope' as const, term: 'touched beside its outermost', value: outermost - locatedFace, source: 'computed' as const,
-        from: `the ${touchedFace(contact)} is touched ${speech.size(Math.abs(outermost - locatedFace))} behind its outermost`, plusMinus: null,
-      }] : []),
-      {
-        key: 'raw', term: 'raw stock on located face', value: raw, source: 'computed',
-        from: Math.abs(raw) > 1e-9 ? contact.what ? `located by the ${contact.what}` : `allowance on the part's ${side}` : contact.leans > 0 ? 'its outermost is finished' : `touches the ${touchedFace(contact)}`,
-        plusMinus: Math.abs(raw) > 1e-9 ? null : 0,
-      },
-      {
-        key: 'faceToZero', term: 'located face to zero', value: faceToZero, source: 'computed',
-        from: `part model: ${side} to ${placeOnPart(axis, setup.zero[axis], setup.orientation, nameOf)} of the ${setup.zero.of === 'what is left' ? 'material as loaded' : setup.zero.of}`,
-        plusMinus: Math.abs(faceToZero) > 1e-9 ? sizeTolerance : 0,
-      },
-    ];
-    const extra = setup.zero.extra[axis];
-    if (extra !== 0) lines.push({ key: 'extra', term: 'shift on purpose', value: extra, source: 'typed', from: why || 'typed, no reason given', plusMinus: 0 });
-    if (axis === 'z' && lengths && setup.lengths.by !== 'spindle nose') lines.push({ key: 'length', term: lengths.says, value: lengths.registerMinusGauge, source: lengths.registerMinusGauge === null ? 'unknown' : 'typed', from: setup.lengths.by === 'reference tool' ? 'its length counts as nothing, so the register holds it' : 'machine position of the setter\'s top, taken off', plusMinus: null });
-    if (common && common[axis] !== 0) lines.push({ key: 'common', term: 'common offset, taken off', value: -common[axis], source: 'typed', from: `it stays in the control: ${common.why.trim() || 'nobody says why'}`, plusMinus: 0 });
-    return lines;
-  };
+export function ledgerOf(input: LedgerInput): Ledger {
+  const terms = (axis: Axis): Term[] => [
+    ...stationTerms(axis, input),
+    ...partTerms(axis, input),
+    ...countedTerms(axis, input),
+  ];
   return { x: terms('x'), y: terms('y'), z: terms('z') };
 }
 
-/** Sum of the terms of one axis; null while one of them is unknown, or where there are none: an unsettled seat has no account. */
+/** Where the device stands, and what touching off showed of it. */
+function stationTerms(axis: Axis, { station, touched = null }: LedgerInput): Term[] {
+  const own = stationTerm(axis, station, touched);
+  const position = station?.position ?? null;
+  if (!touched || !position) return [own];
+  const found = touched.position[axis] - position[axis];
+  const from = `difference found in ${touched.from}`;
+  return [own, { key: 'touched', term: 'as touched off', value: found, source: 'measured', from, plusMinus: null }];
+}
+
+/** From the locator over what lies raw on the located face to work zero. */
+function partTerms(axis: Axis, input: LedgerInput): Term[] {
+  const { setup, seat, zero, sizeTolerance, speech, nameOf = (id) => id } = input;
+  const contact = LOCATES[axis](seat);
+  const finishedFace = contact.finishedLevel + seat.pose.translation[axis];
+  const outermost = contact.outermost + seat.pose.translation[axis];
+  const locatedFace = contact.seatedLevel + seat.pose.translation[axis];
+  const faceToZero = zero.inDevice[axis] - finishedFace;
+  const raw = finishedFace - outermost;
+  const side = contact.what ? `axis of the ${contact.what}` : PART_SIDE[contact.side];
+  const behind = outermost - locatedFace;
+  const slope: Term = {
+    key: 'slope',
+    term: 'touched beside its outermost',
+    value: behind,
+    source: 'computed',
+    from: `the ${touchedFace(contact)} is touched ${speech.size(Math.abs(behind))} behind its outermost`,
+    plusMinus: null,
+  };
+  const isRaw = Math.abs(raw) > 1e-9;
+  const place = placeOnPart(axis, setup.zero[axis], setup.orientation, nameOf);
+  const of = setup.zero.of === 'what is left' ? 'material as loaded' : setup.zero.of;
+  return [
+    { key: 'locator', ...locatorTerm(seat.locators[axis], speech), plusMinus: playOf(seat.locators[axis]) },
+    ...(contact.leans > 0 ? [slope] : []),
+    {
+      key: 'raw',
+      term: 'raw stock on located face',
+      value: raw,
+      source: 'computed',
+      from: isRaw ? locatedBy(contact, side) : locatedOn(contact),
+      plusMinus: isRaw ? null : 0,
+    },
+    {
+      key: 'faceToZero',
+      term: 'located face to zero',
+      value: faceToZero,
+      source: 'computed',
+      from: `part model: ${side} to ${place} of the ${of}`,
+      plusMinus: Math.abs(faceToZero) > 1e-9 ? sizeTolerance : 0,
+    },
+  ];
+}
+
+const locatedBy = ({ what }: Contact, side: string) =>
+  what ? `located by the ${what}` : `allowance on the part's ${side}`;
+
+const locatedOn = (contact: Contact) =>
+  contact.leans > 0 ? 'its outermost is finished' : `touches the ${touchedFace(contact)}`;
+
+/** What the shop's way of counting and the planner put on top: only where there is any. */
+function countedTerms(axis: Axis, { setup, why, lengths = null, common = null }: LedgerInput): Term[] {
+  const extra = setup.zero.extra[axis];
+  const counted: Term[] = [];
+  if (extra !== 0)
+    counted.push({
+      key: 'extra',
+      term: 'shift on purpose',
+      value: extra,
+      source: 'typed',
+      from: why || 'typed, no reason given',
+      plusMinus: 0,
+    });
+  if (axis === 'z' && lengths && setup.lengths.by !== 'spindle nose')
+    counted.push({
+      key: 'length',
+      term: lengths.says,
+      value: lengths.registerMinusGauge,
+      source: lengths.registerMinusGauge === null ? 'unknown' : 'typed',
+      from:
+        setup.lengths.by === 'reference tool'
+          ? 'its length counts as nothing, so the register holds it'
+          : "machine position of the setter's top, taken off",
+      plusMinus: null,
+    });
+  if (common && common[axis] !== 0)
+    counted.push({
+      key: 'common',
+      term: 'common offset, taken off',
+      value: -common[axis],
+      source: 'typed',
+      from: `it stays in the control: ${common.why.trim() || 'nobody says why'}`,
+      plusMinus: 0,
+    });
+  return counted;
+}
+
+/**
+ * Sum of the terms of one axis; null while one of them is unknown, or where there are none: an unsettled seat has no
+ * account.
+ */
 export function sumOf(terms: readonly Term[]): number | null {
   if (terms.length === 0) return null;
   return terms.reduce<number | null>((sum, t) => (sum === null || t.value === null ? null : sum + t.value), 0);
@@ -137,10 +255,16 @@ export function plusMinusOf(terms: readonly Term[]): number | null {
   return known.length === 0 ? null : known.reduce((a, b) => a + b, 0);
 }
 
-/** A term's value; terms that are written only where they are needed are nothing where they are left out. null: not known. */
+/**
+ * A term's value; terms that are written only where they are needed are nothing where they are left out. null: not
+ * known.
+ */
 export function termOf(ledger: Ledger, axis: Axis, key: TermKey): number | null {
   if (ledger[axis].length === 0) return null;
   const term = ledger[axis].find((t) => t.key === key);
-  return term ? term.value : key === 'slope' || key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' || key === 'common' ? 0 : null;
+  return term
+    ? term.value
+    : key === 'slope' || key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' || key === 'common'
+      ? 0
+      : null;
 }
-

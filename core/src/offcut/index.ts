@@ -37,7 +37,12 @@ export interface Placement {
 
 export type Fit =
   | { readonly fits: true; readonly placement: Placement }
-  | { readonly fits: false; /** it would fit if it were smaller by this much all round, mm; null: not even nearly */ readonly smallerBy: number | null; /** where that smaller shape would lie */ readonly nearly: Placement | null };
+  | {
+      readonly fits: false;
+      /** it would fit if it were smaller by this much all round, mm; null: not even nearly */ readonly smallerBy:
+        number | null;
+      /** where that smaller shape would lie */ readonly nearly: Placement | null;
+    };
 
 const EVERY_DEGREES = 5;
 const TO_MM = 0.01;
@@ -46,22 +51,43 @@ export function turnRing(ring: Ring, degrees: number): [number, number][] {
   // a quarter turn keeps every coordinate exact
   const quarter = ((Math.round(degrees / 90) % 4) + 4) % 4;
   const exact = Math.abs(degrees - Math.round(degrees / 90) * 90) < 1e-12;
-  const [c, s] = exact ? [[1, 0, -1, 0][quarter], [0, 1, 0, -1][quarter]] : [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  const [c, s] = exact
+    ? [[1, 0, -1, 0][quarter], [0, 1, 0, -1][quarter]]
+    : [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
   return ring.map(([x, y]) => [c * x - s * y, s * x + c * y]);
 }
 
-const moveRing = (ring: Ring, [dx, dy]: readonly [number, number]): [number, number][] => ring.map(([x, y]) => [x + dx, y + dy]);
+const moveRing = (ring: Ring, [dx, dy]: readonly [number, number]): [number, number][] =>
+  ring.map(([x, y]) => [x + dx, y + dy]);
 
 function edgeAngles(ring: Ring): number[] {
-  return ring.map(([x, y], i) => { const [p, q] = ring[(i + 1) % ring.length]; return { a: (Math.atan2(q - y, p - x) * 180) / Math.PI, l: Math.hypot(p - x, q - y) }; })
-    .sort((m, n) => n.l - m.l).slice(0, 12).map((e) => e.a);
+  return ring
+    .map(([x, y], i) => {
+      const [p, q] = ring[(i + 1) % ring.length];
+      return { a: (Math.atan2(q - y, p - x) * 180) / Math.PI, l: Math.hypot(p - x, q - y) };
+    })
+    .sort((m, n) => n.l - m.l)
+    .slice(0, 12)
+    .map((e) => e.a);
 }
 
-/** Angles worth trying: the plain ones first, then those that lay a long edge of the shape along one of the piece, then every few degrees. */
+/**
+ * Angles worth trying: the plain ones first, then those that lay a long edge of the shape along one of the piece, then
+ * every few degrees.
+ */
 export function anglesToTry(shape: Ring, piece: Piece): number[] {
   const along = edgeAngles(piece.outline).flatMap((p) => edgeAngles(shape).map((s) => p - s));
-  const all = [0, 90, 180, 270, ...along, ...Array.from({ length: 360 / EVERY_DEGREES }, (_, i) => i * EVERY_DEGREES)].map((a) => ((a % 360) + 360) % 360);
-  return all.filter((a, i) => all.findIndex((b) => Math.abs(a - b) < 1e-6 || Math.abs(Math.abs(a - b) - 360) < 1e-6) === i);
+  const all = [
+    0,
+    90,
+    180,
+    270,
+    ...along,
+    ...Array.from({ length: 360 / EVERY_DEGREES }, (_, i) => i * EVERY_DEGREES),
+  ].map((a) => ((a % 360) + 360) % 360);
+  return all.filter(
+    (a, i) => all.findIndex((b) => Math.abs(a - b) < 1e-6 || Math.abs(Math.abs(a - b) - 360) < 1e-6) === i,
+  );
 }
 
 /** The part of the piece that may be used: its outline less the margin, less holes with theirs. */
@@ -71,17 +97,27 @@ function usable(kernel: Kernel, piece: Piece, { edgeMargin, holeMargin }: FitOpt
   return holes.length > 0 ? kernel.flatDifference(outline, holes) : outline;
 }
 
-/** A place for a shape as it lies (turned already); null when there is none. The lowest, then the leftmost place is taken. */
+/**
+ * A place for a shape as it lies (turned already); null when there is none. The lowest, then the leftmost place is
+ * taken.
+ */
 function placeAt(kernel: Kernel, shape: Ring, room: Outlines): readonly [number, number] | null {
   const free = kernel.placesFor(shape, room);
   let best: readonly [number, number] | null = null;
   for (const ring of free) {
-    for (const p of ring) if (!best || p[1] < best[1] - 1e-9 || (Math.abs(p[1] - best[1]) <= 1e-9 && p[0] < best[0])) best = p;
+    for (const p of ring)
+      if (!best || p[1] < best[1] - 1e-9 || (Math.abs(p[1] - best[1]) <= 1e-9 && p[0] < best[0])) best = p;
   }
   return best;
 }
 
-function search(kernel: Kernel, shape: Ring, room: Outlines, angles: readonly number[], tell: (share: number) => void = () => undefined): Placement | null {
+function search(
+  kernel: Kernel,
+  shape: Ring,
+  room: Outlines,
+  angles: readonly number[],
+  tell: (share: number) => void = () => undefined,
+): Placement | null {
   for (const [i, degrees] of angles.entries()) {
     const turned = turnRing(shape, degrees);
     const by = placeAt(kernel, turned, room);
@@ -101,7 +137,8 @@ export function fitIntoPiece(kernel: Kernel, wanted: Wanted, piece: Piece, optio
   const angles = anglesToTry(wanted.outline, piece);
   const placement = search(kernel, wanted.outline, room, angles, options.tell);
   if (placement) return { fits: true, placement };
-  const bounds = (ring: Ring) => [0, 1].map((k) => Math.max(...ring.map((p) => p[k])) - Math.min(...ring.map((p) => p[k])));
+  const bounds = (ring: Ring) =>
+    [0, 1].map((k) => Math.max(...ring.map((p) => p[k])) - Math.min(...ring.map((p) => p[k])));
   let [low, high] = [0, Math.min(...bounds(wanted.outline)) / 2];
   let nearly: Placement | null = null;
   const few = angles.slice(0, 40);
@@ -109,7 +146,10 @@ export function fitIntoPiece(kernel: Kernel, wanted: Wanted, piece: Piece, optio
     const by = (low + high) / 2;
     const [smaller] = kernel.offset([wanted.outline], -by);
     const found = smaller && smaller.length >= 3 ? search(kernel, smaller, room, few) : null;
-    if (found) { high = by; nearly = found; } else low = by;
+    if (found) {
+      high = by;
+      nearly = found;
+    } else low = by;
   }
   return { fits: false, smallerBy: nearly ? high : null, nearly };
 }

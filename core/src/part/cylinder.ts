@@ -37,12 +37,21 @@ function solve(matrix: number[][], right: number[]): number[] | null {
 /** Circle through points of a plane with the least square error of x²+y² (Kåsa 1976); exact when they lie on one. */
 function circle(points: readonly (readonly [number, number])[]): { u: number; v: number; radius: number } | null {
   const [mu, mv] = [0, 1].map((k) => points.reduce((sum, p) => sum + p[k], 0) / points.length);
-  const sums = [[0, 0, 0], [0, 0, 0], [0, 0, 0]];
+  const sums = [
+    [0, 0, 0],
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
   const right = [0, 0, 0];
   for (const [pu, pv] of points) {
     const row = [pu - mu, pv - mv, 1];
     const z = row[0] ** 2 + row[1] ** 2;
-    row.forEach((a, i) => { row.forEach((b, j) => { sums[i][j] += a * b; }); right[i] += a * z; });
+    row.forEach((a, i) => {
+      row.forEach((b, j) => {
+        sums[i][j] += a * b;
+      });
+      right[i] += a * z;
+    });
   }
   const found = solve(sums, right);
   if (!found) return null;
@@ -73,7 +82,13 @@ export function misfit(points: readonly Vec3[], { point, axis, radius }: Cylinde
 export function fitCylinder(points: readonly Vec3[], normals: readonly Vec3[]): Cylinder | null {
   const [first] = normals;
   if (!first || points.length < 3) return null;
-  const widest = normals.reduce((best, n) => { const c = cross(first, n); return dot(c, c) > dot(best, best) ? c : best; }, { x: 0, y: 0, z: 0 });
+  const widest = normals.reduce(
+    (best, n) => {
+      const c = cross(first, n);
+      return dot(c, c) > dot(best, best) ? c : best;
+    },
+    { x: 0, y: 0, z: 0 },
+  );
   if (dot(widest, widest) < 1e-6) return null;
   let axis = snapped(unit(widest));
   let [e1, e2] = across(axis);
@@ -93,7 +108,12 @@ export function fitCylinder(points: readonly Vec3[], normals: readonly Vec3[]): 
       if (r < 1e-9) return null;
       const [d1, d2] = [dot(radial, e1) / r, dot(radial, e2) / r];
       const row = [-h * d1, -h * d2, -d1, -d2, -1];
-      row.forEach((a, i) => { row.forEach((b, j) => { sums[i][j] += a * b; }); right[i] -= a * (r - radius); });
+      row.forEach((a, i) => {
+        row.forEach((b, j) => {
+          sums[i][j] += a * b;
+        });
+        right[i] -= a * (r - radius);
+      });
     }
     const step = solve(sums, right);
     if (!step || step.some((s) => !Number.isFinite(s))) break;
@@ -104,7 +124,9 @@ export function fitCylinder(points: readonly Vec3[], normals: readonly Vec3[]): 
   }
   const tidy = snapped(axis);
   const leading = AXES.find((k) => Math.abs(tidy[k]) > 1e-9)!;
-  return radius > 0 && Number.isFinite(radius) ? { point, axis: tidy[leading] < 0 ? scale(tidy, -1) : tidy, radius } : null;
+  return radius > 0 && Number.isFinite(radius)
+    ? { point, axis: tidy[leading] < 0 ? scale(tidy, -1) : tidy, radius }
+    : null;
 }
 
 /** Corners on an edge where two faces meet may be off both by the tolerance of the model, mm. */

@@ -3,11 +3,32 @@
  * with their names, and which of them choices meant. Part frame, mm.
  */
 
-import { axisOf, boxSize, DIRECTIONS, rotationOf, signOf, type Box3, type Direction, type Orientation, type Vec3 } from '../frames';
+import {
+  axisOf,
+  boxSize,
+  DIRECTIONS,
+  rotationOf,
+  signOf,
+  type Box3,
+  type Direction,
+  type Orientation,
+  type Vec3,
+} from '../frames';
 import type { FileBody, PartSource } from '../job';
 import type { Part } from './part';
 import { findFeatures, type FeatureSet } from './features';
-import { bar, boxMesh, flatLevels, meshBox, turnMesh, type FlatLevel, type Kernel, type Result, type Solid, type TriangleMesh } from '../solid';
+import {
+  bar,
+  boxMesh,
+  flatLevels,
+  meshBox,
+  turnMesh,
+  type FlatLevel,
+  type Kernel,
+  type Result,
+  type Solid,
+  type TriangleMesh,
+} from '../solid';
 
 /** A part with copies of itself beside it, as one solid. @param surface the part's surface with the copies in it */
 export function severalOf(kernel: Kernel, part: Part, surface: TriangleMesh): Part {
@@ -17,7 +38,10 @@ export function severalOf(kernel: Kernel, part: Part, surface: TriangleMesh): Pa
   return made.value;
 }
 
-/** Meshes of bodies a job refers to, by the reader that found them; null: not read yet. `key` is the same for the same content only. */
+/**
+ * Meshes of bodies a job refers to, by the reader that found them; null: not read yet. `key` is the same for the same
+ * content only.
+ */
 export type BodyMeshes = (source: FileBody) => { mesh: TriangleMesh; key: string } | null;
 
 /** Names a body of a file: changes with the shape and with nothing else. */
@@ -29,12 +53,17 @@ export function bodyKey(source: FileBody): string {
 export function typedSurface(source: Exclude<PartSource, FileBody>): Result<TriangleMesh> {
   if ('block' in source) return { ok: true, value: boxMesh({ min: { x: 0, y: 0, z: 0 }, max: source.block }) };
   const { bar: b } = source;
-  if (b.section === 'tube' && b.bore >= b.across) return { ok: false, problem: 'The tube has no wall: its bore is as large as its outside diameter. Correct one of them.' };
+  if (b.section === 'tube' && b.bore >= b.across)
+    return {
+      ok: false,
+      problem: 'The tube has no wall: its bore is as large as its outside diameter. Correct one of them.',
+    };
   return { ok: true, value: bar(b, { x: 0, y: 0, z: 0 }) };
 }
 
 /** What is said while the body of a part has not come. */
-export const notRead = ({ file }: FileBody): string => `The part's file "${file}" has not been read yet, or the body chosen in it is not there.`;
+export const notRead = ({ file }: FileBody): string =>
+  `The part's file "${file}" has not been read yet, or the body chosen in it is not there.`;
 
 /** Makes the part's solid from its surface. */
 export function partOf(kernel: Kernel, surface: TriangleMesh): Result<Part> {

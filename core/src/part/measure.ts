@@ -29,22 +29,33 @@ function fromAxis(p: Vec3, at: Vec3, axis: Vec3): number {
  * @returns null when there is no single distance: faces that are not parallel, an axis that meets a face
  */
 export function measureBetween(a: MeasureEnd, b: MeasureEnd, speech: Speech): Measured | null {
-  if ('point' in a && 'point' in b) return { mm: length(subtract(b.point, a.point)), says: `corner to corner ${speech.sizeWithUnit(length(subtract(b.point, a.point)))}: ${alongAxes(a.point, b.point, speech)}` };
+  if ('point' in a && 'point' in b)
+    return {
+      mm: length(subtract(b.point, a.point)),
+      says: `corner to corner ${speech.sizeWithUnit(length(subtract(b.point, a.point)))}: ${alongAxes(a.point, b.point, speech)}`,
+    };
   if ('point' in a) return measureBetween(b, a, speech);
   const { feature, name } = a;
   if (feature.kind === 'plane') {
     if ('point' in b) return said(Math.abs(dot(feature.normal, b.point) - feature.level), `${name} to corner`, speech);
     const other = b.feature;
     if (other.kind === 'plane') {
-      return parallel(feature.normal, other.normal) ? said(Math.abs(dot(feature.normal, other.at) - feature.level), `${name} to ${b.name}`, speech) : null;
+      return parallel(feature.normal, other.normal)
+        ? said(Math.abs(dot(feature.normal, other.at) - feature.level), `${name} to ${b.name}`, speech)
+        : null;
     }
-    return Math.abs(dot(feature.normal, other.axis)) < 1e-9 ? said(Math.abs(dot(feature.normal, other.at) - feature.level), `${name} to axis of ${b.name}`, speech) : null;
+    return Math.abs(dot(feature.normal, other.axis)) < 1e-9
+      ? said(Math.abs(dot(feature.normal, other.at) - feature.level), `${name} to axis of ${b.name}`, speech)
+      : null;
   }
   if ('point' in b) return said(fromAxis(b.point, feature.at, feature.axis), `axis of ${name} to corner`, speech);
   if (b.feature.kind === 'plane') return measureBetween(b, a, speech);
   if (!parallel(feature.axis, b.feature.axis)) return null;
   const mm = fromAxis(b.feature.at, feature.at, feature.axis);
-  return { mm, says: `axis of ${name} to axis of ${b.name} ${speech.sizeWithUnit(mm)}: ${alongAxes(feature.at, b.feature.at, speech)}` };
+  return {
+    mm,
+    says: `axis of ${name} to axis of ${b.name} ${speech.sizeWithUnit(mm)}: ${alongAxes(feature.at, b.feature.at, speech)}`,
+  };
 }
 
 function said(mm: number, between: string, speech: Speech): Measured {
@@ -55,11 +66,17 @@ function said(mm: number, between: string, speech: Speech): Measured {
 export function featureFacts(f: Feature, speech: Speech): string {
   if (f.kind === 'plane') {
     const level = f.side ? `, ${f.side[1].toUpperCase()} ${speech.signed(f.at[f.side[1] as 'x'])}` : '';
-    const sizes = AXES.map((a) => f.box.max[a] - f.box.min[a]).filter((_, i) => f.side === null || AXES[i] !== f.side[1]);
-    const normal = f.side ? '' : `, looks along ${AXES.map((a) => `${a.toUpperCase()} ${f.normal[a].toFixed(3)}`).join(' ')}`;
+    const sizes = AXES.map((a) => f.box.max[a] - f.box.min[a]).filter(
+      (_, i) => f.side === null || AXES[i] !== f.side[1],
+    );
+    const normal = f.side
+      ? ''
+      : `, looks along ${AXES.map((a) => `${a.toUpperCase()} ${f.normal[a].toFixed(3)}`).join(' ')}`;
     return `${sizes.map((v) => speech.size(v)).join(' × ')}, ${speech.area(f.areaMm2)}${level}${normal}`;
   }
-  const center = AXES.filter((a) => Math.abs(f.axis[a]) < 0.5).map((a) => `${a.toUpperCase()} ${speech.signed(f.at[a])}`).join(' ');
+  const center = AXES.filter((a) => Math.abs(f.axis[a]) < 0.5)
+    .map((a) => `${a.toUpperCase()} ${speech.signed(f.at[a])}`)
+    .join(' ');
   if (f.kind === 'round') return `R ${speech.size(f.diameter / 2)}, ${speech.size(f.depth)} long`;
   return `⌀ ${speech.size(f.diameter)}, ${speech.size(f.depth)} ${f.kind === 'boss' ? 'long' : f.through ? 'deep, through' : 'deep, blind'}, axis at ${center}`;
 }

@@ -26,15 +26,21 @@ function plainName(f: Feature, speech: Speech): string {
 }
 
 /** A name for every feature, by id: the planner's own, or "bore ⌀21 through, 2 of 4". */
-export function featureNames(features: readonly Feature[], speech: Speech, given: readonly { readonly id: string; readonly name: string }[] = []): Map<string, string> {
+export function featureNames(
+  features: readonly Feature[],
+  speech: Speech,
+  given: readonly { readonly id: string; readonly name: string }[] = [],
+): Map<string, string> {
   const plain = features.map((f) => plainName(f, speech));
   const seen = new Map<string, number>();
-  return new Map(features.map((f, i) => {
-    const own = given.find((g) => g.id === f.id)?.name;
-    const name = plain[i];
-    const total = plain.filter((p) => p === name).length;
-    const at = (seen.get(name) ?? 0) + 1;
-    seen.set(name, at);
-    return [f.id, own || (total > 1 ? `${name}, ${at} of ${total}` : name)];
-  }));
+  return new Map(
+    features.map((f, i) => {
+      const own = given.find((g) => g.id === f.id)?.name;
+      const name = plain[i];
+      const total = plain.filter((p) => p === name).length;
+      const at = (seen.get(name) ?? 0) + 1;
+      seen.set(name, at);
+      return [f.id, own || (total > 1 ? `${name}, ${at} of ${total}` : name)];
+    }),
+  );
 }

@@ -15,44 +15,32 @@ const LARGE = 20;
 const STRIPS = 4;
 
 /**
- * Finds the faces of a surface that came as bare facets (STL): facets in one plane are a flat face, strips that lie on a
- * common cylinder are a round face, small facets that run into each other are a free form. The rest are small flat faces.
+ * Finds the faces of a surface that came as bare facets (STL): facets in one plane are a flat face, strips that lie on
+ * a common cylinder are a round face, small facets that run into each other are a free form. The rest are small flat
+ * faces.
  * @param mesh closed, corners joined
  */
 export function markFaces(mesh: TriangleMesh): TriangleMesh {
   const count = mesh.triangles.length / 3;
   const facets = Array.from({ length: count }, (_, t) => facet(mesh, 3 * t));
-  const parent = Array.from({ length: count }, (_, i) => i);
-  const root = (i: number): number => { let r = i; while (parent[r] !== r) r = parent[r]; parent[i] = r; return r; };
-  const pairs: [number, number][] = [];
-  const open = new Map<number, number>();
+  const { strips, beside, normalOf } = planeStrips(mesh, facets);
+  const corners = (strip: number): Vec3[] => {
+    const ids = strips.get(strip)!.flatMap((t) => [0, 1, 2].map((k) => mesh.triangles[3 * t + k]));
+    return [...new Set(ids)].map((i) => vertex(mesh, i));
+  };
   const onSurface = Math.max(ON_SURFACE_MM, mesh.cornersWithin ?? 0);
-  for (let t = 0; t < count; t++) for (let k = 0; k < 3; k++) {
-    const [a, b] = [mesh.triangles[3 * t + k], mesh.triangles[3 * t + ((k + 1) % 3)]];
-    const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
-    const other = open.get(key);
-    if (other === undefined) { open.set(key, t); continue; }
-    open.delete(key);
-    pairs.push([other, t]);
-    if (dot(facets[t].normal, facets[other].normal) > SAME_PLANE) parent[root(t)] = root(other);
-  }
-  const strips = new Map<number, number[]>();
-  for (let t = 0; t < count; t++) strips.set(root(t), [...(strips.get(root(t)) ?? []), t]);
-  const corners = (strip: number): Vec3[] => [...new Set(strips.get(strip)!.flatMap((t) => [0, 1, 2].map((k) => mesh.triangles[3 * t + k])))].map((i) => vertex(mesh, i));
-  const normalOf = (strip: number) => strips.get(strip)!.map((t) => facets[t]).reduce((a, b) => (b.area > a.area ? b : a)).normal;
-  const beside = new Map<number, Set<number>>();
-  for (const [a, b] of pairs) {
-    const [p, q] = [root(a), root(b)];
-    if (p === q || dot(normalOf(p), normalOf(q)) < NEXT_STRIP) continue;
-    beside.set(p, (beside.get(p) ?? new Set()).add(q));
-    beside.set(q, (beside.get(q) ?? new Set()).add(p));
-  }
   const faces = new Uint32Array(count);
   const curved = new Uint8Array(count);
   const placed = new Set<number>();
   let number = 0;
   const take = (group: readonly number[], isCurved: boolean) => {
-    for (const strip of group) { placed.add(strip); for (const t of strips.get(strip)!) { faces[t] = number; curved[t] = isCurved ? 1 : 0; } }
+    for (const strip of group) {
+      placed.add(strip);
+      for (const t of strips.get(strip)!) {
+        faces[t] = number;
+        curved[t] = isCurved ? 1 : 0;
+      }
+    }
     number += 1;
   };
   for (const [start, neighbors] of beside) {
@@ -60,7 +48,10 @@ export function markFaces(mesh: TriangleMesh): TriangleMesh {
     for (const second of neighbors) {
       if (placed.has(second)) continue;
       const group = growCylinder(start, second, { corners, normalOf, beside, placed, onSurface });
-      if (group.length >= STRIPS) { take(group, true); break; }
+      if (group.length >= STRIPS) {
+        take(group, true);
+        break;
+      }
     }
   }
   const areaOf = (strip: number) => strips.get(strip)!.reduce((sum, t) => sum + facets[t].area, 0);
@@ -76,8 +67,58 @@ export function markFaces(mesh: TriangleMesh): TriangleMesh {
   return { ...mesh, curved, faces };
 }
 
+/** Facets that share an edge, in pairs. */
+function neighborsIn(mesh: TriangleMesh): [number, number][] {
+  const pairs: [number, number][] = [];
+  const open = new Map<number, number>();
+  for (let at = 0; at < mesh.triangles.length; at++) {
+    const t = Math.floor(at / 3);
+    const [a, b] = [mesh.triangles[at], mesh.triangles[3 * t + ((at + 1) % 3)]];
+    const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
+    const other = open.get(key);
+    if (other === undefined) open.set(key, t);
+    else {
+      open.delete(key);
+      pairs.push([other, t]);
+    }
+  }
+  return pairs;
+}
+
+/** Facets in one plane that hang together, and which of them meet over an edge that is nearly in line. */
+function planeStrips(mesh: TriangleMesh, facets: readonly { readonly normal: Vec3; readonly area: number }[]) {
+  const parent = facets.map((_, i) => i);
+  const root = (i: number): number => {
+    let r = i;
+    while (parent[r] !== r) r = parent[r];
+    parent[i] = r;
+    return r;
+  };
+  const pairs = neighborsIn(mesh);
+  for (const [a, b] of pairs) if (dot(facets[b].normal, facets[a].normal) > SAME_PLANE) parent[root(b)] = root(a);
+  const strips = new Map<number, number[]>();
+  facets.forEach((_, t) => strips.set(root(t), [...(strips.get(root(t)) ?? []), t]));
+  const normalOf = (strip: number) =>
+    strips
+      .get(strip)!
+      .map((t) => facets[t])
+      .reduce((a, b) => (b.area > a.area ? b : a)).normal;
+  const beside = new Map<number, Set<number>>();
+  for (const [a, b] of pairs) {
+    const [p, q] = [root(a), root(b)];
+    if (p === q || dot(normalOf(p), normalOf(q)) < NEXT_STRIP) continue;
+    beside.set(p, (beside.get(p) ?? new Set()).add(q));
+    beside.set(q, (beside.get(q) ?? new Set()).add(p));
+  }
+  return { strips, beside, normalOf };
+}
+
 /** Strips that can be walked to over edges nearly in line, none of them placed yet. */
-function smoothlyJoined(start: number, beside: ReadonlyMap<number, ReadonlySet<number>>, placed: ReadonlySet<number>): number[] {
+function smoothlyJoined(
+  start: number,
+  beside: ReadonlyMap<number, ReadonlySet<number>>,
+  placed: ReadonlySet<number>,
+): number[] {
   const found = new Set([start]);
   for (const strip of found) for (const next of beside.get(strip) ?? []) if (!placed.has(next)) found.add(next);
   return [...found];
@@ -92,7 +133,11 @@ interface Strips {
 }
 
 /** All strips, edge to edge with the first two, whose corners lie on the cylinder these two tell. */
-function growCylinder(first: number, second: number, { corners, normalOf, beside, placed, onSurface }: Strips): number[] {
+function growCylinder(
+  first: number,
+  second: number,
+  { corners, normalOf, beside, placed, onSurface }: Strips,
+): number[] {
   const turn = cross(normalOf(first), normalOf(second));
   if (dot(turn, turn) < 1e-8) return [];
   const points = [...corners(first), ...corners(second)];

@@ -8,7 +8,10 @@ const ON_SURFACE_MM = 1e-5;
 /** What a face of the model is: a plane (`normal·x = level`, normal out of the part), a cylinder, or something else. */
 export type Surface =
   | { readonly kind: 'plane'; readonly normal: Vec3; readonly level: number }
-  | ({ readonly kind: 'cylinder'; /** the material is outside: a bore or an inner corner */ readonly hollow: boolean } & Cylinder)
+  | ({
+      readonly kind: 'cylinder';
+      /** the material is outside: a bore or an inner corner */ readonly hollow: boolean;
+    } & Cylinder)
   | { readonly kind: 'other' };
 
 export interface Face {
@@ -19,7 +22,9 @@ export interface Face {
 }
 
 function cornersOf(mesh: TriangleMesh, triangles: readonly number[]): Vec3[] {
-  return [...new Set(triangles.flatMap((t) => [mesh.triangles[t], mesh.triangles[t + 1], mesh.triangles[t + 2]]))].map((i) => vertex(mesh, i));
+  return [...new Set(triangles.flatMap((t) => [mesh.triangles[t], mesh.triangles[t + 1], mesh.triangles[t + 2]]))].map(
+    (i) => vertex(mesh, i),
+  );
 }
 
 function surfaceOf(mesh: TriangleMesh, triangles: readonly number[]): Surface {
@@ -33,7 +38,10 @@ function surfaceOf(mesh: TriangleMesh, triangles: readonly number[]): Surface {
   }
   const normals = [largest.normal, ...facets.map((f) => f.normal)];
   const plain = fitCylinder(corners, normals);
-  const cylinder = plain && misfit(corners, plain) <= Math.max(ON_SURFACE_MM, mesh.cornersWithin ?? 0) ? plain : fitFace(corners, normals);
+  const cylinder =
+    plain && misfit(corners, plain) <= Math.max(ON_SURFACE_MM, mesh.cornersWithin ?? 0)
+      ? plain
+      : fitFace(corners, normals);
   if (!cylinder) return { kind: 'other' };
   return { kind: 'cylinder', ...cylinder, hollow: isHollow(mesh, largest, cylinder) };
 }
@@ -45,7 +53,10 @@ function isHollow(mesh: TriangleMesh, { t, normal }: { t: number; normal: Vec3 }
   return dot(normal, { x: d.x - h * axis.x, y: d.y - h * axis.y, z: d.z - h * axis.z }) < 0;
 }
 
-/** The faces of a part as its model has them, each told as the surface it lies on. @param mesh with `faces`, corners joined */
+/**
+ * The faces of a part as its model has them, each told as the surface it lies on. @param mesh with `faces`, corners
+ * joined
+ */
 export function facesOf(mesh: TriangleMesh): Face[] {
   const byFace = new Map<number, number[]>();
   for (let t = 0; t < mesh.triangles.length; t += 3) {

@@ -20,7 +20,19 @@ const VIEW: Record<Axis, Rotation> = {
   z: { rows: [vec(1, 0, 0), vec(0, 1, 0), vec(0, 0, 1)] },
 };
 
-const areaOf = (o: Outlines) => Math.abs(o.reduce((sum, ring) => sum + ring.reduce((s, [x, y], i) => { const [p, q] = ring[(i + 1) % ring.length]; return s + x * q - y * p; }, 0) / 2, 0));
+const areaOf = (o: Outlines) =>
+  Math.abs(
+    o.reduce(
+      (sum, ring) =>
+        sum +
+        ring.reduce((s, [x, y], i) => {
+          const [p, q] = ring[(i + 1) % ring.length];
+          return s + x * q - y * p;
+        }, 0) /
+          2,
+      0,
+    ),
+  );
 
 /** Which outlines are symmetric: what makes a part easy to load the wrong way round. */
 export function symmetryOf(kernel: Kernel, part: Part): Symmetry[] {
@@ -31,7 +43,10 @@ export function symmetryOf(kernel: Kernel, part: Part): Symmetry[] {
     const same = (su: 1 | -1, sv: 1 | -1) => {
       // mirroring turns the sense of the rings round
       const changed = outline.map((ring) => {
-        const moved = ring.map(([u, v]): [number, number] => [middle[0] + su * (u - middle[0]), middle[1] + sv * (v - middle[1])]);
+        const moved = ring.map(([u, v]): [number, number] => [
+          middle[0] + su * (u - middle[0]),
+          middle[1] + sv * (v - middle[1]),
+        ]);
         return su * sv < 0 ? moved.reverse() : moved;
       });
       return areaOf(kernel.flatDifference(outline, changed)) < SAME * areaOf(outline);

@@ -18,14 +18,22 @@ const NOTHING = { volumeMm3: 0, box: null };
 
 /** A blank whose sides lie within a tenth of a micrometer of a face of the part lies on it exactly. */
 function onPart(mesh: TriangleMesh, part: Part): TriangleMesh {
-  const levels = AXES.map((axis) => DIRECTIONS.filter((d) => axisOf(d) === axis).flatMap((d) => [...levelsBelowTop(part, d).map((l) => l.level), signOf(d) > 0 ? part.box.max[axis] : part.box.min[axis]]));
+  const levels = AXES.map((axis) =>
+    DIRECTIONS.filter((d) => axisOf(d) === axis).flatMap((d) => [
+      ...levelsBelowTop(part, d).map((l) => l.level),
+      signOf(d) > 0 ? part.box.max[axis] : part.box.min[axis],
+    ]),
+  );
   const positions = mesh.positions.slice();
   for (let i = 0; i < positions.length; i++) {
     let least = TOUCH_MM;
     const at = mesh.positions[i];
     for (const level of levels[i % 3]) {
       const off = Math.abs(level - at);
-      if (off < least) { least = off; positions[i] = level; }
+      if (off < least) {
+        least = off;
+        positions[i] = level;
+      }
     }
   }
   return { ...mesh, positions };
@@ -38,15 +46,24 @@ export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts): Bl
   const solid = made.ok ? made.value : kernel.box(blank.box);
   const flats = flatsOf(part, surface);
   const slopes = !isBoxKind(blank.kind) && shareSlopes(part.solid.mesh(), surface);
-  const whole = (kept: Solid, keptMm3: number) => new Material({
-    kernel, frame: solid, kept, keptMm3, flats, slopes, whole: true, bounds: blank.kind === 'own solid' || kept !== part.solid ? null : UNCUT,
-  });
+  const whole = (kept: Solid, keptMm3: number) =>
+    new Material({
+      kernel,
+      frame: solid,
+      kept,
+      keptMm3,
+      flats,
+      slopes,
+      whole: true,
+      bounds: blank.kind === 'own solid' || kept !== part.solid ? null : UNCUT,
+    });
   if (isBoxKind(blank.kind) && blank.short.length === 0) {
     const keptMm3 = part.solid.volumeMm3();
     return { material: whole(part.solid, keptMm3), kept: part.solid, keptMm3, outside: NOTHING };
   }
   const rest = kernel.subtract(part.solid, solid);
-  const outside = rest.isEmpty() || rest.volumeMm3() < 0.01 ? NOTHING : { volumeMm3: rest.volumeMm3(), box: rest.box() };
+  const outside =
+    rest.isEmpty() || rest.volumeMm3() < 0.01 ? NOTHING : { volumeMm3: rest.volumeMm3(), box: rest.box() };
   rest.release();
   const kept = outside.box ? kernel.intersect(part.solid, solid) : part.solid;
   const keptMm3 = kept.volumeMm3();

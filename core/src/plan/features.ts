@@ -7,13 +7,22 @@ import { featureIdsOf, type FeatureLookup } from '../zero';
 import type { Stage } from './graph';
 
 /** What refers to a feature: by its id, in words. */
-export interface FeatureUse { readonly id: string; readonly by: readonly string[] }
+export interface FeatureUse {
+  readonly id: string;
+  readonly by: readonly string[];
+}
 
 /** Ids of the features a setup refers to, with the words for where. */
 function* idsOf(s: Setup): Generator<readonly [id: string, says: string]> {
-  for (const axis of AXES) for (const id of featureIdsOf(s.zero[axis])) yield [id, `the zero of Op ${s.op} in ${axis.toUpperCase()}`];
-  for (const axis of AXES) for (const id of s.programmed ? featureIdsOf(s.programmed[axis]) : []) yield [id, `the programmed zero of Op ${s.op} in ${axis.toUpperCase()}`];
-  for (const axis of ['x', 'y'] as const) { const at = s.touchOff[axis]; if (typeof at !== 'string') yield [at.bore, `the touch-off of Op ${s.op} in ${axis.toUpperCase()}`]; }
+  for (const axis of AXES)
+    for (const id of featureIdsOf(s.zero[axis])) yield [id, `the zero of Op ${s.op} in ${axis.toUpperCase()}`];
+  for (const axis of AXES)
+    for (const id of s.programmed ? featureIdsOf(s.programmed[axis]) : [])
+      yield [id, `the programmed zero of Op ${s.op} in ${axis.toUpperCase()}`];
+  for (const axis of ['x', 'y'] as const) {
+    const at = s.touchOff[axis];
+    if (typeof at !== 'string') yield [at.bore, `the touch-off of Op ${s.op} in ${axis.toUpperCase()}`];
+  }
   if (s.cutsTo) yield [s.cutsTo, `the depth of Op ${s.op}`];
   for (const face of featuresOfHold(s.hold)) yield [face.id, `${face.for} of Op ${s.op}`];
 }
@@ -32,25 +41,56 @@ export interface Resolved {
   readonly referred: readonly ReferredFeature[];
 }
 
-interface ResolvedInputs { known: readonly KnownFeature[]; uses: readonly FeatureUse[]; features: readonly Feature[]; part: Box3; speech: Speech }
+interface ResolvedInputs {
+  known: readonly KnownFeature[];
+  uses: readonly FeatureUse[];
+  features: readonly Feature[];
+  part: Box3;
+  speech: Speech;
+}
 export const resolvedStage: Stage<ResolvedInputs, Resolved> = {
   name: 'features found again',
   compute: ({ known: entries, uses, features, part, speech }) => {
     // what is referred to without an entry is looked for by its id alone
-    const known = [...entries, ...uses.filter((u) => !entries.some((f) => f.id === u.id)).map(({ id }) => ({
-      id, name: '', called: id, kind: 'plane' as const, direction: { x: 0, y: 0, z: 0 }, at: { x: 0, y: 0, z: 0 }, size: 0,
-    }))];
+    const known = [
+      ...entries,
+      ...uses
+        .filter((u) => !entries.some((f) => f.id === u.id))
+        .map(({ id }) => ({
+          id,
+          name: '',
+          called: id,
+          kind: 'plane' as const,
+          direction: { x: 0, y: 0, z: 0 },
+          at: { x: 0, y: 0, z: 0 },
+          size: 0,
+        })),
+    ];
     const matches = matchFeatures(known, features, part);
     const names = featureNames(features, speech);
     const nameOf = (id: string) => {
       const entry = known.find((k) => k.id === id);
       const match = matches.get(id);
-      return entry?.name || (match && match.state !== 'gone' ? names.get(match.feature.id) : undefined) || entry?.called || names.get(id) || id;
+      return (
+        entry?.name ||
+        (match && match.state !== 'gone' ? names.get(match.feature.id) : undefined) ||
+        entry?.called ||
+        names.get(id) ||
+        id
+      );
     };
     return {
-      lookup: (id) => { const match: Match | undefined = matches.get(id); return match && match.state !== 'gone' ? match.feature : null; },
+      lookup: (id) => {
+        const match: Match | undefined = matches.get(id);
+        return match && match.state !== 'gone' ? match.feature : null;
+      },
       nameOf,
-      referred: known.map((k) => ({ id: k.id, name: nameOf(k.id), match: matches.get(k.id)!, usedBy: uses.find((u) => u.id === k.id)?.by ?? [] })),
+      referred: known.map((k) => ({
+        id: k.id,
+        name: nameOf(k.id),
+        match: matches.get(k.id)!,
+        usedBy: uses.find((u) => u.id === k.id)?.by ?? [],
+      })),
     };
   },
 };
@@ -58,14 +98,21 @@ export const resolvedStage: Stage<ResolvedInputs, Resolved> = {
 /** The features one setup refers to, by their id: what they are called, and what they are now; null: gone. */
 export type FeaturesHere = Readonly<Record<string, { readonly name: string; readonly feature: Feature | null }>>;
 
-export const featuresOf = (setup: Setup, { lookup, nameOf }: Resolved): FeaturesHere => Object.fromEntries([...idsOf(setup)].map(([id]) => [id, { name: nameOf(id), feature: lookup(id) }]));
+export const featuresOf = (setup: Setup, { lookup, nameOf }: Resolved): FeaturesHere =>
+  Object.fromEntries([...idsOf(setup)].map(([id]) => [id, { name: nameOf(id), feature: lookup(id) }]));
 
-export const lookupIn = (here: FeaturesHere): FeatureLookup => (id) => here[id]?.feature ?? null;
-export const nameIn = (here: FeaturesHere) => (id: string): string => here[id]?.name ?? id;
+export const lookupIn =
+  (here: FeaturesHere): FeatureLookup =>
+  (id) =>
+    here[id]?.feature ?? null;
+export const nameIn =
+  (here: FeaturesHere) =>
+  (id: string): string =>
+    here[id]?.name ?? id;
 
 /**
- * The setup with its depth as the face it cuts down to has it. A face that is gone or does not look up leaves the number
- * that was there; the finding says so.
+ * The setup with its depth as the face it cuts down to has it. A face that is gone or does not look up leaves the
+ * number that was there; the finding says so.
  * @returns the setup, and whether the face looks up
  */
 export function withDepth(setup: Setup, part: Box3, lookup: FeatureLookup): { setup: Setup; looksUp: boolean } {

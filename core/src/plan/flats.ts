@@ -2,7 +2,10 @@ import { DIRECTIONS, signOf, type Direction } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
 import { flatLevels, type TriangleMesh } from '../solid';
 
-/** Levels at which material can be flat, per part side, as `u·x = along`: faces of the part, sides of the blank, cut planes. */
+/**
+ * Levels at which material can be flat, per part side, as `u·x = along`: faces of the part, sides of the blank, cut
+ * planes.
+ */
 export type Flats = Readonly<Record<Direction, readonly number[]>>;
 
 /** Where the blank or the finished part can be flat. */

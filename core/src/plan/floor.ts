@@ -17,11 +17,19 @@ export function floorThickness(mesh: TriangleMesh, orientation: Orientation, alo
     if (Math.abs(sign * vertex(mesh, mesh.triangles[t])[axis] - along) > 1e-4) continue;
     const [a, b, c] = [mesh.triangles[t], mesh.triangles[t + 1], mesh.triangles[t + 2]];
     // the middle, and a point near each corner
-    for (const [i, j, k] of [[1, 1, 1], [8, 1, 1], [1, 8, 1], [1, 1, 8]]) {
+    for (const [i, j, k] of [
+      [1, 1, 1],
+      [8, 1, 1],
+      [1, 8, 1],
+      [1, 1, 8],
+    ]) {
       const sum = i + j + k;
       const at = (list: Float64Array) => (i * list[a] + j * list[b] + k * list[c]) / sum;
       const [u, v, w] = [at(view.u), at(view.v), at(view.w)];
-      const below = view.crossings(u, v).filter((x) => x.w < w - 1e-6).map((x) => w - x.w);
+      const below = view
+        .crossings(u, v)
+        .filter((x) => x.w < w - 1e-6)
+        .map((x) => w - x.w);
       if (below.length > 0) thinnest = Math.min(thinnest, ...below);
     }
   }

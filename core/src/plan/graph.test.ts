@@ -1,7 +1,16 @@
 import { Graph, type Stage } from './graph';
 
-interface Doc { readonly name: string; readonly stop: { readonly at: number }; readonly tools: readonly { readonly n: number }[] }
-const doc = (change: Partial<Doc> = {}): Doc => ({ name: 'a', stop: { at: 4 }, tools: [{ n: 1 }, { n: 2 }], ...change });
+interface Doc {
+  readonly name: string;
+  readonly stop: { readonly at: number };
+  readonly tools: readonly { readonly n: number }[];
+}
+const doc = (change: Partial<Doc> = {}): Doc => ({
+  name: 'a',
+  stop: { at: 4 },
+  tools: [{ n: 1 }, { n: 2 }],
+  ...change,
+});
 const twice: Stage<{ stop: Doc['stop'] }, number> = { name: 'twice', compute: ({ stop }) => 2 * stop.at };
 
 test('a stage runs again when an input is another one, and only then', () => {
@@ -25,7 +34,26 @@ test('equal parts of any copy of a document are one object; the one that was giv
 
 test('numbers a hair apart, −0, null, left out and text that looks like a key are told apart', () => {
   const g = new Graph();
-  const values = [0, -0, 1e-9, null, '0', ':0', '', true, [], {}, [0], { 0: 0 }, { a: null }, { a: 'x"b"#1' }, { a: 'x', b: 1 }, [[1], 2], [1, [2]], { a: undefined }];
+  const values = [
+    0,
+    -0,
+    1e-9,
+    null,
+    '0',
+    ':0',
+    '',
+    true,
+    [],
+    {},
+    [0],
+    { 0: 0 },
+    { a: null },
+    { a: 'x"b"#1' },
+    { a: 'x', b: 1 },
+    [[1], 2],
+    [1, [2]],
+    { a: undefined },
+  ];
   const ids = values.map((v) => g.same([v]));
   // a field that is left out is the same as one that says nothing
   expect(new Set(ids).size).toBe(values.length - 1);
@@ -42,9 +70,17 @@ test('a list of results is the same while its entries are', () => {
 test('what is not used for some plans is released once, what is used stays', () => {
   const g = new Graph(2);
   const released: string[] = [];
-  const made: Stage<{ of: string }, string> = { name: 'made', compute: ({ of }) => of.toUpperCase(), release: (out, { of }) => released.push(`${of}${out}`) };
+  const made: Stage<{ of: string }, string> = {
+    name: 'made',
+    compute: ({ of }) => of.toUpperCase(),
+    release: (out, { of }) => released.push(`${of}${out}`),
+  };
   g.run(made, { of: 'b' });
-  for (let i = 0; i < 4; i++) { g.run(made, { of: 'a' }); g.same({ i }); g.endPlan(); }
+  for (let i = 0; i < 4; i++) {
+    g.run(made, { of: 'a' });
+    g.same({ i });
+    g.endPlan();
+  }
   expect(released).toEqual(['bB']);
   expect(g.peek(made, { of: 'b' })).toBeNull();
   expect(g.peek(made, { of: 'a' })).toBe('A');
@@ -56,7 +92,13 @@ test('what is not used for some plans is released once, what is used stays', () 
 test('a stage that throws leaves nothing behind, and runs again', () => {
   const g = new Graph();
   let fails = true;
-  const stage: Stage<{ of: number }, number> = { name: 's', compute: ({ of }) => { if (fails) throw new Error('no'); return of; } };
+  const stage: Stage<{ of: number }, number> = {
+    name: 's',
+    compute: ({ of }) => {
+      if (fails) throw new Error('no');
+      return of;
+    },
+  };
   expect(() => g.run(stage, { of: 1 })).toThrow('no');
   fails = false;
   expect(g.run(stage, { of: 1 })).toBe(1);

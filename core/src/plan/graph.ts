@@ -132,7 +132,9 @@ export class Graph {
   }
 
   #keyOf(name: string, inputs: object): string {
-    return `${name} ${Object.entries(inputs).map(([k, v]) => `${k}${this.#idOf(v)}`).join()}`;
+    return `${name} ${Object.entries(inputs)
+      .map(([k, v]) => `${k}${this.#idOf(v)}`)
+      .join()}`;
   }
 
   /** Tells values apart: objects by what they are, all else by what it says. */
@@ -141,7 +143,7 @@ export class Graph {
     if (Object.is(value, -0)) return '-0';
     if ((typeof value !== 'object' && typeof value !== 'function') || value === null) return `:${String(value)}`;
     let id = this.#ids.get(value);
-    if (id === undefined) this.#ids.set(value, id = this.#nextId++);
+    if (id === undefined) this.#ids.set(value, (id = this.#nextId++));
     return `#${id}`;
   }
 }

@@ -3,7 +3,12 @@ import { heldJob, heldShop, planHeld, table } from '../testing/held';
 import { loadKernel } from '../solid';
 import { Planner } from '.';
 
-const lying = { x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5, bond: 'tape' };
+const lying = {
+  x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] },
+  y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] },
+  pinHeight: 5,
+  bond: 'tape',
+};
 const job = heldJob({ device: table, hold: lying });
 
 describe('forces come last', () => {
@@ -17,23 +22,43 @@ describe('forces come last', () => {
     const { bores, corners, ...facts } = full.value.setups[0].facts!;
     expect(quick.value.setups[0].facts).toEqual(facts);
     // so do the floor, what is made and metal never reached: not worked out is not the same as none
-    expect([bores, corners, full.value.setups[0].material.floorMm, full.value.unreached?.volumeMm3]).toEqual([[], [], expect.any(Number), 0]);
-    expect([quick.value.setups[0].material, quick.value.unreached]).toEqual([expect.not.objectContaining({ floorMm: expect.anything() as unknown }), null]);
+    expect([bores, corners, full.value.setups[0].material.floorMm, full.value.unreached?.volumeMm3]).toEqual([
+      [],
+      [],
+      expect.any(Number),
+      0,
+    ]);
+    expect([quick.value.setups[0].material, quick.value.unreached]).toEqual([
+      expect.not.objectContaining({ floorMm: expect.anything() as unknown }),
+      null,
+    ]);
     // once they are known, an edit that does not touch them keeps them
     expect(again.value.setups[0].forces).toBe(full.value.setups[0].forces);
   });
 
   test('they follow what they hang on', async () => {
-    const times = async (cutDepth: number) => (await planHeld({ device: table, forces: true, hold: lying, setup: { tools: [{ ...job.setups[0].tools[0], cutDepth }] } })).only.forces!.margin.margins[0].times;
+    const times = async (cutDepth: number) =>
+      (
+        await planHeld({
+          device: table,
+          forces: true,
+          hold: lying,
+          setup: { tools: [{ ...job.setups[0].tools[0], cutDepth }] },
+        })
+      ).only.forces!.margin.margins[0].times;
     expect(await times(2)).toBeCloseTo((await times(1)) / 2, 6);
   });
 });
 
 describe('a cut along the outline', () => {
-  const outline = (cutter: number) => planHeld({
-    device: table, part: { block: { x: 100, y: 60, z: 5 } }, allowance: { xMinus: 20, xPlus: 20, yMinus: 20, yPlus: 20, zPlus: 0 },
-    hold: { ...lying, under: 1 }, setup: { clears: 'outline', outlineCutter: cutter, cutsBelowTop: 5 },
-  });
+  const outline = (cutter: number) =>
+    planHeld({
+      device: table,
+      part: { block: { x: 100, y: 60, z: 5 } },
+      allowance: { xMinus: 20, xPlus: 20, yMinus: 20, yPlus: 20, zPlus: 0 },
+      hold: { ...lying, under: 1 },
+      setup: { clears: 'outline', outlineCutter: cutter, cutsBelowTop: 5 },
+    });
 
   test('takes away a strip as wide as the cutter, round at the corners', async () => {
     const { planned } = await outline(6);
@@ -49,14 +74,57 @@ describe('a cut along the outline', () => {
 });
 
 test('a short form needs only the device; the rest of holding gets its plain values', () => {
-  const setup = { op: 10, register: 'G54', orientation: { up: '+z', right: '+x' }, cutsBelowTop: 1, device: 'table', station: null, parallels: { height: 0 }, stop: { side: 'left', position: 0, height: 8, fromJaw: 5 }, zero: { of: 'finished part', x: 'min', y: 'max', z: 'max' }, plate: { bond: 'tape', x: { at: 12 } } };
-  const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 10, y: 10, z: 10 } }, setups: [setup] }, shop: { devices: [table] } }));
+  const setup = {
+    op: 10,
+    register: 'G54',
+    orientation: { up: '+z', right: '+x' },
+    cutsBelowTop: 1,
+    device: 'table',
+    station: null,
+    parallels: { height: 0 },
+    stop: { side: 'left', position: 0, height: 8, fromJaw: 5 },
+    zero: { of: 'finished part', x: 'min', y: 'max', z: 'max' },
+    plate: { bond: 'tape', x: { at: 12 } },
+  };
+  const read = readJobFile(
+    JSON.stringify({
+      job: { number: '1', body: { block: { x: 10, y: 10, z: 10 } }, setups: [setup] },
+      shop: { devices: [table] },
+    }),
+  );
   expect(read.ok ? [] : read.problems).toEqual([]);
-  expect(read).toMatchObject({ ok: true, value: { job: { setups: [{ device: 'table', clears: 'everything', hold: { family: 'flat', bond: 'tape', x: { at: 12, by: 'hand', side: 'left' }, clamps: [], separation: { way: 'none' } } }] }, shop: { devices: [{ kind: 'T-slot table' }], altitude: 0 } } });
+  expect(read).toMatchObject({
+    ok: true,
+    value: {
+      job: {
+        setups: [
+          {
+            device: 'table',
+            clears: 'everything',
+            hold: {
+              family: 'flat',
+              bond: 'tape',
+              x: { at: 12, by: 'hand', side: 'left' },
+              clamps: [],
+              separation: { way: 'none' },
+            },
+          },
+        ],
+      },
+      shop: { devices: [{ kind: 'T-slot table' }], altitude: 0 },
+    },
+  });
 });
 
 test('a device of a kind that is not known is refused, with the kinds there are', () => {
-  const read = readJobFile(JSON.stringify({ job: { number: '1', body: { block: { x: 10, y: 10, z: 10 } }, setups: [] }, shop: { devices: [{ ...table, kind: 'magic' }] } }));
+  const read = readJobFile(
+    JSON.stringify({
+      job: { number: '1', body: { block: { x: 10, y: 10, z: 10 } }, setups: [] },
+      shop: { devices: [{ ...table, kind: 'magic' }] },
+    }),
+  );
   expect(read.ok).toBe(false);
-  expect(read.ok ? '' : read.problems.join(' ')).toMatch(/^shop\.devices\.0\.kind: must be one of "vise", "T-slot table".*"rotary axis"\.$/);
+  expect(read.ok ? '' : read.problems.join(' ')).toMatch(
+    /^shop\.devices\.0\.kind: must be one of "vise", "T-slot table".*"rotary axis"\.$/,
+  );
 });

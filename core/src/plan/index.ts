@@ -14,4 +14,5 @@ export * from './output';
 export { pieceShift } from './pieces';
 export { firstPosition } from './safe';
 export { registerUses, type RegisterUse } from './registers';
+export * from './decisions';
 export * from './depths';

@@ -15,9 +15,27 @@ export interface PlanOutput {
     /** as it is keyed in, Z as the shop counts its tool lengths; null per axis where it is not known */
     readonly registerValue: Readonly<Record<Axis, number | null>> | null;
     readonly touchOff: readonly { readonly axis: Axis; readonly declare: number | null; readonly says: string }[];
-    /** further pieces on the same device: moved by so much, with the zero of their register; register null: the program is shifted */
-    readonly pieces: readonly { readonly number: number; readonly by: { readonly x: number; readonly y: number }; readonly register: string | null; readonly workZeroInMachine: Vec3 | null }[];
-    readonly terms: Readonly<Record<Axis, readonly { readonly term: string; readonly value: number | null; readonly from: string; readonly plusMinus: number | null }[]>>;
+    /**
+     * further pieces on the same device: moved by so much, with the zero of their register; register null: the program
+     * is shifted
+     */
+    readonly pieces: readonly {
+      readonly number: number;
+      readonly by: { readonly x: number; readonly y: number };
+      readonly register: string | null;
+      readonly workZeroInMachine: Vec3 | null;
+    }[];
+    readonly terms: Readonly<
+      Record<
+        Axis,
+        readonly {
+          readonly term: string;
+          readonly value: number | null;
+          readonly from: string;
+          readonly plusMinus: number | null;
+        }[]
+      >
+    >;
     readonly findings: readonly Finding[];
   }[];
   readonly transitions: readonly {
@@ -48,10 +66,25 @@ export function planOutput(planned: PlannedJob): PlanOutput {
       register: s.register,
       workZeroInMachine: s.facts?.zero.inMachine ? cleanVec(s.facts.zero.inMachine) : null,
       registerValue: s.facts ? perAxis((axis) => cleanOrNull(s.facts!.register[axis])) : null,
-      touchOff: (s.facts?.worksheet ?? []).map(({ axis, declare, says }) => ({ axis, declare: cleanOrNull(declare), says })),
-      pieces: s.pieces.map((p) => ({ number: p.number, by: p.by, register: p.register, workZeroInMachine: p.facts.zero.inMachine ? cleanVec(p.facts.zero.inMachine) : null })),
-      terms: perAxis((axis) => (s.facts?.ledger[axis] ?? []).map(({ term, value, from, plusMinus }) =>
-        ({ term, value: cleanOrNull(value), from, plusMinus }))),
+      touchOff: (s.facts?.worksheet ?? []).map(({ axis, declare, says }) => ({
+        axis,
+        declare: cleanOrNull(declare),
+        says,
+      })),
+      pieces: s.pieces.map((p) => ({
+        number: p.number,
+        by: p.by,
+        register: p.register,
+        workZeroInMachine: p.facts.zero.inMachine ? cleanVec(p.facts.zero.inMachine) : null,
+      })),
+      terms: perAxis((axis) =>
+        (s.facts?.ledger[axis] ?? []).map(({ term, value, from, plusMinus }) => ({
+          term,
+          value: cleanOrNull(value),
+          from,
+          plusMinus,
+        })),
+      ),
       findings: s.findings,
     })),
     transitions: planned.transitions.map((t) => ({
@@ -59,10 +92,13 @@ export function planOutput(planned: PlannedJob): PlanOutput {
       to: t.toOp,
       says: t.facts.says,
       shift: t.shift.shift && perAxis((axis) => cleanOrNull(t.shift.shift?.[axis] ?? null)),
-      terms: perAxis((axis) => t.shift.terms.filter((term) => term.axis === axis).map((term) => ({ term: term.says, value: clean(term.value) }))),
+      terms: perAxis((axis) =>
+        t.shift.terms
+          .filter((term) => term.axis === axis)
+          .map((term) => ({ term: term.says, value: clean(term.value) })),
+      ),
       conditions: t.shift.conditions,
     })),
     findings: planned.findings,
   };
 }
-

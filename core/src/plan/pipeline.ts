@@ -12,7 +12,15 @@ import type { PlannedJob, PlannedSetup } from './planned';
 import { planSetup } from './planSetup';
 import { fromFirst, transitionsOf } from './shifts';
 import {
-  blankStage, bodyMesh, copiesStage, cutStage, featuresStage, materialStage, partStage, summaryStage, typedStage,
+  blankStage,
+  bodyMesh,
+  copiesStage,
+  cutStage,
+  featuresStage,
+  materialStage,
+  partStage,
+  summaryStage,
+  typedStage,
   unreachedStage,
 } from './stages/bodies';
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
@@ -23,7 +31,10 @@ import { whenAsked, type Whole } from './whole';
 type Input = PlanInput & { readonly kernel: Kernel };
 
 /** A planned job with the solids behind it; null where the blank has no volume. */
-interface Planned { readonly planned: PlannedJob; readonly solids: PlanSolids | null }
+interface Planned {
+  readonly planned: PlannedJob;
+  readonly solids: PlanSolids | null;
+}
 
 /** The finished part of a job; a problem while its file has not come. */
 function partOfJob(g: Graph, { kernel, job: { body }, bodies }: Input): Result<Part> {
@@ -42,7 +53,9 @@ function planBefore(g: Graph, { kernel, job, shop, bodies }: Input, one: Part) {
   const summary = g.run(summaryStage, { part: one, features });
   const firstCopy = g.same(one.box);
   const blank = g.run(blankStage, {
-    part: firstCopy, allowance: g.same(job.allowance), copies: g.same(job.copies),
+    part: firstCopy,
+    allowance: g.same(job.allowance),
+    copies: g.same(job.copies),
     blank: fields(g, job.blank, 'kind', 'along', 'across', 'bore', 'solid'),
     solid: bodyMesh(g, job.blank.solid, bodies),
   });
@@ -52,7 +65,11 @@ function planBefore(g: Graph, { kernel, job, shop, bodies }: Input, one: Part) {
   const [known, uses] = [g.same(job.features), g.same(featureUses(job))];
   const resolved = g.run(resolvedStage, { known, uses, features: found, part: firstCopy, speech });
   const findings = g.run(partFindingsStage, {
-    job: fields(g, job, 'blank', 'copies'), blank, outside: made?.outside ?? null, referred: resolved.referred, speech,
+    job: fields(g, job, 'blank', 'copies'),
+    blank,
+    outside: made?.outside ?? null,
+    referred: resolved.referred,
+    speech,
   });
   const machine = g.same(shop.machines.find((m) => m.id === job.machine) ?? null);
   const material = g.same(materialOf(shop, job.material));
@@ -87,10 +104,10 @@ export function planJob(g: Graph, input: Input, forces: Whole['forces']): Result
     const counted = hasLengths ? asEntered : withoutLengths(asEntered);
     const { setup: asCut, looksUp } = withDepth(counted, part.box, resolved.lookup);
     const setup = g.same(asCut);
-    const { orientation: { up }, cutsBelowTop: below, device, station } = setup;
+    const { orientation, cutsBelowTop: below, device, station } = setup;
     const outlineMm = setup.clears === 'outline' ? setup.outlineCutter : null;
     const loaded = cuts.at(-1)?.onward ?? made.material;
-    const cut = g.run(cutStage, { kernel, part, before: loaded, up, below, outlineMm });
+    const cut = g.run(cutStage, { kernel, part, before: loaded, up: orientation.up, below, outlineMm });
     cuts.push(cut);
     // it tells where that very device stands, nothing of another one on the same station
     const touched = held.findLast((s) => s.facts?.touched && s.station?.id === station && s.setup.device === device);
@@ -109,12 +126,17 @@ export function planJob(g: Graph, input: Input, forces: Whole['forces']): Result
   const never = g[whenAsked(forces)](unreachedStage, { kernel, last, part });
   const unreached = never?.facts ?? null;
   const ofRoute = g.run(routeFindingsStage, {
-    job: fields(g, job, 'setups', 'sizeTolerance', 'leaveAlone'), machine, blank, unreached, speech,
-    setups: g.list(held), transitions: g.list(transitions),
+    job: fields(g, job, 'setups', 'sizeTolerance', 'leaveAlone'),
+    machine,
+    blank,
+    unreached,
+    speech,
+    setups: g.list(held),
+    transitions: g.list(transitions),
   });
   const findings = worstFirst([...before.findings, ...setups.flatMap((s) => s.findings), ...ofRoute]);
-  const complete = never !== null
-    && setups.every((s) => s.material.floorMm !== undefined && (!s.facts || s.forces !== null));
+  const complete =
+    never !== null && setups.every((s) => s.material.floorMm !== undefined && (!s.facts || s.forces !== null));
   const planned = { ...base, setups, transitions, unreached, complete, findings };
   const left = never && never.facts.pieces.length > 0 ? never.rest : null;
   const solids = { part, one: one.value, surface: before.surface, blank: made.material, cuts, unreached: left };

@@ -25,13 +25,26 @@ export interface ForcesOf {
 const NOTHING: Outlines = [];
 
 /** What stands beside a piece: the others, and their material seen from above. */
-interface Beside { readonly others: readonly StandingPiece[]; readonly above: Outlines }
+interface Beside {
+  readonly others: readonly StandingPiece[];
+  readonly above: Outlines;
+}
 
 /** How hard one piece is held, what is in the way and where it gives; null: not known yet, and not asked to compute. */
 function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, above }: Beside): ForceFacts | null {
-  const { whole: { kernel, material, forces }, at: { cut }, lying: { part, ...cuts }, floorMm } = input;
+  const {
+    whole: { kernel, material, forces },
+    at: { cut },
+    lying: { part, ...cuts },
+    floorMm,
+  } = input;
   const { device, bond } = input.on;
-  const { seat, hold, gripped, prove: { lowestCut, removedBox } } = facts;
+  const {
+    seat,
+    hold,
+    gripped,
+    prove: { lowestCut, removedBox },
+  } = facts;
   const { tools, orientation } = setup;
   const how = whenAsked(forces);
   const removed = g.same(removedBox);
@@ -42,10 +55,22 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
   const bends = material !== null && removed !== null;
   const leftAcross = g.run(sectionsStage, { body: cut.left, orientation, across: 'x' });
   const { leftCuts } = cuts;
-  const bend = !bends ? null : g[how](bendStage, {
-    kernel, setup: holdOf(g, setup), seat, device, hold, gripped, material, removed, lowestCut, floorMm,
-    leftCuts, leftAcross,
-  });
+  const bend = !bends
+    ? null
+    : g[how](bendStage, {
+        kernel,
+        setup: holdOf(g, setup),
+        seat,
+        device,
+        hold,
+        gripped,
+        material,
+        removed,
+        lowestCut,
+        floorMm,
+        leftCuts,
+        leftAcross,
+      });
   const elsewhere = elsewhereOn(g, how, { part, device, bond, setup, seat });
   if (!margin || !way || (bends && !bend) || !elsewhere) return null;
   return g.run(forcesStage, { margin, way, bend, elsewhere });
@@ -53,7 +78,13 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
 
 /** The forces of every piece of a setup, the first one first; null: not all of them are known yet. */
 export function planForces(g: Graph, input: ForcesOf, pieces: readonly Piece[]): readonly ForceFacts[] | null {
-  const { whole: { kernel }, at: { before, setup: { orientation } } } = input;
+  const {
+    whole: { kernel },
+    at: {
+      before,
+      setup: { orientation },
+    },
+  } = input;
   const above = pieces.length === 1 ? NOTHING : g.run(aboveStage, { kernel, solid: before.solid, orientation });
   const standing = pieces.map(({ number, facts: { seat, hold } }) => g.run(standingStage, { number, seat, hold }));
   const beside = (p: Piece) => ({ others: standing.filter((o) => o.number !== p.number), above });

@@ -1,9 +1,9 @@
-import { NOT_HOLD, type HoldSetup } from '../hold';
+import { NOT_HOLD, type HoldFacts, type HoldSetup } from '../hold';
 import { holdingOf } from '../holdings';
 import type { Setup, SetupIn } from '../job';
 import type { CylinderFeature, Feature } from '../part';
-import type { SeatedPart } from '../seat';
-import type { Family } from '../shop';
+import type { SeatedPart, SeatFacts } from '../seat';
+import type { Family, Station } from '../shop';
 import { fields, type Graph } from './graph';
 import type { SetupFacts } from './planned';
 import { madeStage, proveStage, separationStage } from './stages/cutting';
@@ -55,9 +55,102 @@ interface Piece {
   readonly setup: SetupIn<Family>;
 }
 
+/** Work zero of a piece, its account, and where it is touched. */
+function zeroOn(
+  g: Graph,
+  {
+    whole,
+    at,
+    setup,
+    seat,
+    hold,
+    station,
+    lying,
+  }: Pick<Piece, 'whole' | 'at' | 'setup' | 'lying'> & { seat: SeatFacts; hold: HoldFacts; station: Station | null },
+) {
+  const { job, machine, speech } = whole;
+  const { here } = at;
+  const { part, loadedCuts: loaded } = lying;
+  const of = <K extends keyof Setup>(...names: K[]) => fields(g, setup, ...names);
+  const homes = machine?.homing.homes ?? true;
+  const earlier = g.same(at.earlier);
+  const zeroed = g.run(zeroStage, {
+    setup: of('op', 'orientation', 'zero', 'measured'),
+    seat,
+    here,
+    station,
+    homes,
+    earlier,
+  });
+  const common = machine?.commonOffset ?? null;
+  const account = g.run(ledgerStage, {
+    setup: of('orientation', 'zero', 'lengths', 'tools'),
+    why: setup.why.zero,
+    seat,
+    zeroed,
+    here,
+    speech,
+    common,
+    sizeTolerance: job.sizeTolerance,
+  });
+  const touchable = g.run(touchableStage, { part, seat, open: g.same(hold.open) });
+  const touching = g.run(touchStage, {
+    setup: of('orientation', 'touchOff', 'lengths', 'tools'),
+    seat,
+    zeroed,
+    touchable,
+    here,
+    speech,
+    loaded,
+    commonZ: common?.z ?? 0,
+  });
+
+  return { zeroed, account, touchable, touching };
+}
+
+/** What the cut makes of bores and corners, and what still joins a part to its sheet. */
+function cutOn(
+  g: Graph,
+  {
+    whole,
+    at,
+    setup,
+    seat,
+    hold,
+    device,
+    lying: { part: _, ...cuts },
+  }: Pick<Piece, 'whole' | 'at' | 'setup' | 'lying'> & { seat: SeatFacts; hold: HoldFacts; device: On['device'] },
+) {
+  const { material } = whole;
+  const { cut } = at;
+  const { orientation } = setup;
+  const bores = g.list(whole.features.filter(isBore));
+  const corners = g.list(whole.features.filter(isCorner));
+  const made = g[whenAsked(whole.forces)](madeStage, {
+    bores,
+    corners,
+    cut,
+    orientation,
+    loaded: cuts.loadedCuts,
+    left: cuts.leftCuts,
+  });
+  const keeps = holdingOf(device).separation(setup);
+  const separation =
+    keeps &&
+    g.run(separationStage, {
+      keeps: g.same(keeps),
+      outlineCutter: setup.outlineCutter,
+      frees: hold.frees,
+      finished: cuts.finishedCuts,
+      seat,
+      yieldMPa: material?.yieldMPa ?? null,
+    });
+  return { made, separation };
+}
+
 /** One piece from top to bottom: seat, hold, zero, account, touch-off, and what the cut does. */
 export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): SetupFacts {
-  const { kernel, job, machine, material, speech, firstCopy } = whole;
+  const { kernel, machine, material, speech, firstCopy } = whole;
   const { here, before, cut } = at;
   const { part, ...cuts } = lying;
   const { device, station, bond, clamps } = on;
@@ -69,44 +162,43 @@ export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): Set
   const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
   const touchDiameterMm = setup.touchOff.side.diameter;
   const hold = g.run(holdStage, {
-    kernel, setup: holdOf(g, setup), seat, gripped, device, shop, material, speech, loaded: part.loaded, massKg,
-    touchDiameterMm, ...cuts,
+    kernel,
+    setup: holdOf(g, setup),
+    seat,
+    gripped,
+    device,
+    shop,
+    material,
+    speech,
+    loaded: part.loaded,
+    massKg,
+    touchDiameterMm,
+    ...cuts,
   });
 
-  const homes = machine?.homing.homes ?? true;
-  const earlier = g.same(at.earlier);
-  const zeroed = g.run(zeroStage, {
-    setup: of('op', 'orientation', 'zero', 'measured'), seat, here, station, homes, earlier,
-  });
+  const { zeroed, account, touchable, touching } = zeroOn(g, { whole, at, setup, seat, hold, station, lying });
   const { zero, touched, standing } = zeroed;
-  const common = machine?.commonOffset ?? null;
-  const account = g.run(ledgerStage, {
-    setup: of('orientation', 'zero', 'lengths', 'tools'), why: setup.why.zero, seat, zeroed, here, speech, common,
-    sizeTolerance: job.sizeTolerance,
-  });
-  const touchable = g.run(touchableStage, { part, seat, open: g.same(hold.open) });
-  const touching = g.run(touchStage, {
-    setup: of('orientation', 'touchOff', 'lengths', 'tools'), seat, zeroed, touchable, here, speech,
-    loaded: cuts.loadedCuts, commonZ: common?.z ?? 0,
-  });
-
-  const bores = g.list(whole.features.filter(isBore));
-  const corners = g.list(whole.features.filter(isCorner));
-  const made = g[whenAsked(whole.forces)](madeStage, {
-    bores, corners, cut, orientation, loaded: cuts.loadedCuts, left: cuts.leftCuts,
-  });
-  const keeps = holdingOf(device).separation(setup);
-  const separation = keeps && g.run(separationStage, {
-    keeps: g.same(keeps), outlineCutter: setup.outlineCutter, frees: hold.frees, finished: cuts.finishedCuts, seat,
-    yieldMPa: material?.yieldMPa ?? null,
-  });
+  const { made, separation } = cutOn(g, { whole, at, setup, lying, seat, hold, device });
   const prove = g.run(proveStage, {
-    seat, zero, tools, top: g.same(hold.top), station: g.same(standing), machine, orientation,
-    removedBox: g.same(cut.removedBox), along: cut.along,
+    seat,
+    zero,
+    tools,
+    top: g.same(hold.top),
+    station: g.same(standing),
+    machine,
+    orientation,
+    removedBox: g.same(cut.removedBox),
+    along: cut.along,
   });
   const blank = g.same(whole.blank.box);
   const programmed = g.run(programmedStage, {
-    programmed: setup.programmed, setup: of('orientation', 'zero'), seat, zero, part: firstCopy, blank, here,
+    programmed: setup.programmed,
+    setup: of('orientation', 'zero'),
+    seat,
+    zero,
+    part: firstCopy,
+    blank,
+    here,
   });
   const says = g.run(wordsStage, { seat, zero: setup.zero, orientation, here, speech });
   const found = { seat, gripped, pinGaps, hold, zero, touched, separation, touchable, prove, programmed, says };

@@ -15,7 +15,9 @@ import { whenAsked, type Here, type On, type Whole } from './whole';
 function onDevice(g: Graph, { shop }: Whole, hold: Hold, device: Device, station: Station | null): On {
   const names = holdRefersTo(hold);
   return {
-    device, station, bond: g.same(shop.bonds.find((b) => names.bonds.includes(b.id)) ?? null),
+    device,
+    station,
+    bond: g.same(shop.bonds.find((b) => names.bonds.includes(b.id)) ?? null),
     clamps: g.same(shop.clamps.filter((c) => names.clamps.includes(c.id))),
   };
 }
@@ -33,7 +35,9 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const station = g.same(entered && stationFor(entered, device));
   const floor = g[whenAsked(whole.forces)](floorStage, { cut, orientation: setup.orientation });
   const volumes = {
-    loadedMm3: before.volumeMm3, leftMm3: cut.left.volumeMm3, removedMm3: cut.removedMm3,
+    loadedMm3: before.volumeMm3,
+    leftMm3: cut.left.volumeMm3,
+    removedMm3: cut.removedMm3,
     ...(floor ? { floorMm: floor.mm } : {}),
   };
   const base = { id, op, register, setup, device, station, material: g.same(volumes) };
@@ -46,13 +50,19 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const on = onDevice(g, whole, setup.hold, device, station);
   const lying = lyingIn(g, whole, at);
   const own = planPiece(g, { whole, at, lying, on, setup });
-  const pieces = g.list(furtherOf(setup).map((piece, i): PlannedPiece => {
-    const asMoved = { ...holdingOf(device).moved(setup, piece), register: piece.register ?? register, measured: null };
-    const moved = g.same(asMoved);
-    const facts = planPiece(g, { whole, at: { ...at, earlier: own.touched }, lying, on, setup: moved });
-    const by = fields(g, piece, 'x', 'y');
-    return g.run(piecesStage, { number: i + 2, by, register: piece.register, setup: moved, facts });
-  }));
+  const pieces = g.list(
+    furtherOf(setup).map((piece, i): PlannedPiece => {
+      const asMoved = {
+        ...holdingOf(device).moved(setup, piece),
+        register: piece.register ?? register,
+        measured: null,
+      };
+      const moved = g.same(asMoved);
+      const facts = planPiece(g, { whole, at: { ...at, earlier: own.touched }, lying, on, setup: moved });
+      const by = fields(g, piece, 'x', 'y');
+      return g.run(piecesStage, { number: i + 2, by, register: piece.register, setup: moved, facts });
+    }),
+  );
   const facts = g.run(withPiecesStage, { own, device, pieces });
   const first = g.run(findingsStage, { ...checked, facts });
   const others = g.run(pieceFindingsStage, { ...checked, device, facts, pieces, first });

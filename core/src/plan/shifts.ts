@@ -8,8 +8,12 @@ import { plannedTransitionStage, shiftStage, sideStage, transitionStage } from '
 
 const sideOf = (g: Graph, { setup, device }: PlannedSetup, { seat, ledger, register }: SetupFacts): ShiftSide =>
   g.run(sideStage, {
-    setup: fields(g, setup, 'op', 'station', 'device'), seat, ledger, register: g.same(register),
-    kind: device!.kind, words: holdingOf(device!).words,
+    setup: fields(g, setup, 'op', 'station', 'device'),
+    seat,
+    ledger,
+    register: g.same(register),
+    kind: device!.kind,
+    words: holdingOf(device!).words,
   });
 
 function shift(g: Graph, from: PlannedSetup, to: PlannedSetup, { sizeTolerance }: Job, speech: Speech): Shift | null {
@@ -24,7 +28,10 @@ export function fromFirst(g: Graph, first: PlannedSetup, setup: PlannedSetup, jo
 
 /** From every setup to the next one, where both have a device. */
 export function transitionsOf(
-  g: Graph, setups: readonly PlannedSetup[], job: Job, speech: Speech,
+  g: Graph,
+  setups: readonly PlannedSetup[],
+  job: Job,
+  speech: Speech,
 ): PlannedTransition[] {
   return setups.slice(1).flatMap((to, i) => {
     const from = setups[i];

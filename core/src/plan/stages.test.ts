@@ -8,7 +8,13 @@ import { Planner } from '.';
 function told(name: string): ReadonlyMap<string, string> {
   const [, section] = readFileSync('docs/stages.md', 'utf8').split(`## A part ${name}\n`);
   const lines = section.split('\n## ')[0].split('\n');
-  return new Map(lines.flatMap((line, i) => [...line.startsWith('- ') ? line.matchAll(/`([^`]+)`/g) : []].map(([, field]) => [field, lines[i + 1].slice(4)] as const)));
+  return new Map(
+    lines.flatMap((line, i) =>
+      [...(line.startsWith('- ') ? line.matchAll(/`([^`]+)`/g) : [])].map(
+        ([, field]) => [field, lines[i + 1].slice(4)] as const,
+      ),
+    ),
+  );
 }
 
 test('docs/stages.md tells what an edit computes again (npm run docs:stages writes it)', async () => {
@@ -18,7 +24,13 @@ test('docs/stages.md tells what an edit computes again (npm run docs:stages writ
     const edits = oneFieldEdits(before).filter((e) => e.path.startsWith('job '));
     expect([...table.keys()].sort()).toEqual([...new Set(edits.map(fieldOf))].sort());
     const planner = new Planner(kernel);
-    const more = edits.filter((_, i) => i % 9 === 0).flatMap((edit) => stagesAgain(planner, before, edit).filter((s) => !table.get(fieldOf(edit))!.split(', ').includes(s)).map((s) => `${fieldOf(edit)}: ${s}`));
+    const more = edits
+      .filter((_, i) => i % 9 === 0)
+      .flatMap((edit) =>
+        stagesAgain(planner, before, edit)
+          .filter((s) => !table.get(fieldOf(edit))!.split(', ').includes(s))
+          .map((s) => `${fieldOf(edit)}: ${s}`),
+      );
     expect(more).toEqual([]);
     planner.graph.clear();
   }
@@ -26,6 +38,19 @@ test('docs/stages.md tells what an edit computes again (npm run docs:stages writ
 
 test('what presses on a part does not seat it again; where its zero is does not hold it again', () => {
   const flat = told('lying flat');
-  for (const field of ['setups / n / hold / clamps / n / x', 'setups / n / tools / n / diameter', 'setups / n / zero / x', 'setups / n / touchOff / x']) expect(flat.get(field)).not.toMatch(/\bseat\b/);
-  for (const field of ['setups / n / zero / x', 'setups / n / touchOff / x', 'setups / n / register', 'setups / n / program', 'setups / n / station']) expect(flat.get(field)).not.toMatch(/\bhold\b|\bmargin\b|\bbending\b/);
+  for (const field of [
+    'setups / n / hold / clamps / n / x',
+    'setups / n / tools / n / diameter',
+    'setups / n / zero / x',
+    'setups / n / touchOff / x',
+  ])
+    expect(flat.get(field)).not.toMatch(/\bseat\b/);
+  for (const field of [
+    'setups / n / zero / x',
+    'setups / n / touchOff / x',
+    'setups / n / register',
+    'setups / n / program',
+    'setups / n / station',
+  ])
+    expect(flat.get(field)).not.toMatch(/\bhold\b|\bmargin\b|\bbending\b/);
 });

@@ -1,4 +1,15 @@
-import { AXES, axisOf, byAxis, DIRECTIONS, dot, lookAlong, rotationOf, signOf, type Box3, type Direction } from '../frames';
+import {
+  AXES,
+  axisOf,
+  byAxis,
+  DIRECTIONS,
+  dot,
+  lookAlong,
+  rotationOf,
+  signOf,
+  type Box3,
+  type Direction,
+} from '../frames';
 import type { Part } from '../part';
 import { facet, TOUCH_MM, vertex, viewOf, type Kernel, type Solid, type TriangleMesh, type ViewMesh } from '../solid';
 import type { Material } from './whatIsLeft';
@@ -18,7 +29,9 @@ export interface UnreachedPiece {
   readonly reachedFrom: readonly Direction[];
 }
 
-/** Directions along which nothing of the part stands between the piece and the cutter. Sampled on the piece's facets. */
+/**
+ * Directions along which nothing of the part stands between the piece and the cutter. Sampled on the piece's facets.
+ */
 function reachedFrom(piece: TriangleMesh, views: ReadonlyMap<Direction, ViewMesh>): Direction[] {
   const step = Math.max(1, Math.floor(piece.triangles.length / 3 / 400)) * 3;
   return DIRECTIONS.filter((d) => {
@@ -45,7 +58,8 @@ const viewsOf = (part: Part): ReadonlyMap<Direction, ViewMesh> => {
 /** Shells of a solid, each with the voids it encloses taken off its volume. */
 function shellsOf(kernel: Kernel, solid: Solid): { readonly shell: Solid; readonly volumeMm3: number }[] {
   const all = kernel.pieces(solid).map((shell) => ({ shell, volumeMm3: shell.volumeMm3(), box: shell.box() }));
-  const isIn = (a: Box3, b: Box3) => AXES.every((axis) => a.min[axis] >= b.min[axis] - TOUCH_MM && a.max[axis] <= b.max[axis] + TOUCH_MM);
+  const isIn = (a: Box3, b: Box3) =>
+    AXES.every((axis) => a.min[axis] >= b.min[axis] - TOUCH_MM && a.max[axis] <= b.max[axis] + TOUCH_MM);
   const voids = all.filter((s) => s.volumeMm3 < 0);
   const bodies = all.filter((s) => s.volumeMm3 >= 0).map((body) => ({ ...body, around: body.volumeMm3 }));
   for (const hole of voids) {
@@ -57,19 +71,26 @@ function shellsOf(kernel: Kernel, solid: Solid): { readonly shell: Solid; readon
 }
 
 /**
- * The metal no setup reached, with the part sides each piece stands out on and where it can be reached from. A part that lies
- * enclosed in a piece is a void of that piece. `rest` stays the material's.
+ * The metal no setup reached, with the part sides each piece stands out on and where it can be reached from. A part
+ * that lies enclosed in a piece is a void of that piece. `rest` stays the material's.
  */
 export function unreachedMetal(kernel: Kernel, last: Material, part: Part): { facts: Unreached; rest: Solid | null } {
   if (last.isDone) return { facts: { volumeMm3: 0, pieces: [] }, rest: null };
   const rest = last.excess;
-  const pieces = rest.isEmpty() ? [] : shellsOf(kernel, rest).flatMap(({ shell, volumeMm3 }): UnreachedPiece[] => {
-    const box = shell.box();
-    const sides = DIRECTIONS.filter((side) =>
-      (signOf(side) > 0 ? box.max[axisOf(side)] > part.box.max[axisOf(side)] + 1e-6 : box.min[axisOf(side)] < part.box.min[axisOf(side)] - 1e-6));
-    const from = volumeMm3 > 0.01 ? reachedFrom(shell.mesh(), viewsOf(part)) : [];
-    shell.release();
-    return volumeMm3 > 0.01 ? [{ volumeMm3, box, sides, reachedFrom: from }] : [];
-  }).sort((a, b) => b.volumeMm3 - a.volumeMm3);
+  const pieces = rest.isEmpty()
+    ? []
+    : shellsOf(kernel, rest)
+        .flatMap(({ shell, volumeMm3 }): UnreachedPiece[] => {
+          const box = shell.box();
+          const sides = DIRECTIONS.filter((side) =>
+            signOf(side) > 0
+              ? box.max[axisOf(side)] > part.box.max[axisOf(side)] + 1e-6
+              : box.min[axisOf(side)] < part.box.min[axisOf(side)] - 1e-6,
+          );
+          const from = volumeMm3 > 0.01 ? reachedFrom(shell.mesh(), viewsOf(part)) : [];
+          shell.release();
+          return volumeMm3 > 0.01 ? [{ volumeMm3, box, sides, reachedFrom: from }] : [];
+        })
+        .sort((a, b) => b.volumeMm3 - a.volumeMm3);
   return { facts: { volumeMm3: pieces.reduce((sum, p) => sum + p.volumeMm3, 0), pieces }, rest };
 }

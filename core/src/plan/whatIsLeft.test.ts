@@ -8,14 +8,25 @@ import { unreachedMetal } from './unreached';
 import { cutFrom, depthPlane, Material, UNCUT } from './whatIsLeft';
 
 let kernel: Kernel;
-beforeAll(async () => { kernel = await loadKernel(); });
+beforeAll(async () => {
+  kernel = await loadKernel();
+});
 
 function asPart(solid: Solid): Part {
   return { solid, surface: solid.mesh(), box: meshBox(solid.mesh()) };
 }
 
 function material(blank: Box3, part: Part): Material {
-  return new Material({ kernel, frame: kernel.box(blank), kept: part.solid, keptMm3: part.solid.volumeMm3(), flats: flatsOf(part, boxMesh(blank)), slopes: false, whole: true, bounds: UNCUT });
+  return new Material({
+    kernel,
+    frame: kernel.box(blank),
+    kept: part.solid,
+    keptMm3: part.solid.volumeMm3(),
+    flats: flatsOf(part, boxMesh(blank)),
+    slopes: false,
+    whole: true,
+    bounds: UNCUT,
+  });
 }
 
 const block = (b: Box3) => {
@@ -27,18 +38,24 @@ const block = (b: Box3) => {
 test('a block cut from any side down to any depth leaves what the closed formula says', () => {
   const part = block(box([0, 0, 0], [50, 40, 30]));
   const blank = box([-2, -3, -4], [55, 46, 37]);
-  fc.assert(fc.property(fc.constantFrom(...DIRECTIONS), fc.integer({ min: 0, max: 1000 }), (up, thousandths) => {
-    const axis = up[1] as 'x' | 'y' | 'z';
-    // in steps far above a micrometer: a depth closer to a face than that is the face
-    const depth = (thousandths / 1000) * part.box.max[axis];
-    const along = depthPlane(part, up, depth);
-    const { left, removedMm3 } = cutFrom(kernel, material(blank, part), up, along);
-    const size = (b: Box3, a: 'x' | 'y' | 'z') => b.max[a] - b.min[a];
-    const [u, v] = (['x', 'y', 'z'] as const).filter((a) => a !== axis);
-    const over = up[0] === '+' ? blank.max[axis] - part.box.max[axis] : part.box.min[axis] - blank.min[axis];
-    const expected = size(blank, u) * size(blank, v) * (over + depth) - size(part.box, u) * size(part.box, v) * depth;
-    return Math.abs(removedMm3 - expected) < 1e-4 && Math.abs(left.volumeMm3 - (size(blank, u) * size(blank, v) * size(blank, axis) - expected)) < 1e-4;
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(fc.constantFrom(...DIRECTIONS), fc.integer({ min: 0, max: 1000 }), (up, thousandths) => {
+      const axis = up[1] as 'x' | 'y' | 'z';
+      // in steps far above a micrometer: a depth closer to a face than that is the face
+      const depth = (thousandths / 1000) * part.box.max[axis];
+      const along = depthPlane(part, up, depth);
+      const { left, removedMm3 } = cutFrom(kernel, material(blank, part), up, along);
+      const size = (b: Box3, a: 'x' | 'y' | 'z') => b.max[a] - b.min[a];
+      const [u, v] = (['x', 'y', 'z'] as const).filter((a) => a !== axis);
+      const over = up[0] === '+' ? blank.max[axis] - part.box.max[axis] : part.box.min[axis] - blank.min[axis];
+      const expected = size(blank, u) * size(blank, v) * (over + depth) - size(part.box, u) * size(part.box, v) * depth;
+      return (
+        Math.abs(removedMm3 - expected) < 1e-4 &&
+        Math.abs(left.volumeMm3 - (size(blank, u) * size(blank, v) * size(blank, axis) - expected)) < 1e-4
+      );
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test('with an overhang the result equals a voxel count within its error bound', () => {
@@ -49,7 +66,8 @@ test('with an overhang the result equals a voxel count within its error bound', 
   const { left } = cutFrom(kernel, material(blank, part), '+z', 0);
   const step = 0.5;
   let count = 0;
-  const inPart = (x: number, y: number, z: number) => x > 0 && y > 0 && y < 20 && z > 0 && z < 24 && (x < 10 || (z > 16 && x < 30));
+  const inPart = (x: number, y: number, z: number) =>
+    x > 0 && y > 0 && y < 20 && z > 0 && z < 24 && (x < 10 || (z > 16 && x < 30));
   for (let x = blank.min.x + step / 2; x < blank.max.x; x += step) {
     for (let y = blank.min.y + step / 2; y < blank.max.y; y += step) {
       for (let z = blank.min.z + step / 2; z < blank.max.z; z += step) {
@@ -81,15 +99,29 @@ test('metal under an overhang is never reached from above or below, and its plac
 test('whatever the route, the finished part is never cut', () => {
   const solid = kernel.union([kernel.box(box([0, 0, 0], [30, 20, 10])), kernel.box(box([5, 5, 10], [12, 12, 25]))]);
   const part = asPart(solid);
-  fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...ALL_ORIENTATIONS), fc.integer({ min: 0, max: 40_000 }).map((micrometers) => micrometers / 1000)), { minLength: 1, maxLength: 4 }), (route) => {
-    let m = material(box([-1, -1, -1], [31, 21, 26]), part);
-    for (const [o, depth] of route) m = cutFrom(kernel, m, o.up, depthPlane(part, o.up, depth)).left;
-    return kernel.subtract(solid, m.solid).volumeMm3() < 1e-6 && m.volumeMm3 >= solid.volumeMm3() - 1e-6;
-  }), { numRuns: 40 });
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.tuple(
+          fc.constantFrom(...ALL_ORIENTATIONS),
+          fc.integer({ min: 0, max: 40_000 }).map((micrometers) => micrometers / 1000),
+        ),
+        { minLength: 1, maxLength: 4 },
+      ),
+      (route) => {
+        let m = material(box([-1, -1, -1], [31, 21, 26]), part);
+        for (const [o, depth] of route) m = cutFrom(kernel, m, o.up, depthPlane(part, o.up, depth)).left;
+        return kernel.subtract(solid, m.solid).volumeMm3() < 1e-6 && m.volumeMm3 >= solid.volumeMm3() - 1e-6;
+      },
+    ),
+    { numRuns: 40 },
+  );
 });
 
 test('a depth that names a face is that face exactly', () => {
-  const part = asPart(kernel.union([kernel.box(box([0, 0, 0], [30, 20, 1 / 3])), kernel.box(box([5, 5, 1 / 3], [12, 12, 25.1]))]));
+  const part = asPart(
+    kernel.union([kernel.box(box([0, 0, 0], [30, 20, 1 / 3])), kernel.box(box([5, 5, 1 / 3], [12, 12, 25.1]))]),
+  );
   const [, step] = levelsBelowTop(part, '+z');
   expect(depthPlane(part, '+z', step.belowTop + 1e-5)).toBe(1 / 3);
 });

@@ -1,12 +1,37 @@
-import { AXES, axisOf, DIRECTIONS, dot, lookAlong, rotationOf, signOf, unitVector, type Box3, type Direction, type Rotation } from '../frames';
+import {
+  AXES,
+  axisOf,
+  DIRECTIONS,
+  dot,
+  lookAlong,
+  rotationOf,
+  signOf,
+  unitVector,
+  type Box3,
+  type Direction,
+  type Rotation,
+} from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { boxOfVolume, coordinatesOf, knownLevels, nearestLevel, TOUCH_MM, volumeInside, type Kernel, type Outlines, type Solid } from '../solid';
+import {
+  boxOfVolume,
+  coordinatesOf,
+  knownLevels,
+  nearestLevel,
+  TOUCH_MM,
+  volumeInside,
+  type Kernel,
+  type Outlines,
+  type Solid,
+} from '../solid';
 import { withCutPlane, type Flats } from './flats';
 
 /** Less than this is rounding, not metal. */
 const NOTHING_MM3 = 1e-3;
 
-/** The part of space a route of plane cuts leaves: part coordinates per axis, infinite where nothing was cut from that side. */
+/**
+ * The part of space a route of plane cuts leaves: part coordinates per axis, infinite where nothing was cut from that
+ * side.
+ */
 export interface Bounds {
   readonly low: readonly number[];
   readonly high: readonly number[];
@@ -29,9 +54,9 @@ interface MaterialIs {
 }
 
 /**
- * The material at one point of the route, part coordinates: `I = kept ∪ frame`. The frame is the blank less what was cut,
- * as if the part were not in it; no solid is ever made by cutting one that shares faces with the part again, so that no
- * facet is left where there is no material. Solids are made when they are asked for.
+ * The material at one point of the route, part coordinates: `I = kept ∪ frame`. The frame is the blank less what was
+ * cut, as if the part were not in it; no solid is ever made by cutting one that shares faces with the part again, so
+ * that no facet is left where there is no material. Solids are made when they are asked for.
  */
 export class Material {
   #solid: Solid | null = null;
@@ -40,22 +65,34 @@ export class Material {
 
   constructor(private readonly is: MaterialIs) {}
 
-  get frame(): Solid { return this.is.frame; }
+  get frame(): Solid {
+    return this.is.frame;
+  }
   /** the finished part, or what of it lies inside the blank */
-  get kept(): Solid { return this.is.kept; }
+  get kept(): Solid {
+    return this.is.kept;
+  }
   /** levels at which it can be flat, per part side */
-  get flats(): Flats { return this.is.flats; }
-  get bounds(): Bounds | null { return this.is.bounds ?? null; }
+  get flats(): Flats {
+    return this.is.flats;
+  }
+  get bounds(): Bounds | null {
+    return this.is.bounds ?? null;
+  }
 
   get volumeMm3(): number {
-    if (this.#volume === null) this.#volume = this.is.whole ? this.frame.volumeMm3() : this.is.keptMm3 + this.#excessMm3();
+    if (this.#volume === null)
+      this.#volume = this.is.whole ? this.frame.volumeMm3() : this.is.keptMm3 + this.#excessMm3();
     return this.#volume;
   }
 
   /** What stands out from the part. */
   get excess(): Solid {
     const { kernel } = this.is;
-    return (this.#excess ??= this.#apart((kept) => kernel.subtract(this.frame, kept), this.bounds ? this.#betweenPlanesMm3(this.bounds) : this.is.slopes ? this.#outsideMm3() : null));
+    return (this.#excess ??= this.#apart(
+      (kept) => kernel.subtract(this.frame, kept),
+      this.bounds ? this.#betweenPlanesMm3(this.bounds) : this.is.slopes ? this.#outsideMm3() : null,
+    ));
   }
 
   #outsideMm3(): number {
@@ -77,8 +114,8 @@ export class Material {
   }
 
   /**
-   * A boolean of part and frame. Where sloping faces of both lie on each other but for rounding, it may not come to the volume it
-   * must have; then it is made with the part larger by less than anybody measures.
+   * A boolean of part and frame. Where sloping faces of both lie on each other but for rounding, it may not come to
+   * the volume it must have; then it is made with the part larger by less than anybody measures.
    */
   #apart(make: (kept: Solid) => Solid, mm3: number | null): Solid {
     const first = make(this.kept);
@@ -86,7 +123,8 @@ export class Material {
     const larger = this.is.kernel.larger(this.kept, 1e-8);
     const second = make(larger);
     larger.release();
-    const [worse, better] = Math.abs(first.volumeMm3() - mm3) < Math.abs(second.volumeMm3() - mm3) ? [second, first] : [first, second];
+    const [worse, better] =
+      Math.abs(first.volumeMm3() - mm3) < Math.abs(second.volumeMm3() - mm3) ? [second, first] : [first, second];
     worse.release();
     return better;
   }
@@ -99,7 +137,9 @@ export class Material {
   /** Once only the part is left, its own clean surface stands for it. */
   get solid(): Solid {
     if (this.is.whole) return this.frame;
-    return (this.#solid ??= this.isDone ? this.kept : this.#apart((kept) => this.is.kernel.union([kept, this.frame]), this.volumeMm3));
+    return (this.#solid ??= this.isDone
+      ? this.kept
+      : this.#apart((kept) => this.is.kernel.union([kept, this.frame]), this.volumeMm3));
   }
 
   /** Outline of the cut at `depth` along a view's third axis: the part's and the frame's, taken together. */
@@ -133,7 +173,10 @@ export interface Cut {
   readonly along: number;
 }
 
-/** Level of the lowest cut along `up`, part coordinates; a depth within a tenth of a micrometer of a face of the part is that face exactly. */
+/**
+ * Level of the lowest cut along `up`, part coordinates; a depth within a tenth of a micrometer of a face of the part
+ * is that face exactly.
+ */
 export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): number {
   const axis = axisOf(up);
   const sign = signOf(up);
@@ -142,7 +185,10 @@ export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): num
   return (sign > 0 ? part.box.max[axis] : -part.box.min[axis]) - cutsBelowTop;
 }
 
-/** Where a cutter goes that only follows the part's outline: one cutter wide around it, seen along `up`. To be released. */
+/**
+ * Where a cutter goes that only follows the part's outline: one cutter wide around it, seen along `up`. To be
+ * released.
+ */
 export function alongOutline(kernel: Kernel, part: Part, before: Material, up: Direction, cutterMm: number): Solid {
   const view = rotationOf(lookAlong(up));
   const box = before.solid.box();
@@ -150,7 +196,10 @@ export function alongOutline(kernel: Kernel, part: Part, before: Material, up: D
   return kernel.prism(kernel.offset(kernel.silhouette(part.solid, view), cutterMm, 'round'), view, -reach, reach);
 }
 
-/** A level on which something flat of part, blank or an earlier cut lies within a tenth of a micrometer is that level exactly, and so is one within rounding of a corner of the part. */
+/**
+ * A level on which something flat of part, blank or an earlier cut lies within a tenth of a micrometer is that level
+ * exactly, and so is one within rounding of a corner of the part.
+ */
 function snapped(before: Material, up: Direction, along: number): number {
   const sign = signOf(up);
   const opposite = DIRECTIONS.find((d) => axisOf(d) === axisOf(up) && signOf(d) === -sign)!;
@@ -158,7 +207,10 @@ function snapped(before: Material, up: Direction, along: number): number {
   let least = TOUCH_MM;
   for (const level of [...before.flats[up], ...before.flats[opposite].map((l) => -l)]) {
     const off = Math.abs(level - along);
-    if (off < least) { least = off; best = level; }
+    if (off < least) {
+      least = off;
+      best = level;
+    }
   }
   if (least < TOUCH_MM) return best;
   const corner = nearestLevel(coordinatesOf(before.kept.mesh())[AXES.indexOf(axisOf(up))], sign * along);
@@ -170,7 +222,13 @@ function snapped(before: Material, up: Direction, along: number): number {
  * `frame' = frame ∩ ( {u·x ≤ c} ∪ shadow )`. Nothing of the finished part is ever cut, and what an overhang of the
  * part hides from the cutter stays.
  */
-export function cutFrom(kernel: Kernel, before: Material, up: Direction, level: number, only: Solid | null = null): Cut {
+export function cutFrom(
+  kernel: Kernel,
+  before: Material,
+  up: Direction,
+  level: number,
+  only: Solid | null = null,
+): Cut {
   const along = snapped(before, up, level);
   const { kept } = before;
   const nothing = { left: before, onward: before, removedMm3: 0, removedBox: null, along };
@@ -178,34 +236,55 @@ export function cutFrom(kernel: Kernel, before: Material, up: Direction, level: 
   const axis = axisOf(up);
   if (before.frame.isEmpty() || (signOf(up) > 0 ? box.max[axis] : -box.min[axis]) <= along) return nothing;
   const scrap: Solid[] = [];
-  const hold = (s: Solid) => { scrap.push(s); return s; };
+  const hold = (s: Solid) => {
+    scrap.push(s);
+    return s;
+  };
   const free = () => scrap.forEach((x) => x.release());
   // an exact box stands for the half space: the kernel's own cut by a plane is a rounding off it
   const half = { min: { ...box.min }, max: { ...box.max } };
-  for (const a of AXES) { half.min[a] -= 1; half.max[a] += 1; }
-  if (signOf(up) > 0) half.min[axis] = along; else half.max[axis] = -along;
+  for (const a of AXES) {
+    half.min[a] -= 1;
+    half.max[a] += 1;
+  }
+  if (signOf(up) > 0) half.min[axis] = along;
+  else half.max[axis] = -along;
   let tool = hold(kernel.box(half));
   const shadow = kernel.shadow(kept, up, along, true, before.frame);
   if (shadow) tool = hold(kernel.subtract(tool, hold(shadow)));
   if (only) tool = hold(kernel.intersect(tool, only));
   const flats = withCutPlane(before.flats, up, along);
-  const levels = knownLevels(AXES.map((a) => DIRECTIONS.filter((d) => axisOf(d) === a).flatMap((d) => flats[d].map((l) => signOf(d) * l))), kept.mesh());
+  const levels = knownLevels(
+    AXES.map((a) => DIRECTIONS.filter((d) => axisOf(d) === a).flatMap((d) => flats[d].map((l) => signOf(d) * l))),
+    kept.mesh(),
+  );
   const frame = kernel.onLevels(kernel.subtract(before.frame, tool), levels);
   const i = AXES.indexOf(axis);
   const b = before.bounds;
-  const bounds = shadow || only || !b ? null : {
-    low: b.low.map((v, k) => (k === i && signOf(up) < 0 ? Math.max(v, -along) : v)), high: b.high.map((v, k) => (k === i && signOf(up) > 0 ? Math.min(v, along) : v)),
-  };
+  const bounds =
+    shadow || only || !b
+      ? null
+      : {
+          low: b.low.map((v, k) => (k === i && signOf(up) < 0 ? Math.max(v, -along) : v)),
+          high: b.high.map((v, k) => (k === i && signOf(up) > 0 ? Math.min(v, along) : v)),
+        };
   const left = before.with({ frame, flats, bounds });
   const removedMm3 = before.volumeMm3 - left.volumeMm3;
-  if (removedMm3 < NOTHING_MM3) { left.release(); free(); return nothing; }
+  if (removedMm3 < NOTHING_MM3) {
+    left.release();
+    free();
+    return nothing;
+  }
   const reached = hold(kernel.onLevels(kernel.intersect(before.frame, tool), levels));
   const removedBox = boxWithout(kernel, reached, kept, shadow !== null || only !== null);
   free();
   return { left, onward: only && !left.isDone ? withoutDrops(kernel, left) : left, removedMm3, removedBox, along };
 }
 
-/** Box of `reached` less the part. A side the part's box does not come up to is the box's own; else what really stands there is looked at. */
+/**
+ * Box of `reached` less the part. A side the part's box does not come up to is the box's own; else what really stands
+ * there is looked at.
+ */
 function boxWithout(kernel: Kernel, reached: Solid, kept: Solid, hides: boolean): Box3 {
   const own = reached.box();
   const part = kept.box();
@@ -216,7 +295,9 @@ function boxWithout(kernel: Kernel, reached: Solid, kept: Solid, hides: boolean)
     if (s * (at - (s > 0 ? part.max[a] : part.min[a])) > 1e-6) return true;
     const view = rotationOf(lookAlong(d));
     const depth = s * at - 1e-5;
-    return kernel.flatArea(kernel.section(reached, view, depth)) - kernel.flatArea(kernel.section(kept, view, depth)) > 1e-3;
+    return (
+      kernel.flatArea(kernel.section(reached, view, depth)) - kernel.flatArea(kernel.section(kept, view, depth)) > 1e-3
+    );
   };
   if (!hides && DIRECTIONS.every(isFree)) return own;
   const removed = kernel.subtract(reached, kept);
@@ -227,7 +308,12 @@ function boxWithout(kernel: Kernel, reached: Solid, kept: Solid, hides: boolean)
 
 /** The pieces that hold something of the part; frame and drops stay at the machine. */
 function withoutDrops(kernel: Kernel, left: Material): Material {
-  const meets = (a: Solid, b: Solid) => { const common = kernel.intersect(a, b); const some = !common.isEmpty() && common.volumeMm3() > NOTHING_MM3; common.release(); return some; };
+  const meets = (a: Solid, b: Solid) => {
+    const common = kernel.intersect(a, b);
+    const some = !common.isEmpty() && common.volumeMm3() > NOTHING_MM3;
+    common.release();
+    return some;
+  };
   const pieces = kernel.pieces(left.solid);
   const stay = pieces.filter((piece) => meets(piece, left.kept));
   const goes = stay.length < pieces.length && stay.length > 0;

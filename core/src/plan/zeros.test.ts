@@ -7,7 +7,9 @@ import { randomJob } from '../testing/randomJobs';
 import { Planner } from '.';
 
 let planner: Planner;
-beforeAll(async () => { planner = new Planner(await loadKernel()); });
+beforeAll(async () => {
+  planner = new Planner(await loadKernel());
+});
 
 /** Small jobs on which the first version was wrong; the values were added up by hand. */
 function planCase(name: string) {
@@ -16,10 +18,20 @@ function planCase(name: string) {
   const planned = planner.plan({ ...file.value, bodies: () => null }, 'known');
   if (!planned.ok) throw new Error(planned.problem);
   const setup = (op: number) => planned.value.setups.find((s) => s.op === op)!;
-  return { job: file.value.job, planned: planned.value, register: (op: number) => setup(op).facts!.register, setup, codes: (op: number) => setup(op).findings.map((f) => f.code) };
+  return {
+    job: file.value.job,
+    planned: planned.value,
+    register: (op: number) => setup(op).facts!.register,
+    setup,
+    codes: (op: number) => setup(op).findings.map((f) => f.code),
+  };
 }
 
-const near = (x: number, y: number, z: number) => ({ x: expect.closeTo(x, 9), y: expect.closeTo(y, 9), z: expect.closeTo(z, 9) });
+const near = (x: number, y: number, z: number) => ({
+  x: expect.closeTo(x, 9),
+  y: expect.closeTo(y, 9),
+  z: expect.closeTo(z, 9),
+});
 
 describe('a seat that hands would find', () => {
   test('a cut stub of raw stock without thickness stops nothing: in a vise', () => {
@@ -46,8 +58,13 @@ describe('a seat that hands would find', () => {
     const { job, planned, register, codes, setup } = planCase('stands-in-bed');
     expect(register(20).z).toBeCloseTo(0, 9);
     expect(codes(20)).toContain('part-stands-beside-rest');
-    expect(setup(20).findings.find((f) => f.code === 'part-stands-beside-rest')).toMatchObject({ level: 'stop', says: 'What hangs down stands on the bed: the parallels stay 1.588 mm below the part and carry nothing.' });
-    const sheet = buildSheet(job, planned, null, { name: '', projection: 'third angle' }, null).setups.find((s) => s.op === 20)!;
+    expect(setup(20).findings.find((f) => f.code === 'part-stands-beside-rest')).toMatchObject({
+      level: 'stop',
+      says: 'What hangs down stands on the bed: the parallels stay 1.588 mm below the part and carry nothing.',
+    });
+    const sheet = buildSheet(job, planned, null, { name: '', projection: 'third angle' }, null).setups.find(
+      (s) => s.op === 20,
+    )!;
     expect(sheet.rows.find((r) => r.label === 'Parallels')?.value).toMatch(/^\d+\.\d+ mm, carry nothing$/);
   });
   test('a flange that would hold the part off jaw and parallels beside them does not', () => {
@@ -62,7 +79,9 @@ describe('a seat that hands would find', () => {
     expect(facts!.worksheet.every((w) => w.problem !== null)).toBe(true);
     expect(findings.map((f) => f.code)).toContain('seat-not-settled');
     expect(planned.transitions[0].shift.shift).toBeNull();
-    expect(planned.transitions[0].shift.conditions).toEqual(['The shift is not known: the seat of Op 20 does not settle.']);
+    expect(planned.transitions[0].shift.conditions).toEqual([
+      'The shift is not known: the seat of Op 20 does not settle.',
+    ]);
   });
 });
 
@@ -71,16 +90,28 @@ describe('not known is not nothing', () => {
   test.each([
     ['a length that is not known', 'shift-unknown-length', { x: 0, y: 0, z: null }],
     ['two reference tools, none of known length', 'shift-two-reference-tools', { x: 0, y: 0, z: null }],
-    ['once from the nose, once from a setter, nothing measured', 'shift-nose-then-setter-unknown-station', { x: 0, y: 0, z: null }],
-    ['two setters: the registers are known, and their difference is', 'shift-two-setters-unknown-station', { x: 0, y: 0, z: -50 }],
+    [
+      'once from the nose, once from a setter, nothing measured',
+      'shift-nose-then-setter-unknown-station',
+      { x: 0, y: 0, z: null },
+    ],
+    [
+      'two setters: the registers are known, and their difference is',
+      'shift-two-setters-unknown-station',
+      { x: 0, y: 0, z: -50 },
+    ],
     ['only the second setup touched off', 'shift-setters-second-measured', { x: null, y: null, z: 0 }],
   ])('%s', (_, name, expected) => {
     expect(shift(name).shift).toEqual(expected);
   });
   test('it is said why, and what the difference is taken from', () => {
-    expect(shift('shift-unknown-length').says.z).toBe('not known: Op 10 and Op 20 count with tool lengths that are not known');
+    expect(shift('shift-unknown-length').says.z).toBe(
+      'not known: Op 10 and Op 20 count with tool lengths that are not known',
+    );
     expect(shift('shift-setters-second-measured').says.x).toBe('not known: Op 20 was touched off, Op 10 was not');
-    expect(shift('shift-two-setters-unknown-station').says.z).toBe('the difference of the two registers, −60.000 less −10.000');
+    expect(shift('shift-two-setters-unknown-station').says.z).toBe(
+      'the difference of the two registers, −60.000 less −10.000',
+    );
   });
   test('a control without lengths has the length of the tool that touches in its register, however lengths are measured', () => {
     const { register, setup } = planCase('no-lengths-height-setter');

@@ -3,72 +3,33 @@
  * Part frame, mm.
  */
 
-import { turnsAbout } from '../holdings';
-import { AXES, axisOf, cross, DIRECTIONS, directionOf, opposite, signOf, unitVector, type Axis, type Box3, type Direction, type Orientation } from '../frames';
-import type { BlankFacts } from '../blank';
-import { holdingOf } from '../holdings';
-import { newHold, PLAIN_CUT, type Job, type Setup, touchChoices } from '../job';
-import type { Feature } from '../part';
-import { REGISTERS, type Register, type RoundDevice, type Vise } from '../shop';
-import type { Speech } from '../units';
-import { roundAbout, type RoundAbout } from './limits';
+import {
+  axisOf,
+  cross,
+  DIRECTIONS,
+  directionOf,
+  opposite,
+  signOf,
+  unitVector,
+  type Direction,
+  type Orientation,
+} from '../frames';
 import { bitOf, directionsIn, type Reach } from './reach';
+import { extent, topOf } from './extent';
+import type { Proposal, ProposedRoute, ProposedSetup, ProposeInput } from './types';
+import { aboutAxis } from './aboutAxis';
+import { worded } from './worded';
 
 export * from './limits';
 export * from './reach';
+export * from './setupsFrom';
+export * from './types';
 
 /** Less than this share of the surface is a gap between samples, not a face. */
 const NOTHING = 1e-5;
 /** So many alternatives are shown. */
 const SHOWN = 3;
 
-export interface ProposedSetup {
-  readonly orientation: Orientation;
-  readonly cutsBelowTop: number;
-  /** how high above the blank's lowest point the jaws reach */
-  readonly gripMm: number;
-  /** features cut here first, by their place in the list */
-  readonly cuts: readonly number[];
-}
-
-export interface ProposedRoute {
-  readonly setups: readonly ProposedSetup[];
-  /** half turns and quarter turns between the setups */
-  readonly flips: number;
-  readonly turns: number;
-  /** area of finished faces the second setup is held and located by, mm² */
-  readonly holdMm2: number;
-  /** the part side against the fixed jaw in every setup; null: it cannot be the same one */
-  readonly sameJawSide: Direction | null;
-  /** how far the lowest cut would have to go below the clearance above the jaw tops; 0: nowhere */
-  readonly jawsInWayMm: number;
-  /** gripped about its axis in this device instead of in the vise; left out: in the vise */
-  readonly about?: { readonly device: RoundDevice; readonly round: RoundAbout };
-  readonly reasons: readonly string[];
-}
-
-export interface Proposal {
-  /** best first; empty when nothing is to be cut or nothing can be reached */
-  readonly routes: readonly ProposedRoute[];
-  /** features parts of which no straight direction reaches, with the area */
-  readonly unreachable: readonly { readonly feature: number; readonly areaMm2: number }[];
-}
-
-export interface ProposeInput {
-  readonly reach: Reach;
-  readonly features: readonly Feature[];
-  readonly part: Box3;
-  readonly blank: Pick<BlankFacts, 'box'>;
-  readonly vise: Vise;
-  /** chucks and collets of the shop, for parts that are round about an axis */
-  readonly round?: readonly RoundDevice[];
-  readonly nameOf: (feature: number) => string;
-  /** writes areas in the reasons */
-  readonly speech: Speech;
-}
-
-const extent = (box: Box3, axis: Axis) => box.max[axis] - box.min[axis];
-const topOf = (box: Box3, d: Direction) => signOf(d) * (signOf(d) > 0 ? box.max : box.min)[axisOf(d)];
 const bits = (mask: number) => directionsIn(mask).length;
 
 /** Area by mask: what has to be covered. */
@@ -83,11 +44,17 @@ function coveringSets(reach: Reach): number[] {
   const area = areaByMask(reach);
   const misses = (set: number) => area.reduce((sum, a, mask) => (mask !== 0 && (mask & set) === 0 ? sum + a : sum), 0);
   const covers = (set: number) => misses(set) <= NOTHING * reach.toCutMm2;
-  return Array.from({ length: 63 }, (_, i) => i + 1).filter(covers).sort((a, b) => bits(a) - bits(b));
+  return Array.from({ length: 63 }, (_, i) => i + 1)
+    .filter(covers)
+    .sort((a, b) => bits(a) - bits(b));
 }
 
 function permutations<T>(list: readonly T[]): T[][] {
-  return list.length <= 1 ? [[...list]] : list.flatMap((first, i) => permutations([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [first, ...rest]));
+  return list.length <= 1
+    ? [[...list]]
+    : list.flatMap((first, i) =>
+        permutations([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [first, ...rest]),
+      );
 }
 
 /** Orientation with a direction up and a part side at the rear, against the fixed jaw: right = rear × up. */
@@ -95,11 +62,16 @@ function withRear(up: Direction, rear: Direction): Orientation {
   return { up, right: directionOf(cross(unitVector(rear), unitVector(up))) };
 }
 
-/** Area of the outermost flat faces on one side that were cut with a direction of `done` up: what jaws and rest can touch. */
+/**
+ * Area of the outermost flat faces on one side that were cut with a direction of `done` up: what jaws and rest can
+ * touch.
+ */
 function finishedOn(side: Direction, done: number, { reach, features }: ProposeInput): number {
   return reach.places.reduce((sum, p) => {
     const f = features[p.feature];
-    return f?.kind === 'plane' && f.side === side && f.belowOutermost! < 1e-6 && (p.mask & done) !== 0 ? sum + p.areaMm2 : sum;
+    return f?.kind === 'plane' && f.side === side && f.belowOutermost! < 1e-6 && (p.mask & done) !== 0
+      ? sum + p.areaMm2
+      : sum;
   }, 0);
 }
 
@@ -118,10 +90,16 @@ function jawSides(up: Direction, { blank, vise }: ProposeInput): Direction[] {
 function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRoute | null {
   const { reach, part, blank, vise } = input;
   const common = DIRECTIONS.filter((d) => order.every((up) => jawSides(up, input).includes(d)));
-  const bestRear = (up: Direction, done: number, from: readonly Direction[]) => from.reduce<Direction | null>((best, d) =>
-    (best === null || holdArea(up, d, done, input) > holdArea(up, best, done, input) + 1e-9 ? d : best), null);
+  const bestRear = (up: Direction, done: number, from: readonly Direction[]) =>
+    from.reduce<Direction | null>(
+      (best, d) => (best === null || holdArea(up, d, done, input) > holdArea(up, best, done, input) + 1e-9 ? d : best),
+      null,
+    );
   const second = order[1];
-  const sameJawSide = order.length > 1 ? bestRear(second, bitOf(order[0]), common.filter((d) => d[0] === '+').concat(common.filter((d) => d[0] === '-'))) : null;
+  const sameJawSide =
+    order.length > 1
+      ? bestRear(second, bitOf(order[0]), common.filter((d) => d[0] === '+').concat(common.filter((d) => d[0] === '-')))
+      : null;
   const grip = Math.max(vise.minimumGrip, 1);
   const open = reach.places.map((p) => p.mask !== 0);
   const setups: ProposedSetup[] = [];
@@ -132,7 +110,10 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
     const rear = sameJawSide ?? bestRear(up, done, jawSides(up, input));
     if (!rear) return null;
     if (k === 1) holdMm2 = holdArea(up, rear, done, input);
-    const below = k === 0 ? topOf(blank.box, opposite(up)) : Math.max(...[opposite(up)].map((d) => ((done & bitOf(d)) !== 0 ? topOf(part, d) : topOf(blank.box, d))));
+    const below =
+      k === 0
+        ? topOf(blank.box, opposite(up))
+        : Math.max(...[opposite(up)].map((d) => ((done & bitOf(d)) !== 0 ? topOf(part, d) : topOf(blank.box, d))));
     // from the part's highest point down to a clearance above the jaw tops
     const limit = topOf(part, up) + below - grip - vise.clearanceAboveJaws;
     const depthOf = (at: { x: number; y: number; z: number }) => topOf(part, up) - signOf(up) * at[axisOf(up)];
@@ -143,7 +124,9 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
       const d = depthOf(p.at);
       if (d <= limit + 1e-9 || (p.mask & later) === 0) depth = Math.max(depth, d);
     });
-    const earlier = setups.filter((s) => s.orientation.up === opposite(up)).map((s) => extent(part, axisOf(up)) - s.cutsBelowTop);
+    const earlier = setups
+      .filter((s) => s.orientation.up === opposite(up))
+      .map((s) => extent(part, axisOf(up)) - s.cutsBelowTop);
     depth = exactDepth(depth, up, limit, earlier, input);
     jawsInWayMm = Math.max(jawsInWayMm, depth - limit);
     const cuts = new Map<number, number>();
@@ -152,7 +135,12 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
       open[i] = false;
       if (p.feature >= 0) cuts.set(p.feature, (cuts.get(p.feature) ?? 0) + p.areaMm2);
     });
-    setups.push({ orientation: withRear(up, rear), cutsBelowTop: depth, gripMm: grip, cuts: [...cuts].sort((a, b) => b[1] - a[1]).map(([f]) => f) });
+    setups.push({
+      orientation: withRear(up, rear),
+      cutsBelowTop: depth,
+      gripMm: grip,
+      cuts: [...cuts].sort((a, b) => b[1] - a[1]).map(([f]) => f),
+    });
     done |= bitOf(up);
   }
   const steps = order.slice(1).map((up, i) => axisOf(up) === axisOf(order[i]));
@@ -164,7 +152,13 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
  * Samples lie inside faces: the depth is that of the nearest level below the deepest of them where a face ends or an
  * earlier setup from the opposite direction stopped; where neither is near, as deep as jaws and cutters leave it.
  */
-function exactDepth(sampled: number, up: Direction, limit: number, earlier: readonly number[], input: ProposeInput): number {
+function exactDepth(
+  sampled: number,
+  up: Direction,
+  limit: number,
+  earlier: readonly number[],
+  input: ProposeInput,
+): number {
   const levels = [...earlier, ...endsOf(input)[up]].filter((d) => d >= sampled - 1e-6);
   const next = levels.length > 0 ? Math.min(...levels) : sampled;
   return sampled <= limit + 1e-9 ? Math.min(next, Math.max(Math.min(limit, input.reach.wallsMm), sampled)) : next;
@@ -172,73 +166,67 @@ function exactDepth(sampled: number, up: Direction, limit: number, earlier: read
 
 const ends = new WeakMap<Reach, Record<Direction, number[]>>();
 
-/** Depths at which the faces reached from each direction end, below the part's outermost; kept, as every order of setups asks for them. */
+/**
+ * Depths at which the faces reached from each direction end, below the part's outermost; kept, as every order of
+ * setups asks for them.
+ */
 function endsOf({ reach, features, part }: ProposeInput): Record<Direction, number[]> {
   const known = ends.get(reach);
   if (known) return known;
   const masks = new Map<number, number>();
   for (const p of reach.places) if (p.feature >= 0) masks.set(p.feature, (masks.get(p.feature) ?? 0) | p.mask);
-  const of = (up: Direction) => [...new Set([...masks].flatMap(([i, mask]) => ((mask & bitOf(up)) !== 0 ? [topOf(part, up) + topOf(features[i].box, opposite(up))] : [])))];
+  const of = (up: Direction) => [
+    ...new Set(
+      [...masks].flatMap(([i, mask]) =>
+        (mask & bitOf(up)) !== 0 ? [topOf(part, up) + topOf(features[i].box, opposite(up))] : [],
+      ),
+    ),
+  ];
   const made = Object.fromEntries(DIRECTIONS.map((d) => [d, of(d)])) as Record<Direction, number[]>;
   ends.set(reach, made);
   return made;
 }
 
-function worded(route: ProposedRoute, fewest: number, { nameOf, speech, reach: { deepMm } }: ProposeInput): string[] {
-  const count = route.setups.length;
-  const reach = `${count} ${count === 1 ? 'setup reaches' : 'setups reach'} every face that can be reached`;
-  const said = [count === fewest ? `${reach}; no fewer do.` : `${reach}; by direction alone ${fewest} would do.`];
-  if (deepMm > 0) said.push(`Some walls lie deeper than usual cutters reach: one must reach ${speech.sizeWithUnit(deepMm)}.`);
-  if (route.jawsInWayMm > 0) said.push('The vise\'s jaws are in the way of a cut: it needs another way of holding.');
-  if (count > 1) {
-    said.push(`${route.flips} ${route.flips === 1 ? 'flip' : 'flips'}, ${route.turns} quarter ${route.turns === 1 ? 'turn' : 'turns'}.`);
-    said.push(route.holdMm2 > 0 ? `The first setup leaves ${speech.area(route.holdMm2)} of finished faces to hold and locate the second by.` : 'The second setup must be held by faces that are still raw.');
-    said.push(route.sameJawSide ? 'The same face stays against the fixed jaw.' : 'The face against the fixed jaw has to change.');
-  }
-  route.setups.forEach((s, i) => { if (s.cuts.length > 0) said.push(`Setup ${i + 1} cuts ${s.cuts.slice(0, 5).map(nameOf).join(', ')}${s.cuts.length > 5 ? ` and ${s.cuts.length - 5} more` : ''}.`); });
-  return said;
-}
-
-/** A part that is round about an axis, in a chuck or collet that stands upright: one end up, then turned end for end. Null: it is not, or none takes it. */
-function aboutAxis({ features, part, blank, reach, round: devices = [], speech, nameOf }: ProposeInput): ProposedRoute | null {
-  const round = roundAbout(features, part);
-  if (!round) return null;
-  const across = Math.max(...AXES.filter((a) => a !== round.axis).map((a) => extent(blank.box, a)));
-  const device = devices.find((d) => turnsAbout(d) === 'z' && d.minDiameter <= round.diameter && across <= d.maxDiameter + 1e-9 && extent(blank.box, round.axis) > 2 * d.gripLength);
-  if (!device) return null;
-  const ups: Direction[] = [`+${round.axis}`, `-${round.axis}`];
-  const below = topOf(blank.box, ups[1]) - topOf(part, ups[1]);
-  // all that stands out of the jaws, then what they gripped
-  const first = Math.max(0, round.length + below - device.gripLength - 1);
-  const setups = ups.map((up, i): ProposedSetup => ({
-    orientation: { up, right: directionOf(unitVector(round.axis === 'x' ? '+y' : '+x')) }, cutsBelowTop: i === 0 ? first : round.length - first, gripMm: device.gripLength,
-    cuts: [...new Set(reach.places.filter((p) => (p.mask & bitOf(up)) !== 0 && p.feature >= 0).map((p) => p.feature))],
-  }));
-  const reasons = [
-    `The part is round about ${round.axis.toUpperCase()}, ${speech.sizeWithUnit(round.diameter)} in diameter: gripped in ${device.name}, it is turned end for end once.`,
-    'What is turned is turned on a lathe; this is for what is milled and drilled on its ends.', `Setup 1 cuts ${setups[0].cuts.slice(0, 5).map(nameOf).join(', ')}.`,
-  ];
-  return { setups, flips: 1, turns: 0, holdMm2: 0, sameJawSide: null, jawsInWayMm: 0, about: { device, round }, reasons };
-}
-
 /**
- * Proposes routes: the fewest directions that reach all, each order of them made into setups in one vise.
- * Ranked by number of setups, then flips and turns, then the lowest lie, then by what the first setup leaves to hold and
- * locate by, then by keeping the same face against the jaw; what the jaws make impossible comes last. Alternatives use other directions.
+ * Proposes routes: the fewest directions that reach all, each order of them made into setups in one vise. Ranked by
+ * number of setups, then flips and turns, then the lowest lie, then by what the first setup leaves to hold and locate
+ * by, then by keeping the same face against the jaw; what the jaws make impossible comes last. Alternatives use other
+ * directions.
  */
 export function proposeRoutes(input: ProposeInput): Proposal {
   const hidden = new Map<number, number>();
   for (const p of input.reach.places) if (p.mask === 0) hidden.set(p.feature, (hidden.get(p.feature) ?? 0) + p.areaMm2);
-  const unreachable = [...hidden].filter(([, area]) => area > NOTHING * input.reach.toCutMm2).map(([feature, areaMm2]) => ({ feature, areaMm2 })).sort((a, b) => b.areaMm2 - a.areaMm2);
+  const unreachable = [...hidden]
+    .filter(([, area]) => area > NOTHING * input.reach.toCutMm2)
+    .map(([feature, areaMm2]) => ({ feature, areaMm2 }))
+    .sort((a, b) => b.areaMm2 - a.areaMm2);
   const sets = coveringSets(input.reach);
   const fewest = sets.length > 0 ? bits(sets[0]) : 0;
-  const routes = sets.filter((s) => bits(s) <= Math.min(fewest + 1, 5))
+  const routes = sets
+    .filter((s) => bits(s) <= Math.min(fewest + 1, 5))
     .flatMap((set) => permutations(directionsIn(set)))
     // a setup that finds nothing to cut is one too many
-    .flatMap((order) => { const r = routeOf(order, input); return r && r.setups.every((s) => s.cuts.length > 0) ? [r] : []; });
-  const height = (r: ProposedRoute) => Math.max(...r.setups.map((s) => Math.round(extent(input.part, axisOf(s.orientation.up)))));
-  const worth = (r: ProposedRoute) => [r.jawsInWayMm > 0 ? 1 : 0, r.setups.length, r.flips + r.turns, r.turns, height(r), -Math.round(r.holdMm2), r.sameJawSide ? 0 : 1, r.setups[0].orientation.up === '+z' ? 0 : 1];
-  routes.sort((a, b) => { const [p, q] = [worth(a), worth(b)]; const i = p.findIndex((v, k) => v !== q[k]); return i < 0 ? 0 : p[i] - q[i]; });
+    .flatMap((order) => {
+      const r = routeOf(order, input);
+      return r && r.setups.every((s) => s.cuts.length > 0) ? [r] : [];
+    });
+  const height = (r: ProposedRoute) =>
+    Math.max(...r.setups.map((s) => Math.round(extent(input.part, axisOf(s.orientation.up)))));
+  const worth = (r: ProposedRoute) => [
+    r.jawsInWayMm > 0 ? 1 : 0,
+    r.setups.length,
+    r.flips + r.turns,
+    r.turns,
+    height(r),
+    -Math.round(r.holdMm2),
+    r.sameJawSide ? 0 : 1,
+    r.setups[0].orientation.up === '+z' ? 0 : 1,
+  ];
+  routes.sort((a, b) => {
+    const [p, q] = [worth(a), worth(b)];
+    const i = p.findIndex((v, k) => v !== q[k]);
+    return i < 0 ? 0 : p[i] - q[i];
+  });
   // one route for each set of directions; and none that only adds a setup to a route that is already good
   const setOf = (r: ProposedRoute) => r.setups.reduce((mask, { orientation }) => mask | bitOf(orientation.up), 0);
   const shown: ProposedRoute[] = [];
@@ -248,36 +236,8 @@ export function proposeRoutes(input: ProposeInput): Proposal {
     if (!spare && shown.length < SHOWN) shown.push(r);
   }
   const about = aboutAxis(input);
-  return { routes: [...(about ? [about] : []), ...shown.map((r) => ({ ...r, reasons: worded(r, fewest, input) }))], unreachable };
-}
-
-/** What a route is taken on. */
-export interface TakenOn {
-  readonly vise: Vise;
-  readonly blank: Pick<BlankFacts, 'box'>;
-  readonly registers: readonly Register[];
-}
-
-export interface Naming {
-  readonly nameOf: (feature: number) => string;
-  readonly newId: () => string;
-}
-
-/** The setups of a proposal as ordinary setups of the job; the vise's parallels and stop are set so that the grip is what was reckoned with. */
-export function setupsFrom(route: ProposedRoute, job: Job, { vise, blank, registers }: TakenOn, { nameOf, newId }: Naming): Setup[] {
-  const free = registers.length > 0 ? registers : REGISTERS;
-  return route.setups.map((s, i): Setup => {
-    const about = route.about ?? null;
-    const parallels = Math.max(0, Math.floor(vise.jawHeight - s.gripMm));
-    const along = extent(blank.box, axisOf(s.orientation.right));
-    const rear = axisOf(directionOf(cross(unitVector(s.orientation.up), unitVector(s.orientation.right))));
-    return {
-      id: newId(), op: (i + 1) * 10, does: `cuts ${s.cuts.slice(0, 3).map(nameOf).join(', ')}`.slice(0, 200), register: free[Math.min(i, free.length - 1)],
-      orientation: s.orientation, cutsBelowTop: s.cutsBelowTop, cutsTo: null, device: about?.device.id ?? vise.id, station: null,
-      hold: about ? holdingOf(about.device).starts(about.device) : newHold('vise', { parallels: { height: parallels }, stop: { side: 'left', position: Math.max(0, Math.round((vise.jawWidth - along) / 2)), height: parallels + Math.max(vise.stopDiameter / 2, (vise.jawHeight - parallels) / 2), fromJaw: Math.round(extent(blank.box, rear) / 2), face: null } }),
-      // a round part is programmed from its axis
-      zero: { of: 'finished part', x: about ? 'middle' : 'min', y: about ? 'middle' : 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } }, programmed: null, ...structuredClone(PLAIN_CUT),
-      ...touchChoices(job.units === 'mm' ? 10 : 12.7), tools: [], program: '', why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
-    };
-  });
+  return {
+    routes: [...(about ? [about] : []), ...shown.map((r) => ({ ...r, reasons: worded(r, fewest, input) }))],
+    unreachable,
+  };
 }

@@ -3,15 +3,39 @@ import { loadKernel, type Kernel, type Outlines } from '../solid';
 import { gapBetween, planWay, type WayInput } from './inTheWay';
 
 let kernel: Kernel;
-beforeAll(async () => { kernel = await loadKernel(); });
-
-const rect = (x0: number, y0: number, x1: number, y1: number): Outlines => [[[x0, y0], [x1, y0], [x1, y1], [x0, y1]]];
-const post = (x: number, to: number, cuttable = false): Obstacle => ({ name: 'post', footprint: rect(x, 0, x + 10, 50), from: 0, to, cuttable });
-/** A block 0…100 by 0…50, 20 high, on its right side 5 mm are profiled off down to 4. */
-const profile = (obstacles: Obstacle[], change: Partial<WayInput> = {}) => planWay({
-  kernel, obstacles, lowestCut: 4, loadedTop: 20, toolMm: 12, holderMm: null, stickOutMm: null, headAt: null,
-  sectionOf: (body) => (body === 'loaded' ? rect(0, 0, 100, 50) : rect(0, 0, 95, 50)), ...change,
+beforeAll(async () => {
+  kernel = await loadKernel();
 });
+
+const rect = (x0: number, y0: number, x1: number, y1: number): Outlines => [
+  [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ],
+];
+const post = (x: number, to: number, cuttable = false): Obstacle => ({
+  name: 'post',
+  footprint: rect(x, 0, x + 10, 50),
+  from: 0,
+  to,
+  cuttable,
+});
+/** A block 0…100 by 0…50, 20 high, on its right side 5 mm are profiled off down to 4. */
+const profile = (obstacles: Obstacle[], change: Partial<WayInput> = {}) =>
+  planWay({
+    kernel,
+    obstacles,
+    lowestCut: 4,
+    loadedTop: 20,
+    toolMm: 12,
+    holderMm: null,
+    stickOutMm: null,
+    headAt: null,
+    sectionOf: (body) => (body === 'loaded' ? rect(0, 0, 100, 50) : rect(0, 0, 95, 50)),
+    ...change,
+  });
 
 test('along a wall the cutter sweeps its diameter out from it', () => {
   // wall at 95, cutter 12: out to 107; the post stands from 110
@@ -34,9 +58,14 @@ test('the holder needs stick-out over what stands beside the cut, and over the p
 
 test('the stick-out needed never shrinks when the cut goes deeper', () => {
   // two steps of the profile, and things of several heights beside them
-  const needed = (lowestCut: number) => profile([post(107, 9), post(113, 14), post(122, 31)], {
-    lowestCut, holderMm: 40, stickOutMm: 60, sectionOf: (body, z) => (body === 'loaded' ? rect(0, 0, 100, 50) : z > 11 ? rect(0, 0, 88, 50) : rect(0, 0, 95, 50)),
-  }).stickOutNeededMm!;
+  const needed = (lowestCut: number) =>
+    profile([post(107, 9), post(113, 14), post(122, 31)], {
+      lowestCut,
+      holderMm: 40,
+      stickOutMm: 60,
+      sectionOf: (body, z) =>
+        body === 'loaded' ? rect(0, 0, 100, 50) : z > 11 ? rect(0, 0, 88, 50) : rect(0, 0, 95, 50),
+    }).stickOutNeededMm!;
   const depths = Array.from({ length: 39 }, (_, i) => 19.75 - i * 0.5);
   const all = depths.map(needed);
   all.slice(1).forEach((v, i) => expect([depths[i + 1], v >= all[i] - 1e-6]).toEqual([depths[i + 1], true]));
@@ -44,8 +73,12 @@ test('the stick-out needed never shrinks when the cut goes deeper', () => {
 });
 
 test('a head that keeps its height meets only what is higher', () => {
-  expect(profile([post(112, 25)], { toolMm: 1, holderMm: 60, headAt: 30 }).gaps.some((g) => g.what === 'holder')).toBe(false);
-  expect(profile([post(112, 35)], { toolMm: 1, holderMm: 60, headAt: 30 }).gaps.find((g) => g.what === 'holder')?.gapMm).toBe(0);
+  expect(profile([post(112, 25)], { toolMm: 1, holderMm: 60, headAt: 30 }).gaps.some((g) => g.what === 'holder')).toBe(
+    false,
+  );
+  expect(
+    profile([post(112, 35)], { toolMm: 1, holderMm: 60, headAt: 30 }).gaps.find((g) => g.what === 'holder')?.gapMm,
+  ).toBe(0);
 });
 
 test('without a diameter nothing is claimed', () => {

@@ -35,19 +35,30 @@ export interface WayInput {
   readonly toolMm: number | null;
   readonly holderMm: number | null;
   readonly stickOutMm: number | null;
-  /** a head that keeps one height, as over a jet: what it is above the device's datum; null: a holder above the tool's tip */
+  /**
+   * a head that keeps one height, as over a jet: what it is above the device's datum; null: a holder above the tool's
+   * tip
+   */
   readonly headAt: number | null;
 }
 
-/** Heights are taken at the same distances below the top of the material, however deep the cut goes: what stands in the way at one of them does so for every deeper cut. */
+/**
+ * Heights are taken at the same distances below the top of the material, however deep the cut goes: what stands in the
+ * way at one of them does so for every deeper cut.
+ */
 const STEP_MM = 5;
 const MOST_LEVELS = 12;
 
-/** Heights at which tool and holder are looked at, the lowest first: just above the lowest cut, and every step below the top. */
+/**
+ * Heights at which tool and holder are looked at, the lowest first: just above the lowest cut, and every step below
+ * the top.
+ */
 function heights(lowestCut: number, top: number): number[] {
   const height = top - lowestCut;
   const step = STEP_MM * 2 ** Math.max(0, Math.ceil(Math.log2(height / STEP_MM / MOST_LEVELS)));
-  const below = Array.from({ length: Math.floor(height / step) }, (_, i) => top - (i + 1) * step).filter((z) => z > lowestCut + 0.02);
+  const below = Array.from({ length: Math.floor(height / step) }, (_, i) => top - (i + 1) * step).filter(
+    (z) => z > lowestCut + 0.02,
+  );
   return [...below, lowestCut + Math.min(0.01, height / 4)].sort((a, b) => a - b);
 }
 
@@ -64,7 +75,11 @@ function toSegment(p: readonly [number, number], a: readonly [number, number], b
 /** Distance between two outlines that do not overlap, and the place on the second. */
 export function gapBetween(a: Outlines, b: Outlines): { mm: number; at: [number, number] } {
   let found: { mm: number; at: [number, number] } = { mm: Infinity, at: [0, 0] };
-  const from = (points: Outlines, edges: Outlines, pick: (p: readonly [number, number], q: readonly [number, number]) => readonly [number, number]) => {
+  const from = (
+    points: Outlines,
+    edges: Outlines,
+    pick: (p: readonly [number, number], q: readonly [number, number]) => readonly [number, number],
+  ) => {
     for (const p of points.flat()) {
       for (const ring of edges) {
         ring.forEach((q, i) => {
@@ -79,22 +94,49 @@ export function gapBetween(a: Outlines, b: Outlines): { mm: number; at: [number,
   return found;
 }
 
-/** Where the cutter's center must come: over what is removed, as far as what stays allows, and once along every wall it leaves. */
+/**
+ * Where the cutter's center must come: over what is removed, as far as what stays allows, and once along every wall it
+ * leaves.
+ */
 function centresOf(kernel: WayInput['kernel'], removed: Outlines, left: Outlines, r: number): Outlines {
   if (left.length === 0) return removed;
   const inside = kernel.offset(left, r - 1e-3, 'round');
-  const along = kernel.flatCommon(kernel.flatDifference(kernel.offset(left, r + 0.05, 'round'), inside), kernel.offset(removed, r, 'round'));
+  const along = kernel.flatCommon(
+    kernel.flatDifference(kernel.offset(left, r + 0.05, 'round'), inside),
+    kernel.offset(removed, r, 'round'),
+  );
   return kernel.flatUnion([kernel.flatDifference(removed, inside), along]);
 }
 
+/** Keeps the smallest gap to each obstacle that was found at any height. */
+function keepNearest(
+  gaps: Map<string, Gap>,
+  { kernel, o, what, area }: { kernel: WayInput['kernel']; o: Obstacle; what: 'tool' | 'holder'; area: Outlines },
+): void {
+  const key = `${what} ${o.name}`;
+  const common = kernel.flatCommon(area, o.footprint);
+  const { mm, at } =
+    kernel.flatArea(common) > 1e-3 ? { mm: 0, at: common[0]?.[0] ?? o.footprint[0][0] } : gapBetween(area, o.footprint);
+  const known = gaps.get(key);
+  if (!known || mm < known.gapMm)
+    gaps.set(key, { obstacle: o.name, what, gapMm: mm, at: [at[0], at[1]], obstacleTop: o.to });
+}
+
 /**
- * What stands in the way of tool and holder: at several heights of the cut, everywhere the cutter's center must come to take
- * away what is removed, swept by the tool from that height up and by the holder from its stick-out up. How far a program
- * runs out beyond that is not known here.
+ * What stands in the way of tool and holder: at several heights of the cut, everywhere the cutter's center must come
+ * to take away what is removed, swept by the tool from that height up and by the holder from its stick-out up. How far
+ * a program runs out beyond that is not known here.
  */
 export function planWay(input: WayInput): WayFacts {
   const { kernel, sectionOf, obstacles, lowestCut, loadedTop, toolMm, holderMm, stickOutMm, headAt } = input;
-  const nothing = { gaps: [], toolMm, holderMm, passesThrough: [], stickOutNeededMm: null, shortestStickOutMm: stickOutMm };
+  const nothing = {
+    gaps: [],
+    toolMm,
+    holderMm,
+    passesThrough: [],
+    stickOutNeededMm: null,
+    shortestStickOutMm: stickOutMm,
+  };
   const height = loadedTop - lowestCut;
   if (toolMm === null || height <= 1e-6) return nothing;
   const r = toolMm / 2;
@@ -110,28 +152,34 @@ export function planWay(input: WayInput): WayFacts {
     const standing = obstacles.filter((o) => o.to > z + 1e-6);
     if (standing.length === 0 && holderMm === null) continue;
     // where nothing has changed since the level below, the tool sweeps the same, only higher up
-    const same = [left, removed].map((o) => `${o.length} ${o.flat().length} ${kernel.flatArea(o).toFixed(2)}`).join(' ');
+    const same = [left, removed]
+      .map((o) => `${o.length} ${o.flat().length} ${kernel.flatArea(o).toFixed(2)}`)
+      .join(' ');
     if (same === before) continue;
     before = same;
     const centers = centresOf(kernel, removed, left, r);
     const swept = kernel.offset(centers, r, 'round');
     if (centers.length === 0) continue;
     const holder = holderMm === null ? null : kernel.offset(centers, holderMm / 2, 'round');
-    const note = (o: Obstacle, what: 'tool' | 'holder', area: Outlines) => {
-      const key = `${what} ${o.name}`;
-      const meets = kernel.flatArea(kernel.flatCommon(area, o.footprint)) > 1e-3;
-      const { mm, at } = meets ? { mm: 0, at: kernel.flatCommon(area, o.footprint)[0]?.[0] ?? o.footprint[0][0] } : gapBetween(area, o.footprint);
-      const known = gaps.get(key);
-      if (!known || mm < known.gapMm) gaps.set(key, { obstacle: o.name, what, gapMm: mm, at: [at[0], at[1]], obstacleTop: o.to });
-    };
+    const note = (o: Obstacle, what: 'tool' | 'holder', area: Outlines) => keepNearest(gaps, { kernel, o, what, area });
     for (const o of standing) {
-      if (o.cuttable) { if (kernel.flatArea(kernel.flatCommon(swept, o.footprint)) > 1e-3) through.add(o.name); continue; }
+      if (o.cuttable) {
+        if (kernel.flatArea(kernel.flatCommon(swept, o.footprint)) > 1e-3) through.add(o.name);
+        continue;
+      }
       note(o, 'tool', swept);
       if (!holder) continue;
-      if (headAt === null && kernel.flatArea(kernel.flatCommon(holder, o.footprint)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, o.to - z);
+      if (headAt === null && kernel.flatArea(kernel.flatCommon(holder, o.footprint)) > 1e-3)
+        stickOutNeeded = Math.max(stickOutNeeded, o.to - z);
       if (o.to > (headAt ?? z + (stickOutMm ?? Infinity))) note(o, 'holder', holder);
     }
-    if (holder && headAt === null && holderMm! > toolMm && kernel.flatArea(kernel.flatCommon(holder, left)) > 1e-3) stickOutNeeded = Math.max(stickOutNeeded, loadedTop - z);
+    if (holder && headAt === null && holderMm! > toolMm && kernel.flatArea(kernel.flatCommon(holder, left)) > 1e-3)
+      stickOutNeeded = Math.max(stickOutNeeded, loadedTop - z);
   }
-  return { ...nothing, gaps: [...gaps.values()].sort((a, b) => a.gapMm - b.gapMm), passesThrough: [...through], stickOutNeededMm: holderMm === null || headAt !== null ? null : stickOutNeeded };
+  return {
+    ...nothing,
+    gaps: [...gaps.values()].sort((a, b) => a.gapMm - b.gapMm),
+    passesThrough: [...through],
+    stickOutNeededMm: holderMm === null || headAt !== null ? null : stickOutNeeded,
+  };
 }

@@ -33,7 +33,9 @@ export interface ProveFacts {
   readonly zeroRoom: readonly Room[] | null;
   /** room at the corners of the cut; in Z with the tools' lengths: the shortest for down, the longest for up */
   readonly cutRoom: readonly Room[] | null;
-  /** the tool must be at least this long to reach the lowest cut within the Z travel; null while the station is unknown */
+  /**
+   * the tool must be at least this long to reach the lowest cut within the Z travel; null while the station is unknown
+   */
   readonly shortestToolMm: number | null;
 }
 
@@ -59,7 +61,16 @@ export interface ProveInput {
  * Travel and clearance facts of a setup. Machine Z is the spindle gauge line, so a tool of length H that stands at
  * work height z has the gauge line at W_z + z + H: Z is only proven with the tools' lengths.
  */
-export function planProve({ seat, zero, tools, top, station, machine, removedSeated, lowestCutSeated }: ProveInput): ProveFacts {
+export function planProve({
+  seat,
+  zero,
+  tools,
+  top,
+  station,
+  machine,
+  removedSeated,
+  lowestCutSeated,
+}: ProveInput): ProveFacts {
   const t = seat.pose.translation;
   const lowestCut = lowestCutSeated + t.z;
   const removedBox = removedSeated ? { min: add(removedSeated.min, t), max: add(removedSeated.max, t) } : null;
@@ -80,8 +91,12 @@ export function planProve({ seat, zero, tools, top, station, machine, removedSea
   return {
     ...base,
     zeroRoom: [...(['x', 'y'] as const).map((axis) => roomOf(axis, w[axis], w[axis], machine)), alongZ(w.z, w.z)],
-    cutRoom: cut ? [...(['x', 'y'] as const).map((axis) => roomOf(axis, cut.min[axis], cut.max[axis], machine)), alongZ(lowest, cut.max.z)] : [],
+    cutRoom: cut
+      ? [
+          ...(['x', 'y'] as const).map((axis) => roomOf(axis, cut.min[axis], cut.max[axis], machine)),
+          alongZ(lowest, cut.max.z),
+        ]
+      : [],
     shortestToolMm: Math.max(0, machine.travel.z.min - lowest),
   };
 }
-

@@ -16,7 +16,16 @@ const jawTops = { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceA
 /** A block 42 high on 20 parallels, 2 to face off; cut down to `depth` below its finished top at 40. */
 function prove(depth: number, s = setup(), m: typeof machine | null = machine) {
   const seat = seatBlock(raw, part, s);
-  return planProve({ seat, zero: workZero(seat, s.zero, station), tools: s.tools, top: jawTops, station, machine: m, removedSeated: box([0, 0, 40 - depth], [100, 60, 42]), lowestCutSeated: 40 - depth });
+  return planProve({
+    seat,
+    zero: workZero(seat, s.zero, station),
+    tools: s.tools,
+    top: jawTops,
+    station,
+    machine: m,
+    removedSeated: box([0, 0, 40 - depth], [100, 60, 42]),
+    lowestCutSeated: 40 - depth,
+  });
 }
 
 describe('lowest cut and jaw tops', () => {
@@ -24,12 +33,22 @@ describe('lowest cut and jaw tops', () => {
     expect(prove(15)).toMatchObject({ lowestCut: 45, aboveTop: 5 });
   });
 
-  test.each([[15, null], [19, null], [19.5, 'caution'], [20, 'caution'], [20.001, 'stop'], [30, 'stop']] as const)('a cut %d deep: %s', (depth, level) => {
+  test.each([
+    [15, null],
+    [19, null],
+    [19.5, 'caution'],
+    [20, 'caution'],
+    [20.001, 'stop'],
+    [30, 'stop'],
+  ] as const)('a cut %d deep: %s', (depth, level) => {
     expect(cutClearsJaws(prove(depth), jawTops, told).map((f) => f.level)).toEqual(level ? [level] : []);
   });
 
   test('the remedy reaches the clearance wanted', () => {
-    expect(cutClearsJaws(prove(25), jawTops, told)[0]).toMatchObject({ says: 'The lowest cut is 5.000 mm below the jaw tops.', remedy: expect.stringContaining('at least 6.000 mm higher') });
+    expect(cutClearsJaws(prove(25), jawTops, told)[0]).toMatchObject({
+      says: 'The lowest cut is 5.000 mm below the jaw tops.',
+      remedy: expect.stringContaining('at least 6.000 mm higher'),
+    });
   });
 });
 
@@ -37,7 +56,9 @@ describe('travel', () => {
   test('room in X and Y is counted to both ends, from machine coordinates', () => {
     // left end of the part at the stop: −400 + 10; rear at −200
     expect(prove(15).cutRoom).toEqual([
-      { axis: 'x', toMin: 760 - 390, toMax: 290 }, { axis: 'y', toMin: 430 - 260, toMax: 200 }, { axis: 'z', toMin: null, toMax: 450 - 62 },
+      { axis: 'x', toMin: 760 - 390, toMax: 290 },
+      { axis: 'y', toMin: 430 - 260, toMax: 200 },
+      { axis: 'z', toMin: null, toMax: 450 - 62 },
     ]);
     expect(insideTravel(prove(15))).toEqual([]);
   });
@@ -51,14 +72,17 @@ describe('travel', () => {
   test('a tool too long for the height is a stop with the amount', () => {
     const over = insideTravel(prove(15, setup({ tools: [tool(1, 400)] })));
     expect(over.map((f) => f.says)).toEqual([
-      'Work zero lies outside the travel: Z by 10.000 mm at the plus end.', 'The cut reaches outside the travel: Z by 12.000 mm at the plus end.',
+      'Work zero lies outside the travel: Z by 10.000 mm at the plus end.',
+      'The cut reaches outside the travel: Z by 12.000 mm at the plus end.',
     ]);
     expect(over[0].remedy).toMatch(/tool of another length/);
   });
 
   test('part of the cut beyond the end of the table is named by axis and end', () => {
     const far = setup({ stop: { ...setup().hold.stop, position: 380 } });
-    expect(insideTravel(prove(15, far)).map((f) => f.says)).toEqual(['The cut reaches outside the travel: X by 80.000 mm at the plus end.']);
+    expect(insideTravel(prove(15, far)).map((f) => f.says)).toEqual([
+      'The cut reaches outside the travel: X by 80.000 mm at the plus end.',
+    ]);
   });
 
   test('without a machine nothing is claimed', () => {
@@ -72,7 +96,9 @@ describe('what cannot be proven is said', () => {
 
   test('no tools: the shortest tool that reaches is told', () => {
     // the gauge line would have to go to −450 + 45 = −405; the axis ends at −300
-    expect(zTravelNotProven(prove(15, setup(), low), setup(), told)[0].says).toBe('The Z travel is not proven: no tools are listed. A tool must be at least 105.000 mm long to reach the lowest cut.');
+    expect(zTravelNotProven(prove(15, setup(), low), setup(), told)[0].says).toBe(
+      'The Z travel is not proven: no tools are listed. A tool must be at least 105.000 mm long to reach the lowest cut.',
+    );
   });
 
   test('one length missing is named; with all lengths it is quiet', () => {
@@ -90,11 +116,22 @@ test('a setup that removes nothing says so', () => {
 
 test('from one zero to another no height may lead through what stands between', () => {
   const post = { name: 'post', box: { min: { x: -300, y: -210, z: -400 }, max: { x: -280, y: -190, z: -100 } } };
-  const [a, b] = [{ x: -400, y: -200, z: -300 }, { x: -200, y: -200, z: -300 }];
+  const [a, b] = [
+    { x: -400, y: -200, z: -300 },
+    { x: -200, y: -200, z: -300 },
+  ];
   // Z ends at 0: a tool of 120 passes 20 below the top of the post, one of 90 ten above it
-  expect(betweenZeros(machine, [a, b], [post], { lengthMm: 120, radiusMm: 5 })).toMatchObject({ name: 'post', byMm: 20 });
+  expect(betweenZeros(machine, [a, b], [post], { lengthMm: 120, radiusMm: 5 })).toMatchObject({
+    name: 'post',
+    byMm: 20,
+  });
   expect(betweenZeros(machine, [a, b], [post], { lengthMm: 90, radiusMm: 5 })).toBeNull();
-  const [path] = safePaths({ ...machine, positions: { reference: { x: -290, y: -200, z: -50 }, second: null, toolChange: null } }, a, [post], { lengthMm: 90, radiusMm: 5 });
+  const [path] = safePaths(
+    { ...machine, positions: { reference: { x: -290, y: -200, z: -50 }, second: null, toolChange: null } },
+    a,
+    [post],
+    { lengthMm: 90, radiusMm: 5 },
+  );
   // the position itself is over the post: down there the tool would stand 40 in it
   expect(path.thereItself).toMatchObject({ name: 'post', byMm: 40 });
 });

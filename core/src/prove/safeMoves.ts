@@ -21,7 +21,10 @@ export interface SafePath {
   readonly straight: Hit | null;
   /** Z up to the end of its travel first, then across, then down */
   readonly riseFirst: Hit | null;
-  /** down to the position itself from the end of the travel, or up from it; null: clear. Left out by plans made before it was looked at */
+  /**
+   * down to the position itself from the end of the travel, or up from it; null: clear. Left out by plans made before
+   * it was looked at
+   */
   readonly thereItself?: Hit | null;
 }
 
@@ -35,14 +38,23 @@ export interface Reaching {
  * What a tool runs into on its way from one zero to another, Z at the end of its travel.
  * @param tips over the one zero and over the other, machine axes
  */
-export function betweenZeros(machine: Machine, tips: readonly [from: Vec3, to: Vec3], standing: readonly Standing[], tool: Reaching): Hit | null {
+export function betweenZeros(
+  machine: Machine,
+  tips: readonly [from: Vec3, to: Vec3],
+  standing: readonly Standing[],
+  tool: Reaching,
+): Hit | null {
   const [from, to] = tips;
   const { lengthMm, radiusMm } = tool;
   const top = machine.travel.z.max - lengthMm;
   return hitOn({ ...from, z: top }, { ...to, z: top }, standing, radiusMm);
 }
 
-export const POSITION_SAYS: Record<PositionName, string> = { reference: 'the reference position', second: 'the second reference position', toolChange: 'the tool-change position' };
+export const POSITION_SAYS: Record<PositionName, string> = {
+  reference: 'the reference position',
+  second: 'the second reference position',
+  toolChange: 'the tool-change position',
+};
 
 /** How far above everything a tool stops when a zero is looked at. Common practice, no source. */
 export const LOOK_ABOVE_MM = 25;
@@ -78,8 +90,10 @@ function hitOn(from: Vec3, to: Vec3, standing: readonly Standing[], radius: numb
 }
 
 /**
- * The moves from each position of a machine to the first position over a zero, and back: the same lines. Common practice, no source.
- * @param first where the tip comes to: over work zero, high enough to look; machine axes, gauge line less the tool's length
+ * The moves from each position of a machine to the first position over a zero, and back: the same lines. Common
+ * practice, no source.
+ * @param first where the tip comes to: over work zero, high enough to look; machine axes, gauge line less the tool's
+ *   length
  */
 export function safePaths(machine: Machine, first: Vec3, standing: readonly Standing[], tool: Reaching): SafePath[] {
   const { lengthMm, radiusMm } = tool;
@@ -90,6 +104,14 @@ export function safePaths(machine: Machine, first: Vec3, standing: readonly Stan
     const tip = { ...position, z: position.z - lengthMm };
     const across = hitOn({ ...tip, z: top }, { ...first, z: top }, standing, radiusMm);
     const down = hitOn({ ...first, z: top }, first, standing, radiusMm);
-    return [{ from, position, straight: hitOn(tip, first, standing, radiusMm), riseFirst: across ?? down, thereItself: hitOn({ ...tip, z: top }, tip, standing, radiusMm) }];
+    return [
+      {
+        from,
+        position,
+        straight: hitOn(tip, first, standing, radiusMm),
+        riseFirst: across ?? down,
+        thereItself: hitOn({ ...tip, z: top }, tip, standing, radiusMm),
+      },
+    ];
   });
 }

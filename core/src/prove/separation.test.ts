@@ -2,25 +2,54 @@ import { newHold, type Separation, type Setup } from '../job';
 import { board, lightCut, planHeld, tape } from '../testing/held';
 import { placeTabs, tabBears, tabsHoldN } from './separation';
 
-const square = [[[0, 0], [100, 0], [100, 60], [0, 60]]] as const;
+const square = [
+  [
+    [0, 0],
+    [100, 0],
+    [100, 60],
+    [0, 60],
+  ],
+] as const;
 
 describe('where tabs go', () => {
   test('spread over the straight outside edges', () => {
     const tabs = placeTabs(square, 4, 6);
     expect(tabs).toHaveLength(4);
-    for (const { at: [x, y] } of tabs) expect(x === 0 || x === 100 || y === 0 || y === 60).toBe(true);
-    for (const { at: [x, y] } of tabs) expect(Math.min(x, 100 - x) > 4.9 || Math.min(y, 60 - y) > 4.9).toBe(true);
+    for (const {
+      at: [x, y],
+    } of tabs)
+      expect(x === 0 || x === 100 || y === 0 || y === 60).toBe(true);
+    for (const {
+      at: [x, y],
+    } of tabs)
+      expect(Math.min(x, 100 - x) > 4.9 || Math.min(y, 60 - y) > 4.9).toBe(true);
   });
 
   test('never on holes, and never on a curved edge', () => {
-    const circle = Array.from({ length: 180 }, (_, i) => [50 * Math.cos((i * Math.PI) / 90), 50 * Math.sin((i * Math.PI) / 90)] as const);
+    const circle = Array.from(
+      { length: 180 },
+      (_, i) => [50 * Math.cos((i * Math.PI) / 90), 50 * Math.sin((i * Math.PI) / 90)] as const,
+    );
     expect(placeTabs([circle], 4, 6)).toEqual([]);
     const hole = [...square[0]].reverse();
     expect(placeTabs([hole], 4, 6)).toEqual([]);
   });
 
   test('as many as fit and no more', () => {
-    expect(placeTabs([[[0, 0], [12, 0], [12, 12], [0, 12]]], 9, 6)).toHaveLength(4);
+    expect(
+      placeTabs(
+        [
+          [
+            [0, 0],
+            [12, 0],
+            [12, 12],
+            [0, 12],
+          ],
+        ],
+        9,
+        6,
+      ),
+    ).toHaveLength(4);
   });
 
   test('one tab 6 × 1 across a slot of 6 in EN AW-6082 at 250 N/mm²: it bends at 83 N, long before it shears at 865 N', () => {
@@ -36,12 +65,26 @@ describe('where tabs go', () => {
 });
 
 describe('a part about to come free', () => {
-  const lies = { x: { by: 'hand' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'hand' as const, side: 'front' as const, at: 90, pins: [] }, bond: 'tape' };
-  const free = (separation: Partial<Separation>, more: Partial<Omit<Setup, 'hold'>> = {}, forces = true) => planHeld({
-    device: board, forces, part: { block: { x: 100, y: 60, z: 4 } }, allowance: { xMinus: 15, xPlus: 15, yMinus: 15, yPlus: 15, zPlus: 0 },
-    hold: { ...lies, separation: { ...newHold('flat').separation, ...separation } },
-    setup: { clears: 'outline', outlineCutter: 6, cutsBelowTop: 4, tools: [{ ...lightCut, feedPerTooth: 0.02 }], ...more },
-  });
+  const lies = {
+    x: { by: 'hand' as const, side: 'left' as const, at: 100, pins: [] },
+    y: { by: 'hand' as const, side: 'front' as const, at: 90, pins: [] },
+    bond: 'tape',
+  };
+  const free = (separation: Partial<Separation>, more: Partial<Omit<Setup, 'hold'>> = {}, forces = true) =>
+    planHeld({
+      device: board,
+      forces,
+      part: { block: { x: 100, y: 60, z: 4 } },
+      allowance: { xMinus: 15, xPlus: 15, yMinus: 15, yPlus: 15, zPlus: 0 },
+      hold: { ...lies, separation: { ...newHold('flat').separation, ...separation } },
+      setup: {
+        clears: 'outline',
+        outlineCutter: 6,
+        cutsBelowTop: 4,
+        tools: [{ ...lightCut, feedPerTooth: 0.02 }],
+        ...more,
+      },
+    });
   const about = ['part-comes-free', 'freed-part-not-held', 'tabs-without-place', 'tabs-too-weak'];
   const said = async (...args: Parameters<typeof free>) => (await free(...args)).codes.filter((c) => about.includes(c));
 
@@ -49,13 +92,22 @@ describe('a part about to come free', () => {
     expect(await said({ way: 'none' })).toEqual(['part-comes-free']);
     expect(await said({ way: 'tabs' })).toEqual([]);
     expect(await said({ way: 'skin' })).toEqual([]);
-    expect(await said({ way: 'hold' }, { tools: [{ ...lightCut, feedPerTooth: 0.01, material: 'carbide', helix: 0 }] })).toEqual([]);
+    expect(
+      await said({ way: 'hold' }, { tools: [{ ...lightCut, feedPerTooth: 0.01, material: 'carbide', helix: 0 }] }),
+    ).toEqual([]);
   });
 
   test('how it is kept reaches the operator', async () => {
-    const steps = async (separation: Partial<Separation>) => { const { hold } = (await free(separation, {}, false)).only.facts!; return [...hold.steps, ...hold.release].join(' '); };
-    expect(await steps({ way: 'skin', skin: { leave: 0.2, offWall: 0.1 } })).toContain('a skin of 0.200 mm; then one light pass through it, 0.100 mm off the wall');
-    expect(await steps({ way: 'tabs', tabs: { count: 3, width: 5, height: 1 } })).toMatch(/3 tabs, 5\.000 mm wide and 1\.000 mm high.*dress them/);
+    const steps = async (separation: Partial<Separation>) => {
+      const { hold } = (await free(separation, {}, false)).only.facts!;
+      return [...hold.steps, ...hold.release].join(' ');
+    };
+    expect(await steps({ way: 'skin', skin: { leave: 0.2, offWall: 0.1 } })).toContain(
+      'a skin of 0.200 mm; then one light pass through it, 0.100 mm off the wall',
+    );
+    expect(await steps({ way: 'tabs', tabs: { count: 3, width: 5, height: 1 } })).toMatch(
+      /3 tabs, 5\.000 mm wide and 1\.000 mm high.*dress them/,
+    );
     expect(await steps({ way: 'hold' })).not.toMatch(/skin|tabs/);
   });
 
@@ -65,7 +117,12 @@ describe('a part about to come free', () => {
 
   test('a hold that is not proven does not count', async () => {
     expect(await said({ way: 'hold' }, { tools: [] })).toEqual(['freed-part-not-held']);
-    expect(await said({ way: 'hold' }, { tools: [{ ...lightCut, diameter: 20, cutDepth: 4, cutWidth: 20, feedPerTooth: 0.3, flutes: 4 }] })).toEqual(['freed-part-not-held']);
+    expect(
+      await said(
+        { way: 'hold' },
+        { tools: [{ ...lightCut, diameter: 20, cutDepth: 4, cutWidth: 20, feedPerTooth: 0.3, flutes: 4 }] },
+      ),
+    ).toEqual(['freed-part-not-held']);
   });
 
   test('tabs too thin for the cut are told', async () => {
@@ -73,7 +130,8 @@ describe('a part about to come free', () => {
   });
 
   test('cut free, only the tape under the part counts; with tabs the frame helps', async () => {
-    const area = async (way: 'hold' | 'tabs') => (await free({ way }, {}, false)).only.facts!.hold.contacts.find((c) => c.kind === 'bond')!.areaMm2;
+    const area = async (way: 'hold' | 'tabs') =>
+      (await free({ way }, {}, false)).only.facts!.hold.contacts.find((c) => c.kind === 'bond')!.areaMm2;
     expect(await area('hold')).toBeCloseTo(100 * 60, 1);
     expect(await area('tabs')).toBeGreaterThan(100 * 60);
     expect(tape.thickness).toBe(0.1);

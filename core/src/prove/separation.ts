@@ -1,7 +1,10 @@
 import type { Separation } from '../job';
 import type { Outlines } from '../solid';
 
-/** A tab that holds the part to what is around it: its middle on the outline, and the direction of the edge. Device frame, mm. */
+/**
+ * A tab that holds the part to what is around it: its middle on the outline, and the direction of the edge. Device
+ * frame, mm.
+ */
 export interface Tab {
   readonly at: readonly [number, number];
   readonly along: readonly [number, number];
@@ -14,14 +17,21 @@ export interface SeparationFacts {
   readonly tabs: readonly Tab[];
   /** how many tabs there is no straight outside edge for */
   readonly tabsMissing: number;
-  /** what the tabs of one part bear for sure, N; of the part that has fewest; null: the material's strength is not known */
+  /**
+   * what the tabs of one part bear for sure, N; of the part that has fewest; null: the material's strength is not
+   * known
+   */
   readonly tabsHoldN: number | null;
 }
 
 /** Tabs stay this far from the ends of a straight edge: a corner or arc begins there. */
 const FROM_CORNER_MM = 2;
 
-const area = (ring: readonly (readonly [number, number])[]) => ring.reduce((sum, [x, y], i) => { const [u, v] = ring[(i + 1) % ring.length]; return sum + (x * v - u * y) / 2; }, 0);
+const area = (ring: readonly (readonly [number, number])[]) =>
+  ring.reduce((sum, [x, y], i) => {
+    const [u, v] = ring[(i + 1) % ring.length];
+    return sum + (x * v - u * y) / 2;
+  }, 0);
 
 /**
  * Places for tabs: on straight outside edges only, spread along the outline as evenly as the edges allow.
@@ -29,11 +39,16 @@ const area = (ring: readonly (readonly [number, number])[]) => ring.reduce((sum,
  */
 export function placeTabs(outlines: Outlines, count: number, widthMm: number): Tab[] {
   const need = widthMm + 2 * FROM_CORNER_MM;
-  const edges = outlines.filter((ring) => area(ring) > 0).flatMap((ring) => ring.map((a, i) => {
-    const b = ring[(i + 1) % ring.length];
-    const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
-    return { a, length, along: [(b[0] - a[0]) / length, (b[1] - a[1]) / length] as const };
-  })).filter((e) => e.length >= need);
+  const edges = outlines
+    .filter((ring) => area(ring) > 0)
+    .flatMap((ring) =>
+      ring.map((a, i) => {
+        const b = ring[(i + 1) % ring.length];
+        const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+        return { a, length, along: [(b[0] - a[0]) / length, (b[1] - a[1]) / length] as const };
+      }),
+    )
+    .filter((e) => e.length >= need);
   if (edges.length === 0) return [];
   // the edges laid end to end, tabs at even steps along them; one edge holds only as many as fit
   const total = edges.reduce((sum, e) => sum + e.length, 0);
@@ -42,12 +57,18 @@ export function placeTabs(outlines: Outlines, count: number, widthMm: number): T
   for (let i = 0; i < count; i++) {
     let at = ((i + 0.5) * total) / count;
     let e = 0;
-    while (e + 1 < edges.length && at > edges[e].length) { at -= edges[e].length; e += 1; }
+    while (e + 1 < edges.length && at > edges[e].length) {
+      at -= edges[e].length;
+      e += 1;
+    }
     const place = Math.min(Math.max(at, need / 2), edges[e].length - need / 2);
     const here = taken.get(e) ?? [];
     if (here.some((p) => Math.abs(p - place) < widthMm + FROM_CORNER_MM)) continue;
     taken.set(e, [...here, place]);
-    tabs.push({ at: [edges[e].a[0] + edges[e].along[0] * place, edges[e].a[1] + edges[e].along[1] * place], along: edges[e].along });
+    tabs.push({
+      at: [edges[e].a[0] + edges[e].along[0] * place, edges[e].a[1] + edges[e].along[1] * place],
+      along: edges[e].along,
+    });
   }
   return tabs;
 }
@@ -60,7 +81,8 @@ export interface TabBears {
 }
 
 /**
- * One tab across the cut, held at both of its ends: shear area times shear yield, 0.577 of the yield strength (von Mises); bending
+ * One tab across the cut, held at both of its ends: shear area times shear yield, 0.577 of the yield strength (von
+ * Mises); bending
  * `F = 2·σ·W/L` both ways, elastic (beam held at both ends, one end moved; any mechanics handbook).
  * @param slotMm L, width of the cut it bridges
  */
@@ -79,7 +101,9 @@ const TAB_SCATTER = 0.25;
 
 /** What the tabs of one part bear for sure: the weakest way, half of them, at least one, less the scatter. N. */
 export function tabsHoldN(count: number, { shearN, upN, sidewaysN }: TabBears): number {
-  return count === 0 ? 0 : Math.max(1, Math.floor(count * TABS_AT_ONCE)) * Math.min(shearN, upN, sidewaysN) * (1 - TAB_SCATTER);
+  return count === 0
+    ? 0
+    : Math.max(1, Math.floor(count * TABS_AT_ONCE)) * Math.min(shearN, upN, sidewaysN) * (1 - TAB_SCATTER);
 }
 
 /** What is left standing on purpose, and how wide the cut is around it. */
@@ -90,13 +114,24 @@ export type Keeps = Pick<Separation, 'way' | 'tabs'> & { readonly outlineCutter:
  * @param comesFree the cut takes away what joined it to the rest of the blank, as the hold has found
  * @param part outlines of the finished part on the device, device X and Y
  */
-export function planSeparation({ way, tabs, outlineCutter }: Keeps, comesFree: boolean, part: Outlines, yieldMPa: number | null): SeparationFacts {
+export function planSeparation(
+  { way, tabs, outlineCutter }: Keeps,
+  comesFree: boolean,
+  part: Outlines,
+  yieldMPa: number | null,
+): SeparationFacts {
   const outer = part.filter((ring) => area(ring) > 0);
   // every part needs its own tabs: several copies do not hold each other
   const places = comesFree && way === 'tabs' ? outer.map((ring) => placeTabs([ring], tabs.count, tabs.width)) : [];
   const fewest = Math.min(...places.map((p) => p.length));
   return {
-    comesFree, way, tabs: places.flat(), tabsMissing: places.reduce((sum, p) => sum + tabs.count - p.length, 0),
-    tabsHoldN: places.length > 0 && yieldMPa !== null ? tabsHoldN(fewest, tabBears(tabs.width, tabs.height, outlineCutter, yieldMPa)) : null,
+    comesFree,
+    way,
+    tabs: places.flat(),
+    tabsMissing: places.reduce((sum, p) => sum + tabs.count - p.length, 0),
+    tabsHoldN:
+      places.length > 0 && yieldMPa !== null
+        ? tabsHoldN(fewest, tabBears(tabs.width, tabs.height, outlineCutter, yieldMPa))
+        : null,
   };
 }

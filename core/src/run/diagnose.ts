@@ -30,18 +30,46 @@ interface Difference {
 }
 
 /** Of causes that fit equally well, the commoner one first. Common practice, no source. */
-const OFTEN: readonly CauseCode[] = ['wrong-body', 'unit', 'radius-forgotten', 'radius-doubled', 'feeler-forgotten', 'length-not-active', 'wrong-parallels', 'common-offset', 'flipped', 'length-of-another-tool', 'radius-wrong-side', 'another-cutter', 'other-register', 'wrong-face', 'sign', 'axes-swapped', 'digits', 'device-moved'];
+const OFTEN: readonly CauseCode[] = [
+  'wrong-body',
+  'unit',
+  'radius-forgotten',
+  'radius-doubled',
+  'feeler-forgotten',
+  'length-not-active',
+  'wrong-parallels',
+  'common-offset',
+  'flipped',
+  'length-of-another-tool',
+  'radius-wrong-side',
+  'another-cutter',
+  'other-register',
+  'wrong-face',
+  'sign',
+  'axes-swapped',
+  'digits',
+  'device-moved',
+];
 
 /**
- * Compares the difference of a reading with every term it could come from: what the ledger knows, the tool that touched, lengths,
- * parallels, faces of the part as it might lie, units. What fits best comes first; what fits nothing is told as such. What the
- * machine reads while it touches hangs on where things are: radius, common offset and register are sums made later.
+ * Compares the difference of a reading with every term it could come from: what the ledger knows, the tool that
+ * touched, lengths, parallels, faces of the part as it might lie, units. What fits best comes first; what fits nothing
+ * is told as such. What the machine reads while it touches hangs on where things are: radius, common offset and
+ * register are sums made later.
  */
-export function diagnose(plan: RunPlan, setup: RunSetup, step: RunStep, judged: readonly Judged[], known: Known): Guess[] {
+export function diagnose(
+  plan: RunPlan,
+  setup: RunSetup,
+  step: RunStep,
+  judged: readonly Judged[],
+  known: Known,
+): Guess[] {
   const differences = differencesOf(step, judged, known);
   const tolerance = Math.max(setup.limit, 0.02);
   const guesses = differences.flatMap(({ axis, by, place, read }) => [
-    ...[...setup.causes, ...commonCauses(plan, known)].filter((c) => c.axis === axis && (c.at === place || (c.at === 'both' && place !== 'touch'))).map((c): Guess => ({ code: c.code, axis, says: c.says, missesBy: Math.abs(by - c.delta) })),
+    ...[...setup.causes, ...commonCauses(plan, known)]
+      .filter((c) => c.axis === axis && (c.at === place || (c.at === 'both' && place !== 'touch')))
+      .map((c): Guess => ({ code: c.code, axis, says: c.says, missesBy: Math.abs(by - c.delta) })),
     ...(read ? ofNumbers(plan, axis, read.value, read.target, place === 'keyIn' ? setup : null) : []),
   ]);
   const fitting = guesses.filter((g) => g.missesBy !== null && g.missesBy <= tolerance);
@@ -51,10 +79,24 @@ export function diagnose(plan: RunPlan, setup: RunSetup, step: RunStep, judged: 
 
 function differencesOf(step: RunStep, judged: readonly Judged[], { zeroOff }: Known): Difference[] {
   const place = step.kind === 'keyIn' ? 'keyIn' : 'touch';
-  const off = judged.filter((j) => !j.inLimit && j.ask.axis !== null && j.difference !== null)
-    .map((j): Difference => ({ axis: j.ask.axis!, by: j.difference!, place, read: { value: j.value, target: j.target! } }));
+  const off = judged
+    .filter((j) => !j.inLimit && j.ask.axis !== null && j.difference !== null)
+    .map((j): Difference => ({
+      axis: j.ask.axis!,
+      by: j.difference!,
+      place,
+      read: { value: j.value, target: j.target! },
+    }));
   // the zero is off though the machine read what was expected: the length was read wrongly
-  if (off.length === 0 && step.axis && zeroOff !== null) return [{ axis: step.axis, by: zeroOff, place: step.axis === 'z' && judged.some((j) => j.ask.id === 'length') ? 'length' : 'touch', read: null }];
+  if (off.length === 0 && step.axis && zeroOff !== null)
+    return [
+      {
+        axis: step.axis,
+        by: zeroOff,
+        place: step.axis === 'z' && judged.some((j) => j.ask.id === 'length') ? 'length' : 'touch',
+        read: null,
+      },
+    ];
   return off;
 }
 
@@ -74,26 +116,68 @@ const mustBe = (plan: RunPlan, axis: Axis) => `It must be ${speechIn(plan.units)
 /** A common offset that was seen on the machine adds itself, or was taken off, wherever the control did the sum. */
 function commonCauses(plan: RunPlan, { commons, proven }: Known): Cause[] {
   const speech = speechIn(plan.units);
-  return commons.flatMap((c) => AXES.filter((a) => Math.abs(c[a] - plan.commonOffset[a]) > 1e-6 && !proven.includes(a)).flatMap((axis) => [plan.commonOffset[axis] - c[axis], c[axis] - plan.commonOffset[axis]].map((delta): Cause => ({
-    code: 'common-offset', axis, delta, at: 'keyIn', says: `${speech.signed(c[axis])} was in the common offset of ${plan.machineName}: is it still there? ${mustBe(plan, axis)}`,
-  }))));
+  return commons.flatMap((c) =>
+    AXES.filter((a) => Math.abs(c[a] - plan.commonOffset[a]) > 1e-6 && !proven.includes(a)).flatMap((axis) =>
+      [plan.commonOffset[axis] - c[axis], c[axis] - plan.commonOffset[axis]].map((delta): Cause => ({
+        code: 'common-offset',
+        axis,
+        delta,
+        at: 'keyIn',
+        says: `${speech.signed(c[axis])} was in the common offset of ${plan.machineName}: is it still there? ${mustBe(plan, axis)}`,
+      })),
+    ),
+  );
 }
 
-/** Mistakes that depend on the number itself: the unit, the sign, the axis, a digit. @param keyed whose register was keyed in; null: a reading */
+/**
+ * Mistakes that depend on the number itself: the unit, the sign, the axis, a digit. @param keyed whose register was
+ * keyed in; null: a reading
+ */
 function ofNumbers(plan: RunPlan, axis: Axis, value: number, target: number, keyed: RunSetup | null): Guess[] {
   const speech = speechIn(plan.units);
   const other = plan.units === 'mm' ? 'inches' : 'millimeters';
   const near = (v: number) => Math.abs(v - target);
   const found: Guess[] = [
-    { code: 'unit', axis, says: `${speech.signed(value)} times 25.4 is what was expected: was the number keyed or read in ${other}?`, missesBy: near(value * MM_PER_INCH) },
-    { code: 'unit', axis, says: `${speech.signed(value)} divided by 25.4 is what was expected: was the number keyed or read in ${other}?`, missesBy: near(value / MM_PER_INCH) },
-    { code: 'sign', axis, says: 'With the other sign it is what was expected: was the minus left out?', missesBy: near(-value) },
+    {
+      code: 'unit',
+      axis,
+      says: `${speech.signed(value)} times 25.4 is what was expected: was the number keyed or read in ${other}?`,
+      missesBy: near(value * MM_PER_INCH),
+    },
+    {
+      code: 'unit',
+      axis,
+      says: `${speech.signed(value)} divided by 25.4 is what was expected: was the number keyed or read in ${other}?`,
+      missesBy: near(value / MM_PER_INCH),
+    },
+    {
+      code: 'sign',
+      axis,
+      says: 'With the other sign it is what was expected: was the minus left out?',
+      missesBy: near(-value),
+    },
   ];
   for (const o of AXES) {
     const elsewhere = keyed?.planned[o] ?? null;
-    if (o !== axis && elsewhere !== null) found.push({ code: 'axes-swapped', axis, says: `That is ${o.toUpperCase()} of ${keyed!.register}: was ${o.toUpperCase()} read for ${axis.toUpperCase()}?`, missesBy: Math.abs(value - elsewhere) });
+    if (o !== axis && elsewhere !== null)
+      found.push({
+        code: 'axes-swapped',
+        axis,
+        says: `That is ${o.toUpperCase()} of ${keyed!.register}: was ${o.toUpperCase()} read for ${axis.toUpperCase()}?`,
+        missesBy: Math.abs(value - elsewhere),
+      });
   }
-  if (digitsSwapped(speech.size(Math.abs(value)), speech.size(Math.abs(target))) || near(value * 10) < 1e-6 || near(value / 10) < 1e-6) found.push({ code: 'digits', axis, says: `${speech.signed(value)} instead of ${speech.signed(target)}: were two digits changed over, or the point set wrongly?`, missesBy: 0 });
+  if (
+    digitsSwapped(speech.size(Math.abs(value)), speech.size(Math.abs(target))) ||
+    near(value * 10) < 1e-6 ||
+    near(value / 10) < 1e-6
+  )
+    found.push({
+      code: 'digits',
+      axis,
+      says: `${speech.signed(value)} instead of ${speech.signed(target)}: were two digits changed over, or the point set wrongly?`,
+      missesBy: 0,
+    });
   return found;
 }
 
@@ -106,14 +190,46 @@ function digitsSwapped(a: string, b: string): boolean {
 }
 
 /** What is always possible, told after what fits. */
-function whatIsLeft(plan: RunPlan, difference: Difference | undefined, { proven }: Known, somethingFits: boolean): Guess[] {
+function whatIsLeft(
+  plan: RunPlan,
+  difference: Difference | undefined,
+  { proven }: Known,
+  somethingFits: boolean,
+): Guess[] {
   if (!difference) return [];
   const { axis, by, place } = difference;
   const size = speechIn(plan.units).size(Math.abs(by));
   const or = (rest: string) => (somethingFits ? `Or ${rest}` : `${size} fits nothing that is known: ${rest}`);
-  if (place === 'touch') return [{ code: 'device-moved', axis, missesBy: null, says: or(`does the device or its stop stand ${size} from where it was measured, or does the part not sit? Clean, seat it again and touch once more.`) }];
-  const digits: Guess = { code: 'digits', axis, missesBy: null, says: or(place === 'length' ? 'read the length of the tool in the spindle once more, digit by digit.' : 'key it in once more, digit by digit, and read it back.') };
+  if (place === 'touch')
+    return [
+      {
+        code: 'device-moved',
+        axis,
+        missesBy: null,
+        says: or(
+          `does the device or its stop stand ${size} from where it was measured, or does the part not sit? Clean, seat it again and touch once more.`,
+        ),
+      },
+    ];
+  const digits: Guess = {
+    code: 'digits',
+    axis,
+    missesBy: null,
+    says: or(
+      place === 'length'
+        ? 'read the length of the tool in the spindle once more, digit by digit.'
+        : 'key it in once more, digit by digit, and read it back.',
+    ),
+  };
   // what the first step has proven is not suspected again
   if (proven.includes(axis)) return [digits];
-  return [{ code: 'common-offset', axis, missesBy: null, says: or(`is there something left in the common offset of the control? ${mustBe(plan, axis)}`) }, digits];
+  return [
+    {
+      code: 'common-offset',
+      axis,
+      missesBy: null,
+      says: or(`is there something left in the common offset of the control? ${mustBe(plan, axis)}`),
+    },
+    digits,
+  ];
 }

@@ -18,14 +18,16 @@ test('scatter alone is no drift', () => {
 });
 
 test('slope and scatter are those of the least-squares library', () => {
-  fc.assert(fc.property(fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 3, maxLength: 20 }), (values) => {
-    const design = new Matrix(values.map((_, i) => [1, i]));
-    const line = solve(design, Matrix.columnVector(values), true);
-    const [, slope] = line.to1DArray();
-    const rest = Matrix.sub(Matrix.columnVector(values), design.mmul(line)).to1DArray();
-    const scatter = Math.sqrt(rest.reduce((sum, v) => sum + v * v, 0) / (values.length - 2));
-    const drift = driftOf(values);
-    expect(drift.perRun).toBeCloseTo(slope, 9);
-    expect(drift.scatter).toBeCloseTo(scatter, 9);
-  }));
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 3, maxLength: 20 }), (values) => {
+      const design = new Matrix(values.map((_, i) => [1, i]));
+      const line = solve(design, Matrix.columnVector(values), true);
+      const [, slope] = line.to1DArray();
+      const rest = Matrix.sub(Matrix.columnVector(values), design.mmul(line)).to1DArray();
+      const scatter = Math.sqrt(rest.reduce((sum, v) => sum + v * v, 0) / (values.length - 2));
+      const drift = driftOf(values);
+      expect(drift.perRun).toBeCloseTo(slope, 9);
+      expect(drift.scatter).toBeCloseTo(scatter, 9);
+    }),
+  );
 });

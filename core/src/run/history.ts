@@ -24,15 +24,36 @@ export function runHistory(plan: RunPlan, events: readonly RunEventBy[], commons
     if (!step || step.id !== event.stepId) return { event, title, outcome: 'late', readings: [], because: '' };
     if (event.kind === 'answer') {
       if (before.stopped) return { event, title, outcome: 'late', readings: [], because: '' };
-      return { event, title, outcome: after.stopped ? 'stopped' : 'passed', readings: judgeReadings(plan, step, event.values, after.answers), because: after.stopped ? after.stopped.says || after.stopped.guesses[0]?.says || '' : '' };
+      return {
+        event,
+        title,
+        outcome: after.stopped ? 'stopped' : 'passed',
+        readings: judgeReadings(plan, step, event.values, after.answers),
+        because: after.stopped ? after.stopped.says || after.stopped.guesses[0]?.says || '' : '',
+      };
     }
-    if (event.kind === 'accept') return { event, title, outcome: before.stopped ? 'accepted' : 'late', readings: [], because: event.reason };
-    return { event, title, outcome: event.kind === 'back' && before.at === 0 ? 'late' : event.kind, readings: [], because: '' };
+    if (event.kind === 'accept')
+      return { event, title, outcome: before.stopped ? 'accepted' : 'late', readings: [], because: event.reason };
+    return {
+      event,
+      title,
+      outcome: event.kind === 'back' && before.at === 0 ? 'late' : event.kind,
+      readings: [],
+      because: '',
+    };
   });
 }
 
-/** The numbers of an answer in one line: "Machine X at the raw left face, mm \u2212467.350"; empty where there are none. */
+/**
+ * The numbers of an answer in one line: "Machine X at the raw left face, mm \u2212467.350"; empty where there are
+ * none.
+ */
 export function readingsInWords(plan: RunPlan, step: RunStep, values: Values): string {
   const { signed } = speechIn(plan.units);
-  return step.asks.flatMap((ask) => { const v = values[ask.id]; return ask.kind === 'length' && typeof v === 'number' ? [`${ask.label} ${signed(v)}`] : []; }).join('; ');
+  return step.asks
+    .flatMap((ask) => {
+      const v = values[ask.id];
+      return ask.kind === 'length' && typeof v === 'number' ? [`${ask.label} ${signed(v)}`] : [];
+    })
+    .join('; ');
 }

@@ -9,7 +9,11 @@ export type RunPictures = Readonly<Record<ViewName, Scene>>;
 
 export function picturesOf(planned: PlannedSetup, outlines: RouteOutlines | null, speech: Speech): RunPictures | null {
   const views = outlines?.setups.find((s) => s.id === planned.id)?.views;
-  return views ? Object.fromEntries(VIEW_NAMES.map((v) => [v, setupScene(v, planned, views[v], speech, { dimensions: true, labels: true })])) as Record<ViewName, Scene> : null;
+  return views
+    ? (Object.fromEntries(
+        VIEW_NAMES.map((v) => [v, setupScene(v, planned, views[v], speech, { dimensions: true, labels: true })]),
+      ) as Record<ViewName, Scene>)
+    : null;
 }
 
 /** Which view shows a touch best: heights from the front, sides from above. */

@@ -8,23 +8,39 @@ const BESIDE_MM = 10;
 const BELOW_TOP_MM = 3;
 
 /**
- * Brings the tool of the simulated control beside a face of the part, as an operator does: up, across, down. For the top it stops above.
+ * Brings the tool of the simulated control beside a face of the part, as an operator does: up, across, down. For the
+ * top it stops above.
  * @param faces where the face looks
  * @param inside for a bore: the middle of it, machine axes; the tool then goes down there
  */
-export function besideFace(control: SimulatedControl, part: Body, faces: Direction, tool: MountedTool, inside: { readonly x: number; readonly y: number } | null = null): Answer {
+export function besideFace(
+  control: SimulatedControl,
+  part: Body,
+  faces: Direction,
+  tool: MountedTool,
+  inside: { readonly x: number; readonly y: number } | null = null,
+): Answer {
   const { min, max } = meshBox(part.mesh);
   const axis = axisOf(faces);
   const side = signOf(faces) > 0 ? max : min;
   const middle = byAxis((a) => (min[a] + max[a]) / 2 + part.at[a]);
-  const beside = axis === 'z' ? { ...middle, ...overTop(part) } : { ...middle, [axis]: side[axis] + part.at[axis] + signOf(faces) * (BESIDE_MM + tool.radius) };
+  const beside =
+    axis === 'z'
+      ? { ...middle, ...overTop(part) }
+      : { ...middle, [axis]: side[axis] + part.at[axis] + signOf(faces) * (BESIDE_MM + tool.radius) };
   const { x, y } = inside ?? beside;
   const tip = max.z + part.at.z + (axis === 'z' ? BESIDE_MM : -BELOW_TOP_MM);
   const say = (mm: number) => mm.toFixed(6);
-  for (const line of ['G21 G90', `G53 G0 Z${say(control.build.travel.z.max)}`]) { const answer = control.send(line); if (!answer.ok) return answer; }
+  for (const line of ['G21 G90', `G53 G0 Z${say(control.build.travel.z.max)}`]) {
+    const answer = control.send(line);
+    if (!answer.ok) return answer;
+  }
   // the tool is changed up there, where there is room
   control.tool = tool;
-  for (const line of [`G53 G0 X${say(x)} Y${say(y)}`, `G53 G0 Z${say(tip + tool.length)}`]) { const answer = control.send(line); if (!answer.ok) return answer; }
+  for (const line of [`G53 G0 X${say(x)} Y${say(y)}`, `G53 G0 Z${say(tip + tool.length)}`]) {
+    const answer = control.send(line);
+    if (!answer.ok) return answer;
+  }
   return { ok: true, says: '' };
 }
 
@@ -42,8 +58,14 @@ function overTop({ mesh, at }: Body): { readonly x: number; readonly y: number }
   return best ?? { x: at.x, y: at.y };
 }
 
-/** Middle of the bore a setup is centered on, machine axes; where the zero is not known, from where the device stands. */
-export function boreMiddle({ axes, planned, offset }: RunSetup, position: Vec3): { readonly x: number; readonly y: number } {
-  const of = (a: 'x' | 'y') => (planned[a] ?? position[a] + (offset[a] ?? 0)) + (axes[a === 'x' ? 0 : 1].worksheet.declare ?? 0);
+/**
+ * Middle of the bore a setup is centered on, machine axes; where the zero is not known, from where the device stands.
+ */
+export function boreMiddle(
+  { axes, planned, offset }: RunSetup,
+  position: Vec3,
+): { readonly x: number; readonly y: number } {
+  const of = (a: 'x' | 'y') =>
+    (planned[a] ?? position[a] + (offset[a] ?? 0)) + (axes[a === 'x' ? 0 : 1].worksheet.declare ?? 0);
   return { x: of('x'), y: of('y') };
 }

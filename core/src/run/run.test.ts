@@ -11,7 +11,9 @@ import { readingsInWords, standingAt, runHistory, runState } from '.';
 import { held } from '../testing/holds';
 
 let planner: Planner;
-beforeAll(async () => { planner = new Planner(await loadKernel()); });
+beforeAll(async () => {
+  planner = new Planner(await loadKernel());
+});
 
 const ready = (job = vane()): Ready => readyToRun(planner, job, demoShop);
 const operator = (mistakes?: Mistakes, r = ready()) => new SimulatedOperator(r, demoShop, mistakes);
@@ -27,7 +29,34 @@ test('an operator who makes no mistake comes to the end, and the zeros found are
 
 test('the order of the work: machine, then each setup, with hands last at the transition', () => {
   const { plan } = ready();
-  expect(plan.steps.map((s) => s.kind)).toEqual(['machine', 'prepare', 'load', 'touch', 'touch', 'touch', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'series', 'transition', 'prepare', 'touch', 'touch', 'touch', 'load', 'keyIn', 'verify', 'dryRun', 'firstCut', 'firstPart', 'series', 'clear', 'putAway']);
+  expect(plan.steps.map((s) => s.kind)).toEqual([
+    'machine',
+    'prepare',
+    'load',
+    'touch',
+    'touch',
+    'touch',
+    'keyIn',
+    'verify',
+    'dryRun',
+    'firstCut',
+    'firstPart',
+    'series',
+    'transition',
+    'prepare',
+    'touch',
+    'touch',
+    'touch',
+    'load',
+    'keyIn',
+    'verify',
+    'dryRun',
+    'firstCut',
+    'firstPart',
+    'series',
+    'clear',
+    'putAway',
+  ]);
   const transition = plan.steps.find((s) => s.kind === 'transition')!;
   expect(transition.asks.map((a) => a.id)).toEqual(['spindle', 'tool', 'hands']);
   expect(transition.says[0]).toMatch(/^Stop the spindle, put the tool away/);
@@ -35,17 +64,27 @@ test('the order of the work: machine, then each setup, with hands last at the tr
 });
 
 test('a single part has no further parts; at the end the registers are cleared with the lines of the issue', () => {
-  const job = vane('mm', (j) => { j.quantity = 1; });
+  const job = vane('mm', (j) => {
+    j.quantity = 1;
+  });
   const { plan, planned } = ready(job);
   expect(plan.steps.map((s) => s.kind)).not.toContain('series');
   expect(plan.steps.find((s) => s.kind === 'clear')!.lines).toBe(controlTexts(job, planned, 'ISSUE A').clear);
 });
 
 test('further loads are counted by what one load makes, and each is looked at before its start', () => {
-  const job = vane('mm', (j) => { j.quantity = 7; j.copies = { ...j.copies, x: 2 }; j.setups = [{ ...j.setups[0], nextCopy: 'G58' }]; });
+  const job = vane('mm', (j) => {
+    j.quantity = 7;
+    j.copies = { ...j.copies, x: 2 };
+    j.setups = [{ ...j.setups[0], nextCopy: 'G58' }];
+  });
   const series = ready(job).plan.steps.find((s) => s.kind === 'series')!;
   expect(series.says.join(' ')).toMatch(/3 more loads of 2 parts for 7 in all\.$/);
-  expect(series.asks.map((a) => a.label)).toEqual([expect.stringMatching(/^Every part lay this way: /), 'Every part was tried by hand before the start: it did not move', 'All 7 have been through Op 10']);
+  expect(series.asks.map((a) => a.label)).toEqual([
+    expect.stringMatching(/^Every part lay this way: /),
+    'Every part was tried by hand before the start: it did not move',
+    'All 7 have been through Op 10',
+  ]);
 });
 
 test('what is touched is drawn bold where its worksheet has it', () => {
@@ -79,7 +118,10 @@ describe('looking from above', () => {
 
   test.each([0, 1])('the lines for while a setup is loaded stay above what stands there (setup %i)', (loaded) => {
     // the first setup stands 50 higher on the same station than the second
-    const job = vane('mm', (j) => { held('vise', j.setups[0]).parallels.height = 44; held('vise', j.setups[1]).parallels.height = 6; });
+    const job = vane('mm', (j) => {
+      held('vise', j.setups[0]).parallels.height = 44;
+      held('vise', j.setups[1]).parallels.height = 6;
+    });
     const r = ready(job);
     const { set } = controlTexts(job, r.planned, 'ISSUE A');
     const verify = lookWhileLoaded(job, r.planned, r.planned.setups[loaded].id, 'ISSUE A');
@@ -99,29 +141,54 @@ describe('looking from above', () => {
   });
 
   test('asks whether a register that the plan does not know is keyed in, before it goes there', () => {
-    const { plan } = ready(vane('mm', (j) => { for (const s of j.setups) s.station = 'station-b'; }));
-    expect(plan.steps.find((s) => s.kind === 'verify')!.lines).toMatch(/^M0 \(IS G54 OF OP 10 TOUCHED OFF AND KEYED IN\?\)\nG54 /m);
+    const { plan } = ready(
+      vane('mm', (j) => {
+        for (const s of j.setups) s.station = 'station-b';
+      }),
+    );
+    expect(plan.steps.find((s) => s.kind === 'verify')!.lines).toMatch(
+      /^M0 \(IS G54 OF OP 10 TOUCHED OFF AND KEYED IN\?\)\nG54 /m,
+    );
   });
 });
 
 test('the register of the second copy is read back as well, and a wrong one stops the run', () => {
-  const job = vane('mm', (j) => { j.copies = { ...j.copies, x: 2 }; j.setups = [{ ...j.setups[0], nextCopy: 'G58' }]; });
+  const job = vane('mm', (j) => {
+    j.copies = { ...j.copies, x: 2 };
+    j.setups = [{ ...j.setups[0], nextCopy: 'G58' }];
+  });
   const r = ready(job);
   const step = r.plan.steps.find((s) => s.kind === 'keyIn')!;
   const by = r.planned.blank.copies[1].by;
-  expect(step.asks.map((a) => a.label)).toEqual(['G54 X, mm', 'G54 Y, mm', 'G54 Z, mm', 'G58 X, mm', 'G58 Y, mm', 'G58 Z, mm']);
+  expect(step.asks.map((a) => a.label)).toEqual([
+    'G54 X, mm',
+    'G54 Y, mm',
+    'G54 Z, mm',
+    'G58 X, mm',
+    'G58 Y, mm',
+    'G58 Z, mm',
+  ]);
   expect(by.x).toBeGreaterThan(100);
   const o = operator({}, r);
   o.runTo((s) => s.kind === 'keyIn');
   const right = o.answer(step);
   expect(Number(right['G58-x']) - Number(right['register-x'])).toBeCloseTo(by.x, 9);
-  expect(o.send({ kind: 'answer', values: { ...right, 'G58-x': right['register-x'] } }).stopped!.judged.filter((j) => !j.inLimit).map((j) => j.ask.id)).toEqual(['G58-x']);
+  expect(
+    o
+      .send({ kind: 'answer', values: { ...right, 'G58-x': right['register-x'] } })
+      .stopped!.judged.filter((j) => !j.inLimit)
+      .map((j) => j.ask.id),
+  ).toEqual(['G58-x']);
   o.send({ kind: 'again' });
   expect(o.send({ kind: 'answer', values: right }).stopped).toBeNull();
 });
 
 describe('a wrong reading', () => {
-  const stopped = () => { const o = operator({ reads: (ask, right) => (ask.axis === 'x' && ask.id === 'touch-1' ? right + 0.25 : right) }); o.runTo(); return o; };
+  const stopped = () => {
+    const o = operator({ reads: (ask, right) => (ask.axis === 'x' && ask.id === 'touch-1' ? right + 0.25 : right) });
+    o.runTo();
+    return o;
+  };
 
   test('stops, with target, reading and difference', () => {
     const { state } = stopped();
@@ -148,7 +215,11 @@ describe('a wrong reading', () => {
 
   test('nothing else than an answer to the step in hand changes the run', () => {
     const o = stopped();
-    const events = [...o.events, { id: 'x', at: '', stepId: 'op-20/load', kind: 'answer' as const, values: { loaded: true } }, { id: 'y', at: '', stepId: 'run/machine', kind: 'again' as const }];
+    const events = [
+      ...o.events,
+      { id: 'x', at: '', stepId: 'op-20/load', kind: 'answer' as const, values: { loaded: true } },
+      { id: 'y', at: '', stepId: 'run/machine', kind: 'again' as const },
+    ];
     expect(runState(o.ready.plan, events)).toEqual(o.state);
   });
 });
@@ -158,7 +229,10 @@ describe('going back', () => {
     const o = operator();
     o.runTo((s) => s.id === 'op-10/verify');
     expect(o.state.zeros[0].measured.z).not.toBeNull();
-    for (const before of ['op-10/keyIn', 'op-10/touch/z', 'op-10/touch/y']) { o.send({ kind: 'back' }); expect(o.step!.id).toBe(before); }
+    for (const before of ['op-10/keyIn', 'op-10/touch/z', 'op-10/touch/y']) {
+      o.send({ kind: 'back' });
+      expect(o.step!.id).toBe(before);
+    }
     expect(o.state.zeros[0].measured).toMatchObject({ x: expect.any(Number), y: null, z: null });
     expect(o.state.done.has('op-10/keyIn')).toBe(false);
     expect(o.runTo().finished).toBe(true);
@@ -188,43 +262,82 @@ test('the history of a run says who answered what against what was expected then
   o.runTo();
   o.send({ kind: 'accept', reason: 'the vise was moved' });
   const late = { id: 'late', at: '', stepId: 'run/machine', kind: 'again' as const };
-  const rows = runHistory(o.ready.plan, [...o.events, late].map((e) => ({ ...e, by: 'Operator' })));
-  expect(rows.map((r) => r.outcome)).toEqual(['passed', 'passed', 'passed', 'stopped', 'again', 'stopped', 'accepted', 'late']);
-  expect(rows[3]).toMatchObject({ title: 'Op 10: touch off X', because: expect.stringMatching(/\S/), readings: [{ difference: expect.closeTo(0.25, 6), inLimit: false }] });
+  const rows = runHistory(
+    o.ready.plan,
+    [...o.events, late].map((e) => ({ ...e, by: 'Operator' })),
+  );
+  expect(rows.map((r) => r.outcome)).toEqual([
+    'passed',
+    'passed',
+    'passed',
+    'stopped',
+    'again',
+    'stopped',
+    'accepted',
+    'late',
+  ]);
+  expect(rows[3]).toMatchObject({
+    title: 'Op 10: touch off X',
+    because: expect.stringMatching(/\S/),
+    readings: [{ difference: expect.closeTo(0.25, 6), inLimit: false }],
+  });
   expect(rows[6].because).toBe('the vise was moved');
   const step = o.ready.plan.steps.find((s) => s.id === 'op-10/touch/x')!;
-  expect(readingsInWords(o.ready.plan, step, { 'touch-1': -467.35 })).toMatch(/^Machine X at the sawn left face, mm \u2212467\.350$/);
+  expect(readingsInWords(o.ready.plan, step, { 'touch-1': -467.35 })).toMatch(
+    /^Machine X at the sawn left face, mm \u2212467\.350$/,
+  );
 });
 
 test('a common offset that stays is taken off every register, and the readings are expected with it', () => {
-  const shop = { ...demoShop, machines: [{ ...demoShop.machines[0], commonOffset: { x: 1.5, y: -2, z: -40, why: 'riser block' } }] };
+  const shop = {
+    ...demoShop,
+    machines: [{ ...demoShop.machines[0], commonOffset: { x: 1.5, y: -2, z: -40, why: 'riser block' } }],
+  };
   const r = readyToRun(planner, vane(), shop);
   const plain = ready();
   for (const [i, setup] of r.plan.setups.entries()) {
-    expect(setup.planned).toEqual({ x: expect.closeTo(plain.plan.setups[i].planned.x! - 1.5, 9), y: expect.closeTo(plain.plan.setups[i].planned.y! + 2, 9), z: expect.closeTo(plain.plan.setups[i].planned.z! + 40, 9) });
-    for (const a of ['x', 'y', 'z'] as const) expect(sumOf(r.planned.setups[i].facts!.ledger[a])).toBeCloseTo(setup.planned[a]!, 9);
+    expect(setup.planned).toEqual({
+      x: expect.closeTo(plain.plan.setups[i].planned.x! - 1.5, 9),
+      y: expect.closeTo(plain.plan.setups[i].planned.y! + 2, 9),
+      z: expect.closeTo(plain.plan.setups[i].planned.z! + 40, 9),
+    });
+    for (const a of ['x', 'y', 'z'] as const)
+      expect(sumOf(r.planned.setups[i].facts!.ledger[a])).toBeCloseTo(setup.planned[a]!, 9);
   }
   const o = new SimulatedOperator(r, shop);
   const state = o.runTo();
   expect(state).toMatchObject({ finished: true });
-  for (const zero of state.zeros) for (const a of ['x', 'y', 'z'] as const) expect(zero.measured[a]).toBeCloseTo(zero.planned[a]!, 6);
+  for (const zero of state.zeros)
+    for (const a of ['x', 'y', 'z'] as const) expect(zero.measured[a]).toBeCloseTo(zero.planned[a]!, 6);
   // what the control then shows over zero of the part
   const { zero } = r.planned.setups[1].facts!;
   const at = state.zeros[1].measured;
   o.control.keyIn({ registers: { ...o.control.read().registers, G55: { x: at.x!, y: at.y!, z: at.z! } } });
   for (const line of ['G21', 'G49', 'G90', 'G55', `G53 G0 Z0`, 'G0 X0 Y0']) expect(o.control.send(line).ok).toBe(true);
-  expect(o.control.read().machine).toMatchObject({ x: expect.closeTo(zero.inMachine!.x, 6), y: expect.closeTo(zero.inMachine!.y, 6) });
+  expect(o.control.read().machine).toMatchObject({
+    x: expect.closeTo(zero.inMachine!.x, 6),
+    y: expect.closeTo(zero.inMachine!.y, 6),
+  });
   expect(o.control.read().work.z).toBeCloseTo(0 - zero.inMachine!.z, 6);
   // a zero touched off in one setup carries over to the next: nothing is counted twice
   expect(state.zeros[1].target.z).toBeCloseTo(state.zeros[1].planned.z!, 6);
-  expect(buildSheet(vane(), r.planned, null, shop, { letter: 'A', on: '2026-11-25' }).setups[0].says).toContain('The common offset stays in the control, X +1.500 Y \u22122.000 Z \u221240.000: it is taken off the registers.');
-  expect(buildSheet(vane(), plain.planned, null, demoShop, { letter: 'A', on: '2026-11-25' }).setups[0].says?.join(' ')).not.toMatch(/common offset/);
-  expect(controlTexts(vane(), r.planned, 'A').set).toMatch(/COMMON OFFSET MUST BE X\+1\.500 Y-2\.000 Z-40\.000, IT IS TAKEN OFF BELOW/);
+  expect(buildSheet(vane(), r.planned, null, shop, { letter: 'A', on: '2026-11-25' }).setups[0].says).toContain(
+    'The common offset stays in the control, X +1.500 Y \u22122.000 Z \u221240.000: it is taken off the registers.',
+  );
+  expect(
+    buildSheet(vane(), plain.planned, null, demoShop, { letter: 'A', on: '2026-11-25' }).setups[0].says?.join(' '),
+  ).not.toMatch(/common offset/);
+  expect(controlTexts(vane(), r.planned, 'A').set).toMatch(
+    /COMMON OFFSET MUST BE X\+1\.500 Y-2\.000 Z-40\.000, IT IS TAKEN OFF BELOW/,
+  );
 });
 
 test('a common offset that is read stops the run before anything is touched', () => {
   const o = operator({ reads: (ask, right) => (ask.id === 'common-x' ? 3.5 : right) });
-  expect(o.runTo().stopped).toMatchObject({ stepId: 'run/machine', judged: expect.arrayContaining([expect.objectContaining({ value: 3.5, inLimit: false })]) });
+  expect(o.runTo().stopped).toMatchObject({
+    stepId: 'run/machine',
+    judged: expect.arrayContaining([expect.objectContaining({ value: 3.5, inLimit: false })]),
+  });
 });
 
 test('what is not confirmed, or no number, is told and nothing goes on', () => {
@@ -232,11 +345,18 @@ test('what is not confirmed, or no number, is told and nothing goes on', () => {
   const { 'common-x': _, ...rest } = o.answer(o.step!);
   expect(o.send({ kind: 'answer', values: rest }).stopped!.says).toMatch(/No reading: Common offset X/);
   o.send({ kind: 'again' });
-  expect(o.send({ kind: 'answer', values: { ...rest, 'common-x': 0, homed: false } }).stopped!.says).toMatch(/Not confirmed/);
+  expect(o.send({ kind: 'answer', values: { ...rest, 'common-x': 0, homed: false } }).stopped!.says).toMatch(
+    /Not confirmed/,
+  );
 });
 
 test('on a station that is not measured the first touch sets it, and the next setup follows by its shift', () => {
-  const job = vane('mm', (j) => { for (const s of j.setups) { s.station = 'station-b'; s.device = 'vise-150'; } });
+  const job = vane('mm', (j) => {
+    for (const s of j.setups) {
+      s.station = 'station-b';
+      s.device = 'vise-150';
+    }
+  });
   const r = ready(job);
   expect(r.plan.setups[0].planned).toEqual({ x: null, y: null, z: null });
   const o = operator({}, r);
@@ -251,17 +371,40 @@ test('on a station that is not measured the first touch sets it, and the next se
 });
 
 test('a reading the spindle cannot have stops the run even where nothing is planned', () => {
-  const o = operator({ reads: (ask, right) => (ask.axis === 'y' && ask.id === 'touch-1' ? 8 : right) }, ready(vane('mm', (j) => { for (const s of j.setups) s.station = 'station-b'; })));
-  expect(o.runTo().stopped).toMatchObject({ stepId: 'op-10/touch/y', says: 'Y +8.000 is outside the travel of Mill 1, \u2212430.000 to +0.000: was the work position read instead of the machine position, or the other unit?' });
+  const o = operator(
+    { reads: (ask, right) => (ask.axis === 'y' && ask.id === 'touch-1' ? 8 : right) },
+    ready(
+      vane('mm', (j) => {
+        for (const s of j.setups) s.station = 'station-b';
+      }),
+    ),
+  );
+  expect(o.runTo().stopped).toMatchObject({
+    stepId: 'op-10/touch/y',
+    says: 'Y +8.000 is outside the travel of Mill 1, \u2212430.000 to +0.000: was the work position read instead of the machine position, or the other unit?',
+  });
 });
 
 test('an edge that is to be straight is touched twice before the zero', () => {
-  const { plan } = ready(vane('mm', (j) => { j.setups[0].touchOff.edge = { along: 'x', apart: 80 }; }));
+  const { plan } = ready(
+    vane('mm', (j) => {
+      j.setups[0].touchOff.edge = { along: 'x', apart: 80 };
+    }),
+  );
   expect(plan.steps.map((s) => s.id).slice(2, 5)).toEqual(['op-10/load', 'op-10/edge/y', 'op-10/touch/x']);
-  const o = operator({}, ready(vane('mm', (j) => { j.setups[0].touchOff.edge = { along: 'x', apart: 80 }; })));
+  const o = operator(
+    {},
+    ready(
+      vane('mm', (j) => {
+        j.setups[0].touchOff.edge = { along: 'x', apart: 80 };
+      }),
+    ),
+  );
   o.runTo((s) => s.kind === 'edge');
   // 0.4 to the rear over 80: 0.286° counter-clockwise
-  expect(o.send({ kind: 'answer', values: { first: -150, second: -149.6 } }).stopped!.says).toBe('Turn the part clockwise, seen from above, by 0.286°: the second touch moves by \u22120.400.');
+  expect(o.send({ kind: 'answer', values: { first: -150, second: -149.6 } }).stopped!.says).toBe(
+    'Turn the part clockwise, seen from above, by 0.286°: the second touch moves by \u22120.400.',
+  );
   o.send({ kind: 'again' });
   expect(o.send({ kind: 'answer', values: { first: -150, second: -149.95 } })).toMatchObject({ stopped: null });
 });

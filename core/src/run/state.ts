@@ -40,28 +40,46 @@ export interface RunState {
   readonly finished: boolean;
 }
 
-/** What follows from the events of a run, in their order. An event for a step that is not in hand changes nothing. @param commons common offsets that were seen on this machine before */
+/**
+ * What follows from the events of a run, in their order. An event for a step that is not in hand changes nothing.
+ * @param commons common offsets that were seen on this machine before
+ */
 export function runState(plan: RunPlan, events: readonly RunEvent[], commons: readonly Vec3[] = []): RunState {
   const answers = new Map<string, Values>();
   const accepted = new Map<string, string>();
   const done = new Set<string>();
   let at = 0;
   let stopped: Stopped | null = null;
-  const pass = (id: string) => { done.add(id); at += 1; stopped = null; };
+  const pass = (id: string) => {
+    done.add(id);
+    at += 1;
+    stopped = null;
+  };
   for (const event of events) {
     const step = plan.steps[at];
     if (!step || event.stepId !== step.id) continue;
-    if (event.kind === 'again') { answers.delete(step.id); stopped = null; continue; }
+    if (event.kind === 'again') {
+      answers.delete(step.id);
+      stopped = null;
+      continue;
+    }
     if (event.kind === 'back') {
       if (at === 0) continue;
       at -= 1;
       const before = plan.steps[at].id;
-      for (const id of [step.id, before]) { answers.delete(id); accepted.delete(id); done.delete(id); }
+      for (const id of [step.id, before]) {
+        answers.delete(id);
+        accepted.delete(id);
+        done.delete(id);
+      }
       stopped = null;
       continue;
     }
     if (event.kind === 'accept') {
-      if (stopped) { accepted.set(step.id, event.reason); pass(step.id); }
+      if (stopped) {
+        accepted.set(step.id, event.reason);
+        pass(step.id);
+      }
       continue;
     }
     if (stopped) continue;
@@ -69,11 +87,20 @@ export function runState(plan: RunPlan, events: readonly RunEvent[], commons: re
     stopped = judge(plan, step, event.values, answers, commons);
     if (!stopped) pass(step.id);
   }
-  return { at, done, answers, accepted, stopped, zeros: plan.setups.map((s) => zeroFound(plan, s, answers)), finished: at >= plan.steps.length };
+  return {
+    at,
+    done,
+    answers,
+    accepted,
+    stopped,
+    zeros: plan.setups.map((s) => zeroFound(plan, s, answers)),
+    finished: at >= plan.steps.length,
+  };
 }
 
 const setupOf = (plan: RunPlan, id: string | null): RunSetup | undefined => plan.setups.find((s) => s.id === id);
-const at = (answers: ReadonlyMap<string, Values>, setup: RunSetup, kind: string): Values | undefined => answers.get(`${setup.id}/${kind}`);
+const at = (answers: ReadonlyMap<string, Values>, setup: RunSetup, kind: string): Values | undefined =>
+  answers.get(`${setup.id}/${kind}`);
 
 /** Work zero of one axis from the readings of its touch; null: not touched. */
 function measuredAxis(plan: RunPlan, setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, Values>): number | null {
@@ -88,10 +115,20 @@ function measuredAxis(plan: RunPlan, setup: RunSetup, axis: Axis, answers: Reado
   return zeroFromReadings(run.worksheet, readings as number[], length + plan.commonOffset[axis]);
 }
 
-/** What touching earlier setups of the same device on the same station has shown of where it stands; null where nothing has. */
-function stationShown(plan: RunPlan, setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, Values>): { readonly position: number; readonly op: number } | null {
+/**
+ * What touching earlier setups of the same device on the same station has shown of where it stands; null where nothing
+ * has.
+ */
+function stationShown(
+  plan: RunPlan,
+  setup: RunSetup,
+  axis: Axis,
+  answers: ReadonlyMap<string, Values>,
+): { readonly position: number; readonly op: number } | null {
   // where no station is chosen, the device may stand anywhere the next time
-  const earlier = plan.setups.slice(0, plan.setups.indexOf(setup)).filter((s) => s.stationId !== null && s.stationId === setup.stationId && s.deviceId === setup.deviceId);
+  const earlier = plan.setups
+    .slice(0, plan.setups.indexOf(setup))
+    .filter((s) => s.stationId !== null && s.stationId === setup.stationId && s.deviceId === setup.deviceId);
   for (const s of [...earlier].reverse()) {
     const measured = measuredAxis(plan, s, axis, answers);
     const offset = s.offset[axis];
@@ -105,8 +142,14 @@ function zeroFound(plan: RunPlan, setup: RunSetup, answers: ReadonlyMap<string, 
   const shown = per((a) => (setup.offset[a] === null ? null : stationShown(plan, setup, a, answers)));
   const by = AXES.map((a) => shown[a]?.op).find((op) => op !== undefined);
   return {
-    setupId: setup.id, planned: setup.planned, measured: per((a) => measuredAxis(plan, setup, a, answers)),
-    target: per((a) => { const s = shown[a]; const offset = setup.offset[a]; return s && offset !== null ? s.position + offset : setup.planned[a]; }),
+    setupId: setup.id,
+    planned: setup.planned,
+    measured: per((a) => measuredAxis(plan, setup, a, answers)),
+    target: per((a) => {
+      const s = shown[a];
+      const offset = setup.offset[a];
+      return s && offset !== null ? s.position + offset : setup.planned[a];
+    }),
     movedBy: by === undefined ? null : `Op ${by} of this run`,
   };
 }
@@ -129,11 +172,26 @@ export function targetOf(plan: RunPlan, step: RunStep, ask: Ask, answers: Readon
   return w + plan.commonOffset[ask.axis] + declare + (run.length ?? 0);
 }
 
-function judge(plan: RunPlan, step: RunStep, values: Values, answers: ReadonlyMap<string, Values>, commons: readonly Vec3[]): Stopped | null {
+function judge(
+  plan: RunPlan,
+  step: RunStep,
+  values: Values,
+  answers: ReadonlyMap<string, Values>,
+  commons: readonly Vec3[],
+): Stopped | null {
   const refused = step.asks.filter((a) => a.kind === 'yes' && values[a.id] !== true);
-  if (refused.length > 0) return { stepId: step.id, says: `Not confirmed: ${refused.map((a) => a.label).join('; ')}.`, judged: [], guesses: [] };
-  const missing = step.asks.filter((a) => a.kind === 'length' && (typeof values[a.id] !== 'number' || !Number.isFinite(values[a.id])));
-  if (missing.length > 0) return { stepId: step.id, says: `No reading: ${missing.map((a) => a.label).join('; ')}.`, judged: [], guesses: [] };
+  if (refused.length > 0)
+    return {
+      stepId: step.id,
+      says: `Not confirmed: ${refused.map((a) => a.label).join('; ')}.`,
+      judged: [],
+      guesses: [],
+    };
+  const missing = step.asks.filter(
+    (a) => a.kind === 'length' && (typeof values[a.id] !== 'number' || !Number.isFinite(values[a.id])),
+  );
+  if (missing.length > 0)
+    return { stepId: step.id, says: `No reading: ${missing.map((a) => a.label).join('; ')}.`, judged: [], guesses: [] };
   const setup = setupOf(plan, step.setupId);
   if (step.edge) return crooked(plan, step, step.edge, values, setup?.limit ?? 0);
   const judged = judgeReadings(plan, step, values, answers);
@@ -141,16 +199,30 @@ function judge(plan: RunPlan, step: RunStep, values: Values, answers: ReadonlyMa
   const out = judged.filter((j) => !j.inLimit);
   const offLimit = zeroOff !== null && Math.abs(zeroOff) > (setup?.limit ?? Infinity) + 1e-9;
   if (out.length === 0 && !offLimit) return null;
-  const unreached = step.kind === 'touch' ? judged.find((j) => j.ask.axis !== null && !isReached(plan, j.ask.axis, j.value)) : undefined;
+  const unreached =
+    step.kind === 'touch'
+      ? judged.find((j) => j.ask.axis !== null && !isReached(plan, j.ask.axis, j.value))
+      : undefined;
   const shown = out.length === 0 && setup && step.axis ? [...judged, zeroRow(plan, setup, step.axis, answers)] : judged;
-  return { stepId: step.id, says: unreached ? beyondTravel(plan, unreached) : step.kind === 'machine' ? commonLeft(plan, out) : '', judged: shown, guesses: setup ? diagnose(plan, setup, step, judged, { zeroOff, ...commonsOf(plan, answers, commons) }) : [] };
+  return {
+    stepId: step.id,
+    says: unreached ? beyondTravel(plan, unreached) : step.kind === 'machine' ? commonLeft(plan, out) : '',
+    judged: shown,
+    guesses: setup ? diagnose(plan, setup, step, judged, { zeroOff, ...commonsOf(plan, answers, commons) }) : [],
+  };
 }
 
 /** Where every reading is in its limit, the zero that follows from them is what stops the run. */
 function zeroRow(plan: RunPlan, setup: RunSetup, axis: Axis, answers: ReadonlyMap<string, Values>): Judged {
   const { measured, target } = zeroFound(plan, setup, answers);
   const label = `${setup.register} ${axis.toUpperCase()} that follows, ${unitName(plan.units)}`;
-  return { ask: { id: 'zero', label, kind: 'length', axis, target: target[axis], minus: setup.limit, plus: setup.limit }, value: measured[axis]!, target: target[axis], difference: measured[axis]! - target[axis]!, inLimit: false };
+  return {
+    ask: { id: 'zero', label, kind: 'length', axis, target: target[axis], minus: setup.limit, plus: setup.limit },
+    value: measured[axis]!,
+    target: target[axis],
+    difference: measured[axis]! - target[axis]!,
+    inLimit: false,
+  };
 }
 
 function commonLeft({ units, commonOffset, machineName }: RunPlan, out: readonly Judged[]): string {
@@ -158,32 +230,62 @@ function commonLeft({ units, commonOffset, machineName }: RunPlan, out: readonly
   return `The common offset of ${machineName} is not as planned: ${out.map(({ ask, value }) => `${ask.axis!.toUpperCase()} ${signed(value)} instead of ${signed(commonOffset[ask.axis!])}`).join(', ')}. It adds itself to every register: ask who needs it, set it right, read it again.`;
 }
 
-/** What this run has read of the common offset: what is as planned is proven, what was accepted otherwise is one more that may be there. */
-function commonsOf(plan: RunPlan, answers: ReadonlyMap<string, Values>, seen: readonly Vec3[]): { readonly commons: readonly Vec3[]; readonly proven: readonly Axis[] } {
+/**
+ * What this run has read of the common offset: what is as planned is proven, what was accepted otherwise is one more
+ * that may be there.
+ */
+function commonsOf(
+  plan: RunPlan,
+  answers: ReadonlyMap<string, Values>,
+  seen: readonly Vec3[],
+): { readonly commons: readonly Vec3[]; readonly proven: readonly Axis[] } {
   const step = plan.steps.find((s) => s.kind === 'machine');
   const values = step && answers.get(step.id);
   if (!values) return { commons: seen, proven: [] };
   const judged = judgeReadings(plan, step, values, answers);
   const left = (axis: Axis) => judged.find((j) => j.ask.axis === axis && !j.inLimit)?.value ?? plan.commonOffset[axis];
-  return { commons: [...seen, { x: left('x'), y: left('y'), z: left('z') }], proven: judged.flatMap((j) => (j.inLimit && j.ask.axis ? [j.ask.axis] : [])) };
+  return {
+    commons: [...seen, { x: left('x'), y: left('y'), z: left('z') }],
+    proven: judged.flatMap((j) => (j.inLimit && j.ask.axis ? [j.ask.axis] : [])),
+  };
 }
 
 /** Every number of an answer against what was expected of it. @param answers with this one, and those before it */
-export function judgeReadings(plan: RunPlan, step: RunStep, values: Values, answers: ReadonlyMap<string, Values>): Judged[] {
+export function judgeReadings(
+  plan: RunPlan,
+  step: RunStep,
+  values: Values,
+  answers: ReadonlyMap<string, Values>,
+): Judged[] {
   const setup = setupOf(plan, step.setupId);
   return step.asks.flatMap((ask): Judged[] => {
     const value = values[ask.id];
     if (ask.kind !== 'length' || typeof value !== 'number') return [];
     const target = targetOf(plan, step, ask, answers);
-    const [minus, plus] = step.kind === 'touch' && setup && ask.axis ? [setup.limit, setup.limit] : [ask.minus, ask.plus];
+    const [minus, plus] =
+      step.kind === 'touch' && setup && ask.axis ? [setup.limit, setup.limit] : [ask.minus, ask.plus];
     const difference = target === null ? null : value - target;
     const reached = step.kind !== 'touch' || ask.axis === null || isReached(plan, ask.axis, value);
-    return [{ ask, value, target, difference, inLimit: reached && (difference === null || minus === null || plus === null || (difference >= -minus - 1e-9 && difference <= plus + 1e-9)) }];
+    return [
+      {
+        ask,
+        value,
+        target,
+        difference,
+        inLimit:
+          reached &&
+          (difference === null ||
+            minus === null ||
+            plus === null ||
+            (difference >= -minus - 1e-9 && difference <= plus + 1e-9)),
+      },
+    ];
   });
 }
 
 /** Whether the spindle can be there at all; half a millimeter is left for how travel is entered. */
-const isReached = ({ travel }: RunPlan, axis: Axis, value: number): boolean => !travel || (value >= travel[axis].min - 0.5 && value <= travel[axis].max + 0.5);
+const isReached = ({ travel }: RunPlan, axis: Axis, value: number): boolean =>
+  !travel || (value >= travel[axis].min - 0.5 && value <= travel[axis].max + 0.5);
 
 function beyondTravel(plan: RunPlan, { ask, value }: Judged): string {
   const { signed } = speechIn(plan.units);
@@ -192,10 +294,21 @@ function beyondTravel(plan: RunPlan, { ask, value }: Judged): string {
 }
 
 /** An edge that does not run straight: how the part is turned. */
-function crooked(plan: RunPlan, step: RunStep, { along, apart }: NonNullable<RunStep['edge']>, values: Values, limit: number): Stopped | null {
+function crooked(
+  plan: RunPlan,
+  step: RunStep,
+  { along, apart }: NonNullable<RunStep['edge']>,
+  values: Values,
+  limit: number,
+): Stopped | null {
   const [first, second] = [Number(values.first), Number(values.second)];
   if (Math.abs(second - first) <= limit + 1e-9) return null;
-  return { stepId: step.id, says: straighten(edgeAngle(along, first, second, apart), second - first, speechIn(plan.units).signed), judged: [], guesses: [] };
+  return {
+    stepId: step.id,
+    says: straighten(edgeAngle(along, first, second, apart), second - first, speechIn(plan.units).signed),
+    judged: [],
+    guesses: [],
+  };
 }
 
 /** Measured zero less what it should be; null: nothing to compare with. */

@@ -5,7 +5,21 @@ import type { AxisTouchOff } from '../zero';
 import type { RunPictures } from './pictures';
 
 /** The order of a run. */
-export type StepKind = 'machine' | 'prepare' | 'load' | 'edge' | 'touch' | 'keyIn' | 'verify' | 'dryRun' | 'firstCut' | 'firstPart' | 'series' | 'transition' | 'clear' | 'putAway';
+export type StepKind =
+  | 'machine'
+  | 'prepare'
+  | 'load'
+  | 'edge'
+  | 'touch'
+  | 'keyIn'
+  | 'verify'
+  | 'dryRun'
+  | 'firstCut'
+  | 'firstPart'
+  | 'series'
+  | 'transition'
+  | 'clear'
+  | 'putAway';
 
 /** One thing the operator answers on a step. */
 export interface Ask {
@@ -21,7 +35,10 @@ export interface Ask {
   readonly plus: number | null;
   /** the register it is read back from; left out elsewhere */
   readonly register?: Register;
-  /** register of a further piece or of the second copy: how far its zero lies from the first one's, mm; left out elsewhere */
+  /**
+   * register of a further piece or of the second copy: how far its zero lies from the first one's, mm; left out
+   * elsewhere
+   */
   readonly fromFirst?: number;
 }
 
@@ -47,13 +64,32 @@ export interface Cause {
   /** measured less expected, mm */
   readonly delta: number;
   readonly says: string;
-  /** where it can have been made: in what the machine reads while it touches, in the length that is read, while keying in; both: runs frozen before these were told apart */
+  /**
+   * where it can have been made: in what the machine reads while it touches, in the length that is read, while keying
+   * in; both: runs frozen before these were told apart
+   */
   readonly at: 'touch' | 'length' | 'keyIn' | 'both';
 }
 
 export type CauseCode =
-  | 'wrong-body' | 'wrong-face' | 'radius-forgotten' | 'radius-doubled' | 'radius-wrong-side' | 'feeler-forgotten' | 'length-not-active' | 'length-of-another-tool'
-  | 'common-offset' | 'wrong-parallels' | 'unit' | 'flipped' | 'sign' | 'axes-swapped' | 'other-register' | 'device-moved' | 'another-cutter' | 'digits';
+  | 'wrong-body'
+  | 'wrong-face'
+  | 'radius-forgotten'
+  | 'radius-doubled'
+  | 'radius-wrong-side'
+  | 'feeler-forgotten'
+  | 'length-not-active'
+  | 'length-of-another-tool'
+  | 'common-offset'
+  | 'wrong-parallels'
+  | 'unit'
+  | 'flipped'
+  | 'sign'
+  | 'axes-swapped'
+  | 'other-register'
+  | 'device-moved'
+  | 'another-cutter'
+  | 'digits';
 
 /** How one axis of a setup is touched off in a run. */
 export interface RunAxis {
@@ -72,7 +108,10 @@ export interface RunSetup {
   readonly does: string;
   readonly register: string;
   readonly stationId: string | null;
-  /** what stands on the station; another device has its datum somewhere else. Left out by runs frozen before it was told */
+  /**
+   * what stands on the station; another device has its datum somewhere else. Left out by runs frozen before it was
+   * told
+   */
   readonly deviceId?: string | null;
   readonly stationName: string;
   /** register values as planned; null where they are not known */
@@ -114,7 +153,10 @@ export type RunEvent = {
   readonly id: string;
   readonly at: string;
   readonly stepId: string;
-  /** name of who was signed in on the device then: what waited for the network may be sent by somebody else; left out by older devices */
+  /**
+   * name of who was signed in on the device then: what waited for the network may be sent by somebody else; left out
+   * by older devices
+   */
   readonly who?: string;
 } & (
   | { readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> }

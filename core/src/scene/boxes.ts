@@ -15,7 +15,16 @@ export function boxOn(view: ViewName, a: Corner, b: Corner): Outlines {
 }
 
 /** A box as a region of the view. */
-export const region = (view: ViewName, role: Role, a: Corner, b: Corner): Shape => ({ kind: 'region', role, outlines: boxOn(view, a, b) });
+export const region = (view: ViewName, role: Role, a: Corner, b: Corner): Shape => ({
+  kind: 'region',
+  role,
+  outlines: boxOn(view, a, b),
+});
 
 /** A ring of straight pieces around a point. */
-export const circleOf = (x: number, y: number, r: number): Outlines => [Array.from({ length: 20 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 10), y + r * Math.sin((i * Math.PI) / 10)] as const)];
+export const circleOf = (x: number, y: number, r: number): Outlines => [
+  Array.from(
+    { length: 20 },
+    (_, i) => [x + r * Math.cos((i * Math.PI) / 10), y + r * Math.sin((i * Math.PI) / 10)] as const,
+  ),
+];

@@ -2,7 +2,10 @@ import type { Point } from './scene';
 
 const [LEAST_MM, MOST_MM] = [1, 4];
 
-/** A straight edge broken off: a zigzag in its middle (continuous narrow line with zigzags, ISO 128-2). Without its ends. */
+/**
+ * A straight edge broken off: a zigzag in its middle (continuous narrow line with zigzags, ISO 128-2). Without its
+ * ends.
+ */
 function zigzag([x0, y0]: Point, [x1, y1]: Point): Point[] {
   const length = Math.hypot(x1 - x0, y1 - y0);
   if (length < 4 * LEAST_MM) return [];

@@ -9,9 +9,17 @@ interface Standing<S extends Dimension['side']> {
 type Range = readonly [from: number, to: number];
 
 /** From one height of a view to another. `name`: what it is; empty: the width of the whole. */
-export const vertical = (name: string, [from, to]: Range, at: Standing<'left' | 'right'>, value: string): Dimension => (
-  { kind: 'dimension', measures: name || 'width', along: 'vertical', from, to, ...at, name, value });
+export const vertical = (
+  name: string,
+  [from, to]: Range,
+  at: Standing<'left' | 'right'>,
+  value: string,
+): Dimension => ({ kind: 'dimension', measures: name || 'width', along: 'vertical', from, to, ...at, name, value });
 
 /** From left to right of a view. `name`: what it is; empty: the length of the whole. */
-export const horizontal = (name: string, [from, to]: Range, at: Standing<'top' | 'bottom'>, value: string): Dimension => (
-  { kind: 'dimension', measures: name || 'length', along: 'horizontal', from, to, ...at, name, value });
+export const horizontal = (
+  name: string,
+  [from, to]: Range,
+  at: Standing<'top' | 'bottom'>,
+  value: string,
+): Dimension => ({ kind: 'dimension', measures: name || 'length', along: 'horizontal', from, to, ...at, name, value });

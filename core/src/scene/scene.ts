@@ -4,18 +4,55 @@ export type Point = readonly [number, number];
 
 /** What a shape stands for; the look of each role is the theme's business. */
 export type Role =
-  | 'hidden' | 'center' | 'cut-face' | 'cutting-line' | 'unreached' | 'chosen' | 'hovered'
-  | 'left' | 'removed' | 'loaded' | 'section' | 'edges' | 'blank' | 'part'
-  | 'gasket' | 'bond' | 'pocket' | 'pod' | 'pod-off' | 'tab' | 'jig' | 'jig-window' | 'clamp' | 'packing' | 'groove'
-  | 'steel' | 'steel-open' | 'grip' | 'stop' | 'table' | 'cut-level';
+  | 'hidden'
+  | 'center'
+  | 'cut-face'
+  | 'cutting-line'
+  | 'unreached'
+  | 'chosen'
+  | 'hovered'
+  | 'left'
+  | 'removed'
+  | 'loaded'
+  | 'section'
+  | 'edges'
+  | 'blank'
+  | 'part'
+  | 'gasket'
+  | 'bond'
+  | 'pocket'
+  | 'pod'
+  | 'pod-off'
+  | 'tab'
+  | 'jig'
+  | 'jig-window'
+  | 'clamp'
+  | 'packing'
+  | 'groove'
+  | 'steel'
+  | 'steel-open'
+  | 'grip'
+  | 'stop'
+  | 'table'
+  | 'cut-level';
 
 /** One thing in a drawing, in the view's millimeters (v upwards). */
 export type Shape =
   | { readonly kind: 'region'; readonly role: Role; readonly outlines: Outlines }
   | { readonly kind: 'line'; readonly role: Role; readonly points: readonly Point[] }
-  | { readonly kind: 'lines'; readonly role: Role; /** straight pieces: u0 v0 u1 v1 … */ readonly segments: readonly number[] }
+  | {
+      readonly kind: 'lines';
+      readonly role: Role;
+      /** straight pieces: u0 v0 u1 v1 … */ readonly segments: readonly number[];
+    }
   | { readonly kind: 'zero'; readonly mark: 'work' | 'machine'; readonly at: Point; readonly label: string }
-  | { readonly kind: 'label'; readonly at: Point; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; /** on a paper-colored ground, where it stands on hatch */ readonly backed?: boolean }
+  | {
+      readonly kind: 'label';
+      readonly at: Point;
+      readonly text: string;
+      readonly anchor: 'start' | 'middle' | 'end';
+      /** on a paper-colored ground, where it stands on hatch */ readonly backed?: boolean;
+    }
   | Dimension;
 
 /** A dimension between two levels along the drawing's horizontal or vertical, drawn outside the picture in rows. */
@@ -40,7 +77,14 @@ export interface Scene {
 }
 
 export function rectangle(x0: number, y0: number, x1: number, y1: number): Outlines {
-  return [[[x0, y0], [x1, y0], [x1, y1], [x0, y1]]];
+  return [
+    [
+      [x0, y0],
+      [x1, y0],
+      [x1, y1],
+      [x0, y1],
+    ],
+  ];
 }
 
 /** Straight pieces moved, rounded to what a drawing can show. */
@@ -57,13 +101,17 @@ export function sceneBounds(scene: Scene): { min: Point; max: Point } {
   const points = scene.shapes.flatMap((s): readonly Point[] => {
     if (s.kind === 'region') return s.outlines.flat();
     if (s.kind === 'line') return s.points;
-    if (s.kind === 'lines') return Array.from({ length: s.segments.length / 2 }, (_, i): Point => [s.segments[2 * i], s.segments[2 * i + 1]]);
+    if (s.kind === 'lines')
+      return Array.from({ length: s.segments.length / 2 }, (_, i): Point => [s.segments[2 * i], s.segments[2 * i + 1]]);
     return s.kind === 'zero' ? [s.at] : [];
   });
   if (points.length === 0) return { min: [0, 0], max: [1, 1] };
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const [x, y] of points) {
-    x0 = Math.min(x0, x); x1 = Math.max(x1, x); y0 = Math.min(y0, y); y1 = Math.max(y1, y);
+    x0 = Math.min(x0, x);
+    x1 = Math.max(x1, x);
+    y0 = Math.min(y0, y);
+    y1 = Math.max(y1, y);
   }
   return { min: [x0, y0], max: [x1, y1] };
 }

@@ -2,11 +2,24 @@ import { Type } from '@sinclair/typebox';
 import { checkJob } from '../job';
 import { checker, jsonProblem, parseJson } from '.';
 
-const events = checker(Type.Object({ events: Type.Array(Type.Union([
-  Type.Object({ id: Type.String(), kind: Type.Literal('answer'), values: Type.Record(Type.String(), Type.Number()) }, { additionalProperties: false }),
-  Type.Object({ id: Type.String(), kind: Type.Literal('again') }, { additionalProperties: false }),
-  Type.Object({ id: Type.String(), kind: Type.Literal('back') }, { additionalProperties: false }),
-]), { maxItems: 5000 }) }, { additionalProperties: false }));
+const events = checker(
+  Type.Object(
+    {
+      events: Type.Array(
+        Type.Union([
+          Type.Object(
+            { id: Type.String(), kind: Type.Literal('answer'), values: Type.Record(Type.String(), Type.Number()) },
+            { additionalProperties: false },
+          ),
+          Type.Object({ id: Type.String(), kind: Type.Literal('again') }, { additionalProperties: false }),
+          Type.Object({ id: Type.String(), kind: Type.Literal('back') }, { additionalProperties: false }),
+        ]),
+        { maxItems: 5000 },
+      ),
+    },
+    { additionalProperties: false },
+  ),
+);
 
 /** What is told, in time, also on a busy machine: a bomb takes many seconds. */
 function told(work: () => { ok: boolean; problems?: string[] }): string[] {
@@ -25,16 +38,28 @@ test('many entries that fit no form are told by the first, in time', () => {
 });
 
 test('a few wrong entries among good ones are all told', () => {
-  const list = Array.from({ length: 60 }, (_, i) => (i % 20 === 7 ? { id: 'a', kind: 'answer' } : { id: 'a', kind: 'back' }));
-  expect(told(() => events({ events: list }))).toEqual(['events.7: "values" is missing.', 'events.27: "values" is missing.', 'events.47: "values" is missing.']);
+  const list = Array.from({ length: 60 }, (_, i) =>
+    i % 20 === 7 ? { id: 'a', kind: 'answer' } : { id: 'a', kind: 'back' },
+  );
+  expect(told(() => events({ events: list }))).toEqual([
+    'events.7: "values" is missing.',
+    'events.27: "values" is missing.',
+    'events.47: "values" is missing.',
+  ]);
 });
 
 test('a list that is too long is told as that, and its entries are not looked at', () => {
-  expect(told(() => events({ events: Array.from({ length: 200_000 }, () => ({})) }))).toEqual(['events: at most 5000 entries are taken.']);
+  expect(told(() => events({ events: Array.from({ length: 200_000 }, () => ({})) }))).toEqual([
+    'events: at most 5000 entries are taken.',
+  ]);
 });
 
 test('a job of thousands of wrong values is told in time', () => {
-  expect(told(() => checkJob({ setups: Array.from({ length: 40 }, () => ({ tools: Array.from({ length: 99 }, () => ({})) })) })).length).toBeGreaterThan(0);
+  expect(
+    told(() =>
+      checkJob({ setups: Array.from({ length: 40 }, () => ({ tools: Array.from({ length: 99 }, () => ({})) })) }),
+    ).length,
+  ).toBeGreaterThan(0);
   expect(told(() => checkJob(Array.from({ length: 300_000 }, () => ({})))).length).toBeGreaterThan(0);
 });
 

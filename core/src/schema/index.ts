@@ -13,7 +13,8 @@ export const shortText = Type.String({ maxLength: 200 });
 export const longText = Type.String({ maxLength: 4000 });
 
 /** How the number of a field is shown: lengths in the units of the reader, everything else as it is. */
-export type FieldUnit = 'mm' | 'mm²' | 'N' | 'N·m' | 'kPa' | 'MPa' | 'GPa' | '°C' | 'kg' | '1/min' | 'm' | 'm/min' | '%' | '';
+export type FieldUnit =
+  'mm' | 'mm²' | 'N' | 'N·m' | 'kPa' | 'MPa' | 'GPa' | '°C' | 'kg' | '1/min' | 'm' | 'm/min' | '%' | '';
 
 /** A number a person enters: `title` is its label and `unit` how it is shown. Forms are made from schemas of these. */
 export function quantity(title: string, unit: FieldUnit, minimum: number, maximum: number, description?: string) {
@@ -29,16 +30,27 @@ function inWords(error: ErrorObject): string {
   const place = error.instancePath.slice(1).replaceAll('/', '.') || 'the document';
   const p = error.params as Record<string, unknown>;
   switch (error.keyword) {
-    case 'additionalProperties': return `${place}: unknown key "${String(p.additionalProperty)}". Remove it or correct its spelling.`;
-    case 'required': return `${place}: "${String(p.missingProperty)}" is missing.`;
-    case 'type': return `${place}: expected ${String(p.type)}.`;
-    case 'minimum': case 'maximum': case 'exclusiveMinimum': case 'exclusiveMaximum':
+    case 'additionalProperties':
+      return `${place}: unknown key "${String(p.additionalProperty)}". Remove it or correct its spelling.`;
+    case 'required':
+      return `${place}: "${String(p.missingProperty)}" is missing.`;
+    case 'type':
+      return `${place}: expected ${String(p.type)}.`;
+    case 'minimum':
+    case 'maximum':
+    case 'exclusiveMinimum':
+    case 'exclusiveMaximum':
       return `${place}: must be ${String(p.comparison)} ${String(p.limit)}.`;
-    case 'const': return `${place}: must be ${JSON.stringify(p.allowedValue)}.`;
-    case 'oneOfValues': return `${place}: must be one of ${(p.allowed as unknown[]).map((v) => JSON.stringify(v)).join(', ')}.`;
-    case 'maxItems': return `${place}: at most ${String(p.limit)} entries are taken.`;
-    case 'minItems': return `${place}: at least ${String(p.limit)} ${p.limit === 1 ? 'entry is' : 'entries are'} needed.`;
-    default: return `${place}: ${error.message ?? 'not valid'}.`;
+    case 'const':
+      return `${place}: must be ${JSON.stringify(p.allowedValue)}.`;
+    case 'oneOfValues':
+      return `${place}: must be one of ${(p.allowed as unknown[]).map((v) => JSON.stringify(v)).join(', ')}.`;
+    case 'maxItems':
+      return `${place}: at most ${String(p.limit)} entries are taken.`;
+    case 'minItems':
+      return `${place}: at least ${String(p.limit)} ${p.limit === 1 ? 'entry is' : 'entries are'} needed.`;
+    default:
+      return `${place}: ${error.message ?? 'not valid'}.`;
   }
 }
 
@@ -54,25 +66,51 @@ function likelyMeant(errors: readonly ErrorObject[]): ErrorObject[] {
     const branchOf = (e: ErrorObject) => e.schemaPath.slice(union.schemaPath.length + 1).split('/')[0];
     const branches = [...new Set(inside.map(branchOf))];
     // the word that says which form it is counts more than a key that is missing
-    const saysOther = (e: ErrorObject) => e.keyword === 'const' && e.instancePath.startsWith(`${union.instancePath}/`) && !e.instancePath.slice(union.instancePath.length + 1).includes('/');
+    const saysOther = (e: ErrorObject) =>
+      e.keyword === 'const' &&
+      e.instancePath.startsWith(`${union.instancePath}/`) &&
+      !e.instancePath.slice(union.instancePath.length + 1).includes('/');
     const isNoObject = (e: ErrorObject) => e.keyword === 'type' && e.instancePath === union.instancePath;
-    const misfits = (branch: string) => inside.filter((e) => branchOf(e) === branch).reduce((n, e) => n + (saysOther(e) || isNoObject(e) ? 10 : e.instancePath === union.instancePath ? 1 : 0), 0);
+    const misfits = (branch: string) =>
+      inside
+        .filter((e) => branchOf(e) === branch)
+        .reduce((n, e) => n + (saysOther(e) || isNoObject(e) ? 10 : e.instancePath === union.instancePath ? 1 : 0), 0);
     const forms = branches.filter((b) => !inside.some((e) => branchOf(e) === b && isNoObject(e)));
     const words = forms.map((b) => inside.find((e) => branchOf(e) === b && saysOther(e)));
     if (forms.length > 1 && words.every((w) => w && w.instancePath === words[0]?.instancePath)) {
       // none of the forms has this word
       const allowed = words.map((w) => (w!.params as { allowedValue: unknown }).allowedValue);
-      left = left.filter((e) => !inside.includes(e)).map((e) => (e === union ? { ...words[0]!, keyword: 'oneOfValues', params: { allowed } } : e));
+      left = left
+        .filter((e) => !inside.includes(e))
+        .map((e) => (e === union ? { ...words[0]!, keyword: 'oneOfValues', params: { allowed } } : e));
       continue;
     }
     const [best] = branches.sort((a, b) => misfits(a) - misfits(b));
-    const plain = inside.length > 0 && inside.every((e) => e.instancePath === union.instancePath && ['const', 'type', 'oneOfValues'].includes(e.keyword));
+    const plain =
+      inside.length > 0 &&
+      inside.every(
+        (e) => e.instancePath === union.instancePath && ['const', 'type', 'oneOfValues'].includes(e.keyword),
+      );
     if (plain) {
-      const values = inside.flatMap(({ keyword, params }) => (keyword === 'const' ? [(params as { allowedValue: unknown }).allowedValue] : keyword === 'oneOfValues' ? (params as { allowed: unknown[] }).allowed : []));
+      const values = inside.flatMap(({ keyword, params }) =>
+        keyword === 'const'
+          ? [(params as { allowedValue: unknown }).allowedValue]
+          : keyword === 'oneOfValues'
+            ? (params as { allowed: unknown[] }).allowed
+            : [],
+      );
       // a list of values or nothing
-      const allowed = values.length > 0 && inside.some((e) => (e.params as { type?: unknown }).type === 'null') ? [...values, null] : values;
-      const types = inside.filter((e) => e.keyword === 'type').map((e) => String((e.params as { type?: unknown }).type));
-      const told = allowed.length > 0 ? { keyword: 'oneOfValues', params: { allowed } } : { keyword: 'type', params: { type: types.join(' or ') } };
+      const allowed =
+        values.length > 0 && inside.some((e) => (e.params as { type?: unknown }).type === 'null')
+          ? [...values, null]
+          : values;
+      const types = inside
+        .filter((e) => e.keyword === 'type')
+        .map((e) => String((e.params as { type?: unknown }).type));
+      const told =
+        allowed.length > 0
+          ? { keyword: 'oneOfValues', params: { allowed } }
+          : { keyword: 'type', params: { type: types.join(' or ') } };
       left = left.filter((e) => !inside.includes(e)).map((e) => (e === union ? { ...e, ...told } : e));
     } else {
       left = left.filter((e) => e !== union && (!inside.includes(e) || branchOf(e) === best));
@@ -111,12 +149,13 @@ function firstErrors(errors: readonly ErrorObject[]): readonly ErrorObject[] {
 }
 
 /**
- * Compiles a schema into a check that tells in words what is wrong and where. A document is looked through for all its mistakes
- * only when it is small enough: lists that are too long are told before their entries are looked at.
+ * Compiles a schema into a check that tells in words what is wrong and where. A document is looked through for all its
+ * mistakes only when it is small enough: lists that are too long are told before their entries are looked at.
  */
 export function checker<S extends TSchema>(schema: S): (data: unknown) => Checked<Static<S>> {
   // On the first call only: compiling takes time, and a page that never checks must not need it.
-  const compile = (allErrors: boolean) => new Ajv({ allErrors, strict: true }).addVocabulary(['unit']).compile<Static<S>>(schema);
+  const compile = (allErrors: boolean) =>
+    new Ajv({ allErrors, strict: true }).addVocabulary(['unit']).compile<Static<S>>(schema);
   let quick: ValidateFunction<Static<S>> | null = null;
   let thorough: ValidateFunction<Static<S>> | null = null;
   const errorsIn = (data: unknown): readonly ErrorObject[] => {
@@ -144,10 +183,16 @@ export function jsonProblem(text: string): string | null {
   let [depth, inString] = [0, false];
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i);
-    if (inString) { if (c === 0x5c) i += 1; else if (c === 0x22) inString = false; continue; }
+    if (inString) {
+      if (c === 0x5c) i += 1;
+      else if (c === 0x22) inString = false;
+      continue;
+    }
     if (c === 0x22) inString = true;
-    else if (c === 0x5b || c === 0x7b) { depth += 1; if (depth > MOST_DEEP) return `The JSON is nested more than ${MOST_DEEP} deep, which no document here is.`; }
-    else if (c === 0x5d || c === 0x7d) depth -= 1;
+    else if (c === 0x5b || c === 0x7b) {
+      depth += 1;
+      if (depth > MOST_DEEP) return `The JSON is nested more than ${MOST_DEEP} deep, which no document here is.`;
+    } else if (c === 0x5d || c === 0x7d) depth -= 1;
   }
   return null;
 }
@@ -159,7 +204,12 @@ export function parseJson(text: string): Checked<unknown> {
   try {
     return { ok: true, value: JSON.parse(text) as unknown };
   } catch (error) {
-    const hint = /\bNaN\b|\bInfinity\b/.test(text) ? ' It contains NaN or Infinity, which are not numbers in JSON.' : '';
-    return { ok: false, problems: [`This is not JSON: ${error instanceof Error ? error.message : String(error)}.${hint}`] };
+    const hint = /\bNaN\b|\bInfinity\b/.test(text)
+      ? ' It contains NaN or Infinity, which are not numbers in JSON.'
+      : '';
+    return {
+      ok: false,
+      problems: [`This is not JSON: ${error instanceof Error ? error.message : String(error)}.${hint}`],
+    };
   }
 }

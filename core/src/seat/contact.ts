@@ -1,4 +1,14 @@
-import { AXES, partSideFacing, signOf, vec, type Axis, type Box3, type Direction, type Orientation, type Vec3 } from '../frames';
+import {
+  AXES,
+  partSideFacing,
+  signOf,
+  vec,
+  type Axis,
+  type Box3,
+  type Direction,
+  type Orientation,
+  type Vec3,
+} from '../frames';
 import type { SurfaceState } from '../job';
 import { meshBox, reachInWindow, TOUCH_MM, type Reach, type TriangleMesh, type Window } from '../solid';
 
@@ -21,7 +31,10 @@ export interface Contact {
   /** how the touched face comes: a side of the blank as the job says, stock left by a cut, or finished */
   readonly surface: SurfaceState;
   readonly flatAreaMm2: number;
-  /** how far the part comes, or falls back, for every mm the locator stands elsewhere along the face, where it meets it on a round or slanting place; 0: square to it */
+  /**
+   * how far the part comes, or falls back, for every mm the locator stands elsewhere along the face, where it meets it
+   * on a round or slanting place; 0: square to it
+   */
   readonly leans: number;
   /** what is touched where it is not a side of the part: "gripped diameter" */
   readonly what?: string;
@@ -63,10 +76,12 @@ export function surfaceAt({ level, faces, side, isFinished, blank, blankSide }: 
 
 /** A window given in the device frame, in seated coordinates. */
 export function toSeated(window: Window, t: Vec3): Window {
-  return Object.fromEntries(AXES.flatMap((a) => {
-    const range = window[a];
-    return range ? [[a, [range[0] - t[a], range[1] - t[a]]]] : [];
-  }));
+  return Object.fromEntries(
+    AXES.flatMap((a) => {
+      const range = window[a];
+      return range ? [[a, [range[0] - t[a], range[1] - t[a]]]] : [];
+    }),
+  );
 }
 
 function toDevice(touch: Reach['touch'], t: Vec3): Reach['touch'] {
@@ -85,28 +100,56 @@ export function furthest(mesh: TriangleMesh, faces: Direction, windows: readonly
   if (found.length < 2) return found[0] ?? null;
   const [first] = found;
   const together = found.filter((r) => Math.abs(r.level - first.level) < TOUCH_MM);
-  const range = (a: Axis): [number, number] => [Math.min(...together.map((r) => r.touch[a][0])), Math.max(...together.map((r) => r.touch[a][1]))];
-  return { level: first.level, flatAreaMm2: together.reduce((sum, r) => sum + r.flatAreaMm2, 0), touch: { x: range('x'), y: range('y'), z: range('z') } };
+  const range = (a: Axis): [number, number] => [
+    Math.min(...together.map((r) => r.touch[a][0])),
+    Math.max(...together.map((r) => r.touch[a][1])),
+  ];
+  return {
+    level: first.level,
+    flatAreaMm2: together.reduce((sum, r) => sum + r.flatAreaMm2, 0),
+    touch: { x: range('x'), y: range('y'), z: range('z') },
+  };
 }
 
 /** How far the material reaches that way at all. */
-export const extreme = (mesh: TriangleMesh, faces: Direction) => meshBox(mesh)[signOf(faces) > 0 ? 'max' : 'min'][faces[1] as Axis];
+export const extreme = (mesh: TriangleMesh, faces: Direction) =>
+  meshBox(mesh)[signOf(faces) > 0 ? 'max' : 'min'][faces[1] as Axis];
 
-/** Level of the material a locator meets; where it meets nothing, the material's overall extreme stands in. Seated frame. */
+/**
+ * Level of the material a locator meets; where it meets nothing, the material's overall extreme stands in. Seated
+ * frame.
+ */
 export function metLevel(part: SeatedPart, faces: Direction, windows: readonly Window[], t: Vec3): number {
   return furthest(part.loaded, faces, windows, t)?.level ?? extreme(part.loaded, faces);
 }
 
 /** A window moved apart on all sides. */
-const wider = (w: Window, by: number): Window => Object.fromEntries(AXES.flatMap((a) => { const range = w[a]; return range ? [[a, [range[0] - by, range[1] + by]]] : []; }));
+const wider = (w: Window, by: number): Window =>
+  Object.fromEntries(
+    AXES.flatMap((a) => {
+      const range = w[a];
+      return range ? [[a, [range[0] - by, range[1] + by]]] : [];
+    }),
+  );
 
 const NEARBY_MM = 0.01;
 /** Rounding and the chords of a curve at its crest lean less. */
 const LEAST_LEAN = 0.005;
 
-/** How much further the material reaches beside the windows, per mm: a slope goes on evenly; a step or an edge does not. */
+/**
+ * How much further the material reaches beside the windows, per mm: a slope goes on evenly; a step or an edge does
+ * not.
+ */
 function leanAt(mesh: TriangleMesh, faces: Direction, windows: readonly Window[], t: Vec3, level: number): number {
-  const beside = (by: number) => Math.abs((furthest(mesh, faces, windows.map((w) => wider(w, by)), t)?.level ?? level) - level);
+  const beside = (by: number) =>
+    Math.abs(
+      (furthest(
+        mesh,
+        faces,
+        windows.map((w) => wider(w, by)),
+        t,
+      )?.level ?? level) - level,
+    );
   const [near, far] = [beside(NEARBY_MM), beside(2 * NEARBY_MM)];
   return near > LEAST_LEAN * NEARBY_MM && far > 1.2 * near && far < 3 * near ? near / NEARBY_MM : 0;
 }
@@ -131,7 +174,14 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
     outermost,
     finishedLevel,
     rawMm,
-    surface: surfaceAt({ level: outermost, faces, side, isFinished: Math.abs(rawMm) <= 1e-6, blank: part.blankSeated, blankSide: part.blankSide }),
+    surface: surfaceAt({
+      level: outermost,
+      faces,
+      side,
+      isFinished: Math.abs(rawMm) <= 1e-6,
+      blank: part.blankSeated,
+      blankSide: part.blankSide,
+    }),
     leans,
     flatAreaMm2,
     touch: toDevice(found?.touch ?? { x: [0, 0], y: [0, 0], z: [0, 0] }, found ? t : vec(0, 0, 0)),
@@ -142,4 +192,5 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
 const LEAST_FLAT_MM2 = 1e-6;
 
 /** Whether a flat face of the part, and not an edge or a round, lies on what carries it. */
-export const liesFlat = (seat: { readonly rest: Contact }): boolean => seat.rest.touches && seat.rest.flatAreaMm2 > LEAST_FLAT_MM2;
+export const liesFlat = (seat: { readonly rest: Contact }): boolean =>
+  seat.rest.touches && seat.rest.flatAreaMm2 > LEAST_FLAT_MM2;

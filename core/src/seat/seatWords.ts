@@ -18,12 +18,16 @@ export function seatInWords(seat: SeatFacts, speech: Speech): string {
   if (centered) {
     const [end, locator] = seat.rest.what ? [seat.x, x] : [seat.rest, z];
     const face = touchedFace(end);
-    const spacer = locator.kind === 'height' ? ` ${speech.sizeWithUnit(locator.at)} off the face, on the spacer` : ` on the ${locator.name}`;
+    const spacer =
+      locator.kind === 'height'
+        ? ` ${speech.sizeWithUnit(locator.at)} off the face, on the spacer`
+        : ` on the ${locator.name}`;
     return `${capital(face)}${spacer}, ${touchedFace(centered)} in the jaws.`;
   }
   const onto = z.kind === 'height' ? `on ${speech.size(z.at)} ${z.name}` : `on the ${z.name}`;
   const [raw, ...face] = touchedFace(seat.rest).split(' ');
   const start = `${capital(raw)} ${face.join(' ')} down ${onto}`;
-  const at = (contact: Contact, locator: Locator) => `${touchedFace(contact)} ${locator.kind === 'hand' ? 'to' : 'on'} the ${locator.name}`;
+  const at = (contact: Contact, locator: Locator) =>
+    `${touchedFace(contact)} ${locator.kind === 'hand' ? 'to' : 'on'} the ${locator.name}`;
   return `${start}, ${at(seat.y, y)}, ${at(seat.x, x)}.`;
 }

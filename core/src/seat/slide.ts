@@ -1,4 +1,18 @@
-import { add, AXES, pose, rotationOf, signOf, subtract, vec, type Axis, type Box3, type Direction, type Orientation, type Pose, type Vec3 } from '../frames';
+import {
+  add,
+  AXES,
+  pose,
+  rotationOf,
+  signOf,
+  subtract,
+  vec,
+  type Axis,
+  type Box3,
+  type Direction,
+  type Orientation,
+  type Pose,
+  type Vec3,
+} from '../frames';
 import { flatLevels, meshBox, TOUCH_MM, type Window } from '../solid';
 import { extreme, furthest, type Contact, type SeatedPart } from './contact';
 
@@ -10,7 +24,10 @@ export interface Locator {
   readonly at: number;
   /** where its own face is, mm; left out: there too */
   readonly faceAt?: number;
-  /** datum: it is the device's datum itself; set: somebody sets it there; height: it is that thick or high; hand: the part is laid there */
+  /**
+   * datum: it is the device's datum itself; set: somebody sets it there; height: it is that thick or high; hand: the
+   * part is laid there
+   */
   readonly kind: 'datum' | 'set' | 'height' | 'hand';
   /** what `at` is counted from, in words */
   readonly from: string;
@@ -49,7 +66,10 @@ export interface SeatFacts {
   readonly blankBox: Box3;
   /** false: sliding to rest and the locators in turn did not come to an end */
   readonly settled: boolean;
-  /** what was to carry the part, when something that hangs lower stands on the device beside it; `gap`: from there up to the part, mm, null: nothing lies over it */
+  /**
+   * what was to carry the part, when something that hangs lower stands on the device beside it; `gap`: from there up
+   * to the part, mm, null: nothing lies over it
+   */
   readonly standsBelow: { readonly name: string; readonly gap: number | null } | null;
 }
 
@@ -59,7 +79,10 @@ export interface Place {
   readonly windows: readonly Window[];
 }
 
-/** One of the three things the part slides to: where it can touch, given how far the part has slid; what is met first counts. */
+/**
+ * One of the three things the part slides to: where it can touch, given how far the part has slid; what is met first
+ * counts.
+ */
 export interface Slide {
   readonly faces: Direction;
   readonly places: (t: Vec3) => readonly Place[];
@@ -67,8 +90,15 @@ export interface Slide {
 
 const shiftedBox = (box: Box3, by: Vec3): Box3 => ({ min: add(box.min, by), max: add(box.max, by) });
 
-/** The place a part that has slid by `t` meets first, and the slide along its axis until it does. Places that see nothing leave the overall extreme at the first of them. */
-export function metFirst(part: SeatedPart, { faces, places }: Slide, t: Vec3): { readonly place: Place; readonly slid: number; readonly sees: boolean } {
+/**
+ * The place a part that has slid by `t` meets first, and the slide along its axis until it does. Places that see
+ * nothing leave the overall extreme at the first of them.
+ */
+export function metFirst(
+  part: SeatedPart,
+  { faces, places }: Slide,
+  t: Vec3,
+): { readonly place: Place; readonly slid: number; readonly sees: boolean } {
   const towards = signOf(faces);
   const all = places(t);
   const met = all.flatMap((place) => {
@@ -80,7 +110,10 @@ export function metFirst(part: SeatedPart, { faces, places }: Slide, t: Vec3): {
   return met.reduce((first, m) => (towards * (m.slid - first.slid) < -TOUCH_MM ? m : first));
 }
 
-/** How far the lowest material over a place stays above it once the part has slid by `t`, mm; null: nothing lies over it. */
+/**
+ * How far the lowest material over a place stays above it once the part has slid by `t`, mm; null: nothing lies over
+ * it.
+ */
 export function gapOver(part: SeatedPart, place: Place, t: Vec3): number | null {
   const reach = furthest(part.loaded, '-z', place.windows, t);
   return reach && reach.level + t.z - place.at;
@@ -104,7 +137,10 @@ export interface Home {
 
 const ROUNDS = 24;
 
-/** Slides down to the rest, then along y, then along x, over and over until a whole round moves nothing: each move changes what the next one meets. */
+/**
+ * Slides down to the rest, then along y, then along x, over and over until a whole round moves nothing: each move
+ * changes what the next one meets.
+ */
 function slideFrom(part: SeatedPart, to: Locators, start: Vec3): Home {
   let t = start;
   for (let round = 0; round < ROUNDS; round++) {
@@ -115,7 +151,8 @@ function slideFrom(part: SeatedPart, to: Locators, start: Vec3): Home {
     t = { ...t, y: y.slid };
     const x = metFirst(part, to.x, t);
     t = { ...t, x: x.slid };
-    if (AXES.every((axis) => Math.abs(t[axis] - before[axis]) < 1e-9)) return { t, settled: true, meetsAll: x.sees && y.sees && z.sees };
+    if (AXES.every((axis) => Math.abs(t[axis] - before[axis]) < 1e-9))
+      return { t, settled: true, meetsAll: x.sees && y.sees && z.sees };
   }
   return { t, settled: false, meetsAll: false };
 }
@@ -141,8 +178,12 @@ const outermostStart = ({ loaded }: SeatedPart, to: Locators): Vec3 =>
 /** Starts for the slide: with each of the outermost flat levels at its locator, outermost first. */
 function starts({ loaded }: SeatedPart, to: Locators): Vec3[] {
   const levels = ({ faces }: Slide) => {
-    const outermost = flatLevels(loaded, faces).map((l) => l.level).sort((a, b) => signOf(faces) * (b - a));
-    return [extreme(loaded, faces), ...outermost].filter((l, i, all) => all.findIndex((o) => Math.abs(o - l) < TOUCH_MM) === i).slice(0, MOST_LEVELS);
+    const outermost = flatLevels(loaded, faces)
+      .map((l) => l.level)
+      .sort((a, b) => signOf(faces) * (b - a));
+    return [extreme(loaded, faces), ...outermost]
+      .filter((l, i, all) => all.findIndex((o) => Math.abs(o - l) < TOUCH_MM) === i)
+      .slice(0, MOST_LEVELS);
   };
   const [xs, ys, zs] = [to.x, to.y, to.rest].map(levels);
   return zs.flatMap((z) => ys.flatMap((y) => xs.map((x) => startAt(to, { x, y, z }))));
@@ -178,7 +219,10 @@ export function otherHomes(part: SeatedPart, to: Locators, home: Vec3): Vec3[] {
 }
 
 /** Pose and boxes of a part that has slid by `t`. */
-export function placed(part: SeatedPart, t: Vec3): Pick<SeatFacts, 'orientation' | 'pose' | 'loadedBox' | 'finishedBox' | 'firstCopyBox' | 'blankBox'> {
+export function placed(
+  part: SeatedPart,
+  t: Vec3,
+): Pick<SeatFacts, 'orientation' | 'pose' | 'loadedBox' | 'finishedBox' | 'firstCopyBox' | 'blankBox'> {
   const finishedSeated = meshBox(part.finished);
   return {
     orientation: part.orientation,
@@ -194,7 +238,13 @@ export function placed(part: SeatedPart, t: Vec3): Pick<SeatFacts, 'orientation'
 export function turnedBox(box: Box3, orientation: Orientation): Box3 {
   const { rows } = rotationOf(orientation);
   const corner = (pick: (row: Vec3, axis: Axis) => number) =>
-    vec(...(rows.map((row) => AXES.reduce((sum, a) => sum + (row[a] === 0 ? 0 : pick(row, a)), 0)) as [number, number, number]));
+    vec(
+      ...(rows.map((row) => AXES.reduce((sum, a) => sum + (row[a] === 0 ? 0 : pick(row, a)), 0)) as [
+        number,
+        number,
+        number,
+      ]),
+    );
   return {
     min: corner((row, a) => row[a] * (row[a] > 0 ? box.min[a] : box.max[a])),
     max: corner((row, a) => row[a] * (row[a] > 0 ? box.max[a] : box.min[a])),

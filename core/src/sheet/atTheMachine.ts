@@ -5,7 +5,10 @@ import type { SetupFacts } from '../plan';
 import { unitName, type Speech } from '../units';
 import { LENGTH_SAYS } from '../zero';
 
-/** What an operator needs between loading and the first part, one sentence each: supplies, touch-off, lengths, first-part sizes. */
+/**
+ * What an operator needs between loading and the first part, one sentence each: supplies, touch-off, lengths,
+ * first-part sizes.
+ */
 export function atTheMachine(setup: Setup, facts: SetupFacts, speech: Speech): string[] {
   const { lengths } = setup;
   const [consumables, firstPart] = [suppliesOf(setup), checksOf(setup)];
@@ -16,18 +19,28 @@ export function atTheMachine(setup: Setup, facts: SetupFacts, speech: Speech): s
     ...facts.worksheet.map((w) => w.says),
     ...(lengths.by === 'spindle nose' ? [] : [`In Z, ${LENGTH_SAYS[lengths.by]}${counted}.`]),
     ...commonStays(facts, speech),
-    ...firstPart.map((c) => `First part, ${c.what}: ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)} ${unit}.`),
+    ...firstPart.map(
+      (c) =>
+        `First part, ${c.what}: ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)} ${unit}.`,
+    ),
   ];
 }
 
-/** What the control adds to every register and the numbers of the sheet are therefore less by; nothing where no common offset stays. */
+/**
+ * What the control adds to every register and the numbers of the sheet are therefore less by; nothing where no common
+ * offset stays.
+ */
 function commonStays({ ledger }: SetupFacts, speech: Speech): string[] {
   const stays = AXES.filter((a) => termOf(ledger, a, 'common') !== 0);
   if (stays.length === 0) return [];
-  return [`The common offset stays in the control, ${stays.map((a) => `${a.toUpperCase()} ${speech.signed(-(termOf(ledger, a, 'common') ?? 0))}`).join(' ')}: it is taken off the registers.`];
+  return [
+    `The common offset stays in the control, ${stays.map((a) => `${a.toUpperCase()} ${speech.signed(-(termOf(ledger, a, 'common') ?? 0))}`).join(' ')}: it is taken off the registers.`,
+  ];
 }
 
 /** What has to be said of the address of a run; empty: a tablet reaches it as far as can be seen. */
 export function runReach(url: string): string {
-  return /^https?:\/\/(127\.|localhost[:/]|\[::1\])/.test(url) ? 'Opens only on the computer the application runs on.' : '';
+  return /^https?:\/\/(127\.|localhost[:/]|\[::1\])/.test(url)
+    ? 'Opens only on the computer the application runs on.'
+    : '';
 }

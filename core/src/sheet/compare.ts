@@ -3,7 +3,7 @@ import { allowanceOn, stateWithStock } from '../blank';
 import { holdingOf, type HoldEntry } from '../holdings';
 import { checksOf, isHeldOn, suppliesOf, type Job } from '../job';
 import { PART_SIDE } from '../part';
-import { pieceShift, type PlannedJob } from '../plan';
+import { pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
 import { speechIn, toUnits } from '../units';
 import { lengthRegisterOf, zeroInWords } from '../zero';
 
@@ -28,69 +28,159 @@ export interface Change {
   readonly difference: string | null;
 }
 
+const text = (place: string, name: string, value: string): Entry => ({ place, name, text: value, value: null });
+
+/** Entries that are lengths, in the units of a job. */
+function lengthsIn(units: Job['units']) {
+  const speech = speechIn(units);
+  const size = (place: string, name: string, mm: number): Entry => ({
+    place,
+    name,
+    text: speech.size(mm),
+    value: toUnits(mm, units),
+    mm,
+  });
+  const coordinate = (place: string, name: string, mm: number | null): Entry => ({
+    place,
+    name,
+    text: mm === null ? 'not known' : speech.signed(mm),
+    value: mm === null ? null : toUnits(mm, units),
+    ...(mm === null ? {} : { mm }),
+  });
+  return { speech, size, coordinate };
+}
+
 /** Every number and choice an operator acts on, flattened. */
 export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
-  const speech = speechIn(job.units);
-  const text = (place: string, name: string, value: string): Entry => ({ place, name, text: value, value: null });
-  const size = (place: string, name: string, mm: number): Entry => ({ place, name, text: speech.size(mm), value: toUnits(mm, job.units), mm });
-  const coordinate = (place: string, name: string, mm: number | null): Entry =>
-    ({ place, name, text: mm === null ? 'not known' : speech.signed(mm), value: mm === null ? null : toUnits(mm, job.units), ...(mm === null ? {} : { mm }) });
-  const held = (place: string) => (e: HoldEntry): Entry => ('says' in e ? text(place, e.name, e.says) : 'atMm' in e ? coordinate(place, e.name, e.atMm) : size(place, e.name, e.sizeMm));
-  const entries: Entry[] = [
-    text('Job', 'part', job.part), text('Job', 'revision', job.revision), text('Job', 'material', job.material),
-    text('Job', 'quantity', String(job.quantity)), text('Job', 'units', job.units), text('Job', 'due', job.due ?? ''), text('Job', 'notes', job.notes),
-    text('Job', 'machine', planned.machine?.name ?? 'not chosen'), text('Job', 'registers left alone', job.leaveAlone.join(', ')), text('Job', 'lines for the control', planned.machine ? Object.values(planned.machine.dialect).join(' · ') : ''),
+  return [
+    ...jobEntries(job, planned),
+    ...planned.setups.flatMap((s) => [...chosenEntries(job, s), ...computedEntries(job, s)]),
+    ...planned.setups.flatMap((s) => pieceEntries(job, s)),
+    ...planned.transitions.map((t) => text(`Op ${t.fromOp} to Op ${t.toOp}`, 'hand move', t.facts.says)),
+  ];
+}
+
+function jobEntries(job: Job, planned: PlannedJob): Entry[] {
+  const { size } = lengthsIn(job.units);
+  return [
+    text('Job', 'part', job.part),
+    text('Job', 'revision', job.revision),
+    text('Job', 'material', job.material),
+    text('Job', 'quantity', String(job.quantity)),
+    text('Job', 'units', job.units),
+    text('Job', 'due', job.due ?? ''),
+    text('Job', 'notes', job.notes),
+    text('Job', 'machine', planned.machine?.name ?? 'not chosen'),
+    text('Job', 'registers left alone', job.leaveAlone.join(', ')),
+    text('Job', 'lines for the control', planned.machine ? Object.values(planned.machine.dialect).join(' · ') : ''),
     ...AXES.map((a) => size('Part', `size ${a.toUpperCase()}`, planned.part.size[a])),
     ...DIRECTIONS.map((d) => size('Blank', `allowance ${PART_SIDE[d]}`, allowanceOn(planned.blank.allowance, d))),
-    text('Blank', 'kind', planned.blank.kind), ...AXES.map((a) => size('Blank', `size ${a.toUpperCase()}`, planned.blank.size[a])),
-    ...DIRECTIONS.map((d) => text('Blank', `${PART_SIDE[d]} comes`, stateWithStock(job.blank, planned.blank.allowance, d))),
-    ...AXES.map((a) => text('Copies', `along ${a.toUpperCase()}`, String(job.copies[a]))), size('Copies', 'gap', job.copies.gap),
+    text('Blank', 'kind', planned.blank.kind),
+    ...AXES.map((a) => size('Blank', `size ${a.toUpperCase()}`, planned.blank.size[a])),
+    ...DIRECTIONS.map((d) =>
+      text('Blank', `${PART_SIDE[d]} comes`, stateWithStock(job.blank, planned.blank.allowance, d)),
+    ),
+    ...AXES.map((a) => text('Copies', `along ${a.toUpperCase()}`, String(job.copies[a]))),
+    size('Copies', 'gap', job.copies.gap),
   ];
-  for (const s of planned.setups) {
-    const place = `Op ${s.op}`;
-    const { setup, facts } = s;
-    entries.push(
-      text(place, 'does', setup.does), text(place, 'register', s.register), text(place, 'program', setup.program),
-      text(place, 'device', s.device?.name ?? 'not chosen'), text(place, 'station', s.station?.name ?? 'not chosen'),
-      text(place, 'face up', PART_SIDE[setup.orientation.up]), text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
-      size(place, 'cuts below top', setup.cutsBelowTop),
-      ...(s.device && isHeldOn(setup, s.device) ? holdingOf(s.device).told(setup.hold).map(held(place)) : []),
-      text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero, setup.orientation)),
-      text(place, 'tools', setup.tools.map((t) => `T${t.number} ${t.description} in H${lengthRegisterOf(t)}${t.length === null ? '' : `, ${speech.size(t.length)} long`}`).join(', ')),
-      text(place, 'at hand', suppliesOf(setup).join(', ')), text(place, 'first part', checksOf(setup).map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`).join(', ')),
-    );
-    if (!facts) continue;
-    entries.push(
-      ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, facts.zero.inMachine?.[a] ?? null)),
-      ...(s.fromFirst?.shift ? AXES.map((a) => coordinate(place, `shift from first setup ${a.toUpperCase()}`, s.fromFirst?.shift?.[a] ?? null)) : []),
-      ...AXES.map((a) => coordinate(place, `register ${a.toUpperCase()}`, facts.register[a])),
-      ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name}`, t.declare)), ...facts.worksheet.map((w) => text(place, `touch off ${w.axis.toUpperCase()}`, w.says)),
-      ...(facts.hold.vise ? [size(place, 'grip depth', facts.hold.vise.gripDepthMm), size(place, 'jaw opening', facts.hold.vise.openingMm), coordinate(place, 'jaws to lowest cut', facts.prove.aboveTop)] : []),
-      ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)), text(place, 'steps', facts.hold.steps.join(' ')),
-    );
-  }
-  for (const s of planned.setups) {
-    for (const p of s.pieces) {
-      const place = `Op ${s.op} piece ${p.number}`;
-      const by = pieceShift(s.facts!, p.facts);
-      entries.push(
-        text(place, 'register', p.register ?? 'none, the program is shifted'), ...(['x', 'y'] as const).map((a) => coordinate(place, `${a.toUpperCase()} from piece 1`, by[a])),
-        ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, p.facts.zero.inMachine?.[a] ?? null)),
-      );
-    }
-  }
-  for (const t of planned.transitions) {
-    entries.push(text(`Op ${t.fromOp} to Op ${t.toOp}`, 'hand move', t.facts.says));
-  }
-  return entries;
+}
+
+/** What the planner chose for a setup. */
+function chosenEntries(job: Job, s: PlannedSetup): Entry[] {
+  const { speech, size, coordinate } = lengthsIn(job.units);
+  const place = `Op ${s.op}`;
+  const { setup, facts } = s;
+  const held = (e: HoldEntry): Entry => {
+    if ('says' in e) return text(place, e.name, e.says);
+    return 'atMm' in e ? coordinate(place, e.name, e.atMm) : size(place, e.name, e.sizeMm);
+  };
+  return [
+    text(place, 'does', setup.does),
+    text(place, 'register', s.register),
+    text(place, 'program', setup.program),
+    text(place, 'device', s.device?.name ?? 'not chosen'),
+    text(place, 'station', s.station?.name ?? 'not chosen'),
+    text(place, 'face up', PART_SIDE[setup.orientation.up]),
+    text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
+    size(place, 'cuts below top', setup.cutsBelowTop),
+    ...(s.device && isHeldOn(setup, s.device) ? holdingOf(s.device).told(setup.hold).map(held) : []),
+    text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero, setup.orientation)),
+    text(
+      place,
+      'tools',
+      setup.tools
+        .map(
+          (t) =>
+            `T${t.number} ${t.description} in H${lengthRegisterOf(t)}${t.length === null ? '' : `, ${speech.size(t.length)} long`}`,
+        )
+        .join(', '),
+    ),
+    text(place, 'at hand', suppliesOf(setup).join(', ')),
+    text(
+      place,
+      'first part',
+      checksOf(setup)
+        .map((c) => `${c.what} ${speech.size(c.size)} +${speech.size(c.plus)} \u2212${speech.size(c.minus)}`)
+        .join(', '),
+    ),
+  ];
+}
+
+/** What follows from it. */
+function computedEntries(job: Job, s: PlannedSetup): Entry[] {
+  const { size, coordinate } = lengthsIn(job.units);
+  const place = `Op ${s.op}`;
+  const { facts } = s;
+  if (!facts) return [];
+  return [
+    ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, facts.zero.inMachine?.[a] ?? null)),
+    ...(s.fromFirst?.shift
+      ? AXES.map((a) => coordinate(place, `shift from first setup ${a.toUpperCase()}`, s.fromFirst?.shift?.[a] ?? null))
+      : []),
+    ...AXES.map((a) => coordinate(place, `register ${a.toUpperCase()}`, facts.register[a])),
+    ...facts.touchOff.map((t) => coordinate(place, `declare at ${t.name}`, t.declare)),
+    ...facts.worksheet.map((w) => text(place, `touch off ${w.axis.toUpperCase()}`, w.says)),
+    ...(facts.hold.vise
+      ? [
+          size(place, 'grip depth', facts.hold.vise.gripDepthMm),
+          size(place, 'jaw opening', facts.hold.vise.openingMm),
+          coordinate(place, 'jaws to lowest cut', facts.prove.aboveTop),
+        ]
+      : []),
+    ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)),
+    text(place, 'steps', facts.hold.steps.join(' ')),
+  ];
+}
+
+/** Further pieces on the same device. */
+function pieceEntries(job: Job, s: PlannedSetup): Entry[] {
+  const { coordinate } = lengthsIn(job.units);
+  return s.pieces.flatMap((p) => {
+    const place = `Op ${s.op} piece ${p.number}`;
+    const by = pieceShift(s.facts!, p.facts);
+    return [
+      text(place, 'register', p.register ?? 'none, the program is shifted'),
+      ...(['x', 'y'] as const).map((a) => coordinate(place, `${a.toUpperCase()} from piece 1`, by[a])),
+      ...AXES.map((a) => coordinate(place, `work zero ${a.toUpperCase()}`, p.facts.zero.inMachine?.[a] ?? null)),
+    ];
+  });
 }
 
 const UNITS = 'Job|units';
 
 /** What issues of version 7 and before told of every setup, whatever its device. */
-const OF_A_VISE: ReadonlySet<string> = new Set(['parallels', 'stop side', 'stop position', 'stop height', 'stop from jaw']);
+const OF_A_VISE: ReadonlySet<string> = new Set([
+  'parallels',
+  'stop side',
+  'stop position',
+  'stop height',
+  'stop from jaw',
+]);
 
-/** Told in another unit, a number is the same if its millimeters are; a sentence with numbers in it is not compared, as each of them stands by itself. */
+/**
+ * Told in another unit, a number is the same if its millimeters are; a sentence with numbers in it is not compared, as
+ * each of them stands by itself.
+ */
 function isSameInAnyUnit(a: Entry | undefined, b: Entry | undefined): boolean {
   if (!a || !b) return false;
   if (a.mm !== undefined && b.mm !== undefined) return Math.abs(a.mm - b.mm) < 1e-6;
@@ -124,11 +214,17 @@ export function compareEntries(before: readonly Entry[], after: readonly Entry[]
     const both = a?.value !== undefined && a.value !== null && b?.value !== undefined && b.value !== null;
     const digits = b?.text.split('.')[1]?.length ?? 3;
     const by = both ? b.value! - a.value! : null;
-    const [was, now] = a && b && !both ? whatDiffers(a.text, b.text) : [a?.text ?? 'not there', b?.text ?? 'no longer there'];
-    return [{
-      place, name: what, before: was || 'empty', after: now || 'empty',
-      difference: by === null ? null : `${by < 0 ? '\u2212' : '+'}${Math.abs(by).toFixed(digits)}`,
-    }];
+    const [was, now] =
+      a && b && !both ? whatDiffers(a.text, b.text) : [a?.text ?? 'not there', b?.text ?? 'no longer there'];
+    return [
+      {
+        place,
+        name: what,
+        before: was || 'empty',
+        after: now || 'empty',
+        difference: by === null ? null : `${by < 0 ? '\u2212' : '+'}${Math.abs(by).toFixed(digits)}`,
+      },
+    ];
   });
 }
 

@@ -4,6 +4,8 @@
  */
 
 export * from './types';
+export * from './atHand';
+export { ledgerRows, workZeroOf } from './ledgerRows';
 export * from './sheet';
 export * from './compare';
 export { runReach } from './atTheMachine';

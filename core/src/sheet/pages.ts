@@ -1,4 +1,12 @@
-import { sceneBounds, sharedMargins, standardScale, viewsInOrder, type Margins, type Scene, type ViewName } from '../drawing';
+import {
+  sceneBounds,
+  sharedMargins,
+  standardScale,
+  viewsInOrder,
+  type Margins,
+  type Scene,
+  type ViewName,
+} from '../drawing';
 import type { Projection } from '../shop';
 import type { Sheet, SheetSetup, SheetTool } from './types';
 
@@ -6,9 +14,9 @@ import type { Sheet, SheetSetup, SheetTool } from './types';
 export type Paper = 'A4' | 'Letter';
 
 /** Size of the paper, and the width between its margins. */
-export const PAPER: Readonly<Record<Paper, { readonly width: number; readonly height: number; readonly inner: number }>> = {
-  A4: { width: 595, height: 842, inner: 539 }, Letter: { width: 612, height: 792, inner: 556 },
-};
+export const PAPER: Readonly<
+  Record<Paper, { readonly width: number; readonly height: number; readonly inner: number }>
+> = { A4: { width: 595, height: 842, inner: 539 }, Letter: { width: 612, height: 792, inner: 556 } };
 
 /** Labels in drawings are a little smaller than numbers and still 10 pt. */
 export const DRAWING_FONT = 10.9;
@@ -30,7 +38,8 @@ export interface Picture {
 }
 
 /** Which view tells best how a part is clamped: along the jaws for a vise, from above for what lies flat. */
-const clampingView = (setup: SheetSetup): ViewName => (setup.rows.some((r) => r.label === 'Vise') ? 'leftEnd' : 'above');
+const clampingView = (setup: SheetSetup): ViewName =>
+  setup.rows.some((r) => r.label === 'Vise') ? 'leftEnd' : 'above';
 
 /** What a scene and its dimensions take at a scale. */
 function heightOf(scene: Scene, scale: number): number {
@@ -58,14 +67,27 @@ export function otherPictures(setup: SheetSetup, paper: Paper, projection: Proje
   const heights = { above: 190, front: 120, leftEnd: 190 };
   const large = clampingView(setup);
   const shown: ViewName[] = large === 'leftEnd' ? [...viewsInOrder(projection)] : ['front', 'leftEnd'];
-  const scale = standardScale(shown.map((v) => ({ scene: scenes[v], width, height: heights[v] })), DRAWING_FONT, POINTS_PER_MM);
-  const margins = large === 'leftEnd' ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT, scale.scale) : undefined;
+  const scale = standardScale(
+    shown.map((v) => ({ scene: scenes[v], width, height: heights[v] })),
+    DRAWING_FONT,
+    POINTS_PER_MM,
+  );
+  const margins =
+    large === 'leftEnd' ? sharedMargins([scenes.above, scenes.front], DRAWING_FONT, scale.scale) : undefined;
   return shown.map((view) => ({ view, scene: scenes[view], width, height: heights[view], ...scale, margins }));
 }
 
 /** Columns of the tools: what, its heading, its share of the width. */
 export const TOOL_COLUMNS: readonly (readonly [keyof SheetTool, string, string])[] = [
-  ['number', 'T', '7%'], ['description', 'Tool', '27%'], ['diameter', 'Diameter', '13%'], ['length', 'Length', '11%'], ['lengthIn', 'H', '7%'], ['sticksOut', 'Sticks out', '10%'], ['holder', 'Holder', '11%'], ['speed', '1/min', '7%'], ['feed', 'Feed', '7%'],
+  ['number', 'T', '7%'],
+  ['description', 'Tool', '27%'],
+  ['diameter', 'Diameter', '13%'],
+  ['length', 'Length', '11%'],
+  ['lengthIn', 'H', '7%'],
+  ['sticksOut', 'Sticks out', '10%'],
+  ['holder', 'Holder', '11%'],
+  ['speed', '1/min', '7%'],
+  ['feed', 'Feed', '7%'],
 ];
 
 /** So many changes are listed; more are counted. */
@@ -74,15 +96,30 @@ const MOST_CHANGES = 40;
 /** What changed since the issue before, a line each. */
 export function changedInWords({ changes }: NonNullable<Sheet['changed']>): string[] {
   if (changes.length === 0) return ['No number and no choice.'];
-  const lines = changes.slice(0, MOST_CHANGES).map((c) => `${c.place}, ${c.name}: was ${c.before.replace(/\.$/, '')}; now ${c.after}${c.difference ? ` (${c.difference})` : ''}`);
-  return changes.length > MOST_CHANGES ? [...lines, `and ${changes.length - MOST_CHANGES} more: see the page Sheet.`] : lines;
+  const lines = changes
+    .slice(0, MOST_CHANGES)
+    .map(
+      (c) =>
+        `${c.place}, ${c.name}: was ${c.before.replace(/\.$/, '')}; now ${c.after}${c.difference ? ` (${c.difference})` : ''}`,
+    );
+  return changes.length > MOST_CHANGES
+    ? [...lines, `and ${changes.length - MOST_CHANGES} more: see the page Sheet.`]
+    : lines;
 }
 
 /** What stands where a work zero is told: its register, its values or what is said instead, and the line below. */
-export function zeroTold(setup: SheetSetup): { readonly register: string; readonly values: SheetSetup['workZero']; readonly says: string } {
+export function zeroTold(setup: SheetSetup): {
+  readonly register: string;
+  readonly values: SheetSetup['workZero'];
+  readonly says: string;
+} {
   const values = setup.workZero ?? setup.shiftFromFirst;
   return {
-    register: setup.workZero || !values ? setup.register : `${setup.register} shift`, values,
-    says: setup.zeroOf === '' ? setup.seat : `Work zero: ${setup.zeroOf}.${setup.workZero ? ' Machine coordinates.' : values ? ` ${setup.instead}` : ''}`,
+    register: setup.workZero || !values ? setup.register : `${setup.register} shift`,
+    values,
+    says:
+      setup.zeroOf === ''
+        ? setup.seat
+        : `Work zero: ${setup.zeroOf}.${setup.workZero ? ' Machine coordinates.' : values ? ` ${setup.instead}` : ''}`,
   };
 }

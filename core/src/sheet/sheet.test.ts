@@ -7,7 +7,9 @@ import { blockingFindings, buildSheet, changedInWords, compareEntries, entriesOf
 import { held } from '../testing/holds';
 
 let planner: Planner;
-beforeAll(async () => { planner = new Planner(await loadKernel()); });
+beforeAll(async () => {
+  planner = new Planner(await loadKernel());
+});
 
 function plan(change: (job: ReturnType<typeof sensorFootJob>, shop: typeof demoShop) => void = () => undefined) {
   const [job, shop] = [sensorFootJob(), structuredClone(demoShop)];
@@ -17,7 +19,9 @@ function plan(change: (job: ReturnType<typeof sensorFootJob>, shop: typeof demoS
   return { job, planned: planned.value, outlines: outlinesOf(planner, planned.value) };
 }
 
-const measured = (shop: typeof demoShop) => { shop.machines[1].stations[0].position = { x: -200, y: -100, z: -250 }; };
+const measured = (shop: typeof demoShop) => {
+  shop.machines[1].stations[0].position = { x: -200, y: -100, z: -250 };
+};
 
 test('letters run A, B … Z, AA, AB', () => {
   expect([null, 'A', 'Y', 'Z', 'AZ', 'ZZ'].map(nextLetter)).toEqual(['A', 'B', 'Z', 'AA', 'BA', 'AAA']);
@@ -25,17 +29,28 @@ test('letters run A, B … Z, AA, AB', () => {
 
 test('the sheet says what to do before hands go in, and every coordinate has sign and axis', () => {
   const { job, planned, outlines } = plan();
-  const sheet = buildSheet(job, planned, outlines, { name: 'Skerry Instrument Works', projection: 'third angle' }, { letter: 'A', on: '2026-11-30' });
+  const sheet = buildSheet(
+    job,
+    planned,
+    outlines,
+    { name: 'Skerry Instrument Works', projection: 'third angle' },
+    { letter: 'A', on: '2026-11-30' },
+  );
   expect(sheet.transitions[0].first).toBe('Stop the spindle, put the tool away, then open the vise.');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear face')?.declare).toBe('Y +0.2275');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'top face')?.declare).toBe('Z +0.0400');
-  for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values)))) expect(value).toMatch(/^([+−]\d+\.\d{4}|not known)$/);
+  for (const value of sheet.setups.flatMap((s) => s.ledger.flatMap((l) => Object.values(l.values))))
+    expect(value).toMatch(/^([+−]\d+\.\d{4}|not known)$/);
 });
 
 test('a shift on purpose moves the mark in the drawing, what is declared and the control line by the same amount', () => {
   const zOf = (extra: number) => {
-    const { job, planned, outlines } = plan((j, shop) => { measured(shop); j.setups[0].zero.extra = { x: 0, y: 0, z: extra }; });
-    const scene = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null).setups[0].scenes!.front;
+    const { job, planned, outlines } = plan((j, shop) => {
+      measured(shop);
+      j.setups[0].zero.extra = { x: 0, y: 0, z: extra };
+    });
+    const scene = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null).setups[0].scenes!
+      .front;
     const mark = scene.shapes.find((s) => s.kind === 'zero')!;
     const facts = planned.setups[0].facts!;
     return {
@@ -54,7 +69,8 @@ test('the section from above is cut at half the grip, so it shows what the jaws 
   const { planned, outlines } = plan();
   const [, flipped] = planned.setups;
   const { section, left } = outlines!.setups[1].views!.above;
-  const width = (rings: readonly (readonly (readonly [number, number])[])[]) => Math.max(...rings.flat().map((p) => p[1])) - Math.min(...rings.flat().map((p) => p[1]));
+  const width = (rings: readonly (readonly (readonly [number, number])[])[]) =>
+    Math.max(...rings.flat().map((p) => p[1])) - Math.min(...rings.flat().map((p) => p[1]));
   expect(width(section)).toBeCloseTo(flipped.facts!.hold.vise!.openingMm, 6);
   expect(width(section)).toBeCloseTo(width(left.silhouette), 6);
   expect(width(outlines!.setups[1].views!.above.loaded)).toBeGreaterThan(width(section));
@@ -70,41 +86,65 @@ test('an unknown station prints the shift instead of a work zero, and no control
   expect(lines).toContain('OR G54 OF OP 10 PLUS X+2.7900 Y+0.0400 Z-0.4150');
 });
 
-test('control lines are G10 L2 with absolute machine coordinates, signed, in the job\'s unit', () => {
+test("control lines are G10 L2 with absolute machine coordinates, signed, in the job's unit", () => {
   const { job, planned } = plan((_, shop) => measured(shop));
   const text = controlLines(job, planned, 'ISSUE A');
   const zero = planned.setups[0].facts!.zero.inMachine!;
   expect(text.split('\n')[2]).toMatch(/^G20\b/);
-  expect(text).toContain(`G10 L2 P1 X${(zero.x / 25.4).toFixed(4)} Y${(zero.y / 25.4).toFixed(4)} Z${(zero.z / 25.4).toFixed(4)} (OP 10 G54`);
+  expect(text).toContain(
+    `G10 L2 P1 X${(zero.x / 25.4).toFixed(4)} Y${(zero.y / 25.4).toFixed(4)} Z${(zero.z / 25.4).toFixed(4)} (OP 10 G54`,
+  );
   expect(text).toMatch(/^G10 L2 P2 X[+-]\d+\.\d{4} Y[+-]\d+\.\d{4} Z[+-]\d+\.\d{4} \(/m);
 });
 
 test('a register claimed for two zeros is not written', () => {
-  const { job, planned } = plan((j, shop) => { measured(shop); j.setups[1].register = 'G54'; });
+  const { job, planned } = plan((j, shop) => {
+    measured(shop);
+    j.setups[1].register = 'G54';
+  });
   expect(controlLines(job, planned, 'DRAFT')).not.toMatch(/^G10/m);
 });
 
 test('an accepted stop no longer blocks; when its numbers change the acceptance lapses', () => {
-  const change = (depth: number) => plan((j) => { j.setups[1].cutsBelowTop = depth; });
+  const change = (depth: number) =>
+    plan((j) => {
+      j.setups[1].cutsBelowTop = depth;
+    });
   const { planned } = change(0);
   const [stop] = blockingFindings(planned, []);
   expect(stop.code).toBe('metal-never-reached');
-  const accepted = [{ code: stop.code, setupId: stop.setupId, says: stop.says, reason: 'sawn off later', by: 'Planner' }];
+  const accepted = [
+    { code: stop.code, setupId: stop.setupId, says: stop.says, reason: 'sawn off later', by: 'Planner' },
+  ];
   expect(blockingFindings(planned, accepted)).toEqual([]);
   expect(blockingFindings(change(1).planned, accepted)).toHaveLength(1);
 });
 
 test('two issues are compared number by number', () => {
   const before = plan((_, shop) => measured(shop));
-  const after = plan((j, shop) => { measured(shop); held('vise', j.setups[1]).parallels.height = 0.5 * 25.4; });
+  const after = plan((j, shop) => {
+    measured(shop);
+    held('vise', j.setups[1]).parallels.height = 0.5 * 25.4;
+  });
   const changes = compareEntries(entriesOf(before.job, before.planned), entriesOf(after.job, after.planned));
-  expect(changes.find((c) => c.name === 'parallels')).toEqual({ place: 'Op 20', name: 'parallels', before: '0.6250', after: '0.5000', difference: '−0.1250' });
+  expect(changes.find((c) => c.name === 'parallels')).toEqual({
+    place: 'Op 20',
+    name: 'parallels',
+    before: '0.6250',
+    after: '0.5000',
+    difference: '−0.1250',
+  });
   expect(changes.find((c) => c.name === 'work zero Z')?.difference).toBe('−0.1250');
   expect(changes.every((c) => c.place === 'Op 20')).toBe(true);
   // of the steps only what is another one
   const steps = changes.find((c) => c.name === 'steps')!;
-  expect([steps.before, steps.after]).toEqual(['Parallels 0.6250 in high against both jaws.', 'Parallels 0.5000 in high against both jaws.']);
-  expect(changedInWords({ since: 'A', note: '', changes: [steps] })).toEqual(['Op 20, steps: was Parallels 0.6250 in high against both jaws; now Parallels 0.5000 in high against both jaws.']);
+  expect([steps.before, steps.after]).toEqual([
+    'Parallels 0.6250 in high against both jaws.',
+    'Parallels 0.5000 in high against both jaws.',
+  ]);
+  expect(changedInWords({ since: 'A', note: '', changes: [steps] })).toEqual([
+    'Op 20, steps: was Parallels 0.6250 in high against both jaws; now Parallels 0.5000 in high against both jaws.',
+  ]);
 });
 
 test('a drawing is true to scale: one page unit per millimeter means just that', () => {
@@ -127,9 +167,19 @@ test('copies and how the blank comes stand on the sheet, with the shift to the n
     j.blank.sides.zMinus = 'raw';
   });
   const sheet = buildSheet(job, planned, null, { name: 's', projection: 'third angle' }, null);
-  expect(sheet.head.find((r) => r.label === 'Copies from one blank')?.value).toBe('2 along X, 0.5000 in apart; zero is on the first');
-  expect(sheet.head.find((r) => r.label === 'Sides of the blank')?.value).toBe('bottom raw; left, right, front, rear, top sawn');
+  expect(sheet.head.find((r) => r.label === 'Copies from one blank')?.value).toBe(
+    '2 along X, 0.5000 in apart; zero is on the first',
+  );
+  expect(sheet.head.find((r) => r.label === 'Sides of the blank')?.value).toBe(
+    'bottom raw; left, right, front, rear, top sawn',
+  );
   // 3 in long and half an inch apart; in Op 20 the part's right looks to the left
-  expect(sheet.setups.map((s) => s.rows.find((r) => r.label === 'Copy 1 to copy 2')?.value)).toEqual(['X +3.5000', 'X −3.5000']);
-  expect(planOutput(planned).copies).toEqual([{ number: 1, by: { x: 0, y: 0, z: 0 } }, { number: 2, by: { x: 88.9, y: 0, z: 0 } }]);
+  expect(sheet.setups.map((s) => s.rows.find((r) => r.label === 'Copy 1 to copy 2')?.value)).toEqual([
+    'X +3.5000',
+    'X −3.5000',
+  ]);
+  expect(planOutput(planned).copies).toEqual([
+    { number: 1, by: { x: 0, y: 0, z: 0 } },
+    { number: 2, by: { x: 88.9, y: 0, z: 0 } },
+  ]);
 });

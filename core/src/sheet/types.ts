@@ -13,7 +13,10 @@ export interface Row {
 /** Signed values per axis, ready to print. */
 export type Signed = Readonly<Record<Axis, string>>;
 
-/** A tool as it is put together and run. What is not given is an empty text; all but the first four are left out on older issues. */
+/**
+ * A tool as it is put together and run. What is not given is an empty text; all but the first four are left out on
+ * older issues.
+ */
 export interface SheetTool {
   readonly number: string;
   readonly description: string;
@@ -43,9 +46,18 @@ export interface SheetSetup {
   readonly ledger: readonly { readonly term: string; readonly from: string; readonly values: Signed }[];
   readonly plusMinus: Signed;
   /** what the worksheet asks for, then what could be touched instead */
-  readonly touchOff: readonly { readonly axis: string; readonly face: string; readonly surface: string; readonly declare: string; readonly chosen: boolean }[];
+  readonly touchOff: readonly {
+    readonly axis: string;
+    readonly face: string;
+    readonly surface: string;
+    readonly declare: string;
+    readonly chosen: boolean;
+  }[];
   readonly touchOffTool: string;
-  /** what must be at hand, what is touched (one sentence an axis, to be read out), how lengths count, what is measured on the first part; left out on issues older than it */
+  /**
+   * what must be at hand, what is touched (one sentence an axis, to be read out), how lengths count, what is measured
+   * on the first part; left out on issues older than it
+   */
   readonly says?: readonly string[];
   readonly tools: readonly SheetTool[];
   readonly why: readonly Row[];
@@ -88,13 +100,19 @@ export interface Sheet {
   /** issue letter, or null for a draft */
   readonly letter: string | null;
   readonly issuedOn: string;
-  /** what the planner says of this issue, and what changed since the one before; left out on drafts, first and older issues */
+  /**
+   * what the planner says of this issue, and what changed since the one before; left out on drafts, first and older
+   * issues
+   */
   readonly changed?: { readonly since: string; readonly note: string; readonly changes: readonly Change[] };
   readonly head: readonly Row[];
   readonly setups: readonly SheetSetup[];
   readonly transitions: readonly SheetTransition[];
   readonly findings: readonly SheetFinding[];
   readonly notes: string;
-  /** where the operator opens this issue on a tablet, with its QR code (path of unit squares, y down); left out on drafts and older issues */
+  /**
+   * where the operator opens this issue on a tablet, with its QR code (path of unit squares, y down); left out on
+   * drafts and older issues
+   */
   readonly run?: { readonly url: string; readonly qr: { readonly size: number; readonly path: string } };
 }

@@ -38,18 +38,24 @@ export type Device = { [K in DeviceKind]: DeviceOfKind<K> }[DeviceKind];
 /** The family of a kind of device. */
 export type FamilyOf<D extends Device> = Kinds[D['kind']]['family'];
 /** Devices of one family. */
-export type DeviceOf<F extends Family> = { [K in DeviceKind]: Kinds[K]['family'] extends F ? DeviceOfKind<K> : never }[DeviceKind];
+export type DeviceOf<F extends Family> = {
+  [K in DeviceKind]: Kinds[K]['family'] extends F ? DeviceOfKind<K> : never;
+}[DeviceKind];
 
-export const deviceSchema = Type.Union(Object.values(DEVICES).map((d) => d.schema) as [Kinds[DeviceKind]['schema']], { description: 'Something that holds or carries parts; what its numbers mean depends on its kind.' });
+export const deviceSchema = Type.Union(Object.values(DEVICES).map((d) => d.schema) as [Kinds[DeviceKind]['schema']], {
+  description: 'Something that holds or carries parts; what its numbers mean depends on its kind.',
+});
 
 /** What is known of a device's kind. */
 export const kindFacts = <D extends Device>(device: D): DeviceKindFacts => DEVICES[device.kind];
 export const familyOf = (device: Device): Family => kindFacts(device).family;
 /** Whether a device belongs to a family. */
-export const isOf = <F extends Family>(family: F, device: Device | null): device is DeviceOf<F> => device !== null && familyOf(device) === family;
+export const isOf = <F extends Family>(family: F, device: Device | null): device is DeviceOf<F> =>
+  device !== null && familyOf(device) === family;
 
 /** The devices of one family. */
-export const devicesOf = <F extends Family>(family: F, devices: readonly Device[]): DeviceOf<F>[] => devices.filter((d) => isOf(family, d)) as DeviceOf<F>[];
+export const devicesOf = <F extends Family>(family: F, devices: readonly Device[]): DeviceOf<F>[] =>
+  devices.filter((d) => isOf(family, d)) as DeviceOf<F>[];
 
 export type Vise = DeviceOfKind<'vise'>;
 export type SlotTable = DeviceOfKind<'T-slot table'>;

@@ -1,6 +1,7 @@
 /**
- * What friction can be counted on, lowest and highest, by surface and coolant (handbooks and workholding practice, from memory). New entries of
- * the library start with the low end: a hold that is weaker than reckoned throws the part, one that is stronger does no harm.
+ * What friction can be counted on, lowest and highest, by surface and coolant (handbooks and workholding practice,
+ * from memory). New entries of the library start with the low end: a hold that is weaker than reckoned throws the
+ * part, one that is stronger does no harm.
  */
 export const FRICTION = {
   /** ground or milled steel on metal, with coolant or oil */

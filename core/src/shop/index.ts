@@ -23,59 +23,98 @@ export const REGISTERS = ['G54', 'G55', 'G56', 'G57', 'G58', 'G59', 'G59.1', 'G5
 export const registerSchema = Type.Union(REGISTERS.map((r) => Type.Literal(r)));
 export type Register = (typeof REGISTERS)[number];
 
-export const machineSchema = Type.Object({
-  id: shortText,
-  name: shortText,
-  travel: Type.Object({ x: range, y: range, z: range }, { additionalProperties: false, description: 'Reachable machine coordinates per axis, counted from machine zero.' }),
-  table: Type.Object({ x: range, y: range }, { additionalProperties: false, description: 'Edges of the table in machine coordinates with the tool relative to the work; for the drawing.' }),
-  homesTo: longText,
-  registers: Type.Array(registerSchema, { minItems: 1, maxItems: 9, uniqueItems: true }),
-  homing: homingSchema,
-  commonOffset: Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm, why: longText }, { additionalProperties: false, description: 'Adds itself to every register. Zero, or the reason why not.' }),
-  positions: positionsSchema,
-  dialect: dialectSchema,
-  stations: Type.Array(stationSchema, { maxItems: 40 }),
-}, { additionalProperties: false });
+export const machineSchema = Type.Object(
+  {
+    id: shortText,
+    name: shortText,
+    travel: Type.Object(
+      { x: range, y: range, z: range },
+      {
+        additionalProperties: false,
+        description: 'Reachable machine coordinates per axis, counted from machine zero.',
+      },
+    ),
+    table: Type.Object(
+      { x: range, y: range },
+      {
+        additionalProperties: false,
+        description: 'Edges of the table in machine coordinates with the tool relative to the work; for the drawing.',
+      },
+    ),
+    homesTo: longText,
+    registers: Type.Array(registerSchema, { minItems: 1, maxItems: 9, uniqueItems: true }),
+    homing: homingSchema,
+    commonOffset: Type.Object(
+      { x: lengthMm, y: lengthMm, z: lengthMm, why: longText },
+      { additionalProperties: false, description: 'Adds itself to every register. Zero, or the reason why not.' },
+    ),
+    positions: positionsSchema,
+    dialect: dialectSchema,
+    stations: Type.Array(stationSchema, { maxItems: 40 }),
+  },
+  { additionalProperties: false },
+);
 
 export const STOCK_KINDS = ['flat bar', 'plate', 'sheet', 'round bar', 'hexagon bar', 'tube'] as const;
 
-export const stockSchema = Type.Object({
-  id: shortText,
-  name: shortText,
-  kind: Type.Union(STOCK_KINDS.map((k) => Type.Literal(k))),
-  material: shortText,
-  thickness: Type.Number({ minimum: 0, maximum: 10_000, description: 'Flat bar, plate, sheet: thickness. 0 for bars.' }),
-  width: Type.Number({ minimum: 0, maximum: 10_000, description: 'Flat bar: width; 0: cut to any width.' }),
-  across: Type.Number({ minimum: 0, maximum: 10_000, description: 'Round bar and tube: outside diameter. Hexagon bar: across flats.' }),
-  bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Tube: inside diameter.' }),
-}, { additionalProperties: false, description: 'A size the shop keeps or can order.' });
+export const stockSchema = Type.Object(
+  {
+    id: shortText,
+    name: shortText,
+    kind: Type.Union(STOCK_KINDS.map((k) => Type.Literal(k))),
+    material: shortText,
+    thickness: Type.Number({
+      minimum: 0,
+      maximum: 10_000,
+      description: 'Flat bar, plate, sheet: thickness. 0 for bars.',
+    }),
+    width: Type.Number({ minimum: 0, maximum: 10_000, description: 'Flat bar: width; 0: cut to any width.' }),
+    across: Type.Number({
+      minimum: 0,
+      maximum: 10_000,
+      description: 'Round bar and tube: outside diameter. Hexagon bar: across flats.',
+    }),
+    bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Tube: inside diameter.' }),
+  },
+  { additionalProperties: false, description: 'A size the shop keeps or can order.' },
+);
 
 const ring = Type.Array(Type.Tuple([lengthMm, lengthMm]), { minItems: 3, maxItems: 2000 });
 
-export const offcutSchema = Type.Object({
-  id: shortText,
-  name: shortText,
-  material: shortText,
-  thickness: positiveMm,
-  outline: ring,
-  holes: Type.Array(ring, { maxItems: 500, description: 'Holes, knots and flaws: nothing may be placed over them.' }),
-  photo: Type.Union([Type.Null(), Type.String({ pattern: '^[0-9a-f]{64}$' })], { description: 'Content hash of a stored picture.' }),
-  note: longText,
-}, { additionalProperties: false, description: 'A leftover piece, seen from above.' });
+export const offcutSchema = Type.Object(
+  {
+    id: shortText,
+    name: shortText,
+    material: shortText,
+    thickness: positiveMm,
+    outline: ring,
+    holes: Type.Array(ring, { maxItems: 500, description: 'Holes, knots and flaws: nothing may be placed over them.' }),
+    photo: Type.Union([Type.Null(), Type.String({ pattern: '^[0-9a-f]{64}$' })], {
+      description: 'Content hash of a stored picture.',
+    }),
+    note: longText,
+  },
+  { additionalProperties: false, description: 'A leftover piece, seen from above.' },
+);
 
 /** The shop's library: what jobs refer to by id. All lengths in millimeters. */
-export const shopSchema = Type.Object({
-  name: shortText,
-  projection: Type.Union([Type.Literal('third angle'), Type.Literal('first angle')], { description: 'How drawing views are arranged (ISO 5456-2).' }),
-  machines: Type.Array(machineSchema, { maxItems: 200 }),
-  altitude: quantity('Height above the sea', 'm', -400, 6000, 'Decides how much vacuum there is.'),
-  devices: Type.Array(deviceSchema, { maxItems: 500 }),
-  clamps: Type.Array(clampSchema, { maxItems: 500 }),
-  bonds: Type.Array(bondSchema, { maxItems: 200 }),
-  materials: Type.Array(workMaterialSchema, { maxItems: 500 }),
-  stock: Type.Array(stockSchema, { maxItems: 1000 }),
-  offcuts: Type.Array(offcutSchema, { maxItems: 1000 }),
-}, { additionalProperties: false });
+export const shopSchema = Type.Object(
+  {
+    name: shortText,
+    projection: Type.Union([Type.Literal('third angle'), Type.Literal('first angle')], {
+      description: 'How drawing views are arranged (ISO 5456-2).',
+    }),
+    machines: Type.Array(machineSchema, { maxItems: 200 }),
+    altitude: quantity('Height above the sea', 'm', -400, 6000, 'Decides how much vacuum there is.'),
+    devices: Type.Array(deviceSchema, { maxItems: 500 }),
+    clamps: Type.Array(clampSchema, { maxItems: 500 }),
+    bonds: Type.Array(bondSchema, { maxItems: 200 }),
+    materials: Type.Array(workMaterialSchema, { maxItems: 500 }),
+    stock: Type.Array(stockSchema, { maxItems: 1000 }),
+    offcuts: Type.Array(offcutSchema, { maxItems: 1000 }),
+  },
+  { additionalProperties: false },
+);
 
 export type Machine = Static<typeof machineSchema>;
 export type Shop = Static<typeof shopSchema>;
@@ -85,20 +124,45 @@ export type StockKind = Stock['kind'];
 export type Offcut = Static<typeof offcutSchema>;
 export type Projection = Shop['projection'];
 
-export const EMPTY_SHOP: Shop = { name: '', projection: 'third angle', altitude: 0, machines: [], devices: [], clamps: [], bonds: [], materials: [], stock: [], offcuts: [] };
+export const EMPTY_SHOP: Shop = {
+  name: '',
+  projection: 'third angle',
+  altitude: 0,
+  machines: [],
+  devices: [],
+  clamps: [],
+  bonds: [],
+  materials: [],
+  stock: [],
+  offcuts: [],
+};
 
-/** The material of the library a job's text means: the longest name the text begins with, capitals aside; null: none. */
+/**
+ * The material of the library a job's text means: the longest name the text begins with, capitals aside; null: none.
+ */
 export function materialOf(shop: Shop, says: string): Shop['materials'][number] | null {
   const text = says.trim().toLowerCase();
-  return shop.materials.filter((m) => m.name.trim() !== '' && text.startsWith(m.name.trim().toLowerCase())).sort((a, b) => b.name.trim().length - a.name.trim().length)[0] ?? null;
+  return (
+    shop.materials
+      .filter((m) => m.name.trim() !== '' && text.startsWith(m.name.trim().toLowerCase()))
+      .sort((a, b) => b.name.trim().length - a.name.trim().length)[0] ?? null
+  );
 }
 
-/** The first device that is known to stand on a machine, by its stations; else the first of the library. Null: there is none. */
+/**
+ * The first device that is known to stand on a machine, by its stations; else the first of the library. Null: there is
+ * none.
+ */
 export function deviceOnMachine(shop: Shop, machineId: string | null): Shop['devices'][number] | null {
   const machine = shop.machines.find((m) => m.id === machineId);
   const known = machine?.stations.flatMap((s) => s.measuredFor.map((m) => m.device)) ?? [];
   const places = machine?.stations.map((s) => s.id) ?? [];
-  return shop.devices.find((d) => known.includes(d.id)) ?? shop.devices.find((d) => 'place' in d && places.includes(d.place)) ?? shop.devices[0] ?? null;
+  return (
+    shop.devices.find((d) => known.includes(d.id)) ??
+    shop.devices.find((d) => 'place' in d && places.includes(d.place)) ??
+    shop.devices[0] ??
+    null
+  );
 }
 
 /** Whether a fixture plate was made for one of these: a job's number or its part. */

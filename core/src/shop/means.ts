@@ -2,13 +2,25 @@ import { Type, type Static, type TProperties } from '@sinclair/typebox';
 import { positive, quantity, shortText } from '../schema';
 
 function means<K extends string, P extends TProperties>(kind: K, properties: P) {
-  return Type.Object({ kind: Type.Literal(kind), id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }), ...properties }, { additionalProperties: false });
+  return Type.Object(
+    { kind: Type.Literal(kind), id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }), ...properties },
+    { additionalProperties: false },
+  );
 }
 
 const bolt = {
   thread: positive('Bolt thread', 'mm', 64, 'Nominal diameter.'),
-  strengthClass: Type.Union(['5.6', '8.8', '10.9', '12.9'].map((c) => Type.Literal(c)), { title: 'Bolt strength class', description: 'ISO 898-1.' }),
-  torqueFactor: quantity('Torque factor K', '', 0.05, 0.5, 'F = T / (K·d): 0.20 as received, 0.15 oiled (common practice, no source).'),
+  strengthClass: Type.Union(
+    ['5.6', '8.8', '10.9', '12.9'].map((c) => Type.Literal(c)),
+    { title: 'Bolt strength class', description: 'ISO 898-1.' },
+  ),
+  torqueFactor: quantity(
+    'Torque factor K',
+    '',
+    0.05,
+    0.5,
+    'F = T / (K·d): 0.20 as received, 0.15 oiled (common practice, no source).',
+  ),
 };
 
 export const strapSchema = means('strap', {
@@ -24,7 +36,7 @@ export const edgeClampSchema = means('edge clamp', {
   ...bolt,
   length: positive('Length', 'mm', 500),
   width: positive('Width', 'mm', 500),
-  height: positive('Height', 'mm', 500, 'It pushes against the part\'s side, below this.'),
+  height: positive('Height', 'mm', 500, "It pushes against the part's side, below this."),
   downAngle: quantity('Pushes down at', '', 0, 45, 'Degrees below the horizontal.'),
   friction: quantity('Friction on the part', '', 0.01, 1.5),
 });
@@ -43,7 +55,10 @@ export const nailSchema = means('nail', {
   headHeight: quantity('Head above the part', 'mm', 0, 100),
   length: positive('Length', 'mm', 500),
   holdN: positive('Holds', 'N', 1e6),
-  cuttable: Type.Union([Type.Literal('cutter may hit it'), Type.Literal('cutter may not hit it')], { title: 'Made so that the', description: 'Nails of plastic or wood a cutter may pass through.' }),
+  cuttable: Type.Union([Type.Literal('cutter may hit it'), Type.Literal('cutter may not hit it')], {
+    title: 'Made so that the',
+    description: 'Nails of plastic or wood a cutter may pass through.',
+  }),
 });
 
 export const weightSchema = means('weight', {
@@ -53,34 +68,58 @@ export const weightSchema = means('weight', {
 });
 
 export const CLAMP_SCHEMAS = [strapSchema, edgeClampSchema, screwSchema, nailSchema, weightSchema] as const;
-export const clampSchema = Type.Union([...CLAMP_SCHEMAS], { description: 'Something that is put on a part that lies flat, to hold it down.' });
+export const clampSchema = Type.Union([...CLAMP_SCHEMAS], {
+  description: 'Something that is put on a part that lies flat, to hold it down.',
+});
 
-export const bondSchema = Type.Object({
-  id: shortText,
-  name: Type.String({ maxLength: 200, title: 'Name' }),
-  kind: Type.Union([Type.Literal('double-sided tape'), Type.Literal('adhesive'), Type.Literal('tape and glue')], { title: 'Kind', description: 'Tape and glue: both faces taped, glue between the tapes.' }),
-  thickness: quantity('Thickness', 'mm', 0, 10),
-  shearMPa: positive('Shear strength', 'MPa', 200),
-  pullMPa: positive('Pull-off strength', 'MPa', 200),
-  peelNPerMm: quantity('Peel strength, N/mm', '', 0, 100, 'Force per millimeter of an edge that is pulled up.'),
-  fullTo: quantity('Full strength up to', '°C', -20, 300),
-  noneAt: quantity('No strength left at', '°C', 0, 400),
-  share: quantity('Share of the face that really sticks', '%', 1, 100),
-  release: Type.String({ maxLength: 200, title: 'Comes off by', description: 'What the operator does to take the part off: solvent, heat, a thin blade.' }),
-}, { additionalProperties: false });
+export const bondSchema = Type.Object(
+  {
+    id: shortText,
+    name: Type.String({ maxLength: 200, title: 'Name' }),
+    kind: Type.Union([Type.Literal('double-sided tape'), Type.Literal('adhesive'), Type.Literal('tape and glue')], {
+      title: 'Kind',
+      description: 'Tape and glue: both faces taped, glue between the tapes.',
+    }),
+    thickness: quantity('Thickness', 'mm', 0, 10),
+    shearMPa: positive('Shear strength', 'MPa', 200),
+    pullMPa: positive('Pull-off strength', 'MPa', 200),
+    peelNPerMm: quantity('Peel strength, N/mm', '', 0, 100, 'Force per millimeter of an edge that is pulled up.'),
+    fullTo: quantity('Full strength up to', '°C', -20, 300),
+    noneAt: quantity('No strength left at', '°C', 0, 400),
+    share: quantity('Share of the face that really sticks', '%', 1, 100),
+    release: Type.String({
+      maxLength: 200,
+      title: 'Comes off by',
+      description: 'What the operator does to take the part off: solvent, heat, a thin blade.',
+    }),
+  },
+  { additionalProperties: false },
+);
 
-export const workMaterialSchema = Type.Object({
-  id: shortText,
-  name: Type.String({ maxLength: 200, title: 'Material', description: 'As jobs call it; the longest name that the job\'s material begins with counts.' }),
-  kc11: positive('Specific cutting force k_c1.1, N/mm²', '', 20_000, 'For a chip of 1 mm by 1 mm (Kienzle).'),
-  mc: quantity('Exponent m_c', '', 0, 0.9),
-  speed: positive('Surface speed', 'm/min', 5000),
-  yieldMPa: positive('Yield strength', 'MPa', 5000),
-  youngGPa: positive('Young\'s modulus', 'GPa', 1000),
-  densityKgM3: positive('Density, kg/m³', '', 30_000),
-  magnetic: Type.Optional(Type.Union([Type.Literal('not told'), Type.Literal('yes'), Type.Literal('no')], { title: 'Held by a magnet', default: 'not told' })),
-  source: Type.String({ maxLength: 200, title: 'Where from' }),
-}, { additionalProperties: false });
+export const workMaterialSchema = Type.Object(
+  {
+    id: shortText,
+    name: Type.String({
+      maxLength: 200,
+      title: 'Material',
+      description: "As jobs call it; the longest name that the job's material begins with counts.",
+    }),
+    kc11: positive('Specific cutting force k_c1.1, N/mm²', '', 20_000, 'For a chip of 1 mm by 1 mm (Kienzle).'),
+    mc: quantity('Exponent m_c', '', 0, 0.9),
+    speed: positive('Surface speed', 'm/min', 5000),
+    yieldMPa: positive('Yield strength', 'MPa', 5000),
+    youngGPa: positive("Young's modulus", 'GPa', 1000),
+    densityKgM3: positive('Density, kg/m³', '', 30_000),
+    magnetic: Type.Optional(
+      Type.Union([Type.Literal('not told'), Type.Literal('yes'), Type.Literal('no')], {
+        title: 'Held by a magnet',
+        default: 'not told',
+      }),
+    ),
+    source: Type.String({ maxLength: 200, title: 'Where from' }),
+  },
+  { additionalProperties: false },
+);
 
 export type Strap = Static<typeof strapSchema>;
 export type EdgeClamp = Static<typeof edgeClampSchema>;

@@ -2,16 +2,43 @@ import { machine, vise } from '../testing/fixtures';
 import { aluminium, plate } from '../testing/held';
 import { EMPTY_SHOP, materialOf, shopForJob, type Offcut, type Refers, type Shop, type Stock } from '.';
 
-const stock = (id: string): Stock => ({ id, name: id, kind: 'flat bar', material: '', thickness: 20, width: 50, across: 0, bore: 0 });
-const offcut: Offcut = { id: 'o', name: 'Rack', material: '', thickness: 10, outline: [[0, 0], [9, 0], [9, 9]], holes: [], photo: null, note: '' };
+const stock = (id: string): Stock => ({
+  id,
+  name: id,
+  kind: 'flat bar',
+  material: '',
+  thickness: 20,
+  width: 50,
+  across: 0,
+  bore: 0,
+});
+const offcut: Offcut = {
+  id: 'o',
+  name: 'Rack',
+  material: '',
+  thickness: 10,
+  outline: [
+    [0, 0],
+    [9, 0],
+    [9, 9],
+  ],
+  holes: [],
+  photo: null,
+  note: '',
+};
 const shop: Shop = {
-  ...EMPTY_SHOP, name: 'Shop', projection: 'first angle',
-  machines: [machine, { ...machine, id: 'other' }], devices: [vise, { ...vise, id: 'unused' }], stock: [stock('a'), stock('b')], offcuts: [offcut],
+  ...EMPTY_SHOP,
+  name: 'Shop',
+  projection: 'first angle',
+  machines: [machine, { ...machine, id: 'other' }],
+  devices: [vise, { ...vise, id: 'unused' }],
+  stock: [stock('a'), stock('b')],
+  offcuts: [offcut],
 };
 
 const nothing: Refers = { machine: null, devices: [], clamps: [], bonds: [], stock: null, material: '', madeFor: [] };
 
-test('a job\'s file takes along what the job refers to, and nothing else of the shop', () => {
+test("a job's file takes along what the job refers to, and nothing else of the shop", () => {
   const taken = shopForJob(shop, { ...nothing, machine: 'm', devices: ['v', null, 'v'], stock: 'b' });
   expect(taken.machines.map((m) => m.id)).toEqual(['m']);
   expect(taken.devices.map((v) => v.id)).toEqual(['v']);
@@ -21,12 +48,23 @@ test('a job\'s file takes along what the job refers to, and nothing else of the 
 });
 
 test('a plate made for the job goes along with it, chosen or not', () => {
-  const plates = { ...shop, devices: [{ ...plate, id: 'own', madeFor: 'SK-1 ' }, { ...plate, id: 'other', madeFor: 'SK-2' }, plate] as Shop['devices'] };
+  const plates = {
+    ...shop,
+    devices: [
+      { ...plate, id: 'own', madeFor: 'SK-1 ' },
+      { ...plate, id: 'other', madeFor: 'SK-2' },
+      plate,
+    ] as Shop['devices'],
+  };
   expect(shopForJob(plates, { ...nothing, madeFor: ['SK-1', 'Arm'] }).devices.map((d) => d.id)).toEqual(['own']);
 });
 
-test('the longest name that a job\'s material begins with is meant, capitals aside', () => {
-  const materials = [{ ...aluminium, id: 'a', name: 'EN AW-60' }, { ...aluminium, id: 'b', name: 'EN AW-6082' }, { ...aluminium, id: 'none', name: ' ' }];
+test("the longest name that a job's material begins with is meant, capitals aside", () => {
+  const materials = [
+    { ...aluminium, id: 'a', name: 'EN AW-60' },
+    { ...aluminium, id: 'b', name: 'EN AW-6082' },
+    { ...aluminium, id: 'none', name: ' ' },
+  ];
   expect(materialOf({ ...shop, materials }, 'en aw-6082 T6')?.id).toBe('b');
   expect(materialOf({ ...shop, materials }, 'brass')).toBeNull();
 });

@@ -1,7 +1,10 @@
 import type { Axis, Vec3 } from '../frames';
 import type { Register } from '../shop';
 
-/** What can be read of a control at any moment. mm; machine positions are of the spindle gauge line as the control shows them. */
+/**
+ * What can be read of a control at any moment. mm; machine positions are of the spindle gauge line as the control
+ * shows them.
+ */
 export interface ControlReading {
   readonly machine: Vec3;
   readonly work: Vec3;
@@ -25,8 +28,8 @@ export interface Answer {
 }
 
 /**
- * A control the run can be practised on or read from. The simulated one ships with the application; an adapter for a real control
- * implements the same, and may refuse whatever moves the machine.
+ * A control the run can be practised on or read from. The simulated one ships with the application; an adapter for a
+ * real control implements the same, and may refuse whatever moves the machine.
  */
 export interface MachineControl {
   readonly name: string;

@@ -40,9 +40,11 @@ const done: Answer = { ok: true, says: '' };
 const no = (says: string): Answer => ({ ok: false, says });
 
 /**
- * A control with a machine behind it: travel limits, homing, machine and work positions, registers, common offset, lengths, reference
- * positions, jogging, touching, stops, single block, feed override, over-travel and its reset, and a power switch that forgets home.
- * @example const control = new SimulatedControl({ machine }); control.home(); control.send('G10 L2 P1 X-400 Y-200 Z-300');
+ * A control with a machine behind it: travel limits, homing, machine and work positions, registers, common offset,
+ * lengths, reference positions, jogging, touching, stops, single block, feed override, over-travel and its reset, and
+ * a power switch that forgets home.
+ * @example const control = new SimulatedControl({ machine }); control.home(); control.send('G10 L2 P1 X-400 Y-200
+ *   Z-300');
  */
 export class SimulatedControl implements MachineControl {
   readonly name = 'simulated control';
@@ -61,17 +63,31 @@ export class SimulatedControl implements MachineControl {
     const random = seeded(seed);
     const error = () => (2 * random() - 1) * placedWithin;
     this.bodies = bodies.map((b) => ({ ...b, at: byAxis((a) => b.at[a] + error()) }));
-    const within = (a: Axis) => { const { min, max } = machine.travel[a]; return min + (max - min) * (0.3 + 0.4 * random()); };
+    const within = (a: Axis) => {
+      const { min, max } = machine.travel[a];
+      return min + (max - min) * (0.3 + 0.4 * random());
+    };
     this.#state = state ?? switchedOn(byAxis(within));
   }
 
-  get state(): ControlState { return this.#state; }
+  get state(): ControlState {
+    return this.#state;
+  }
 
   read(): ControlReading {
     const s = this.#state;
     return {
-      machine: s.shown, work: workPosition(s), homed: s.homed, active: s.active, registers: s.registers, common: s.common,
-      lengthNumber: s.lengthNumber, activeLength: s.activeLength, tool: s.tool, spindle: s.spindle, fault: s.fault?.says ?? null,
+      machine: s.shown,
+      work: workPosition(s),
+      homed: s.homed,
+      active: s.active,
+      registers: s.registers,
+      common: s.common,
+      lengthNumber: s.lengthNumber,
+      activeLength: s.activeLength,
+      tool: s.tool,
+      spindle: s.spindle,
+      fault: s.fault?.says ?? null,
     };
   }
 
@@ -94,7 +110,10 @@ export class SimulatedControl implements MachineControl {
     const tip = (at: Vec3): Vec3 => ({ ...at, z: at.z - this.tool.length });
     for (const move of moves) {
       const body = runsInto(this.bodies, tip(move.from), tip(move.to), this.tool.radius);
-      if (body) { this.#state = { ...state, fault: { kind: 'collision', says: `The tool ran into the ${body}.` } }; return; }
+      if (body) {
+        this.#state = { ...state, fault: { kind: 'collision', says: `The tool ran into the ${body}.` } };
+        return;
+      }
     }
   }
 
@@ -102,7 +121,10 @@ export class SimulatedControl implements MachineControl {
     const before = this.#state;
     const { state, path, problem } = home(this.build, before);
     if (problem) return no(problem);
-    this.#take(state, path.slice(1).map((to, i): Moved => ({ from: path[i], to, kind: 'traverse' })));
+    this.#take(
+      state,
+      path.slice(1).map((to, i): Moved => ({ from: path[i], to, kind: 'traverse' })),
+    );
     // what ran into something on the way has not found its switches
     if (this.#state.fault) this.#state = { ...before, fault: this.#state.fault };
     return this.#standing();
@@ -154,7 +176,9 @@ export class SimulatedControl implements MachineControl {
     this.#next = 0;
   }
 
-  get atLine(): number { return this.#next; }
+  get atLine(): number {
+    return this.#next;
+  }
 
   /** Runs from where it stands to the next stop, or one line in single block. */
   cycleStart(): Answer & { readonly finished: boolean } {
@@ -164,7 +188,10 @@ export class SimulatedControl implements MachineControl {
       this.#next += 1;
       this.#take(state, moves);
       if (this.#state.fault) return { ...no(this.#state.fault.says), finished: false };
-      if (stop === 'end') { this.#next = this.#program.length; break; }
+      if (stop === 'end') {
+        this.#next = this.#program.length;
+        break;
+      }
       if (stop === 'stop' || this.singleBlock) return { ...done, finished: false };
     }
     return { ...done, finished: true };

@@ -8,7 +8,10 @@ export interface Fault {
   readonly says: string;
 }
 
-/** Everything a control remembers, as plain data. Lengths in mm; positions are machine coordinates of the spindle gauge line. */
+/**
+ * Everything a control remembers, as plain data. Lengths in mm; positions are machine coordinates of the spindle gauge
+ * line.
+ */
 export interface ControlState {
   /** position the control shows */
   readonly shown: Vec3;
@@ -52,18 +55,43 @@ export interface MachineBuild {
 }
 
 export const buildOf = (machine: Machine, units: Units): MachineBuild => ({
-  speech: speechIn(units), travel: machine.travel, homing: machine.homing, reference: machine.positions.reference ?? ORIGIN, second: machine.positions.second ?? ORIGIN,
+  speech: speechIn(units),
+  travel: machine.travel,
+  homing: machine.homing,
+  reference: machine.positions.reference ?? ORIGIN,
+  second: machine.positions.second ?? ORIGIN,
 });
 
-const emptyRegisters = (): Record<Register, Vec3> => Object.fromEntries(REGISTERS.map((r) => [r, ORIGIN])) as Record<Register, Vec3>;
+const emptyRegisters = (): Record<Register, Vec3> =>
+  Object.fromEntries(REGISTERS.map((r) => [r, ORIGIN])) as Record<Register, Vec3>;
 
 /** A machine just switched on: nothing known of where it stands. @param standing where its spindle really is */
-export function switchedOn(standing: Vec3, remembered?: Pick<ControlState, 'registers' | 'common' | 'lengths'>): ControlState {
+export function switchedOn(
+  standing: Vec3,
+  remembered?: Pick<ControlState, 'registers' | 'common' | 'lengths'>,
+): ControlState {
   return {
-    shown: ORIGIN, astray: standing, homed: false,
-    registers: remembered?.registers ?? emptyRegisters(), common: remembered?.common ?? ORIGIN, lengths: remembered?.lengths ?? {},
-    active: 'G54', axisOffset: ORIGIN, keptAxisOffset: ORIGIN, lengthNumber: null, activeLength: 0,
-    units: 'mm', distance: 'absolute', motion: null, feed: 0, spindle: false, tool: null, fault: null, optionalStop: false, override: 100, seconds: 0,
+    shown: ORIGIN,
+    astray: standing,
+    homed: false,
+    registers: remembered?.registers ?? emptyRegisters(),
+    common: remembered?.common ?? ORIGIN,
+    lengths: remembered?.lengths ?? {},
+    active: 'G54',
+    axisOffset: ORIGIN,
+    keptAxisOffset: ORIGIN,
+    lengthNumber: null,
+    activeLength: 0,
+    units: 'mm',
+    distance: 'absolute',
+    motion: null,
+    feed: 0,
+    spindle: false,
+    tool: null,
+    fault: null,
+    optionalStop: false,
+    override: 100,
+    seconds: 0,
   };
 }
 

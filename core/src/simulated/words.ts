@@ -14,13 +14,19 @@ export type Read<T> = { readonly ok: true; readonly value: T } | { readonly ok: 
 const isLetter = (letter: string): letter is Letter => (LETTERS as readonly string[]).includes(letter);
 
 /**
- * Reads one line after the grammar of the RS274/NGC language (NISTIR 6556, 3.3): words of a letter and a real number, comments
- * in brackets, spaces and case without meaning, a block-delete slash first. A semicolon begins a comment, as many controls have it.
+ * Reads one line after the grammar of the RS274/NGC language (NISTIR 6556, 3.3): words of a letter and a real number,
+ * comments in brackets, spaces and case without meaning, a block-delete slash first. A semicolon begins a comment, as
+ * many controls have it.
  * @returns a problem that says what is not understood: parameters, expressions, letters this control does not use
  */
 export function readLine(text: string): Read<Line> {
   const problem = (says: string): Read<Line> => ({ ok: false, problem: `${says} in "${text.trim()}".` });
-  const bare = text.replace(/\([^()]*\)/g, ' ').replace(/;.*$/, '').replace(/^\s*\//, '').replace(/\s+/g, '').toUpperCase();
+  const bare = text
+    .replace(/\([^()]*\)/g, ' ')
+    .replace(/;.*$/, '')
+    .replace(/^\s*\//, '')
+    .replace(/\s+/g, '')
+    .toUpperCase();
   if (/[()]/.test(bare)) return problem('A comment is not closed');
   if (bare === '%') return { ok: true, value: { g: [], m: [], words: {}, text } };
   const g: number[] = [];
@@ -31,7 +37,8 @@ export function readLine(text: string): Read<Line> {
     const at = pattern.lastIndex;
     const match = pattern.exec(bare);
     if (!match) {
-      if (/[#[\]=*]/.test(bare[at] ?? '') || /^[A-Z][#[]/.test(bare.slice(at))) return problem('Parameters and expressions are not read here: found them');
+      if (/[#[\]=*]/.test(bare[at] ?? '') || /^[A-Z][#[]/.test(bare.slice(at)))
+        return problem('Parameters and expressions are not read here: found them');
       return problem(`Expected a letter and a number, found "${bare.slice(at, at + 8)}"`);
     }
     const [, letter, digits] = match;

@@ -42,18 +42,29 @@ function toSegment(a: readonly [number, number], b: readonly [number, number], r
   const at = (v: number, u: number) => u - Math.sqrt(Math.max(0, r * r - v * v));
   if (hi[1] - lo[1] < 1e-12) return at(lo[1], Math.min(lo[0], hi[0]));
   const slope = (hi[0] - lo[0]) / (hi[1] - lo[1]);
-  const v = Math.min(to, Math.max(from, -slope * r / Math.hypot(1, slope)));
+  const v = Math.min(to, Math.max(from, (-slope * r) / Math.hypot(1, slope)));
   return at(v, lo[0] + slope * (v - lo[1]));
 }
 
 /** How far an upright cylinder, its tip at `tip`, moves sideways before it touches a mesh. */
-function sideways(mesh: TriangleMesh, tip: Vec3, { axis, direction }: { axis: 'x' | 'y'; direction: 1 | -1 }, radius: number): number {
-  const [u, v] = axis === 'x' ? [0, 1] as const : [1, 0] as const;
+function sideways(
+  mesh: TriangleMesh,
+  tip: Vec3,
+  { axis, direction }: { axis: 'x' | 'y'; direction: 1 | -1 },
+  radius: number,
+): number {
+  const [u, v] = axis === 'x' ? ([0, 1] as const) : ([1, 0] as const);
   const center = [tip.x, tip.y] as const;
   const seen = (p: Point): [number, number] => [(p[u] - center[u]) * direction, p[v] - center[v]];
   let nearest = Infinity;
   for (let t = 0; t < mesh.triangles.length; t += 3) {
-    const polygon = aboveHeight([0, 1, 2].map((k): Point => { const c = vertex(mesh, mesh.triangles[t + k]); return [c.x, c.y, c.z]; }), tip.z + 1e-9);
+    const polygon = aboveHeight(
+      [0, 1, 2].map((k): Point => {
+        const c = vertex(mesh, mesh.triangles[t + k]);
+        return [c.x, c.y, c.z];
+      }),
+      tip.z + 1e-9,
+    );
     polygon.forEach((p, i) => {
       const distance = toSegment(seen(p), seen(polygon[(i + 1) % polygon.length]), radius);
       // what begins behind the tool is not ahead of it
@@ -74,7 +85,10 @@ function insideCircle(p: Point, q: Point, r: number): [number, number] | null {
   return from <= to ? [from, to] : null;
 }
 
-/** Height of the plane of a triangle over a point, where the point lies inside the triangle seen from above; null: outside. */
+/**
+ * Height of the plane of a triangle over a point, where the point lies inside the triangle seen from above; null:
+ * outside.
+ */
 function heightInside([a, b, c]: readonly Point[], x: number, y: number): number | null {
   const d = (b[0] - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (b[1] - a[1]);
   if (Math.abs(d) < 1e-15) return null;
@@ -87,17 +101,24 @@ function heightInside([a, b, c]: readonly Point[], x: number, y: number): number
 function highest(mesh: TriangleMesh, tip: Vec3, r: number): number {
   let most = -Infinity;
   for (let t = 0; t < mesh.triangles.length; t += 3) {
-    const corners = [0, 1, 2].map((k): Point => { const c = vertex(mesh, mesh.triangles[t + k]); return [c.x - tip.x, c.y - tip.y, c.z]; });
+    const corners = [0, 1, 2].map((k): Point => {
+      const c = vertex(mesh, mesh.triangles[t + k]);
+      return [c.x - tip.x, c.y - tip.y, c.z];
+    });
     corners.forEach((p, i) => {
       const q = corners[(i + 1) % 3];
       for (const f of insideCircle(p, q, r) ?? []) most = Math.max(most, p[2] + f * (q[2] - p[2]));
     });
     // the plane may be highest where the rim of the tip lies inside the triangle
     const [a, b, c] = corners;
-    const n = [(b[1] - a[1]) * (c[2] - a[2]) - (b[2] - a[2]) * (c[1] - a[1]), (b[2] - a[2]) * (c[0] - a[0]) - (b[0] - a[0]) * (c[2] - a[2]), (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])];
+    const n = [
+      (b[1] - a[1]) * (c[2] - a[2]) - (b[2] - a[2]) * (c[1] - a[1]),
+      (b[2] - a[2]) * (c[0] - a[0]) - (b[0] - a[0]) * (c[2] - a[2]),
+      (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]),
+    ];
     const steep = Math.hypot(n[0], n[1]);
     const up = n[2] > 0 ? -1 : 1;
-    const [x, y] = steep < 1e-12 ? [0, 0] : [up * r * n[0] / steep, up * r * n[1] / steep];
+    const [x, y] = steep < 1e-12 ? [0, 0] : [(up * r * n[0]) / steep, (up * r * n[1]) / steep];
     const height = Math.abs(n[2]) > 1e-12 ? heightInside(corners, x, y) : null;
     if (height !== null) most = Math.max(most, height);
   }
@@ -119,12 +140,18 @@ export interface Feeling {
  * What a tool touches first when it moves along one machine axis.
  * @param tip center of the tool's tip, machine coordinates less the tool's length in Z: the frame of `Body.at`
  */
-export function firstTouch(bodies: readonly Body[], tip: Vec3, { axis, direction, radius, reach }: Feeling): Contact | null {
+export function firstTouch(
+  bodies: readonly Body[],
+  tip: Vec3,
+  { axis, direction, radius, reach }: Feeling,
+): Contact | null {
   let first: Contact | null = null;
   for (const { name, mesh, at } of bodies) {
     const local = byAxis((a) => tip[a] - at[a]);
-    const distance = axis === 'z' ? local.z - highest(mesh, local, radius) : sideways(mesh, local, { axis, direction }, radius);
-    if (distance >= -1e-9 && distance <= reach && distance < (first?.distance ?? Infinity)) first = { body: name, distance: Math.max(0, distance) };
+    const distance =
+      axis === 'z' ? local.z - highest(mesh, local, radius) : sideways(mesh, local, { axis, direction }, radius);
+    if (distance >= -1e-9 && distance <= reach && distance < (first?.distance ?? Infinity))
+      first = { body: name, distance: Math.max(0, distance) };
   }
   return first;
 }
@@ -133,17 +160,27 @@ export function firstTouch(bodies: readonly Body[], tip: Vec3, { axis, direction
 const GRAZE_MM = 1e-3;
 const SAMPLE_MM = 2;
 
-/** What a tool runs into on a straight move; null: nothing. Looked at every 2 mm: thinner things may be missed. @param from,to of its tip, Z less the length */
+/**
+ * What a tool runs into on a straight move; null: nothing. Looked at every 2 mm: thinner things may be missed. @param
+ * from,to of its tip, Z less the length
+ */
 export function runsInto(bodies: readonly Body[], from: Vec3, to: Vec3, radius: number): string | null {
   const length = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z);
   const steps = Math.max(1, Math.ceil(length / SAMPLE_MM));
   const near = bodies.map((b) => ({ ...b, box: meshBox(b.mesh) }));
   for (let i = 1; i <= steps; i++) {
-    const tip = byAxis((a) => from[a] + (to[a] - from[a]) * i / steps);
+    const tip = byAxis((a) => from[a] + ((to[a] - from[a]) * i) / steps);
     for (const { name, mesh, at, box } of near) {
       const local = byAxis((a) => tip[a] - at[a]);
-      const inside = (['x', 'y'] as const).every((a) => local[a] > box.min[a] - radius && local[a] < box.max[a] + radius);
-      if (inside && local.z < box.max.z - GRAZE_MM && highest(mesh, local, Math.max(0, radius - GRAZE_MM)) > local.z + GRAZE_MM) return name;
+      const inside = (['x', 'y'] as const).every(
+        (a) => local[a] > box.min[a] - radius && local[a] < box.max[a] + radius,
+      );
+      if (
+        inside &&
+        local.z < box.max.z - GRAZE_MM &&
+        highest(mesh, local, Math.max(0, radius - GRAZE_MM)) > local.z + GRAZE_MM
+      )
+        return name;
     }
   }
   return null;

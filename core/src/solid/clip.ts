@@ -1,6 +1,9 @@
 export type Corner = [number, number, number];
 
-/** The part of a polygon on one side of a plane square to an axis (Sutherland & Hodgman 1974). @param keep +1: coordinates from the bound up, −1: down */
+/**
+ * The part of a polygon on one side of a plane square to an axis (Sutherland & Hodgman 1974). @param keep +1:
+ * coordinates from the bound up, −1: down
+ */
 export function clip(polygon: Corner[], axis: number, bound: number, keep: 1 | -1): Corner[] {
   const out: Corner[] = [];
   for (let i = 0; i < polygon.length; i++) {

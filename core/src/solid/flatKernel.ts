@@ -9,7 +9,7 @@ export function isInOutlines(outlines: Outlines, [x, y]: readonly [number, numbe
   for (const ring of outlines) {
     ring.forEach(([ax, ay], i) => {
       const [bx, by] = ring[(i + 1) % ring.length];
-      if ((ay > y) !== (by > y) && x < ax + (bx - ax) * (y - ay) / (by - ay)) isIn = !isIn;
+      if (ay > y !== by > y && x < ax + ((bx - ax) * (y - ay)) / (by - ay)) isIn = !isIn;
     });
   }
   return isIn;
@@ -49,7 +49,10 @@ export class FlatKernel {
     return area;
   }
 
-  /** Outlines grown (+) or shrunk (−) by a distance, corners kept sharp or made round. Filled where the rings enclose, whatever their sense. */
+  /**
+   * Outlines grown (+) or shrunk (−) by a distance, corners kept sharp or made round. Filled where the rings enclose,
+   * whatever their sense.
+   */
   offset(outlines: Outlines, mm: number, corners: 'sharp' | 'round' = 'sharp'): Outlines {
     if (outlines.length === 0) return [];
     const flat = this.flat(outlines, 'EvenOdd');
@@ -81,7 +84,12 @@ export class FlatKernel {
         pieces.push(this.flat([at(p)], 'EvenOdd'));
         mirrored.forEach((a, k) => {
           const b = mirrored[(k + 1) % mirrored.length];
-          const quad: [number, number][] = [[a[0] + p[0], a[1] + p[1]], [a[0] + q[0], a[1] + q[1]], [b[0] + q[0], b[1] + q[1]], [b[0] + p[0], b[1] + p[1]]];
+          const quad: [number, number][] = [
+            [a[0] + p[0], a[1] + p[1]],
+            [a[0] + q[0], a[1] + q[1]],
+            [b[0] + q[0], b[1] + q[1]],
+            [b[0] + p[0], b[1] + p[1]],
+          ];
           pieces.push(this.flat([quad], 'NonZero'), this.flat([[...quad].reverse()], 'NonZero'));
         });
       });
@@ -89,12 +97,18 @@ export class FlatKernel {
     const blocked = this.wasm.CrossSection.union(pieces);
     // the shape is inside or outside as a whole where the border does not touch it: one corner tells
     const [u, v] = smaller[0];
-    const corner = this.flat(room.map((ring) => ring.map(([x, y]): [number, number] => [x - u, y - v])), 'EvenOdd');
+    const corner = this.flat(
+      room.map((ring) => ring.map(([x, y]): [number, number] => [x - u, y - v])),
+      'EvenOdd',
+    );
     return this.take(corner.subtract(blocked), corner, blocked, ...pieces);
   }
 
   protected flat(outlines: Outlines, rule: 'NonZero' | 'EvenOdd' = 'NonZero'): CrossSection {
-    return new this.wasm.CrossSection(outlines.map((ring) => ring.map(([x, y]): [number, number] => [x, y])), rule);
+    return new this.wasm.CrossSection(
+      outlines.map((ring) => ring.map(([x, y]): [number, number] => [x, y])),
+      rule,
+    );
   }
 
   protected take(result: CrossSection, ...used: CrossSection[]): Outlines {

@@ -1,5 +1,15 @@
 import type { CrossSection, Manifold } from 'manifold-3d';
-import { axisOf, signOf, transpose, unitVector, type Axis, type Box3, type Direction, type Rotation, vec } from '../frames';
+import {
+  axisOf,
+  signOf,
+  transpose,
+  unitVector,
+  type Axis,
+  type Box3,
+  type Direction,
+  type Rotation,
+  vec,
+} from '../frames';
 import { crests, facetsOn } from './facesOf';
 import { FlatKernel, type Outlines } from './flatKernel';
 import { boxMesh, facet, shellProblem, vertex, weldMesh, type TriangleMesh } from './mesh';
@@ -43,7 +53,11 @@ export class Solid {
     if (!this.#mesh) {
       let positions = new Float64Array();
       // The kernel's own mesh is single precision; warping hands out the double-precision vertices in the same order.
-      this.raw.warpBatch((vertices) => { positions = vertices.slice(); }).delete();
+      this.raw
+        .warpBatch((vertices) => {
+          positions = vertices.slice();
+        })
+        .delete();
       const { triVerts, faceID, runIndex, runOriginalID } = this.raw.getMesh();
       const ids = faceID ?? new Uint32Array(triVerts.length / 3);
       // ids are told apart only within the solid they come from
@@ -51,13 +65,21 @@ export class Solid {
       const faces = new Uint32Array(ids.length);
       for (let run = 0; run < runOriginalID.length; run++) {
         for (let t = runIndex[run] / 3; t < runIndex[run + 1] / 3; t++) {
-          const name = ids[t] >= FIRST_CURVED_ID ? -1 - faceOfCurvedId[ids[t] - FIRST_CURVED_ID] : runOriginalID[run] * 2 ** 30 + ids[t];
+          const name =
+            ids[t] >= FIRST_CURVED_ID
+              ? -1 - faceOfCurvedId[ids[t] - FIRST_CURVED_ID]
+              : runOriginalID[run] * 2 ** 30 + ids[t];
           let number = numbers.get(name);
-          if (number === undefined) numbers.set(name, number = numbers.size);
+          if (number === undefined) numbers.set(name, (number = numbers.size));
           faces[t] = number;
         }
       }
-      this.#mesh = { positions, triangles: triVerts.slice(), faces, curved: Uint8Array.from(ids, (id) => (id >= FIRST_CURVED_ID ? 1 : 0)) };
+      this.#mesh = {
+        positions,
+        triangles: triVerts.slice(),
+        faces,
+        curved: Uint8Array.from(ids, (id) => (id >= FIRST_CURVED_ID ? 1 : 0)),
+      };
     }
     return this.#mesh;
   }
@@ -97,7 +119,11 @@ export class Kernel extends FlatKernel {
       if (c) {
         const { normal } = facet(mesh, 3 * i);
         const p = vertex(mesh, mesh.triangles[3 * i]);
-        const plane = [faces?.[i] ?? 0, ...[normal.x, normal.y, normal.z].map((v) => Math.round(v * 1e7)), Math.round((normal.x * p.x + normal.y * p.y + normal.z * p.z) * 1e5)].join();
+        const plane = [
+          faces?.[i] ?? 0,
+          ...[normal.x, normal.y, normal.z].map((v) => Math.round(v * 1e7)),
+          Math.round((normal.x * p.x + normal.y * p.y + normal.z * p.z) * 1e5),
+        ].join();
         const known = strips.get(plane);
         if (known !== undefined) return known;
         const id = FIRST_CURVED_ID + faceOfCurvedId.length;
@@ -135,9 +161,19 @@ export class Kernel extends FlatKernel {
     let rough: Manifold;
     try {
       const faceID = this.#triangleIds(welded);
-      rough = new this.wasm.Manifold(new this.wasm.Mesh({ numProp: 3, vertProperties: single, triVerts: welded.triangles, ...(faceID ? { faceID } : {}) }));
+      rough = new this.wasm.Manifold(
+        new this.wasm.Mesh({
+          numProp: 3,
+          vertProperties: single,
+          triVerts: welded.triangles,
+          ...(faceID ? { faceID } : {}),
+        }),
+      );
     } catch (error) {
-      return { ok: false, problem: `The body is not a clean closed solid (${error instanceof Error ? error.message : String(error)}). Repair it in the drawing program and read it again.` };
+      return {
+        ok: false,
+        problem: `The body is not a clean closed solid (${error instanceof Error ? error.message : String(error)}). Repair it in the drawing program and read it again.`,
+      };
     }
     const raw = rough.warpBatch((vertices, count) => {
       for (let i = 0; i < 3 * count; i += 3) {
@@ -146,7 +182,12 @@ export class Kernel extends FlatKernel {
       }
     });
     rough.delete();
-    if (raw.volume() <= 0) return { ok: false, problem: 'The body has no volume, or its surface is inside out. Repair it in the drawing program and read it again.' };
+    if (raw.volume() <= 0)
+      return {
+        ok: false,
+        problem:
+          'The body has no volume, or its surface is inside out. Repair it in the drawing program and read it again.',
+      };
     return { ok: true, value: new Solid(raw) };
   }
 
@@ -162,7 +203,10 @@ export class Kernel extends FlatKernel {
     return new Solid(a.raw.subtract(b.raw));
   }
 
-  /** The solid with coordinates that lie within rounding of a level moved onto it; releases the one given. @param levels sorted, per axis */
+  /**
+   * The solid with coordinates that lie within rounding of a level moved onto it; releases the one given. @param
+   * levels sorted, per axis
+   */
   onLevels(solid: Solid, levels: readonly ArrayLike<number>[]): Solid {
     if (solid.isEmpty()) return solid;
     const raw = solid.raw.warpBatch((vertices, count) => {
@@ -175,7 +219,10 @@ export class Kernel extends FlatKernel {
   /** The solid with its outermost faces moved out by an amount, mm, and all else in proportion. */
   larger(solid: Solid, by: number): Solid {
     const { min, max } = solid.box();
-    const of = (axis: Axis) => { const f = 1 + (2 * by) / (max[axis] - min[axis]); return [f, ((1 - f) * (min[axis] + max[axis])) / 2] as const; };
+    const of = (axis: Axis) => {
+      const f = 1 + (2 * by) / (max[axis] - min[axis]);
+      return [f, ((1 - f) * (min[axis] + max[axis])) / 2] as const;
+    };
     const [[x, dx], [y, dy], [z, dz]] = [of('x'), of('y'), of('z')];
     return new Solid(solid.raw.transform([x, 0, 0, 0, 0, y, 0, 0, 0, 0, z, 0, dx, dy, dz, 1]));
   }
@@ -207,14 +254,20 @@ export class Kernel extends FlatKernel {
     const axis = axisOf(up);
     const sign = signOf(up);
     const mesh = solid.mesh();
-    const looksDown = (t: number) => facet(mesh, t).normal[axis] * sign < -1e-7
-      && [0, 1, 2].some((k) => sign * vertex(mesh, mesh.triangles[t + k])[axis] > along + 1e-9);
+    const looksDown = (t: number) =>
+      facet(mesh, t).normal[axis] * sign < -1e-7 &&
+      [0, 1, 2].some((k) => sign * vertex(mesh, mesh.triangles[t + k])[axis] > along + 1e-9);
     const crest = crests(mesh, axis, sign);
-    // into what casts it, where the blank goes on below; out of it, where the face is the blank's own and nothing is below
+    // into what casts it, where the blank goes on below; out of it, where the face is the blank's own and nothing is
+    // below
     const onSize = within ? facetsOn(mesh, within.mesh()) : () => false;
     const prisms = [
-      ...patchesOf(mesh, (t) => looksDown(t) && !onSize(t)).flatMap((patch) => this.#prismsUnder(mesh, patch, up, along, (v) => (crest[v] ? 0 : sign * APART_MM))),
-      ...patchesOf(mesh, (t) => looksDown(t) && onSize(t)).flatMap((patch) => this.#prismsUnder(mesh, patch, up, along, () => -sign * APART_MM)),
+      ...patchesOf(mesh, (t) => looksDown(t) && !onSize(t)).flatMap((patch) =>
+        this.#prismsUnder(mesh, patch, up, along, (v) => (crest[v] ? 0 : sign * APART_MM)),
+      ),
+      ...patchesOf(mesh, (t) => looksDown(t) && onSize(t)).flatMap((patch) =>
+        this.#prismsUnder(mesh, patch, up, along, () => -sign * APART_MM),
+      ),
     ];
     if (prisms.length === 0) return null;
     const all = this.union(prisms);
@@ -226,7 +279,13 @@ export class Kernel extends FlatKernel {
   }
 
   /** One prism from a patch down to the plane; a patch that is no clean height field is taken triangle by triangle. */
-  #prismsUnder(mesh: TriangleMesh, patch: readonly number[], up: Direction, along: number, raise: (vertex: number) => number): Solid[] {
+  #prismsUnder(
+    mesh: TriangleMesh,
+    patch: readonly number[],
+    up: Direction,
+    along: number,
+    raise: (vertex: number) => number,
+  ): Solid[] {
     const axis = axisOf(up);
     const sign = signOf(up);
     const corners = [...new Set(patch.flatMap((t) => [0, 1, 2].map((k) => mesh.triangles[t + k])))];
@@ -239,7 +298,10 @@ export class Kernel extends FlatKernel {
     });
   }
 
-  /** Outline of the solid seen from the +Z end of a view turned by `view` (rows: drawing right, drawing up, towards the eye). */
+  /**
+   * Outline of the solid seen from the +Z end of a view turned by `view` (rows: drawing right, drawing up, towards the
+   * eye).
+   */
   silhouette(solid: Solid, view: Rotation): Outlines {
     return this.#seen(solid, view, (turned) => turned.project());
   }
@@ -267,8 +329,27 @@ export class Kernel extends FlatKernel {
   prism(outlines: Outlines, view: Rotation, from: number, to: number): Solid {
     const flat = this.flat(outlines);
     const upright = flat.extrude(to - from);
-    const { rows: [a, b, c] } = view;
-    const placed = upright.transform([a.x, a.y, a.z, 0, b.x, b.y, b.z, 0, c.x, c.y, c.z, 0, c.x * from, c.y * from, c.z * from, 1]);
+    const {
+      rows: [a, b, c],
+    } = view;
+    const placed = upright.transform([
+      a.x,
+      a.y,
+      a.z,
+      0,
+      b.x,
+      b.y,
+      b.z,
+      0,
+      c.x,
+      c.y,
+      c.z,
+      0,
+      c.x * from,
+      c.y * from,
+      c.z * from,
+      1,
+    ]);
     [flat, upright].forEach((x) => x.delete());
     return new Solid(placed);
   }

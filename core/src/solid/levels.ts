@@ -11,7 +11,8 @@ export function nearestLevel(levels: ArrayLike<number>, at: number): number | nu
   let [low, high] = [0, levels.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (levels[middle] < at) low = middle + 1; else high = middle;
+    if (levels[middle] < at) low = middle + 1;
+    else high = middle;
   }
   const [below, above] = [low > 0 ? at - levels[low - 1] : Infinity, low < levels.length ? levels[low] - at : Infinity];
   if (Math.min(below, above) > SNAP_MM) return null;
@@ -27,7 +28,9 @@ export function coordinatesOf({ positions }: TriangleMesh): Float64Array[] {
   });
 }
 
-/** The mesh with coordinates that differ by rounding only, such as the two ends of a chord of a circle, made the same. */
+/**
+ * The mesh with coordinates that differ by rounding only, such as the two ends of a chord of a circle, made the same.
+ */
 export function onOneLevel(mesh: TriangleMesh): TriangleMesh {
   const positions = mesh.positions.slice();
   coordinatesOf(mesh).forEach((sorted, k) => {

@@ -43,9 +43,10 @@ export function meshVolume(mesh: TriangleMesh): number {
   const p = mesh.positions;
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const [a, b, c] = [3 * mesh.triangles[t], 3 * mesh.triangles[t + 1], 3 * mesh.triangles[t + 2]];
-    six += p[a] * (p[b + 1] * p[c + 2] - p[b + 2] * p[c + 1])
-      - p[a + 1] * (p[b] * p[c + 2] - p[b + 2] * p[c])
-      + p[a + 2] * (p[b] * p[c + 1] - p[b + 1] * p[c]);
+    six +=
+      p[a] * (p[b + 1] * p[c + 2] - p[b + 2] * p[c + 1]) -
+      p[a + 1] * (p[b] * p[c + 2] - p[b + 2] * p[c]) +
+      p[a + 2] * (p[b] * p[c + 1] - p[b + 1] * p[c]);
   }
   return six / 6;
 }
@@ -62,7 +63,9 @@ export function turnMesh(mesh: TriangleMesh, rotation: Rotation): TriangleMesh {
   return { ...mesh, positions };
 }
 
-/** Which cells of a coordinate a value lies in: its own, and the next one when it is within `tolerance` of the border. */
+/**
+ * Which cells of a coordinate a value lies in: its own, and the next one when it is within `tolerance` of the border.
+ */
 function cellsOf(value: number, tolerance: number): number[] {
   const cell = value / CELL_MM;
   const own = Math.floor(cell);
@@ -96,7 +99,13 @@ export function weld(mesh: TriangleMesh, tolerance = 1e-6): Welded {
       for (const cy of cellsOf(y, tolerance)) {
         for (const cz of cellsOf(z, tolerance)) {
           for (const j of cells.get(cellKey(cx, cy, cz)) ?? []) {
-            if (found < 0 && Math.abs(positions[3 * j] - x) <= tolerance && Math.abs(positions[3 * j + 1] - y) <= tolerance && Math.abs(positions[3 * j + 2] - z) <= tolerance) found = j;
+            if (
+              found < 0 &&
+              Math.abs(positions[3 * j] - x) <= tolerance &&
+              Math.abs(positions[3 * j + 1] - y) <= tolerance &&
+              Math.abs(positions[3 * j + 2] - z) <= tolerance
+            )
+              found = j;
           }
         }
       }
@@ -122,7 +131,13 @@ export function weld(mesh: TriangleMesh, tolerance = 1e-6): Welded {
     if (mesh.faces) faces.push(mesh.faces[t / 3]);
   }
   return {
-    mesh: { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved), ...(mesh.faces ? { faces: new Uint32Array(faces) } : {}), ...(mesh.cornersWithin ? { cornersWithin: mesh.cornersWithin } : {}) },
+    mesh: {
+      positions: new Float64Array(positions),
+      triangles: new Uint32Array(triangles),
+      curved: new Uint8Array(curved),
+      ...(mesh.faces ? { faces: new Uint32Array(faces) } : {}),
+      ...(mesh.cornersWithin ? { cornersWithin: mesh.cornersWithin } : {}),
+    },
     place,
   };
 }
@@ -143,13 +158,17 @@ export function openEdges(mesh: TriangleMesh): Vec3[] {
       count.set(key, (count.get(key) ?? 0) + (a < b ? 1 : -1));
     }
   }
-  return [...count].filter(([, balance]) => balance !== 0).map(([key]) => {
-    const [p, q] = key.split(',').map((i) => vertex(mesh, Number(i)));
-    return vec((p.x + q.x) / 2, (p.y + q.y) / 2, (p.z + q.z) / 2);
-  });
+  return [...count]
+    .filter(([, balance]) => balance !== 0)
+    .map(([key]) => {
+      const [p, q] = key.split(',').map((i) => vertex(mesh, Number(i)));
+      return vec((p.x + q.x) / 2, (p.y + q.y) / 2, (p.z + q.z) / 2);
+    });
 }
 
-/** Why a surface is no closed solid, in words with a place; null when it is one. @param welded corners already joined */
+/**
+ * Why a surface is no closed solid, in words with a place; null when it is one. @param welded corners already joined
+ */
 export function shellProblem(welded: TriangleMesh): string | null {
   if (welded.triangles.length === 0) return 'The body has no surface.';
   const gaps = openEdges(welded);
@@ -174,10 +193,15 @@ export function facet(mesh: TriangleMesh, t: number): { normal: Vec3; area: numb
   const ny = (b.z - a.z) * (c.x - a.x) - (b.x - a.x) * (c.z - a.z);
   const nz = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
   const twice = Math.hypot(nx, ny, nz);
-  return twice < 1e-12 ? { normal: vec(0, 0, 0), area: 0 } : { normal: vec(nx / twice, ny / twice, nz / twice), area: twice / 2 };
+  return twice < 1e-12
+    ? { normal: vec(0, 0, 0), area: 0 }
+    : { normal: vec(nx / twice, ny / twice, nz / twice), area: twice / 2 };
 }
 
-/** Flat faces square to a direction and looking that way, gathered by level, highest along the direction first. Facets of curved faces do not count. */
+/**
+ * Flat faces square to a direction and looking that way, gathered by level, highest along the direction first. Facets
+ * of curved faces do not count.
+ */
 export function flatLevels(mesh: TriangleMesh, facing: Direction, minimumAreaMm2 = 0.01): FlatLevel[] {
   const axis = axisOf(facing);
   const sign = signOf(facing);
@@ -197,7 +221,9 @@ export function flatLevels(mesh: TriangleMesh, facing: Direction, minimumAreaMm2
 export function boxMesh(box: Box3): TriangleMesh {
   const positions = new Float64Array(24);
   for (let i = 0; i < 8; i++) {
-    AXES.forEach((axis, a) => { positions[3 * i + a] = (i >> a) & 1 ? box.max[axis] : box.min[axis]; });
+    AXES.forEach((axis, a) => {
+      positions[3 * i + a] = (i >> a) & 1 ? box.max[axis] : box.min[axis];
+    });
   }
   const triangles = Uint32Array.from([
     0, 2, 1, 1, 2, 3, 4, 5, 6, 5, 7, 6, 0, 1, 4, 1, 5, 4, 2, 6, 3, 3, 6, 7, 0, 4, 2, 2, 4, 6, 1, 3, 5, 3, 7, 5,

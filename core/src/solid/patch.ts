@@ -1,16 +1,20 @@
 import { AXES, type Axis } from '../frames';
 import type { TriangleMesh } from './mesh';
 
-/** Triangles for which `belongs` holds, gathered into patches joined edge to edge. Each patch lists triangle starts (multiples of 3). */
+/**
+ * Triangles for which `belongs` holds, gathered into patches joined edge to edge. Each patch lists triangle starts
+ * (multiples of 3).
+ */
 export function patchesOf(mesh: TriangleMesh, belongs: (t: number) => boolean): number[][] {
   const inside: number[] = [];
   for (let t = 0; t < mesh.triangles.length; t += 3) if (belongs(t)) inside.push(t);
   const byEdge = new Map<string, number[]>();
-  const edges = (t: number) => [0, 1, 2].map((k) => {
-    const a = mesh.triangles[t + k];
-    const b = mesh.triangles[t + ((k + 1) % 3)];
-    return a < b ? `${a},${b}` : `${b},${a}`;
-  });
+  const edges = (t: number) =>
+    [0, 1, 2].map((k) => {
+      const a = mesh.triangles[t + k];
+      const b = mesh.triangles[t + ((k + 1) % 3)];
+      return a < b ? `${a},${b}` : `${b},${a}`;
+    });
   for (const t of inside) for (const e of edges(t)) byEdge.set(e, [...(byEdge.get(e) ?? []), t]);
   const seen = new Set<number>();
   return inside.flatMap((start) => {
@@ -34,7 +38,13 @@ export function patchesOf(mesh: TriangleMesh, belongs: (t: number) => boolean): 
  * Closed surface between a patch that looks down an axis and its projection on the plane `axis = floor` below it.
  * @param raise how far a corner's roof is moved along the axis
  */
-export function prismMesh(mesh: TriangleMesh, patch: readonly number[], axis: Axis, floor: number, raise: (vertex: number) => number): TriangleMesh {
+export function prismMesh(
+  mesh: TriangleMesh,
+  patch: readonly number[],
+  axis: Axis,
+  floor: number,
+  raise: (vertex: number) => number,
+): TriangleMesh {
   const place = new Map<number, number>();
   const positions: number[] = [];
   const along = AXES.indexOf(axis);
@@ -56,7 +66,11 @@ export function prismMesh(mesh: TriangleMesh, patch: readonly number[], axis: Ax
     const [a, b, c] = [put(mesh.triangles[t]), put(mesh.triangles[t + 1]), put(mesh.triangles[t + 2])];
     // the patch looks down and out of the part; as the prism's roof it looks the other way
     triangles.push(a, c, b, a + 1, b + 1, c + 1);
-    for (const [p, q] of [[a, b], [b, c], [c, a]]) {
+    for (const [p, q] of [
+      [a, b],
+      [b, c],
+      [c, a],
+    ]) {
       if (!walls.delete(`${q},${p}`)) walls.set(`${p},${q}`, [p, q]);
     }
   }

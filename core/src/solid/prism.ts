@@ -9,10 +9,11 @@ export interface Loop {
   readonly pieces: readonly { readonly curve: number; readonly curved: boolean }[];
 }
 
-const areaOf = (points: Loop['points']) => points.reduce((sum, [x, y], i) => {
-  const [p, q] = points[(i + 1) % points.length];
-  return sum + x * q - y * p;
-}, 0) / 2;
+const areaOf = (points: Loop['points']) =>
+  points.reduce((sum, [x, y], i) => {
+    const [p, q] = points[(i + 1) % points.length];
+    return sum + x * q - y * p;
+  }, 0) / 2;
 
 function reversed({ points, pieces }: Loop): Loop {
   const n = points.length;
@@ -24,11 +25,17 @@ function reversed({ points, pieces }: Loop): Loop {
  * @param outer and @param holes any sense of rotation; holes inside the outline, not touching it
  */
 export function prism(outer: Loop, holes: readonly Loop[], height: number): TriangleMesh {
-  const loops = [areaOf(outer.points) > 0 ? outer : reversed(outer), ...holes.map((h) => (areaOf(h.points) < 0 ? h : reversed(h)))];
+  const loops = [
+    areaOf(outer.points) > 0 ? outer : reversed(outer),
+    ...holes.map((h) => (areaOf(h.points) < 0 ? h : reversed(h))),
+  ];
   const flat = loops.flatMap((l) => l.points.flatMap(([x, y]) => [x, y]));
   const starts: number[] = [];
   let count = 0;
-  for (const { points } of loops) { starts.push(count); count += points.length; }
+  for (const { points } of loops) {
+    starts.push(count);
+    count += points.length;
+  }
   const top = earcut(flat, starts.slice(1));
   const positions = new Float64Array(count * 6);
   for (let i = 0; i < count; i++) {
@@ -38,26 +45,43 @@ export function prism(outer: Loop, holes: readonly Loop[], height: number): Tria
   const triangles: number[] = [];
   const curved: number[] = [];
   const faces: number[] = [];
-  const put = (face: number, isCurved: boolean, ...t: number[]) => { triangles.push(...t); faces.push(face); curved.push(isCurved ? 1 : 0); };
+  const put = (face: number, isCurved: boolean, ...t: number[]) => {
+    triangles.push(...t);
+    faces.push(face);
+    curved.push(isCurved ? 1 : 0);
+  };
   for (let t = 0; t < top.length; t += 3) {
     const [a, b, c] = [top[t], top[t + 1], top[t + 2]];
-    const left = (flat[2 * b] - flat[2 * a]) * (flat[2 * c + 1] - flat[2 * a + 1]) - (flat[2 * b + 1] - flat[2 * a + 1]) * (flat[2 * c] - flat[2 * a]) > 0;
+    const left =
+      (flat[2 * b] - flat[2 * a]) * (flat[2 * c + 1] - flat[2 * a + 1]) -
+        (flat[2 * b + 1] - flat[2 * a + 1]) * (flat[2 * c] - flat[2 * a]) >
+      0;
     const [p, q] = left ? [b, c] : [c, b];
     put(0, false, a, q, p);
     put(1, false, count + a, count + p, count + q);
   }
   const numbers = new Map<string, number>();
-  loops.forEach(({ points, pieces }, l) => points.forEach((_, i) => {
-    const name = `${l} ${pieces[i].curve}`;
-    const face = numbers.get(name) ?? numbers.set(name, 2 + numbers.size).get(name)!;
-    const [a, b] = [starts[l] + i, starts[l] + ((i + 1) % points.length)];
-    put(face, pieces[i].curved, a, b, count + b);
-    put(face, pieces[i].curved, a, count + b, count + a);
-  }));
-  return { positions, triangles: Uint32Array.from(triangles), curved: Uint8Array.from(curved), faces: Uint32Array.from(faces) };
+  loops.forEach(({ points, pieces }, l) =>
+    points.forEach((_, i) => {
+      const name = `${l} ${pieces[i].curve}`;
+      const face = numbers.get(name) ?? numbers.set(name, 2 + numbers.size).get(name)!;
+      const [a, b] = [starts[l] + i, starts[l] + ((i + 1) % points.length)];
+      put(face, pieces[i].curved, a, b, count + b);
+      put(face, pieces[i].curved, a, count + b, count + a);
+    }),
+  );
+  return {
+    positions,
+    triangles: Uint32Array.from(triangles),
+    curved: Uint8Array.from(curved),
+    faces: Uint32Array.from(faces),
+  };
 }
 
-/** Number of chords of a full circle that stay within `deviation` of it; a multiple of four, so that the crests are met exactly. */
+/**
+ * Number of chords of a full circle that stay within `deviation` of it; a multiple of four, so that the crests are met
+ * exactly.
+ */
 export function chordsOf(radius: number, deviation: number): number {
   const angle = 2 * Math.acos(Math.max(0.7, 1 - deviation / Math.max(radius, deviation)));
   return Math.max(24, 4 * Math.ceil((2 * Math.PI) / angle / 4));
@@ -92,16 +116,26 @@ export interface Bar {
 /** Where a bar stands: its axis passes through `center` (the coordinate along the axis is where it begins). */
 export function bar({ section, across, bore, length, along }: Bar, center: Vec3): TriangleMesh {
   const circumscribed = across / Math.sqrt(3);
-  const outer = section === 'hexagon'
-    ? polygonLoop([0, 1, 2, 3, 4, 5].map((i): [number, number] => [[1, 0.5, -0.5, -1, -0.5, 0.5][i] * circumscribed, [0, 1, 1, 0, -1, -1][i] * (across / 2)]))
-    : circleLoop(0, 0, across / 2);
+  const outer =
+    section === 'hexagon'
+      ? polygonLoop(
+          [0, 1, 2, 3, 4, 5].map((i): [number, number] => [
+            [1, 0.5, -0.5, -1, -0.5, 0.5][i] * circumscribed,
+            [0, 1, 1, 0, -1, -1][i] * (across / 2),
+          ]),
+        )
+      : circleLoop(0, 0, across / 2);
   const mesh = prism(outer, section === 'tube' && bore > 0 ? [circleLoop(0, 0, bore / 2)] : [], length);
   return placed(mesh, along, center);
 }
 
 /** Turns a prism's z into an axis, keeping the order of the other two, and moves it. */
 export function placed(mesh: TriangleMesh, along: Axis, by: Vec3): TriangleMesh {
-  const order: Record<Axis, readonly [Axis, Axis, Axis]> = { x: ['y', 'z', 'x'], y: ['z', 'x', 'y'], z: ['x', 'y', 'z'] };
+  const order: Record<Axis, readonly [Axis, Axis, Axis]> = {
+    x: ['y', 'z', 'x'],
+    y: ['z', 'x', 'y'],
+    z: ['x', 'y', 'z'],
+  };
   const positions = new Float64Array(mesh.positions.length);
   order[along].forEach((to, from) => {
     const k = AXES.indexOf(to);

@@ -33,12 +33,16 @@ function orientated(mesh: TriangleMesh): { mesh: TriangleMesh; turned: number } 
   const triangles = mesh.triangles.slice();
   const count = triangles.length / 3;
   const owners = new Map<number, number[]>();
-  for (let t = 0; t < count; t++) for (let k = 0; k < 3; k++) {
-    const key = edgeKey(triangles[3 * t + k], triangles[3 * t + ((k + 1) % 3)]);
-    owners.set(key, [...(owners.get(key) ?? []), t]);
-  }
-  const runs = (t: number, a: number, b: number) => [0, 1, 2].some((k) => triangles[3 * t + k] === a && triangles[3 * t + ((k + 1) % 3)] === b);
-  const flip = (t: number) => { [triangles[3 * t + 1], triangles[3 * t + 2]] = [triangles[3 * t + 2], triangles[3 * t + 1]]; };
+  for (let t = 0; t < count; t++)
+    for (let k = 0; k < 3; k++) {
+      const key = edgeKey(triangles[3 * t + k], triangles[3 * t + ((k + 1) % 3)]);
+      owners.set(key, [...(owners.get(key) ?? []), t]);
+    }
+  const runs = (t: number, a: number, b: number) =>
+    [0, 1, 2].some((k) => triangles[3 * t + k] === a && triangles[3 * t + ((k + 1) % 3)] === b);
+  const flip = (t: number) => {
+    [triangles[3 * t + 1], triangles[3 * t + 2]] = [triangles[3 * t + 2], triangles[3 * t + 1]];
+  };
   const seen = new Uint8Array(count);
   let turned = 0;
   for (let start = 0; start < count; start++) {
@@ -55,7 +59,10 @@ function orientated(mesh: TriangleMesh): { mesh: TriangleMesh; turned: number } 
         const other = pair[0] === t ? pair[1] : pair[0];
         if (seen[other]) continue;
         seen[other] = 1;
-        if (runs(other, a, b)) { flip(other); flipped.add(other); }
+        if (runs(other, a, b)) {
+          flip(other);
+          flipped.add(other);
+        }
         shell.push(other);
       }
     }
@@ -71,11 +78,12 @@ function orientated(mesh: TriangleMesh): { mesh: TriangleMesh; turned: number } 
 function holeRings(mesh: TriangleMesh): number[][] {
   const next = new Map<number, number>();
   const edges = new Map<number, [number, number]>();
-  for (let t = 0; t < mesh.triangles.length; t += 3) for (let k = 0; k < 3; k++) {
-    const [a, b] = [mesh.triangles[t + k], mesh.triangles[t + ((k + 1) % 3)]];
-    const key = edgeKey(a, b);
-    if (!edges.delete(key)) edges.set(key, [a, b]);
-  }
+  for (let t = 0; t < mesh.triangles.length; t += 3)
+    for (let k = 0; k < 3; k++) {
+      const [a, b] = [mesh.triangles[t + k], mesh.triangles[t + ((k + 1) % 3)]];
+      const key = edgeKey(a, b);
+      if (!edges.delete(key)) edges.set(key, [a, b]);
+    }
   for (const [a, b] of edges.values()) next.set(b, a);
   const rings: number[][] = [];
   while (next.size > 0) {
@@ -96,7 +104,10 @@ function holeRings(mesh: TriangleMesh): number[][] {
 function lid(mesh: TriangleMesh, ring: readonly number[]): number[] {
   const points = ring.map((i) => vertex(mesh, i));
   let normal = { x: 0, y: 0, z: 0 };
-  points.forEach((p, i) => { const n = cross(subtract(p, points[0]), subtract(points[(i + 1) % points.length], points[0])); normal = { x: normal.x + n.x, y: normal.y + n.y, z: normal.z + n.z }; });
+  points.forEach((p, i) => {
+    const n = cross(subtract(p, points[0]), subtract(points[(i + 1) % points.length], points[0]));
+    normal = { x: normal.x + n.x, y: normal.y + n.y, z: normal.z + n.z };
+  });
   const size = Math.sqrt(dot(normal, normal));
   if (size < 1e-9) return [];
   normal = scale(normal, 1 / size);
@@ -106,7 +117,9 @@ function lid(mesh: TriangleMesh, ring: readonly number[]): number[] {
   const found = earcut(points.flatMap((p) => [p[u], p[v]]));
   const triangles = found.map((i) => ring[i]);
   const test = { positions: mesh.positions, triangles: Uint32Array.from(triangles.slice(0, 3)) };
-  if (triangles.length >= 3 && dot(facet(test, 0).normal, normal) < 0) for (let t = 0; t < triangles.length; t += 3) [triangles[t + 1], triangles[t + 2]] = [triangles[t + 2], triangles[t + 1]];
+  if (triangles.length >= 3 && dot(facet(test, 0).normal, normal) < 0)
+    for (let t = 0; t < triangles.length; t += 3)
+      [triangles[t + 1], triangles[t + 2]] = [triangles[t + 2], triangles[t + 1]];
   return triangles;
 }
 
@@ -129,17 +142,30 @@ export function repairMesh(loose: TriangleMesh): Repaired {
   }
   const before = mesh.triangles.length;
   mesh = withoutDoubles(mesh);
-  if (mesh.triangles.length < before) done.push(`dropped ${(before - mesh.triangles.length) / 3} facets that were there twice`);
+  if (mesh.triangles.length < before)
+    done.push(`dropped ${(before - mesh.triangles.length) / 3} facets that were there twice`);
   const outwards = orientated(mesh);
   if (outwards.turned > 0) done.push(`turned ${outwards.turned} facets the right way round`);
   mesh = outwards.mesh;
   if (openEdges(mesh).length > 0) {
-    const lids = holeRings(mesh).filter((r) => r.length <= HOLE_CORNERS).map((ring) => ({ ring, triangles: lid(mesh, ring) })).filter((l) => l.triangles.length > 0);
+    const lids = holeRings(mesh)
+      .filter((r) => r.length <= HOLE_CORNERS)
+      .map((ring) => ({ ring, triangles: lid(mesh, ring) }))
+      .filter((l) => l.triangles.length > 0);
     for (const { ring } of lids) {
       const p = vertex(mesh, ring[0]);
-      done.push(`closed a flat hole of ${ring.length} corners near (${[p.x, p.y, p.z].map((c) => c.toFixed(3)).join(', ')}) mm`);
+      done.push(
+        `closed a flat hole of ${ring.length} corners near (${[p.x, p.y, p.z].map((c) => c.toFixed(3)).join(', ')}) mm`,
+      );
     }
-    mesh = { positions: mesh.positions, triangles: Uint32Array.from([...mesh.triangles, ...lids.flatMap((l) => l.triangles)]) };
+    mesh = {
+      positions: mesh.positions,
+      triangles: Uint32Array.from([...mesh.triangles, ...lids.flatMap((l) => l.triangles)]),
+    };
   }
-  return { mesh: loose.cornersWithin ? { ...mesh, cornersWithin: loose.cornersWithin } : mesh, done, open: openEdges(mesh) };
+  return {
+    mesh: loose.cornersWithin ? { ...mesh, cornersWithin: loose.cornersWithin } : mesh,
+    done,
+    open: openEdges(mesh),
+  };
 }

@@ -17,7 +17,9 @@ const FLAT_COSINE = Math.cos((1 * Math.PI) / 180);
 /** Nearer in depth than this is the surface itself, mm. */
 const DEPTH_MM = 1e-5;
 
-/** Facets of a round wall seen along itself lean to and fro by up to this, as chords do: no contour runs between them. */
+/**
+ * Facets of a round wall seen along itself lean to and fro by up to this, as chords do: no contour runs between them.
+ */
 const TURNED = 0.03;
 /** A facet as nearly edge-on as this covers nothing that its neighbors do not. */
 const THIN = 1e-4;
@@ -39,15 +41,21 @@ function edgesToDraw(view: ViewMesh): [number, number][] {
       const b = triangles[t + ((k + 1) % 3)];
       const key = Math.min(a, b) * 2 ** 26 + Math.max(a, b);
       const other = seenOnce.get(key);
-      if (other === undefined) { seenOnce.set(key, t / 3); continue; }
+      if (other === undefined) {
+        seenOnce.set(key, t / 3);
+        continue;
+      }
       seenOnce.delete(key);
       const [i, j] = [other, t / 3];
-      const cosine = normals[3 * i] * normals[3 * j] + normals[3 * i + 1] * normals[3 * j + 1] + normals[3 * i + 2] * normals[3 * j + 2];
+      const cosine =
+        normals[3 * i] * normals[3 * j] +
+        normals[3 * i + 1] * normals[3 * j + 1] +
+        normals[3 * i + 2] * normals[3 * j + 2];
       const round = mesh.curved?.[i] || mesh.curved?.[j];
       // inside one round face there are no edges, however its facets lie
       const inside = round && mesh.faces !== undefined && mesh.faces[i] === mesh.faces[j];
       const sharp = !inside && cosine < (round ? SMOOTH_COSINE : FLAT_COSINE);
-      const contour = round && !sliver[i] && !sliver[j] && (towardsEye[i] > TURNED) !== (towardsEye[j] > TURNED);
+      const contour = round && !sliver[i] && !sliver[j] && towardsEye[i] > TURNED !== towardsEye[j] > TURNED;
       if (sharp || contour) found.push([a, b]);
     }
   }
@@ -65,7 +73,11 @@ function facetNormals({ positions: p, triangles }: TriangleMesh): { normals: Flo
     const n = [ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx];
     const length = Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]) || 1;
     for (let k = 0; k < 3; k++) normals[t + k] = n[k] / length;
-    const longest = Math.max(ax * ax + ay * ay + az * az, bx * bx + by * by + bz * bz, (bx - ax) ** 2 + (by - ay) ** 2 + (bz - az) ** 2);
+    const longest = Math.max(
+      ax * ax + ay * ay + az * az,
+      bx * bx + by * by + bz * bz,
+      (bx - ax) ** 2 + (by - ay) ** 2 + (bz - az) ** 2,
+    );
     if (length < SLIVER * longest) sliver[t / 3] = 1;
   }
   return { normals, sliver };
@@ -143,12 +155,16 @@ class Lines {
     let [du, dv] = [u1 - u0, v1 - v0];
     const length = Math.hypot(du, dv);
     if (length < 1e-6) return;
-    du /= length; dv /= length;
-    if (du < -1e-9 || (Math.abs(du) <= 1e-9 && dv < 0)) { du = -du; dv = -dv; }
+    du /= length;
+    dv /= length;
+    if (du < -1e-9 || (Math.abs(du) <= 1e-9 && dv < 0)) {
+      du = -du;
+      dv = -dv;
+    }
     const c = -dv * u0 + du * v0;
     const key = `${Math.round(du * 1e5)},${Math.round(dv * 1e5)},${Math.round(c * 1e4)}`;
     let line = this.#lines.get(key);
-    if (!line) this.#lines.set(key, line = { n: [du, dv], c, visible: [], hidden: [] });
+    if (!line) this.#lines.set(key, (line = { n: [du, dv], c, visible: [], hidden: [] }));
     const [s, e] = [line.n[0] * u0 + line.n[1] * v0, line.n[0] * u1 + line.n[1] * v1];
     line[kind].push([Math.min(s, e), Math.max(s, e)]);
   }
@@ -157,8 +173,13 @@ class Lines {
   take(): ViewLines {
     const visible: number[] = [];
     const hidden: number[] = [];
-    for (const { n: [du, dv], c, ...ranges } of this.#lines.values()) {
-      const put = (into: number[], [s, e]: Range) => into.push(du * s - dv * c, dv * s + du * c, du * e - dv * c, dv * e + du * c);
+    for (const {
+      n: [du, dv],
+      c,
+      ...ranges
+    } of this.#lines.values()) {
+      const put = (into: number[], [s, e]: Range) =>
+        into.push(du * s - dv * c, dv * s + du * c, du * e - dv * c, dv * e + du * c);
       const seen = joined(ranges.visible, 1e-6);
       seen.forEach((r) => put(visible, r));
       outside(joined(ranges.hidden, 1e-6), seen, 1e-4).forEach((r) => put(hidden, r));

@@ -13,7 +13,11 @@ interface Grid {
 }
 
 /** Every cell a triangle that is not edge-on overlaps: row by row, only as wide as the triangle is there. */
-function eachCell({ u, v, triangles, towardsEye }: Pick<ViewMesh, 'u' | 'v' | 'triangles' | 'towardsEye'>, { u0, v0, cell, columns, rows }: Grid, put: (cell: number, t: number) => void): void {
+function eachCell(
+  { u, v, triangles, towardsEye }: Pick<ViewMesh, 'u' | 'v' | 'triangles' | 'towardsEye'>,
+  { u0, v0, cell, columns, rows }: Grid,
+  put: (cell: number, t: number) => void,
+): void {
   const clamp = (x: number, most: number) => (x < 0 ? 0 : x > most ? most : x);
   for (let t = 0; t < triangles.length; t += 3) {
     if (Math.abs(towardsEye[t / 3]) < EDGE_ON) continue;
@@ -71,7 +75,10 @@ export class ViewMesh {
   #stamps = 0;
 
   /** @param rotation rows: drawing right, drawing up, towards the eye */
-  constructor(readonly mesh: TriangleMesh, rotation: Rotation) {
+  constructor(
+    readonly mesh: TriangleMesh,
+    rotation: Rotation,
+  ) {
     const [r, up, eye] = rotation.rows;
     const { positions: p, triangles } = mesh;
     const count = p.length / 3;
@@ -88,12 +95,18 @@ export class ViewMesh {
     this.towardsEye = new Float64Array(triangles.length / 3);
     let [u0, v0, u1, v1] = [Infinity, Infinity, -Infinity, -Infinity];
     for (let i = 0; i < count; i++) {
-      u0 = Math.min(u0, this.u[i]); u1 = Math.max(u1, this.u[i]);
-      v0 = Math.min(v0, this.v[i]); v1 = Math.max(v1, this.v[i]);
+      u0 = Math.min(u0, this.u[i]);
+      u1 = Math.max(u1, this.u[i]);
+      v0 = Math.min(v0, this.v[i]);
+      v1 = Math.max(v1, this.v[i]);
     }
     this.#min = [u0, v0];
     const area = Math.max((u1 - u0) * (v1 - v0), 1e-9);
-    this.#cell = Math.max(Math.sqrt((2 * area) / Math.max(triangles.length / 3, 1)), Math.max(u1 - u0, v1 - v0) / 400, 1e-6);
+    this.#cell = Math.max(
+      Math.sqrt((2 * area) / Math.max(triangles.length / 3, 1)),
+      Math.max(u1 - u0, v1 - v0) / 400,
+      1e-6,
+    );
     this.#columns = Math.floor((u1 - u0) / this.#cell) + 1;
     this.#rows = Math.floor((v1 - v0) / this.#cell) + 1;
     this.#stamp = new Uint32Array(triangles.length / 3);
@@ -105,11 +118,15 @@ export class ViewMesh {
     // counted first, then put: cells as one list instead of many
     const grid: Grid = { u0, v0, cell: this.#cell, columns: this.#columns, rows: this.#rows };
     const begins = new Uint32Array(this.#columns * this.#rows + 1);
-    eachCell(this, grid, (cell) => { begins[cell + 1] += 1; });
+    eachCell(this, grid, (cell) => {
+      begins[cell + 1] += 1;
+    });
     for (let c = 0; c < this.#columns * this.#rows; c++) begins[c + 1] += begins[c];
     const inCell = new Uint32Array(begins[this.#columns * this.#rows]);
     const filled = begins.slice();
-    eachCell(this, grid, (cell, t) => { inCell[filled[cell]++] = t; });
+    eachCell(this, grid, (cell, t) => {
+      inCell[filled[cell]++] = t;
+    });
     this.#begins = begins;
     this.#inCell = inCell;
   }
@@ -140,7 +157,13 @@ export class ViewMesh {
     const [j0, j1] = [this.#row(Math.min(v0, v1) - margin), this.#row(Math.max(v0, v1) + margin)];
     this.#stamps += 1;
     // locals: these loops are where drawing spends its time
-    const [begins, inCell, stamp, stamps, columns] = [this.#begins, this.#inCell, this.#stamp, this.#stamps, this.#columns];
+    const [begins, inCell, stamp, stamps, columns] = [
+      this.#begins,
+      this.#inCell,
+      this.#stamp,
+      this.#stamps,
+      this.#columns,
+    ];
     for (let j = j0; j <= j1; j++) {
       for (let i = i0; i <= i1; i++) {
         const cell = j * columns + i;
@@ -154,7 +177,10 @@ export class ViewMesh {
     }
   }
 
-  /** Depths w at which the line through (u, v) towards the eye crosses the surface, with the side that is crossed; unsorted. */
+  /**
+   * Depths w at which the line through (u, v) towards the eye crosses the surface, with the side that is crossed;
+   * unsorted.
+   */
   crossings(u: number, v: number): { readonly w: number; readonly towardsEye: boolean; readonly t: number }[] {
     const found: { w: number; towardsEye: boolean; t: number }[] = [];
     this.near(u, v, u, v, (t) => {
@@ -195,6 +221,6 @@ export function viewOf(mesh: TriangleMesh, rotation: Rotation): ViewMesh {
   views.set(mesh, ofMesh);
   const key = rotation.rows.map((r) => `${r.x},${r.y},${r.z}`).join(' ');
   let view = ofMesh.get(key);
-  if (!view) ofMesh.set(key, view = new ViewMesh(mesh, rotation));
+  if (!view) ofMesh.set(key, (view = new ViewMesh(mesh, rotation)));
   return view;
 }

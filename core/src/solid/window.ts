@@ -3,8 +3,8 @@ import { clip, type Corner } from './clip';
 import type { TriangleMesh } from './mesh';
 
 /**
- * A range along each axis; an axis left out is unbounded. Same frame as the mesh it is used on. What comes no further into it than to its
- * edge is outside: an edge that is exactly level with the end of a locator is no contact.
+ * A range along each axis; an axis left out is unbounded. Same frame as the mesh it is used on. What comes no further
+ * into it than to its edge is outside: an edge that is exactly level with the end of a locator is no contact.
  */
 export type Window = { readonly [axis in Axis]?: readonly [number, number] };
 
@@ -43,8 +43,15 @@ interface Order {
 }
 const GATHERINGS = 256;
 
-/** What looking into windows of a mesh starts from: the box of every triangle (min x y z, max x y z), and their orders as they are asked for. */
-interface Boxes { readonly of: Float64Array; readonly orders: Map<number, Order>; readonly answers: Map<string, Reach | null> }
+/**
+ * What looking into windows of a mesh starts from: the box of every triangle (min x y z, max x y z), and their orders
+ * as they are asked for.
+ */
+interface Boxes {
+  readonly of: Float64Array;
+  readonly orders: Map<number, Order>;
+  readonly answers: Map<string, Reach | null>;
+}
 /** So many answers of one mesh are remembered: a slide looks into the same windows again and again. */
 const MOST_ANSWERS = 200;
 const known = new WeakMap<TriangleMesh, Boxes>();
@@ -72,7 +79,10 @@ function orderOf({ of, orders }: Boxes, along: number, towards: 1 | -1): Order {
   const count = of.length / 6;
   const reach = (t: number) => (towards > 0 ? of[6 * t + 3 + along] : -of[6 * t + along]);
   let [far, near] = [-Infinity, Infinity];
-  for (let t = 0; t < count; t++) { far = Math.max(far, reach(t)); near = Math.min(near, reach(t)); }
+  for (let t = 0; t < count; t++) {
+    far = Math.max(far, reach(t));
+    near = Math.min(near, reach(t));
+  }
   const perMm = far > near ? (GATHERINGS - 1) / (far - near) : 0;
   const gathering = (t: number) => Math.floor((far - reach(t)) * perMm);
   const starts = new Uint32Array(GATHERINGS + 1);
@@ -135,7 +145,12 @@ export function reachInWindow(mesh: TriangleMesh, axis: Axis, towards: 1 | -1, w
   return found;
 }
 
-function lookInto(mesh: TriangleMesh, along: number, towards: 1 | -1, { low, high }: ReturnType<typeof limits>): Reach | null {
+function lookInto(
+  mesh: TriangleMesh,
+  along: number,
+  towards: 1 | -1,
+  { low, high }: ReturnType<typeof limits>,
+): Reach | null {
   const boxes = boxesOf(mesh);
   const { of } = boxes;
   const order = orderOf(boxes, along, towards);
@@ -162,12 +177,19 @@ function lookInto(mesh: TriangleMesh, along: number, towards: 1 | -1, { low, hig
   }
   if (candidates.length === 0) return null;
   let flatAreaMm2 = 0;
-  const touch: [number, number][] = [[Infinity, -Infinity], [Infinity, -Infinity], [Infinity, -Infinity]];
+  const touch: [number, number][] = [
+    [Infinity, -Infinity],
+    [Infinity, -Infinity],
+    [Infinity, -Infinity],
+  ];
   for (const { piece } of candidates) {
     const touching = piece.filter((corner) => towards * corner[along] > level - TOUCH_MM);
     if (touching.length === piece.length) flatAreaMm2 += area(piece);
     for (const corner of touching) {
-      touch.forEach((range, a) => { range[0] = Math.min(range[0], corner[a]); range[1] = Math.max(range[1], corner[a]); });
+      touch.forEach((range, a) => {
+        range[0] = Math.min(range[0], corner[a]);
+        range[1] = Math.max(range[1], corner[a]);
+      });
     }
   }
   return { level: towards * level, flatAreaMm2, touch: { x: touch[0], y: touch[1], z: touch[2] } };

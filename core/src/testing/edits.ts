@@ -15,21 +15,46 @@ export interface Edit {
 
 /** What else a text of the document may say: other words of the same list, so that the edit means something. */
 const OTHER_WORDS: readonly (readonly string[])[] = [
-  ['finished part', 'what is left', 'raw blank'], ['min', 'middle', 'max'], ['left', 'right'], ['rear', 'front'], ['pins', 'fence', 'gauge blocks', 'hand'], ['everything', 'outline'],
-  ['spindle nose', 'reference tool', 'height setter'], ['raw', 'sawn', 'finished'], ['none', 'tabs', 'skin', 'hold'], ['milling', 'drilling'], ['nearest', 'middle', 'locator'], ['mm', 'inch'],
-  ['hard', 'soft', 'step'], ['edge finder', 'cutter', 'indicator'], ['block', 'plate'], ['G54', 'G58'], ['G55', 'G59'],
+  ['finished part', 'what is left', 'raw blank'],
+  ['min', 'middle', 'max'],
+  ['left', 'right'],
+  ['rear', 'front'],
+  ['pins', 'fence', 'gauge blocks', 'hand'],
+  ['everything', 'outline'],
+  ['spindle nose', 'reference tool', 'height setter'],
+  ['raw', 'sawn', 'finished'],
+  ['none', 'tabs', 'skin', 'hold'],
+  ['milling', 'drilling'],
+  ['nearest', 'middle', 'locator'],
+  ['mm', 'inch'],
+  ['hard', 'soft', 'step'],
+  ['edge finder', 'cutter', 'indicator'],
+  ['block', 'plate'],
+  ['G54', 'G58'],
+  ['G55', 'G59'],
 ];
 
 function others(value: unknown, key: string): unknown[] {
-  if (typeof value === 'number') return key === 'number' || key === 'op' ? [value + 1] : [value + (Math.abs(value) > 2 ? 0.75 : 0.125)];
+  if (typeof value === 'number')
+    return key === 'number' || key === 'op' ? [value + 1] : [value + (Math.abs(value) > 2 ? 0.75 : 0.125)];
   if (typeof value === 'boolean') return [!value];
   if (typeof value !== 'string') return [];
   const words = OTHER_WORDS.find((w) => w.includes(value));
   if (words) return [words[(words.indexOf(value) + 1) % words.length]];
-  return /^[+-][xyz]$/.test(value) || key === 'id' || key === 'file' || key === 'sha256' || key === 'kind' || key === 'family' ? [] : [`${value} changed`];
+  return /^[+-][xyz]$/.test(value) ||
+    key === 'id' ||
+    key === 'file' ||
+    key === 'sha256' ||
+    key === 'kind' ||
+    key === 'family'
+    ? []
+    : [`${value} changed`];
 }
 
-function* leaves(value: unknown, path: readonly (string | number)[]): Generator<{ path: readonly (string | number)[]; value: unknown }> {
+function* leaves(
+  value: unknown,
+  path: readonly (string | number)[],
+): Generator<{ path: readonly (string | number)[]; value: unknown }> {
   if (Array.isArray(value)) {
     for (const [i, v] of value.entries()) yield* leaves(v, [...path, i]);
     // one less

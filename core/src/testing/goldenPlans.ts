@@ -6,7 +6,10 @@ import type { Planning } from './edits';
 /** What a plan hands on of the document as it was entered: no result. */
 const AS_ENTERED: ReadonlySet<string> = new Set(['setup', 'device', 'machine']);
 
-/** A result in one form, whatever the order of its fields; numbers count to a ten-millionth: what another order of additions leaves is no other plan. */
+/**
+ * A result in one form, whatever the order of its fields; numbers count to a ten-millionth: what another order of
+ * additions leaves is no other plan.
+ */
 function result(key: string, value: unknown): unknown {
   if (AS_ENTERED.has(key)) return undefined;
   if (typeof value === 'number') return Number.isFinite(value) ? Math.round(value * 1e7) / 1e7 + 0 : String(value);

@@ -1,7 +1,22 @@
 import { AXES, axisOf, byAxis, signOf, vec, type Axis, type Vec3 } from '../frames';
 import type { Job } from '../job';
 import type { Planner, PlannedJob, PlannedSetup } from '../plan';
-import { besideFace, bodiesOf, boreMiddle, otherwiseOf, runPlan, runState, standingAt, type Ask, type RunEvent, type RunPlan, type RunState, type RunStep, type SetupBodies, type Values } from '../run';
+import {
+  besideFace,
+  bodiesOf,
+  boreMiddle,
+  otherwiseOf,
+  runPlan,
+  runState,
+  standingAt,
+  type Ask,
+  type RunEvent,
+  type RunPlan,
+  type RunState,
+  type RunStep,
+  type SetupBodies,
+  type Values,
+} from '../run';
 import type { Shop } from '../shop';
 import { SimulatedControl } from '../simulated';
 import type { Touch } from '../zero';
@@ -19,7 +34,12 @@ export function readyToRun(planner: Planner, job: Job, shop: Shop): Ready {
   const otherwise = new Map(job.setups.map((s, i) => [s.id, otherwiseOf(planner, input, i)]));
   const planned = planner.plan(input, 'known');
   if (!planned.ok) throw new Error(planned.problem);
-  return { job, planned: planned.value, plan: runPlan(job, planned.value, 'A', otherwise), bodies: bodiesOf(planner.solids!, planned.value.setups) };
+  return {
+    job,
+    planned: planned.value,
+    plan: runPlan(job, planned.value, 'A', otherwise),
+    bodies: bodiesOf(planner.solids!, planned.value.setups),
+  };
 }
 
 /** What an operator gets wrong, on purpose. */
@@ -38,24 +58,42 @@ export interface Mistakes {
 }
 
 /** What the worksheet of the first setup declares along an axis. */
-export const declaredAt = (r: Ready, axis: 'x' | 'y' | 'z') => r.plan.setups[0].axes[['x', 'y', 'z'].indexOf(axis)].worksheet;
+export const declaredAt = (r: Ready, axis: 'x' | 'y' | 'z') =>
+  r.plan.setups[0].axes[['x', 'y', 'z'].indexOf(axis)].worksheet;
 
-/** An operator at the simulated control: follows the steps of a run, reads the machine, and makes the mistakes asked for. */
+/**
+ * An operator at the simulated control: follows the steps of a run, reads the machine, and makes the mistakes asked
+ * for.
+ */
 export class SimulatedOperator {
   readonly control: SimulatedControl;
   readonly events: RunEvent[] = [];
 
-  constructor(readonly ready: Ready, readonly shop: Shop, readonly mistakes: Mistakes = {}, seed = 7) {
+  constructor(
+    readonly ready: Ready,
+    readonly shop: Shop,
+    readonly mistakes: Mistakes = {},
+    seed = 7,
+  ) {
     this.control = new SimulatedControl({ machine: shop.machines.find((m) => m.id === ready.plan.machineId)!, seed });
     this.control.home();
     this.control.keyIn({ common: ready.plan.commonOffset });
     if (mistakes.common) this.control.keyIn({ common: mistakes.common });
   }
 
-  get state(): RunState { return runState(this.ready.plan, this.events, this.mistakes.common ? [this.control.read().common] : []); }
-  get step(): RunStep | undefined { return this.ready.plan.steps[this.state.at]; }
+  get state(): RunState {
+    return runState(this.ready.plan, this.events, this.mistakes.common ? [this.control.read().common] : []);
+  }
+  get step(): RunStep | undefined {
+    return this.ready.plan.steps[this.state.at];
+  }
 
-  send(event: { readonly kind: 'answer'; readonly values: Values } | { readonly kind: 'again' | 'back' } | { readonly kind: 'accept'; readonly reason: string }): RunState {
+  send(
+    event:
+      | { readonly kind: 'answer'; readonly values: Values }
+      | { readonly kind: 'again' | 'back' }
+      | { readonly kind: 'accept'; readonly reason: string },
+  ): RunState {
     const step = this.step!;
     this.events.push({ id: String(this.events.length), at: '2026-11-25T10:00:00Z', stepId: step.id, ...event });
     return this.state;
@@ -73,11 +111,20 @@ export class SimulatedOperator {
 
   answer(step: RunStep): Values {
     const touched = step.kind === 'touch' ? this.#touch(step) : [];
-    return Object.fromEntries(step.asks.map((ask, i): [string, number | boolean] => {
-      if (ask.kind === 'yes') return [ask.id, true];
-      const right = ask.id === 'length' ? ask.target ?? 0 : step.kind === 'touch' ? touched[i] : step.kind === 'keyIn' ? this.#keyIn(step, ask.axis!) + (ask.fromFirst ?? 0) : ask.target ?? 0;
-      return [ask.id, this.mistakes.reads?.(ask, right) ?? right];
-    }));
+    return Object.fromEntries(
+      step.asks.map((ask, i): [string, number | boolean] => {
+        if (ask.kind === 'yes') return [ask.id, true];
+        const right =
+          ask.id === 'length'
+            ? (ask.target ?? 0)
+            : step.kind === 'touch'
+              ? touched[i]
+              : step.kind === 'keyIn'
+                ? this.#keyIn(step, ask.axis!) + (ask.fromFirst ?? 0)
+                : (ask.target ?? 0);
+        return [ask.id, this.mistakes.reads?.(ask, right) ?? right];
+      }),
+    );
   }
 
   #touch(step: RunStep): number[] {
@@ -86,17 +133,33 @@ export class SimulatedOperator {
     const planned = this.ready.planned.setups.find((s) => s.id === setup.id)!;
     const by = this.mistakes.displaced ?? vec(0, 0, 0);
     const position = standing.position ?? vec(-400, -200, -400);
-    this.control.bodies = standingAt(standing.bodies, byAxis((a) => position[a] + by[a]));
+    this.control.bodies = standingAt(
+      standing.bodies,
+      byAxis((a) => position[a] + by[a]),
+    );
     const { side, top } = planned.setup.touchOff;
     const { how, touches } = setup.axes[AXES.indexOf(step.axis!)].worksheet;
     const bore = how === 'bore' ? boreMiddle(setup, position) : null;
     // the device is touched before the part is there: its face stands where the station and the plan have it
-    if (touches.some((t) => t.body === 'device')) return touches.map((t) => this.#touchDevice(planned, t, byAxis((a) => position[a] + by[a])));
+    if (touches.some((t) => t.body === 'device'))
+      return touches.map((t) =>
+        this.#touchDevice(
+          planned,
+          t,
+          byAxis((a) => position[a] + by[a]),
+        ),
+      );
     return touches.map((t) => {
       const axis = axisOf(t.faces);
       const away = signOf(t.faces);
-      const length = axis === 'z' ? planned.setup.tools.find((x) => x.number === top.tool)?.length ?? 100 : 80;
-      const there = besideFace(this.control, this.control.bodies[0], t.faces, { radius: side.diameter / 2, length }, bore);
+      const length = axis === 'z' ? (planned.setup.tools.find((x) => x.number === top.tool)?.length ?? 100) : 80;
+      const there = besideFace(
+        this.control,
+        this.control.bodies[0],
+        t.faces,
+        { radius: side.diameter / 2, length },
+        bore,
+      );
       const answer = there.ok ? this.control.touch(axis, -away as 1 | -1) : there;
       if (!answer.ok) throw new Error(answer.says);
       const feeler = this.mistakes.feelerForgotten ? 0 : axis === 'z' ? top.thickness : side.thickness;
@@ -109,7 +172,9 @@ export class SimulatedOperator {
     const axis = axisOf(t.faces);
     const { side, top } = setup.touchOff;
     const face = station[axis] + facts!.seat.locators[axis].at;
-    return axis === 'z' ? face + top.thickness + (setup.tools.find((x) => x.number === top.tool)?.length ?? 100) : face + t.side * ((side.with === 'indicator' ? 0 : side.diameter / 2) + side.thickness);
+    return axis === 'z'
+      ? face + top.thickness + (setup.tools.find((x) => x.number === top.tool)?.length ?? 100)
+      : face + t.side * ((side.with === 'indicator' ? 0 : side.diameter / 2) + side.thickness);
   }
 
   /** What stands in the register after it was keyed in. */

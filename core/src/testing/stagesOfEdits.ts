@@ -5,14 +5,38 @@ import type { Kernel } from '../solid';
 import { oneFieldEdits, type Edit, type Planning } from './edits';
 
 /** Put together from what is named; says nothing of work. */
-const NO_WORK: ReadonlySet<string> = new Set(['list', 'facts of a setup', 'further piece', 'forces of a setup', 'planned setup', 'planned transition', 'side of a shift', 'steps of all pieces', 'other pieces', 'standing piece', 'sections', 'cuttable part', 'body', 'lying']);
+const NO_WORK: ReadonlySet<string> = new Set([
+  'list',
+  'facts of a setup',
+  'further piece',
+  'forces of a setup',
+  'planned setup',
+  'planned transition',
+  'side of a shift',
+  'steps of all pieces',
+  'other pieces',
+  'standing piece',
+  'sections',
+  'cuttable part',
+  'body',
+  'lying',
+]);
 
 /** Two jobs of typed blocks: three setups... in a vise, and two pieces on one table. */
 export function stagesJobs(): { readonly name: string; readonly before: Planning }[] {
   const { setups, machine } = insulatorPlateJob();
   const allowance = { xMinus: 3, xPlus: 3, yMinus: 3, yPlus: 3, zMinus: 0, zPlus: 0 };
-  const plate: Job = { ...newJob({ number: 'p', part: 'plate', units: 'mm', material: 'EN AW-6082' }, { block: { x: 80, y: 60, z: 10 } }), allowance, blank: newBlank(allowance), machine, setups };
-  return [['in a vise', sensorFootJob()] as const, ['lying flat', plate] as const].map(([name, job]) => ({ name, before: { job, shop: jobFile(job, demoShop).shop } }));
+  const plate: Job = {
+    ...newJob({ number: 'p', part: 'plate', units: 'mm', material: 'EN AW-6082' }, { block: { x: 80, y: 60, z: 10 } }),
+    allowance,
+    blank: newBlank(allowance),
+    machine,
+    setups,
+  };
+  return [['in a vise', sensorFootJob()] as const, ['lying flat', plate] as const].map(([name, job]) => ({
+    name,
+    before: { job, shop: jobFile(job, demoShop).shop },
+  }));
 }
 
 /** "setups / n / tools / n / length": the same for every setup and tool. */
@@ -24,11 +48,15 @@ export function stagesAgain(planner: Planner, before: Planning, { after }: Edit)
   planner.plan(input(before));
   const was = { ...planner.graph.counts };
   planner.plan(input(after));
-  return Object.keys(planner.graph.counts).filter((name) => !NO_WORK.has(name) && planner.graph.counts[name] !== was[name]);
+  return Object.keys(planner.graph.counts).filter(
+    (name) => !NO_WORK.has(name) && planner.graph.counts[name] !== was[name],
+  );
 }
 
 /** The table: per job, fields with the stages that an edit of them computes again. */
-export function stagesTable(kernel: Kernel): { readonly name: string; readonly fields: ReadonlyMap<string, readonly string[]> }[] {
+export function stagesTable(
+  kernel: Kernel,
+): { readonly name: string; readonly fields: ReadonlyMap<string, readonly string[]> }[] {
   return stagesJobs().map(({ name, before }) => {
     const planner = new Planner(kernel);
     planner.plan({ ...before, bodies: () => null });

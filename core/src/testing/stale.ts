@@ -6,19 +6,31 @@ import type { Edit, Planning } from './edits';
 /** The first place at which two plain values differ. */
 export function firstDifference(a: unknown, b: unknown, path = ''): string | null {
   if (Object.is(a, b)) return null;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return `${path}: ${JSON.stringify(a)} warm, ${JSON.stringify(b)} cold`;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null)
+    return `${path}: ${JSON.stringify(a)} warm, ${JSON.stringify(b)} cold`;
   for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
-    const found = firstDifference((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key], `${path}.${key}`);
+    const found = firstDifference(
+      (a as Record<string, unknown>)[key],
+      (b as Record<string, unknown>)[key],
+      `${path}.${key}`,
+    );
     if (found) return found;
   }
   return null;
 }
 
-/** A planner that has just planned something else. @param forces known: margins and what is in the way are left out, which is much faster */
+/**
+ * A planner that has just planned something else. @param forces known: margins and what is in the way are left out,
+ * which is much faster
+ */
 export class StaleCheck {
   readonly #warm: Planner;
 
-  constructor(private readonly kernel: Kernel, private readonly bodies: BodyMeshes, private readonly forces: 'now' | 'known' = 'now') {
+  constructor(
+    private readonly kernel: Kernel,
+    private readonly bodies: BodyMeshes,
+    private readonly forces: 'now' | 'known' = 'now',
+  ) {
     this.#warm = new Planner(kernel);
   }
 

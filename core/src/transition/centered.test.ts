@@ -8,20 +8,37 @@ import { chuck, heldJob, heldShop } from '../testing/held';
 /** A shaft of two setups, one after the other in the devices told. */
 async function shaftIn(first: Partial<Setup>, second: Partial<Setup>) {
   const job = {
-    ...heldJob({ device: chuck, part: { bar: { section: 'round', across: 25, bore: 0, length: 60, along: 'z' } }, allowance: { zMinus: 1, zPlus: 1 }, blank: { kind: 'round bar', along: 'z', across: 28 } }),
-    setups: [{ ...setup({ id: 'a', op: 10, cutsBelowTop: 0 }), ...first }, { ...setup({ id: 'b', op: 20, register: 'G55', cutsBelowTop: 0, orientation: { up: '-z', right: '+x' } }), ...second }],
+    ...heldJob({
+      device: chuck,
+      part: { bar: { section: 'round', across: 25, bore: 0, length: 60, along: 'z' } },
+      allowance: { zMinus: 1, zPlus: 1 },
+      blank: { kind: 'round bar', along: 'z', across: 28 },
+    }),
+    setups: [
+      { ...setup({ id: 'a', op: 10, cutsBelowTop: 0 }), ...first },
+      {
+        ...setup({ id: 'b', op: 20, register: 'G55', cutsBelowTop: 0, orientation: { up: '-z', right: '+x' } }),
+        ...second,
+      },
+    ],
   };
   const shop = heldShop(chuck, { devices: [chuck, { ...vise, maxOpening: 120 }] });
   const planned = new Planner(await loadKernel()).plan({ job, shop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
-  return { kept: buildSheet(job, planned.value, null, shop, null).transitions[0].kept, says: planned.value.findings.filter((f) => f.code === 'same-face-lost').map((f) => f.says) };
+  return {
+    kept: buildSheet(job, planned.value, null, shop, null).transitions[0].kept,
+    says: planned.value.findings.filter((f) => f.code === 'same-face-lost').map((f) => f.says),
+  };
 }
 
 const inChuck: Partial<Setup> = { device: chuck.id, hold: newHold('round', { forceShare: 80 }) };
 
 test('a chuck takes the middle of a bar, whichever side looks where', async () => {
   const { kept, says } = await shaftIn(inChuck, inChuck);
-  expect(kept).toEqual(['its middle on the axis of the chuck both times', 'its middle on the axis of the chuck both times']);
+  expect(kept).toEqual([
+    'its middle on the axis of the chuck both times',
+    'its middle on the axis of the chuck both times',
+  ]);
   expect(says).toEqual([]);
 });
 

@@ -5,11 +5,21 @@ import { handMovesFor, type HandMoveId } from './handMoves';
 import { capital } from '../units';
 
 const MACHINE_PLACE: Record<Direction, string> = {
-  '-x': 'left', '+x': 'right', '-y': 'front', '+y': 'rear', '-z': 'bottom', '+z': 'top',
+  '-x': 'left',
+  '+x': 'right',
+  '-y': 'front',
+  '+y': 'rear',
+  '-z': 'bottom',
+  '+z': 'top',
 };
 
 const GOES: Record<Direction, string> = {
-  '-x': 'to the left', '+x': 'to the right', '-y': 'to the front', '+y': 'to the rear', '-z': 'down', '+z': 'up',
+  '-x': 'to the left',
+  '+x': 'to the right',
+  '-y': 'to the front',
+  '+y': 'to the rear',
+  '-z': 'down',
+  '+z': 'up',
 };
 
 /** Whether the same face of the part meets a locator in both setups. */
@@ -21,7 +31,10 @@ export interface FaceKept {
   readonly centered: 'no' | 'both' | 'before' | 'now';
   /** same face, but raw before and finished now (or the reverse) */
   readonly rawChanged: boolean;
-  /** size between the two faces where they are opposite sides, mm; null where they are not opposite or it is the same face */
+  /**
+   * size between the two faces where they are opposite sides, mm; null where they are not opposite or it is the same
+   * face
+   */
   readonly sizeMm: number | null;
 }
 
@@ -47,8 +60,11 @@ function faceKept(from: SeatFacts, to: SeatFacts, axis: 'x' | 'y'): FaceKept {
   // Seated levels keep the part's origin, so along one part axis the two faces' distances from it add up to the size.
   const out = (c: Contact) => (c.faces[0] === '+' ? 1 : -1) * c.finishedLevel;
   return {
-    same, from: a.side, to: b.side, centered,
-    rawChanged: centered === 'no' && same && (Math.abs(a.rawMm) > 1e-6) !== (Math.abs(b.rawMm) > 1e-6),
+    same,
+    from: a.side,
+    to: b.side,
+    centered,
+    rawChanged: centered === 'no' && same && Math.abs(a.rawMm) > 1e-6 !== Math.abs(b.rawMm) > 1e-6,
     sizeMm: centered === 'no' && opposite ? out(a) + out(b) : null,
   };
 }
@@ -59,17 +75,24 @@ export function describeTransition(from: SeatFacts, to: SeatFacts): TransitionFa
   const moves = handMovesFor(turn);
   const goesTo = (d: Direction) => directionOf(rotate(turn, unitVector(d)));
   const goes = { front: goesTo('-y'), left: goesTo('-x'), top: goesTo('+z') };
-  const edge = (d: Direction, to: Direction) => `${MACHINE_PLACE[d]} ${d === to ? `stays ${MACHINE_PLACE[d]}` : `goes ${GOES[to]}`}`;
+  const edge = (d: Direction, to: Direction) =>
+    `${MACHINE_PLACE[d]} ${d === to ? `stays ${MACHINE_PLACE[d]}` : `goes ${GOES[to]}`}`;
   const edges = [
     goes.front === '-y' ? 'front stays front' : `the edge nearest you goes ${GOES[goes.front]}`,
     edge('-x', goes.left),
     edge('+z', goes.top),
   ];
-  const what = moves.length === 0 ? 'Take out and clamp again the same way up' : moves.map((m) => m.says).join(', then ');
+  const what =
+    moves.length === 0 ? 'Take out and clamp again the same way up' : moves.map((m) => m.says).join(', then ');
   const sentence = `${capital(what)}`;
   return {
-    moves: moves.map((m) => m.id), says: sentence, edges, goes,
-    jaw: faceKept(from, to, 'y'), stop: faceKept(from, to, 'x'), at: { jaw: to.locators.y.name, stop: to.locators.x.name.replace(/^(left|right) stop$/, 'stop') },
+    moves: moves.map((m) => m.id),
+    says: sentence,
+    edges,
+    goes,
+    jaw: faceKept(from, to, 'y'),
+    stop: faceKept(from, to, 'x'),
+    at: { jaw: to.locators.y.name, stop: to.locators.x.name.replace(/^(left|right) stop$/, 'stop') },
   };
 }
 

@@ -27,7 +27,10 @@ export function unitName(units: Units): string {
   return units === 'mm' ? 'mm' : 'in';
 }
 
-/** Far above the noise of floating point, far below what is printed: 3/16 in is 4.7625 mm, whichever way it was added up. */
+/**
+ * Far above the noise of floating point, far below what is printed: 3/16 in is 4.7625 mm, whichever way it was added
+ * up.
+ */
 const HALVES_UP = 1e-9;
 
 /** Halves are rounded away from zero, also those that come out a little lower. */
@@ -67,14 +70,20 @@ const N_PER_LBF = 4.4482216152605;
 const NM_PER_LBFT = 1.3558179483314;
 
 /** What something is read and written in, and how much of the document's unit one of it is. */
-export interface Unit { readonly name: string; readonly per: number }
+export interface Unit {
+  readonly name: string;
+  readonly per: number;
+}
 
 /** N; in inch jobs lbf. */
-export const forceUnit = (units: Units): Unit => (units === 'inch' ? { name: 'lbf', per: N_PER_LBF } : { name: 'N', per: 1 });
+export const forceUnit = (units: Units): Unit =>
+  units === 'inch' ? { name: 'lbf', per: N_PER_LBF } : { name: 'N', per: 1 };
 /** N·m; in inch jobs lbf·ft. */
-export const torqueUnit = (units: Units): Unit => (units === 'inch' ? { name: 'lbf·ft', per: NM_PER_LBFT } : { name: 'N·m', per: 1 });
+export const torqueUnit = (units: Units): Unit =>
+  units === 'inch' ? { name: 'lbf·ft', per: NM_PER_LBFT } : { name: 'N·m', per: 1 };
 
-const rounded = (value: number, unit: string) => `${Math.abs(value) >= 100 ? Math.round(value) : Number(value.toPrecision(2))} ${unit}`;
+const rounded = (value: number, unit: string) =>
+  `${Math.abs(value) >= 100 ? Math.round(value) : Number(value.toPrecision(2))} ${unit}`;
 
 /** A force with its unit, as exact as forces are known: N, from 10 000 N kN; inch jobs lbf. */
 export function formatForce(newton: number, units: Units): string {

@@ -11,7 +11,9 @@ export const PLACE_NAME: Record<Axis, Record<BoxPlace, string>> = {
   z: { min: 'bottom', middle: 'middle', max: 'top' },
 };
 
-/** Where places on features lie along the machine axes, seated frame, mm; axes that are taken from a box are left out. */
+/**
+ * Where places on features lie along the machine axes, seated frame, mm; axes that are taken from a box are left out.
+ */
 export type FeatureLevels = Partial<Record<Axis, number>>;
 
 /** Features by the id a choice uses; null: it was there and is gone. */
@@ -30,7 +32,10 @@ export function placeName(axis: Axis, place: ZeroPlace, nameOf: (featureId: stri
   return /⌀/.test(name) ? `axis of ${name}` : name;
 }
 
-/** Coordinate a feature gives along a machine axis, seated frame: a face square to the axis, or the axis of a bore that lies across it. */
+/**
+ * Coordinate a feature gives along a machine axis, seated frame: a face square to the axis, or the axis of a bore that
+ * lies across it.
+ */
 export function featureLevel(feature: Feature, axis: Axis, orientation: Orientation): number | null {
   const along = rotationOf(orientation).rows[AXES.indexOf(axis)];
   const direction = feature.kind === 'plane' ? feature.normal : feature.axis;
@@ -47,7 +52,11 @@ export interface PlaceProblem {
 }
 
 /** Resolves the places of a zero that are on features. */
-export function featureLevels(zero: Pick<Setup['zero'], Axis>, orientation: Orientation, lookup: FeatureLookup): { levels: FeatureLevels; problems: PlaceProblem[] } {
+export function featureLevels(
+  zero: Pick<Setup['zero'], Axis>,
+  orientation: Orientation,
+  lookup: FeatureLookup,
+): { levels: FeatureLevels; problems: PlaceProblem[] } {
   const levels: FeatureLevels = {};
   const problems: PlaceProblem[] = [];
   for (const axis of AXES) {
@@ -58,7 +67,8 @@ export function featureLevels(zero: Pick<Setup['zero'], Axis>, orientation: Orie
       if (level === null) problems.push({ axis, featureId: id, why: feature ? 'direction' : 'gone' });
       return level;
     });
-    if (ids.length > 0 && found.every((l) => l !== null)) levels[axis] = found.reduce((a, b) => a + b, 0) / found.length;
+    if (ids.length > 0 && found.every((l) => l !== null))
+      levels[axis] = found.reduce((a, b) => a + b, 0) / found.length;
   }
   return { levels, problems };
 }
@@ -66,10 +76,20 @@ export function featureLevels(zero: Pick<Setup['zero'], Axis>, orientation: Orie
 /** A point of the seated frame back in part coordinates. */
 export function fromSeated(orientation: Orientation, p: Record<Axis, number>) {
   const { rows } = rotationOf(orientation);
-  return { x: rows[0].x * p.x + rows[1].x * p.y + rows[2].x * p.z, y: rows[0].y * p.x + rows[1].y * p.y + rows[2].y * p.z, z: rows[0].z * p.x + rows[1].z * p.y + rows[2].z * p.z };
+  return {
+    x: rows[0].x * p.x + rows[1].x * p.y + rows[2].x * p.z,
+    y: rows[0].y * p.x + rows[1].y * p.y + rows[2].y * p.z,
+    z: rows[0].z * p.x + rows[1].z * p.y + rows[2].z * p.z,
+  };
 }
 
 /** True when a face looks the way a direction of the seated part does. */
-export function looksTowards(feature: Feature, direction: Parameters<typeof unitVector>[0], orientation: Orientation): boolean {
-  return feature.kind === 'plane' && dot(rotate(rotationOf(orientation), feature.normal), unitVector(direction)) > 1 - 1e-9;
+export function looksTowards(
+  feature: Feature,
+  direction: Parameters<typeof unitVector>[0],
+  orientation: Orientation,
+): boolean {
+  return (
+    feature.kind === 'plane' && dot(rotate(rotationOf(orientation), feature.normal), unitVector(direction)) > 1 - 1e-9
+  );
 }

@@ -32,11 +32,22 @@ export interface ProgrammedInput {
  * A program cuts its points relative to the zero the control holds; when that zero lies `off` from where the program
  * thinks it is, every cut is shifted on the part by the same vector.
  */
-export function compareProgrammed({ programmed, setup, seat, zero, part, blank, lookup }: ProgrammedInput): ProgrammedFacts {
+export function compareProgrammed({
+  programmed,
+  setup,
+  seat,
+  zero,
+  part,
+  blank,
+  lookup,
+}: ProgrammedInput): ProgrammedFacts {
   const { orientation } = programmed;
   const box = turnedBox(programmed.of === 'raw blank' ? blank : part, orientation);
   const { levels, problems } = featureLevels(programmed, orientation, lookup);
-  const inPart = fromSeated(orientation, byAxis((axis) => levels[axis] ?? boxPlace(box, programmed[axis], axis)));
+  const inPart = fromSeated(
+    orientation,
+    byAxis((axis) => levels[axis] ?? boxPlace(box, programmed[axis], axis)),
+  );
   const intended = rotate(rotationOf(setup.orientation), inPart);
   const actual = subtract(zero.inDevice, seat.pose.translation);
   return {

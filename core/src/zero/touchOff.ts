@@ -17,7 +17,9 @@ export function declareAtSide(f: number, side: 1 | -1, r: number, feeler = 0): n
   return f + side * (r + feeler);
 }
 
-/** Position to declare in Z when the tool tip touches a face at `f` from above, tool length active: `P = f + feeler`. */
+/**
+ * Position to declare in Z when the tool tip touches a face at `f` from above, tool length active: `P = f + feeler`.
+ */
 export function declareOnTop(f: number, feeler = 0): number {
   return f + feeler;
 }
@@ -57,12 +59,16 @@ const HAND_MM = 0.05;
 const FLAT_MM2 = 0.01;
 
 const within = (window: Window, axis: Axis): Window => ({
-  ...window, ...Object.fromEntries(AXES.filter((a) => a !== axis && window[a]).map((a) => [a, [window[a]![0] + HAND_MM, window[a]![1] - HAND_MM]])),
+  ...window,
+  ...Object.fromEntries(
+    AXES.filter((a) => a !== axis && window[a]).map((a) => [a, [window[a]![0] + HAND_MM, window[a]![1] - HAND_MM]]),
+  ),
 });
 
 /**
- * The faces that can be touched in a setup, as loaded: what the device covers cannot be reached. A surface that slopes away from where the
- * device ends has no place of its own to touch (a bar whose widest place is between the jaws): it is left out.
+ * The faces that can be touched in a setup, as loaded: what the device covers cannot be reached. A surface that slopes
+ * away from where the device ends has no place of its own to touch (a bar whose widest place is between the jaws): it
+ * is left out.
  */
 export function touchableFaces({ seat, loaded, finished, open, blankSide }: TouchableIn): TouchableFace[] {
   const { translation: t } = seat.pose;
@@ -72,22 +78,51 @@ export function touchableFaces({ seat, loaded, finished, open, blankSide }: Touc
     const reach = furthest(loaded, faces, windows, t);
     if (!reach) return [];
     if (reach.flatAreaMm2 < FLAT_MM2) {
-      const further = furthest(loaded, faces, windows.map((w) => within(w, axis)), t);
+      const further = furthest(
+        loaded,
+        faces,
+        windows.map((w) => within(w, axis)),
+        t,
+      );
       if (!further || Math.abs(further.level - reach.level) > TOUCH_MM) return [];
     }
     const own = furthest(finished, faces, windows, t);
     const isFinished = own !== null && Math.abs(own.level - reach.level) < TOUCH_MM;
-    const surface = surfaceAt({ level: reach.level + t[axis], faces, side: partSideFacing(seat.orientation, faces), isFinished, blank: seat.blankBox, blankSide });
+    const surface = surfaceAt({
+      level: reach.level + t[axis],
+      faces,
+      side: partSideFacing(seat.orientation, faces),
+      isFinished,
+      blank: seat.blankBox,
+      blankSide,
+    });
     return [{ axis, faces, name: faceHere(seat.orientation, faces), surface, seatedLevel: reach.level }];
   });
 }
 
-/** Everything that can be touched: first what the worksheet asks for, axis by axis, then the other faces with what to declare there. */
-export function touchList(worksheet: readonly AxisTouchOff[], touchable: readonly TouchableFace[], declareAt: (face: TouchableFace) => Touch): TouchOff[] {
-  const row = (axis: Axis, t: Touch, chosen: boolean): TouchOff => ({ axis, faces: t.faces, name: t.name, surface: t.body, face: t.face, declare: t.declare, chosen });
+/**
+ * Everything that can be touched: first what the worksheet asks for, axis by axis, then the other faces with what to
+ * declare there.
+ */
+export function touchList(
+  worksheet: readonly AxisTouchOff[],
+  touchable: readonly TouchableFace[],
+  declareAt: (face: TouchableFace) => Touch,
+): TouchOff[] {
+  const row = (axis: Axis, t: Touch, chosen: boolean): TouchOff => ({
+    axis,
+    faces: t.faces,
+    name: t.name,
+    surface: t.body,
+    face: t.face,
+    declare: t.declare,
+    chosen,
+  });
   return worksheet.flatMap((w) => {
     const asked = w.touches.map((t) => row(w.axis, t, true));
-    const others = touchable.filter((f) => f.axis === w.axis && !asked.some((a) => a.surface !== 'device' && a.name === f.name)).map((f) => row(w.axis, declareAt(f), false));
+    const others = touchable
+      .filter((f) => f.axis === w.axis && !asked.some((a) => a.surface !== 'device' && a.name === f.name))
+      .map((f) => row(w.axis, declareAt(f), false));
     return [...asked, ...others];
   });
 }

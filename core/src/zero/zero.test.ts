@@ -17,7 +17,7 @@ describe('touch-off check values (common practice, no source)', () => {
   test('top of raw stock with 0.03 in to face off and zero on the finished top: +0.0300 in', () => {
     expect(declareOnTop(inch(0.03))).toBeCloseTo(inch(0.03), 9);
   });
-  test('a feeler adds its thickness on the tool\'s side', () => {
+  test("a feeler adds its thickness on the tool's side", () => {
     expect(declareAtSide(0, -1, r, 0.1)).toBeCloseTo(inch(-0.25) - 0.1, 9);
     expect(declareOnTop(0, 0.1)).toBe(0.1);
   });

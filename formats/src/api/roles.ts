@@ -1,4 +1,7 @@
-/** From the least to the most: everyone may do what those before them may. A lead has accounts, the shop's library, deletes and backups. */
+/**
+ * From the least to the most: everyone may do what those before them may. A lead has accounts, the shop's library,
+ * deletes and backups.
+ */
 export const ROLES = ['operator', 'planner', 'lead'] as const;
 export type Role = (typeof ROLES)[number];
 

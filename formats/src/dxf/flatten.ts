@@ -20,12 +20,16 @@ export interface Arc {
   readonly to: number;
 }
 
-/** Points of an arc from one angle counter-clockwise to another, radians; the crests at 0, 90, 180 and 270° are always among them. */
+/**
+ * Points of an arc from one angle counter-clockwise to another, radians; the crests at 0, 90, 180 and 270° are always
+ * among them.
+ */
 export function arcPoints({ center: [u, v], radius, from, to }: Arc, deviation: number): Point[] {
   const quarter = Math.PI / 2;
   const end = to <= from ? to + 2 * Math.PI : to;
   const stops = [from];
-  for (let k = Math.floor(from / quarter) + 1; k * quarter < end - 1e-9; k++) if (k * quarter > from + 1e-9) stops.push(k * quarter);
+  for (let k = Math.floor(from / quarter) + 1; k * quarter < end - 1e-9; k++)
+    if (k * quarter > from + 1e-9) stops.push(k * quarter);
   stops.push(end);
   const step = Math.min(chordAngle(radius, deviation), Math.PI / 12);
   const angles: number[] = [from];
@@ -41,7 +45,10 @@ export function arcPoints({ center: [u, v], radius, from, to }: Arc, deviation: 
   });
 }
 
-/** Arc of a polyline piece; the bulge is the tangent of a quarter of its angle, + to the left (DXF reference, LWPOLYLINE group 42). */
+/**
+ * Arc of a polyline piece; the bulge is the tangent of a quarter of its angle, + to the left (DXF reference,
+ * LWPOLYLINE group 42).
+ */
 export function bulgePoints(a: Point, b: Point, bulge: number, deviation: number): Point[] {
   const [du, dv] = [b[0] - a[0], b[1] - a[1]];
   const chord = Math.hypot(du, dv);
@@ -52,16 +59,26 @@ export function bulgePoints(a: Point, b: Point, bulge: number, deviation: number
   const angle = (p: Point) => Math.atan2(p[1] - center[1], p[0] - center[0]);
   // the angle comes from the bulge: between the ends it is lost for an arc that is nearly straight
   const sweep = 4 * Math.atan(Math.abs(bulge));
-  const points = bulge > 0
-    ? arcPoints({ center, radius, from: angle(a), to: angle(a) + sweep }, deviation)
-    : arcPoints({ center, radius, from: angle(b), to: angle(b) + sweep }, deviation).reverse();
+  const points =
+    bulge > 0
+      ? arcPoints({ center, radius, from: angle(a), to: angle(a) + sweep }, deviation)
+      : arcPoints({ center, radius, from: angle(b), to: angle(b) + sweep }, deviation).reverse();
   return [a, ...points.slice(1, -1), b];
 }
 
 /** Point of a B-spline with weights at a parameter (de Boor's algorithm, in homogeneous coordinates). */
-function splinePoint(t: number, degree: number, control: readonly (readonly [number, number, number])[], knots: readonly number[]): Point {
+function splinePoint(
+  t: number,
+  degree: number,
+  control: readonly (readonly [number, number, number])[],
+  knots: readonly number[],
+): Point {
   let [k, above] = [degree, control.length];
-  while (above - k > 1) { const middle = (k + above) >> 1; if (t >= knots[middle]) k = middle; else above = middle; }
+  while (above - k > 1) {
+    const middle = (k + above) >> 1;
+    if (t >= knots[middle]) k = middle;
+    else above = middle;
+  }
   const d = Array.from({ length: degree + 1 }, (_, j) => [...control[j + k - degree]]);
   for (let r = 1; r <= degree; r++) {
     for (let j = degree; j >= r; j--) {
@@ -83,9 +100,15 @@ export interface Spline {
   readonly knots: readonly number[];
 }
 
-/** Points of a B-spline, halved until every chord's middle is within `deviation` of the curve. @param most after so many points it is given up, one more than these comes back */
+/**
+ * Points of a B-spline, halved until every chord's middle is within `deviation` of the curve. @param most after so
+ * many points it is given up, one more than these comes back
+ */
 export function splinePoints({ degree, control, weights, knots }: Spline, deviation: number, most: number): Point[] {
-  const weighted = control.map(([x, y], i): [number, number, number] => { const w = weights?.[i] ?? 1; return [x * w, y * w, w]; });
+  const weighted = control.map(([x, y], i): [number, number, number] => {
+    const w = weights?.[i] ?? 1;
+    return [x * w, y * w, w];
+  });
   const at = (t: number) => splinePoint(t, degree, weighted, knots);
   const [first, last] = [knots[degree], knots[control.length]];
   const spans = [...new Set(knots.filter((k) => k >= first && k <= last))].sort((a, b) => a - b);
@@ -95,9 +118,19 @@ export function splinePoints({ degree, control, weights, knots }: Spline, deviat
     const tm = (t0 + t1) / 2;
     const pm = at(tm);
     const off = Math.hypot(pm[0] - (p0[0] + p1[0]) / 2, pm[1] - (p0[1] + p1[1]) / 2);
-    if (depth < 3 || (off > deviation && depth < 12)) { halve(t0, p0, tm, pm, depth + 1); halve(tm, pm, t1, p1, depth + 1); } else out.push(p1);
+    if (depth < 3 || (off > deviation && depth < 12)) {
+      halve(t0, p0, tm, pm, depth + 1);
+      halve(tm, pm, t1, p1, depth + 1);
+    } else out.push(p1);
   };
-  for (let i = 0; i + 1 < spans.length; i++) halve(spans[i], at(spans[i]), spans[i + 1], at(spans[i + 1] - (i + 2 === spans.length ? 1e-12 * (last - first) : 0)), 0);
+  for (let i = 0; i + 1 < spans.length; i++)
+    halve(
+      spans[i],
+      at(spans[i]),
+      spans[i + 1],
+      at(spans[i + 1] - (i + 2 === spans.length ? 1e-12 * (last - first) : 0)),
+      0,
+    );
   return out;
 }
 

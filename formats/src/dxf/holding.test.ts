@@ -1,20 +1,34 @@
-/** What the planner draws for holding, written as DXF and read back by another project's reader: closed, right size, right unit. */
+/**
+ * What the planner draws for holding, written as DXF and read back by another project's reader: closed, right size,
+ * right unit.
+ */
 import { Helper } from 'dxf';
 import { planHeld, vacuumPlate } from '@violet-jaw/core/testing/held.ts';
 import { vise } from '@violet-jaw/core/testing/fixtures.ts';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { writeDxf } from './write';
 
-interface Polyline { layer: string; closed: boolean; vertices: { x: number; y: number }[] }
+interface Polyline {
+  layer: string;
+  closed: boolean;
+  vertices: { x: number; y: number }[];
+}
 
 function readBack(planned: PlannedSetup, role: string, unit: 'mm' | 'inch') {
   const rings = planned.facts!.hold.drawn.filter((d) => d.role === role).flatMap((d) => d.outlines);
-  const { parsed } = new Helper(writeDxf([{ name: role, rings }], unit)) as { parsed: { header: { insUnits?: number }; entities: Polyline[] } };
+  const { parsed } = new Helper(writeDxf([{ name: role, rings }], unit)) as {
+    parsed: { header: { insUnits?: number }; entities: Polyline[] };
+  };
   return { unit: parsed.header.insUnits, rings: parsed.entities };
 }
 
-const sizes = ({ vertices }: Polyline) => (['x', 'y'] as const).map((a) => Math.max(...vertices.map((v) => v[a])) - Math.min(...vertices.map((v) => v[a])));
-const lying = { x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] }, y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] }, pinHeight: 5 };
+const sizes = ({ vertices }: Polyline) =>
+  (['x', 'y'] as const).map((a) => Math.max(...vertices.map((v) => v[a])) - Math.min(...vertices.map((v) => v[a])));
+const lying = {
+  x: { by: 'fence' as const, side: 'left' as const, at: 100, pins: [] },
+  y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] },
+  pinHeight: 5,
+};
 
 describe('soft jaw pocket of a block 100 × 60', () => {
   const made = planHeld({ device: vise, hold: { softJaws: { on: true, depth: 3, fit: 0.02, ledge: 3, cutter: 6 } } });
@@ -24,21 +38,31 @@ describe('soft jaw pocket of a block 100 × 60', () => {
     expect(unit).toBe(4);
     expect(rings).toHaveLength(1);
     expect(rings[0].closed).toBe(true);
-    // the straight sides lie 0.02 outside the block, whose wall stands at 10: most corners of the line are on reliefs, so count along the middle of a side
+    // the straight sides lie 0.02 outside the block, whose wall stands at 10: most corners of the line are on reliefs,
+    // so count along the middle of a side
     const xs = [...new Set(rings[0].vertices.map((v) => v.x.toFixed(3)))];
     expect(xs).toContain((10).toFixed(3));
     expect(xs).toContain((110 + 2 * 0.02).toFixed(3));
   });
 
-  test('relieved in all four corners: a round cutter of 6 leaves nothing where the block\'s corners go', async () => {
+  test("relieved in all four corners: a round cutter of 6 leaves nothing where the block's corners go", async () => {
     const { rings } = readBack((await made).only, 'pocket', 'mm');
     const inside = (x: number, y: number) => {
       let odd = false;
       const { vertices: v } = rings[0];
-      v.forEach((a, i) => { const b = v[(i + 1) % v.length]; if ((a.y > y) !== (b.y > y) && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) odd = !odd; });
+      v.forEach((a, i) => {
+        const b = v[(i + 1) % v.length];
+        if (a.y > y !== b.y > y && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) odd = !odd;
+      });
       return odd;
     };
-    for (const [x, y] of [[10.02, 3], [110.02, 3], [110.02, -57], [10.02, -57]]) expect(inside(x, y)).toBe(true);
+    for (const [x, y] of [
+      [10.02, 3],
+      [110.02, 3],
+      [110.02, -57],
+      [10.02, -57],
+    ])
+      expect(inside(x, y)).toBe(true);
     const [width, depth] = sizes(rings[0]);
     // each relief bulges r·(1 − cos 45°) beyond the sides
     expect(width).toBeCloseTo(100.04 + 2 * 3 * (1 - Math.SQRT1_2), 1);
@@ -62,7 +86,7 @@ test('a gasket lies in the grooves: closed, three fields by two of 20', async ()
 describe('a jig', () => {
   const jig = { on: true, fit: 0.1, thickness: 6, border: 20 };
 
-  test('frame and cutout, the part\'s size and twice the fit', async () => {
+  test("frame and cutout, the part's size and twice the fit", async () => {
     const { only } = await planHeld({ device: vacuumPlate, hold: lying, setup: { jig } });
     const { rings } = readBack(only, 'jig', 'mm');
     expect(rings.map((r) => r.closed)).toEqual([true, true]);
@@ -73,7 +97,19 @@ describe('a jig', () => {
   });
 
   test('a window where the cutter works at the side, none where it only faces the top', async () => {
-    const windows = async (below: number) => readBack((await planHeld({ device: vacuumPlate, allowance: { xPlus: 3 }, hold: lying, setup: { jig, cutsBelowTop: below } })).only, 'jig-window', 'mm').rings.length;
+    const windows = async (below: number) =>
+      readBack(
+        (
+          await planHeld({
+            device: vacuumPlate,
+            allowance: { xPlus: 3 },
+            hold: lying,
+            setup: { jig, cutsBelowTop: below },
+          })
+        ).only,
+        'jig-window',
+        'mm',
+      ).rings.length;
     expect(await windows(18)).toBeGreaterThan(0);
     expect(await windows(0)).toBe(0);
   });

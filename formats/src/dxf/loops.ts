@@ -32,13 +32,21 @@ const MOST_GAPS = 50;
 const first = (c: Chain) => c.points[0];
 const last = (c: Chain) => c.points[c.points.length - 1];
 
-/** Ends of loose chains by where they lie: cells as wide as ends may be apart, so that what meets is in the next cell at most. */
+/**
+ * Ends of loose chains by where they lie: cells as wide as ends may be apart, so that what meets is in the next cell
+ * at most.
+ */
 class Ends {
   readonly #cells = new Map<string, number[]>();
   readonly #taken = new Set<number>();
 
   constructor(private readonly chains: readonly Chain[]) {
-    chains.forEach((c, i) => { for (const p of [first(c), last(c)]) { const key = this.#key(p, 0, 0); this.#cells.set(key, [...(this.#cells.get(key) ?? []), i]); } });
+    chains.forEach((c, i) => {
+      for (const p of [first(c), last(c)]) {
+        const key = this.#key(p, 0, 0);
+        this.#cells.set(key, [...(this.#cells.get(key) ?? []), i]);
+      }
+    });
   }
 
   #key([u, v]: Point, du: number, dv: number): string {
@@ -75,7 +83,10 @@ function walk(near: Ends, from: Point): Chain[] {
 }
 
 function joined(chains: readonly Chain[]): Chain {
-  return { points: chains.flatMap((c, i) => (i === 0 ? c.points : c.points.slice(1))), pieces: chains.flatMap((c) => c.pieces) };
+  return {
+    points: chains.flatMap((c, i) => (i === 0 ? c.points : c.points.slice(1))),
+    pieces: chains.flatMap((c) => c.pieces),
+  };
 }
 
 /** Joins curves end to end into closed loops. What does not close is told with the coordinates of its ends. */
@@ -86,9 +97,15 @@ export function chainCurves(curves: readonly Curve[]): Chained {
   curves.forEach(({ points, curved, closed }, curve) => {
     const clean = points.filter((p, i) => i === 0 || apart(p, points[i - 1]) > 1e-9);
     if (clean.length < 2) return;
-    const chain: Chain = { points: clean, pieces: clean.slice(1).map((_, i) => ({ curve: curved ? curve : curve * 10_000 + i, curved })) };
+    const chain: Chain = {
+      points: clean,
+      pieces: clean.slice(1).map((_, i) => ({ curve: curved ? curve : curve * 10_000 + i, curved })),
+    };
     if (closed || (clean.length > 3 && apart(clean[0], clean[clean.length - 1]) < MEETS_MM)) {
-      if (apart(clean[0], clean[clean.length - 1]) >= MEETS_MM) { chain.points.push(clean[0]); chain.pieces.push({ curve: curve * 10_000 + 9_999, curved: false }); }
+      if (apart(clean[0], clean[clean.length - 1]) >= MEETS_MM) {
+        chain.points.push(clean[0]);
+        chain.pieces.push({ curve: curve * 10_000 + 9_999, curved: false });
+      }
       loops.push(asLoop(chain));
     } else loose.push(chain);
   });
@@ -118,7 +135,7 @@ function contains(outer: Loop, [u, v]: Point): boolean {
   const { points } = outer;
   for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
     const [[a, b], [c, d]] = [points[i], points[j]];
-    if ((b > v) !== (d > v) && u < ((c - a) * (v - b)) / (d - b) + a) inside = !inside;
+    if (b > v !== d > v && u < ((c - a) * (v - b)) / (d - b) + a) inside = !inside;
   }
   return inside;
 }
@@ -130,14 +147,22 @@ export interface Outline {
 
 /** Loops sorted into outlines with their holes, the largest first; what lies inside a hole is an outline again. */
 export function nestLoops(loops: readonly Loop[]): Outline[] {
-  const around = loops.map((loop) => loops.flatMap((other, i) => (other !== loop && contains(other, loop.points[0]) ? [i] : [])));
-  const outlines = loops.flatMap((outer, i) => (around[i].length % 2 === 1 ? [] : [{
-    outer,
-    holes: loops.filter((_, k) => around[k].length === around[i].length + 1 && around[k].includes(i)),
-  }]));
+  const around = loops.map((loop) =>
+    loops.flatMap((other, i) => (other !== loop && contains(other, loop.points[0]) ? [i] : [])),
+  );
+  const outlines = loops.flatMap((outer, i) =>
+    around[i].length % 2 === 1
+      ? []
+      : [{ outer, holes: loops.filter((_, k) => around[k].length === around[i].length + 1 && around[k].includes(i)) }],
+  );
   return outlines.sort((a, b) => areaOf(b.outer) - areaOf(a.outer));
 }
 
 function areaOf({ points }: Loop): number {
-  return Math.abs(points.reduce((sum, [x, y], i) => { const [p, q] = points[(i + 1) % points.length]; return sum + x * q - y * p; }, 0) / 2);
+  return Math.abs(
+    points.reduce((sum, [x, y], i) => {
+      const [p, q] = points[(i + 1) % points.length];
+      return sum + x * q - y * p;
+    }, 0) / 2,
+  );
 }

@@ -1,7 +1,10 @@
 import { Colors, DxfWriter, LWPolylineFlags, point2d, Units, type LWPolylineVertex } from '@tarikjabiri/dxf';
 import { MM_PER_INCH, type Units as UnitName } from '@violet-jaw/core/units';
 
-/** A corner of a closed line, mm; with the bulge of the arc to the next corner (tangent of a quarter of its angle), if it is one. */
+/**
+ * A corner of a closed line, mm; with the bulge of the arc to the next corner (tangent of a quarter of its angle), if
+ * it is one.
+ */
 export type DxfCorner = readonly [number, number] | readonly [number, number, number];
 
 export interface DxfLayer {
@@ -13,7 +16,8 @@ export interface DxfLayer {
 const layerName = (name: string) => name.replace(/[<>/\\":;?*|=`,]/g, '-').slice(0, 200);
 
 /**
- * Closed outlines as a DXF file: one layer each kind, every ring one closed LWPOLYLINE, the unit in the header ($INSUNITS).
+ * Closed outlines as a DXF file: one layer each kind, every ring one closed LWPOLYLINE, the unit in the header
+ * ($INSUNITS).
  * @param layers coordinates in mm
  * @param unit what the numbers in the file are written in
  */
@@ -25,7 +29,10 @@ export function writeDxf(layers: readonly DxfLayer[], unit: UnitName): string {
     const name = layerName(layer.name);
     dxf.addLayer(name, Colors.White);
     for (const ring of layer.rings) {
-      const corners = ring.map(([x, y, bulge]): LWPolylineVertex => ({ point: point2d(x * f, y * f), ...(bulge ? { bulge } : {}) }));
+      const corners = ring.map(([x, y, bulge]): LWPolylineVertex => ({
+        point: point2d(x * f, y * f),
+        ...(bulge ? { bulge } : {}),
+      }));
       dxf.addLWPolyline(corners, { flags: LWPolylineFlags.Closed, layerName: name });
     }
   }

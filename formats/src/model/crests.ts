@@ -1,4 +1,17 @@
-import { AXES, axisOf, byAxis, cross, dot, scale, signOf, subtract, unitVector, vec, type Direction, type Vec3 } from '@violet-jaw/core/frames';
+import {
+  AXES,
+  axisOf,
+  byAxis,
+  cross,
+  dot,
+  scale,
+  signOf,
+  subtract,
+  unitVector,
+  vec,
+  type Direction,
+  type Vec3,
+} from '@violet-jaw/core/frames';
 import { fitCylinder, misfit, type Cylinder } from '@violet-jaw/core/part';
 import { weld, type TriangleMesh } from '@violet-jaw/core/solid';
 
@@ -13,8 +26,9 @@ const at = (list: ArrayLike<number>, i: number): Vec3 => vec(list[3 * i], list[3
 
 /**
  * Where a chord bridges the crest of a round face: the point of the surface furthest along a direction, between the
- * chord's ends. Exact for cylinders lying across the direction: there p = axis + R·n, so R and the crest follow from the
- * ends' points and normals. Null when the surface has no crest between the ends, is hollow, or is no such cylinder.
+ * chord's ends. Exact for cylinders lying across the direction: there p = axis + R·n, so R and the crest follow from
+ * the ends' points and normals. Null when the surface has no crest between the ends, is hollow, or is no such
+ * cylinder.
  */
 export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: Direction): Vec3 | null {
   const d = unitVector(direction);
@@ -37,13 +51,19 @@ export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: 
   return chordAt(p1, p2, t1 / (t1 - t2), direction, level);
 }
 
-/** The point of a chord lifted to a level along a direction, to a ten-thousandth of a micrometer: what is finer is noise of the normals. */
+/**
+ * The point of a chord lifted to a level along a direction, to a ten-thousandth of a micrometer: what is finer is
+ * noise of the normals.
+ */
 function chordAt(p: Vec3, q: Vec3, along: number, direction: Direction, level: number): Vec3 {
   const point = byAxis((axis) => p[axis] + along * (q[axis] - p[axis]));
-  return { ...point, [axisOf(direction)]: signOf(direction) * Math.round(level * 1e7) / 1e7 };
+  return { ...point, [axisOf(direction)]: (signOf(direction) * Math.round(level * 1e7)) / 1e7 };
 }
 
-/** Whether two normals lean away from a direction to opposite sides, so that a round face may have its crest between them. */
+/**
+ * Whether two normals lean away from a direction to opposite sides, so that a round face may have its crest between
+ * them.
+ */
 function bridges(n: Vec3, m: Vec3, direction: Direction): boolean {
   const d = unitVector(direction);
   return dot(subtract(n, scale(d, dot(n, d))), subtract(m, scale(d, dot(m, d)))) < 0;
@@ -53,16 +73,39 @@ function bridges(n: Vec3, m: Vec3, direction: Direction): boolean {
 function divided([a, b, c]: readonly number[], [ab, bc, ca]: readonly number[]): number[][] {
   const splits = [ab, bc, ca].filter((m) => m >= 0).length;
   if (splits === 0) return [[a, b, c]];
-  if (splits === 3) return [[a, ab, ca], [ab, b, bc], [ca, bc, c], [ab, bc, ca]];
+  if (splits === 3)
+    return [
+      [a, ab, ca],
+      [ab, b, bc],
+      [ca, bc, c],
+      [ab, bc, ca],
+    ];
   if (ab < 0) return divided([b, c, a], [bc, ca, ab]);
-  if (splits === 1) return [[a, ab, c], [ab, b, c]];
-  return bc >= 0 ? [[ab, b, bc], [a, ab, c], [ab, bc, c]] : [[a, ab, ca], [ab, b, c], [ab, c, ca]];
+  if (splits === 1)
+    return [
+      [a, ab, c],
+      [ab, b, c],
+    ];
+  return bc >= 0
+    ? [
+        [ab, b, bc],
+        [a, ab, c],
+        [ab, bc, c],
+      ]
+    : [
+        [a, ab, ca],
+        [ab, b, c],
+        [ab, c, ca],
+      ];
 }
 
 /** A face drawn as a free form counts as a cylinder when its corners lie on one this closely, mm. */
 const ON_CYLINDER_MM = 1e-4;
 
-/** The cylinders that faces are by their corners, whatever their normals say; each face is fitted once, when it is first asked for. */
+/**
+ * The cylinders that faces are by their corners, whatever their normals say; each face is fitted once, when it is
+ * first asked for.
+ */
 class FittedCylinders {
   #byFace = new Map<number, Cylinder | null>();
 
@@ -73,21 +116,30 @@ class FittedCylinders {
     const face = this.source.mesh.faces?.[t / 3];
     if (face === undefined) return null;
     let fitted = this.#byFace.get(face);
-    if (fitted === undefined) this.#byFace.set(face, fitted = this.#fit(face));
+    if (fitted === undefined) this.#byFace.set(face, (fitted = this.#fit(face)));
     return fitted;
   }
 
   #fit(face: number): Cylinder | null {
-    const { mesh: { triangles, faces, positions }, normals } = this.source;
+    const {
+      mesh: { triangles, faces, positions },
+      normals,
+    } = this.source;
     const corners = new Set<number>();
     for (let k = 0; k < triangles.length; k++) if (faces?.[Math.floor(k / 3)] === face) corners.add(triangles[k]);
     const points = [...corners].map((i) => at(positions, i));
-    const found = fitCylinder(points, [...corners].map((i) => at(normals, i)));
+    const found = fitCylinder(
+      points,
+      [...corners].map((i) => at(normals, i)),
+    );
     return found && misfit(points, found) < ON_CYLINDER_MM ? found : null;
   }
 }
 
-/** Where a chord between two points of a cylinder bridges its crest; null when the cylinder does not lie across the direction. */
+/**
+ * Where a chord between two points of a cylinder bridges its crest; null when the cylinder does not lie across the
+ * direction.
+ */
 function crestOfCylinder({ point, axis, radius }: Cylinder, p: Vec3, q: Vec3, direction: Direction): Vec3 | null {
   const d = unitVector(direction);
   if (Math.abs(dot(axis, d)) > 1e-6) return null;
@@ -99,7 +151,8 @@ function crestOfCylinder({ point, axis, radius }: Cylinder, p: Vec3, q: Vec3, di
 
 /**
  * Joins the faces' corners and puts a vertex on the crest of every round face that a chord bridges, so that the mesh
- * reaches as far along ±X, ±Y and ±Z as the model does. Without it a lying cylinder would be short by the meshing deviation.
+ * reaches as far along ±X, ±Y and ±Z as the model does. Without it a lying cylinder would be short by the meshing
+ * deviation.
  */
 export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
   const { mesh: welded, place } = weld(mesh);
@@ -150,7 +203,12 @@ export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
       faces.push(welded.faces?.[t / 3] ?? 0);
     }
   }
-  return { positions: new Float64Array(positions), triangles: new Uint32Array(triangles), curved: new Uint8Array(curved), faces: new Uint32Array(faces) };
+  return {
+    positions: new Float64Array(positions),
+    triangles: new Uint32Array(triangles),
+    curved: new Uint8Array(curved),
+    faces: new Uint32Array(faces),
+  };
 }
 
 /** The axis direction a normal leans to by less than 37° (cosine 0.8); null when there is none. */

@@ -2,14 +2,22 @@ import { facet, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
 import { withCrests } from './crests';
 
 /** What the reading kernel gives back; only what is used here. */
-interface KernelNode { name: string; meshes: number[]; children: KernelNode[] }
+interface KernelNode {
+  name: string;
+  meshes: number[];
+  children: KernelNode[];
+}
 interface KernelMesh {
   name: string;
   brep_faces: { first: number; last: number }[];
   attributes: { position: { array: number[] }; normal?: { array: number[] } };
   index: { array: number[] };
 }
-interface KernelAnswer { success: boolean; root?: KernelNode; meshes?: KernelMesh[] }
+interface KernelAnswer {
+  success: boolean;
+  root?: KernelNode;
+  meshes?: KernelMesh[];
+}
 type Read = (content: Uint8Array, params: Record<string, unknown>) => KernelAnswer;
 export interface ModelKernel {
   readonly ReadStepFile: Read;
@@ -22,7 +30,10 @@ export type ModelKind = 'STEP' | 'IGES' | 'BREP';
 
 export const FILE_SIZE_LIMIT = 64 * 1024 * 1024;
 
-/** Curved faces are meshed within this distance of the model, mm; every vertex lies on the surface, flat faces and the crests of cylinders are exact (of free forms that are cylinders, to a ten-thousandth). */
+/**
+ * Curved faces are meshed within this distance of the model, mm; every vertex lies on the surface, flat faces and the
+ * crests of cylinders are exact (of free forms that are cylinders, to a ten-thousandth).
+ */
 export const CURVE_DEVIATION_MM = 0.01;
 
 /** A face whose corners lie within this of a plane is plane, mm. */
@@ -66,7 +77,10 @@ function withCurvedMarked(mesh: TriangleMesh, faces: readonly { first: number; l
 }
 
 function meshOf({ attributes, index, brep_faces: faces }: KernelMesh): TriangleMesh {
-  const mesh = withCurvedMarked({ positions: new Float64Array(attributes.position.array), triangles: new Uint32Array(index.array) }, faces);
+  const mesh = withCurvedMarked(
+    { positions: new Float64Array(attributes.position.array), triangles: new Uint32Array(index.array) },
+    faces,
+  );
   return attributes.normal ? withCrests({ mesh, normals: attributes.normal.array }) : mesh;
 }
 
@@ -75,8 +89,10 @@ export function modelProblem(bytes: Uint8Array, kind: ModelKind): string | null 
   if (bytes.length === 0) return 'The file is empty. Export it again from the drawing program.';
   if (bytes.length > FILE_SIZE_LIMIT) return sizeProblem(bytes.length);
   const end = new TextDecoder('latin1').decode(bytes.subarray(-4000));
-  if (kind === 'STEP' && !end.includes('END-ISO-10303-21')) return 'The STEP file is cut off: its last line END-ISO-10303-21 is missing. Copy or export it again.';
-  if (kind === 'IGES' && !/T\s*\d+\s*$/.test(end)) return 'The IGES file is cut off: its last line, section T, is missing. Copy or export it again.';
+  if (kind === 'STEP' && !end.includes('END-ISO-10303-21'))
+    return 'The STEP file is cut off: its last line END-ISO-10303-21 is missing. Copy or export it again.';
+  if (kind === 'IGES' && !/T\s*\d+\s*$/.test(end))
+    return 'The IGES file is cut off: its last line, section T, is missing. Copy or export it again.';
   return null;
 }
 
@@ -118,19 +134,35 @@ export function readModel(kernel: ModelKernel, bytes: Uint8Array, kind: ModelKin
   let answer: KernelAnswer;
   try {
     answer = read(bytes, {
-      linearUnit: 'millimeter', linearDeflectionType: 'absolute_value', linearDeflection: CURVE_DEVIATION_MM, angularDeflection: 0.5,
+      linearUnit: 'millimeter',
+      linearDeflectionType: 'absolute_value',
+      linearDeflection: CURVE_DEVIATION_MM,
+      angularDeflection: 0.5,
     });
   } catch (error) {
-    return { ok: false, problem: `The ${kind} file could not be read: ${error instanceof Error ? error.message : String(error)}. Export it again.` };
+    return {
+      ok: false,
+      problem: `The ${kind} file could not be read: ${error instanceof Error ? error.message : String(error)}. Export it again.`,
+    };
   }
-  if (!answer.success) return { ok: false, problem: `The ${kind} file is damaged and could not be read. Export it again from the drawing program.` };
+  if (!answer.success)
+    return {
+      ok: false,
+      problem: `The ${kind} file is damaged and could not be read. Export it again from the drawing program.`,
+    };
   const meshes = answer.meshes ?? [];
-  if (meshes.length === 0) return { ok: false, problem: `The ${kind} file holds no solid body. Export the part as a solid, not as curves or points.` };
+  if (meshes.length === 0)
+    return {
+      ok: false,
+      problem: `The ${kind} file holds no solid body. Export the part as a solid, not as curves or points.`,
+    };
   const paths = namePaths(answer.root);
-  const names = toldApart(meshes.map((m, i) => {
-    const path = paths.get(i) ?? [];
-    return (m.name && m.name !== path.at(-1) ? [...path, m.name] : path).join(' / ') || `body ${i + 1}`;
-  }));
+  const names = toldApart(
+    meshes.map((m, i) => {
+      const path = paths.get(i) ?? [];
+      return (m.name && m.name !== path.at(-1) ? [...path, m.name] : path).join(' / ') || `body ${i + 1}`;
+    }),
+  );
   return {
     ok: true,
     value: meshes.map((m, index) => ({

@@ -11,7 +11,11 @@ export { chooseBody, filesOf };
  * Reads what a job refers to, for planning outside the browser.
  * @param load gives the bytes for a file reference, or a problem
  */
-export async function bodiesFor(job: Job, startKernel: () => Promise<ModelKernel>, load: (source: FileBody) => Result<Uint8Array>): Promise<Result<BodyMeshes>> {
+export async function bodiesFor(
+  job: Job,
+  startKernel: () => Promise<ModelKernel>,
+  load: (source: FileBody) => Result<Uint8Array>,
+): Promise<Result<BodyMeshes>> {
   const meshes = new Map<string, { mesh: TriangleMesh; key: string }>();
   for (const source of filesOf(job)) {
     const bytes = load(source);

@@ -26,7 +26,11 @@ const PLAIN_THICKNESS_MM = 10;
  * @param startKernel starts the reader of exact solids; asked for only when it is needed
  * @param options unit of STL and DXF (left out: millimeters, or as the DXF says) and thickness of a DXF outline
  */
-export async function readPartFile(bytes: Uint8Array, options: ReadOptions, startKernel: () => Promise<ModelKernel>): Promise<PartRead> {
+export async function readPartFile(
+  bytes: Uint8Array,
+  options: ReadOptions,
+  startKernel: () => Promise<ModelKernel>,
+): Promise<PartRead> {
   if (bytes.length > FILE_SIZE_LIMIT) return { ok: false, problem: sizeProblem(bytes.length) };
   const kind = fileKind(bytes);
   if (kind === null) return { ok: false, problem: unknownFile(bytes) };
@@ -35,7 +39,11 @@ export async function readPartFile(bytes: Uint8Array, options: ReadOptions, star
     const read = readStl(bytes, told ?? 1);
     if (!read.ok) return read;
     const { mesh, repaired } = read.value;
-    return { ok: true, mmPerUnit: told ?? 1, value: [{ index: 0, name: 'surface', faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes: repaired }] };
+    return {
+      ok: true,
+      mmPerUnit: told ?? 1,
+      value: [{ index: 0, name: 'surface', faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes: repaired }],
+    };
   }
   if (kind === 'DXF') {
     const read = readDxf(bytes, told);
@@ -44,10 +52,17 @@ export async function readPartFile(bytes: Uint8Array, options: ReadOptions, star
     const notes = leftOut.map((what) => `left out ${what}`);
     return {
       ok: true,
-      mmPerUnit: told ?? read.value.mmPerUnitTold ?? 1, saysUnit: read.value.mmPerUnitTold !== null,
+      mmPerUnit: told ?? read.value.mmPerUnitTold ?? 1,
+      saysUnit: read.value.mmPerUnitTold !== null,
       value: outlines.map(({ outer, holes }, index) => {
         const mesh = prism(outer, holes, options.thickness ?? PLAIN_THICKNESS_MM);
-        return { index, name: `outline ${index + 1}${holes.length > 0 ? ` with ${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}` : ''}`, faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes };
+        return {
+          index,
+          name: `outline ${index + 1}${holes.length > 0 ? ` with ${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}` : ''}`,
+          faceCount: Math.max(...(mesh.faces ?? [0])) + 1,
+          mesh,
+          notes,
+        };
       }),
     };
   }

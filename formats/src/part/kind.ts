@@ -3,7 +3,8 @@ import type { ModelKind } from '../model';
 export type FileKind = ModelKind | 'STL' | 'DXF';
 
 /** Endings a file dialog offers. */
-export const PART_FILE_ENDINGS = '.step,.stp,.iges,.igs,.brep,.brp,.stl,.dxf,.STEP,.STP,.IGES,.IGS,.BREP,.BRP,.STL,.DXF';
+export const PART_FILE_ENDINGS =
+  '.step,.stp,.iges,.igs,.brep,.brp,.stl,.dxf,.STEP,.STP,.IGES,.IGS,.BREP,.BRP,.STL,.DXF';
 
 /** Whether a file must be told the unit of its numbers, and a thickness. */
 export function needsUnit(kind: FileKind): boolean {
@@ -16,12 +17,14 @@ export function fileKind(bytes: Uint8Array): FileKind | null {
   if (start.includes('ISO-10303-21')) return 'STEP';
   if (/^.{72}S\s*1\s*$/m.test(start)) return 'IGES';
   if (/^\s*(DBRep_DrawableShape|CASCADE Topology)/.test(start)) return 'BREP';
-  if (/^\s*0\s*\r?\n\s*SECTION/.test(start) || start.startsWith('AutoCAD Binary DXF') || /^\s*999\r?\n/.test(start)) return 'DXF';
+  if (/^\s*0\s*\r?\n\s*SECTION/.test(start) || start.startsWith('AutoCAD Binary DXF') || /^\s*999\r?\n/.test(start))
+    return 'DXF';
   if (/^\s*solid\b/.test(start) && /\bfacet\b/.test(start)) return 'STL';
   if (bytes.length >= 84) {
     const facets = new DataView(bytes.buffer, bytes.byteOffset).getUint32(80, true);
     // a cut-off file is shorter than it says; that is told when it is read
-    if (facets > 0 && facets < 5_000_000 && bytes.length <= 84 + 50 * facets + 4 && bytes.length > 84 + 25 * facets) return 'STL';
+    if (facets > 0 && facets < 5_000_000 && bytes.length <= 84 + 50 * facets + 4 && bytes.length > 84 + 25 * facets)
+      return 'STL';
   }
   return null;
 }

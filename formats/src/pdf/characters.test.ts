@@ -7,7 +7,8 @@ test('what the typefaces have is left alone', () => {
   expect(printable(text)).toBe(text);
   expect(printable('Πλάκα Плита ťažká tấm\nsecond line')).toBe('Πλάκα Плита ťažká tấm\nsecond line');
   const speech = speechIn('mm');
-  for (const says of [speech.signed(-1), speech.sizeWithUnit(2), speech.area(3), speech.volume(4), speech.force(5)]) expect(printable(says)).toBe(says);
+  for (const says of [speech.signed(-1), speech.sizeWithUnit(2), speech.area(3), speech.volume(4), speech.force(5)])
+    expect(printable(says)).toBe(says);
 });
 
 test('what they lack is told in plain characters, and never as another one', () => {

@@ -16,7 +16,11 @@ export function qrCode(text: string): QrCode {
   code.addData(text);
   code.make();
   const count = code.getModuleCount();
-  const rows = Array.from({ length: count }, (_, row) => runsOf(count, (column) => code.isDark(row, column)).map(([from, to]) => `M${from + QUIET} ${row + QUIET}h${to - from}v1h-${to - from}z`).join(''));
+  const rows = Array.from({ length: count }, (_, row) =>
+    runsOf(count, (column) => code.isDark(row, column))
+      .map(([from, to]) => `M${from + QUIET} ${row + QUIET}h${to - from}v1h-${to - from}z`)
+      .join(''),
+  );
   return { size: count + 2 * QUIET, path: rows.join('') };
 }
 
@@ -26,7 +30,8 @@ function runsOf(count: number, isDark: (column: number) => boolean): [number, nu
   for (let column = 0; column < count; column++) {
     if (!isDark(column)) continue;
     const last = runs.at(-1);
-    if (last?.[1] === column) last[1] = column + 1; else runs.push([column, column + 1]);
+    if (last?.[1] === column) last[1] = column + 1;
+    else runs.push([column, column + 1]);
   }
   return runs;
 }

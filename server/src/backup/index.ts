@@ -21,28 +21,48 @@ export interface Where {
 }
 
 /** Works on the database of a data folder, whether the application is running on it or not. */
-async function withDatabase<T>({ dataFolder, databaseUrl }: Where, mayRun: boolean, work: (url: string) => Promise<T>): Promise<T> {
+async function withDatabase<T>(
+  { dataFolder, databaseUrl }: Where,
+  mayRun: boolean,
+  work: (url: string) => Promise<T>,
+): Promise<T> {
   if (databaseUrl) return await work(databaseUrl);
   if (mayRun && usedBy(dataFolder) !== null) return await work(runningDatabase(dataFolder));
   const unlock = lockData(dataFolder);
   try {
     const server = await startPrivateServer(dataFolder, () => undefined);
-    try { return await work(server.url); } finally { await server.stop(); }
-  } finally { unlock(); }
+    try {
+      return await work(server.url);
+    } finally {
+      await server.stop();
+    }
+  } finally {
+    unlock();
+  }
 }
 
 function needsData({ dataFolder, databaseUrl }: Where): void {
-  if (!databaseUrl && !existsSync(join(dataFolder, 'database'))) throw new Error(`There are no data in ${dataFolder}. Set VIOLET_JAW_DATA to the folder of the application.`);
+  if (!databaseUrl && !existsSync(join(dataFolder, 'database')))
+    throw new Error(`There are no data in ${dataFolder}. Set VIOLET_JAW_DATA to the folder of the application.`);
 }
 
-/** Walks audit chain, issues and files of a data folder, also while the application runs. @returns what does not fit, in words */
+/**
+ * Walks audit chain, issues and files of a data folder, also while the application runs. @returns what does not fit,
+ * in words
+ */
 export async function checkData(where: Where): Promise<DataProblems> {
   needsData(where);
   return await withDatabase(where, true, async (url) => {
     const { sequelize, models } = await connect(url);
     try {
-      return await new Verify(models, new Files(sequelize, models, where.files), new AuditService(sequelize, models)).all();
-    } finally { await sequelize.close(); }
+      return await new Verify(
+        models,
+        new Files(sequelize, models, where.files),
+        new AuditService(sequelize, models),
+      ).all();
+    } finally {
+      await sequelize.close();
+    }
   });
 }
 

@@ -12,12 +12,20 @@ import { runWorks } from './runs';
 import { routerOf, type Works } from './table';
 
 const worksOf = (services: Services): Works => ({
-  ...documentWorks(services), ...peopleWorks(services), ...issueWorks(services), ...runWorks(services), ...keepingWorks(services), ...newsWorks(services), ...providerWorks(services),
+  ...documentWorks(services),
+  ...peopleWorks(services),
+  ...issueWorks(services),
+  ...runWorks(services),
+  ...keepingWorks(services),
+  ...newsWorks(services),
+  ...providerWorks(services),
 });
 
 /** The router of the API. What is not in its table is told to people who are signed in only. */
 export function apiRoutes(services: Services): Router {
   const api = routerOf(worksOf(services), services);
-  api.use(signedIn(services.accounts), (request) => { throw new Problem(404, 'Not found', `There is no ${request.method} ${request.path}.`); });
+  api.use(signedIn(services.accounts), (request) => {
+    throw new Problem(404, 'Not found', `There is no ${request.method} ${request.path}.`);
+  });
   return api;
 }

@@ -8,13 +8,22 @@ const isJson = 'application/json';
 /** Reads a JSON body up to a size, and no deeper than documents are. @param limit "20kb" */
 export function jsonBody(limit: string): RequestHandler[] {
   return [
-    express.json({ limit, strict: false, type: isJson, verify: (_request, _response, bytes) => { const problem = jsonProblem(bytes.toString('utf8')); if (problem) throw badInput([problem]); } }),
+    express.json({
+      limit,
+      strict: false,
+      type: isJson,
+      verify: (_request, _response, bytes) => {
+        const problem = jsonProblem(bytes.toString('utf8'));
+        if (problem) throw badInput([problem]);
+      },
+    }),
     needsBody,
   ];
 }
 
 const needsBody: RequestHandler = (request, _response, next) => {
-  if (request.body === undefined) throw new Problem(415, 'Not JSON', 'Send the body as JSON, with Content-Type: application/json.');
+  if (request.body === undefined)
+    throw new Problem(415, 'Not JSON', 'Send the body as JSON, with Content-Type: application/json.');
   next();
 };
 

@@ -11,57 +11,66 @@ import { UNCHANGED, type Works } from './table';
 const asText = (body: unknown): string => (typeof body === 'string' ? body : '');
 
 /** Shop, jobs and files. */
-export const documentWorks = ({ jobs, shop, files }: Services) => ({
-  describe: () => openApi(),
-  shop: async ({ request, response }) => {
-    const { revision, document } = await shop.read();
-    return isKnown(request, response, tag(revision)) ? UNCHANGED : document;
-  },
-  writeShop: async ({ body, request, response }) => {
-    const { revision, document } = await shop.write(body, expectedRevision(request));
-    response.set('ETag', tag(revision));
-    return document;
-  },
-  jobs: ({ query: { search = '', show = 'all', page = 0, size = 50 } }) => jobs.list({ text: search, show, page, size }),
-  createJob: async ({ body, response }) => {
-    const { id, revision, document } = await jobs.create(body, accountOf(response));
-    response.set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`);
-    return { id, document };
-  },
-  importJob: async ({ body, response }) => {
-    const { id, revision, document, adopted } = await jobs.import(asText(body), accountOf(response));
-    response.set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`);
-    return { id, document, adopted };
-  },
-  readJobFile: ({ body }) => {
-    const file = readJobFile(asText(body));
-    if (!file.ok) throw badInput(file.problems);
-    return file.value;
-  },
-  job: async ({ params: { id }, request, response }) => {
-    // who looks now and then asks for its revision only
-    if (request.get('If-None-Match') && isKnown(request, response, tag(await jobs.revision(id)))) return UNCHANGED;
-    const { revision, document } = await jobs.read(id);
-    response.set('ETag', tag(revision));
-    return document;
-  },
-  writeJob: async ({ params: { id }, body, request, response }) => {
-    const { revision, document } = await jobs.write(id, body, expectedRevision(request), accountOf(response));
-    response.set('ETag', tag(revision));
-    return document;
-  },
-  deleteJob: ({ params: { id }, response }) => jobs.remove(id, accountOf(response)),
-  storeFile: ({ request }) => {
-    const raw = request.get('X-File-Name') ?? 'part.step';
-    let name = raw;
-    try { name = decodeURIComponent(raw); } catch { /* keep it as it came */ }
-    return files.store(request, name.slice(0, 500));
-  },
-  file: async ({ params: { hash }, response }) => {
-    const path = await files.path(hash);
-    if (!path) throw notFound('The file');
-    response.type('application/octet-stream').set('Cache-Control', 'private, max-age=31536000, immutable');
-    // whichever ends first, the file or who reads it: both are closed
-    await pipeline(createReadStream(path), response).catch((error: unknown) => { if (!response.headersSent) throw error; response.destroy(); });
-  },
-}) satisfies Partial<Works>;
+export const documentWorks = ({ jobs, shop, files }: Services) =>
+  ({
+    describe: () => openApi(),
+    shop: async ({ request, response }) => {
+      const { revision, document } = await shop.read();
+      return isKnown(request, response, tag(revision)) ? UNCHANGED : document;
+    },
+    writeShop: async ({ body, request, response }) => {
+      const { revision, document } = await shop.write(body, expectedRevision(request));
+      response.set('ETag', tag(revision));
+      return document;
+    },
+    jobs: ({ query: { search = '', show = 'all', page = 0, size = 50 } }) =>
+      jobs.list({ text: search, show, page, size }),
+    createJob: async ({ body, response }) => {
+      const { id, revision, document } = await jobs.create(body, accountOf(response));
+      response.set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`);
+      return { id, document };
+    },
+    importJob: async ({ body, response }) => {
+      const { id, revision, document, adopted } = await jobs.import(asText(body), accountOf(response));
+      response.set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`);
+      return { id, document, adopted };
+    },
+    readJobFile: ({ body }) => {
+      const file = readJobFile(asText(body));
+      if (!file.ok) throw badInput(file.problems);
+      return file.value;
+    },
+    job: async ({ params: { id }, request, response }) => {
+      // who looks now and then asks for its revision only
+      if (request.get('If-None-Match') && isKnown(request, response, tag(await jobs.revision(id)))) return UNCHANGED;
+      const { revision, document } = await jobs.read(id);
+      response.set('ETag', tag(revision));
+      return document;
+    },
+    writeJob: async ({ params: { id }, body, request, response }) => {
+      const { revision, document } = await jobs.write(id, body, expectedRevision(request), accountOf(response));
+      response.set('ETag', tag(revision));
+      return document;
+    },
+    deleteJob: ({ params: { id }, response }) => jobs.remove(id, accountOf(response)),
+    storeFile: ({ request }) => {
+      const raw = request.get('X-File-Name') ?? 'part.step';
+      let name = raw;
+      try {
+        name = decodeURIComponent(raw);
+      } catch {
+        /* keep it as it came */
+      }
+      return files.store(request, name.slice(0, 500));
+    },
+    file: async ({ params: { hash }, response }) => {
+      const path = await files.path(hash);
+      if (!path) throw notFound('The file');
+      response.type('application/octet-stream').set('Cache-Control', 'private, max-age=31536000, immutable');
+      // whichever ends first, the file or who reads it: both are closed
+      await pipeline(createReadStream(path), response).catch((error: unknown) => {
+        if (!response.headersSent) throw error;
+        response.destroy();
+      });
+    },
+  }) satisfies Partial<Works>;

@@ -5,16 +5,20 @@ import { accountOf } from '../sessions';
 import type { Works } from './table';
 
 /** Bin, backups and proof of the data: so that nothing is lost. */
-export const keepingWorks = ({ jobs, keeping, verify }: Services) => ({
-  bin: () => jobs.bin(),
-  takeOutOfBin: ({ params: { id }, response }) => jobs.restore(id, accountOf(response)),
-  backups: () => keeping.list(),
-  takeBackup: ({ response }) => keeping.take(accountOf(response)),
-  backup: async ({ params: { name }, response }) => {
-    const path = keeping.path(name);
-    response.type('application/zip').attachment(name);
-    await pipeline(createReadStream(path), response).catch((error: unknown) => { if (!response.headersSent) throw error; response.destroy(); });
-  },
-  restoreBackup: ({ params: { name }, response }) => keeping.restore(name, accountOf(response)),
-  verifyData: () => verify.all(),
-}) satisfies Partial<Works>;
+export const keepingWorks = ({ jobs, keeping, verify }: Services) =>
+  ({
+    bin: () => jobs.bin(),
+    takeOutOfBin: ({ params: { id }, response }) => jobs.restore(id, accountOf(response)),
+    backups: () => keeping.list(),
+    takeBackup: ({ response }) => keeping.take(accountOf(response)),
+    backup: async ({ params: { name }, response }) => {
+      const path = keeping.path(name);
+      response.type('application/zip').attachment(name);
+      await pipeline(createReadStream(path), response).catch((error: unknown) => {
+        if (!response.headersSent) throw error;
+        response.destroy();
+      });
+    },
+    restoreBackup: ({ params: { name }, response }) => keeping.restore(name, accountOf(response)),
+    verifyData: () => verify.all(),
+  }) satisfies Partial<Works>;

@@ -4,7 +4,14 @@ import { jobFile } from '@violet-jaw/core/job';
 import { ROUTES, type RouteShape } from '@violet-jaw/formats/api/routes.ts';
 import { openApi } from './openapi';
 
-const document = openApi() as { openapi: string; paths: Record<string, Record<string, { summary: string; responses: Record<string, unknown>; parameters?: { name: string; in: string }[] }>>; components: { schemas: Record<string, object> } };
+const document = openApi() as {
+  openapi: string;
+  paths: Record<
+    string,
+    Record<string, { summary: string; responses: Record<string, unknown>; parameters?: { name: string; in: string }[] }>
+  >;
+  components: { schemas: Record<string, object> };
+};
 
 test('every route of the table is described, with what it tells and how it fails', () => {
   for (const { method, path, who, answer, kind, body } of Object.values(ROUTES) as RouteShape[]) {
@@ -36,7 +43,11 @@ test('every operation has a summary, an answer, and a parameter for each place i
 });
 
 test('writes of documents ask for the revision they start from', () => {
-  for (const [path, method] of [['/jobs/{id}', 'put'], ['/shop', 'put'], ['/jobs/{id}/issues', 'post']]) {
+  for (const [path, method] of [
+    ['/jobs/{id}', 'put'],
+    ['/shop', 'put'],
+    ['/jobs/{id}/issues', 'post'],
+  ]) {
     expect(document.paths[path][method].parameters?.map((p) => p.name)).toContain('If-Match');
     expect(Object.keys(document.paths[path][method].responses)).toEqual(expect.arrayContaining(['409', '428']));
   }

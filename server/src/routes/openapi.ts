@@ -5,11 +5,27 @@ import { PLACES, placesIn, ROUTES, type RouteShape } from '@violet-jaw/formats/a
 
 const NAMED = { Job: jobSchema, Shop: shopSchema, JobFile: jobFileSchema, RunEvents: runEventsSchema };
 const PROBLEM = {
-  type: 'object', required: ['type', 'title', 'status', 'detail'],
-  properties: { type: { type: 'string' }, title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' }, problems: { type: 'array', items: { type: 'string' } } },
+  type: 'object',
+  required: ['type', 'title', 'status', 'detail'],
+  properties: {
+    type: { type: 'string' },
+    title: { type: 'string' },
+    status: { type: 'integer' },
+    detail: { type: 'string' },
+    problems: { type: 'array', items: { type: 'string' } },
+  },
 };
-const problem = { description: 'Problem details (RFC 9457)', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
-const header = (name: string, required: boolean, description: string) => ({ name, in: 'header', required, schema: { type: 'string' }, description });
+const problem = {
+  description: 'Problem details (RFC 9457)',
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+};
+const header = (name: string, required: boolean, description: string) => ({
+  name,
+  in: 'header',
+  required,
+  schema: { type: 'string' },
+  description,
+});
 
 /** Large schemas stand once, under their name. */
 function named(schema: object): object {
@@ -19,8 +35,18 @@ function named(schema: object): object {
 
 function parametersOf({ path, query, startsFrom, unlessKnown }: RouteShape): object[] {
   return [
-    ...placesIn(path).map((place) => ({ name: place, in: 'path', required: true, schema: { type: 'string', pattern: PLACES[place].pattern } })),
-    ...Object.entries(query?.properties ?? {}).map(([name, schema]) => ({ name, in: 'query', required: query?.required?.includes(name) ?? false, schema })),
+    ...placesIn(path).map((place) => ({
+      name: place,
+      in: 'path',
+      required: true,
+      schema: { type: 'string', pattern: PLACES[place].pattern },
+    })),
+    ...Object.entries(query?.properties ?? {}).map(([name, schema]) => ({
+      name,
+      in: 'query',
+      required: query?.required?.includes(name) ?? false,
+      schema,
+    })),
     ...(startsFrom ? [header('If-Match', true, 'Revision the edit starts from, as given in ETag.')] : []),
     ...(unlessKnown ? [header('If-None-Match', false, 'What is known already, as given in ETag.')] : []),
   ];
@@ -30,8 +56,15 @@ function parametersOf({ path, query, startsFrom, unlessKnown }: RouteShape): obj
 function failsOf({ path, who, query, body, startsFrom, slowly, fails }: RouteShape): number[] {
   const places = placesIn(path).length > 0;
   const all = [
-    ...fails, ...(who === 'anyone' ? [] : [401]), ...(who === 'planner' || who === 'lead' ? [403] : []), ...(places ? [404] : []),
-    ...(query || body ? [400] : []), ...(body ? [413] : []), ...(body && body.as !== 'bytes' ? [415] : []), ...(startsFrom ? [409, 428] : []), ...(slowly ? [429] : []),
+    ...fails,
+    ...(who === 'anyone' ? [] : [401]),
+    ...(who === 'planner' || who === 'lead' ? [403] : []),
+    ...(places ? [404] : []),
+    ...(query || body ? [400] : []),
+    ...(body ? [413] : []),
+    ...(body && body.as !== 'bytes' ? [415] : []),
+    ...(startsFrom ? [409, 428] : []),
+    ...(slowly ? [429] : []),
   ];
   return [...new Set(all)].sort((a, b) => a - b);
 }
@@ -45,7 +78,18 @@ function operationOf(shape: RouteShape): object {
     summary: who === 'anyone' || who === 'operator' ? says : `${says} (${who})`,
     ...(who === 'anyone' ? { security: [] } : {}),
     ...(parameters.length > 0 ? { parameters } : {}),
-    ...(body ? { requestBody: { required: true, description: `Up to ${body.limit}.`, content: { [body.as === 'bytes' ? 'application/octet-stream' : 'application/json']: body.as === 'bytes' ? {} : { schema: named(body.schema) } } } } : {}),
+    ...(body
+      ? {
+          requestBody: {
+            required: true,
+            description: `Up to ${body.limit}.`,
+            content: {
+              [body.as === 'bytes' ? 'application/octet-stream' : 'application/json']:
+                body.as === 'bytes' ? {} : { schema: named(body.schema) },
+            },
+          },
+        }
+      : {}),
     responses: {
       [done]: { description: says, ...(content ? { content } : {}) },
       ...(unlessKnown ? { 304: { description: 'Unchanged.' } } : {}),
@@ -57,7 +101,13 @@ function operationOf(shape: RouteShape): object {
 /** OpenAPI 3.1 description of the API, made from its table. */
 export function openApi(): Record<string, unknown> {
   const paths: Record<string, Record<string, object>> = {
-    '/health': { get: { summary: 'Application and database are ready', security: [], responses: { 200: { description: 'ready' }, 503: problem } } },
+    '/health': {
+      get: {
+        summary: 'Application and database are ready',
+        security: [],
+        responses: { 200: { description: 'ready' }, 503: problem },
+      },
+    },
   };
   for (const shape of Object.values(ROUTES) as RouteShape[]) {
     const path = shape.path.replace(/:(\w+)/g, '{$1}');
@@ -65,10 +115,18 @@ export function openApi(): Record<string, unknown> {
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Violet Jaw', version: '1', description: 'Jobs, shop library, files and issued setup sheets. All lengths in millimeters. Changes come from pages of the application (Origin) or carry the header X-Violet-Jaw: 1.' },
+    info: {
+      title: 'Violet Jaw',
+      version: '1',
+      description:
+        'Jobs, shop library, files and issued setup sheets. All lengths in millimeters. Changes come from pages of the application (Origin) or carry the header X-Violet-Jaw: 1.',
+    },
     servers: [{ url: '/api/v1' }],
     paths,
     security: [{ session: [] }],
-    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'violet-jaw' } }, schemas: { ...NAMED, Problem: PROBLEM } },
+    components: {
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'violet-jaw' } },
+      schemas: { ...NAMED, Problem: PROBLEM },
+    },
   };
 }

@@ -9,7 +9,10 @@ function demoNow(services: Services): () => Promise<SessionInfo['demo']> {
   let [known, until]: [SessionInfo['demo'], number] = [null, 0];
   return async () => {
     if (!services.demoTold()) return null;
-    if (Date.now() > until) { known = await demoAccountsInForce(services); until = Date.now() + 10_000; }
+    if (Date.now() > until) {
+      known = await demoAccountsInForce(services);
+      until = Date.now() + 10_000;
+    }
     return known;
   };
 }
@@ -24,7 +27,10 @@ const sessionWorks = (services: Services) => {
       const [account, first] = await Promise.all([whoIs(request, accounts), accounts.none()]);
       // what came of signing in elsewhere is told once
       const { told = null } = request.session;
-      if (told !== null) { delete request.session.told; await keepSession(request); }
+      if (told !== null) {
+        delete request.session.told;
+        await keepSession(request);
+      }
       return { account, first, told, demo: account ? null : await demoAccounts(), provider };
     },
     signIn: async ({ body, request }) => {
@@ -38,7 +44,8 @@ const sessionWorks = (services: Services) => {
       clearCookie(response);
       if (account) await audit.note(account, 'signed out');
     },
-    changeOwnPassword: ({ body, request, response }) => accounts.changeOwn(body, accountOf(response), request.sessionID, request.ip ?? ''),
+    changeOwnPassword: ({ body, request, response }) =>
+      accounts.changeOwn(body, accountOf(response), request.sessionID, request.ip ?? ''),
     ownSessions: ({ request, response }) => accounts.sessions(accountOf(response).id, request.sessionID),
     endSession: ({ params: { session }, response }) => accounts.endSession(accountOf(response), session),
   } satisfies Partial<Works>;

@@ -4,7 +4,10 @@ import type { Services } from '../services';
 import { beginSession, keepSession } from '../sessions';
 import type { Works } from './table';
 
-/** Signing in through the company's sign-in service: there, and back with an account. What goes wrong is told on the page one comes back to. */
+/**
+ * Signing in through the company's sign-in service: there, and back with an account. What goes wrong is told on the
+ * page one comes back to.
+ */
 export const providerWorks = ({ provider, accounts, publicAddress }: Services) => {
   const own = (request: Request) => publicAddress ?? `${request.protocol}://${request.get('host') ?? 'localhost'}`;
   const there = () => {
@@ -21,7 +24,12 @@ export const providerWorks = ({ provider, accounts, publicAddress }: Services) =
     fromProvider: async ({ request, response }) => {
       try {
         const { errand } = request.session;
-        if (!errand) throw new Problem(401, 'Not signed in', 'This page was opened without being sent here by the sign-in page, or too late. Sign in once more.');
+        if (!errand)
+          throw new Problem(
+            401,
+            'Not signed in',
+            'This page was opened without being sent here by the sign-in page, or too late. Sign in once more.',
+          );
         // good for one answer only
         delete request.session.errand;
         const known = await there().finish(new URL(`${own(request)}${request.originalUrl}`), errand);

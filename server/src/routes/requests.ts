@@ -12,7 +12,8 @@ export function isKnown(request: Request, response: Response, version: string): 
 /** The revision a write starts from, out of If-Match. */
 export function expectedRevision(request: Request): number {
   const header = request.get('If-Match');
-  if (!header) throw new Problem(428, 'If-Match missing', 'Say which revision this edit starts from with If-Match: "revision".');
+  if (!header)
+    throw new Problem(428, 'If-Match missing', 'Say which revision this edit starts from with If-Match: "revision".');
   const match = /^"(\d+)"$/.exec(header);
   if (!match) throw badInput([`If-Match: expected a revision such as "3", found ${header}.`]);
   return Number(match[1]);
@@ -21,7 +22,9 @@ export function expectedRevision(request: Request): number {
 /** Tells when nobody waits for an answer any more: then its work need not be done. */
 export function goneSignal(response: Response): AbortSignal {
   const controller = new AbortController();
-  response.on('close', () => { if (!response.writableFinished) controller.abort(); });
+  response.on('close', () => {
+    if (!response.writableFinished) controller.abort();
+  });
   return controller.signal;
 }
 

@@ -1,6 +1,14 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
-import type { AccountChange, AccountHead, NewAccount, OwnPassword, OwnSession, Role, SignIn } from '@violet-jaw/formats/api';
+import type {
+  AccountChange,
+  AccountHead,
+  NewAccount,
+  OwnPassword,
+  OwnSession,
+  Role,
+  SignIn,
+} from '@violet-jaw/formats/api';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction, takeTurn } from '../database/transaction';
 import type { AccountRow, Models } from '../models';
@@ -11,7 +19,6 @@ import type { Known } from './provider';
 import type { Settings } from './settings';
 import type { GuessGuard } from './guesses';
 import { passwordProblem } from './passwords';
-
 
 /** Signs that can be seen, no blank at either end: what can be read out. */
 const isReadable = (written: string) => /^[^\p{C}\s]([^\p{C}]*[^\p{C}\s])?$/u.test(written);
@@ -31,15 +38,25 @@ export class AccountService {
   /** compared with when the name is unknown, so that the answer takes as long */
   readonly #nobody = hash(randomBytes(16));
 
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly guesses: GuessGuard, private readonly settings: Settings, private readonly hasProvider: boolean) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly models: Models,
+    private readonly audit: AuditService,
+    private readonly guesses: GuessGuard,
+    private readonly settings: Settings,
+    private readonly hasProvider: boolean,
+  ) {}
 
-  /** What the first lead has to know when there is no account yet: printed where the servers were started, the same for all of them. */
+  /**
+   * What the first lead has to know when there is no account yet: printed where the servers were started, the same for
+   * all of them.
+   */
   setupCode(): Promise<string> {
     return this.settings.once('setup code', () => randomBytes(6).toString('hex'));
   }
 
   async none(): Promise<boolean> {
-    return await this.models.accounts.count() === 0;
+    return (await this.models.accounts.count()) === 0;
   }
 
   async list(): Promise<AccountHead[]> {
@@ -55,13 +72,20 @@ export class AccountService {
 
   /** Makes an account: by a lead, or the first of all with the code that the server printed. */
   async create({ setupCode, ...wanted }: NewAccount, by: Account | null): Promise<Account> {
-    if (!isReadable(wanted.name)) throw badInput(['name: expected up to 60 signs that can be seen, no blank before or after them.']);
-    if (wanted.password === undefined && (!by || !this.hasProvider)) throw badInput(['password: expected a password; no sign-in service is set up here that could take its place.']);
+    if (!isReadable(wanted.name))
+      throw badInput(['name: expected up to 60 signs that can be seen, no blank before or after them.']);
+    if (wanted.password === undefined && (!by || !this.hasProvider))
+      throw badInput(['password: expected a password; no sign-in service is set up here that could take its place.']);
     const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, wanted.name);
     if (weak) throw badInput([weak]);
     if (!by) {
-      if (!await this.none()) throw new Problem(401, 'Not signed in', 'Sign in as a lead to make accounts.');
-      if (setupCode !== await this.setupCode()) throw new Problem(403, 'Setup code needed', 'The first account needs the code that the server printed when it was started.');
+      if (!(await this.none())) throw new Problem(401, 'Not signed in', 'Sign in as a lead to make accounts.');
+      if (setupCode !== (await this.setupCode()))
+        throw new Problem(
+          403,
+          'Setup code needed',
+          'The first account needs the code that the server printed when it was started.',
+        );
       if (wanted.role !== 'lead') throw badInput(['role: the first account must be a lead.']);
     }
     const made = await this.make(wanted.name, wanted.role, wanted.password ?? null, by);
@@ -69,15 +93,29 @@ export class AccountService {
     return made;
   }
 
-  /** Without asking who: for the demo and for the first account. @param secret null: the account is for whom the sign-in service calls by this name */
-  async make(accountName: string, accountRole: Role, secret: string | null, by: Account | null = null): Promise<Account> {
-    const alike = (await this.models.accounts.findAll({ attributes: ['name'] })).find((a) => looks(a.name) === looks(accountName));
-    if (alike) throw new Problem(409, 'Name taken', `There is an account "${alike.name}" already. Choose another name.`);
+  /**
+   * Without asking who: for the demo and for the first account. @param secret null: the account is for whom the
+   * sign-in service calls by this name
+   */
+  async make(
+    accountName: string,
+    accountRole: Role,
+    secret: string | null,
+    by: Account | null = null,
+  ): Promise<Account> {
+    const alike = (await this.models.accounts.findAll({ attributes: ['name'] })).find(
+      (a) => looks(a.name) === looks(accountName),
+    );
+    if (alike)
+      throw new Problem(409, 'Name taken', `There is an account "${alike.name}" already. Choose another name.`);
     const account: Account = { id: randomUUID(), name: accountName, role: accountRole };
     const passwordHash = secret === null ? NO_PASSWORD : await hash(secret);
     await inTransaction(this.sequelize, async (transaction) => {
       await this.models.accounts.create({ ...account, passwordHash }, { transaction });
-      await this.audit.note(by ?? account, 'made an account', { detail: `${accountName}, ${accountRole}${secret === null ? ', through the sign-in service' : ''}`, transaction });
+      await this.audit.note(by ?? account, 'made an account', {
+        detail: `${accountName}, ${accountRole}${secret === null ? ', through the sign-in service' : ''}`,
+        transaction,
+      });
     });
     return account;
   }
@@ -93,8 +131,16 @@ export class AccountService {
     await inTransaction(this.sequelize, async (transaction) => {
       // two who switch each other off
       await takeTurn(this.sequelize, 'leads', transaction);
-      const others = await this.models.accounts.count({ where: { role: 'lead', active: true, id: { [Op.ne]: id } }, transaction });
-      if (!staysLead && others === 0) throw new Problem(409, 'Last lead', 'This is the last lead. Make another one first, or nobody could make accounts any more.');
+      const others = await this.models.accounts.count({
+        where: { role: 'lead', active: true, id: { [Op.ne]: id } },
+        transaction,
+      });
+      if (!staysLead && others === 0)
+        throw new Problem(
+          409,
+          'Last lead',
+          'This is the last lead. Make another one first, or nobody could make accounts any more.',
+        );
       await row.update({ ...fields, ...passwordHash }, { transaction });
       if (secret) await this.#endSessions(row.id, null, transaction);
       await this.audit.note(by, 'changed an account', { detail, transaction });
@@ -104,11 +150,19 @@ export class AccountService {
     return await this.list();
   }
 
-  /** A person gives themselves another password. Sessions of the account elsewhere end. @param session the one it is done in */
+  /**
+   * A person gives themselves another password. Sessions of the account elsewhere end. @param session the one it is
+   * done in
+   */
   async changeOwn({ current, password }: OwnPassword, by: Account, session: string, address: string): Promise<void> {
     const weak = passwordProblem(password, by.name);
     if (weak) throw badInput([weak]);
-    const row = await this.#proven(by.name, current, address, new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'));
+    const row = await this.#proven(
+      by.name,
+      current,
+      address,
+      new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'),
+    );
     const passwordHash = await hash(password);
     await inTransaction(this.sequelize, async (transaction) => {
       await row.update({ passwordHash }, { transaction });
@@ -125,31 +179,46 @@ export class AccountService {
   }
 
   /**
-   * The account of somebody whom the sign-in service knows. An account without a password is bound to the first who comes by its name, and
-   * from then on to that person, whatever they are called; an account with a password is never given to a name.
+   * The account of somebody whom the sign-in service knows. An account without a password is bound to the first who
+   * comes by its name, and from then on to that person, whatever they are called; an account with a password is never
+   * given to a name.
    */
   async signInKnown({ subject, name: called }: Known, address: string): Promise<Account> {
     const refuse = async (says: string): Promise<never> => {
-      await this.audit.note(null, 'sign-in failed', { name: called, detail: `from ${address}, through the sign-in service` });
+      await this.audit.note(null, 'sign-in failed', {
+        name: called,
+        detail: `from ${address}, through the sign-in service`,
+      });
       throw new Problem(403, 'Not signed in', says);
     };
     const row = await inTransaction(this.sequelize, async (transaction) => {
       const bound = await this.models.accounts.findOne({ where: { subject }, transaction });
       if (bound) return bound;
-      const open = await this.models.accounts.findOne({ where: { name: called, subject: null, passwordHash: NO_PASSWORD }, transaction, lock: transaction.LOCK.UPDATE });
+      const open = await this.models.accounts.findOne({
+        where: { name: called, subject: null, passwordHash: NO_PASSWORD },
+        transaction,
+        lock: transaction.LOCK.UPDATE,
+      });
       return open ? await open.update({ subject }, { transaction }) : null;
     });
-    if (!row) return await refuse(`You are "${called}" to the sign-in service, but no account here is made for that name. Ask the lead to make one that signs in there.`);
+    if (!row)
+      return await refuse(
+        `You are "${called}" to the sign-in service, but no account here is made for that name. Ask the lead to make one that signs in there.`,
+      );
     if (!row.active) return await refuse(`The account ${row.name} is switched off. Ask the lead.`);
     const account: Account = { id: row.id, name: row.name, role: row.role as Role };
     await this.audit.note(account, 'signed in', { detail: 'through the sign-in service' });
     return account;
   }
 
-  /** Checks a password, as slowly for a name that does not exist as for one that does. @param wrong what is thrown when it is not right */
+  /**
+   * Checks a password, as slowly for a name that does not exist as for one that does. @param wrong what is thrown when
+   * it is not right
+   */
   async #proven(accountName: string, secret: string, address: string, wrong: Problem): Promise<AccountRow> {
     const guess = await this.guesses.begin(accountName, address).catch(async (error: unknown) => {
-      if (error instanceof Problem) await this.audit.note(null, 'sign-in slowed down', { name: accountName, detail: `from ${address}` });
+      if (error instanceof Problem)
+        await this.audit.note(null, 'sign-in slowed down', { name: accountName, detail: `from ${address}` });
       throw error;
     });
     const row = await this.models.accounts.findOne({ where: { name: accountName } });
@@ -165,13 +234,21 @@ export class AccountService {
 
   /** Whoever was signed in with the old password is not any more. @param except the session that stays; null: none */
   async #endSessions(accountId: string, except: string | null, transaction: Transaction): Promise<void> {
-    await this.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", { replacements: [accountId, except ?? ''], transaction });
+    await this.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", {
+      replacements: [accountId, except ?? ''],
+      transaction,
+    });
   }
 
   /** Where a person is signed in. @param session the one they ask from */
   async sessions(accountId: string, session: string): Promise<OwnSession[]> {
     const rows = await this.#sessionsOf(accountId);
-    return rows.map((r) => ({ id: shownId(r.sid), since: r.created_at.toISOString(), from: (JSON.parse(r.data) as { from?: string }).from ?? '', here: r.sid === session }));
+    return rows.map((r) => ({
+      id: shownId(r.sid),
+      since: r.created_at.toISOString(),
+      from: (JSON.parse(r.data) as { from?: string }).from ?? '',
+      here: r.sid === session,
+    }));
   }
 
   /** Ends a session of one's own. */
@@ -185,12 +262,15 @@ export class AccountService {
   }
 
   #sessionsOf(accountId: string): Promise<{ sid: string; data: string; created_at: Date }[]> {
-    return this.sequelize.query("SELECT sid, data, created_at FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND expires > UTC_TIMESTAMP() ORDER BY created_at DESC", { replacements: [accountId], type: QueryTypes.SELECT });
+    return this.sequelize.query(
+      "SELECT sid, data, created_at FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND expires > UTC_TIMESTAMP() ORDER BY created_at DESC",
+      { replacements: [accountId], type: QueryTypes.SELECT },
+    );
   }
 
   /** Whether an account is there, in use, and has this password; nothing is counted. */
   async isPassword(accountName: string, secret: string): Promise<boolean> {
     const row = await this.models.accounts.findOne({ where: { name: accountName } });
-    return row !== null && row.active && row.passwordHash !== NO_PASSWORD && await verify(row.passwordHash, secret);
+    return row !== null && row.active && row.passwordHash !== NO_PASSWORD && (await verify(row.passwordHash, secret));
   }
 }

@@ -14,7 +14,12 @@ export interface ChainedEntry {
   readonly detail: string;
 }
 
-/** The seal of an entry: of what stands in it and of the seal before it, so that none can be changed, taken out or put between (SHA-256, FIPS 180-4). */
+/**
+ * The seal of an entry: of what stands in it and of the seal before it, so that none can be changed, taken out or put
+ * between (SHA-256, FIPS 180-4).
+ */
 export function sealOf(before: string, { place, at, accountId, name, action, jobId, detail }: ChainedEntry): string {
-  return createHash('sha256').update(JSON.stringify([before, place, at.toISOString(), accountId, name, action, jobId, detail])).digest('hex');
+  return createHash('sha256')
+    .update(JSON.stringify([before, place, at.toISOString(), accountId, name, action, jobId, detail]))
+    .digest('hex');
 }

@@ -18,7 +18,10 @@ export interface StoredFile {
   readonly size: number;
 }
 
-/** Where files are kept: in a folder, which several processes may share, or in the database with the folder as a copy at hand. */
+/**
+ * Where files are kept: in a folder, which several processes may share, or in the database with the folder as a copy
+ * at hand.
+ */
 export interface FilePlace {
   readonly folder: string;
   readonly inDatabase: boolean;
@@ -29,7 +32,11 @@ const PART = 1024 * 1024;
 
 /** Files by content hash: the same bytes are stored once and never change. */
 export class Files {
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly place: FilePlace) {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly models: Models,
+    private readonly place: FilePlace,
+  ) {
     mkdirSync(place.folder, { recursive: true, mode: 0o700 });
   }
 
@@ -42,16 +49,25 @@ export class Files {
       transform(chunk: Buffer, _encoding, done) {
         size += chunk.length;
         hash.update(chunk);
-        done(size > FILE_SIZE_LIMIT ? new Problem(413, 'File too large', sizeProblem(size).replace(/^The file has/, 'The file has more than')) : null, chunk);
+        done(
+          size > FILE_SIZE_LIMIT
+            ? new Problem(413, 'File too large', sizeProblem(size).replace(/^The file has/, 'The file has more than'))
+            : null,
+          chunk,
+        );
       },
     });
     try {
       await pipeline(source, measure, createWriteStream(aside, { mode: 0o600 }));
-      if (size === 0) throw new Problem(400, 'Empty file', 'The file is empty. Export it again from the drawing program.');
+      if (size === 0)
+        throw new Problem(400, 'Empty file', 'The file is empty. Export it again from the drawing program.');
       const digest = hash.digest('hex');
       if (this.place.inDatabase) await this.#intoDatabase(digest, aside);
       await rename(aside, join(this.place.folder, digest));
-      const [row, isNew] = await this.models.files.findOrCreate({ where: { hash: digest }, defaults: { hash: digest, name, size } });
+      const [row, isNew] = await this.models.files.findOrCreate({
+        where: { hash: digest },
+        defaults: { hash: digest, name, size },
+      });
       // somebody gives it once more: it is tried once more
       if (!isNew && row.harm !== null) await row.update({ harm: null });
       return { hash: digest, name, size };
@@ -60,16 +76,28 @@ export class Files {
     }
   }
 
-  /** Puts files that are only in the folder into the database too, where that is where they belong: after the setting was changed. */
+  /**
+   * Puts files that are only in the folder into the database too, where that is where they belong: after the setting
+   * was changed.
+   */
   async moveIntoDatabase(): Promise<void> {
     if (!this.place.inDatabase) return;
-    const rows = await this.sequelize.query<{ hash: string }>('SELECT hash FROM files WHERE hash NOT IN (SELECT hash FROM file_parts)', { type: QueryTypes.SELECT });
-    for (const { hash } of rows) if (existsSync(join(this.place.folder, hash))) await this.#intoDatabase(hash, join(this.place.folder, hash));
+    const rows = await this.sequelize.query<{ hash: string }>(
+      'SELECT hash FROM files WHERE hash NOT IN (SELECT hash FROM file_parts)',
+      { type: QueryTypes.SELECT },
+    );
+    for (const { hash } of rows)
+      if (existsSync(join(this.place.folder, hash))) await this.#intoDatabase(hash, join(this.place.folder, hash));
   }
 
   /** Paths of the files a job takes bodies from, by content hash; those that are not here are left out. */
   async pathsFor(job: Job): Promise<Record<string, string>> {
-    const found = await Promise.all(filesOf(job).map(async ({ sha256 }) => { const path = await this.path(sha256); return sha256 && path ? [[sha256, path]] : []; }));
+    const found = await Promise.all(
+      filesOf(job).map(async ({ sha256 }) => {
+        const path = await this.path(sha256);
+        return sha256 && path ? [[sha256, path]] : [];
+      }),
+    );
     return Object.fromEntries(found.flat());
   }
 
@@ -81,7 +109,10 @@ export class Files {
     return rows.find((r) => r.harm !== null)?.harm ?? null;
   }
 
-  /** Keeps in mind that a file stopped its reader. @param did what happened: "took more than 90 s" @returns what a person is told */
+  /**
+   * Keeps in mind that a file stopped its reader. @param did what happened: "took more than 90 s" @returns what a
+   * person is told
+   */
   async markHarmful(hash: string, did: string): Promise<string> {
     const row = await this.models.files.findByPk(hash, { attributes: ['hash', 'name'] });
     const harm = `Reading "${(row?.name ?? 'the file').slice(0, 200)}" ${did} and was stopped. It is not tried again by itself. Export the single part anew, or drop the same file again to have it tried once more.`;
@@ -93,7 +124,7 @@ export class Files {
   async path(hash: string | undefined): Promise<string | null> {
     if (!hash || !/^[0-9a-f]{64}$/.test(hash)) return null;
     const path = join(this.place.folder, hash);
-    return existsSync(path) || await this.#fromDatabase(hash, path) ? path : null;
+    return existsSync(path) || (await this.#fromDatabase(hash, path)) ? path : null;
   }
 
   #aside(): string {
@@ -101,13 +132,19 @@ export class Files {
   }
 
   async #intoDatabase(hash: string, from: string): Promise<void> {
-    const [known] = await this.sequelize.query('SELECT 1 FROM file_parts WHERE hash = ? LIMIT 1', { replacements: [hash], type: QueryTypes.SELECT });
+    const [known] = await this.sequelize.query('SELECT 1 FROM file_parts WHERE hash = ? LIMIT 1', {
+      replacements: [hash],
+      type: QueryTypes.SELECT,
+    });
     if (known) return;
     await inTransaction(this.sequelize, async (transaction) => {
       let place = 0;
       for await (const bytes of createReadStream(from, { highWaterMark: PART })) {
         // as hexadecimal text: bytes in a statement would be read as characters
-        await this.sequelize.query(`INSERT IGNORE INTO file_parts (hash, place, bytes) VALUES (?, ?, X'${(bytes as Buffer).toString('hex')}')`, { replacements: [hash, place], transaction });
+        await this.sequelize.query(
+          `INSERT IGNORE INTO file_parts (hash, place, bytes) VALUES (?, ?, X'${(bytes as Buffer).toString('hex')}')`,
+          { replacements: [hash, place], transaction },
+        );
         place += 1;
       }
     });
@@ -120,12 +157,17 @@ export class Files {
       const file = await open(aside, 'wx', 0o600);
       try {
         for (let place = 0; ; place++) {
-          const [row] = await this.sequelize.query<{ bytes: Buffer }>('SELECT bytes FROM file_parts WHERE hash = ? AND place = ?', { replacements: [hash, place], type: QueryTypes.SELECT });
+          const [row] = await this.sequelize.query<{ bytes: Buffer }>(
+            'SELECT bytes FROM file_parts WHERE hash = ? AND place = ?',
+            { replacements: [hash, place], type: QueryTypes.SELECT },
+          );
           if (!row) break;
           proof.update(row.bytes);
           await file.write(row.bytes);
         }
-      } finally { await file.close(); }
+      } finally {
+        await file.close();
+      }
       if (proof.digest('hex') !== hash) return false;
       await rename(aside, to);
       return true;

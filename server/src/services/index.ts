@@ -53,8 +53,14 @@ const LEAST_FREE_MB = 64;
 
 async function healthOf(sequelize: Sequelize, folder: string): Promise<string[]> {
   // a table, not only a connection: a node of a cluster that lost the others still answers SELECT 1
-  const database = await sequelize.query('SELECT revision FROM shop LIMIT 1', { type: QueryTypes.SELECT }).then(() => [], () => ['The database is not answering.']);
-  const space = await statfs(folder).then(({ bavail, bsize }) => (bavail * bsize < LEAST_FREE_MB * 1024 * 1024 ? ['The disk of the server is full.'] : []), () => ['The folder of the files cannot be read.']);
+  const database = await sequelize.query('SELECT revision FROM shop LIMIT 1', { type: QueryTypes.SELECT }).then(
+    () => [],
+    () => ['The database is not answering.'],
+  );
+  const space = await statfs(folder).then(
+    ({ bavail, bsize }) => (bavail * bsize < LEAST_FREE_MB * 1024 * 1024 ? ['The disk of the server is full.'] : []),
+    () => ['The folder of the files cannot be read.'],
+  );
   return [...database, ...space];
 }
 
@@ -75,7 +81,12 @@ export interface WorkPlace {
   readonly proveAnswers?: boolean;
 }
 
-export function makeServices({ sequelize, models }: Database, { databaseUrl, files: filePlace, backups, publicAddress, provider }: Surroundings, { work, limits, proveAnswers = false }: WorkPlace, log: (line: string) => void): Services {
+export function makeServices(
+  { sequelize, models }: Database,
+  { databaseUrl, files: filePlace, backups, publicAddress, provider }: Surroundings,
+  { work, limits, proveAnswers = false }: WorkPlace,
+  log: (line: string) => void,
+): Services {
   const files = new Files(sequelize, models, filePlace);
   const settings = new Settings(sequelize);
   const planning = new Planning(work, files, log, limits);
@@ -86,13 +97,26 @@ export function makeServices({ sequelize, models }: Database, { databaseUrl, fil
   const verify = new Verify(models, files, audit);
   let demo = false;
   return {
-    planning, proveAnswers, shop, files, audit, settings, verify, news, publicAddress, provider: provider && new Provider(provider, log),
+    planning,
+    proveAnswers,
+    shop,
+    files,
+    audit,
+    settings,
+    verify,
+    news,
+    publicAddress,
+    provider: provider && new Provider(provider, log),
     limits: { requests: new RequestCounts(sequelize, '', 300), slowly: new RequestCounts(sequelize, 'slow ', 5) },
     keeping: new Keeping(sequelize, databaseUrl, filePlace, backups, audit, news),
     accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings, provider !== null),
     runs: new RunService(sequelize, models, audit, news),
-    demoTold: () => demo, tellDemoAccounts: (tell) => { demo = tell; },
-    jobs: new JobService(sequelize, models, shop, planning, audit, summaries, news), summaries,
+    demoTold: () => demo,
+    tellDemoAccounts: (tell) => {
+      demo = tell;
+    },
+    jobs: new JobService(sequelize, models, shop, planning, audit, summaries, news),
+    summaries,
     issues: new IssueService(sequelize, models, shop, planning, audit, news),
     health: () => healthOf(sequelize, filePlace.folder),
   };

@@ -23,19 +23,55 @@ function problemsOf(file: unknown): readonly string[] {
 
 const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entries'];
 
+type Frozen = Extract<Awaited<ReturnType<Planning['freeze']>>, { ok: true }>['value'];
+
+/** What was planned for an issue, as it is kept. */
+function asFrozen(
+  { planned, sheet, entries, control: { set, verify, clear }, run, pdfA4, pdfLetter }: Frozen,
+  of: Pick<FrozenIssue, 'letter' | 'note' | 'issuedBy' | 'document' | 'shop'>,
+): FrozenIssue {
+  return {
+    ...of,
+    version: JOB_VERSION,
+    planned,
+    sheet,
+    entries: JSON.stringify(entries),
+    control: set,
+    verify,
+    clear,
+    run,
+    pdfA4: Buffer.from(pdfA4),
+    pdfLetter: Buffer.from(pdfLetter),
+  };
+}
+
+const hashOf = ({ document, shop, planned, pdfA4, pdfLetter }: FrozenIssue): string =>
+  [document, shop, planned, pdfA4, pdfLetter].reduce((h, part) => h.update(part), createHash('sha256')).digest('hex');
+
 /** Frozen, lettered releases of a job's setup sheet. Rows are only ever added. */
 export class IssueService {
   constructor(
-    private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly planning: Planning, private readonly audit: AuditService, private readonly news: News, private readonly today: () => Date = () => new Date(),
+    private readonly sequelize: Sequelize,
+    private readonly models: Models,
+    private readonly shop: ShopService,
+    private readonly planning: Planning,
+    private readonly audit: AuditService,
+    private readonly news: News,
+    private readonly today: () => Date = () => new Date(),
   ) {}
 
   async list(jobId: string): Promise<IssueHead[]> {
-    if (!await this.models.jobs.findByPk(jobId, { attributes: ['id'] })) throw notFound('The job');
+    if (!(await this.models.jobs.findByPk(jobId, { attributes: ['id'] }))) throw notFound('The job');
     const rows = await this.models.issues.findAll({ where: { jobId }, attributes: HEAD, order: [['place', 'ASC']] });
     return rows.map((row, i) => ({
-      letter: row.letter, issuedAt: row.issuedAt.toISOString(), issuedBy: row.issuedBy, note: row.note, hash: row.hash, hasRun: row.issuedBy !== null,
-      changes: i === 0 ? [] : compareEntries(JSON.parse(rows[i - 1].entries) as Entry[], JSON.parse(row.entries) as Entry[]),
+      letter: row.letter,
+      issuedAt: row.issuedAt.toISOString(),
+      issuedBy: row.issuedBy,
+      note: row.note,
+      hash: row.hash,
+      hasRun: row.issuedBy !== null,
+      changes:
+        i === 0 ? [] : compareEntries(JSON.parse(rows[i - 1].entries) as Entry[], JSON.parse(row.entries) as Entry[]),
     }));
   }
 
@@ -43,7 +79,12 @@ export class IssueService {
    * Issues the next letter from the stored document at `revision`: planned anew on the server, frozen with its PDFs.
    * Refused while stops are not accepted in writing, and when nothing changed since the last issue.
    */
-  async issue(jobId: string, revision: number, note: string, { by, address, signal }: { by: Account; address: string; signal?: AbortSignal }): Promise<IssueHead> {
+  async issue(
+    jobId: string,
+    revision: number,
+    note: string,
+    { by, address, signal }: { by: Account; address: string; signal?: AbortSignal },
+  ): Promise<IssueHead> {
     const row = await this.models.jobs.findByPk(jobId);
     if (!row) throw notFound('The job');
     const job = JSON.parse(row.document) as Job;
@@ -57,31 +98,90 @@ export class IssueService {
     }
     const letter = nextLetter(last?.letter ?? null);
     const issuedAt = this.today();
-    const frozen = await this.planning.freeze({
-      job, shop: shop.document, letter, on: issuedAt.toISOString().slice(0, 10), runUrl: `${address}/run/${jobId}/${letter}`, note, before: last && { letter: last.letter, entries: JSON.parse(last.entries) as Entry[] },
-    }, { jobId, owner: by.id, signal });
+    const before = last && { letter: last.letter, entries: JSON.parse(last.entries) as Entry[] };
+    const frozen = await this.planning.freeze(
+      {
+        job,
+        shop: shop.document,
+        letter,
+        on: issuedAt.toISOString().slice(0, 10),
+        runUrl: `${address}/run/${jobId}/${letter}`,
+        note,
+        before,
+      },
+      { jobId, owner: by.id, signal },
+    );
     if (!frozen.ok) throw new Problem(409, 'Cannot be planned', frozen.problem);
-    const { blocking, planned, sheet, entries, control: { set, verify, clear }, run, pdfA4, pdfLetter } = frozen.value;
+    const { blocking, entries } = frozen.value;
     if (blocking.length > 0) {
-      throw new Problem(409, 'Stops are open', `${blocking.length} ${blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue: mend or accept in writing.`, { findings: blocking });
+      const stops = `${blocking.length} ${blocking.length === 1 ? 'stop blocks' : 'stops block'}`;
+      const says = `${stops} the issue: mend or accept in writing.`;
+      throw new Problem(409, 'Stops are open', says, { findings: blocking });
     }
-    const pdfs = [Buffer.from(pdfA4), Buffer.from(pdfLetter)];
-    const hash = createHash('sha256').update(document).update(shopPart).update(planned).update(pdfs[0]).update(pdfs[1]).digest('hex');
-    const issue: FrozenIssue = { letter, version: JOB_VERSION, note, issuedBy: by.name, document, shop: shopPart, planned, sheet, entries: JSON.stringify(entries), control: set, verify, clear, run, pdfA4: pdfs[0], pdfLetter: pdfs[1] };
+    const issue = asFrozen(frozen.value, { letter, note, issuedBy: by.name, document, shop: shopPart });
+    const hash = hashOf(issue);
+    await this.#keep({ jobId, job, revision, last, issue, issuedAt, hash, by });
+    return {
+      letter,
+      issuedAt: issuedAt.toISOString(),
+      issuedBy: by.name,
+      note,
+      hash,
+      hasRun: true,
+      changes: before ? compareEntries(before.entries, entries) : [],
+    };
+  }
+
+  /** Keeps an issue, unless the job was changed or issued while it was planned. */
+  async #keep({
+    jobId,
+    job,
+    revision,
+    last,
+    issue,
+    issuedAt,
+    hash,
+    by,
+  }: {
+    jobId: string;
+    job: Job;
+    revision: number;
+    last: IssueRow | null;
+    issue: FrozenIssue;
+    issuedAt: Date;
+    hash: string;
+    by: Account;
+  }): Promise<void> {
+    const { letter } = issue;
     await inTransaction(this.sequelize, async (transaction) => {
-      const current = await this.models.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'revision', 'document'] });
-      if (current?.revision !== revision) throw staleWrite({ revision: current?.revision ?? 0, document: current ? JSON.parse(current.document) as Job : job });
-      const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']], transaction });
-      if ((newest?.letter ?? null) !== (last?.letter ?? null)) throw new Problem(409, 'Issued meanwhile', `Issue ${newest?.letter} was made at the same moment. Look at it first.`);
-      await this.models.issues.create({ ...issue, id: randomUUID(), jobId, place: (last?.place ?? 0) + 1, issuedAt, hash, seal: sealOfIssue(issue) }, { transaction });
+      const current = await this.models.jobs.findByPk(jobId, {
+        transaction,
+        lock: transaction.LOCK.UPDATE,
+        attributes: ['id', 'revision', 'document'],
+      });
+      if (current?.revision !== revision)
+        throw staleWrite({
+          revision: current?.revision ?? 0,
+          document: current ? (JSON.parse(current.document) as Job) : job,
+        });
+      const newest = await this.models.issues.findOne({
+        where: { jobId },
+        attributes: ['letter'],
+        order: [['place', 'DESC']],
+        transaction,
+      });
+      if ((newest?.letter ?? null) !== (last?.letter ?? null)) {
+        const says = `Issue ${newest?.letter} was made at the same moment. Look at it first.`;
+        throw new Problem(409, 'Issued meanwhile', says);
+      }
+      await this.models.issues.create(
+        { ...issue, id: randomUUID(), jobId, place: (last?.place ?? 0) + 1, issuedAt, hash, seal: sealOfIssue(issue) },
+        { transaction },
+      );
       await this.models.jobs.update({ letter }, { where: { id: jobId }, transaction, silent: true });
       await this.audit.note(by, 'issued a sheet', { detail: `issue ${letter}`, jobId, transaction });
       await this.news.tell([`job:${jobId}`, 'jobs'], transaction);
     });
-    return {
-      letter, issuedAt: issuedAt.toISOString(), issuedBy: by.name, note, hash, hasRun: true,
-      changes: last ? compareEntries(JSON.parse(last.entries) as Entry[], entries) : [],
-    };
   }
 
   async sheet(jobId: string, letter: string): Promise<Sheet> {
@@ -101,7 +201,12 @@ export class IssueService {
   async control(jobId: string, letter: string, part: ControlPart): Promise<string> {
     const row = await this.#one(jobId, letter, ['control', 'verify', 'clear']);
     const text = part === 'set' ? row.control : row[part];
-    if (text === null) throw new Problem(404, 'Not in this issue', `Issue ${letter} is older than these lines. Issue the sheet again to have them.`);
+    if (text === null)
+      throw new Problem(
+        404,
+        'Not in this issue',
+        `Issue ${letter} is older than these lines. Issue the sheet again to have them.`,
+      );
     return text;
   }
 
@@ -110,7 +215,12 @@ export class IssueService {
     const { version, document, shop } = await this.#one(jobId, letter, ['version', 'document', 'shop']);
     const file = migrateJobFile({ format: JOB_FORMAT, version, job: JSON.parse(document), shop: JSON.parse(shop) });
     const problems = file.ok ? problemsOf(file.value) : file.problems;
-    if (!file.ok || problems.length > 0) throw new Problem(409, 'Cannot be read', `Issue ${letter} was frozen in version ${version} of the document: ${problems.slice(0, 3).join(' ')}`);
+    if (!file.ok || problems.length > 0)
+      throw new Problem(
+        409,
+        'Cannot be read',
+        `Issue ${letter} was frozen in version ${version} of the document: ${problems.slice(0, 3).join(' ')}`,
+      );
     return file.value as { job: Job; shop: Shop };
   }
 
@@ -121,6 +231,10 @@ export class IssueService {
   }
 
   #last(jobId: string): Promise<IssueRow | null> {
-    return this.models.issues.findOne({ where: { jobId }, attributes: ['letter', 'place', 'document', 'shop', 'entries'], order: [['place', 'DESC']] });
+    return this.models.issues.findOne({
+      where: { jobId },
+      attributes: ['letter', 'place', 'document', 'shop', 'entries'],
+      order: [['place', 'DESC']],
+    });
   }
 }

@@ -1,35 +1,21 @@
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
-import { BIN_DAYS, type BinEntry, type JobList, type JobListEntry, type JobSummary, type Revised } from '@violet-jaw/formats/api';
+import { BIN_DAYS, type BinEntry, type JobList, type Revised } from '@violet-jaw/formats/api';
 import { inTransaction, takeTurn } from '../database/transaction';
 import type { Models, JobRow } from '../models';
 import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { Planning } from './planning';
-import { beginning, keepWords, wordsOf } from './jobWords';
+import { keepWords, wordsOf } from './jobWords';
 import type { News } from './news';
 import { registerUses } from './registerUses';
 import { staleWrite, type ShopService } from './shop';
 import type { Summaries } from './summaries';
+import { JobLists, type JobSearch } from './jobLists';
 
-/** What a list shows of a job. */
-const LISTED = ['id', 'number', 'part', 'partRevision', 'units', 'due', 'machineId', 'letter', 'revision', 'summary', 'summaryRevision', 'summaryShop', 'wantedAt', 'updatedAt'];
-const WANTED_AGAIN_MS = 20_000;
 const MOST_IN_BIN = 500;
-/** More than these nobody turns the pages of: they look for words. */
-const MOST_COUNTED = 500;
-
-/** Which jobs a list shows, and which page of them. */
-export interface JobSearch {
-  readonly text: string;
-  readonly show: 'all' | 'open findings' | 'not issued';
-  /** from 0 */
-  readonly page: number;
-  readonly size: number;
-}
-
 function checked(input: unknown): Job {
   const shape = checkJob(input);
   if (!shape.ok) throw badInput(shape.problems);
@@ -40,59 +26,26 @@ function checked(input: unknown): Job {
 
 /** Job documents with a revision counter; lists carry a summary planned in the background. */
 export class JobService {
+  readonly #lists: JobLists;
+
   constructor(
-    private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService,
-    private readonly planning: Planning, private readonly audit: AuditService, private readonly summaries: Summaries, private readonly news: News,
-  ) {}
-
-  /** One page of the jobs that fit, by number, with how many there are (up to 500). Reads columns only: nothing is planned, no document is opened. */
-  async list({ text, show, page, size }: JobSearch): Promise<JobList> {
-    const [shopRevision, machines] = await Promise.all([this.shop.revision(), this.models.machines.findAll({ attributes: ['id', 'document'] })]);
-    const names = new Map(machines.map((m) => [m.id, (JSON.parse(m.document) as { name: string }).name]));
-    const words = text.trim().split(/\s+/).filter((w) => w !== '').slice(0, 5)
-      .map((word) => ({ word, on: [...names].filter(([, name]) => name.toLowerCase().includes(word.toLowerCase())).map(([id]) => id) }));
-    const few = await this.#fewWith(words.filter(({ on }) => on.length === 0).map(({ word }) => word));
-    const where: WhereOptions<JobRow> = {
-      [Op.and]: words.map(({ word, on }) => {
-        const like = { [Op.like]: `%${word.replace(/[\\%_]/g, '\\$&')}%` };
-        return { [Op.or]: [{ number: like }, { part: like }, { partRevision: like }, ...(on.length > 0 ? [{ machineId: on }] : [])] };
-      }),
-      ...(few ? { id: few } : {}),
-      ...(show === 'not issued' ? { letter: null } : show === 'open findings' ? { openFindings: { [Op.gt]: 0 } } : {}),
-    };
-    // which they are is found in an index; only their rows are read
-    const [counted, found] = await Promise.all([
-      this.#countUpTo(MOST_COUNTED + 1, where), this.models.jobs.findAll({ where, attributes: ['id'], order: [['number', 'ASC'], ['createdAt', 'ASC'], ['id', 'ASC']], limit: size, offset: page * size }),
-    ]);
-    const rows = await this.models.jobs.findAll({ where: { id: found.map((f) => f.id) }, attributes: LISTED });
-    const byId = new Map(rows.map((r) => [r.id, r]));
-    const isCurrent = (r: JobRow) => r.summary !== null && r.summaryRevision === r.revision && r.summaryShop === shopRevision;
-    await this.summaries.want(rows.filter((r) => !isCurrent(r) && (r.wantedAt === null || Date.now() - r.wantedAt.getTime() > WANTED_AGAIN_MS)).map((r) => r.id));
-    return {
-      total: Math.min(counted, MOST_COUNTED), more: counted > MOST_COUNTED,
-      jobs: found.flatMap(({ id }): JobListEntry[] => {
-        const row = byId.get(id);
-        return row ? [{
-          id, number: row.number, part: row.part, revision: row.partRevision, due: row.due, units: row.units as Job['units'], updatedAt: row.updatedAt.toISOString(),
-          machine: names.get(row.machineId ?? '') ?? null, letter: row.letter, summary: isCurrent(row) ? JSON.parse(row.summary!) as JobSummary : null,
-        }] : [];
-      }),
-    };
+    private readonly sequelize: Sequelize,
+    private readonly models: Models,
+    private readonly shop: ShopService,
+    private readonly planning: Planning,
+    private readonly audit: AuditService,
+    private readonly summaries: Summaries,
+    private readonly news: News,
+  ) {
+    this.#lists = new JobLists(sequelize, models, shop, summaries);
   }
 
-  /** How many fit, counted no further than it is of use. */
-  async #countUpTo(most: number, where: WhereOptions<JobRow>): Promise<number> {
-    const last = await this.models.jobs.findAll({ where, attributes: ['id'], offset: most - 1, limit: 1, raw: true });
-    return last.length > 0 ? most : await this.models.jobs.count({ where });
-  }
-
-  /** The jobs that have the rarest of some words, where those are few; null: all are many, and the first that fit are soon found. */
-  async #fewWith(words: readonly string[]): Promise<string[] | null> {
-    for (const word of words) {
-      const rows = await this.sequelize.query<{ id: string }>('SELECT DISTINCT job_id id FROM job_words WHERE word LIKE ? LIMIT ?', { replacements: [beginning(word), MOST_COUNTED + 1], type: QueryTypes.SELECT });
-      if (rows.length <= MOST_COUNTED) return rows.map((r) => r.id);
-    }
-    return null;
+  /**
+   * One page of the jobs that fit, by number, with how many there are (up to 500). Reads columns only: nothing is
+   * planned, no document is opened.
+   */
+  list(search: JobSearch): Promise<JobList> {
+    return this.#lists.page(search);
   }
 
   /** How many jobs there are. */
@@ -118,7 +71,10 @@ export class JobService {
     const columns = await this.#columns(job);
     await inTransaction(this.sequelize, async (transaction) => {
       await this.#numberIsFree(job.number, transaction);
-      await this.models.jobs.create({ id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) }, { transaction });
+      await this.models.jobs.create(
+        { id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) },
+        { transaction },
+      );
       await keepWords(this.sequelize, id, job, transaction);
       await this.news.tell(['jobs'], transaction);
     });
@@ -131,7 +87,7 @@ export class JobService {
     const file = readJobFile(text);
     if (!file.ok) throw badInput(file.problems);
     const adopted = await this.shop.adopt(file.value.shop);
-    return { ...await this.create(file.value.job, by), adopted };
+    return { ...(await this.create(file.value.job, by)), adopted };
   }
 
   async write(id: string, input: unknown, expected: number, by: Account): Promise<Revised<Job>> {
@@ -143,7 +99,10 @@ export class JobService {
       const before = JSON.parse(row.document) as Job;
       if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: before });
       if (row.number !== job.number) await this.#numberIsFree(job.number, transaction);
-      await row.update({ ...columns, changedBy: by.id, wantedAt: new Date(), document: JSON.stringify(job), revision: expected + 1 }, { transaction });
+      await row.update(
+        { ...columns, changedBy: by.id, wantedAt: new Date(), document: JSON.stringify(job), revision: expected + 1 },
+        { transaction },
+      );
       if (wordsOf(job).join(' ') !== wordsOf(before).join(' ')) await keepWords(this.sequelize, id, job, transaction);
       await this.#noteAcceptances(id, before, job, by, transaction);
       await this.news.tell([`job:${id}`, 'jobs'], transaction);
@@ -155,24 +114,43 @@ export class JobService {
 
   /** Which stops were accepted in writing, or no longer, and by whom. */
   async #noteAcceptances(jobId: string, before: Job, after: Job, by: Account, transaction: Transaction): Promise<void> {
-    const missing = (a: Job, b: Job) => a.accepted.filter((x) => !b.accepted.some((y) => y.code === x.code && y.setupId === x.setupId && y.says === x.says));
-    for (const a of missing(after, before)) await this.audit.note(by, 'accepted a stop', { detail: `${a.says} Because: ${a.reason}`, jobId, transaction });
-    for (const a of missing(before, after)) await this.audit.note(by, 'withdrew an acceptance', { detail: a.says, jobId, transaction });
+    const missing = (a: Job, b: Job) =>
+      a.accepted.filter(
+        (x) => !b.accepted.some((y) => y.code === x.code && y.setupId === x.setupId && y.says === x.says),
+      );
+    for (const a of missing(after, before))
+      await this.audit.note(by, 'accepted a stop', { detail: `${a.says} Because: ${a.reason}`, jobId, transaction });
+    for (const a of missing(before, after))
+      await this.audit.note(by, 'withdrew an acceptance', { detail: a.says, jobId, transaction });
   }
 
   /** People call a job by its number: no two have the same. */
   async #numberIsFree(number: string, transaction: Transaction): Promise<void> {
     await takeTurn(this.sequelize, 'job numbers', transaction);
     const other = await this.models.jobs.findOne({ where: { number }, attributes: ['part'], transaction });
-    if (other) throw new Problem(409, 'Number taken', `There is a job ${number} already (${other.part}). Give this one another number.`);
+    if (other)
+      throw new Problem(
+        409,
+        'Number taken',
+        `There is a job ${number} already (${other.part}). Give this one another number.`,
+      );
   }
 
   async remove(id: string, by: Account): Promise<void> {
     await inTransaction(this.sequelize, async (transaction) => {
-      const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'number', 'part'] });
+      const row = await this.models.jobs.findByPk(id, {
+        transaction,
+        lock: transaction.LOCK.UPDATE,
+        attributes: ['id', 'number', 'part'],
+      });
       if (!row) throw notFound('The job');
       const issued = await this.models.issues.count({ where: { jobId: id }, transaction });
-      if (issued > 0) throw new Problem(409, 'Issued', `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`);
+      if (issued > 0)
+        throw new Problem(
+          409,
+          'Issued',
+          `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`,
+        );
       await row.destroy({ transaction });
       await this.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
       await this.news.tell([`job:${id}`, 'jobs'], transaction);
@@ -182,20 +160,49 @@ export class JobService {
 
   /** What lies in the bin, what was deleted last first. */
   async bin(): Promise<BinEntry[]> {
-    const rows = await this.models.jobs.findAll({ where: { deletedAt: { [Op.ne]: null } }, attributes: ['id', 'number', 'part', 'deletedAt'], order: [['deletedAt', 'DESC'], ['id', 'ASC']], limit: MOST_IN_BIN, paranoid: false });
-    const by = await this.models.audit.findAll({ where: { jobId: rows.map((r) => r.id), action: 'deleted a job' }, order: [['place', 'ASC']] });
+    const rows = await this.models.jobs.findAll({
+      where: { deletedAt: { [Op.ne]: null } },
+      attributes: ['id', 'number', 'part', 'deletedAt'],
+      order: [
+        ['deletedAt', 'DESC'],
+        ['id', 'ASC'],
+      ],
+      limit: MOST_IN_BIN,
+      paranoid: false,
+    });
+    const by = await this.models.audit.findAll({
+      where: { jobId: rows.map((r) => r.id), action: 'deleted a job' },
+      order: [['place', 'ASC']],
+    });
     const who = new Map(by.map((e) => [e.jobId, e.name]));
-    return rows.map((r) => ({ id: r.id, number: r.number, part: r.part, deletedAt: r.deletedAt!.toISOString(), deletedBy: who.get(r.id) ?? '', goneAt: new Date(r.deletedAt!.getTime() + BIN_DAYS * 86_400_000).toISOString() }));
+    return rows.map((r) => ({
+      id: r.id,
+      number: r.number,
+      part: r.part,
+      deletedAt: r.deletedAt!.toISOString(),
+      deletedBy: who.get(r.id) ?? '',
+      goneAt: new Date(r.deletedAt!.getTime() + BIN_DAYS * 86_400_000).toISOString(),
+    }));
   }
 
   /** Takes a job out of the bin, as it was. Its number may have been given to another one meanwhile. */
   async restore(id: string, by: Account): Promise<void> {
     await inTransaction(this.sequelize, async (transaction) => {
-      const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id', 'number', 'part', 'deletedAt'], paranoid: false });
-      if (!row?.deletedAt) throw new Problem(404, 'Not in the bin', 'The job is not in the bin. It may have been taken out already.');
+      const row = await this.models.jobs.findByPk(id, {
+        transaction,
+        lock: transaction.LOCK.UPDATE,
+        attributes: ['id', 'number', 'part', 'deletedAt'],
+        paranoid: false,
+      });
+      if (!row?.deletedAt)
+        throw new Problem(404, 'Not in the bin', 'The job is not in the bin. It may have been taken out already.');
       await this.#numberIsFree(row.number, transaction);
       await row.restore({ transaction });
-      await this.audit.note(by, 'took a job out of the bin', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
+      await this.audit.note(by, 'took a job out of the bin', {
+        detail: `${row.number} ${row.part}`,
+        jobId: id,
+        transaction,
+      });
       await this.news.tell([`job:${id}`, 'jobs'], transaction);
     });
     this.summaries.nudge();
@@ -204,11 +211,20 @@ export class JobService {
   /** Deletes for good what has lain in the bin for its time. @returns how many */
   async emptyBin(now: Date): Promise<number> {
     return await inTransaction(this.sequelize, async (transaction) => {
-      const gone = await this.models.jobs.findAll({ where: { deletedAt: { [Op.lt]: new Date(now.getTime() - BIN_DAYS * 86_400_000) } }, attributes: ['id', 'number', 'part'], paranoid: false, transaction });
+      const gone = await this.models.jobs.findAll({
+        where: { deletedAt: { [Op.lt]: new Date(now.getTime() - BIN_DAYS * 86_400_000) } },
+        attributes: ['id', 'number', 'part'],
+        paranoid: false,
+        transaction,
+      });
       for (const row of gone) {
         await row.destroy({ transaction, force: true });
         await this.sequelize.query('DELETE FROM job_words WHERE job_id = ?', { replacements: [row.id], transaction });
-        await this.audit.note(null, 'emptied the bin', { detail: `${row.number} ${row.part}, after ${BIN_DAYS} days`, jobId: row.id, transaction });
+        await this.audit.note(null, 'emptied the bin', {
+          detail: `${row.number} ${row.part}, after ${BIN_DAYS} days`,
+          jobId: row.id,
+          transaction,
+        });
       }
       return gone.length;
     });
@@ -227,8 +243,14 @@ export class JobService {
       job.machine ? this.models.machines.findByPk(job.machine, { attributes: ['id'] }) : null,
     ]);
     return {
-      number: job.number, part: job.part, due: job.due, machineId: machine?.id ?? null, fileHash: file?.hash ?? null,
-      partRevision: job.revision, units: job.units, registers: JSON.stringify(registerUses(job)),
+      number: job.number,
+      part: job.part,
+      due: job.due,
+      machineId: machine?.id ?? null,
+      fileHash: file?.hash ?? null,
+      partRevision: job.revision,
+      units: job.units,
+      registers: JSON.stringify(registerUses(job)),
     };
   }
 }

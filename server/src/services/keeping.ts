@@ -18,19 +18,33 @@ const stamp = (now: Date) => now.toISOString().replace(/[:.]/g, '-');
 /** Why nothing was restored. What the database says holds what people entered: of that only its number. */
 function notRestored(error: unknown): Problem {
   const { errno, sqlState } = error as { errno?: number; sqlState?: string | null };
-  const why = sqlState != null ? `The database did not take it (error ${errno}). Try again in a moment.` : (error as Error).message;
+  const why =
+    sqlState != null
+      ? `The database did not take it (error ${errno}). Try again in a moment.`
+      : (error as Error).message;
   return new Problem(409, 'Not restored', `Nothing was changed. ${why}`);
 }
 
 /** What a lead does so that nothing is lost: backups by hand, taking one back, proving the data. */
 export class Keeping {
-  constructor(private readonly sequelize: Sequelize, private readonly url: string, private readonly files: FilePlace, private readonly folder: string | null, private readonly audit: AuditService, private readonly news: News) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly url: string,
+    private readonly files: FilePlace,
+    private readonly folder: string | null,
+    private readonly audit: AuditService,
+    private readonly news: News,
+  ) {}
 
   /** The backups that are kept, the newest first. */
   list(): BackupHead[] {
     const folder = this.#folder();
-    return readdirSync(folder).filter((name) => NAME.test(name))
-      .map((name) => { const { size, mtime } = statSync(join(folder, name)); return { name, size, at: mtime.toISOString() }; })
+    return readdirSync(folder)
+      .filter((name) => NAME.test(name))
+      .map((name) => {
+        const { size, mtime } = statSync(join(folder, name));
+        return { name, size, at: mtime.toISOString() };
+      })
       .sort((a, b) => b.at.localeCompare(a.at));
   }
 
@@ -51,12 +65,21 @@ export class Keeping {
   /** Everything becomes as it was when the backup was made. What is there now is kept as a backup first. */
   async restore(name: string, by: Account, now: Date = new Date()): Promise<BackupHead[]> {
     const path = this.path(name);
-    await verifyBackup(path).catch((error: unknown) => { throw notRestored(error); });
+    await verifyBackup(path).catch((error: unknown) => {
+      throw notRestored(error);
+    });
     const restored = await alone(this.sequelize, 'restore', 'leave', async () => {
       await this.#made(`before-${stamp(now)}.zip`, now);
-      return await takeBack(this.url, this.files.folder, path).catch((error: unknown) => { throw notRestored(error); });
+      return await takeBack(this.url, this.files.folder, path).catch((error: unknown) => {
+        throw notRestored(error);
+      });
     });
-    if (!restored) throw new Problem(409, 'Not restored', 'Another backup is being restored just now. Wait until it is done, and look what is there then.');
+    if (!restored)
+      throw new Problem(
+        409,
+        'Not restored',
+        'Another backup is being restored just now. Wait until it is done, and look what is there then.',
+      );
     const { made } = restored;
     await this.audit.note(by, 'restored a backup', { detail: `${name}, made ${made}` });
     await this.news.tell(['jobs', 'shop']);
@@ -68,7 +91,12 @@ export class Keeping {
   }
 
   #folder(): string {
-    if (!this.folder) throw new Problem(409, 'No backups here', 'Backups are switched off on this server (VIOLET_JAW_BACKUPS=no). Whoever looks after the server takes them in another way.');
+    if (!this.folder)
+      throw new Problem(
+        409,
+        'No backups here',
+        'Backups are switched off on this server (VIOLET_JAW_BACKUPS=no). Whoever looks after the server takes them in another way.',
+      );
     mkdirSync(this.folder, { recursive: true, mode: 0o700 });
     return this.folder;
   }

@@ -9,8 +9,8 @@ const LOOK_MS = 1000;
 const BACK_S = 15;
 
 /**
- * Tells pages that something changed, whichever process changed it. News stand in a table, in the transaction they tell of; each process
- * looks there once a second for all its pages together, and only while there are any.
+ * Tells pages that something changed, whichever process changed it. News stand in a table, in the transaction they
+ * tell of; each process looks there once a second for all its pages together, and only while there are any.
  */
 export class News {
   readonly #listeners = new Map<Topic, Set<() => void>>();
@@ -18,10 +18,16 @@ export class News {
   #timer: NodeJS.Timeout | undefined;
   #closed = false;
 
-  constructor(private readonly sequelize: Sequelize, private readonly log: (line: string) => void) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly log: (line: string) => void,
+  ) {}
 
   async tell(topics: readonly Topic[], transaction?: Transaction): Promise<void> {
-    await this.sequelize.query(`INSERT INTO news (at, topic) VALUES ${topics.map(() => '(UTC_TIMESTAMP(3), ?)').join(', ')}`, { replacements: [...topics], transaction });
+    await this.sequelize.query(
+      `INSERT INTO news (at, topic) VALUES ${topics.map(() => '(UTC_TIMESTAMP(3), ?)').join(', ')}`,
+      { replacements: [...topics], transaction },
+    );
   }
 
   /** @param then is called when one of the topics has news @returns how to stop listening */
@@ -53,11 +59,16 @@ export class News {
 
   #again(): void {
     clearTimeout(this.#timer);
-    if (!this.#closed) this.#timer = setTimeout(() => { void this.#look(); }, LOOK_MS);
+    if (!this.#closed)
+      this.#timer = setTimeout(() => {
+        void this.#look();
+      }, LOOK_MS);
   }
 
   #recent(): Promise<{ id: number; topic: Topic }[]> {
-    return this.sequelize.query(`SELECT id, topic FROM news WHERE at > UTC_TIMESTAMP(3) - INTERVAL ${BACK_S} SECOND`, { type: QueryTypes.SELECT });
+    return this.sequelize.query(`SELECT id, topic FROM news WHERE at > UTC_TIMESTAMP(3) - INTERVAL ${BACK_S} SECOND`, {
+      type: QueryTypes.SELECT,
+    });
   }
 
   async #look(): Promise<void> {
@@ -65,7 +76,7 @@ export class News {
       const rows = await this.#recent();
       const fresh = rows.filter((r) => !this.#seen.has(r.id));
       this.#seen = new Set(rows.map((r) => r.id));
-      for (const then of new Set(fresh.flatMap(({ topic }) => [...this.#listeners.get(topic) ?? []]))) then();
+      for (const then of new Set(fresh.flatMap(({ topic }) => [...(this.#listeners.get(topic) ?? [])]))) then();
     } catch (error) {
       // pages look by themselves now and then, too
       if (!this.#closed) this.log(`news: ${inLog(error)}`);

@@ -19,12 +19,20 @@ export interface WorkFor {
   readonly signal?: AbortSignal;
 }
 
-/** Plans jobs in processes of their own, so that the API answers while solids are computed, whatever a file does to its reader. */
+/**
+ * Plans jobs in processes of their own, so that the API answers while solids are computed, whatever a file does to its
+ * reader.
+ */
 export class Planning {
   readonly #pool: WorkPool;
   readonly #ofJob = new Map<string, Set<AbortController>>();
 
-  constructor(workFile: string, private readonly files: Files, log: (line: string) => void, private readonly limits: Limits = LIMITS) {
+  constructor(
+    workFile: string,
+    private readonly files: Files,
+    log: (line: string) => void,
+    private readonly limits: Limits = LIMITS,
+  ) {
     this.#pool = new WorkPool(workFile, 2, log);
   }
 
@@ -63,7 +71,14 @@ export class Planning {
     const own = this.#ofJob.get(jobId) ?? new Set();
     this.#ofJob.set(jobId, own.add(controller));
     try {
-      return await this.#pool.run<T>({ name, lane, owner, input: { ...input, paths: await this.files.pathsFor(input.job) }, limits: this.limits, signal: controller.signal });
+      return await this.#pool.run<T>({
+        name,
+        lane,
+        owner,
+        input: { ...input, paths: await this.files.pathsFor(input.job) },
+        limits: this.limits,
+        signal: controller.signal,
+      });
     } catch (error) {
       throw error instanceof Stopped ? await this.#inWords(error) : error;
     } finally {
@@ -75,8 +90,20 @@ export class Planning {
   /** Why there is no plan. A file that stopped its reader is kept in mind, and not tried again by itself. */
   async #inWords({ why, phase }: Stopped): Promise<Problem | Stopped> {
     const what = stoppedInWords(why, this.limits);
-    if (!what) return why === 'full' ? new Problem(503, 'Too much is waiting', 'Too much is waiting to be planned already. Try again in a minute.') : new Stopped(why, phase);
-    if (phase?.startsWith(READING)) return new Problem(409, 'File stopped its reader', await this.files.markHarmful(phase.slice(READING.length), what));
-    return new Problem(409, 'Cannot be planned', `Planning this job ${what} and was stopped. Make it simpler: fewer copies or setups, or a part without small details.`);
+    if (!what)
+      return why === 'full'
+        ? new Problem(503, 'Too much is waiting', 'Too much is waiting to be planned already. Try again in a minute.')
+        : new Stopped(why, phase);
+    if (phase?.startsWith(READING))
+      return new Problem(
+        409,
+        'File stopped its reader',
+        await this.files.markHarmful(phase.slice(READING.length), what),
+      );
+    return new Problem(
+      409,
+      'Cannot be planned',
+      `Planning this job ${what} and was stopped. Make it simpler: fewer copies or setups, or a part without small details.`,
+    );
   }
 }

@@ -1,26 +1,55 @@
 import { AXES, type Vec3 } from '@violet-jaw/core/frames';
-import { readingsInWords, runHistory, runState, type RunEvent, type RunEventBy, type RunPlan, type RunState } from '@violet-jaw/core/run';
-import type { ReadingEntry, RegisterEntry, RunEvents, RunHead, RunHistory, RunRecord, RunToOpen } from '@violet-jaw/formats/api';
+import {
+  readingsInWords,
+  runHistory,
+  runState,
+  type RunEvent,
+  type RunEventBy,
+  type RunPlan,
+} from '@violet-jaw/core/run';
+import type {
+  ReadingEntry,
+  RegisterEntry,
+  RunEvents,
+  RunHead,
+  RunHistory,
+  RunRecord,
+  RunToOpen,
+} from '@violet-jaw/formats/api';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
 import type { Models, RunRow } from '../models';
-import { badInput, notFound, Problem } from '../problem';
+import { notFound, Problem } from '../problem';
 import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { News } from './news';
 import type { RegisterUse } from './registerUses';
+import { momentOf, byWhom, head, zerosKeyedIn } from './runWords';
 
 /** Runs of issued sheets at the machine: events in order, once each, and the zeros they found. */
 export class RunService {
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly audit: AuditService, private readonly news: News) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly models: Models,
+    private readonly audit: AuditService,
+    private readonly news: News,
+  ) {}
 
-  /** The frozen run of an issue, with the common offsets that were seen on its machine before, and the letter that is in force now. */
+  /**
+   * The frozen run of an issue, with the common offsets that were seen on its machine before, and the letter that is
+   * in force now.
+   */
   async plan(jobId: string, letter: string): Promise<RunToOpen> {
     const row = await this.models.issues.findOne({ where: { jobId, letter }, attributes: ['run'] });
     if (!row) throw notFound(`Issue ${letter}`);
-    if (!row.run) throw new Problem(409, 'No run', `Issue ${letter} is older than the page Run. Issue the sheet again to run it.`);
+    if (!row.run)
+      throw new Problem(409, 'No run', `Issue ${letter} is older than the page Run. Issue the sheet again to run it.`);
     const plan = JSON.parse(row.run) as RunPlan;
-    const newest = await this.models.issues.findOne({ where: { jobId }, attributes: ['letter'], order: [['place', 'DESC']] });
+    const newest = await this.models.issues.findOne({
+      where: { jobId },
+      attributes: ['letter'],
+      order: [['place', 'DESC']],
+    });
     return { plan, commons: await this.#commons(plan.machineId), newest: newest?.letter ?? letter };
   }
 
@@ -35,10 +64,13 @@ export class RunService {
     if (!row) throw notFound('The run');
     const events = await this.models.runEvents.findAll({ where: { runId }, order: [['place', 'ASC']] });
     const names = await this.#names([row.startedBy, ...events.map((e) => e.accountId)]);
-    return { ...head(row, names), events: events.map((e): RunEventBy => {
-      const event = JSON.parse(e.document) as RunEvent;
-      return { ...event, by: byWhom(event, names.get(e.accountId ?? '') ?? '') };
-    }) };
+    return {
+      ...head(row, names),
+      events: events.map((e): RunEventBy => {
+        const event = JSON.parse(e.document) as RunEvent;
+        return { ...event, by: byWhom(event, names.get(e.accountId ?? '') ?? '') };
+      }),
+    };
   }
 
   /** What was answered in a run, against what was expected then. */
@@ -56,10 +88,20 @@ export class RunService {
     const started = momentOf(startedAt);
     const { plan, commons } = await this.plan(jobId, letter);
     await inTransaction(this.sequelize, async (transaction) => {
-      const [row, isNew] = await this.models.runs.findOrCreate({ where: { id: runId }, defaults: { id: runId, jobId, letter, machineId: plan.machineId, startedAt: started, startedBy: by.id }, transaction });
+      const [row, isNew] = await this.models.runs.findOrCreate({
+        where: { id: runId },
+        defaults: { id: runId, jobId, letter, machineId: plan.machineId, startedAt: started, startedBy: by.id },
+        transaction,
+      });
       await row.reload({ lock: transaction.LOCK.UPDATE, transaction });
-      if (row.jobId !== jobId || row.letter !== letter) throw new Problem(409, 'Another run', 'This run belongs to another sheet.');
-      if (row.ended && events.length > 0) throw new Problem(409, 'Run ended', 'This run was ended. Start a new one; what was not sent is kept on the device.');
+      if (row.jobId !== jobId || row.letter !== letter)
+        throw new Problem(409, 'Another run', 'This run belongs to another sheet.');
+      if (row.ended && events.length > 0)
+        throw new Problem(
+          409,
+          'Run ended',
+          'This run was ended. Start a new one; what was not sent is kept on the device.',
+        );
       await this.#add(row, plan, events, by, transaction);
       await this.#settle(row, plan, commons, by, isNew, transaction);
       await this.news.tell([`run:${runId}`], transaction);
@@ -80,10 +122,29 @@ export class RunService {
 
   /** Zeros found in all runs, oldest first. */
   async readings(where: { jobId?: string; machineId?: string }): Promise<ReadingEntry[]> {
-    const rows = await this.models.readings.findAll({ where, order: [['at', 'ASC'], ['runId', 'ASC'], ['setupId', 'ASC'], ['axis', 'ASC']], limit: 3000 });
+    const rows = await this.models.readings.findAll({
+      where,
+      order: [
+        ['at', 'ASC'],
+        ['runId', 'ASC'],
+        ['setupId', 'ASC'],
+        ['axis', 'ASC'],
+      ],
+      limit: 3000,
+    });
     return rows.map((r) => ({
-      runId: r.runId, jobId: r.jobId, letter: r.letter, setupId: r.setupId, op: r.op, register: r.register, machineId: r.machineId, stationId: r.stationId,
-      axis: r.axis as ReadingEntry['axis'], planned: r.planned, measured: r.measured, at: r.at.toISOString(),
+      runId: r.runId,
+      jobId: r.jobId,
+      letter: r.letter,
+      setupId: r.setupId,
+      op: r.op,
+      register: r.register,
+      machineId: r.machineId,
+      stationId: r.stationId,
+      axis: r.axis as ReadingEntry['axis'],
+      planned: r.planned,
+      measured: r.measured,
+      at: r.at.toISOString(),
     }));
   }
 
@@ -93,50 +154,122 @@ export class RunService {
     midnight.setHours(0, 0, 0, 0);
     const [jobs, runs] = await Promise.all([
       this.models.jobs.findAll({ where: { machineId }, attributes: ['id', 'number', 'part', 'registers'] }),
-      this.models.runs.findAll({ where: { machineId, [Op.or]: [{ finishedAt: null }, { startedAt: { [Op.gte]: midnight } }] } }),
+      this.models.runs.findAll({
+        where: { machineId, [Op.or]: [{ finishedAt: null }, { startedAt: { [Op.gte]: midnight } }] },
+      }),
     ]);
     return jobs.flatMap((row) => {
       const own = runs.filter((r) => r.jobId === row.id);
-      const state = own.some((r) => r.finishedAt === null) ? 'stands on the machine' : own.length > 0 ? 'run today' : 'planned';
-      return (JSON.parse(row.registers ?? '[]') as RegisterUse[]).map((use): RegisterEntry => ({ ...use, jobId: row.id, number: row.number, part: row.part, state }));
+      const state = own.some((r) => r.finishedAt === null)
+        ? 'stands on the machine'
+        : own.length > 0
+          ? 'run today'
+          : 'planned';
+      return (JSON.parse(row.registers ?? '[]') as RegisterUse[]).map((use): RegisterEntry => ({
+        ...use,
+        jobId: row.id,
+        number: row.number,
+        part: row.part,
+        state,
+      }));
     });
   }
 
-  async #add(row: RunRow, plan: RunPlan, events: readonly RunEvent[], by: Account, transaction: Transaction): Promise<void> {
-    const known = await this.models.runEvents.findAll({ where: { runId: row.id }, attributes: ['eventId', 'place'], transaction });
+  async #add(
+    row: RunRow,
+    plan: RunPlan,
+    events: readonly RunEvent[],
+    by: Account,
+    transaction: Transaction,
+  ): Promise<void> {
+    const known = await this.models.runEvents.findAll({
+      where: { runId: row.id },
+      attributes: ['eventId', 'place'],
+      transaction,
+    });
     const ids = new Set(known.map((k) => k.eventId));
     const fresh = events.filter((e, i) => !ids.has(e.id) && events.findIndex((o) => o.id === e.id) === i);
     const next = Math.max(0, ...known.map((k) => k.place)) + 1;
-    await this.models.runEvents.bulkCreate(fresh.map((e, i) => ({ runId: row.id, place: next + i, eventId: e.id, accountId: by.id, receivedAt: new Date(), document: JSON.stringify(e) })), { transaction });
+    await this.models.runEvents.bulkCreate(
+      fresh.map((e, i) => ({
+        runId: row.id,
+        place: next + i,
+        eventId: e.id,
+        accountId: by.id,
+        receivedAt: new Date(),
+        document: JSON.stringify(e),
+      })),
+      { transaction },
+    );
     for (const e of fresh) {
       const step = plan.steps.find((s) => s.id === e.stepId);
       if (!step) continue;
       const whom = byWhom(e, by.name);
       const sent = whom === by.name ? '' : `${whom}; `;
-      if (e.kind === 'accept') await this.audit.note(by, 'accepted a reading', { detail: `${sent}issue ${row.letter}, ${step.title}: ${e.reason}`, jobId: row.jobId, transaction });
+      if (e.kind === 'accept')
+        await this.audit.note(by, 'accepted a reading', {
+          detail: `${sent}issue ${row.letter}, ${step.title}: ${e.reason}`,
+          jobId: row.jobId,
+          transaction,
+        });
       const read = e.kind === 'answer' ? readingsInWords(plan, step, e.values) : '';
-      if (read) await this.audit.note(by, 'gave a reading', { detail: `${sent}issue ${row.letter}, ${step.title}: ${read}`, jobId: row.jobId, transaction });
+      if (read)
+        await this.audit.note(by, 'gave a reading', {
+          detail: `${sent}issue ${row.letter}, ${step.title}: ${read}`,
+          jobId: row.jobId,
+          transaction,
+        });
     }
   }
 
   /** What follows from all events: whether the run is finished, and the zeros it found so far. */
-  async #settle(row: RunRow, plan: RunPlan, commons: readonly Vec3[], by: Account, isNew: boolean, transaction: Transaction): Promise<void> {
-    const stored = await this.models.runEvents.findAll({ where: { runId: row.id }, order: [['place', 'ASC']], transaction });
+  async #settle(
+    row: RunRow,
+    plan: RunPlan,
+    commons: readonly Vec3[],
+    by: Account,
+    isNew: boolean,
+    transaction: Transaction,
+  ): Promise<void> {
+    const stored = await this.models.runEvents.findAll({
+      where: { runId: row.id },
+      order: [['place', 'ASC']],
+      transaction,
+    });
     const events = stored.map((e) => JSON.parse(e.document) as RunEvent);
     const state = runState(plan, events, commons);
-    if (isNew) await this.audit.note(by, 'started a run', { detail: `issue ${row.letter}`, jobId: row.jobId, transaction });
+    if (isNew)
+      await this.audit.note(by, 'started a run', { detail: `issue ${row.letter}`, jobId: row.jobId, transaction });
     if (state.finished && !row.finishedAt) {
       await row.update({ finishedAt: new Date() }, { transaction });
       await this.audit.note(by, 'finished a run', { detail: `issue ${row.letter}`, jobId: row.jobId, transaction });
     }
     await this.models.readings.destroy({ where: { runId: row.id }, transaction });
-    await this.models.readings.bulkCreate(zerosKeyedIn(plan, state).map((z) => ({ ...z, runId: row.id, jobId: row.jobId, letter: row.letter, machineId: plan.machineId, at: row.startedAt })), { transaction });
+    await this.models.readings.bulkCreate(
+      zerosKeyedIn(plan, state).map((z) => ({
+        ...z,
+        runId: row.id,
+        jobId: row.jobId,
+        letter: row.letter,
+        machineId: plan.machineId,
+        at: row.startedAt,
+      })),
+      { transaction },
+    );
   }
 
   async #commons(machineId: string | null): Promise<Vec3[]> {
     if (!machineId) return [];
-    const runs = await this.models.runs.findAll({ where: { machineId }, attributes: ['id'], order: [['startedAt', 'DESC']], limit: 50 });
-    const events = await this.models.runEvents.findAll({ where: { runId: runs.map((r) => r.id) }, attributes: ['document'] });
+    const runs = await this.models.runs.findAll({
+      where: { machineId },
+      attributes: ['id'],
+      order: [['startedAt', 'DESC']],
+      limit: 50,
+    });
+    const events = await this.models.runEvents.findAll({
+      where: { runId: runs.map((r) => r.id) },
+      attributes: ['document'],
+    });
     const seen = events.flatMap((e): Vec3[] => {
       const event = JSON.parse(e.document) as RunEvent;
       if (event.kind !== 'answer' || event.stepId !== 'run/machine') return [];
@@ -147,35 +280,10 @@ export class RunService {
   }
 
   async #names(ids: readonly (string | null)[]): Promise<Map<string, string>> {
-    const rows = await this.models.accounts.findAll({ where: { id: [...new Set(ids.filter((i) => i !== null))] }, attributes: ['id', 'name'] });
+    const rows = await this.models.accounts.findAll({
+      where: { id: [...new Set(ids.filter((i) => i !== null))] },
+      attributes: ['id', 'name'],
+    });
     return new Map(rows.map((r) => [r.id, r.name]));
   }
-}
-
-/** When a device says that a run began: now where it says nothing, and never in another age. */
-function momentOf(text: string): Date {
-  if (text === '') return new Date();
-  const at = new Date(text);
-  const year = at.getUTCFullYear();
-  if (Number.isNaN(year) || year < 2000 || year > 2200) throw badInput([`startedAt: expected a moment such as 2026-11-27T10:05:00Z, found ${JSON.stringify(text)}.`]);
-  return at;
-}
-
-/** Who is signed in where it was sent from, and who was when it was made, where that is another. */
-const byWhom = (event: RunEvent, sender: string): string => (event.who && event.who !== sender ? `${event.who}, sent by ${sender}` : sender);
-
-const head = (r: RunRow, names: ReadonlyMap<string, string>): RunHead => ({
-  id: r.id, jobId: r.jobId, letter: r.letter, startedAt: r.startedAt.toISOString(), startedBy: names.get(r.startedBy ?? '') ?? '', finishedAt: r.finishedAt?.toISOString() ?? null, ended: r.ended,
-});
-
-/** Register values that were keyed in and read back, or are accepted as they are. */
-function zerosKeyedIn(plan: RunPlan, state: RunState) {
-  return plan.setups.flatMap((s) => {
-    const keyed = state.answers.get(`${s.id}/keyIn`);
-    if (!keyed || !state.done.has(`${s.id}/keyIn`)) return [];
-    return AXES.flatMap((axis) => {
-      const measured = keyed[`register-${axis}`];
-      return typeof measured === 'number' ? [{ setupId: s.id, op: s.op, register: s.register, stationId: s.stationId, axis, planned: s.planned[axis], measured }] : [];
-    });
-  });
 }

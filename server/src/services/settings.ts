@@ -8,7 +8,9 @@ export class Settings {
   async once(name: string, make: () => string): Promise<string> {
     const known = await this.#read(name);
     if (known !== null) return known;
-    await this.sequelize.query('INSERT IGNORE INTO settings (name, value) VALUES (?, ?)', { replacements: [name, make()] });
+    await this.sequelize.query('INSERT IGNORE INTO settings (name, value) VALUES (?, ?)', {
+      replacements: [name, make()],
+    });
     return (await this.#read(name))!;
   }
 
@@ -17,7 +19,10 @@ export class Settings {
   }
 
   async #read(name: string): Promise<string | null> {
-    const [row] = await this.sequelize.query<{ value: string }>('SELECT value FROM settings WHERE name = ?', { replacements: [name], type: QueryTypes.SELECT });
+    const [row] = await this.sequelize.query<{ value: string }>('SELECT value FROM settings WHERE name = ?', {
+      replacements: [name],
+      type: QueryTypes.SELECT,
+    });
     return row?.value ?? null;
   }
 }

@@ -9,7 +9,12 @@ import { badInput, Problem } from '../problem';
 
 /** A write that started from an older revision: nothing is overwritten, the current document comes back. */
 export function staleWrite<T>(current: Revised<T>): Problem {
-  return new Problem(409, 'Changed meanwhile', 'Somebody else changed this since you loaded it. Nothing was overwritten; both versions are kept for you to choose.', { current });
+  return new Problem(
+    409,
+    'Changed meanwhile',
+    'Somebody else changed this since you loaded it. Nothing was overwritten; both versions are kept for you to choose.',
+    { current },
+  );
 }
 
 function twice(ids: readonly string[]): string[] {
@@ -19,29 +24,44 @@ function twice(ids: readonly string[]): string[] {
 /** Lists of the library that nothing but a document refers to: one table for all. */
 const LISTS = ['clamps', 'bonds', 'materials'] as const;
 
-/** Machines, stations, devices, clamps, stock and offcuts: one document to the application, tables with foreign keys underneath. */
+/**
+ * Machines, stations, devices, clamps, stock and offcuts: one document to the application, tables with foreign keys
+ * underneath.
+ */
 export class ShopService {
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly news: News) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly models: Models,
+    private readonly news: News,
+  ) {}
 
   async read(transaction?: Transaction): Promise<Revised<Shop>> {
     const options = { order: [['place', 'ASC'] as [string, string]], transaction };
     const [head, machines, stations, devices, stock, offcuts, library] = await Promise.all([
-      this.models.shop.findByPk(1, { transaction }), this.models.machines.findAll(options), this.models.stations.findAll(options), this.models.devices.findAll(options),
-      this.models.stock.findAll(options), this.models.offcuts.findAll(options), this.models.library.findAll(options),
+      this.models.shop.findByPk(1, { transaction }),
+      this.models.machines.findAll(options),
+      this.models.stations.findAll(options),
+      this.models.devices.findAll(options),
+      this.models.stock.findAll(options),
+      this.models.offcuts.findAll(options),
+      this.models.library.findAll(options),
     ]);
-    const listOf = <T>(name: (typeof LISTS)[number]) => library.filter((row) => row.list === name).map((row) => JSON.parse(row.document) as T);
+    const listOf = <T>(name: (typeof LISTS)[number]) =>
+      library.filter((row) => row.list === name).map((row) => JSON.parse(row.document) as T);
     return {
       revision: head?.revision ?? 0,
       document: {
         name: head?.name ?? '',
         projection: (head?.projection ?? 'third angle') as Shop['projection'],
         machines: machines.map((m) => ({
-          ...JSON.parse(m.document) as Machine,
+          ...(JSON.parse(m.document) as Machine),
           stations: stations.filter((s) => s.machineId === m.id).map((s) => JSON.parse(s.document) as Station),
         })),
         altitude: head?.altitude ?? 0,
         devices: devices.map((v) => JSON.parse(v.document) as Device),
-        clamps: listOf('clamps'), bonds: listOf('bonds'), materials: listOf('materials'),
+        clamps: listOf('clamps'),
+        bonds: listOf('bonds'),
+        materials: listOf('materials'),
         stock: stock.map((s) => JSON.parse(s.document) as Stock),
         offcuts: offcuts.map((o) => JSON.parse(o.document) as Offcut),
       },
@@ -59,17 +79,32 @@ export class ShopService {
     const shop = checked.value;
     const problems = [
       ...twice(shop.machines.map((m) => m.id)).map((id) => `machines: "${id}" is there twice.`),
-      ...(['devices', ...LISTS, 'stock', 'offcuts'] as const).flatMap((list) => twice(shop[list].map((v) => v.id)).map((id) => `${list}: "${id}" is there twice.`)),
-      ...shop.machines.flatMap((m) => twice(m.stations.map((s) => s.id)).map((id) => `stations of ${m.name}: "${id}" is there twice.`)),
-      ...shop.machines.flatMap((m) => (['x', 'y', 'z'] as const).filter((a) => m.travel[a].min >= m.travel[a].max).map((a) => `${m.name}: the travel in ${a.toUpperCase()} ends before it begins.`)),
+      ...(['devices', ...LISTS, 'stock', 'offcuts'] as const).flatMap((list) =>
+        twice(shop[list].map((v) => v.id)).map((id) => `${list}: "${id}" is there twice.`),
+      ),
+      ...shop.machines.flatMap((m) =>
+        twice(m.stations.map((s) => s.id)).map((id) => `stations of ${m.name}: "${id}" is there twice.`),
+      ),
+      ...shop.machines.flatMap((m) =>
+        (['x', 'y', 'z'] as const)
+          .filter((a) => m.travel[a].min >= m.travel[a].max)
+          .map((a) => `${m.name}: the travel in ${a.toUpperCase()} ends before it begins.`),
+      ),
     ];
     if (problems.length > 0) throw badInput(problems);
     return inTransaction(this.sequelize, async (transaction) => {
-      const [head] = await this.models.shop.findOrCreate({ where: { id: 1 }, defaults: { id: 1, name: shop.name, revision: 0 }, transaction });
+      const [head] = await this.models.shop.findOrCreate({
+        where: { id: 1 },
+        defaults: { id: 1, name: shop.name, revision: 0 },
+        transaction,
+      });
       await head.reload({ transaction, lock: Transaction.LOCK.UPDATE });
       if (head.revision !== expected) throw staleWrite(await this.read(transaction));
       await this.#replace(shop, transaction);
-      await head.update({ name: shop.name, projection: shop.projection, altitude: shop.altitude, revision: expected + 1 }, { transaction });
+      await head.update(
+        { name: shop.name, projection: shop.projection, altitude: shop.altitude, revision: expected + 1 },
+        { transaction },
+      );
       await this.news.tell(['shop', 'jobs'], transaction);
       return { revision: expected + 1, document: shop };
     });
@@ -77,20 +112,62 @@ export class ShopService {
 
   async #replace(shop: Shop, transaction: Transaction): Promise<void> {
     const { machines, stations, devices, library, stock, offcuts, files } = this.models;
-    const gone = (rows: { id: string }[], kept: readonly { id: string }[]) => rows.map((r) => r.id).filter((id) => !kept.some((k) => k.id === id));
-    await machines.destroy({ where: { id: gone(await machines.findAll({ transaction, attributes: ['id'] }), shop.machines) }, transaction });
-    await devices.destroy({ where: { id: gone(await devices.findAll({ transaction, attributes: ['id'] }), shop.devices) }, transaction });
-    await machines.bulkCreate(shop.machines.map(({ stations: _, ...m }, place) => ({ id: m.id, place, document: JSON.stringify(m) })), { updateOnDuplicate: ['place', 'document'], transaction });
-    await devices.bulkCreate(shop.devices.map((v, place) => ({ id: v.id, place, document: JSON.stringify(v) })), { updateOnDuplicate: ['place', 'document'], transaction });
+    const gone = (rows: { id: string }[], kept: readonly { id: string }[]) =>
+      rows.map((r) => r.id).filter((id) => !kept.some((k) => k.id === id));
+    await machines.destroy({
+      where: { id: gone(await machines.findAll({ transaction, attributes: ['id'] }), shop.machines) },
+      transaction,
+    });
+    await devices.destroy({
+      where: { id: gone(await devices.findAll({ transaction, attributes: ['id'] }), shop.devices) },
+      transaction,
+    });
+    await machines.bulkCreate(
+      shop.machines.map(({ stations: _, ...m }, place) => ({ id: m.id, place, document: JSON.stringify(m) })),
+      { updateOnDuplicate: ['place', 'document'], transaction },
+    );
+    await devices.bulkCreate(
+      shop.devices.map((v, place) => ({ id: v.id, place, document: JSON.stringify(v) })),
+      { updateOnDuplicate: ['place', 'document'], transaction },
+    );
     await library.destroy({ where: {}, transaction });
-    await library.bulkCreate(LISTS.flatMap((list) => shop[list].map((entry, place) => ({ list, id: entry.id, place, document: JSON.stringify(entry) }))), { transaction });
+    await library.bulkCreate(
+      LISTS.flatMap((list) =>
+        shop[list].map((entry, place) => ({ list, id: entry.id, place, document: JSON.stringify(entry) })),
+      ),
+      { transaction },
+    );
     await stock.destroy({ where: {}, transaction });
-    await stock.bulkCreate(shop.stock.map((s, place) => ({ id: s.id, place, document: JSON.stringify(s) })), { transaction });
+    await stock.bulkCreate(
+      shop.stock.map((s, place) => ({ id: s.id, place, document: JSON.stringify(s) })),
+      { transaction },
+    );
     await offcuts.destroy({ where: {}, transaction });
-    const photos = new Set((await files.findAll({ where: { hash: shop.offcuts.flatMap((o) => (o.photo ? [o.photo] : [])) }, attributes: ['hash'], transaction })).map((f) => f.hash));
-    await offcuts.bulkCreate(shop.offcuts.map((o, place) => ({ id: o.id, place, document: JSON.stringify(o), photoHash: o.photo && photos.has(o.photo) ? o.photo : null })), { transaction });
+    const photos = new Set(
+      (
+        await files.findAll({
+          where: { hash: shop.offcuts.flatMap((o) => (o.photo ? [o.photo] : [])) },
+          attributes: ['hash'],
+          transaction,
+        })
+      ).map((f) => f.hash),
+    );
+    await offcuts.bulkCreate(
+      shop.offcuts.map((o, place) => ({
+        id: o.id,
+        place,
+        document: JSON.stringify(o),
+        photoHash: o.photo && photos.has(o.photo) ? o.photo : null,
+      })),
+      { transaction },
+    );
     await stations.destroy({ where: {}, transaction });
-    await stations.bulkCreate(shop.machines.flatMap((m) => m.stations.map((s, place) => ({ machineId: m.id, id: s.id, place, document: JSON.stringify(s) }))), { transaction });
+    await stations.bulkCreate(
+      shop.machines.flatMap((m) =>
+        m.stations.map((s, place) => ({ machineId: m.id, id: s.id, place, document: JSON.stringify(s) })),
+      ),
+      { transaction },
+    );
   }
 
   /** Adds what of the library a job file brings along and is not here yet; what is here stays as it is. */
@@ -103,9 +180,14 @@ export class ShopService {
       return [...here, ...missing];
     };
     const next: Shop = {
-      ...document, name: document.name || brought.name,
-      machines: joined(document.machines, brought.machines), devices: joined(document.devices, brought.devices), clamps: joined(document.clamps, brought.clamps),
-      bonds: joined(document.bonds, brought.bonds), materials: joined(document.materials, brought.materials), stock: joined(document.stock, brought.stock),
+      ...document,
+      name: document.name || brought.name,
+      machines: joined(document.machines, brought.machines),
+      devices: joined(document.devices, brought.devices),
+      clamps: joined(document.clamps, brought.clamps),
+      bonds: joined(document.bonds, brought.bonds),
+      materials: joined(document.materials, brought.materials),
+      stock: joined(document.stock, brought.stock),
     };
     if (added.length > 0) await this.write(next, revision);
     return added;

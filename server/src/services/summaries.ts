@@ -17,11 +17,18 @@ const MOST_TRIES = 4;
 /** Work at once, of one server: the pool leaves a process for what is asked for. */
 const AT_ONCE = 2;
 
-interface Taken { readonly id: string; readonly revision: number; readonly document: string; readonly owner: string; readonly tries: number }
+interface Taken {
+  readonly id: string;
+  readonly revision: number;
+  readonly document: string;
+  readonly owner: string;
+  readonly tries: number;
+}
 
 /**
- * What lists say of jobs, planned in the background. The jobs themselves say whether they need it: by their revision, or because the shop's
- * library changed. Any server takes the next one, what somebody just looked at first; nothing is put into a queue at once.
+ * What lists say of jobs, planned in the background. The jobs themselves say whether they need it: by their revision,
+ * or because the shop's library changed. Any server takes the next one, what somebody just looked at first; nothing is
+ * put into a queue at once.
  */
 export class Summaries {
   readonly #running = new Set<Promise<void>>();
@@ -29,7 +36,14 @@ export class Summaries {
   #looking: Promise<void> | null = null;
   readonly #timer: NodeJS.Timeout;
 
-  constructor(private readonly sequelize: Sequelize, private readonly models: Models, private readonly shop: ShopService, private readonly planning: Planning, private readonly news: News, private readonly log: (line: string) => void) {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly models: Models,
+    private readonly shop: ShopService,
+    private readonly planning: Planning,
+    private readonly news: News,
+    private readonly log: (line: string) => void,
+  ) {
     this.#timer = setInterval(() => this.nudge(), LOOK_MS);
     this.#timer.unref();
   }
@@ -37,7 +51,13 @@ export class Summaries {
   /** There may be something to do. */
   nudge(): void {
     if (this.#looking || this.#closed) return;
-    this.#looking = this.#fill().catch((error: unknown) => { if (!this.#closed) this.log(`summaries: ${inLog(error)}`); }).finally(() => { this.#looking = null; });
+    this.#looking = this.#fill()
+      .catch((error: unknown) => {
+        if (!this.#closed) this.log(`summaries: ${inLog(error)}`);
+      })
+      .finally(() => {
+        this.#looking = null;
+      });
   }
 
   /** Somebody looks at these: they come first. */
@@ -60,8 +80,14 @@ export class Summaries {
       const shopRevision = await this.shop.revision();
       const taken = await this.#take(shopRevision);
       if (!taken) return;
-      const work = this.#plan(taken).catch((error: unknown) => { if (!this.#closed) this.log(`summary of ${taken.id}: ${inLog(error)}`); })
-        .finally(() => { this.#running.delete(work); this.nudge(); });
+      const work = this.#plan(taken)
+        .catch((error: unknown) => {
+          if (!this.#closed) this.log(`summary of ${taken.id}: ${inLog(error)}`);
+        })
+        .finally(() => {
+          this.#running.delete(work);
+          this.nudge();
+        });
       this.#running.add(work);
     }
   }
@@ -82,25 +108,54 @@ export class Summaries {
   }
 
   async #hold(id: string, transaction?: Transaction, also = ''): Promise<void> {
-    await this.sequelize.query(`UPDATE jobs SET taken_until = UTC_TIMESTAMP(3) + INTERVAL ${LEASE_S} SECOND${also} WHERE id = ?`, { replacements: [id], transaction });
+    await this.sequelize.query(
+      `UPDATE jobs SET taken_until = UTC_TIMESTAMP(3) + INTERVAL ${LEASE_S} SECOND${also} WHERE id = ?`,
+      { replacements: [id], transaction },
+    );
   }
 
   async #plan({ id, revision, document, owner, tries }: Taken): Promise<void> {
-    const again = setInterval(() => { void this.#hold(id).catch(() => undefined); }, SAY_AGAIN_MS);
+    const again = setInterval(() => {
+      void this.#hold(id).catch(() => undefined);
+    }, SAY_AGAIN_MS);
     try {
       const shop = await this.shop.read();
-      const summary: JobSummary = tries >= MOST_TRIES
-        ? { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: `Planning this job did not come to an end ${tries} times. Change it, or look at it on the page Route.` }
-        : await this.planning.summarize({ job: JSON.parse(document) as Job, shop: shop.document }, { jobId: id, owner });
+      const summary: JobSummary =
+        tries >= MOST_TRIES
+          ? {
+              counts: { stop: 1, caution: 0, note: 0 },
+              setups: [],
+              problem: `Planning this job did not come to an end ${tries} times. Change it, or look at it on the page Route.`,
+            }
+          : await this.planning.summarize(
+              { job: JSON.parse(document) as Job, shop: shop.document },
+              { jobId: id, owner },
+            );
       const { stop, caution } = summary.counts;
       await this.models.jobs.update(
-        { summary: JSON.stringify(summary), summaryRevision: revision, summaryShop: shop.revision, openFindings: stop + caution, takenUntil: null, tries: 0 }, { where: { id, revision }, silent: true },
+        {
+          summary: JSON.stringify(summary),
+          summaryRevision: revision,
+          summaryShop: shop.revision,
+          openFindings: stop + caution,
+          takenUntil: null,
+          tries: 0,
+        },
+        { where: { id, revision }, silent: true },
       );
       await this.news.tell(['jobs']);
       // changed meanwhile: it is planned anew at once
-      await this.models.jobs.update({ takenUntil: null, tries: 0 }, { where: { id, revision: { [Op.ne]: revision } }, silent: true });
+      await this.models.jobs.update(
+        { takenUntil: null, tries: 0 },
+        { where: { id, revision: { [Op.ne]: revision } }, silent: true },
+      );
     } catch (error) {
-      await this.models.jobs.update({ takenUntil: error instanceof Stopped ? null : new Date(Date.now() + 5000) }, { where: { id }, silent: true }).catch(() => undefined);
+      await this.models.jobs
+        .update(
+          { takenUntil: error instanceof Stopped ? null : new Date(Date.now() + 5000) },
+          { where: { id }, silent: true },
+        )
+        .catch(() => undefined);
       if (!(error instanceof Stopped)) throw error;
     } finally {
       clearInterval(again);

@@ -11,7 +11,11 @@ const MOST_SAID = 50;
 
 /** Walks what is kept and says what is not as it was written: the audit chain, every issue, every file. */
 export class Verify {
-  constructor(private readonly models: Models, private readonly files: Files, private readonly audit: AuditService) {}
+  constructor(
+    private readonly models: Models,
+    private readonly files: Files,
+    private readonly audit: AuditService,
+  ) {}
 
   async all(): Promise<DataProblems> {
     const said: string[] = [];
@@ -24,12 +28,27 @@ export class Verify {
   }
 
   async #issues(said: string[]): Promise<number> {
-    const rows = await this.models.issues.findAll({ attributes: ['id', 'jobId', 'letter'], order: [['jobId', 'ASC'], ['place', 'ASC']] });
-    const numbers = new Map((await this.models.jobs.findAll({ attributes: ['id', 'number'], where: { id: [...new Set(rows.map((r) => r.jobId))] }, paranoid: false })).map((j) => [j.id, j.number]));
+    const rows = await this.models.issues.findAll({
+      attributes: ['id', 'jobId', 'letter'],
+      order: [
+        ['jobId', 'ASC'],
+        ['place', 'ASC'],
+      ],
+    });
+    const numbers = new Map(
+      (
+        await this.models.jobs.findAll({
+          attributes: ['id', 'number'],
+          where: { id: [...new Set(rows.map((r) => r.jobId))] },
+          paranoid: false,
+        })
+      ).map((j) => [j.id, j.number]),
+    );
     // one at a time: an issue is megabytes
     for (const { id, jobId, letter } of rows) {
       const row = await this.models.issues.findByPk(id);
-      if (row && sealOfIssue(row) !== row.seal) said.push(`Issue ${letter} of job ${numbers.get(jobId) ?? 'that is gone'} was changed after it was frozen.`);
+      if (row && sealOfIssue(row) !== row.seal)
+        said.push(`Issue ${letter} of job ${numbers.get(jobId) ?? 'that is gone'} was changed after it was frozen.`);
     }
     return rows.length;
   }
@@ -38,10 +57,14 @@ export class Verify {
     const rows = await this.models.files.findAll({ attributes: ['hash', 'name'], order: [['hash', 'ASC']] });
     for (const { hash, name } of rows) {
       const path = await this.files.path(hash);
-      if (!path) { said.push(`The file "${name.slice(0, 100)}" (${hash.slice(0, 12)}) is missing.`); continue; }
+      if (!path) {
+        said.push(`The file "${name.slice(0, 100)}" (${hash.slice(0, 12)}) is missing.`);
+        continue;
+      }
       const digest = createHash('sha256');
       await pipeline(createReadStream(path), digest);
-      if (digest.digest('hex') !== hash) said.push(`The file "${name.slice(0, 100)}" (${hash.slice(0, 12)}) is not what was stored.`);
+      if (digest.digest('hex') !== hash)
+        said.push(`The file "${name.slice(0, 100)}" (${hash.slice(0, 12)}) is not what was stored.`);
     }
     return rows.length;
   }

@@ -4,7 +4,14 @@ import { layoutScene, outlinesOf, setupScene } from '@violet-jaw/core/drawing';
 import type { Job } from '@violet-jaw/core/job';
 import { Planner, type PlanInput } from '@violet-jaw/core/plan';
 import { otherwiseOf, runPlan, type Otherwise } from '@violet-jaw/core/run';
-import { blockingFindings, buildSheet, compareEntries, entriesOf, type Entry, type Sheet } from '@violet-jaw/core/sheet';
+import {
+  blockingFindings,
+  buildSheet,
+  compareEntries,
+  entriesOf,
+  type Entry,
+  type Sheet,
+} from '@violet-jaw/core/sheet';
 import type { Finding } from '@violet-jaw/core/findings';
 import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
@@ -44,11 +51,16 @@ let kernel: Promise<Kernel> | null = null;
 let modelKernel: Promise<ModelKernel> | null = null;
 
 /** @param first what is planned before the plan that counts, with the same planner */
-async function planFresh({ job, shop, paths }: Input, tell: TellPhase, first: (planner: Planner, input: PlanInput) => void = () => undefined) {
+async function planFresh(
+  { job, shop, paths }: Input,
+  tell: TellPhase,
+  first: (planner: Planner, input: PlanInput) => void = () => undefined,
+) {
   kernel ??= loadKernel();
   const start = () => (modelKernel ??= loadModelKernel());
   const bodies = await bodiesFor(job, start, ({ file, sha256 }): Result<Uint8Array> => {
-    if (!sha256 || !paths[sha256]) return { ok: false, problem: `The file "${file}" is not stored here. Drop it on the Part & blank page.` };
+    if (!sha256 || !paths[sha256])
+      return { ok: false, problem: `The file "${file}" is not stored here. Drop it on the Part & blank page.` };
     tell(`${READING}${sha256}`);
     return { ok: true, value: readFileSync(paths[sha256]) };
   });
@@ -69,12 +81,25 @@ export async function summarize(input: Input, tell: TellPhase): Promise<JobSumma
   const outlines = outlinesOf(planner, planned);
   const count = (level: Finding['level']) => planned.findings.filter((f) => f.level === level).length;
   const summary: JobSummary = {
-    counts: { stop: blockingFindings(planned, input.job.accepted).length, caution: count('caution'), note: count('note') },
+    counts: {
+      stop: blockingFindings(planned, input.job.accepted).length,
+      caution: count('caution'),
+      note: count('note'),
+    },
     problem: null,
     setups: planned.setups.map((s) => {
       const views = outlines?.setups.find((o) => o.id === s.id)?.views;
-      const page = views ? layoutScene(setupScene('leftEnd', s, views.leftEnd, speechIn(input.job.units), { dimensions: false, labels: false }), { width: 96, height: 60, fontSize: 3, hatchSpacing: 5, markSize: 3.5 }) : null;
-      return { op: s.op, register: s.register, picture: page ? { width: page.width, height: page.height, primitives: page.primitives } : null };
+      const page = views
+        ? layoutScene(
+            setupScene('leftEnd', s, views.leftEnd, speechIn(input.job.units), { dimensions: false, labels: false }),
+            { width: 96, height: 60, fontSize: 3, hatchSpacing: 5, markSize: 3.5 },
+          )
+        : null;
+      return {
+        op: s.op,
+        register: s.register,
+        picture: page ? { width: page.width, height: page.height, primitives: page.primitives } : null,
+      };
     }),
   };
   planner.graph.clear();
@@ -94,20 +119,35 @@ export interface FreezeAs {
 /** Plans a job for issue. With blocking findings, nothing is rendered. */
 export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<Result<Frozen>> {
   const otherwise = new Map<string, readonly Otherwise[]>();
-  const result = await planFresh(input, tell, (planner, plan) => { input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i))); });
+  const result = await planFresh(input, tell, (planner, plan) => {
+    input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i)));
+  });
   if (!result.ok) return result;
   const { planner, planned } = result.value;
   const { job, shop } = input;
   const blocking = blockingFindings(planned, job.accepted);
   const empty = new Uint8Array();
   const entries = entriesOf(job, planned);
-  const changed = input.before ? { since: input.before.letter, note: input.note, changes: compareEntries(input.before.entries, entries) } : undefined;
-  const base = { blocking, planned: JSON.stringify(planned), entries, control: controlTexts(job, planned, `ISSUE ${input.letter}`), run: JSON.stringify(runPlan(job, planned, input.letter, otherwise, blocking.length > 0 ? null : outlinesOf(planner, planned))) };
+  const changed = input.before
+    ? { since: input.before.letter, note: input.note, changes: compareEntries(input.before.entries, entries) }
+    : undefined;
+  const base = {
+    blocking,
+    planned: JSON.stringify(planned),
+    entries,
+    control: controlTexts(job, planned, `ISSUE ${input.letter}`),
+    run: JSON.stringify(
+      runPlan(job, planned, input.letter, otherwise, blocking.length > 0 ? null : outlinesOf(planner, planned)),
+    ),
+  };
   if (blocking.length > 0) {
     planner.graph.clear();
     return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
   }
-  const sheet: Sheet = { ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on, changed }), run: { url: input.runUrl, qr: qrCode(input.runUrl) } };
+  const sheet: Sheet = {
+    ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on, changed }),
+    run: { url: input.runUrl, qr: qrCode(input.runUrl) },
+  };
   const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
   planner.graph.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };

@@ -6,9 +6,14 @@ export function FindingList({ findings, showOp = false }: { findings: readonly F
     <>
       {findings.map((f) => (
         <div key={`${f.code}${f.setupId}${f.says}`} className={`finding ${f.level}`} data-code={f.code}>
-          <span className="level">{f.level}{showOp && f.op !== null ? `, Op ${f.op}` : ''}</span>
+          <span className="level">
+            {f.level}
+            {showOp && f.op !== null ? `, Op ${f.op}` : ''}
+          </span>
           {f.says}
-          <div className="more">{f.because} <strong>{f.remedy}</strong></div>
+          <div className="more">
+            {f.because} <strong>{f.remedy}</strong>
+          </div>
         </div>
       ))}
     </>

@@ -1,10 +1,11 @@
-import { createContext, useContext, useEffect, useMemo, useState } from 'react';
+import { OpenJobContext, type OpenJob } from './openJob';
+import { WhatNext } from './WhatNext';
+import type { PlannedJob } from '@violet-jaw/core/plan';
+import { useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Outlet, useNavigate, useParams } from 'react-router';
-import type { Job, Setup } from '@violet-jaw/core/job';
-import type { PlannedSetup } from '@violet-jaw/core/plan';
-import type { Shop } from '@violet-jaw/core/shop';
-import { speechIn, unitName, type Speech } from '@violet-jaw/core/units';
+import type { Job } from '@violet-jaw/core/job';
+import { speechIn, unitName } from '@violet-jaw/core/units';
 import { ReadOnly } from '../fields/field';
 import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
@@ -16,32 +17,7 @@ import { Head, LookOnly } from './Shell';
 import { SaveBanner, SaveMark } from './SaveMark';
 import { useShortcuts } from './shortcuts';
 
-interface OpenJob {
-  readonly id: string;
-  readonly store: DocumentStore<Job>;
-  readonly job: Job;
-  readonly shop: Shop;
-  readonly speech: Speech;
-  /** changes fields of the job; what depends on the job as it is then is given as a function, as fields may be read one after another */
-  readonly change: (fields: Partial<Job> | ((job: Job) => Partial<Job>)) => void;
-  /** changes one setup */
-  readonly changeSetup: (setupId: string, change: (setup: Setup) => Setup) => void;
-  /** a setup as planned with all edits made so far */
-  readonly plannedNow: (setupId: string) => Promise<PlannedSetup | undefined>;
-  /** operators look: their changes come to nothing, and the banner says so */
-  readonly isPlanner: boolean;
-  readonly chosen: string | null;
-  readonly choose: (setupId: string) => void;
-}
-
-const Context = createContext<OpenJob | null>(null);
-
-/** The job of this page. Only below JobLayout. */
-export function useJob(): OpenJob {
-  const open = useContext(Context);
-  if (!open) throw new Error('useJob outside JobLayout');
-  return open;
-}
+export { useJob } from './openJob';
 
 export function JobLayout() {
   const { id = '' } = useParams();
@@ -53,11 +29,27 @@ function useOpened(id: string): DocumentStore<Job> {
   useEffect(() => {
     clearPlan();
     store.getState().open();
-    const stop = onNews([`job:${id}`, 'shop'], () => { store.getState().lookNow(); shopStore().getState().lookNow(); });
-    return () => { stop(); store.getState().close(); };
+    const stop = onNews([`job:${id}`, 'shop'], () => {
+      store.getState().lookNow();
+      shopStore().getState().lookNow();
+    });
+    return () => {
+      stop();
+      store.getState().close();
+    };
   }, [store, id]);
   return store;
 }
+
+const pagesOf = (id: string) => [
+  { to: '/jobs', says: 'Jobs' },
+  { to: `/jobs/${id}/part`, says: 'Part & blank' },
+  { to: `/jobs/${id}/route`, says: 'Route' },
+  { to: `/jobs/${id}/ledger`, says: 'Ledger' },
+  { to: `/jobs/${id}/sheet`, says: 'Sheet' },
+  { to: `/jobs/${id}/run`, says: 'Run' },
+  { to: '/shop', says: 'Shop' },
+];
 
 function OpenedJob({ id }: { id: string }) {
   const store = useOpened(id);
@@ -69,60 +61,114 @@ function OpenedJob({ id }: { id: string }) {
   const navigate = useNavigate();
   const isPlanner = useIsPlanner();
 
-  useEffect(() => { if (job && shop) void requestPlan(job, shop); }, [job, shop]);
   useEffect(() => {
-    const warn = (event: BeforeUnloadEvent) => { if (store.getState().saveState !== 'saved') event.preventDefault(); };
+    if (job && shop) void requestPlan(job, shop);
+  }, [job, shop]);
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (store.getState().saveState !== 'saved') event.preventDefault();
+    };
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);
   }, [store]);
 
   const ids = job?.setups.map((s) => s.id) ?? [];
-  const chosen = picked && ids.includes(picked) ? picked : ids[0] ?? null;
+  const chosen = picked && ids.includes(picked) ? picked : (ids[0] ?? null);
   const step = (by: number) => {
     const next = ids[ids.indexOf(chosen ?? '') + by];
     if (next) setPicked(next);
   };
-  const go = (page: string) => () => { void navigate(page); };
+  const go = (page: string) => () => {
+    void navigate(page);
+  };
   useShortcuts({
-    '[': () => step(-1), ']': () => step(1),
-    'ctrl+z': state.undo, 'ctrl+shift+z': state.redo, 'ctrl+y': state.redo,
-    'g j': go('/jobs'), 'g o': go('/shop'), 'g p': go(`/jobs/${id}/part`), 'g r': go(`/jobs/${id}/route`), 'g l': go(`/jobs/${id}/ledger`), 'g s': go(`/jobs/${id}/sheet`), 'g m': go(`/jobs/${id}/run`),
+    '[': () => step(-1),
+    ']': () => step(1),
+    'ctrl+z': state.undo,
+    'ctrl+shift+z': state.redo,
+    'ctrl+y': state.redo,
+    'g j': go('/jobs'),
+    'g o': go('/shop'),
+    'g p': go(`/jobs/${id}/part`),
+    'g r': go(`/jobs/${id}/route`),
+    'g l': go(`/jobs/${id}/ledger`),
+    'g s': go(`/jobs/${id}/sheet`),
+    'g m': go(`/jobs/${id}/run`),
   });
 
-  const open = useMemo<OpenJob | null>(() => (job && shop ? {
-    id, store, job, shop, speech: speechIn(job.units), chosen, choose: setPicked,
-    isPlanner,
-    plannedNow: (setupId) => plannedNow(() => store.getState().document, setupId),
-    change: (fields) => { if (isPlanner) store.getState().edit((j) => ({ ...j, ...(typeof fields === 'function' ? fields(j) : fields) })); },
-    changeSetup: (setupId, change) => { if (isPlanner) store.getState().edit((j) => ({ ...j, setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)) })); },
-  } : null), [id, store, job, shop, chosen, isPlanner]);
+  const open = useMemo<OpenJob | null>(
+    () =>
+      job && shop
+        ? {
+            id,
+            store,
+            job,
+            shop,
+            speech: speechIn(job.units),
+            chosen,
+            choose: setPicked,
+            isPlanner,
+            plannedNow: (setupId) => plannedNow(() => store.getState().document, setupId),
+            change: (fields) => {
+              if (isPlanner)
+                store.getState().edit((j) => ({ ...j, ...(typeof fields === 'function' ? fields(j) : fields) }));
+            },
+            changeSetup: (setupId, change, gesture) => {
+              const inJob = (j: Job): Job => ({
+                ...j,
+                setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)),
+              });
+              if (isPlanner) store.getState().edit(inJob, gesture);
+            },
+          }
+        : null,
+    [id, store, job, shop, chosen, isPlanner],
+  );
 
-  useEffect(() => { if (job) document.title = `${job.number} ${job.part} · Violet Jaw`; }, [job]);
+  useEffect(() => {
+    if (job) document.title = `${job.number} ${job.part} · Violet Jaw`;
+  }, [job]);
 
+  const [asking, setAsking] = useState(false);
   const count = (level: 'stop' | 'caution' | 'note') => planned?.findings.filter((f) => f.level === level).length ?? 0;
   return (
     <>
       <Head
-        pages={[{ to: '/jobs', says: 'Jobs' }, { to: `/jobs/${id}/part`, says: 'Part & blank' }, { to: `/jobs/${id}/route`, says: 'Route' }, { to: `/jobs/${id}/ledger`, says: 'Ledger' }, { to: `/jobs/${id}/sheet`, says: 'Sheet' }, { to: `/jobs/${id}/run`, says: 'Run' }, { to: '/shop', says: 'Shop' }]}
-        tools={job && (
-          <>
-            {planned && <Tally stop={count('stop')} caution={count('caution')} note={count('note')} onClick={go(`/jobs/${id}/sheet`)} />}
-            <Button variant="outline-primary" size="sm" disabled={state.past.length === 0} onClick={state.undo}>Undo</Button>
-            <Button variant="outline-primary" size="sm" disabled={state.future.length === 0} onClick={state.redo}>Redo</Button>
-            <SaveMark state={state.saveState} />
-            <span className="unit number" title="Unit of this job">{unitName(job.units)}</span>
-          </>
-        )}
+        pages={pagesOf(id)}
+        tools={
+          job && <JobTools planned={planned} count={count} onAsk={() => setAsking(!asking)} state={state} job={job} />
+        }
       >
-        {job && <span className="jobname"><strong>{job.number}</strong> {job.part} <span className="quiet">rev {job.revision || '?'}</span></span>}
+        {job && (
+          <span className="jobname">
+            <strong>{job.number}</strong> {job.part} <span className="quiet">rev {job.revision || '?'}</span>
+          </span>
+        )}
       </Head>
+      {asking && open && (
+        <OpenJobContext value={open}>
+          <WhatNext onClose={() => setAsking(false)} />
+        </OpenJobContext>
+      )}
       <SaveBanner state={state} />
       <LookOnly />
-      {problem && <div className="banner stop" role="alert">{problem}</div>}
-      {stage && job && stage !== 'planning' && (
-        <div className="banner" role="status"><span className="spinner-border spinner-border-sm" aria-hidden="true" /> {stage}… {cancel && <Button size="sm" variant="outline-primary" onClick={cancel}>Cancel</Button>}</div>
+      {problem && (
+        <div className="banner stop" role="alert">
+          {problem}
+        </div>
       )}
-      <main>{open ? <Context value={open}><ReadOnly value={!open.isPlanner}><Outlet /></ReadOnly></Context> : !state.problem && <p>Loading the job…</p>}</main>
+      {stage && job && stage !== 'planning' && <Working stage={stage} cancel={cancel} />}
+      <main>
+        {open ? (
+          <OpenJobContext value={open}>
+            <ReadOnly value={!open.isPlanner}>
+              <Outlet />
+            </ReadOnly>
+          </OpenJobContext>
+        ) : (
+          !state.problem && <p>Loading the job…</p>
+        )}
+      </main>
     </>
   );
 }
@@ -131,9 +177,66 @@ function Tally({ stop, caution, note, onClick }: { stop: number; caution: number
   const say = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
   return (
     <>
-      {stop > 0 && <button type="button" className="tally stop" onClick={onClick}>{say(stop, 'stop', 'stops')}</button>}
-      {caution > 0 && <button type="button" className="tally caution" onClick={onClick}>{say(caution, 'caution', 'cautions')}</button>}
-      {stop + caution === 0 && <button type="button" className="tally note" onClick={onClick}>{note === 0 ? 'no findings' : say(note, 'note', 'notes')}</button>}
+      {stop > 0 && (
+        <button type="button" className="tally stop" onClick={onClick}>
+          {say(stop, 'stop', 'stops')}
+        </button>
+      )}
+      {caution > 0 && (
+        <button type="button" className="tally caution" onClick={onClick}>
+          {say(caution, 'caution', 'cautions')}
+        </button>
+      )}
+      {stop + caution === 0 && (
+        <button type="button" className="tally note" onClick={onClick}>
+          {note === 0 ? 'no findings' : say(note, 'note', 'notes')}
+        </button>
+      )}
+    </>
+  );
+}
+
+/** What is being done, and its end. */
+function Working({ stage, cancel }: { stage: string | null; cancel: (() => void) | null }) {
+  return (
+    <div className="banner" role="status">
+      <span className="spinner-border spinner-border-sm" aria-hidden="true" /> {stage}…{' '}
+      {cancel && (
+        <Button size="sm" variant="outline-primary" onClick={cancel}>
+          Cancel
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Findings counted, undo, whether it is saved. */
+function JobTools({
+  planned,
+  count,
+  onAsk,
+  state,
+  job,
+}: {
+  planned: PlannedJob | null;
+  count: (level: 'stop' | 'caution' | 'note') => number;
+  onAsk: () => void;
+  state: ReturnType<DocumentStore<Job>['getState']>;
+  job: Job;
+}) {
+  return (
+    <>
+      {planned && <Tally stop={count('stop')} caution={count('caution')} note={count('note')} onClick={onAsk} />}
+      <Button variant="outline-primary" size="sm" disabled={state.past.length === 0} onClick={state.undo}>
+        Undo
+      </Button>
+      <Button variant="outline-primary" size="sm" disabled={state.future.length === 0} onClick={state.redo}>
+        Redo
+      </Button>
+      <SaveMark state={state.saveState} />
+      <span className="unit number" title="Unit of this job">
+        {unitName(job.units)}
+      </span>
     </>
   );
 }

@@ -12,7 +12,9 @@ import { currentTheme, switchTheme } from './themeChoice';
 export function Shell() {
   const [help, setHelp] = useState(false);
   useShortcuts({ '?': () => setHelp(true) });
-  useEffect(() => { void askSession(); }, []);
+  useEffect(() => {
+    void askSession();
+  }, []);
   useEffect(() => {
     const open = () => setHelp(true);
     window.addEventListener('violet-jaw-help', open);
@@ -20,13 +22,26 @@ export function Shell() {
   }, []);
   return (
     <div className="shell">
-      <Gate><Outlet /></Gate>
+      <Gate>
+        <Outlet />
+      </Gate>
       <ScrollRestoration getKey={({ pathname, key }) => (pathname.startsWith('/jobs/') ? pathname : key)} />
       <Modal show={help} onHide={() => setHelp(false)} centered>
-        <Modal.Header closeButton><Modal.Title as="h2">Keyboard shortcuts</Modal.Title></Modal.Header>
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">Keyboard shortcuts</Modal.Title>
+        </Modal.Header>
         <Modal.Body>
           <table className="table">
-            <tbody>{SHORTCUTS.map(([keys, says]) => <tr key={keys}><th scope="row"><kbd>{keys}</kbd></th><td>{says}</td></tr>)}</tbody>
+            <tbody>
+              {SHORTCUTS.map(([keys, says]) => (
+                <tr key={keys}>
+                  <th scope="row">
+                    <kbd>{keys}</kbd>
+                  </th>
+                  <td>{says}</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         </Modal.Body>
       </Modal>
@@ -34,18 +49,35 @@ export function Shell() {
   );
 }
 
-const SHOP_PAGES = [{ to: '/jobs', says: 'Jobs' }, { to: '/shop', says: 'Shop' }, { to: '/accounts', says: 'Accounts' }, { to: '/kept', says: 'Backups' }];
+const SHOP_PAGES = [
+  { to: '/jobs', says: 'Jobs' },
+  { to: '/shop', says: 'Shop' },
+  { to: '/accounts', says: 'Accounts' },
+  { to: '/kept', says: 'Backups' },
+];
 const LEADS = new Set(['/accounts', '/kept']);
 
 /** What an operator is told wherever a planner could change something. */
 export function LookOnly() {
   const account = useAccount();
   if (account?.role !== 'operator') return null;
-  return <div className="banner noprint" role="status">{account.name}: you can look at the plan and run it, not change it.</div>;
+  return (
+    <div className="banner noprint" role="status">
+      {account.name}: you can look at the plan and run it, not change it.
+    </div>
+  );
 }
 
 /** The header band of every page. */
-export function Head({ children, pages, tools }: { children?: ReactNode; pages?: readonly { to: string; says: ReactNode }[]; tools?: ReactNode }) {
+export function Head({
+  children,
+  pages,
+  tools,
+}: {
+  children?: ReactNode;
+  pages?: readonly { to: string; says: ReactNode }[];
+  tools?: ReactNode;
+}) {
   const [theme, setTheme] = useState(currentTheme());
   const account = useAccount();
   const isLead = useIsLead();
@@ -54,23 +86,56 @@ export function Head({ children, pages, tools }: { children?: ReactNode; pages?:
     <>
       <OwnPassword show={changing} onClose={() => setChanging(false)} />
       <header className="head">
-        <Link className="brand" to="/jobs"><JawMark /> Violet Jaw</Link>
+        <Link className="brand" to="/jobs">
+          <JawMark /> Violet Jaw
+        </Link>
         {children}
         <nav aria-label="Pages">
-          {(pages ?? SHOP_PAGES.filter(({ to }) => isLead || !LEADS.has(to))).map((p) => <NavLink key={p.to} to={p.to} end>{p.says}</NavLink>)}
+          {(pages ?? SHOP_PAGES.filter(({ to }) => isLead || !LEADS.has(to))).map((p) => (
+            <NavLink key={p.to} to={p.to} end>
+              {p.says}
+            </NavLink>
+          ))}
         </nav>
         <div className="tools">
           {tools}
           <Dropdown align="end">
-            <Dropdown.Toggle variant="outline-primary" size="sm" id="menu">{account?.name ?? 'Menu'}</Dropdown.Toggle>
+            <Dropdown.Toggle variant="outline-primary" size="sm" id="menu">
+              {account?.name ?? 'Menu'}
+            </Dropdown.Toggle>
             <Dropdown.Menu>
               {account && <Dropdown.Header>signed in as {account.role}</Dropdown.Header>}
-              <Dropdown.Item as="button" onClick={() => setTheme(switchTheme())}>{theme === 'dark' ? 'Day shift' : 'Night shift'}</Dropdown.Item>
-              <Dropdown.Item as="button" onClick={() => window.dispatchEvent(new Event('violet-jaw-help'))}>Keyboard shortcuts</Dropdown.Item>
-              {isLead && <Dropdown.Item as={Link} to="/accounts">Accounts</Dropdown.Item>}
-              {isLead && <Dropdown.Item as={Link} to="/kept">Bin and backups</Dropdown.Item>}
-              {account && <Dropdown.Item as="button" onClick={() => setChanging(true)}>Change my password</Dropdown.Item>}
-              {account && <Dropdown.Item as="button" onClick={() => { void signOut(); }}>Sign out</Dropdown.Item>}
+              <Dropdown.Item as="button" onClick={() => setTheme(switchTheme())}>
+                {theme === 'dark' ? 'Day shift' : 'Night shift'}
+              </Dropdown.Item>
+              <Dropdown.Item as="button" onClick={() => window.dispatchEvent(new Event('violet-jaw-help'))}>
+                Keyboard shortcuts
+              </Dropdown.Item>
+              {isLead && (
+                <Dropdown.Item as={Link} to="/accounts">
+                  Accounts
+                </Dropdown.Item>
+              )}
+              {isLead && (
+                <Dropdown.Item as={Link} to="/kept">
+                  Bin and backups
+                </Dropdown.Item>
+              )}
+              {account && (
+                <Dropdown.Item as="button" onClick={() => setChanging(true)}>
+                  Change my password
+                </Dropdown.Item>
+              )}
+              {account && (
+                <Dropdown.Item
+                  as="button"
+                  onClick={() => {
+                    void signOut();
+                  }}
+                >
+                  Sign out
+                </Dropdown.Item>
+              )}
             </Dropdown.Menu>
           </Dropdown>
         </div>
@@ -84,7 +149,12 @@ export function NotThere() {
   return (
     <>
       <Head />
-      <main><h2>There is no such page</h2><p><Link to="/jobs">Go to the jobs</Link></p></main>
+      <main>
+        <h2>There is no such page</h2>
+        <p>
+          <Link to="/jobs">Go to the jobs</Link>
+        </p>
+      </main>
     </>
   );
 }
@@ -95,9 +165,13 @@ export function Broken() {
   return (
     <main>
       <h2>This page could not be shown</h2>
-      <p>What showed as saved is saved; what did not is kept in this browser and comes back when the job is opened again.</p>
+      <p>
+        What showed as saved is saved; what did not is kept in this browser and comes back when the job is opened again.
+      </p>
       <p className="quiet">{error instanceof Error ? error.message : String(error)}</p>
-      <p><a href="/jobs">Go to the jobs</a></p>
+      <p>
+        <a href="/jobs">Go to the jobs</a>
+      </p>
     </main>
   );
 }

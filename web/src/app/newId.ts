@@ -1,4 +1,7 @@
-/** A random UUID (RFC 9562, version 4). Also where the page comes over plain http, on a tablet in the shop, where the browser has no randomUUID. */
+/**
+ * A random UUID (RFC 9562, version 4). Also where the page comes over plain http, on a tablet in the shop, where the
+ * browser has no randomUUID.
+ */
 export function newId(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16));
   bytes[6] = (bytes[6] & 0x0f) | 0x40;

@@ -11,17 +11,24 @@ export const router = createBrowserRouter([
     children: [
       { path: '/', element: <Navigate to="/jobs" replace /> },
       { path: '/jobs', lazy: async () => ({ Component: (await import('../pages/jobs/JobsPage')).JobsPage }) },
-      { path: '/accounts', lazy: async () => ({ Component: (await import('../pages/accounts/AccountsPage')).AccountsPage }) },
+      {
+        path: '/accounts',
+        lazy: async () => ({ Component: (await import('../pages/accounts/AccountsPage')).AccountsPage }),
+      },
       { path: '/kept', lazy: async () => ({ Component: (await import('../pages/kept/KeptPage')).KeptPage }) },
       { path: '/run/:id/:letter', lazy: async () => ({ Component: (await import('../pages/run/RunPage')).RunPage }) },
       { path: '/shop', lazy: async () => ({ Component: (await import('../pages/shop/ShopPage')).ShopPage }) },
       {
-        path: '/jobs/:id', element: <JobLayout />,
+        path: '/jobs/:id',
+        element: <JobLayout />,
         children: [
           { index: true, element: <Navigate to="route" replace /> },
           { path: 'part', lazy: async () => ({ Component: (await import('../pages/part/PartPage')).PartPage }) },
           { path: 'route', lazy: async () => ({ Component: (await import('../pages/route/RoutePage')).RoutePage }) },
-          { path: 'ledger', lazy: async () => ({ Component: (await import('../pages/ledger/LedgerPage')).LedgerPage }) },
+          {
+            path: 'ledger',
+            lazy: async () => ({ Component: (await import('../pages/ledger/LedgerPage')).LedgerPage }),
+          },
           { path: 'run', lazy: async () => ({ Component: (await import('../pages/run/RunsPage')).RunsPage }) },
           { path: 'sheet', lazy: async () => ({ Component: (await import('../pages/sheet/SheetPage')).SheetPage }) },
         ],

@@ -4,14 +4,24 @@ import { useEffect, useRef } from 'react';
 export const SHORTCUTS: readonly [string, string][] = [
   ['?', 'this list'],
   ['[ and ]', 'previous and next setup'],
-  ['g then j', 'jobs'], ['g then p', 'part & blank'], ['g then r', 'route'], ['g then l', 'ledger'], ['g then s', 'sheet'], ['g then m', 'run at the machine'], ['g then o', 'shop'],
+  ['g then j', 'jobs'],
+  ['g then p', 'part & blank'],
+  ['g then r', 'route'],
+  ['g then l', 'ledger'],
+  ['g then s', 'sheet'],
+  ['g then m', 'run at the machine'],
+  ['g then o', 'shop'],
   ['/', 'search the jobs'],
-  ['Ctrl+Z', 'undo'], ['Ctrl+Shift+Z', 'redo'],
+  ['Ctrl+Z', 'undo'],
+  ['Ctrl+Shift+Z', 'redo'],
   ['Enter, Escape', 'in a field: take the value, or put the old one back'],
 ];
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  );
 }
 
 type Actions = Readonly<Record<string, (() => void) | undefined>>;
@@ -22,7 +32,10 @@ let pending = '';
 let pendingUntil = 0;
 
 function run(keys: string): boolean {
-  const action = [...listening].reverse().map((l) => l.current[keys]).find((a) => a !== undefined);
+  const action = [...listening]
+    .reverse()
+    .map((l) => l.current[keys])
+    .find((a) => a !== undefined);
   action?.();
   return action !== undefined;
 }
@@ -47,8 +60,8 @@ function onKey(event: KeyboardEvent): void {
 }
 
 /**
- * Runs an action for a key such as `[`, a sequence such as `g p`, or `ctrl+z`, while the component is there. Single keys
- * are left alone while somebody types.
+ * Runs an action for a key such as `[`, a sequence such as `g p`, or `ctrl+z`, while the component is there. Single
+ * keys are left alone while somebody types.
  */
 export function useShortcuts(actions: Actions): void {
   const current = useRef(actions);

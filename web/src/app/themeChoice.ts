@@ -12,7 +12,8 @@ export function currentTheme(): Theme {
 
 /** Day shift or night shift: what was chosen last, else what the system prefers. */
 export function startTheme(): void {
-  document.documentElement.dataset.bsTheme = stored() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
+  document.documentElement.dataset.bsTheme =
+    stored() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
 }
 
 export function switchTheme(): Theme {

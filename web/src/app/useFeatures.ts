@@ -19,13 +19,23 @@ export function useFeatures() {
     if (!planned) return [];
     const { features } = planned.part.features;
     // entries of the job by the feature they are found as now
-    const entries = new Map(planned.referred.flatMap((r) => (r.match.state === 'gone' ? [] : [[r.match.feature.id, r.id] as const])));
-    const given = features.flatMap((f) => { const entry = job.features.find((k) => k.id === entries.get(f.id)); return entry?.name ? [{ id: f.id, name: entry.name }] : []; });
+    const entries = new Map(
+      planned.referred.flatMap((r) => (r.match.state === 'gone' ? [] : [[r.match.feature.id, r.id] as const])),
+    );
+    const given = features.flatMap((f) => {
+      const entry = job.features.find((k) => k.id === entries.get(f.id));
+      return entry?.name ? [{ id: f.id, name: entry.name }] : [];
+    });
     const names = featureNames(features, speech, given);
-    return features.map((feature) => ({ feature, id: entries.get(feature.id) ?? feature.id, name: names.get(feature.id)! }));
+    return features.map((feature) => ({
+      feature,
+      id: entries.get(feature.id) ?? feature.id,
+      name: names.get(feature.id)!,
+    }));
   }, [planned, job.features, speech]);
 
-  const entryFor = ({ feature, id, name }: NamedFeature) => job.features.find((k) => k.id === id) ?? knownFeature(feature, name);
+  const entryFor = ({ feature, id, name }: NamedFeature) =>
+    job.features.find((k) => k.id === id) ?? knownFeature(feature, name);
   return {
     list,
     byId: (id: string | null) => list.find((f) => f.id === id || f.feature.id === id) ?? null,
@@ -35,7 +45,13 @@ export function useFeatures() {
       const entry = { ...knownFeature(named.feature, named.name, entryFor(named).name), id: named.id };
       return [...job.features.filter((k) => k.id !== named.id), entry];
     },
-    rename: (named: NamedFeature, name: string) => change({ features: [...job.features.filter((k) => k.id !== named.id), { ...entryFor(named), id: named.id, name: name.trim() }].filter((k) => k.name !== '' || planned?.referred.some((r) => r.id === k.id && r.usedBy.length > 0)) }),
+    rename: (named: NamedFeature, name: string) =>
+      change({
+        features: [
+          ...job.features.filter((k) => k.id !== named.id),
+          { ...entryFor(named), id: named.id, name: name.trim() },
+        ].filter((k) => k.name !== '' || planned?.referred.some((r) => r.id === k.id && r.usedBy.length > 0)),
+      }),
   };
 }
 
@@ -46,9 +62,18 @@ export function useFeatureEdges(ids: readonly string[]): Record<ViewName, number
   const key = ids.join('\n');
   useEffect(() => {
     let gone = false;
-    if (key === '') { setEdges(null); return undefined; }
-    void planWorker()?.featureEdges(key.split('\n')).then((found) => { if (!gone) setEdges(found as Record<ViewName, number[]> | null); });
-    return () => { gone = true; };
+    if (key === '') {
+      setEdges(null);
+      return undefined;
+    }
+    void planWorker()
+      ?.featureEdges(key.split('\n'))
+      .then((found) => {
+        if (!gone) setEdges(found as Record<ViewName, number[]> | null);
+      });
+    return () => {
+      gone = true;
+    };
   }, [key, planned]);
   return edges;
 }

@@ -1,5 +1,6 @@
 // the Swedish way of writing a date is the ISO order, in the reader's own time
-const inOrder = (iso: string, options: Intl.DateTimeFormatOptions): string => new Date(iso).toLocaleString('sv-SE', options);
+const inOrder = (iso: string, options: Intl.DateTimeFormatOptions): string =>
+  new Date(iso).toLocaleString('sv-SE', options);
 
 /** 2026-11-27 10:05, in the time of the device that shows it. */
 export const localMinute = (iso: string): string => inOrder(iso, { dateStyle: 'short', timeStyle: 'short' });

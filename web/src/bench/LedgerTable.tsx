@@ -15,27 +15,58 @@ export function LedgerTable({ planned }: { planned: PlannedSetup }) {
   const asKeyedIn = AXES.some((a) => facts.ledger[a].some((t) => t.key === 'length' || t.key === 'common'));
   return (
     <Table size="sm" className="mt-2" aria-label={`Ledger of ${planned.register}, Op ${planned.op}`}>
-      <thead><tr><th>Term</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}</tr></thead>
+      <thead>
+        <tr>
+          <th>Term</th>
+          {AXES.map((a) => (
+            <th key={a} className="number">
+              {a.toUpperCase()}
+            </th>
+          ))}
+        </tr>
+      </thead>
       <tbody>
         {ledgerRows(facts.ledger, speech).map((row) => (
           <tr key={row.term}>
-            <td>{row.term}<div className="field-hint">{row.from}</div></td>
-            {AXES.map((a) => <td key={a} className="number">{row.values[a]}</td>)}
+            <td>
+              {row.term}
+              <div className="field-hint">{row.from}</div>
+            </td>
+            {AXES.map((a) => (
+              <td key={a} className="number">
+                {row.values[a]}
+              </td>
+            ))}
           </tr>
         ))}
         <tr className="total">
           <td>{asKeyedIn ? `${planned.register} as keyed in` : `work zero ${planned.register}, machine`}</td>
-          {AXES.map((a) => <td key={a} className="number">{total ? total[a] : 'not known'}</td>)}
+          {AXES.map((a) => (
+            <td key={a} className="number">
+              {total ? total[a] : 'not known'}
+            </td>
+          ))}
         </tr>
         {planned.fromFirst?.shift && (
           <tr>
             <td>shift from the first setup</td>
-            {AXES.map((a) => <td key={a} className="number">{speech.signed(planned.fromFirst!.shift![a])}</td>)}
+            {AXES.map((a) => (
+              <td key={a} className="number">
+                {speech.signed(planned.fromFirst!.shift![a])}
+              </td>
+            ))}
           </tr>
         )}
         <tr>
           <td className="quiet">± of the terms known, worst case</td>
-          {AXES.map((a) => { const pm = total ? plusMinusOf(facts.ledger[a]) : null; return <td key={a} className="number quiet">{pm === null ? '?' : `±${speech.size(pm)}`}</td>; })}
+          {AXES.map((a) => {
+            const pm = total ? plusMinusOf(facts.ledger[a]) : null;
+            return (
+              <td key={a} className="number quiet">
+                {pm === null ? '?' : `±${speech.size(pm)}`}
+              </td>
+            );
+          })}
         </tr>
       </tbody>
     </Table>

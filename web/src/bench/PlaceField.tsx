@@ -20,15 +20,24 @@ function says({ feature, name }: NamedFeature): string {
   return feature.kind === 'plane' ? name : `axis of ${name}`;
 }
 
-/** A place along a machine axis: an end or the middle of the body, a face or a bore's axis, or the middle between two of them. */
+/**
+ * A place along a machine axis: an end or the middle of the body, a face or a bore's axis, or the middle between two
+ * of them.
+ */
 export function PlaceField({ label, axis, orientation, place, onCommit }: PlaceFieldProps) {
   const { list, byId, withFeature } = useFeatures();
-  const usable = list.filter(({ feature }) => feature.kind !== 'round' && featureLevel(feature, axis, orientation) !== null);
+  const usable = list.filter(
+    ({ feature }) => feature.kind !== 'round' && featureLevel(feature, axis, orientation) !== null,
+  );
   const ids = featureIdsOf(place);
-  const value = typeof place === 'string' ? place : 'between' in place ? 'between' : `on ${byId(place.on)?.id ?? place.on}`;
+  const value =
+    typeof place === 'string' ? place : 'between' in place ? 'between' : `on ${byId(place.on)?.id ?? place.on}`;
   const missing = ids.filter((id) => !byId(id));
   const commit = (next: string) => {
-    if (PLACES.some((p) => p === next)) { onCommit(next as ZeroPlace, null); return; }
+    if (PLACES.some((p) => p === next)) {
+      onCommit(next as ZeroPlace, null);
+      return;
+    }
     if (next === 'between') {
       const [a, b] = [usable[0], usable[1] ?? usable[0]];
       if (a && b) onCommit({ between: [a.id, b.id] }, merged([a, b]));
@@ -37,12 +46,17 @@ export function PlaceField({ label, axis, orientation, place, onCommit }: PlaceF
     const named = usable.find((u) => `on ${u.id}` === next);
     if (named) onCommit({ on: named.id }, withFeature(named));
   };
-  const merged = (picked: readonly NamedFeature[]) => picked.reduce<Job['features']>((all, n) => { const mine = withFeature(n).find((k) => k.id === n.id)!; return [...all.filter((k) => k.id !== n.id), mine]; }, withFeature(picked[0]));
+  const merged = (picked: readonly NamedFeature[]) =>
+    picked.reduce<Job['features']>((all, n) => {
+      const mine = withFeature(n).find((k) => k.id === n.id)!;
+      return [...all.filter((k) => k.id !== n.id), mine];
+    }, withFeature(picked[0]));
   const between = typeof place !== 'string' && 'between' in place ? place.between : null;
   return (
     <div>
       <ChoiceField
-        label={label} value={value}
+        label={label}
+        value={value}
         choices={[
           ...PLACES.map((p) => ({ value: p as string, says: PLACE_NAME[axis][p] })),
           ...usable.map((u) => ({ value: `on ${u.id}`, says: says(u) })),
@@ -51,21 +65,29 @@ export function PlaceField({ label, axis, orientation, place, onCommit }: PlaceF
         ]}
         onCommit={commit}
       />
-      {between && [0, 1].map((k) => (
-        <Form.Select
-          key={k} size="sm" aria-label={`${label}, ${k === 0 ? 'first' : 'second'} of the two`} value={byId(between[k])?.id ?? between[k]}
-          onChange={(e) => {
-            const named = usable.find((u) => u.id === e.target.value);
-            const other = byId(between[1 - k]);
-            if (!named) return;
-            const pair: [string, string] = k === 0 ? [named.id, between[1]] : [between[0], named.id];
-            onCommit({ between: pair }, merged(other ? [named, other] : [named]));
-          }}
-        >
-          {!byId(between[k]) && <option value={between[k]}>gone from the part</option>}
-          {usable.map((u) => <option key={u.id} value={u.id}>{says(u)}</option>)}
-        </Form.Select>
-      ))}
+      {between &&
+        [0, 1].map((k) => (
+          <Form.Select
+            key={k}
+            size="sm"
+            aria-label={`${label}, ${k === 0 ? 'first' : 'second'} of the two`}
+            value={byId(between[k])?.id ?? between[k]}
+            onChange={(e) => {
+              const named = usable.find((u) => u.id === e.target.value);
+              const other = byId(between[1 - k]);
+              if (!named) return;
+              const pair: [string, string] = k === 0 ? [named.id, between[1]] : [between[0], named.id];
+              onCommit({ between: pair }, merged(other ? [named, other] : [named]));
+            }}
+          >
+            {!byId(between[k]) && <option value={between[k]}>gone from the part</option>}
+            {usable.map((u) => (
+              <option key={u.id} value={u.id}>
+                {says(u)}
+              </option>
+            ))}
+          </Form.Select>
+        ))}
     </div>
   );
 }
@@ -83,13 +105,22 @@ export interface FaceFieldProps {
 export function FaceField({ label, value, none, allows, onCommit }: FaceFieldProps) {
   const { list, byId, withFeature } = useFeatures();
   const usable = list.filter(allows);
-  const now = value === null ? '' : byId(value)?.id ?? value;
+  const now = value === null ? '' : (byId(value)?.id ?? value);
   const known = now === '' || usable.some((u) => u.id === now);
   return (
     <ChoiceField
-      label={label} value={now}
-      choices={[{ value: '', says: none }, ...(known ? [] : [{ value: now, says: byId(now)?.name ?? 'gone from the part' }]), ...usable.map((u) => ({ value: u.id, says: u.name }))]}
-      onCommit={(id) => { const named = usable.find((u) => u.id === id); if (named) onCommit(named, withFeature(named)); else if (id === '') onCommit(null, null); }}
+      label={label}
+      value={now}
+      choices={[
+        { value: '', says: none },
+        ...(known ? [] : [{ value: now, says: byId(now)?.name ?? 'gone from the part' }]),
+        ...usable.map((u) => ({ value: u.id, says: u.name })),
+      ]}
+      onCommit={(id) => {
+        const named = usable.find((u) => u.id === id);
+        if (named) onCommit(named, withFeature(named));
+        else if (id === '') onCommit(null, null);
+      }}
     />
   );
 }

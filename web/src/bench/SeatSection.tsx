@@ -26,30 +26,90 @@ export function SeatSection(props: SectionProps) {
   const held = device && isHeldOn(setup, device) ? { ...props, device, hold: setup.hold } : null;
   const Fields = held && fieldsOf(held.hold.family).seat;
   return (
-    <section aria-label="Seat">
-      <h3>Seat</h3>
-      {planned && <p className="mb-1">{orientationInWords(planned).join('; ')}.</p>}
+    <>
       <div className="fields">
-        <ChoiceField label="Face up, to the spindle" value={orientation.up} choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(up) => edit((s) => ({ ...s, orientation: withFaceUp(s.orientation, up) }))} />
-        <ChoiceField label={device && holdingOf(device).jaw(device) === '+y' ? 'Face on the fixed jaw' : 'Face to the rear'} value={rear} choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))} onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))} />
+        <ChoiceField
+          label="Face up, to the spindle"
+          value={orientation.up}
+          choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))}
+          onCommit={(up) => edit((s) => ({ ...s, orientation: withFaceUp(s.orientation, up) }))}
+        />
+        <ChoiceField
+          label={device && holdingOf(device).jaw(device) === '+y' ? 'Face on the fixed jaw' : 'Face to the rear'}
+          value={rear}
+          choices={sidesForRear(orientation).map((d) => ({ value: d, says: PART_SIDE[d] }))}
+          onCommit={(side) => edit((s) => ({ ...s, orientation: withFaceRear(s.orientation, side) }))}
+        />
       </div>
       <div className="moves" role="group" aria-label="Hand moves">
-        {HAND_MOVES.map((m) => <Button key={m.id} size="sm" variant="outline-primary" onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}>{m.says[0].toUpperCase() + m.says.slice(1)}</Button>)}
+        {HAND_MOVES.map((m) => (
+          <Button
+            key={m.id}
+            size="sm"
+            variant="outline-primary"
+            onClick={() => edit((s) => ({ ...s, orientation: moved(s.orientation, m.id) }))}
+          >
+            {m.says[0].toUpperCase() + m.says.slice(1)}
+          </Button>
+        ))}
       </div>
       <div className="fields">
-        {length({ label: 'Cuts down below top', mm: planned?.setup.cutsBelowTop ?? setup.cutsBelowTop, min: -1000, max: 100_000, looks: 'clear', set: (s, mm) => ({ ...s, cutsBelowTop: mm, cutsTo: null }), hint: setup.cutsTo ? 'from the face' : 'from the finished top' })}
+        {length({
+          label: 'Cuts down below top',
+          mm: planned?.setup.cutsBelowTop ?? setup.cutsBelowTop,
+          min: -1000,
+          max: 100_000,
+          looks: 'clear',
+          set: (s, mm) => ({ ...s, cutsBelowTop: mm, cutsTo: null }),
+          hint: setup.cutsTo ? 'from the face' : 'from the finished top',
+        })}
         <FaceField
-          label="…or down to a face" value={setup.cutsTo} none="typed depth" allows={({ feature }) => feature.kind === 'plane' && feature.side === orientation.up}
-          onCommit={(named, features) => put((s) => ({ ...s, cutsTo: named?.id ?? null, cutsBelowTop: named?.feature.kind === 'plane' ? named.feature.belowOutermost ?? s.cutsBelowTop : planned?.setup.cutsBelowTop ?? s.cutsBelowTop }), features)}
+          label="…or down to a face"
+          value={setup.cutsTo}
+          none="typed depth"
+          allows={({ feature }) => feature.kind === 'plane' && feature.side === orientation.up}
+          onCommit={(named, features) =>
+            put(
+              (s) => ({
+                ...s,
+                cutsTo: named?.id ?? null,
+                cutsBelowTop:
+                  named?.feature.kind === 'plane'
+                    ? (named.feature.belowOutermost ?? s.cutsBelowTop)
+                    : (planned?.setup.cutsBelowTop ?? s.cutsBelowTop),
+              }),
+              features,
+            )
+          }
         />
-        <ChoiceField label="Cuts away" value={setup.clears} choices={[{ value: 'everything', says: 'all that is not part' }, { value: 'outline', says: 'only along the outline' }]} onCommit={(clears) => edit((s) => ({ ...s, clears }))} />
-        {setup.clears === 'outline' && length({ label: 'Width of that cut', mm: setup.outlineCutter, positive: true, max: 200, set: (s, mm) => ({ ...s, outlineCutter: mm }) })}
+        <ChoiceField
+          label="Cuts away"
+          value={setup.clears}
+          choices={[
+            { value: 'everything', says: 'all that is not part' },
+            { value: 'outline', says: 'only along the outline' },
+          ]}
+          onCommit={(clears) => edit((s) => ({ ...s, clears }))}
+        />
+        {setup.clears === 'outline' &&
+          length({
+            label: 'Width of that cut',
+            mm: setup.outlineCutter,
+            positive: true,
+            max: 200,
+            set: (s, mm) => ({ ...s, outlineCutter: mm }),
+          })}
       </div>
       {held && Fields && <Fields {...held} />}
       <DepthProposals planned={planned} onTake={put} />
-      {planned?.facts && <p className="mt-2 mb-1">{planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.</p>}
+      {planned && <p className="mt-2 mb-1 quiet">{orientationInWords(planned).join('; ')}.</p>}
+      {planned?.facts && (
+        <p className="mb-1">
+          {planned.facts.says.seat} Rests on {speech.area(planned.facts.seat.rest.flatAreaMm2)}.
+        </p>
+      )}
       <SectionFindings id={setup.id} section="seat" />
       <Why {...props} of="seat" />
-    </section>
+    </>
   );
 }

@@ -8,6 +8,8 @@ import { capital } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField, CountField, TextField } from '../fields/TextField';
 import { usePlan } from '../store/planStore';
+import { holdDecided, proveDecided, seatDecided, setupDecided, toolsDecided, zeroDecided } from './decided';
+import { Section } from './Fold';
 import { AtTheMachine } from './AtTheMachine';
 import { HoldSection } from './hold/HoldSection';
 import { LedgerTable } from './LedgerTable';
@@ -20,18 +22,38 @@ import { TouchOffSection } from './TouchOffSection';
 import { usePut } from './usePut';
 
 /** Everything decided about one setup, section by section, each with what the checks say of it. */
-export function Worksheet({ setup, planned, onLook }: { setup: Setup; planned: PlannedSetup | undefined; onLook: (measured: string | null) => void }) {
-  const { changeSetup } = useJob();
+export function Worksheet({
+  setup,
+  planned,
+  onLook,
+}: {
+  setup: Setup;
+  planned: PlannedSetup | undefined;
+  onLook: (measured: string | null) => void;
+}) {
+  const { changeSetup, speech } = useJob();
   const props: SectionProps = { setup, planned, onLook, edit: (change) => changeSetup(setup.id, change) };
   return (
-    <div className="worksheet">
-      <SetupHead {...props} />
-      <SeatSection {...props} />
-      <HoldSection {...props} />
-      <Zero {...props} />
-      <Tools {...props} />
-      <Prove {...props} />
-      <Transition {...props} />
+    <div className="worksheet" role="group" aria-label={`Worksheet of Op ${setup.op}`}>
+      <Section name="Setup" setupId={setup.id} decided={setupDecided(setup)}>
+        <SetupHead {...props} />
+      </Section>
+      <Section name="Seat" setupId={setup.id} decided={seatDecided(setup, planned)}>
+        <SeatSection {...props} />
+      </Section>
+      <Section name="Hold" setupId={setup.id} decided={holdDecided(planned)}>
+        <HoldSection {...props} />
+      </Section>
+      <Section name="Zero" setupId={setup.id} decided={zeroDecided(setup, planned)}>
+        <Zero {...props} />
+      </Section>
+      <Section name="Tools & program" setupId={setup.id} decided={toolsDecided(setup)}>
+        <Tools {...props} />
+      </Section>
+      <Section name="Prove" setupId={setup.id} decided={proveDecided(planned, speech)}>
+        <Prove {...props} />
+        <Transition {...props} />
+      </Section>
     </div>
   );
 }
@@ -55,21 +77,44 @@ function SetupHead({ setup, edit }: SectionProps) {
     <>
       <div className="d-flex gap-2 align-items-end mb-2 flex-wrap">
         <h2 className="me-auto mb-0">Op {setup.op}</h2>
-        <Button size="sm" variant="outline-primary" disabled={at <= 0} onClick={() => move(-1)}>Move earlier</Button>
-        <Button size="sm" variant="outline-primary" disabled={at === job.setups.length - 1} onClick={() => move(1)}>Move later</Button>
-        <Button size="sm" variant="outline-primary" onClick={remove}>Remove setup</Button>
+        <Button size="sm" variant="outline-primary" disabled={at <= 0} onClick={() => move(-1)}>
+          Move earlier
+        </Button>
+        <Button size="sm" variant="outline-primary" disabled={at === job.setups.length - 1} onClick={() => move(1)}>
+          Move later
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={remove}>
+          Remove setup
+        </Button>
       </div>
       <div className="fields mb-2">
-        <CountField label="Operation number" value={setup.op} min={1} max={9999} onCommit={(op) => edit((s) => ({ ...s, op }))} />
-        <TextField className="wide" label="What this setup does" value={setup.does} onCommit={(does) => edit((s) => ({ ...s, does }))} />
+        <CountField
+          label="Operation number"
+          value={setup.op}
+          min={1}
+          max={9999}
+          onCommit={(op) => edit((s) => ({ ...s, op }))}
+        />
+        <TextField
+          className="wide"
+          label="What this setup does"
+          value={setup.does}
+          onCommit={(does) => edit((s) => ({ ...s, does }))}
+        />
       </div>
-      {taken && <div className="finding stop"><span className="level">stop</span>Op {setup.op} is used twice. Give every setup its own operation number.</div>}
+      {taken && (
+        <div className="finding stop">
+          <span className="level">stop</span>Op {setup.op} is used twice. Give every setup its own operation number.
+        </div>
+      )}
     </>
   );
 }
 
 const OF = [
-  { value: 'finished part', says: 'finished part' }, { value: 'what is left', says: 'what is left (as loaded)' }, { value: 'raw blank', says: 'raw blank' },
+  { value: 'finished part', says: 'finished part' },
+  { value: 'what is left', says: 'what is left (as loaded)' },
+  { value: 'raw blank', says: 'raw blank' },
 ] as const;
 
 function Zero(props: SectionProps) {
@@ -80,36 +125,76 @@ function Zero(props: SectionProps) {
   const machine = shop.machines.find((m) => m.id === job.machine);
   const set = (zero: Partial<Setup['zero']>) => edit((s) => ({ ...s, zero: { ...s.zero, ...zero } }));
   return (
-    <section aria-label="Zero">
-      <h3>Zero</h3>
+    <>
       <div className="fields">
-        <ChoiceField label="Station" value={setup.station ?? ''} choices={[{ value: '', says: 'not chosen' }, ...(machine?.stations ?? []).map((s) => ({ value: s.id, says: `${s.name}${s.position ? '' : ' (not measured)'}` }))]} onCommit={(v) => edit((s) => ({ ...s, station: v || null }))} />
-        <ChoiceField label="Register" value={setup.register} choices={(machine?.registers ?? REGISTERS).map((r) => ({ value: r, says: r }))} onCommit={(register) => edit((s) => ({ ...s, register }))} />
-        {job.copies.x * job.copies.y * job.copies.z > 1 && <ChoiceField label="Register of copy 2" value={setup.nextCopy ?? ''} choices={[{ value: '', says: 'none, shifted' }, ...(machine?.registers ?? REGISTERS).map((r) => ({ value: r, says: r }))]} onCommit={(v) => edit((s) => ({ ...s, nextCopy: (v || null) as Setup['nextCopy'] }))} />}
+        <ChoiceField
+          label="Station"
+          value={setup.station ?? ''}
+          choices={[
+            { value: '', says: 'not chosen' },
+            ...(machine?.stations ?? []).map((s) => ({
+              value: s.id,
+              says: `${s.name}${s.position ? '' : ' (not measured)'}`,
+            })),
+          ]}
+          onCommit={(v) => edit((s) => ({ ...s, station: v || null }))}
+        />
+        <ChoiceField
+          label="Register"
+          value={setup.register}
+          choices={(machine?.registers ?? REGISTERS).map((r) => ({ value: r, says: r }))}
+          onCommit={(register) => edit((s) => ({ ...s, register }))}
+        />
+        {job.copies.x * job.copies.y * job.copies.z > 1 && (
+          <ChoiceField
+            label="Register of copy 2"
+            value={setup.nextCopy ?? ''}
+            choices={[
+              { value: '', says: 'none, shifted' },
+              ...(machine?.registers ?? REGISTERS).map((r) => ({ value: r, says: r })),
+            ]}
+            onCommit={(v) => edit((s) => ({ ...s, nextCopy: (v || null) as Setup['nextCopy'] }))}
+          />
+        )}
         <ChoiceField label="Work zero is on the" value={setup.zero.of} choices={OF} onCommit={(of) => set({ of })} />
         {AXES.map((a) => (
-          <PlaceField key={a} label={`Zero in ${a.toUpperCase()}`} axis={a} orientation={setup.orientation} place={setup.zero[a]} onCommit={(place, features) => put((s) => ({ ...s, zero: { ...s.zero, [a]: place } }), features)} />
+          <PlaceField
+            key={a}
+            label={`Zero in ${a.toUpperCase()}`}
+            axis={a}
+            orientation={setup.orientation}
+            place={setup.zero[a]}
+            onCommit={(place, features) => put((s) => ({ ...s, zero: { ...s.zero, [a]: place } }), features)}
+          />
         ))}
-        {AXES.map((a) => <div key={a}>{length({ label: `Shift on purpose ${a.toUpperCase()}`, mm: setup.zero.extra[a], signed: true, set: (s, mm) => ({ ...s, zero: { ...s.zero, extra: { ...s.zero.extra, [a]: mm } } }) })}</div>)}
+        {AXES.map((a) => (
+          <div key={a}>
+            {length({
+              label: `Shift on purpose ${a.toUpperCase()}`,
+              mm: setup.zero.extra[a],
+              signed: true,
+              set: (s, mm) => ({ ...s, zero: { ...s.zero, extra: { ...s.zero.extra, [a]: mm } } }),
+            })}
+          </div>
+        ))}
       </div>
       {planned?.facts && <LedgerTable planned={planned} />}
       <SectionFindings id={setup.id} section="zero" />
       <TouchOffSection {...props} />
       <Why {...props} of="zero" />
-    </section>
+    </>
   );
 }
 
 function Tools(props: SectionProps) {
   const { setup, edit, planned } = props;
   return (
-    <section aria-label="Tools and program">
-      <h3>Tools & program</h3>
+    <>
       <TextField label="Program" value={setup.program} onCommit={(program) => edit((s) => ({ ...s, program }))} />
       <ProgramZero setup={setup} planned={planned} />
       <ToolTable tools={setup.tools} onChange={(tools) => edit((s) => ({ ...s, tools }))} />
       <AtTheMachine {...props} />
-    </section>
+    </>
   );
 }
 
@@ -118,21 +203,61 @@ function Prove({ setup, planned, onLook }: SectionProps) {
   const { facts, forces } = planned ?? {};
   const nearest = forces?.way.gaps[0];
   return (
-    <section aria-label="Prove">
-      <h3>Prove</h3>
+    <>
       {facts && (
         <>
-          <p className="mb-1">Lowest cut Z <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>{speech.signed(facts.prove.aboveTop)}</span> from the {facts.hold.top.name}. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves {speech.volume(planned?.material.leftMm3 ?? 0)}.{planned && planned.material.floorMm != null && <> Floor under the lowest cut <span className="number">{speech.sizeWithUnit(planned.material.floorMm)}</span> at its thinnest.</>}</p>
-          {facts.prove.cutRoom && facts.prove.cutRoom.length > 0
-            ? <p className="mb-1">Room to the ends of the travel at the corners of the cut: {facts.prove.cutRoom.map((r) => `${r.axis.toUpperCase()} ${speech.size(Math.min(r.toMin ?? r.toMax, r.toMax))}`).join(', ')}.</p>
-            : <p className="mb-1 quiet">Travel is not checked while the station is not known or nothing is cut.</p>}
+          <p className="mb-1">
+            Lowest cut Z{' '}
+            <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>
+              {speech.signed(facts.prove.aboveTop)}
+            </span>{' '}
+            from the {facts.hold.top.name}. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves{' '}
+            {speech.volume(planned?.material.leftMm3 ?? 0)}.
+            {planned && planned.material.floorMm != null && (
+              <>
+                {' '}
+                Floor under the lowest cut{' '}
+                <span className="number">{speech.sizeWithUnit(planned.material.floorMm)}</span> at its thinnest.
+              </>
+            )}
+          </p>
+          {facts.prove.cutRoom && facts.prove.cutRoom.length > 0 ? (
+            <p className="mb-1">
+              Room to the ends of the travel at the corners of the cut:{' '}
+              {facts.prove.cutRoom
+                .map((r) => `${r.axis.toUpperCase()} ${speech.size(Math.min(r.toMin ?? r.toMax, r.toMax))}`)
+                .join(', ')}
+              .
+            </p>
+          ) : (
+            <p className="mb-1 quiet">Travel is not checked while the station is not known or nothing is cut.</p>
+          )}
         </>
       )}
-      {planned && planned.safe.length > 0 && <p className="mb-1">{planned.safe.map((p) => `${capital(POSITION_SAYS[p.from])}: ${p.riseFirst ? 'no clear way' : p.straight ? 'clear only with Z first' : 'clear, also straight'}`).join('. ')}.</p>}
-      {nearest && nearest.gapMm > 0 && <p className="mb-1">Nearest in the way: {nearest.obstacle}, <span className="number">{speech.sizeWithUnit(nearest.gapMm)}</span> from the {nearest.what}, at X {speech.signed(nearest.at[0])} Y {speech.signed(nearest.at[1])}.</p>}
-      {forces && forces.way.stickOutNeededMm !== null && forces.way.stickOutNeededMm > 0 && <p className="mb-1">Stick-out needed: <span className="number">{speech.sizeWithUnit(forces.way.stickOutNeededMm)}</span>.</p>}
+      {planned && planned.safe.length > 0 && (
+        <p className="mb-1">
+          {planned.safe
+            .map(
+              (p) =>
+                `${capital(POSITION_SAYS[p.from])}: ${p.riseFirst ? 'no clear way' : p.straight ? 'clear only with Z first' : 'clear, also straight'}`,
+            )
+            .join('. ')}
+          .
+        </p>
+      )}
+      {nearest && nearest.gapMm > 0 && (
+        <p className="mb-1">
+          Nearest in the way: {nearest.obstacle}, <span className="number">{speech.sizeWithUnit(nearest.gapMm)}</span>{' '}
+          from the {nearest.what}, at X {speech.signed(nearest.at[0])} Y {speech.signed(nearest.at[1])}.
+        </p>
+      )}
+      {forces && forces.way.stickOutNeededMm !== null && forces.way.stickOutNeededMm > 0 && (
+        <p className="mb-1">
+          Stick-out needed: <span className="number">{speech.sizeWithUnit(forces.way.stickOutNeededMm)}</span>.
+        </p>
+      )}
       <SectionFindings id={setup.id} section="prove" />
-    </section>
+    </>
   );
 }
 
@@ -142,18 +267,29 @@ function Transition({ setup }: SectionProps) {
   if (!transition) return null;
   const { facts, shift } = transition;
   return (
-    <section aria-label="Transition">
-      <h3>From Op {transition.fromOp} to Op {transition.toOp}</h3>
-      <p className="mb-1"><strong>{facts.says}</strong>: {facts.edges.join('; ')}.</p>
+    <div role="group" aria-label="Transition">
+      <h3>
+        From Op {transition.fromOp} to Op {transition.toOp}
+      </h3>
+      <p className="mb-1">
+        <strong>{facts.says}</strong>: {facts.edges.join('; ')}.
+      </p>
       <Table size="sm">
         <tbody>
           {AXES.map((a) => (
-            <tr key={a}><td className="number">{a.toUpperCase()} {speech.signed(shift.shift?.[a] ?? null)}</td><td>{shift.says[a]}</td></tr>
+            <tr key={a}>
+              <td className="number">
+                {a.toUpperCase()} {speech.signed(shift.shift?.[a] ?? null)}
+              </td>
+              <td>{shift.says[a]}</td>
+            </tr>
           ))}
         </tbody>
       </Table>
-      <p className="mb-1"><span className="quiet">Holds while:</span> {shift.conditions.join(' ')}</p>
+      <p className="mb-1">
+        <span className="quiet">Holds while:</span> {shift.conditions.join(' ')}
+      </p>
       <SectionFindings id={setup.id} section="transition" />
-    </section>
+    </div>
   );
 }

@@ -1,7 +1,20 @@
-import { ALL_ORIENTATIONS, halfTurn, partSideFacing, quarterTurn, turned, type Direction, type Orientation } from '@violet-jaw/core/frames';
+import {
+  ALL_ORIENTATIONS,
+  halfTurn,
+  partSideFacing,
+  quarterTurn,
+  turned,
+  type Direction,
+  type Orientation,
+} from '@violet-jaw/core/frames';
 
 const EASIEST_FIRST = [
-  quarterTurn('x', 1), quarterTurn('x', -1), quarterTurn('y', 1), quarterTurn('y', -1), halfTurn('x'), halfTurn('y'),
+  quarterTurn('x', 1),
+  quarterTurn('x', -1),
+  quarterTurn('y', 1),
+  quarterTurn('y', -1),
+  halfTurn('x'),
+  halfTurn('y'),
 ];
 
 /** The orientation with a part side up that the hands reach with one move. */

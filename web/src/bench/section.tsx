@@ -21,11 +21,23 @@ export function SectionFindings({ id, section }: { id: string; section: string }
 }
 
 export function Why({ setup, edit, of }: SectionProps & { of: keyof Setup['why'] }) {
-  return <TextField className="mt-2" label="Why" value={setup.why[of]} maxLength={4000} placeholder="the reason, for whoever reads this later" onCommit={(text) => edit((s) => ({ ...s, why: { ...s.why, [of]: text } }))} />;
+  return (
+    <TextField
+      className="mt-2"
+      label="Why"
+      value={setup.why[of]}
+      maxLength={4000}
+      placeholder="the reason, for whoever reads this later"
+      onCommit={(text) => edit((s) => ({ ...s, why: { ...s.why, [of]: text } }))}
+    />
+  );
 }
 
 /** A length field, and what it sets. `looks`: what lights up in the drawing meanwhile */
-export type LengthOf<T> = Omit<LengthFieldProps, 'units' | 'onCommit' | 'onKeepWhy' | 'onLook'> & { readonly set: (of: T, mm: number) => T; readonly looks?: string };
+export type LengthOf<T> = Omit<LengthFieldProps, 'units' | 'onCommit' | 'onKeepWhy' | 'onLook'> & {
+  readonly set: (of: T, mm: number) => T;
+  readonly looks?: string;
+};
 
 /** Makes length fields that set something of the setup; what was typed can be kept as the why of a section. */
 export function useLength(props: SectionProps, why: keyof Setup['why']) {
@@ -34,9 +46,16 @@ export function useLength(props: SectionProps, why: keyof Setup['why']) {
     const { set, looks, ...rest } = field;
     return (
       <LengthField
-        {...rest} units={job.units} onCommit={(mm) => props.edit((s) => set(s, mm))}
+        {...rest}
+        units={job.units}
+        onCommit={(mm) => props.edit((s) => set(s, mm))}
         onLook={looks ? (on) => props.onLook(on ? looks : null) : undefined}
-        onKeepWhy={(typed) => props.edit((s) => ({ ...s, why: { ...s.why, [why]: [s.why[why], `${field.label.toLowerCase()} ${typed}`].filter(Boolean).join('; ') } }))}
+        onKeepWhy={(typed) =>
+          props.edit((s) => ({
+            ...s,
+            why: { ...s.why, [why]: [s.why[why], `${field.label.toLowerCase()} ${typed}`].filter(Boolean).join('; ') },
+          }))
+        }
       />
     );
   };

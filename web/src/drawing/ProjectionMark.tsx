@@ -7,7 +7,9 @@ export function ProjectionMark({ projection }: { projection: Projection | undefi
   if (!projection) return null;
   return (
     <div className="d-flex align-items-center gap-2 quiet">
-      <svg className="drawing" width={56} height={24} viewBox="0 0 56 24" aria-hidden="true"><PrimitiveList primitives={projectionSymbol(projection, [6, 12], 16)} /></svg>
+      <svg className="drawing" width={56} height={24} viewBox="0 0 56 24" aria-hidden="true">
+        <PrimitiveList primitives={projectionSymbol(projection, [6, 12], 16)} />
+      </svg>
       {projection}
     </div>
   );

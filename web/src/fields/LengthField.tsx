@@ -25,7 +25,20 @@ export interface LengthFieldProps {
  * A length in the job's unit. Takes arithmetic and units; commits on Enter or when left. What cannot be read stays in
  * the field, marked, with what was expected, and the document keeps its last good value.
  */
-export function LengthField({ label, mm, units, onCommit, signed = false, min = -100_000, max = 100_000, positive = false, hint, onKeepWhy, onLook, hideLabel }: LengthFieldProps) {
+export function LengthField({
+  label,
+  mm,
+  units,
+  onCommit,
+  signed = false,
+  min = -100_000,
+  max = 100_000,
+  positive = false,
+  hint,
+  onKeepWhy,
+  onLook,
+  hideLabel,
+}: LengthFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -36,10 +49,20 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
   const shown = signed ? formatSigned(mm, units) : formatLength(mm, units);
 
   const commit = async (text: string) => {
-    if (text === shown) { setTyped(null); setWrong(null); return; }
-    const parsed = parsePlain(text, units) ?? await parseLength(text, units);
-    if (!parsed.ok) { setWrong('Expected a length such as 12.5, 4.5-0.03, 1 1/2 in or 12.7mm.'); return; }
-    if (positive && parsed.mm <= 0) { setWrong('Must be more than 0.'); return; }
+    if (text === shown) {
+      setTyped(null);
+      setWrong(null);
+      return;
+    }
+    const parsed = parsePlain(text, units) ?? (await parseLength(text, units));
+    if (!parsed.ok) {
+      setWrong('Expected a length such as 12.5, 4.5-0.03, 1 1/2 in or 12.7mm.');
+      return;
+    }
+    if (positive && parsed.mm <= 0) {
+      setWrong('Must be more than 0.');
+      return;
+    }
     if (parsed.mm < min - 1e-9 || parsed.mm > max + 1e-9) {
       setWrong(`Must be between ${formatLength(min, units)} and ${formatLength(max, units)} ${unitName(units)}.`);
       return;
@@ -50,28 +73,72 @@ export function LengthField({ label, mm, units, onCommit, signed = false, min = 
     if (Math.abs(parsed.mm - mm) > 1e-12) latest.current(parsed.mm);
   };
 
-  useCommitOnLeave(typed === null ? null : () => { void commit(typed); });
+  useCommitOnLeave(
+    typed === null
+      ? null
+      : () => {
+          void commit(typed);
+        },
+  );
   const readOnly = useReadOnly();
   return (
     <Form.Group>
-      <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{label}</Form.Label>
+      <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>
+        {label}
+      </Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong !== null} readOnly={readOnly} autoComplete="off" inputMode="text" spellCheck={false}
+        id={id}
+        className="number"
+        data-half-typed={typed !== null}
+        value={typed ?? shown}
+        isInvalid={wrong !== null}
+        readOnly={readOnly}
+        autoComplete="off"
+        inputMode="text"
+        spellCheck={false}
         aria-describedby={describedBy(id, wrong)}
-        onFocus={(e) => { e.target.select(); onLook?.(true); }}
-        onMouseEnter={() => onLook?.(true)} onMouseLeave={() => onLook?.(false)}
+        onFocus={(e) => {
+          e.target.select();
+          onLook?.(true);
+        }}
+        onMouseEnter={() => onLook?.(true)}
+        onMouseLeave={() => onLook?.(false)}
         onChange={(e) => setTyped(e.target.value)}
-        onBlur={(e) => { onLook?.(false); void commit(e.target.value); }}
+        onBlur={(e) => {
+          onLook?.(false);
+          void commit(e.target.value);
+        }}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') { e.preventDefault(); void commit(e.currentTarget.value); }
-          if (e.key === 'Escape') { setTyped(null); setWrong(null); }
+          if (e.key === 'Enter') {
+            e.preventDefault();
+            void commit(e.currentTarget.value);
+          }
+          if (e.key === 'Escape') {
+            setTyped(null);
+            setWrong(null);
+          }
         }}
       />
       {wrong && <Wrong field={id}>{wrong}</Wrong>}
       {!wrong && expression && (
         <div className="field-hint">
           from {expression}
-          {onKeepWhy && <> · <button type="button" className="btn btn-link btn-sm" onClick={() => { onKeepWhy(expression); setExpression(null); }}>keep as why</button></>}
+          {onKeepWhy && (
+            <>
+              {' '}
+              ·{' '}
+              <button
+                type="button"
+                className="btn btn-link btn-sm"
+                onClick={() => {
+                  onKeepWhy(expression);
+                  setExpression(null);
+                }}
+              >
+                keep as why
+              </button>
+            </>
+          )}
         </div>
       )}
       {!wrong && !expression && hint && <div className="field-hint">{hint}</div>}

@@ -26,7 +26,20 @@ interface NumberFieldProps {
 const plain = (text: string) => Number(text.trim().replaceAll('\u2212', '-').replace(',', '.'));
 
 /** A number that is no length: force, torque, percent. Empty means not known where that is allowed. */
-export function NumberField({ label, unit, value, onCommit, min, max, positive = false, optional = false, hideLabel, digits = 4, hint, empty: whenEmpty = 'not known' }: NumberFieldProps) {
+export function NumberField({
+  label,
+  unit,
+  value,
+  onCommit,
+  min,
+  max,
+  positive = false,
+  optional = false,
+  hideLabel,
+  digits = 4,
+  hint,
+  empty: whenEmpty = 'not known',
+}: NumberFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const per = unit?.per ?? 1;
@@ -34,7 +47,9 @@ export function NumberField({ label, unit, value, onCommit, min, max, positive =
   const shown = value === null ? '' : written(value);
   const empty = typed !== null && typed.trim() === '';
   const parsed = typed === null || empty ? value : plain(typed) * per;
-  const wrong = typed !== null && (empty ? !optional : !Number.isFinite(parsed) || parsed! < min || parsed! > max || (positive && parsed! <= 0));
+  const wrong =
+    typed !== null &&
+    (empty ? !optional : !Number.isFinite(parsed) || parsed! < min || parsed! > max || (positive && parsed! <= 0));
   const commit = () => {
     if (typed === null || wrong) return;
     const next = empty ? null : parsed;
@@ -45,12 +60,32 @@ export function NumberField({ label, unit, value, onCommit, min, max, positive =
   const readOnly = useReadOnly();
   return (
     <Form.Group>
-      <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>{unit ? `${label}, ${unit.name}` : label}</Form.Label>
+      <Form.Label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>
+        {unit ? `${label}, ${unit.name}` : label}
+      </Form.Label>
       <Form.Control
-        id={id} className="number" data-half-typed={typed !== null} value={typed ?? shown} isInvalid={wrong} readOnly={readOnly} aria-describedby={describedBy(id, wrong)} autoComplete="off" placeholder={optional ? whenEmpty : undefined}
-        onChange={(e) => setTyped(e.target.value)} onBlur={commit} onKeyDown={(e) => { if (e.key === 'Enter') commit(); if (e.key === 'Escape') setTyped(null); }}
+        id={id}
+        className="number"
+        data-half-typed={typed !== null}
+        value={typed ?? shown}
+        isInvalid={wrong}
+        readOnly={readOnly}
+        aria-describedby={describedBy(id, wrong)}
+        autoComplete="off"
+        placeholder={optional ? whenEmpty : undefined}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape') setTyped(null);
+        }}
       />
-      {wrong && <Wrong field={id}>Expected a number {positive ? `above 0, up to ${written(max)}` : `from ${written(min)} to ${written(max)}`}{optional ? ', or nothing' : ''}.</Wrong>}
+      {wrong && (
+        <Wrong field={id}>
+          Expected a number {positive ? `above 0, up to ${written(max)}` : `from ${written(min)} to ${written(max)}`}
+          {optional ? ', or nothing' : ''}.
+        </Wrong>
+      )}
       {!wrong && hint && <div className="field-hint">{hint}</div>}
     </Form.Group>
   );

@@ -21,32 +21,124 @@ type Entry = Readonly<Record<string, unknown>>;
 
 const areaName = (units: Units) => (units === 'mm' ? 'mm²' : 'in²');
 
-function Field({ name, schema, value, units, onCommit }: { name: string; schema: FieldSchema; value: unknown; units: Units; onCommit: (value: unknown) => void }) {
+function Field({
+  name,
+  schema,
+  value,
+  units,
+  onCommit,
+}: {
+  name: string;
+  schema: FieldSchema;
+  value: unknown;
+  units: Units;
+  onCommit: (value: unknown) => void;
+}) {
   const label = schema.title ?? name;
   const positive = schema.exclusiveMinimum !== undefined;
   const [min, max] = [schema.minimum ?? schema.exclusiveMinimum ?? 0, schema.maximum ?? 1e6];
-  if (schema.anyOf) return <ChoiceField label={label} value={String(value ?? schema.default)} choices={schema.anyOf.map((c) => ({ value: String(c.const), says: String(c.const) }))} onCommit={onCommit} />;
-  if (schema.type === 'string') return <TextField className={schema.description ? 'two-wide' : undefined} label={label} value={String(value)} required={name === 'name'} onCommit={onCommit} />;
-  if (schema.type === 'integer') return <CountField label={label} value={Number(value)} min={min} max={max} onCommit={onCommit} />;
-  if (schema.unit === 'mm') return <LengthField label={label} mm={Number(value)} units={units} min={min} max={max} positive={positive} hint={schema.description} onCommit={onCommit} />;
+  if (schema.anyOf)
+    return (
+      <ChoiceField
+        label={label}
+        value={String(value ?? schema.default)}
+        choices={schema.anyOf.map((c) => ({ value: String(c.const), says: String(c.const) }))}
+        onCommit={onCommit}
+      />
+    );
+  if (schema.type === 'string')
+    return (
+      <TextField
+        className={schema.description ? 'two-wide' : undefined}
+        label={label}
+        value={String(value)}
+        required={name === 'name'}
+        onCommit={onCommit}
+      />
+    );
+  if (schema.type === 'integer')
+    return <CountField label={label} value={Number(value)} min={min} max={max} onCommit={onCommit} />;
+  if (schema.unit === 'mm')
+    return (
+      <LengthField
+        label={label}
+        mm={Number(value)}
+        units={units}
+        min={min}
+        max={max}
+        positive={positive}
+        hint={schema.description}
+        onCommit={onCommit}
+      />
+    );
   if (schema.unit === 'mm²') {
     const square = units === 'mm' ? 1 : MM_PER_INCH ** 2;
-    return <NumberField label={`${label}, ${areaName(units)}`} value={Number(value) / square} min={min} max={max} onCommit={(v) => onCommit((v ?? 0) * square)} />;
+    return (
+      <NumberField
+        label={`${label}, ${areaName(units)}`}
+        value={Number(value) / square}
+        min={min}
+        max={max}
+        onCommit={(v) => onCommit((v ?? 0) * square)}
+      />
+    );
   }
   if (schema.unit === 'N' || schema.unit === 'N·m') {
-    return <NumberField label={label} unit={schema.unit === 'N' ? forceUnit(units) : torqueUnit(units)} value={Number(value)} min={min} max={max} positive={positive} digits={units === 'mm' ? 6 : 2} hint={schema.description} onCommit={onCommit} />;
+    return (
+      <NumberField
+        label={label}
+        unit={schema.unit === 'N' ? forceUnit(units) : torqueUnit(units)}
+        value={Number(value)}
+        min={min}
+        max={max}
+        positive={positive}
+        digits={units === 'mm' ? 6 : 2}
+        hint={schema.description}
+        onCommit={onCommit}
+      />
+    );
   }
-  return <NumberField label={schema.unit ? `${label}, ${schema.unit}` : label} value={Number(value)} min={min} max={max} positive={positive} digits={6} hint={schema.description} onCommit={onCommit} />;
+  return (
+    <NumberField
+      label={schema.unit ? `${label}, ${schema.unit}` : label}
+      value={Number(value)}
+      min={min}
+      max={max}
+      positive={positive}
+      digits={6}
+      hint={schema.description}
+      onCommit={onCommit}
+    />
+  );
 }
 
 /** One field for every titled property of a schema: a form that always has what the document has. */
-export function SchemaFields<T extends Entry>({ schema, value, units, onChange }: { schema: TSchema; value: T; units: Units; onChange: (value: T) => void }) {
+export function SchemaFields<T extends Entry>({
+  schema,
+  value,
+  units,
+  onChange,
+}: {
+  schema: TSchema;
+  value: T;
+  units: Units;
+  onChange: (value: T) => void;
+}) {
   const properties = (schema as unknown as { properties: Record<string, FieldSchema> }).properties;
   return (
     <>
-      {Object.entries(properties).filter(([, s]) => s.title).map(([name, s]) => (
-        <Field key={name} name={name} schema={s} value={value[name]} units={units} onCommit={(v) => onChange({ ...value, [name]: v })} />
-      ))}
+      {Object.entries(properties)
+        .filter(([, s]) => s.title)
+        .map(([name, s]) => (
+          <Field
+            key={name}
+            name={name}
+            schema={s}
+            value={value[name]}
+            units={units}
+            onCommit={(v) => onChange({ ...value, [name]: v })}
+          />
+        ))}
     </>
   );
 }

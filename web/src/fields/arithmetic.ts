@@ -1,6 +1,26 @@
-import { create, addDependencies, divideDependencies, evaluateDependencies, multiplyDependencies, subtractDependencies, unaryMinusDependencies, unaryPlusDependencies } from 'mathjs/number';
+import {
+  create,
+  addDependencies,
+  divideDependencies,
+  evaluateDependencies,
+  multiplyDependencies,
+  subtractDependencies,
+  unaryMinusDependencies,
+  unaryPlusDependencies,
+} from 'mathjs/number';
 
-const math = create({ addDependencies, divideDependencies, evaluateDependencies, multiplyDependencies, subtractDependencies, unaryMinusDependencies, unaryPlusDependencies }, {});
+const math = create(
+  {
+    addDependencies,
+    divideDependencies,
+    evaluateDependencies,
+    multiplyDependencies,
+    subtractDependencies,
+    unaryMinusDependencies,
+    unaryPlusDependencies,
+  },
+  {},
+);
 
 /** Works out plain arithmetic. Throws on anything mathjs cannot read. */
 export function evaluate(expression: string): number {

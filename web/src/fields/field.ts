@@ -14,8 +14,11 @@ export function useCommitOnLeave(commit: (() => void) | null): void {
 const LOOK_EVERY_MS = 20;
 const LONGEST_MS = 10_000;
 
-/** Waits until what was typed into the fields of a form is taken or marked as wrong: reading arithmetic takes a moment. */
+/**
+ * Waits until what was typed into the fields of a form is taken or marked as wrong: reading arithmetic takes a moment.
+ */
 export async function allTaken(form: HTMLElement): Promise<void> {
   const isOpen = () => form.querySelector('[data-half-typed="true"]:not(.is-invalid)') !== null;
-  for (let waited = 0; isOpen() && waited < LONGEST_MS; waited += LOOK_EVERY_MS) await new Promise((done) => setTimeout(done, LOOK_EVERY_MS));
+  for (let waited = 0; isOpen() && waited < LONGEST_MS; waited += LOOK_EVERY_MS)
+    await new Promise((done) => setTimeout(done, LOOK_EVERY_MS));
 }

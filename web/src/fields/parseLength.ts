@@ -1,6 +1,7 @@
 import { fromUnits, MM_PER_INCH, type Units } from '@violet-jaw/core/units';
 
-export type ParsedLength = { readonly ok: true; readonly mm: number; readonly isExpression: boolean } | { readonly ok: false };
+export type ParsedLength =
+  { readonly ok: true; readonly mm: number; readonly isExpression: boolean } | { readonly ok: false };
 
 /**
  * Turns what was typed into plain arithmetic in the job's unit: `1 1/2 in`, `12.7mm`, `4.5-0.03`, `12,7`.
@@ -12,7 +13,8 @@ export function toArithmetic(text: string, units: Units): string | null {
     if (isInch === (units === 'inch')) return '';
     return isInch ? `*${MM_PER_INCH}` : `/${MM_PER_INCH}`;
   };
-  const plain = text.trim()
+  const plain = text
+    .trim()
     .replaceAll('\u2212', '-')
     .replace(/(\d),(\d)/g, '$1.$2')
     .replace(/(\d+)\s+(\d+)\s*\/\s*(\d+)/g, '($1+$2/$3)')
@@ -23,7 +25,9 @@ export function toArithmetic(text: string, units: Units): string | null {
 /** Reads a length that is a plain number, at once; null when there is something to work out. */
 export function parsePlain(text: string, units: Units): ParsedLength | null {
   const arithmetic = toArithmetic(text, units);
-  return arithmetic !== null && /^[+-]?(\d+\.?\d*|\.\d+)$/.test(arithmetic) ? finite(Number(arithmetic), units, false) : null;
+  return arithmetic !== null && /^[+-]?(\d+\.?\d*|\.\d+)$/.test(arithmetic)
+    ? finite(Number(arithmetic), units, false)
+    : null;
 }
 
 /** Reads a typed length. Arithmetic is worked out by mathjs, loaded only when somebody types some. */

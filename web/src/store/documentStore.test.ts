@@ -18,7 +18,11 @@ beforeEach(async () => {
   jest.useFakeTimers();
   const kept = new Map<string, string>();
   Object.assign(globalThis, {
-    localStorage: { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => kept.set(k, v), removeItem: (k: string) => kept.delete(k) },
+    localStorage: {
+      getItem: (k: string) => kept.get(k) ?? null,
+      setItem: (k: string, v: string) => kept.set(k, v),
+      removeItem: (k: string) => kept.delete(k),
+    },
     document: { visibilityState: 'visible' },
   });
   server = new FakeServer();
@@ -92,7 +96,11 @@ test('what somebody else saves appears by itself and is named', async () => {
   server.other({ list: [{ id: 'x', v: 4 }] });
   now().lookNow();
   await pass(10);
-  expect(now()).toMatchObject({ document: { list: [{ id: 'x', v: 4 }] }, elsewhere: ['list / x / v'], saveState: 'saved' });
+  expect(now()).toMatchObject({
+    document: { list: [{ id: 'x', v: 4 }] },
+    elsewhere: ['list / x / v'],
+    saveState: 'saved',
+  });
   now().dismiss();
   expect(now().elsewhere).toEqual([]);
 });
@@ -108,6 +116,23 @@ test('without news it appears a little later; an answer older than what is here 
   now().lookNow();
   await pass(10);
   expect(now()).toMatchObject({ document: { b: 5 }, revision });
+});
+
+test('what is dragged is undone in one step; the next drag, and an edit between, are steps of their own', () => {
+  const drag = (a: number, gesture: string) => now().edit((d) => ({ ...d, a }), gesture);
+  for (const a of [2, 3, 4]) drag(a, 'first');
+  drag(7, 'second');
+  now().undo();
+  expect(now().document?.a).toBe(4);
+  drag(5, 'second');
+  expect(now().past).toHaveLength(2);
+  now().undo();
+  now().undo();
+  expect(now().document?.a).toBe(1);
+  drag(2, 'third');
+  edit({ b: 9 });
+  drag(3, 'third');
+  expect(now().past).toHaveLength(3);
 });
 
 test('a stale write joins both edits; undo then takes back only mine', async () => {
@@ -205,7 +230,11 @@ describe('a write that arrived and whose answer was lost', () => {
     expect(server.document.a).toBe(2);
   });
 
-  test.each([['undone', (): void => now().undo(), 1], ['edited again', (): void => edit({ a: 3 }), 3], ['left alone', (): void => undefined, 2]] as const)('and %s meanwhile', async (_how, meanwhile, a) => {
+  test.each([
+    ['undone', (): void => now().undo(), 1],
+    ['edited again', (): void => edit({ a: 3 }), 3],
+    ['left alone', (): void => undefined, 2],
+  ] as const)('and %s meanwhile', async (_how, meanwhile, a) => {
     meanwhile();
     await pass(4000);
     expect(now()).toMatchObject({ saveState: 'saved', problem: null, document: { a }, elsewhere: [], conflicts: [] });
@@ -264,7 +293,10 @@ test('what is taken back and done again while it is being saved is not called sa
   await pass(500);
   // the first of the two is through; the tab is closed before the second
   expect(server.document.a).toBe(1);
-  expect(JSON.parse(localStorage.getItem('violet-jaw draft test')!)).toMatchObject({ document: { a: 2 }, base: { a: 1 } });
+  expect(JSON.parse(localStorage.getItem('violet-jaw draft test')!)).toMatchObject({
+    document: { a: 2 },
+    base: { a: 1 },
+  });
   await pass(1500);
   expect(server.document.a).toBe(2);
   expect(now().saveState).toBe('saved');

@@ -1,7 +1,8 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import { JOB_VERSION, mergeDocuments, takeTheirs, type Conflict } from '@violet-jaw/core/job';
+import { mergeDocuments, takeTheirs, type Conflict } from '@violet-jaw/core/job';
 import type { Revised } from '@violet-jaw/formats/api';
 import { said, ServerProblem, type Place } from './api';
+import { drafts } from './drafts';
 
 /** What the header says about saving. */
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'refused' | 'conflict';
@@ -19,7 +20,8 @@ export interface DocumentState<T> {
   /** places somebody else changed, until dismissed */
   readonly elsewhere: readonly string[];
   readonly conflicts: readonly Conflict[];
-  edit(change: (document: T) => T): void;
+  /** @param gesture edits of one gesture (a thing that is dragged) are undone together */
+  edit(change: (document: T) => T, gesture?: string): void;
   undo(): void;
   redo(): void;
   keepMine(): void;
@@ -43,36 +45,6 @@ const RETRY_AFTER_MS = 1500;
 const LOOK_EVERY_MS = 15_000;
 const KEEP_STEPS = 200;
 
-interface Draft<T> {
-  /** of the document: a newer program brings it up to date */
-  readonly version: number;
-  readonly document: T;
-  readonly base: T;
-  readonly revision: number;
-}
-
-function parsed(text: string | null): unknown {
-  try { return JSON.parse(text ?? 'null'); } catch { return null; }
-}
-
-/** Unsaved work also lies in the browser's storage, so that closing the tab loses nothing. */
-function drafts<T>({ key, upToDate }: Place<T>) {
-  const name = `violet-jaw draft ${key}`;
-  return {
-    keep: (draft: Omit<Draft<T>, 'version'>) => { try { localStorage.setItem(name, JSON.stringify({ version: JOB_VERSION, ...draft })); } catch { /* storage full or forbidden: the page itself still holds it */ } },
-    drop: () => localStorage.removeItem(name),
-    /** what was kept, brought up to date; null: nothing, or nothing this program can read. That stays where it is */
-    read: async (): Promise<Draft<T> | null> => {
-      const draft = parsed(localStorage.getItem(name)) as Draft<T> | null;
-      if (!draft) return null;
-      // drafts said no version before version 6
-      const version = draft.version ?? 5;
-      const [document, base] = [await upToDate(draft.document, version), await upToDate(draft.base, version)];
-      return document && base ? { ...draft, document, base } : null;
-    },
-  };
-}
-
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 type Timer = ReturnType<typeof setTimeout>;
@@ -88,7 +60,10 @@ class Keeper<T> {
   readonly #unanswered = new Set<T>();
   #closed = false;
 
-  constructor(private readonly place: Place<T>, private readonly store: Store<T>) {
+  constructor(
+    private readonly place: Place<T>,
+    private readonly store: Store<T>,
+  ) {
     this.#kept = drafts(place);
   }
 
@@ -97,7 +72,12 @@ class Keeper<T> {
     const { base, revision, saveState } = this.store.getState();
     // what is on its way is not there yet, nor is it what is wanted any more
     const unsaved = this.#unanswered.size > 0 || !same(document, base);
-    this.store.setState({ document, ...rest, problem: null, saveState: saveState === 'conflict' || saveState === 'away' ? saveState : unsaved ? 'unsaved' : 'saved' });
+    this.store.setState({
+      document,
+      ...rest,
+      problem: null,
+      saveState: saveState === 'conflict' || saveState === 'away' ? saveState : unsaved ? 'unsaved' : 'saved',
+    });
     if (base !== null && unsaved) this.#kept.keep({ document, base, revision });
     else this.#kept.drop();
     if (unsaved) this.schedule(SAVE_AFTER_MS);
@@ -105,7 +85,10 @@ class Keeper<T> {
 
   schedule(ms: number): void {
     clearTimeout(this.#saveTimer);
-    if (!this.#closed || ms === 0) this.#saveTimer = setTimeout(() => { void this.save(); }, ms);
+    if (!this.#closed || ms === 0)
+      this.#saveTimer = setTimeout(() => {
+        void this.save();
+      }, ms);
   }
 
   open(): void {
@@ -138,15 +121,28 @@ class Keeper<T> {
     const { document, base, revision, saveState } = this.store.getState();
     if (document === null || saveState === 'conflict') return;
     if (this.#unanswered.size === 0 && same(document, base)) {
-      if (saveState !== 'saved') { this.#kept.drop(); this.store.setState({ saveState: 'saved', problem: null }); }
+      if (saveState !== 'saved') {
+        this.#kept.drop();
+        this.store.setState({ saveState: 'saved', problem: null });
+      }
       return;
     }
     if (saveState !== 'away') this.store.setState({ saveState: 'saving' });
     const isNew = !this.#unanswered.has(document);
     this.#unanswered.add(document);
-    this.#saving = this.place.write(document, revision)
-      .then((next) => { this.#arrived(document, next); }, (error: unknown) => { this.#notArrived(document, isNew, error); })
-      .finally(() => { this.#saving = null; });
+    this.#saving = this.place
+      .write(document, revision)
+      .then(
+        (next) => {
+          this.#arrived(document, next);
+        },
+        (error: unknown) => {
+          this.#notArrived(document, isNew, error);
+        },
+      )
+      .finally(() => {
+        this.#saving = null;
+      });
     await this.#saving;
   }
 
@@ -154,7 +150,11 @@ class Keeper<T> {
     this.#unanswered.clear();
     this.store.setState({ base: sent, revision, problem: null });
     const now = this.store.getState().document;
-    if (same(now, sent)) { this.#kept.drop(); this.store.setState({ saveState: 'saved' }); return; }
+    if (same(now, sent)) {
+      this.#kept.drop();
+      this.store.setState({ saveState: 'saved' });
+      return;
+    }
     this.store.setState({ saveState: 'unsaved' });
     if (now !== null) this.#kept.keep({ document: now, base: sent, revision });
     this.schedule(0);
@@ -162,13 +162,21 @@ class Keeper<T> {
 
   #notArrived(sent: T, isNew: boolean, error: unknown): void {
     if (!(error instanceof ServerProblem)) throw error;
-    if (error.isAway) { this.store.setState({ saveState: 'away', problem: error.message }); this.schedule(RETRY_AFTER_MS); return; }
+    if (error.isAway) {
+      this.store.setState({ saveState: 'away', problem: error.message });
+      this.schedule(RETRY_AFTER_MS);
+      return;
+    }
     // that it is refused now says nothing of an earlier try
     if (isNew) this.#unanswered.delete(sent);
     if (error.status === 409 && error.extra.current) this.#takeIn(error.extra.current as Revised<T>);
-    else if (error.isSignedOut) { this.store.setState({ saveState: 'away', problem: 'Signed out.' }); this.schedule(RETRY_AFTER_MS); }
-    else if (!same(this.store.getState().document, sent)) { this.store.setState({ saveState: 'unsaved', problem: null }); this.schedule(0); }
-    else this.store.setState({ saveState: 'refused', problem: error.message });
+    else if (error.isSignedOut) {
+      this.store.setState({ saveState: 'away', problem: 'Signed out.' });
+      this.schedule(RETRY_AFTER_MS);
+    } else if (!same(this.store.getState().document, sent)) {
+      this.store.setState({ saveState: 'unsaved', problem: null });
+      this.schedule(0);
+    } else this.store.setState({ saveState: 'refused', problem: error.message });
   }
 
   /** Takes in a newer revision from elsewhere; steps of undo are rebased, so that undoing never undoes others' work. */
@@ -181,11 +189,20 @@ class Keeper<T> {
     const { merged, taken, conflicts } = mergeDocuments(from, document, theirs.document);
     const rebase = (step: T) => mergeDocuments(from, step, theirs.document).merged;
     this.store.setState({
-      document: merged, base: theirs.document, revision: theirs.revision, past: past.map(rebase), future: future.map(rebase), conflicts, problem: null,
+      document: merged,
+      base: theirs.document,
+      revision: theirs.revision,
+      past: past.map(rebase),
+      future: future.map(rebase),
+      conflicts,
+      problem: null,
       elsewhere: [...new Set([...elsewhere, ...taken])],
       saveState: conflicts.length > 0 ? 'conflict' : same(merged, theirs.document) ? 'saved' : 'unsaved',
     });
-    if (same(merged, theirs.document)) { this.#kept.drop(); return; }
+    if (same(merged, theirs.document)) {
+      this.#kept.drop();
+      return;
+    }
     this.#kept.keep({ document: merged, base: theirs.document, revision: theirs.revision });
     if (conflicts.length === 0) this.schedule(0);
   }
@@ -196,31 +213,56 @@ class Keeper<T> {
       const theirs = await this.place.readIfChanged(revision).catch(() => null);
       const now = this.store.getState();
       // one that lags behind may answer with an older one
-      if (theirs && theirs.revision > revision && now.revision === revision && now.saveState === 'saved') this.#takeIn(theirs);
+      if (theirs && theirs.revision > revision && now.revision === revision && now.saveState === 'saved')
+        this.#takeIn(theirs);
     }
-    if (!this.#closed) this.#lookTimer = setTimeout(() => { void this.#look(); }, LOOK_EVERY_MS);
+    if (!this.#closed)
+      this.#lookTimer = setTimeout(() => {
+        void this.#look();
+      }, LOOK_EVERY_MS);
   }
 
   async #load(): Promise<void> {
     try {
       const loaded = await this.place.read();
       const draft = await this.#kept.read();
-      this.store.setState({ document: loaded.document, base: loaded.document, revision: loaded.revision, saveState: 'saved', problem: null });
+      this.store.setState({
+        document: loaded.document,
+        base: loaded.document,
+        revision: loaded.revision,
+        saveState: 'saved',
+        problem: null,
+      });
       if (draft && !same(draft.document, loaded.document)) {
         const { merged, conflicts } = mergeDocuments(draft.base, draft.document, loaded.document);
         this.store.setState({ conflicts, saveState: conflicts.length > 0 ? 'conflict' : 'unsaved' });
         this.changed(merged, { past: [loaded.document] });
       }
-      this.#lookTimer = setTimeout(() => { void this.#look(); }, LOOK_EVERY_MS);
+      this.#lookTimer = setTimeout(() => {
+        void this.#look();
+      }, LOOK_EVERY_MS);
     } catch (error) {
       const away = error instanceof ServerProblem && (error.isAway || error.isSignedOut);
       this.store.setState({ problem: `${said(error)}${away ? ' Trying again.' : ''}` });
-      if (away && !this.#closed) this.#saveTimer = setTimeout(() => { void this.#load(); }, RETRY_AFTER_MS);
+      if (away && !this.#closed)
+        this.#saveTimer = setTimeout(() => {
+          void this.#load();
+        }, RETRY_AFTER_MS);
     }
   }
 }
 
-const NOTHING_OPEN = { document: null, revision: 0, base: null, saveState: 'saved' as const, problem: null, past: [], future: [], elsewhere: [], conflicts: [] };
+const NOTHING_OPEN = {
+  document: null,
+  revision: 0,
+  base: null,
+  saveState: 'saved' as const,
+  problem: null,
+  past: [],
+  future: [],
+  elsewhere: [],
+  conflicts: [],
+};
 
 /**
  * One document that is edited here and may be edited elsewhere: undo and redo, autosave with optimistic locking,
@@ -229,23 +271,35 @@ const NOTHING_OPEN = { document: null, revision: 0, base: null, saveState: 'save
 export function openDocument<T>(place: Place<T>): DocumentStore<T> {
   return create<DocumentState<T>>((set, get, store) => {
     const keeper = new Keeper(place, store);
+    /** the gesture the newest edit belongs to */
+    let last: string | undefined;
     return {
       ...NOTHING_OPEN,
-      edit: (change) => {
+      edit: (change, gesture) => {
         const { document, past } = get();
         if (document === null) return;
         const next = change(document);
-        if (!same(next, document)) keeper.changed(next, { past: [...past, document].slice(-KEEP_STEPS), future: [] });
+        if (same(next, document)) return;
+        const goesOn = gesture !== undefined && gesture === last;
+        last = gesture;
+        keeper.changed(next, { past: goesOn ? past : [...past, document].slice(-KEEP_STEPS), future: [] });
       },
       undo: () => {
+        last = undefined;
         const { document, past, future } = get();
-        if (document !== null && past.length > 0) keeper.changed(past[past.length - 1], { past: past.slice(0, -1), future: [document, ...future] });
+        if (document !== null && past.length > 0)
+          keeper.changed(past[past.length - 1], { past: past.slice(0, -1), future: [document, ...future] });
       },
       redo: () => {
+        last = undefined;
         const { document, past, future } = get();
-        if (document !== null && future.length > 0) keeper.changed(future[0], { past: [...past, document], future: future.slice(1) });
+        if (document !== null && future.length > 0)
+          keeper.changed(future[0], { past: [...past, document], future: future.slice(1) });
       },
-      keepMine: () => { set({ conflicts: [], saveState: 'unsaved' }); keeper.schedule(0); },
+      keepMine: () => {
+        set({ conflicts: [], saveState: 'unsaved' });
+        keeper.schedule(0);
+      },
       takeTheirs: () => {
         const { document, conflicts } = get();
         if (document === null) return;

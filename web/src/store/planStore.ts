@@ -33,7 +33,15 @@ interface PlanState {
   readonly of: { readonly job: Job; readonly shop: Shop } | null;
 }
 
-const EMPTY: PlanState = { planned: null, drawn: null, problem: null, stage: 'planning', cancel: null, bodies: [], of: null };
+const EMPTY: PlanState = {
+  planned: null,
+  drawn: null,
+  problem: null,
+  stage: 'planning',
+  cancel: null,
+  bodies: [],
+  of: null,
+};
 
 export const usePlan = create<PlanState>(() => EMPTY);
 
@@ -76,8 +84,14 @@ async function bodiesOf(source: FileBody): Promise<readonly PartBody[] | string>
   return read.value;
 }
 
-/** Puts the bodies a job takes from files into the worker. @returns their keys, or a problem that leaves no part to plan with */
-async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<{ keys: { file: string; key: string }[] } | { problem: string }> {
+/**
+ * Puts the bodies a job takes from files into the worker. @returns their keys, or a problem that leaves no part to
+ * plan with
+ */
+async function giveBodies(
+  worker: Remote<PlanWorker>,
+  job: Job,
+): Promise<{ keys: { file: string; key: string }[] } | { problem: string }> {
   const given: { file: string; key: string; mesh: PartBody['mesh'] }[] = [];
   let choices: readonly PartBody[] = [];
   for (const source of filesOf(job)) {
@@ -95,7 +109,10 @@ async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<{ keys:
       }
     }
     // a blank that is missing is a finding of the plan; without a part there is no plan
-    if (problem && isPart) { usePlan.setState({ bodies: choices }); return { problem }; }
+    if (problem && isPart) {
+      usePlan.setState({ bodies: choices });
+      return { problem };
+    }
   }
   usePlan.setState({ bodies: choices });
   const all = given.map((g) => g.key).join('\n');
@@ -108,7 +125,8 @@ async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<{ keys:
 
 /**
  * A setup as it is planned with all edits made so far: what is laid beside the part must not go by where it lay before
- * the last edit. Never comes when the job is closed before. @param job as it is when asked @returns undefined without a plan, and for a setup that is gone
+ * the last edit. Never comes when the job is closed before. @param job as it is when asked @returns undefined without
+ * a plan, and for a setup that is gone
  */
 export function plannedNow(job: () => Job | null, setupId: string): Promise<PlannedSetup | undefined> {
   const find = (s: PlanState) => s.planned?.setups.find((p) => p.id === setupId);
@@ -120,21 +138,31 @@ export function plannedNow(job: () => Job | null, setupId: string): Promise<Plan
     };
     if (look(usePlan.getState())) return;
     const mine = opened;
-    const stop = usePlan.subscribe((s) => { if (mine !== opened || look(s)) stop(); });
+    const stop = usePlan.subscribe((s) => {
+      if (mine !== opened || look(s)) stop();
+    });
   });
 }
 
-interface Input { readonly job: Job; readonly shop: Shop }
+interface Input {
+  readonly job: Job;
+  readonly shop: Shop;
+}
 
 async function planOne(now: Input, { wanted, newest }: Standing): Promise<void> {
   remote ??= wrap<PlanWorker>(new Worker(new URL('../worker/plan.worker.ts', import.meta.url), { type: 'module' }));
   const given = await giveBodies(remote, now.job);
   if ('keys' in given && !usePlan.getState().planned) usePlan.setState({ stage: 'finding faces and planning' });
-  const planned = 'keys' in given ? await remote.plan(now.job, now.shop, given.keys, 'known') : { ok: false as const, problem: given.problem };
+  const planned =
+    'keys' in given
+      ? await remote.plan(now.job, now.shop, given.keys, 'known')
+      : { ok: false as const, problem: given.problem };
   if (!wanted()) return;
-  usePlan.setState(planned.ok
-    ? { planned: planned.value, problem: null, stage: null, of: now }
-    : { planned: null, drawn: null, problem: planned.problem, stage: null, of: now });
+  usePlan.setState(
+    planned.ok
+      ? { planned: planned.value, problem: null, stage: null, of: now }
+      : { planned: null, drawn: null, problem: planned.problem, stage: null, of: now },
+  );
   if (!planned.ok || !newest()) return;
   const outlines = await remote.outlines();
   if (wanted() && outlines) usePlan.setState({ drawn: { outlines, planned: planned.value, job: now.job } });

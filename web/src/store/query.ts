@@ -4,7 +4,10 @@ import type { AnswerOf, RouteName } from '@violet-jaw/formats/api/routes.ts';
 import { ask, said, ServerProblem, type InputOf } from './api';
 import { onNews } from './news';
 
-/** What comes from the server and is only looked at. Documents that are edited have a store of their own: undo, drafts and merging. */
+/**
+ * What comes from the server and is only looked at. Documents that are edited have a store of their own: undo, drafts
+ * and merging.
+ */
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
@@ -40,14 +43,29 @@ export interface Told<A> {
 }
 
 /** What a route tells, kept while it is looked at and asked again when it may have changed. */
-export function useServer<K extends RouteName>(name: K, input: InputOf<K>, { enabled = true, topics = [], everyMs, keeps = false }: Looking = {}): Told<AnswerOf<K>> {
+export function useServer<K extends RouteName>(
+  name: K,
+  input: InputOf<K>,
+  { enabled = true, topics = [], everyMs, keeps = false }: Looking = {},
+): Told<AnswerOf<K>> {
   const client = useQueryClient();
   const { data, error } = useQuery({
-    queryKey: keyOf(name, input), queryFn: ({ signal }) => ask(name, input, { signal }), enabled,
-    ...(everyMs ? { refetchInterval: everyMs } : {}), ...(keeps ? { placeholderData: keepPreviousData } : {}),
+    queryKey: keyOf(name, input),
+    queryFn: ({ signal }) => ask(name, input, { signal }),
+    enabled,
+    ...(everyMs ? { refetchInterval: everyMs } : {}),
+    ...(keeps ? { placeholderData: keepPreviousData } : {}),
   });
   const heard = topics.join();
-  useEffect(() => (heard === '' ? undefined : onNews(heard.split(','), () => { void client.invalidateQueries({ queryKey: [name] }); })), [client, name, heard]);
+  useEffect(
+    () =>
+      heard === ''
+        ? undefined
+        : onNews(heard.split(','), () => {
+            void client.invalidateQueries({ queryKey: [name] });
+          }),
+    [client, name, heard],
+  );
   return { data: (data ?? null) as AnswerOf<K> | null, problem: error ? said(error) : null };
 }
 
@@ -60,8 +78,14 @@ export function useChange<K extends RouteName>(name: K, changes: readonly RouteN
   });
   return {
     /** @returns whether it was done; else `problem` says why not */
-    run: (input: InputOf<K>): Promise<boolean> => mutateAsync(input).then(() => true, () => false),
-    working: isPending, problem: error ? said(error) : null, forget: reset,
+    run: (input: InputOf<K>): Promise<boolean> =>
+      mutateAsync(input).then(
+        () => true,
+        () => false,
+      ),
+    working: isPending,
+    problem: error ? said(error) : null,
+    forget: reset,
   };
 }
 
@@ -70,6 +94,8 @@ export function useAnswer<K extends RouteName>(name: K) {
   const { mutateAsync, data, isPending, error } = useMutation({ mutationFn: (input: InputOf<K>) => ask(name, input) });
   return {
     ask: (input: InputOf<K>): Promise<unknown> => mutateAsync(input).catch(() => undefined),
-    data: (isPending ? null : data ?? null) as AnswerOf<K> | null, working: isPending, problem: error ? said(error) : null,
+    data: (isPending ? null : (data ?? null)) as AnswerOf<K> | null,
+    working: isPending,
+    problem: error ? said(error) : null,
   };
 }

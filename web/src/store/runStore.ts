@@ -29,19 +29,51 @@ export interface RunOnDevice {
   readonly problem: string | null;
 }
 
-interface Kept { readonly runId: string; readonly startedAt: string; readonly confirmed: readonly RunEventBy[]; readonly pending: readonly RunEvent[] }
+interface Kept {
+  readonly runId: string;
+  readonly startedAt: string;
+  readonly confirmed: readonly RunEventBy[];
+  readonly pending: readonly RunEvent[];
+}
 
 /** Where news do not get through; what is waiting is sent again sooner. */
 const LOOK_EVERY_MS = 6000;
 const SEND_EVERY_MS = 500;
-const EMPTY: RunOnDevice = { jobId: '', letter: '', plan: null, commons: [], newest: '', runId: null, joined: false, startedAt: '', confirmed: [], pending: [], ended: false, practice: false, reach: 'asking', problem: null };
+const EMPTY: RunOnDevice = {
+  jobId: '',
+  letter: '',
+  plan: null,
+  commons: [],
+  newest: '',
+  runId: null,
+  joined: false,
+  startedAt: '',
+  confirmed: [],
+  pending: [],
+  ended: false,
+  practice: false,
+  reach: 'asking',
+  problem: null,
+};
 
 export const useRun = create<RunOnDevice>(() => EMPTY);
 
 const planKey = (jobId: string, letter: string) => `violet-jaw run-plan ${jobId} ${letter}`;
 const runKey = (jobId: string, letter: string) => `violet-jaw run ${jobId} ${letter}`;
-const stored = <T>(key: string): T | null => { try { return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null; } catch { return null; } };
-const store = (key: string, value: unknown) => { try { localStorage.setItem(key, JSON.stringify(value)); } catch { /* storage full: the page itself still holds it */ } };
+const stored = <T>(key: string): T | null => {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null;
+  } catch {
+    return null;
+  }
+};
+const store = (key: string, value: unknown) => {
+  try {
+    localStorage.setItem(key, JSON.stringify(value));
+  } catch {
+    /* storage full: the page itself still holds it */
+  }
+};
 
 let timer: ReturnType<typeof setTimeout> | undefined;
 let version: string | null = null;
@@ -89,13 +121,28 @@ function notReached(error: unknown): void {
 
 /** Begins a run of the open issue. */
 export function startRun(): void {
-  useRun.setState({ runId: newId(), joined: false, startedAt: new Date().toISOString(), confirmed: [], pending: [], ended: false });
+  useRun.setState({
+    runId: newId(),
+    joined: false,
+    startedAt: new Date().toISOString(),
+    confirmed: [],
+    pending: [],
+    ended: false,
+  });
   keep();
 }
 
 /** Goes through the open issue on the simulated machine: what is read there never becomes part of the record. */
 export function startPractice(): void {
-  useRun.setState({ runId: `practice ${newId()}`, joined: false, startedAt: new Date().toISOString(), confirmed: [], pending: [], ended: false, practice: true });
+  useRun.setState({
+    runId: `practice ${newId()}`,
+    joined: false,
+    startedAt: new Date().toISOString(),
+    confirmed: [],
+    pending: [],
+    ended: false,
+    practice: true,
+  });
 }
 
 /** Goes on with, or watches, a run that another device began. */
@@ -108,7 +155,10 @@ export function joinRun(runId: string, startedAt: string): void {
 /** Puts a run aside on this device; at the server it stays as it is. */
 export function leaveRun(): void {
   const { jobId, letter, runId, pending, practice } = useRun.getState();
-  if (practice) { useRun.setState({ problem: null, runId: null, confirmed: [], pending: [], ended: false, practice: false }); return; }
+  if (practice) {
+    useRun.setState({ problem: null, runId: null, confirmed: [], pending: [], ended: false, practice: false });
+    return;
+  }
   // an ended run takes nothing more; what it did not take stays on the device
   if (pending.length > 0) store(`violet-jaw not-sent ${runId}`, pending);
   localStorage.removeItem(runKey(jobId, letter));
@@ -116,7 +166,12 @@ export function leaveRun(): void {
   useRun.setState({ problem: null, runId: null, confirmed: [], pending: [], ended: false });
 }
 
-type NewEvent = Pick<RunEvent, 'stepId'> & ({ readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> } | { readonly kind: 'again' | 'back' } | { readonly kind: 'accept'; readonly reason: string });
+type NewEvent = Pick<RunEvent, 'stepId'> &
+  (
+    | { readonly kind: 'answer'; readonly values: Readonly<Record<string, number | boolean>> }
+    | { readonly kind: 'again' | 'back' }
+    | { readonly kind: 'accept'; readonly reason: string }
+  );
 
 /** What the operator did, kept here first and sent as soon as it can be. */
 export function addEvent(event: NewEvent): void {
@@ -148,24 +203,41 @@ async function turn(mine: number): Promise<void> {
     try {
       if (!useRun.getState().plan) await fetchPlan();
       await (useRun.getState().pending.length > 0 ? send() : look());
-    } finally { busy = false; }
+    } finally {
+      busy = false;
+    }
   }
-  if (mine === opening) timer = setTimeout(() => { void turn(mine); }, useRun.getState().pending.length > 0 ? SEND_EVERY_MS : LOOK_EVERY_MS);
+  if (mine === opening)
+    timer = setTimeout(
+      () => {
+        void turn(mine);
+      },
+      useRun.getState().pending.length > 0 ? SEND_EVERY_MS : LOOK_EVERY_MS,
+    );
 }
 
 function take(events: readonly RunEventBy[], ended: boolean): void {
   const known = new Set(events.map((e) => e.id));
-  useRun.setState((s) => ({ confirmed: events, pending: s.pending.filter((p) => !known.has(p.id)), ended, reach: 'reached', problem: null }));
+  useRun.setState((s) => ({
+    confirmed: events,
+    pending: s.pending.filter((p) => !known.has(p.id)),
+    ended,
+    reach: 'reached',
+    problem: null,
+  }));
   keep();
 }
 
+/** Sends a request of the table and looks only whether it was answered. Throws `ServerProblem`. */
 async function send(): Promise<void> {
   const { jobId, letter, runId, startedAt, pending, practice } = useRun.getState();
   if (!runId || practice) return;
   try {
     const record = await api.sendEvents({ run: runId, body: { jobId, letter, startedAt, events: [...pending] } });
     if (useRun.getState().runId === runId) take(record.events, record.ended);
-  } catch (error) { notReached(error); }
+  } catch (error) {
+    notReached(error);
+  }
 }
 
 async function look(): Promise<void> {

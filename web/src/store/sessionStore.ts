@@ -17,11 +17,16 @@ export const useSession = create<SessionState>(() => ({ info: null, again: false
 
 /** Who is signed in as far as this device knows: an operator goes on without the network. */
 function remembered(): SessionInfo['account'] {
-  try { return JSON.parse(localStorage.getItem(REMEMBERED) ?? 'null') as SessionInfo['account']; } catch { return null; }
+  try {
+    return JSON.parse(localStorage.getItem(REMEMBERED) ?? 'null') as SessionInfo['account'];
+  } catch {
+    return null;
+  }
 }
 
 function take(info: SessionInfo): void {
-  if (info.account) localStorage.setItem(REMEMBERED, JSON.stringify(info.account)); else localStorage.removeItem(REMEMBERED);
+  if (info.account) localStorage.setItem(REMEMBERED, JSON.stringify(info.account));
+  else localStorage.removeItem(REMEMBERED);
   useSession.setState({ info, again: false, problem: null });
 }
 
@@ -31,7 +36,8 @@ export async function askSession(): Promise<void> {
     take(await api.session());
   } catch (error) {
     const account = remembered();
-    if (account && error instanceof ServerProblem && error.isAway) useSession.setState({ info: { account, first: false, demo: null, provider: null, told: null } });
+    if (account && error instanceof ServerProblem && error.isAway)
+      useSession.setState({ info: { account, first: false, demo: null, provider: null, told: null } });
     else useSession.setState({ problem: error instanceof Error ? error.message : String(error) });
   }
 }

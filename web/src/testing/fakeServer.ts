@@ -1,7 +1,11 @@
 import { JOB_VERSION } from '@violet-jaw/core/job';
 import { ServerProblem, type Place } from '../store/api';
 
-export interface Doc { a: number; b: number; list: { id: string; v: number }[] }
+export interface Doc {
+  a: number;
+  b: number;
+  list: { id: string; v: number }[];
+}
 
 /** A server in memory that can be away, be changed by others, and refuse. */
 export class FakeServer implements Place<Doc> {
@@ -11,7 +15,7 @@ export class FakeServer implements Place<Doc> {
     await Promise.resolve();
     if (version > JOB_VERSION) return null;
     const { alpha, ...rest } = document as Doc & { alpha?: number };
-    return version < 6 && alpha !== undefined ? { ...rest, a: alpha } : rest as Doc;
+    return version < 6 && alpha !== undefined ? { ...rest, a: alpha } : (rest as Doc);
   }
   revision = 1;
   document: Doc = { a: 1, b: 1, list: [{ id: 'x', v: 1 }] };
@@ -41,9 +45,15 @@ export class FakeServer implements Place<Doc> {
     this.#answer();
     this.writes += 1;
     const { refuse, deaf } = this;
-    if (this.slowMs > 0) await new Promise((done) => { setTimeout(done, this.slowMs); });
+    if (this.slowMs > 0)
+      await new Promise((done) => {
+        setTimeout(done, this.slowMs);
+      });
     if (refuse) throw new ServerProblem(400, refuse, {});
-    if (revision !== this.revision) { this.stale += 1; throw new ServerProblem(409, 'Changed', { current: { revision: this.revision, document: this.document } }); }
+    if (revision !== this.revision) {
+      this.stale += 1;
+      throw new ServerProblem(409, 'Changed', { current: { revision: this.revision, document: this.document } });
+    }
     this.document = document;
     this.revision += 1;
     if (deaf) throw new ServerProblem(0, 'The server is not answering.', {});

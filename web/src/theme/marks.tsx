@@ -24,7 +24,12 @@ const GLYPHS: Record<string, string> = {
 export function MoveGlyph({ move }: { move: string | undefined }) {
   return (
     <svg viewBox="0 0 56 26" width="56" height="26" aria-hidden="true" className="mx-auto">
-      <path d={(move && GLYPHS[move]) ?? 'M8 14h36M44 14l-7-5M44 14l-7 5'} fill="none" stroke="var(--violet)" strokeWidth="2" />
+      <path
+        d={(move && GLYPHS[move]) ?? 'M8 14h36M44 14l-7-5M44 14l-7 5'}
+        fill="none"
+        stroke="var(--violet)"
+        strokeWidth="2"
+      />
     </svg>
   );
 }

@@ -1,7 +1,20 @@
+import type { Orientation } from '@violet-jaw/core/frames';
 import { expose } from 'comlink';
 import wasmUrl from 'manifold-3d/manifold.wasm?url';
 import { barNeed, fittingStock, type StockFit } from '@violet-jaw/core/blank';
-import { clamped, deviceSolids, keptBySection, outlinesOf, PartPicker, sectionOf, type Picked, type RouteOutlines, type SectionPlane, type SectionSeen, type ViewName } from '@violet-jaw/core/drawing';
+import {
+  clamped,
+  deviceSolids,
+  keptBySection,
+  outlinesOf,
+  PartPicker,
+  sectionOf,
+  type Picked,
+  type RouteOutlines,
+  type SectionPlane,
+  type SectionSeen,
+  type ViewName,
+} from '@violet-jaw/core/drawing';
 import { boxSize, NO_ROTATION } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
 import { symmetryOf, type Part, type Symmetry } from '@violet-jaw/core/part';
@@ -26,7 +39,8 @@ const kernelReady = () => (planner ??= loadKernel(wasmUrl).then((kernel) => new 
 async function pickerNow(): Promise<PartPicker | null> {
   const { solids } = await kernelReady();
   if (!solids || !last) return null;
-  if (picker?.part !== solids.one) picker = { part: solids.one, picker: new PartPicker(solids.surface, last.part.features.features) };
+  if (picker?.part !== solids.one)
+    picker = { part: solids.one, picker: new PartPicker(solids.surface, last.part.features.features) };
   return picker.picker;
 }
 
@@ -36,15 +50,24 @@ const worker = {
     bodies = new Map(list.map(({ key, mesh }) => [key, mesh]));
   },
 
-  async plan(job: Job, shop: Shop, keyOf: readonly { readonly file: string; readonly key: string }[], forces: 'now' | 'known'): Promise<Result<PlannedJob>> {
-    const planned = (await kernelReady()).plan({
-      job, shop,
-      bodies: (source) => {
-        const key = keyOf.find((k) => k.file === JSON.stringify(source))?.key;
-        const mesh = key === undefined ? undefined : bodies.get(key);
-        return key !== undefined && mesh ? { key, mesh } : null;
+  async plan(
+    job: Job,
+    shop: Shop,
+    keyOf: readonly { readonly file: string; readonly key: string }[],
+    forces: 'now' | 'known',
+  ): Promise<Result<PlannedJob>> {
+    const planned = (await kernelReady()).plan(
+      {
+        job,
+        shop,
+        bodies: (source) => {
+          const key = keyOf.find((k) => k.file === JSON.stringify(source))?.key;
+          const mesh = key === undefined ? undefined : bodies.get(key);
+          return key !== undefined && mesh ? { key, mesh } : null;
+        },
       },
-    }, forces);
+      forces,
+    );
     last = planned.ok ? planned.value : null;
     return planned;
   },
@@ -60,9 +83,14 @@ const worker = {
     return solids && last ? bodiesOf(solids, last.setups) : [];
   },
 
-  /** What lies under the pointer in a view of the part. */
-  async pick(view: ViewName, at: readonly [number, number], reach: number): Promise<Picked | null> {
-    return (await pickerNow())?.pick(view, at, reach) ?? null;
+  /** What lies under the pointer in a view of the part, or of the part as it lies in a setup. */
+  async pick(
+    view: ViewName,
+    at: readonly [number, number],
+    reach: number,
+    orientation?: Orientation,
+  ): Promise<Picked | null> {
+    return (await pickerNow())?.pick(view, at, reach, orientation) ?? null;
   },
 
   /** Edges of features in every view. */
@@ -88,12 +116,17 @@ const worker = {
     if (!solids) return [];
     const { mesh, box } = { mesh: solids.part.surface, box: meshBox(solids.part.surface) };
     const need = { x: barNeed(mesh, box, 'x'), y: barNeed(mesh, box, 'y'), z: barNeed(mesh, box, 'z') };
-    return fittingStock(boxSize(box), need, shop.stock.filter((s) => s.material === '' || job.material === '' || s.material === job.material), clean);
+    return fittingStock(
+      boxSize(box),
+      need,
+      shop.stock.filter((s) => s.material === '' || job.material === '' || s.material === job.material),
+      clean,
+    );
   },
 
   /**
-   * Meshes to show in space: the part alone, in its own coordinates; or what a setup leaves and takes away with the device it is held in,
-   * as clamped, device coordinates. Cut open by a plane they are closed where it cuts them.
+   * Meshes to show in space: the part alone, in its own coordinates; or what a setup leaves and takes away with the
+   * device it is held in, as clamped, device coordinates. Cut open by a plane they are closed where it cuts them.
    */
   async meshes(setup: number | null, section: SectionPlane | null): Promise<Shown[]> {
     const { solids, kernel } = await kernelReady();
@@ -106,7 +139,11 @@ const worker = {
       return found;
     };
     const cut = setup === null ? null : solids.cuts[setup];
-    if (!cut) return [...cutOpen('part', solids.part.solid), ...(solids.unreached ? cutOpen('unreached', solids.unreached) : [])];
+    if (!cut)
+      return [
+        ...cutOpen('part', solids.part.solid),
+        ...(solids.unreached ? cutOpen('unreached', solids.unreached) : []),
+      ];
     const planned = last?.setups[setup!];
     const pose = planned?.facts?.seat.pose;
     const before = setup ? solids.cuts[setup - 1].onward : solids.blank;
@@ -124,12 +161,14 @@ const worker = {
       made.value.release();
       return found;
     };
-    const device = planned ? deviceSolids(planned).flatMap((d) => {
-      const body = kernel.prism(d.outlines, NO_ROTATION, d.from, d.to);
-      const found = cutOpen('device', body);
-      body.release();
-      return found;
-    }) : [];
+    const device = planned
+      ? deviceSolids(planned).flatMap((d) => {
+          const body = kernel.prism(d.outlines, NO_ROTATION, d.from, d.to);
+          const found = cutOpen('device', body);
+          body.release();
+          return found;
+        })
+      : [];
     const all = [...placed('left', cut.left.solid), ...placed('removed', removed), ...device];
     removed.release();
     return all;

@@ -11,7 +11,11 @@ import { meshBox, shellProblem, weldMesh, type Result } from '@violet-jaw/core/s
 export type CheckedBody = PartBody & { readonly problem: string | null };
 
 /** What was read; of a surface that is open, its lines in the three views with the places. */
-export type CheckedRead = Result<CheckedBody[]> & { readonly openViews?: Record<ViewName, OpenView>; readonly mmPerUnit?: number; readonly saysUnit?: boolean };
+export type CheckedRead = Result<CheckedBody[]> & {
+  readonly openViews?: Record<ViewName, OpenView>;
+  readonly mmPerUnit?: number;
+  readonly saysUnit?: boolean;
+};
 
 let kernel: Promise<ModelKernel> | null = null;
 
@@ -20,13 +24,24 @@ const worker = {
   async read(bytes: Uint8Array, options: ReadOptions, tell: (stage: string) => void): Promise<CheckedRead> {
     const start = () => {
       tell('starting the reader');
-      return (kernel ??= loadModelKernel(wasmUrl)).then((ready) => { tell(`reading ${(bytes.length / 1024).toFixed(0)} kB and meshing its faces`); return ready; });
+      return (kernel ??= loadModelKernel(wasmUrl)).then((ready) => {
+        tell(`reading ${(bytes.length / 1024).toFixed(0)} kB and meshing its faces`);
+        return ready;
+      });
     };
     tell(`reading ${fileKind(bytes) ?? 'the file'}`);
     const result = await readPartFile(bytes, options, start);
-    if (!result.ok) return result.open ? { ok: false, problem: result.problem, openViews: openViews(result.open.mesh, result.open.places) } : result;
+    if (!result.ok)
+      return result.open
+        ? { ok: false, problem: result.problem, openViews: openViews(result.open.mesh, result.open.places) }
+        : result;
     tell('checking that the bodies are closed');
-    return { ok: true, mmPerUnit: result.mmPerUnit, saysUnit: result.saysUnit, value: result.value.map((body) => ({ ...body, problem: shellProblem(weldMesh(body.mesh)) })) };
+    return {
+      ok: true,
+      mmPerUnit: result.mmPerUnit,
+      saysUnit: result.saysUnit,
+      value: result.value.map((body) => ({ ...body, problem: shellProblem(weldMesh(body.mesh)) })),
+    };
   },
 
   /** Features of a body, to compare a newer revision with what was there. */

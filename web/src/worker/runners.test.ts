@@ -3,9 +3,12 @@ import { newestWins } from './runners';
 /** Work that ends when the test says so. */
 function byHand() {
   const begun: { question: number; end: (error?: Error) => void; newest: () => boolean; wanted: () => boolean }[] = [];
-  const runner = newestWins<number>((question, standing) => new Promise((done, fail) => {
-    begun.push({ question, end: (error) => (error ? fail(error) : done()), ...standing });
-  }));
+  const runner = newestWins<number>(
+    (question, standing) =>
+      new Promise((done, fail) => {
+        begun.push({ question, end: (error) => (error ? fail(error) : done()), ...standing });
+      }),
+  );
   return { begun, runner, settle: () => new Promise((done) => setTimeout(done, 0)) };
 }
 

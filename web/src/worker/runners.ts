@@ -16,7 +16,8 @@ export interface Runner<Q> {
 }
 
 /**
- * Works on questions that change faster than they can be answered: one at a time, and of those that came up meanwhile only the newest.
+ * Works on questions that change faster than they can be answered: one at a time, and of those that came up meanwhile
+ * only the newest.
  * The answers before it are no longer worth computing. What `work` throws for the last of them, `ask` throws.
  */
 export function newestWins<Q>(work: (question: Q, standing: Standing) => Promise<void>): Runner<Q> {
@@ -34,14 +35,22 @@ export function newestWins<Q>(work: (question: Q, standing: Standing) => Promise
       const next: { readonly question: Q } = waiting;
       waiting = null;
       failed = null;
-      await one(next).catch((error: unknown) => { failed = error; });
+      await one(next).catch((error: unknown) => {
+        failed = error;
+      });
     }
     running = null;
     if (failed !== null) throw failed as Error;
   };
   return {
-    ask: (question) => { waiting = { question }; return running ??= run(); },
-    forget: () => { generation += 1; waiting = null; },
+    ask: (question) => {
+      waiting = { question };
+      return (running ??= run());
+    },
+    forget: () => {
+      generation += 1;
+      waiting = null;
+    },
   };
 }
 
@@ -51,7 +60,10 @@ export interface Working<T> {
   cancel(): void;
 }
 
-/** Does one thing in a worker of its own, which ends with it; cancelling ends it at once. Rejects when the worker cannot be loaded or runs out of memory. */
+/**
+ * Does one thing in a worker of its own, which ends with it; cancelling ends it at once. Rejects when the worker
+ * cannot be loaded or runs out of memory.
+ */
 export function inOwnWorker<W, T>(start: () => Worker, run: (remote: Remote<W>) => Promise<T>): Working<T> {
   const worker = start();
   let cancel = () => undefined as void;

@@ -13,23 +13,56 @@ import { speechIn } from '@violet-jaw/core/units';
 let kernel: Promise<Kernel> | null = null;
 
 const worker = {
-  /** Looks for a place in each leftover piece. @param tell share done of the piece being tried, with its place in the list */
-  async fit(wanted: Wanted, pieces: readonly Piece[], options: Pick<FitOptions, 'edgeMargin' | 'holeMargin'>, tell: (piece: number, share: number) => void): Promise<Fit[]> {
+  /**
+   * Looks for a place in each leftover piece. @param tell share done of the piece being tried, with its place in the
+   * list
+   */
+  async fit(
+    wanted: Wanted,
+    pieces: readonly Piece[],
+    options: Pick<FitOptions, 'edgeMargin' | 'holeMargin'>,
+    tell: (piece: number, share: number) => void,
+  ): Promise<Fit[]> {
     const ready = await (kernel ??= loadKernel(wasmUrl));
-    return pieces.map((piece, i) => fitIntoPiece(ready, wanted, piece, { ...options, tell: (share) => tell(i, share) }));
+    return pieces.map((piece, i) =>
+      fitIntoPiece(ready, wanted, piece, { ...options, tell: (share) => tell(i, share) }),
+    );
   },
 
-  /** Proposes routes for the part's surface. @param round chucks and collets of the shop; @param tell share of the directions looked along */
-  propose(surface: TriangleMesh, job: Job, vise: Vise, round: readonly RoundDevice[], tell: (share: number) => void): Proposal {
+  /**
+   * Proposes routes for the part's surface. @param round chucks and collets of the shop; @param tell share of the
+   * directions looked along
+   */
+  propose(
+    surface: TriangleMesh,
+    job: Job,
+    vise: Vise,
+    round: readonly RoundDevice[],
+    tell: (share: number) => void,
+  ): Proposal {
     const part = meshBox(surface);
     const { features, surface: marked } = findFeatures(surface, part);
     const blank = planBlank(part, job);
     const speech = speechIn(job.units);
-    const names = featureNames(features, speech, job.features.filter((f) => f.name !== ''));
-    const finished = DIRECTIONS.filter((d) => stateOf(job.blank, d) === 'finished' && Math.abs(allowanceOn(blank.allowance, d)) < 1e-9)
-      .map((side) => ({ side, level: signOf(side) * (signOf(side) > 0 ? part.max : part.min)[axisOf(side)] }));
+    const names = featureNames(
+      features,
+      speech,
+      job.features.filter((f) => f.name !== ''),
+    );
+    const finished = DIRECTIONS.filter(
+      (d) => stateOf(job.blank, d) === 'finished' && Math.abs(allowanceOn(blank.allowance, d)) < 1e-9,
+    ).map((side) => ({ side, level: signOf(side) * (signOf(side) > 0 ? part.max : part.min)[axisOf(side)] }));
     const reach = reachOf(marked, part, finished, tell, depthLimits(job, features));
-    return proposeRoutes({ reach, features, part, blank, vise, round, nameOf: (f) => names.get(features[f]?.id) ?? 'a free face', speech });
+    return proposeRoutes({
+      reach,
+      features,
+      part,
+      blank,
+      vise,
+      round,
+      nameOf: (f) => names.get(features[f]?.id) ?? 'a free face',
+      speech,
+    });
   },
 };
 

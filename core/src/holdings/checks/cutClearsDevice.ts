@@ -9,13 +9,24 @@ export function cutClearsDevice(prove: ProveFacts, hold: HoldFacts, told: Told):
   if (short <= 1e-6 || prove.removedBox === null) return [];
   const numbers = { lowestCutMm: prove.lowestCut, topMm: top.z, shortMm: short };
   if (hold.kind === 'sacrificial board') {
-    return [finding(told, 'board-cut-too-deep', 'prove')('stop', {
-      says: `The lowest cut goes ${told.speech.sizeWithUnit(-prove.lowestCut)} into the board; it may go ${told.speech.sizeWithUnit(-top.z)}.`,
-      numbers, because: 'Deeper down are the board\'s own screws, and the table.', remedy: `Cut ${told.speech.sizeWithUnit(short)} less deep, or put packing under the part.`,
-    })];
+    return [
+      finding(told, 'prove/board-cut-too-deep', 'stop', {
+        says: `The lowest cut goes ${told.speech.sizeWithUnit(-prove.lowestCut)} into the board; it may go ${told.speech.sizeWithUnit(-top.z)}.`,
+        numbers,
+        because: "Deeper down are the board's own screws, and the table.",
+        remedy: `Cut ${told.speech.sizeWithUnit(short)} less deep, or put packing under the part.`,
+      }),
+    ];
   }
-  return [finding(told, 'cut-into-device', 'prove')('stop', {
-    says: prove.aboveTop < -1e-6 ? `The lowest cut is ${told.speech.sizeWithUnit(-prove.aboveTop)} below the ${top.name}.` : `The lowest cut goes down to the ${top.name} itself.`,
-    numbers, because: 'The cutter runs into the device.', remedy: `Put packing at least ${told.speech.sizeWithUnit(short)} thick under the part, or cut less deep.`,
-  })];
+  return [
+    finding(told, 'prove/cut-into-device', 'stop', {
+      says:
+        prove.aboveTop < -1e-6
+          ? `The lowest cut is ${told.speech.sizeWithUnit(-prove.aboveTop)} below the ${top.name}.`
+          : `The lowest cut goes down to the ${top.name} itself.`,
+      numbers,
+      because: 'The cutter runs into the device.',
+      remedy: `Put packing at least ${told.speech.sizeWithUnit(short)} thick under the part, or cut less deep.`,
+    }),
+  ];
 }

@@ -8,13 +8,25 @@ export function spansOnFlat(input: BendingInput<'flat'>, device: FlatDevice): Sp
   const { hold, seat, setup, floorMm } = input;
   if (device.kind === 'support grid') return [];
   const thick = floorMm ?? seat.finishedBox.max.z - seat.finishedBox.min.z;
-  const onPods = device.kind === 'vacuum pods' ? setup.hold.pods.map((p) => { const ring = podRing(device, p); const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])]; return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]; }) : [];
+  const onPods =
+    device.kind === 'vacuum pods'
+      ? setup.hold.pods.map((p) => {
+          const ring = podRing(device, p);
+          const [xs, ys] = [ring.map((q) => q[0]), ring.map((q) => q[1])];
+          return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+        })
+      : [];
   if (onPods.length > 0) return plateBetween(input, onPods, thick, 'up and down', 'between the pods');
   // stuck or sucked down all over, nothing can lift
-  if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name === flatKindOf(device).allOver)) return [];
+  if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name === flatKindOf(device).allOver))
+    return [];
   const pressed = [
-    ...hold.contacts.filter((c) => c.kind === 'clamp' && c.inward.z < -0.5).map((c) => [c.patch.min.x, c.patch.min.y, c.patch.max.x, c.patch.max.y]),
-    ...hold.forces.filter((f) => f.name !== 'own weight' && f.forceN.z < 0).map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),
+    ...hold.contacts
+      .filter((c) => c.kind === 'clamp' && c.inward.z < -0.5)
+      .map((c) => [c.patch.min.x, c.patch.min.y, c.patch.max.x, c.patch.max.y]),
+    ...hold.forces
+      .filter((f) => f.name !== 'own weight' && f.forceN.z < 0)
+      .map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),
   ];
   return [...plateBetween(input, pressed, thick, 'up', 'between what presses it down'), ...thinFloor(input, 'up')];
 }

@@ -19,6 +19,7 @@ import { pinsMeet } from './checks/pinsMeet';
 import { vacuumSeals } from './checks/vacuumSeals';
 import { open, plainLabels } from '../drawn';
 import { plainRows } from '../rows';
+import { flatDecisions } from './decisions';
 import { holdOnFlat } from './hold';
 import { flatKindOf } from './kinds';
 import { gapsAtPins, locatorsOnFlat, seatOnFlat, type FlatSeatInput } from './seat';
@@ -27,7 +28,13 @@ import { flatDimensions, flatShapes, flatSolids } from './shapes';
 type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
 
 /** Not what presses on the part. */
-function seatNeeds({ device, bond, setup: { hold: { under, x, y, pinDiameter, pinHeight, pods } } }: On<'flat'>): Needs {
+function seatNeeds({
+  device,
+  bond,
+  setup: {
+    hold: { under, x, y, pinDiameter, pinHeight, pods },
+  },
+}: On<'flat'>): Needs {
   return { device, bond, plate: { under, x, y, pinDiameter, pinHeight, pods } };
 }
 
@@ -35,9 +42,20 @@ function checks(held: Held<'flat'>) {
   const { device, seat, hold, pinGaps, setup, told } = held;
   const kind = flatKindOf(device);
   return [
-    ...(seat.standsBelow ? [] : partOnDevice(seat, told)), ...overEdge(hold, told), ...seatSettles(seat, told), ...standsBeside(seat, told), ...laidByHand(seat, told), ...pinsMeet(pinGaps, setup.hold, told),
+    ...(seat.standsBelow ? [] : partOnDevice(seat, told)),
+    ...overEdge(hold, told),
+    ...seatSettles(seat, told),
+    ...standsBeside(seat, told),
+    ...laidByHand(seat, told),
+    ...pinsMeet(pinGaps, setup.hold, told),
     ...kind.checks(held),
-    ...clampOnPart(hold, told), ...boltHolds(hold, told), ...boltFits(hold, told), ...fastenerBites(hold, told), ...vacuumSeals(hold, told), ...bondSticks(hold, told), ...(kind.holdsAlone ? [] : heldDown(hold, told)),
+    ...clampOnPart(hold, told),
+    ...boltHolds(hold, told),
+    ...boltFits(hold, told),
+    ...fastenerBites(hold, told),
+    ...vacuumSeals(hold, told),
+    ...bondSticks(hold, told),
+    ...(kind.holdsAlone ? [] : heldDown(hold, told)),
   ];
 }
 
@@ -52,12 +70,16 @@ function moved(setup: SetupIn<'flat'>, { x, y }: { readonly x: number; readonly 
       // pins that locate along one axis stand in a row along the other
       x: { ...hold.x, at: hold.x.at + x, pins: hold.x.pins.map((p) => p + y) },
       y: { ...hold.y, at: hold.y.at + y, pins: hold.y.pins.map((p) => p + x) },
-      clamps: hold.clamps.map(by), pods: hold.pods.map(by),
+      clamps: hold.clamps.map(by),
+      pods: hold.pods.map(by),
     },
   };
 }
 
-/** A part that lies on something flat, set against pins, a fence or a line, and clamped, sucked, stuck or weighed down. Device frame: left front corner of the top. */
+/**
+ * A part that lies on something flat, set against pins, a fence or a line, and clamped, sucked, stuck or weighed down.
+ * Device frame: left front corner of the top.
+ */
 export const flat: Holding<'flat', Needs> = {
   seatNeeds,
   seat: (part, needs) => {
@@ -69,10 +91,16 @@ export const flat: Holding<'flat', Needs> = {
   facts: holdOnFlat,
   spans: spansOnFlat,
   checks,
-  cutChecks: ({ prove, hold, seat, told }) => [...cutClearsDevice(prove, hold, told), ...cutsThrough(prove, hold, seat, told)],
+  cutChecks: ({ prove, hold, seat, told }) => [
+    ...cutClearsDevice(prove, hold, told),
+    ...cutsThrough(prove, hold, seat, told),
+  ],
   pinsAlong: ({ hold }) => (['x', 'y'] as const).filter((axis) => hold[axis].by === 'pins'),
   cutDownTo: () => null,
-  jet: (device) => (device.kind === 'support grid' ? { forceN: device.jetForceN, headDiameter: device.headDiameter, headHeight: device.headHeight } : null),
+  jet: (device) =>
+    device.kind === 'support grid'
+      ? { forceN: device.jetForceN, headDiameter: device.headDiameter, headHeight: device.headHeight }
+      : null,
   starts: () => newHold('flat'),
   parallels: false,
   jaw: () => null,
@@ -83,9 +111,14 @@ export const flat: Holding<'flat', Needs> = {
   shapes: flatShapes,
   labels: (view, _, { facts }) => plainLabels(view, facts),
   dimensions: (view, _, drawn, speech) => flatDimensions(view, drawn, speech),
+  decisions: flatDecisions,
+  remedies: () => [],
   leftOut: () => '',
   solids: flatSolids,
-  picture: (device) => ({ says: ' from above', shapes: [open(0, 0, device.width, device.depth), ...flatKindOf(device).picture(device)] }),
+  picture: (device) => ({
+    says: ' from above',
+    shapes: [open(0, 0, device.width, device.depth), ...flatKindOf(device).picture(device)],
+  }),
   separation: ({ hold }) => hold.separation,
   told: () => [],
 };

@@ -3,7 +3,16 @@ import type { HoldIn } from '../../job';
 import type { Bond, FlatDevice } from '../../shop';
 import { TOUCH_MM, type Window } from '../../solid';
 import { contactAt, type SeatedPart } from '../../seat/contact';
-import { gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatFacts, type Slide } from '../../seat/slide';
+import {
+  gapOver,
+  metFirst,
+  placed,
+  slideHome,
+  type Locator,
+  type Locators,
+  type SeatFacts,
+  type Slide,
+} from '../../seat/slide';
 
 /** What of a hold decides where a part that lies flat comes to lie: not what presses on it. */
 export type PlateSeat = Pick<HoldIn<'flat'>, 'under' | 'x' | 'y' | 'pinDiameter' | 'pinHeight' | 'pods'>;
@@ -17,14 +26,18 @@ export interface FlatSeatInput extends SeatedPart {
 /** How high what carries a part stands above the device, mm: pods; nothing on any other. */
 export const carriersHigh = (device: FlatDevice): number => (device.kind === 'vacuum pods' ? device.podHeight : 0);
 
-/** What lies between the device and the part, from the device up: packing, then tape or glue. mm above the device's top. */
+/**
+ * What lies between the device and the part, from the device up: packing, then tape or glue. mm above the device's
+ * top.
+ */
 export function restHeight(device: FlatDevice, plate: PlateSeat, bond: Bond | null): number {
   return carriersHigh(device) + plate.under + (bond?.thickness ?? 0);
 }
 
 /** Where the part can rest, device frame. */
 export function restPlaces(device: FlatDevice, plate: PlateSeat): Window[] {
-  if (device.kind === 'vacuum pods') return plate.pods.map((p) => ({ x: [p.x, p.x + device.podWidth], y: [p.y, p.y + device.podDepth] }));
+  if (device.kind === 'vacuum pods')
+    return plate.pods.map((p) => ({ x: [p.x, p.x + device.podWidth], y: [p.y, p.y + device.podDepth] }));
   return [wholeOf(device)];
 }
 
@@ -44,26 +57,51 @@ function meets(axis: 'x' | 'y', device: FlatDevice, plate: PlateSeat, rest: numb
 
 function locator(axis: 'x' | 'y', plate: PlateSeat): Locator {
   const { by, side, at, pins } = plate[axis];
-  const what = { pins: pins.length === 1 ? 'pin' : 'pins', fence: 'fence', 'gauge blocks': 'gauge blocks', hand: 'line' }[by];
-  return { name: `${side} ${what}`, at, kind: by === 'hand' ? 'hand' : 'set', from: axis === 'x' ? 'the device\'s left edge' : 'the device\'s front edge' };
+  const what = {
+    pins: pins.length === 1 ? 'pin' : 'pins',
+    fence: 'fence',
+    'gauge blocks': 'gauge blocks',
+    hand: 'line',
+  }[by];
+  return {
+    name: `${side} ${what}`,
+    at,
+    kind: by === 'hand' ? 'hand' : 'set',
+    from: axis === 'x' ? "the device's left edge" : "the device's front edge",
+  };
 }
 
 function onDevice(device: FlatDevice): Locator {
   // the bed is not what the pods on it carry
-  if (device.kind === 'vacuum pods') return { name: 'bed under the pods', at: 0, kind: 'datum', from: 'lies on the bed under the pods, which is their datum' };
+  if (device.kind === 'vacuum pods')
+    return {
+      name: 'bed under the pods',
+      at: 0,
+      kind: 'datum',
+      from: 'lies on the bed under the pods, which is their datum',
+    };
   return { name: device.kind, at: 0, kind: 'datum', from: `lies on the ${device.kind}, whose top is its datum` };
 }
 
 function restLocator(device: FlatDevice, plate: PlateSeat, bond: Bond | null): Locator {
   const at = restHeight(device, plate, bond);
-  const names = [...(device.kind === 'vacuum pods' ? ['pods'] : []), ...(plate.under > 0 ? ['packing'] : []), ...(bond ? [bond.kind] : [])];
+  const names = [
+    ...(device.kind === 'vacuum pods' ? ['pods'] : []),
+    ...(plate.under > 0 ? ['packing'] : []),
+    ...(bond ? [bond.kind] : []),
+  ];
   return at === 0 && names.length === 0
     ? onDevice(device)
     : { name: names.join(' and '), at, kind: 'height', from: `the ${device.kind}` };
 }
 
 /** Machine direction in which the part meets what stands on one of its sides. */
-export const LOCATED_SIDE: Readonly<Record<HoldIn<'flat'>['x']['side'] | HoldIn<'flat'>['y']['side'], Direction>> = { left: '-x', right: '+x', rear: '+y', front: '-y' };
+export const LOCATED_SIDE: Readonly<Record<HoldIn<'flat'>['x']['side'] | HoldIn<'flat'>['y']['side'], Direction>> = {
+  left: '-x',
+  right: '+x',
+  rear: '+y',
+  front: '-y',
+};
 
 /** What a part that lies flat slides to: what carries it, then what it is set against in y and in x. */
 export function locatorsOnFlat({ device, plate, bond }: FlatSeatInput): Locators {
@@ -90,10 +128,20 @@ export function seatOnFlat(input: FlatSeatInput): SeatFacts {
   const [carriers] = to.rest.places(t);
   const below = metFirst(input, to.rest, t).place !== carriers;
   const rest = on(to.rest);
-  const locators: Record<Axis, Locator> = { x: locator('x', plate), y: locator('y', plate), z: below ? onDevice(device) : restLocator(device, plate, bond) };
+  const locators: Record<Axis, Locator> = {
+    x: locator('x', plate),
+    y: locator('y', plate),
+    z: below ? onDevice(device) : restLocator(device, plate, bond),
+  };
   return {
-    ...placed(input, t), rest, x: on(to.x), y: on(to.y),
-    locators, movingJaw: null, restStripsMm2: [rest.flatAreaMm2, rest.flatAreaMm2], settled,
+    ...placed(input, t),
+    rest,
+    x: on(to.x),
+    y: on(to.y),
+    locators,
+    movingJaw: null,
+    restStripsMm2: [rest.flatAreaMm2, rest.flatAreaMm2],
+    settled,
     standsBelow: below ? { name: restLocator(device, plate, bond).name, gap: gapOver(input, carriers, t) } : null,
   };
 }

@@ -20,20 +20,32 @@ function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps)
   const face = touchedFace(seat[axis]);
   const [name, edge] = axis === 'x' ? ['X', 'left'] : ['Y', 'front'];
   switch (by) {
-    case 'pins': return `${capital(side)} ${pins.length === 1 ? 'pin' : 'pins'}, diameter ${speech.size(setup.hold.pinDiameter)}, at ${axis === 'x' ? 'Y' : 'X'} ${pins.map((p) => speech.signed(p)).join(' and ')}: ${face} against ${pins.length === 1 ? 'it' : 'them'}.`;
-    case 'fence': return `${capital(face)} against the ${side} fence.`;
-    case 'gauge blocks': return `${blockWords(axis, device, at, speech, side)}: ${face} against the blocks, then take them out.`;
-    case 'hand': return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
+    case 'pins':
+      return `${capital(side)} ${pins.length === 1 ? 'pin' : 'pins'}, diameter ${speech.size(setup.hold.pinDiameter)}, at ${axis === 'x' ? 'Y' : 'X'} ${pins.map((p) => speech.signed(p)).join(' and ')}: ${face} against ${pins.length === 1 ? 'it' : 'them'}.`;
+    case 'fence':
+      return `${capital(face)} against the ${side} fence.`;
+    case 'gauge blocks':
+      return `${blockWords(axis, device, at, speech, side)}: ${face} against the blocks, then take them out.`;
+    case 'hand':
+      return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
   }
 }
 
 /** Gauge blocks between the part and the nearest groove's wall on the plate; on other devices, from the edge. */
-export function gaugeBlock(axis: 'x' | 'y', device: FlatDevice, side: string, at: number): { readonly groove: number; readonly sizeMm: number } | null {
+export function gaugeBlock(
+  axis: 'x' | 'y',
+  device: FlatDevice,
+  side: string,
+  at: number,
+): { readonly groove: number; readonly sizeMm: number } | null {
   if (device.kind !== 'vacuum plate') return null;
   const outwards = side === 'left' || side === 'front' ? -1 : 1;
   const size = axis === 'x' ? device.width : device.depth;
   const count = Math.floor((size - 2 * device.firstGroove) / device.groovePitch + 1e-9) + 1;
-  const walls = Array.from({ length: count }, (_, i) => ({ groove: i + 1, wall: device.firstGroove + i * device.groovePitch - (outwards * device.grooveWidth) / 2 }));
+  const walls = Array.from({ length: count }, (_, i) => ({
+    groove: i + 1,
+    wall: device.firstGroove + i * device.groovePitch - (outwards * device.grooveWidth) / 2,
+  }));
   const open = walls.filter((w) => outwards * (w.wall - at) > 0).sort((a, b) => outwards * (a.wall - b.wall));
   return open.length === 0 ? null : { groove: open[0].groove, sizeMm: Math.abs(open[0].wall - at) };
 }
@@ -45,9 +57,24 @@ function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Spe
 }
 
 /** What keeps a part that the cut frees, as the operator must run it. */
-function keptWords({ hold: { separation: { way, tabs, skin } } }: HoldSetup<'flat'>, speech: Speech, jet: boolean): string[] {
-  if (way === 'tabs') return [`Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: ${jet ? 'the jet must be off over them' : 'the cutter must lift over them'}.`];
-  return way === 'skin' ? [`Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`] : [];
+function keptWords(
+  {
+    hold: {
+      separation: { way, tabs, skin },
+    },
+  }: HoldSetup<'flat'>,
+  speech: Speech,
+  jet: boolean,
+): string[] {
+  if (way === 'tabs')
+    return [
+      `Each part stays in the sheet by ${tabs.count} tabs, ${speech.sizeWithUnit(tabs.width)} wide and ${speech.sizeWithUnit(tabs.height)} high: ${jet ? 'the jet must be off over them' : 'the cutter must lift over them'}.`,
+    ];
+  return way === 'skin'
+    ? [
+        `Rough down to a skin of ${speech.sizeWithUnit(skin.leave)}; then one light pass through it, ${speech.sizeWithUnit(skin.offWall)} off the wall.`,
+      ]
+    : [];
 }
 
 /** What the operator does to load a part that lies flat, in order. */
@@ -55,22 +82,35 @@ export function flatSteps(input: FlatSteps): string[] {
   const { setup, seat, device, bond, speech, clamps, pull } = input;
   const kind = flatKindOf(device);
   const plate = setup.hold;
-  const stuck = bond ? {
-    'double-sided tape': [`Degrease both faces; ${bond.name} on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline, rolled on without bubbles.`],
-    adhesive: [`Degrease both faces; ${bond.name} thin on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline.`],
-    'tape and glue': [`Tape on the ${device.kind} and on the part's underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline; glue (${bond.name}) between the two tapes.`],
-  }[bond.kind] : [];
+  const stuck = bond
+    ? {
+        'double-sided tape': [
+          `Degrease both faces; ${bond.name} on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline, rolled on without bubbles.`,
+        ],
+        adhesive: [
+          `Degrease both faces; ${bond.name} thin on the underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline.`,
+        ],
+        'tape and glue': [
+          `Tape on the ${device.kind} and on the part's underside, ${speech.sizeWithUnit(plate.bondInset)} inside the outline; glue (${bond.name}) between the two tapes.`,
+        ],
+      }[bond.kind]
+    : [];
   return [
     `Clean the ${device.kind} and the part's underside; no chips, no burrs.`,
     ...(plate.under > 0 ? [`Packing ${speech.sizeWithUnit(plate.under)} thick on the ${device.kind}.`] : []),
     ...kind.steps.before(device, plate, pull, speech),
-    ...stuck, ...(bond && plate.backing ? [`Leave the backing film on: ${plate.backing}.`] : []),
-    setAgainst('y', input), setAgainst('x', input),
+    ...stuck,
+    ...(bond && plate.backing ? [`Leave the backing film on: ${plate.backing}.`] : []),
+    setAgainst('y', input),
+    setAgainst('x', input),
     `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
     ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
     ...kind.steps.after(device, plate),
     ...clamps.map((c) => `${capital(c)}.`),
-    ...(plate.pinsOut && (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence') ? ['Take the pins out before cutting.'] : []),
+    ...(plate.pinsOut &&
+    (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence')
+      ? ['Take the pins out before cutting.']
+      : []),
     ...keptWords(setup, speech, device.kind === 'support grid'),
   ];
 }
@@ -89,7 +129,9 @@ const pulls = ({ device, setup: { hold } }: HeldBy) => flatKindOf(device).letGo(
 export function flatOpens(by: HeldBy): string {
   const has = (...kinds: Clamp['kind'][]) => by.kinds.some((k) => kinds.includes(k));
   const ways = [
-    ...(has('strap', 'edge clamp') ? ['loosen the clamps'] : []), ...(has('screw', 'nail') ? ['take out the fasteners'] : []), ...(has('weight') ? ['lift off the weights'] : []),
+    ...(has('strap', 'edge clamp') ? ['loosen the clamps'] : []),
+    ...(has('screw', 'nail') ? ['take out the fasteners'] : []),
+    ...(has('weight') ? ['lift off the weights'] : []),
     ...(pulls(by) ? [pulls(by)!.opens] : []),
   ];
   return ways.length > 0 ? ways.join(' and ') : 'take the part off';
@@ -102,7 +144,12 @@ export function flatRelease(by: HeldBy): string[] {
     ...(bolted.length > 0 ? ['Hold the part, loosen clamps and fasteners in the reverse order.'] : []),
     ...(kinds.length > bolted.length ? ['Lift the weights straight up, so that they do not drag the part.'] : []),
     ...(pulls(by) ? [pulls(by)!.step] : []),
-    ...(bond ? [bond.release ? `Take the part off: ${bond.release}.` : 'Take the part off with a thin blade from the side.', 'Clean off what sticks to part and device.'] : []),
+    ...(bond
+      ? [
+          bond.release ? `Take the part off: ${bond.release}.` : 'Take the part off with a thin blade from the side.',
+          'Clean off what sticks to part and device.',
+        ]
+      : []),
     ...(setup.hold.separation.way === 'tabs' ? ['Cut the tabs through beside the part and dress them.'] : []),
     `Brush the ${device.kind} clean.`,
   ];

@@ -8,7 +8,8 @@ import { signedArea } from '../../hold/rings';
 import { airPressureKPa, suctionN } from '../../hold/sums';
 import type { DrawnLine, Figure, HoldForce, HoldTrouble } from '../../hold/types';
 
-const vacuumFigure = (kPa: number, areaMm2: number, forces: readonly HoldForce[], speech: Speech): Figure[] => (areaMm2 > 0 ? [downFigure('Vacuum', `${kPa.toFixed(1)} kPa on ${speech.area(areaMm2)}`, forces, speech)] : []);
+const vacuumFigure = (kPa: number, areaMm2: number, forces: readonly HoldForce[], speech: Speech): Figure[] =>
+  areaMm2 > 0 ? [downFigure('Vacuum', `${kPa.toFixed(1)} kPa on ${speech.area(areaMm2)}`, forces, speech)] : [];
 
 /** Middle of an area with holes. */
 export function centroid(outlines: Outlines): { x: number; y: number } {
@@ -17,7 +18,9 @@ export function centroid(outlines: Outlines): { x: number; y: number } {
     ring.forEach(([x0, y0], i) => {
       const [x1, y1] = ring[(i + 1) % ring.length];
       const c = x0 * y1 - x1 * y0;
-      area += c / 2; x += ((x0 + x1) * c) / 6; y += ((y0 + y1) * c) / 6;
+      area += c / 2;
+      x += ((x0 + x1) * c) / 6;
+      y += ((y0 + y1) * c) / 6;
     });
   }
   return area === 0 ? { x: 0, y: 0 } : { x: x / area, y: y / area };
@@ -38,7 +41,10 @@ export function groovedFields(plate: VacuumPlate, inside: Outlines, kernel: Hold
   return kernel.flatUnion(fields);
 }
 
-/** A cord seals when it stands out of its groove, and lets the part down onto the plate when it fits into it once it is pressed. */
+/**
+ * A cord seals when it stands out of its groove, and lets the part down onto the plate when it fits into it once it is
+ * pressed.
+ */
 function cordTrouble({ gasket, grooveWidth, grooveDepth }: VacuumPlate): HoldTrouble[] {
   if (gasket <= grooveDepth + 1e-6) return [{ kind: 'gasket-lies-deep', cordMm: gasket, grooveMm: grooveDepth }];
   const [cordMm2, grooveMm2] = [(Math.PI / 4) * gasket * gasket, grooveWidth * grooveDepth];
@@ -61,13 +67,24 @@ export function plateSuction({ device, setup, sectionOf, kernel, shop, seat, spe
   if (lost > 1) return { ...NO_PULL, drawn, trouble: [{ kind: 'gasket-leaks', lostMm2: lost }] };
   const areaMm2 = kernel.flatArea(gasket);
   const middle = centroid(gasket);
-  const forces = [{ name: 'vacuum', at: vec(middle.x, middle.y, seat.locators.z.at), forceN: vec(0, 0, -suctionN(areaMm2, vacuumKPa)) }];
+  const forces = [
+    {
+      name: 'vacuum',
+      at: vec(middle.x, middle.y, seat.locators.z.at),
+      forceN: vec(0, 0, -suctionN(areaMm2, vacuumKPa)),
+    },
+  ];
   return {
-    forces, drawn, trouble, figures: vacuumFigure(vacuumKPa, areaMm2, forces, speech),
-    says: gasket.filter((r) => signedArea(r) > 0).map((ring) => {
-      const [xs, ys] = [ring.map((p) => p[0]), ring.map((p) => p[1])];
-      return `cord in the grooves from X ${speech.signed(Math.min(...xs))} to ${speech.signed(Math.max(...xs))}, Y ${speech.signed(Math.min(...ys))} to ${speech.signed(Math.max(...ys))}`;
-    }),
+    forces,
+    drawn,
+    trouble,
+    figures: vacuumFigure(vacuumKPa, areaMm2, forces, speech),
+    says: gasket
+      .filter((r) => signedArea(r) > 0)
+      .map((ring) => {
+        const [xs, ys] = [ring.map((p) => p[0]), ring.map((p) => p[1])];
+        return `cord in the grooves from X ${speech.signed(Math.min(...xs))} to ${speech.signed(Math.max(...xs))}, Y ${speech.signed(Math.min(...ys))} to ${speech.signed(Math.max(...ys))}`;
+      }),
   };
 }
 
@@ -94,11 +111,20 @@ export function podSuction({ device, setup, sectionOf, kernel, shop, seat, speec
     }
     const area = kernel.flatArea(seal);
     areaMm2 += area;
-    forces.push({ name, at: vec(pod.x + device.podWidth / 2, pod.y + device.podDepth / 2, seat.locators.z.at), forceN: vec(0, 0, -suctionN(area, vacuumKPa)) });
+    forces.push({
+      name,
+      at: vec(pod.x + device.podWidth / 2, pod.y + device.podDepth / 2, seat.locators.z.at),
+      forceN: vec(0, 0, -suctionN(area, vacuumKPa)),
+    });
   });
   return {
-    forces, trouble, figures: vacuumFigure(vacuumKPa, areaMm2, forces, speech),
-    drawn: setup.hold.pods.map((pod) => ({ role: pod.on ? 'pod' as const : 'pod-off' as const, outlines: [podRing(device, pod)] })),
+    forces,
+    trouble,
+    figures: vacuumFigure(vacuumKPa, areaMm2, forces, speech),
+    drawn: setup.hold.pods.map((pod) => ({
+      role: pod.on ? ('pod' as const) : ('pod-off' as const),
+      outlines: [podRing(device, pod)],
+    })),
     says: forces.map((f) => f.name),
   };
 }
@@ -107,6 +133,16 @@ export function podSuction({ device, setup, sectionOf, kernel, shop, seat, speec
 export function overhangOf({ setup, sectionOf, seat }: HoldOf<FlatDevice>, device: Pods): number {
   const rings = setup.hold.pods.map((pod) => podRing(device, pod));
   if (rings.length === 0) return 0;
-  const away = (p: readonly [number, number]) => Math.min(...rings.map(([a, , c]) => Math.hypot(Math.max(a[0] - p[0], 0, p[0] - c[0]), Math.max(a[1] - p[1], 0, p[1] - c[1]))));
-  return Math.max(0, ...sectionOf('loaded', seat.locators.z.at + 0.01).flat().map(away));
+  const away = (p: readonly [number, number]) =>
+    Math.min(
+      ...rings.map(([a, , c]) =>
+        Math.hypot(Math.max(a[0] - p[0], 0, p[0] - c[0]), Math.max(a[1] - p[1], 0, p[1] - c[1])),
+      ),
+    );
+  return Math.max(
+    0,
+    ...sectionOf('loaded', seat.locators.z.at + 0.01)
+      .flat()
+      .map(away),
+  );
 }

@@ -5,22 +5,36 @@ import type { RoundDevice } from '../../shop';
 import { viewOf } from '../../solid';
 import { circle, FROM_REAR, ownWeight, rectangleRing, toSeated, type HoldOf } from '../../hold/input';
 import { roundRelease, roundSteps } from './steps';
-import { cantileverDeflectionMm, grippingForceN, ringDeflectionMm, ringInBoredJaws, ringStressMPa, roundInertiaMm4 } from '../../hold/sums';
+import {
+  cantileverDeflectionMm,
+  grippingForceN,
+  ringDeflectionMm,
+  ringInBoredJaws,
+  ringStressMPa,
+  roundInertiaMm4,
+} from '../../hold/sums';
 import type { Figure, HoldContact, HoldFacts, Obstacle, WallUnderLoad } from '../../hold/types';
 import { patchOf, RIGID } from '../../hold/patch';
 import { openAbove } from '../../hold/open';
 
-
 /** Jaws of a device; a collet closes all round and counts as six. */
-const jawsOf = (device: RoundDevice): { count: number; width: number } => (device.kind === 'collet' ? { count: 6, width: device.minDiameter } : { count: device.jawCount, width: device.jawWidth });
+const jawsOf = (device: RoundDevice): { count: number; width: number } =>
+  device.kind === 'collet'
+    ? { count: 6, width: device.minDiameter }
+    : { count: device.jawCount, width: device.jawWidth };
 
 /** The axis' direction and two square to it, so that angles run from the first towards the second. */
 function axesOf(device: RoundDevice): { along: Vec3; u: Vec3; v: Vec3 } {
-  return turnsAbout(device) === 'z' ? { along: vec(0, 0, 1), u: vec(1, 0, 0), v: vec(0, 1, 0) } : { along: vec(1, 0, 0), u: vec(0, 1, 0), v: vec(0, 0, 1) };
+  return turnsAbout(device) === 'z'
+    ? { along: vec(0, 0, 1), u: vec(1, 0, 0), v: vec(0, 1, 0) }
+    : { along: vec(1, 0, 0), u: vec(0, 1, 0), v: vec(0, 0, 1) };
 }
 
 /** Force on the part, all jaws together, at its speed. */
-export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device' | 'setup'>): { staticN: number; turningN: number } {
+export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device' | 'setup'>): {
+  staticN: number;
+  turningN: number;
+} {
   const staticN = (device.staticForceN * setup.hold.forceShare) / 100;
   if (device.kind !== 'chuck') return { staticN, turningN: staticN };
   const jaws = { count: device.jawCount, massKg: device.jawMassKg, radiusMm: device.jawRadius };
@@ -28,14 +42,18 @@ export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device'
 }
 
 /** Jaws bored to the part's size, and collets, press over their width; hard jaws on a line. */
-const hasBoredJaws = (device: RoundDevice): boolean => device.kind === 'collet' || (device.kind === 'chuck' && device.soft !== 'hard');
+const hasBoredJaws = (device: RoundDevice): boolean =>
+  device.kind === 'collet' || (device.kind === 'chuck' && device.soft !== 'hard');
 
 /** Wall of a hollow part at the jaws, at the middle of the grip; null: it is solid. */
 function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped): number | null {
   const middle = (gripped.from + gripped.to) / 2;
   // looking along the axis' side, straight through it: in, out of the wall, and the same on the other side
   const at = toSeated(seat, turnsAbout(device) === 'z' ? vec(0, 0, middle) : vec(middle, 0, 0));
-  const walls = viewOf(loaded, FROM_REAR).crossings(-at.x + 1.3e-5, at.z + 0.7e-5).map((c) => c.w).sort((a, b) => a - b);
+  const walls = viewOf(loaded, FROM_REAR)
+    .crossings(-at.x + 1.3e-5, at.z + 0.7e-5)
+    .map((c) => c.w)
+    .sort((a, b) => a - b);
   return walls.length < 4 ? null : Math.min(walls[1] - walls[0], walls[walls.length - 1] - walls[walls.length - 2]);
 }
 
@@ -54,70 +72,142 @@ function ringWall(input: HoldOf<RoundDevice>, gripped: Gripped, forceN: number):
 }
 
 /** How far the part gives at its free end under 100 N, and how many diameters it stands out. */
-function overhang({ seat, device, material }: HoldOf<RoundDevice>, gripped: Gripped): { lengthMm: number; diameters: number; givesMm: number | null } {
+function overhang(
+  { seat, device, material }: HoldOf<RoundDevice>,
+  gripped: Gripped,
+): { lengthMm: number; diameters: number; givesMm: number | null } {
   const lengthMm = Math.max(0, seat.loadedBox.max[turnsAbout(device)] - gripped.to);
   const d = Math.min(...gripped.across);
-  return { lengthMm, diameters: lengthMm / d, givesMm: material ? cantileverDeflectionMm(100, lengthMm, material.youngGPa, roundInertiaMm4(d)) : null };
-}
-
-/** A round part gripped about an axis: jaws, end stop, tailstock and supports. */
-export function holdRound(input: HoldOf<RoundDevice> & { readonly gripped: Gripped | null }): HoldFacts {
-  const { device, setup, seat, speech, gripped } = input;
-  const { along, u, v } = axesOf(device);
-  const { staticN, turningN } = gripForceN(input);
-  const { count, width } = jawsOf(device);
-  const contacts: HoldContact[] = [];
-  const axial = turnsAbout(device);
-  if (gripped) {
-    const radius = Math.min(...gripped.across) / 2;
-    for (let i = 0; i < count; i++) {
-      const angle = (2 * Math.PI * i) / count + Math.PI / 2;
-      const out = add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)));
-      const points = [gripped.from, gripped.to].map((a) => add(scale(out, radius), scale(along, a)));
-      const low = byAxis((a) => Math.min(points[0][a], points[1][a]));
-      const high = byAxis((a) => Math.max(points[0][a], points[1][a]));
-      contacts.push({
-        name: `jaw ${i + 1}`, kind: 'clamp', points, inward: scale(out, -1), areaMm2: Math.min(width, (2 * Math.PI * radius) / count) * (gripped.to - gripped.from),
-        friction: device.friction, ...RIGID, forceN: turningN / count, patch: { min: low, max: high },
-      });
-    }
-  }
-  const end = axial === 'z' ? seat.rest : seat.x;
-  if (end.touches && (setup.hold.restHeight === 0 || device.kind === 'rotary axis')) contacts.push({ name: seat.locators[axial].name, kind: 'locator', ...patchOf(end, seat.locators[axial].at), areaMm2: end.flatAreaMm2, friction: device.friction, ...RIGID });
-  const far = seat.loadedBox.max[axial];
-  if (device.kind === 'rotary axis' && setup.hold.tailstock) {
-    contacts.push({ name: 'tailstock', kind: 'clamp', points: [scale(along, far)], inward: scale(along, -1), areaMm2: 0, friction: device.friction, ...RIGID, forceN: device.tailstockForceN, patch: { min: scale(along, far), max: scale(along, far) } });
-  }
-  if (device.kind === 'rotary axis') {
-    setup.hold.supports.forEach((x, i) => {
-      const z = seat.loadedBox.min.z;
-      contacts.push({ name: `support ${i + 1}`, kind: 'locator', points: [vec(x, 0, z)], inward: vec(0, 0, 1), areaMm2: 0, friction: device.friction, ...RIGID, patch: { min: vec(x - 5, 0, z), max: vec(x + 5, 0, z) } });
-    });
-  }
-  const free = gripped ? overhang(input, gripped) : null;
-  const wall = gripped ? ringWall(input, gripped, staticN) : null;
-  const figures: Figure[] = [
-    ...(gripped ? [
-      isRoundGrip(gripped)
-        ? { label: 'Grips diameter', value: speech.sizeWithUnit(Math.min(...gripped.across)) }
-        : { label: 'Grips, not round', value: `${speech.size(gripped.across[0])} by ${speech.sizeWithUnit(gripped.across[1])}` },
-      { label: 'Grip length', value: speech.sizeWithUnit(gripped.to - gripped.from) },
-      { label: 'Stands out', value: `${speech.sizeWithUnit(free!.lengthMm)}, ${free!.diameters.toFixed(1)} diameters${free!.givesMm === null ? '' : `; gives ${speech.sizeWithUnit(free!.givesMm)} under ${speech.force(100)} at its end`}` },
-    ] : []),
-    { label: 'Gripping force', value: turningN === staticN ? speech.force(staticN) : `${speech.force(turningN)} of ${speech.force(staticN)} left at ${setup.hold.rpm} 1/min` },
-    ...(device.kind === 'rotary axis' ? rotaryFigures(input, device) : []),
-  ];
   return {
-    kind: device.kind, frees: false, top: axial === 'z' ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 } : { z: -1e9, name: 'base', wantedMm: 0 },
-    open: openAbove(axial === 'z' ? device.gripLength : -1e6), vise: null, wall, contacts, forces: ownWeight(input), freed: [], obstacles: bodies(device, seat, setup.hold.tailstock), drawn: [], trouble: [], overhangMm: 0, overEdgeMm2: 0,
-    figures, steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }), release: roundRelease(device, setup.hold.tailstock), opens: device.kind === 'collet' ? 'open the collet' : 'open the chuck',
+    lengthMm,
+    diameters: lengthMm / d,
+    givesMm: material ? cantileverDeflectionMm(100, lengthMm, material.youngGPa, roundInertiaMm4(d)) : null,
   };
 }
 
-function rotaryFigures({ setup, seat, speech }: HoldOf<RoundDevice>, device: Extract<RoundDevice, { kind: 'rotary axis' }>): Figure[] {
+type RoundInput = HoldOf<RoundDevice> & { readonly gripped: Gripped | null };
+
+/** Each jaw, evenly around. */
+function jawContacts({ device, gripped }: RoundInput, turningN: number): HoldContact[] {
+  if (!gripped) return [];
+  const { along, u, v } = axesOf(device);
+  const { count, width } = jawsOf(device);
+  const radius = Math.min(...gripped.across) / 2;
+  return Array.from({ length: count }, (_, i): HoldContact => {
+    const angle = (2 * Math.PI * i) / count + Math.PI / 2;
+    const out = add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)));
+    const points = [gripped.from, gripped.to].map((a) => add(scale(out, radius), scale(along, a)));
+    const low = byAxis((a) => Math.min(points[0][a], points[1][a]));
+    const high = byAxis((a) => Math.max(points[0][a], points[1][a]));
+    return {
+      name: `jaw ${i + 1}`,
+      kind: 'clamp',
+      points,
+      inward: scale(out, -1),
+      areaMm2: Math.min(width, (2 * Math.PI * radius) / count) * (gripped.to - gripped.from),
+      friction: device.friction,
+      ...RIGID,
+      forceN: turningN / count,
+      patch: { min: low, max: high },
+    };
+  });
+}
+
+/** What the part's end stands on, where it stands on anything. */
+function endContact({ device, setup, seat }: RoundInput): HoldContact[] {
+  const axial = turnsAbout(device);
+  const end = axial === 'z' ? seat.rest : seat.x;
+  if (!end.touches || (setup.hold.restHeight !== 0 && device.kind !== 'rotary axis')) return [];
+  const { name, at } = seat.locators[axial];
+  const areaMm2 = end.flatAreaMm2;
+  return [{ name, kind: 'locator', ...patchOf(end, at), areaMm2, friction: device.friction, ...RIGID }];
+}
+
+/** Tailstock and supports of a rotary axis. */
+function supportContacts({ device, setup, seat }: RoundInput): HoldContact[] {
+  if (device.kind !== 'rotary axis') return [];
+  const { along } = axesOf(device);
+  const far = scale(along, seat.loadedBox.max[turnsAbout(device)]);
+  const alike = { areaMm2: 0, friction: device.friction, ...RIGID };
+  const tailstock: HoldContact = {
+    name: 'tailstock',
+    kind: 'clamp',
+    points: [far],
+    inward: scale(along, -1),
+    ...alike,
+    forceN: device.tailstockForceN,
+    patch: { min: far, max: far },
+  };
+  const z = seat.loadedBox.min.z;
+  const supports = setup.hold.supports.map((x, i): HoldContact => ({
+    name: `support ${i + 1}`,
+    kind: 'locator',
+    points: [vec(x, 0, z)],
+    inward: vec(0, 0, 1),
+    ...alike,
+    patch: { min: vec(x - 5, 0, z), max: vec(x + 5, 0, z) },
+  }));
+  return [...(setup.hold.tailstock ? [tailstock] : []), ...supports];
+}
+
+function grippedFigures(input: RoundInput, gripped: Gripped): Figure[] {
+  const { speech } = input;
+  const [first, second] = gripped.across;
+  const { lengthMm, diameters, givesMm } = overhang(input, gripped);
+  const gives = givesMm === null ? '' : `; gives ${speech.sizeWithUnit(givesMm)} under ${speech.force(100)} at its end`;
   return [
-    ...(setup.hold.tailstock ? [{ label: 'Tailstock at', value: `X ${speech.signed(seat.loadedBox.max.x)} from the chuck's face` }] : []),
-    ...setup.hold.supports.map((x, i) => ({ label: `Support ${i + 1}`, value: `X ${speech.signed(x)}, set ${speech.sizeWithUnit(device.centreHeight + seat.loadedBox.min.z)} above the base` })),
+    isRoundGrip(gripped)
+      ? { label: 'Grips diameter', value: speech.sizeWithUnit(Math.min(first, second)) }
+      : { label: 'Grips, not round', value: `${speech.size(first)} by ${speech.sizeWithUnit(second)}` },
+    { label: 'Grip length', value: speech.sizeWithUnit(gripped.to - gripped.from) },
+    { label: 'Stands out', value: `${speech.sizeWithUnit(lengthMm)}, ${diameters.toFixed(1)} diameters${gives}` },
+  ];
+}
+
+/** A round part gripped about an axis: jaws, end stop, tailstock and supports. */
+export function holdRound(input: RoundInput): HoldFacts {
+  const { device, setup, seat, speech, gripped } = input;
+  const { staticN, turningN } = gripForceN(input);
+  const upright = turnsAbout(device) === 'z';
+  const left = `${speech.force(turningN)} of ${speech.force(staticN)} left at ${setup.hold.rpm} 1/min`;
+  return {
+    kind: device.kind,
+    frees: false,
+    top: upright ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 } : { z: -1e9, name: 'base', wantedMm: 0 },
+    open: openAbove(upright ? device.gripLength : -1e6),
+    vise: null,
+    wall: gripped ? ringWall(input, gripped, staticN) : null,
+    contacts: [...jawContacts(input, turningN), ...endContact(input), ...supportContacts(input)],
+    forces: ownWeight(input),
+    freed: [],
+    obstacles: bodies(device, seat, setup.hold.tailstock),
+    drawn: [],
+    trouble: [],
+    overhangMm: 0,
+    overEdgeMm2: 0,
+    figures: [
+      ...(gripped ? grippedFigures(input, gripped) : []),
+      { label: 'Gripping force', value: turningN === staticN ? speech.force(staticN) : left },
+      ...(device.kind === 'rotary axis' ? rotaryFigures(input, device) : []),
+    ],
+    steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }),
+    release: roundRelease(device, setup.hold.tailstock),
+    opens: device.kind === 'collet' ? 'open the collet' : 'open the chuck',
+  };
+}
+
+function rotaryFigures(
+  { setup, seat, speech }: HoldOf<RoundDevice>,
+  device: Extract<RoundDevice, { kind: 'rotary axis' }>,
+): Figure[] {
+  return [
+    ...(setup.hold.tailstock
+      ? [{ label: 'Tailstock at', value: `X ${speech.signed(seat.loadedBox.max.x)} from the chuck's face` }]
+      : []),
+    ...setup.hold.supports.map((x, i) => ({
+      label: `Support ${i + 1}`,
+      value: `X ${speech.signed(x)}, set ${speech.sizeWithUnit(device.centreHeight + seat.loadedBox.min.z)} above the base`,
+    })),
   ];
 }
 
@@ -127,12 +217,34 @@ function bodies(device: RoundDevice, seat: SeatFacts, tailstock: boolean): Obsta
     const jaw = Math.max(0, ...['x', 'y'].map((a) => Math.abs(seat.loadedBox.max[a as 'x' | 'y'])));
     return [
       { name: 'body', footprint: [circle(0, 0, r)], from: -device.bodyHeight, to: 0, cuttable: false },
-      { name: 'jaws', footprint: [circle(0, 0, Math.min(r, jaw + 20)), [...circle(0, 0, jaw)].reverse()], from: 0, to: device.gripLength, cuttable: false },
+      {
+        name: 'jaws',
+        footprint: [circle(0, 0, Math.min(r, jaw + 20)), [...circle(0, 0, jaw)].reverse()],
+        from: 0,
+        to: device.gripLength,
+        cuttable: false,
+      },
     ];
   }
   const far = seat.loadedBox.max.x;
   return [
-    { name: 'chuck', footprint: [rectangleRing(-device.bodyHeight, -r, device.gripLength, r)], from: -r, to: r, cuttable: false },
-    ...(tailstock ? [{ name: 'tailstock', footprint: [rectangleRing(far, -r / 2, far + device.bodyHeight, r / 2)], from: -r, to: r / 2, cuttable: false }] : []),
+    {
+      name: 'chuck',
+      footprint: [rectangleRing(-device.bodyHeight, -r, device.gripLength, r)],
+      from: -r,
+      to: r,
+      cuttable: false,
+    },
+    ...(tailstock
+      ? [
+          {
+            name: 'tailstock',
+            footprint: [rectangleRing(far, -r / 2, far + device.bodyHeight, r / 2)],
+            from: -r,
+            to: r / 2,
+            cuttable: false,
+          },
+        ]
+      : []),
   ];
 }

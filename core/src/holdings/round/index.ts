@@ -8,6 +8,7 @@ import { plainRows } from '../rows';
 import { rotaryReach } from './checks/rotaryReach';
 import { roundGrip } from './checks/roundGrip';
 import { plainDimensions, plainLabels } from '../drawn';
+import { roundDecisions } from './decisions';
 import { holdRound } from './hold';
 import { roundPicture } from './picture';
 import { seatRound, type RoundSeatInput } from './seat';
@@ -16,13 +17,20 @@ import { roundShapes } from './shapes';
 type Needs = Omit<RoundSeatInput, keyof SeatedPart>;
 
 function checks({ device, seat, hold, gripped, setup, material, told }: Held<'round'>) {
-  return [...roundGrip(seat, gripped, device, setup, told), ...wallStands(hold.wall, material, told), ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : [])];
+  return [
+    ...roundGrip(seat, gripped, device, setup, told),
+    ...wallStands(hold.wall, material, told),
+    ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : []),
+  ];
 }
 
 /** Jaws that close together about an axis. Device frame: the axis at the mouth face. */
 export const round: Holding<'round', Needs> = {
   seatNeeds: ({ device, setup }) => ({ device, round: setup.hold }),
-  seat: (part, needs) => { const seat = seatRound({ ...part, ...needs }); return { seat, gripped: seat.gripped, pinGaps: { x: [], y: [] } }; },
+  seat: (part, needs) => {
+    const seat = seatRound({ ...part, ...needs });
+    return { seat, gripped: seat.gripped, pinGaps: { x: [], y: [] } };
+  },
   // it centers what it grips: there is one place
   elsewhere: () => [],
   facts: holdRound,
@@ -43,6 +51,8 @@ export const round: Holding<'round', Needs> = {
   labels: (view, _, { facts }) => plainLabels(view, facts),
   dimensions: (view, _, { facts }, speech) => plainDimensions(view, facts, speech),
   leftOut: () => '',
+  decisions: roundDecisions,
+  remedies: () => [],
   // body and jaws stand there as what is in the way
   solids: () => [],
   picture: (device) => ({ says: ', cut along its axis', shapes: roundPicture(device) }),

@@ -7,7 +7,16 @@ export function roundPicture(d: RoundDevice): Shape[] {
   const r = d.bodyDiameter / 2;
   const grip = Math.min(r, d.maxDiameter / 2) / 2;
   return [
-    steel(-r, -d.bodyHeight, r, 0), steel(-Math.max(r * 0.9, grip + 5), 0, -grip, d.gripLength), steel(grip, 0, Math.max(r * 0.9, grip + 5), d.gripLength),
-    { kind: 'line', role: 'center', points: [[0, -d.bodyHeight * 1.15], [0, d.gripLength * 1.6]] },
+    steel(-r, -d.bodyHeight, r, 0),
+    steel(-Math.max(r * 0.9, grip + 5), 0, -grip, d.gripLength),
+    steel(grip, 0, Math.max(r * 0.9, grip + 5), d.gripLength),
+    {
+      kind: 'line',
+      role: 'center',
+      points: [
+        [0, -d.bodyHeight * 1.15],
+        [0, d.gripLength * 1.6],
+      ],
+    },
   ];
 }

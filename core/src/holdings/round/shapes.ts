@@ -14,9 +14,23 @@ export function roundShapes(view: ViewName, device: RoundDevice, facts: DrawnFac
     // the jaws from the side: left and right of what they grip
     const r = Math.max(...o.footprint[0].map((p) => Math.abs(p[0])));
     const inner = o.footprint[1] ? Math.max(...o.footprint[1].map((p) => Math.abs(p[0]))) : 0;
-    return [[-r, -inner], [inner, r]].map(([a, b]): Shape => ({ kind: 'region', role, outlines: rectangle(a, o.from, b, o.to) }));
+    return [
+      [-r, -inner],
+      [inner, r],
+    ].map(([a, b]): Shape => ({ kind: 'region', role, outlines: rectangle(a, o.from, b, o.to) }));
   };
-  const supports = device.kind === 'rotary axis' && view !== 'above'
-    ? facts.hold.contacts.filter((c) => c.name.startsWith('support')).map((c) => region(view, 'steel', [c.points[0].x - 6, -10, -device.centreHeight], [c.points[0].x + 6, 10, c.points[0].z])) : [];
+  const supports =
+    device.kind === 'rotary axis' && view !== 'above'
+      ? facts.hold.contacts
+          .filter((c) => c.name.startsWith('support'))
+          .map((c) =>
+            region(
+              view,
+              'steel',
+              [c.points[0].x - 6, -10, -device.centreHeight],
+              [c.points[0].x + 6, 10, c.points[0].z],
+            ),
+          )
+      : [];
   return [...shape(body, 'steel'), ...rest.flatMap((o) => shape(o, 'steel')), ...supports];
 }

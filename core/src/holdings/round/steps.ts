@@ -20,17 +20,34 @@ export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatS
   const end = seat.rest.what ? seat.x : seat.rest;
   return [
     'Clean the jaws and what they grip; no chips, no burrs.',
-    ...(device.kind === 'chuck' && device.soft !== 'hard' && gripped ? [`Soft jaws bored to ${speech.sizeWithUnit(Math.min(...gripped.across))}, ${speech.sizeWithUnit(gripped.to - gripped.from)} deep, with the same force as the part is gripped with.`] : []),
-    ...(flatSides && device.kind === 'rotary axis' ? ['Plates between the jaws and the flat sides, so that the jaws\' edges do not mark them.'] : []),
-    ...(round.restHeight > 0 ? [`Spacer ${speech.sizeWithUnit(round.restHeight)} between the face and the part's end.`] : []),
+    ...(device.kind === 'chuck' && device.soft !== 'hard' && gripped
+      ? [
+          `Soft jaws bored to ${speech.sizeWithUnit(Math.min(...gripped.across))}, ${speech.sizeWithUnit(gripped.to - gripped.from)} deep, with the same force as the part is gripped with.`,
+        ]
+      : []),
+    ...(flatSides && device.kind === 'rotary axis'
+      ? ["Plates between the jaws and the flat sides, so that the jaws' edges do not mark them."]
+      : []),
+    ...(round.restHeight > 0
+      ? [`Spacer ${speech.sizeWithUnit(round.restHeight)} between the face and the part's end.`]
+      : []),
     `Part in: ${touchedFace(end)} to the ${round.restHeight > 0 ? 'spacer' : `face of the ${device.kind}`}, turned to and fro while closing.`,
     `Grip with ${speech.force(forceN)} (${round.forceShare} % of the device's force).`,
-    ...(round.supports.map((x, i) => `Support ${i + 1} at X ${speech.signed(x)} from the chuck's face.`)),
-    ...(round.tailstock ? ['Tailstock up to the part\'s end and clamped; turn the part by hand: it must run true.'] : []),
-    ...(round.restHeight > 0 && device.kind !== 'rotary axis' ? ['Take the spacer out before the spindle starts.'] : []),
+    ...round.supports.map((x, i) => `Support ${i + 1} at X ${speech.signed(x)} from the chuck's face.`),
+    ...(round.tailstock
+      ? ["Tailstock up to the part's end and clamped; turn the part by hand: it must run true."]
+      : []),
+    ...(round.restHeight > 0 && device.kind !== 'rotary axis'
+      ? ['Take the spacer out before the spindle starts.']
+      : []),
   ];
 }
 
 export function roundRelease(device: RoundDevice, tailstock: boolean): string[] {
-  return ['Wait until nothing turns.', ...(tailstock ? ['Tailstock back.'] : []), 'Hold the part while the jaws open.', `Clean the jaws of the ${device.kind}.`];
+  return [
+    'Wait until nothing turns.',
+    ...(tailstock ? ['Tailstock back.'] : []),
+    'Hold the part while the jaws open.',
+    `Clean the jaws of the ${device.kind}.`,
+  ];
 }

@@ -10,8 +10,12 @@ export function spansInVise(input: BendingInput<'vise'>, vise: Vise): Span[] {
   if (!jaw || !seat.y.touches || !jaw.touches) return floor;
   const [left, right] = [Math.max(seat.y.touch.x[0], jaw.touch.x[0]), Math.min(seat.y.touch.x[1], jaw.touch.x[1])];
   return [
-    ...(removed.min.x < left ? armAlongX(input, left, Math.max(removed.min.x, seat.finishedBox.min.x), 'beyond the jaws at its left end') : []),
-    ...(removed.max.x > right ? armAlongX(input, right, Math.min(removed.max.x, seat.finishedBox.max.x), 'beyond the jaws at its right end') : []),
+    ...(removed.min.x < left
+      ? armAlongX(input, left, Math.max(removed.min.x, seat.finishedBox.min.x), 'beyond the jaws at its left end')
+      : []),
+    ...(removed.max.x > right
+      ? armAlongX(input, right, Math.min(removed.max.x, seat.finishedBox.max.x), 'beyond the jaws at its right end')
+      : []),
     ...armUp(input, Math.min(seat.y.touch.z[1], jaw.touch.z[1]), 'above the jaws'),
     ...floor,
   ];

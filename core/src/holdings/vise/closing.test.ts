@@ -1,14 +1,14 @@
-import { restOf } from '..';
+import { restOf, viseHold } from '..';
 import { box, seatBlock, setup, told, vise } from '../../testing/fixtures';
 import { gripCentered } from './checks/gripCentered';
 import { gripDepth } from './checks/gripDepth';
 import { jawOpening } from './checks/jawOpening';
 import { parallelsBelowJaws } from './checks/parallelsBelowJaws';
 import { rawCaught } from './checks/rawCaught';
-import { viseHold } from '..';
 
 const block = box([0, 0, 0], [100, 60, 40]);
-const held = (height: number, size = block) => viseHold(seatBlock(size, size, setup({ parallels: { height } })), vise, restOf(vise, height), { torqueNm: null });
+const held = (height: number, size = block) =>
+  viseHold(seatBlock(size, size, setup({ parallels: { height } })), vise, restOf(vise, height), { torqueNm: null });
 
 describe('how a plain block is held', () => {
   test('opening is its width, grip is jaw top less parallels', () => {
@@ -28,7 +28,7 @@ describe('how a plain block is held', () => {
     expect(held(20, box([0, 0, 0], [100, 60, 12])).gripDepthMm).toBeCloseTo(12, 3);
   });
 
-  test('only what lies within the jaws\' width is gripped', () => {
+  test("only what lies within the jaws' width is gripped", () => {
     const long = box([0, 0, 0], [300, 60, 40]);
     expect(held(25, long).fixedJawAreaMm2).toBeCloseTo((150 - 10) * 15, 0);
   });
@@ -36,13 +36,24 @@ describe('how a plain block is held', () => {
 
 describe('gripped beside the middle of the jaws', () => {
   // the stop stands 10 from the left end of jaws of 150
-  const off = (length: number, others: readonly number[] = []) => { const size = box([0, 0, 0], [length, 60, 40]); return viseHold(seatBlock(size, size, setup({ parallels: { height: 25 } })), vise, restOf(vise, 25), { torqueNm: null, others }); };
+  const off = (length: number, others: readonly number[] = []) => {
+    const size = box([0, 0, 0], [length, 60, 40]);
+    return viseHold(seatBlock(size, size, setup({ parallels: { height: 25 } })), vise, restOf(vise, 25), {
+      torqueNm: null,
+      others,
+    });
+  };
 
   test('the jaw yaws: that share of the force does not arrive, and from a sixth of the jaws on it is said', () => {
     const short = off(40);
     expect(short.offCenterMm).toBeCloseTo(10 + 20 - 75, 9);
     expect(short.closingForceN).toBeCloseTo(vise.ratedForceN * (1 - 45 / 150), 6);
-    expect(gripCentered(short, vise, 1, told)[0]).toMatchObject({ level: 'caution', says: expect.stringMatching(/^The part is gripped 45\.000 mm left of the middle of the jaws: the moving jaw yaws, and only .* are counted\.$/) });
+    expect(gripCentered(short, vise, 1, told)[0]).toMatchObject({
+      level: 'caution',
+      says: expect.stringMatching(
+        /^The part is gripped 45\.000 mm left of the middle of the jaws: the moving jaw yaws, and only .* are counted\.$/,
+      ),
+    });
   });
 
   test('in the middle all of it arrives', () => {
@@ -56,7 +67,9 @@ describe('gripped beside the middle of the jaws', () => {
     const oneEnd = off(40, [45]);
     expect(oneEnd.offCenterMm).toBeCloseTo((30 + 75) / 2 - 75, 9);
     expect(oneEnd.closingForceN).toBeCloseTo((vise.ratedForceN / 2) * (1 - 22.5 / 150), 6);
-    expect(gripCentered(off(20, [25]), vise, 2, told)[0].says).toMatch(/^The 2 pieces together are gripped 42\.500 mm left of the middle of the jaws: .* are counted for each\.$/);
+    expect(gripCentered(off(20, [25]), vise, 2, told)[0].says).toMatch(
+      /^The 2 pieces together are gripped 42\.500 mm left of the middle of the jaws: .* are counted for each\.$/,
+    );
   });
 
   test('the shorter the part at the stop, the less arrives', () => {
@@ -66,13 +79,20 @@ describe('gripped beside the middle of the jaws', () => {
 });
 
 describe('grip depth', () => {
-  test.each([[25, null], [34, null], [35, 'caution'], [36.5, 'caution'], [37.5, 'stop']] as const)('parallels %d: %s', (height, level) => {
+  test.each([
+    [25, null],
+    [34, null],
+    [35, 'caution'],
+    [36.5, 'caution'],
+    [37.5, 'stop'],
+  ] as const)('parallels %d: %s', (height, level) => {
     expect(gripDepth(held(height), vise, told).map((f) => f.level)).toEqual(level ? [level] : []);
   });
 
   test('says how much is missing and what to do', () => {
     expect(gripDepth(held(36), vise, told)[0]).toMatchObject({
-      says: 'The grip is 4.000 mm deep; this vise wants 6.000 mm.', remedy: expect.stringContaining('2.000 mm lower'),
+      says: 'The grip is 4.000 mm deep; this vise wants 6.000 mm.',
+      remedy: expect.stringContaining('2.000 mm lower'),
     });
   });
 });
@@ -91,7 +111,11 @@ test('parallels as high as the jaws are a stop', () => {
 describe('raw stock caught by the jaws', () => {
   const caught = (fixed: number, moving: number) => {
     const seat = seatBlock(block, block);
-    return rawCaught({ ...viseHold(seat, vise, restOf(vise, 20), { torqueNm: null }), caught: { fixed, moving } }, seat, told)[0]?.says;
+    return rawCaught(
+      { ...viseHold(seat, vise, restOf(vise, 20), { torqueNm: null }), caught: { fixed, moving } },
+      seat,
+      told,
+    )[0]?.says;
   };
   test('says which jaw', () => {
     expect(caught(0, 0)).toBeUndefined();

@@ -17,6 +17,8 @@ import { rawCaught } from './checks/rawCaught';
 import { softJawsFitted } from './checks/softJawsFitted';
 import { stopOnFace } from './checks/stopOnFace';
 import { stopTouches } from './checks/stopTouches';
+import { viseDecisions } from './decisions';
+import { viseRemedies } from './remedies';
 import { holdInVise } from './hold';
 import { visePicture } from './picture';
 import { viseEntries, viseRows } from './rows';
@@ -26,16 +28,43 @@ import { viseDimensions, viseLabels, viseShapes, viseSolids } from './shapes';
 type Needs = Omit<ViseSeatInput, keyof SeatedPart>;
 
 /** Which face the stop is meant for is a matter of the checks. */
-const seatNeeds = ({ device: vise, setup: { hold: { parallels, softJaws, stop: { face: _, ...stop } } } }: On<'vise'>): Needs => ({ vise, parallelsHeight: parallels.height, pocket: softJaws.on ? softJaws : null, stop });
+const seatNeeds = ({
+  device: vise,
+  setup: {
+    hold: {
+      parallels,
+      softJaws,
+      stop: { face: _, ...stop },
+    },
+  },
+}: On<'vise'>): Needs => ({ vise, parallelsHeight: parallels.height, pocket: softJaws.on ? softJaws : null, stop });
 
 function checks({ device: vise, seat, hold, setup, material, lookup, nameOf, told }: Held<'vise'>) {
   const rest = restIn(vise, setup);
   const stopFace = setup.hold.stop.face && !pocketOf(setup) ? lookup(setup.hold.stop.face) : null;
   return [
-    ...parallelsBelowJaws(rest, vise, told), ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)), ...seatSettles(seat, told), ...standsBeside(seat, told), ...stopTouches(seat, pocketOf(setup) !== null, told),
-    ...stopOnFace(seat, stopFace && { name: nameOf(setup.hold.stop.face!), level: looksTowards(stopFace, seat.x.faces, setup.orientation) ? featureLevel(stopFace, 'x', setup.orientation) : null }, told),
-    ...jawsTouch(seat, told), ...rawCaught(hold.vise!, seat, told), ...jawOpening(hold.vise!, vise, told), ...softJawsFitted(setup, vise, hold.vise!, hold.trouble, told), ...gripDepth(hold.vise!, vise, told),
-    ...gripCentered(hold.vise!, vise, 1 + setup.hold.further.length, told), ...wallStands(hold.wall, material, told),
+    ...parallelsBelowJaws(rest, vise, told),
+    ...(seat.standsBelow ? [] : partRests(seat, rest, vise, told)),
+    ...seatSettles(seat, told),
+    ...standsBeside(seat, told),
+    ...stopTouches(seat, pocketOf(setup) !== null, told),
+    ...stopOnFace(
+      seat,
+      stopFace && {
+        name: nameOf(setup.hold.stop.face!),
+        level: looksTowards(stopFace, seat.x.faces, setup.orientation)
+          ? featureLevel(stopFace, 'x', setup.orientation)
+          : null,
+      },
+      told,
+    ),
+    ...jawsTouch(seat, told),
+    ...rawCaught(hold.vise!, seat, told),
+    ...jawOpening(hold.vise!, vise, told),
+    ...softJawsFitted(setup, vise, hold.vise!, hold.trouble, told),
+    ...gripDepth(hold.vise!, vise, told),
+    ...gripCentered(hold.vise!, vise, 1 + setup.hold.further.length, told),
+    ...wallStands(hold.wall, material, told),
   ];
 }
 
@@ -49,20 +78,36 @@ export const vise: Holding<'vise', Needs> = {
   checks,
   cutChecks: ({ prove, hold, told }) => cutClearsJaws(prove, hold.top, told),
   pinsAlong: () => [],
-  cutDownTo: ({ jawHeight, clearanceAboveJaws }, speech) => ({ level: jawHeight + clearanceAboveJaws, says: `what the jaws leave, ${speech.size(clearanceAboveJaws)} above them` }),
+  cutDownTo: ({ jawHeight, clearanceAboveJaws }, speech) => ({
+    level: jawHeight + clearanceAboveJaws,
+    says: `what the jaws leave, ${speech.size(clearanceAboveJaws)} above them`,
+  }),
   jet: () => null,
   // nothing is assumed about the grip; the stop stands level with the middle of the jaw above the parallels
-  starts: ({ jawHeight }) => newHold('vise', { parallels: { height: Math.round(jawHeight / 2) }, stop: { side: 'left', position: 0, height: Math.round(jawHeight * 0.75), fromJaw: 10, face: null } }),
+  starts: ({ jawHeight }) =>
+    newHold('vise', {
+      parallels: { height: Math.round(jawHeight / 2) },
+      stop: { side: 'left', position: 0, height: Math.round(jawHeight * 0.75), fromJaw: 10, face: null },
+    }),
   parallels: true,
   jaw: ({ fixedJaw }) => (fixedJaw === 'front' ? '-y' : '+y'),
   rows: viseRows,
   words: { device: 'vise', alongX: 'along the jaws' },
   pieces: 'along the jaws',
   // only the stop can be moved along the jaws; the others, seen from this piece
-  moved: ({ hold, ...setup }, { x }) => ({ ...setup, hold: { ...hold, stop: { ...hold.stop, position: hold.stop.position + x }, further: hold.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })) } }),
+  moved: ({ hold, ...setup }, { x }) => ({
+    ...setup,
+    hold: {
+      ...hold,
+      stop: { ...hold.stop, position: hold.stop.position + x },
+      further: hold.further.map((p) => ({ ...p, x: p.x === x ? -x : p.x - x })),
+    },
+  }),
   shapes: viseShapes,
   labels: viseLabels,
   dimensions: viseDimensions,
+  decisions: viseDecisions,
+  remedies: viseRemedies,
   // in front of a part stands a jaw
   leftOut: (view, device) => (view === 'front' ? ` (${fixedSide(device) > 0 ? 'moving' : 'fixed'} jaw left out)` : ''),
   solids: viseSolids,

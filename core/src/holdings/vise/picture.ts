@@ -6,10 +6,20 @@ import { open, steel } from '../drawn';
 export function visePicture(v: Vise): Shape[] {
   const gap = v.maxOpening / 2;
   const [left, right] = v.fixedJaw === 'rear' ? ['fixed', 'moving'] : ['moving', 'fixed'];
-  const step = v.jaws === 'step' ? [open(0, 0, v.stepDepth, v.stepHeight), open(gap - v.stepDepth, 0, gap, v.stepHeight)] : [];
+  const step =
+    v.jaws === 'step' ? [open(0, 0, v.stepDepth, v.stepHeight), open(gap - v.stepDepth, 0, gap, v.stepHeight)] : [];
   return [
-    steel(-v.jawThickness, -v.bedThickness, gap + v.jawThickness, 0), steel(-v.jawThickness, 0, 0, v.jawHeight), steel(gap, 0, gap + v.jawThickness, v.jawHeight), ...step,
+    steel(-v.jawThickness, -v.bedThickness, gap + v.jawThickness, 0),
+    steel(-v.jawThickness, 0, 0, v.jawHeight),
+    steel(gap, 0, gap + v.jawThickness, v.jawHeight),
+    ...step,
     { kind: 'label', at: [-v.jawThickness * 0.5, v.jawHeight * 0.35], text: left, anchor: 'middle', backed: true },
-    { kind: 'label', at: [gap + v.jawThickness * 0.5, v.jawHeight * 0.35], text: right, anchor: 'middle', backed: true },
+    {
+      kind: 'label',
+      at: [gap + v.jawThickness * 0.5, v.jawHeight * 0.35],
+      text: right,
+      anchor: 'middle',
+      backed: true,
+    },
   ];
 }

@@ -11,10 +11,27 @@ export function viseRows({ device, setup, facts: { seat, hold, prove }, speech }
   return {
     device: 'Vise',
     rows: [
-      { label: rest.height === 0 ? 'Parallels' : capital(rest.name), value: rest.height === 0 ? 'none, on the bed' : `${speech.size(rest.height)} ${unit}${carries}` },
-      ...(pocketOf(setup) ? [
-        { label: `Pocket wall, ${setup.hold.stop.side}`, value: `X ${speech.signed(setup.hold.stop.position)} ${unit}` }, { label: 'Pocket', value: `${speech.size(setup.hold.softJaws.depth)} deep, ledge ${speech.size(setup.hold.softJaws.ledge)}, fit ${speech.size(setup.hold.softJaws.fit)}` },
-      ] : [{ label: `Stop, ${setup.hold.stop.side}`, value: `X ${speech.signed(setup.hold.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.hold.stop.fromJaw : -setup.hold.stop.fromJaw)}  Z ${speech.signed(setup.hold.stop.height)}` }]),
+      {
+        label: rest.height === 0 ? 'Parallels' : capital(rest.name),
+        value: rest.height === 0 ? 'none, on the bed' : `${speech.size(rest.height)} ${unit}${carries}`,
+      },
+      ...(pocketOf(setup)
+        ? [
+            {
+              label: `Pocket wall, ${setup.hold.stop.side}`,
+              value: `X ${speech.signed(setup.hold.stop.position)} ${unit}`,
+            },
+            {
+              label: 'Pocket',
+              value: `${speech.size(setup.hold.softJaws.depth)} deep, ledge ${speech.size(setup.hold.softJaws.ledge)}, fit ${speech.size(setup.hold.softJaws.fit)}`,
+            },
+          ]
+        : [
+            {
+              label: `Stop, ${setup.hold.stop.side}`,
+              value: `X ${speech.signed(setup.hold.stop.position)}  Y ${speech.signed(device.fixedJaw === 'front' ? setup.hold.stop.fromJaw : -setup.hold.stop.fromJaw)}  Z ${speech.signed(setup.hold.stop.height)}`,
+            },
+          ]),
       { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },
       ...hold.figures.map(({ label, value }) => ({ label, value })),
       { label: 'Jaws to lowest cut', value: `Z ${speech.signed(prove.aboveTop)} ${unit}` },
@@ -24,9 +41,15 @@ export function viseRows({ device, setup, facts: { seat, hold, prove }, speech }
 
 /** What of a vise's choices two issues are compared by. */
 export function viseEntries({ parallels, stop, softJaws }: HoldIn<'vise'>): HoldEntry[] {
-  const pocket = softJaws.on ? (['depth', 'ledge', 'fit', 'cutter'] as const).map((k) => ({ name: `pocket ${k}`, sizeMm: softJaws[k] })) : [];
+  const pocket = softJaws.on
+    ? (['depth', 'ledge', 'fit', 'cutter'] as const).map((k) => ({ name: `pocket ${k}`, sizeMm: softJaws[k] }))
+    : [];
   return [
-    { name: 'parallels', sizeMm: parallels.height }, { name: 'stop side', says: stop.side }, { name: 'stop position', atMm: stop.position },
-    { name: 'stop height', sizeMm: stop.height }, { name: 'stop from jaw', sizeMm: stop.fromJaw }, ...pocket,
+    { name: 'parallels', sizeMm: parallels.height },
+    { name: 'stop side', says: stop.side },
+    { name: 'stop position', atMm: stop.position },
+    { name: 'stop height', sizeMm: stop.height },
+    { name: 'stop from jaw', sizeMm: stop.fromJaw },
+    ...pocket,
   ];
 }

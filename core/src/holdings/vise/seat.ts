@@ -3,19 +3,37 @@ import type { HoldIn } from '../../job';
 import type { Vise } from '../../shop';
 import { reachInWindow, TOUCH_MM, type Window } from '../../solid';
 import { contactAt, metLevel, toSeated, type Contact, type SeatedPart } from '../../seat/contact';
-import { gapOver, metFirst, placed, slideHome, type Locator, type Locators, type SeatFacts, type Slide } from '../../seat/slide';
+import {
+  gapOver,
+  metFirst,
+  placed,
+  slideHome,
+  type Locator,
+  type Locators,
+  type SeatFacts,
+  type Slide,
+} from '../../seat/slide';
 
 /** What of a setup tells how its vise is set. */
-export interface InVise { readonly hold: HoldIn<'vise'> }
+export interface InVise {
+  readonly hold: HoldIn<'vise'>;
+}
 
 /** Where the stop stands; which face it is meant for is a matter of the checks. */
 export type StopPlace = Omit<HoldIn<'vise'>['stop'], 'face'>;
 
-/** A pocket cut into soft jaws: its walls stand in the jaws behind their faces, and the part lies on what is left below. */
+/**
+ * A pocket cut into soft jaws: its walls stand in the jaws behind their faces, and the part lies on what is left
+ * below.
+ */
 export type Pocket = Pick<HoldIn<'vise'>['softJaws'], 'depth' | 'ledge' | 'fit'>;
 
-/** The pocket that locates the part of a setup; null: its jaws have none, or one without a ledge, whose walls are in line with the jaws' faces. */
-export const pocketOf = ({ hold: { softJaws } }: InVise): Pocket | null => (softJaws.on && softJaws.ledge > 0 ? softJaws : null);
+/**
+ * The pocket that locates the part of a setup; null: its jaws have none, or one without a ledge, whose walls are in
+ * line with the jaws' faces.
+ */
+export const pocketOf = ({ hold: { softJaws } }: InVise): Pocket | null =>
+  softJaws.on && softJaws.ledge > 0 ? softJaws : null;
 
 export interface ViseSeatInput extends SeatedPart {
   readonly vise: Vise;
@@ -37,12 +55,23 @@ export interface Rest {
   readonly name: 'bed' | 'parallels' | 'jaw steps' | 'pocket floor';
 }
 
-/** What the part rests on: the step of step jaws, parallels or bed, or the floor of a pocket in soft jaws where that is higher. */
-export function restOf(vise: Vise, parallelsHeight: number, pocket: Pick<Pocket, 'depth' | 'ledge'> | null = null): Rest {
+/**
+ * What the part rests on: the step of step jaws, parallels or bed, or the floor of a pocket in soft jaws where that is
+ * higher.
+ */
+export function restOf(
+  vise: Vise,
+  parallelsHeight: number,
+  pocket: Pick<Pocket, 'depth' | 'ledge'> | null = null,
+): Rest {
   if (vise.jaws === 'step') return { height: vise.stepHeight, thickness: vise.stepDepth, name: 'jaw steps' };
   const floor = pocket === null ? 0 : vise.jawHeight - pocket.depth;
   if (pocket && floor > parallelsHeight + 1e-6) return { height: floor, thickness: pocket.ledge, name: 'pocket floor' };
-  return { height: parallelsHeight, thickness: vise.parallelThickness, name: parallelsHeight === 0 ? 'bed' : 'parallels' };
+  return {
+    height: parallelsHeight,
+    thickness: vise.parallelThickness,
+    name: parallelsHeight === 0 ? 'bed' : 'parallels',
+  };
 }
 
 /** The rest of a setup in its vise. */
@@ -64,8 +93,8 @@ function betweenJaws(vise: Vise, from: number, to: number): Window {
 const bedWindow = (vise: Vise): Window => betweenJaws(vise, 0, -fixedSide(vise) * vise.maxOpening);
 
 /**
- * Where the part can rest: on two strips, the first at the fixed jaw; without height on the bed. Parallels stand against the jaws' faces, the
- * floor of a pocket lies between them and its walls.
+ * Where the part can rest: on two strips, the first at the fixed jaw; without height on the bed. Parallels stand
+ * against the jaws' faces, the floor of a pocket lies between them and its walls.
  * @param partY where the part's side lies at the moving jaw
  */
 function restWindows(vise: Vise, rest: Rest, partY: number, ledge: number): [Window, Window] {
@@ -84,7 +113,13 @@ function stopWindow(stop: StopPlace, vise: Vise): Window {
 }
 
 /** Flat areas on the two strips of the rest, and together; strips that overlap are counted once. mm² */
-function restAreas({ loaded, isFlat, vise }: ViseSeatInput, height: number, rest: Contact, [fixed, moving]: [Window, Window], t: Vec3): [[number, number], number] {
+function restAreas(
+  { loaded, isFlat, vise }: ViseSeatInput,
+  height: number,
+  rest: Contact,
+  [fixed, moving]: [Window, Window],
+  t: Vec3,
+): [[number, number], number] {
   if (!isFlat(rest.side, -rest.seatedLevel)) return [[0, 0], 0];
   const on = (w: Window) => {
     const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
@@ -93,14 +128,16 @@ function restAreas({ loaded, isFlat, vise }: ViseSeatInput, height: number, rest
   const strips: [number, number] = [on(fixed), on(moving)];
   if (height === 0) return [strips, strips[0]];
   const ys = [...(fixed.y ?? [0, 0]), ...(moving.y ?? [0, 0])];
-  const overlap = fixedSide(vise) > 0 ? (fixed.y?.[0] ?? 0) < (moving.y?.[1] ?? 0) : (fixed.y?.[1] ?? 0) > (moving.y?.[0] ?? 0);
+  const overlap =
+    fixedSide(vise) > 0 ? (fixed.y?.[0] ?? 0) < (moving.y?.[1] ?? 0) : (fixed.y?.[1] ?? 0) > (moving.y?.[0] ?? 0);
   return [strips, overlap ? on({ x: fixed.x, y: [Math.min(...ys), Math.max(...ys)] }) : strips[0] + strips[1]];
 }
 
 const locating = ({ pocket }: ViseSeatInput): Pocket | null => (pocket && pocket.ledge > 0 ? pocket : null);
 
 /** Where the part's end comes to: to the stop, or in a pocket half its play away from the wall. */
-const endAt = (stop: StopPlace, pocket: Pocket | null): number => stop.position + (pocket ? (stop.side === 'left' ? pocket.fit : -pocket.fit) : 0);
+const endAt = (stop: StopPlace, pocket: Pocket | null): number =>
+  stop.position + (pocket ? (stop.side === 'left' ? pocket.fit : -pocket.fit) : 0);
 
 /** What a part in a vise slides to: rest, fixed jaw, stop. */
 export function locatorsInVise(input: ViseSeatInput): Locators {
@@ -119,21 +156,27 @@ export function locatorsInVise(input: ViseSeatInput): Locators {
     rest: {
       faces: '-z',
       // what hangs between the parallels lower than they are high stands on the bed
-      places: (t) => [{ at: rest.height, windows: restWindows(vise, rest, partY(t), ledge) }, ...(rest.height > 0 ? [bed] : [])],
+      places: (t) => [
+        { at: rest.height, windows: restWindows(vise, rest, partY(t), ledge) },
+        ...(rest.height > 0 ? [bed] : []),
+      ],
     },
     y: { faces: jawFaces, places: () => [{ at: wall, windows: grip }] },
-    x: { faces: stop.side === 'left' ? '-x' : '+x', places: (t) => [{ at: endAt(stop, pocket), windows: [pocket ? inPocket(t) : stopWindow(stop, vise)] }] },
+    x: {
+      faces: stop.side === 'left' ? '-x' : '+x',
+      places: (t) => [{ at: endAt(stop, pocket), windows: [pocket ? inPocket(t) : stopWindow(stop, vise)] }],
+    },
   };
 }
 
 /**
  * Seats a part in a vise.
  *
- * The part slides down onto the rest, to the fixed jaw and across to the stop, and touches only where these
- * really are: lowest material over the parallels' footprint (or bed) to z = rest height; material furthest towards the
- * fixed jaw, between rest and jaw top and within the jaws' width, to y = 0; material furthest towards the stop, in front
- * of the stop rod, to x = stop position. What hangs between the parallels lower than they are high comes to z = 0.
- * In a pocket of soft jaws its walls stand for jaw and stop: in Y behind the fixed jaw's face by the ledge, in X at the
+ * The part slides down onto the rest, to the fixed jaw and across to the stop, and touches only where these really
+ * are: lowest material over the parallels' footprint (or bed) to z = rest height; material furthest towards the fixed
+ * jaw, between rest and jaw top and within the jaws' width, to y = 0; material furthest towards the stop, in front of
+ * the stop rod, to x = stop position. What hangs between the parallels lower than they are high comes to z = 0. In a
+ * pocket of soft jaws its walls stand for jaw and stop: in Y behind the fixed jaw's face by the ledge, in X at the
  * stop's position, with half the play between.
  *
  * @returns the pose part → device (mm) with the contacts; never throws. A locator that meets nothing has
@@ -165,17 +208,33 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
   };
 }
 
-function viseLocators(rest: Rest, stop: StopPlace, vise: Vise, pocket: Pocket | null): Record<'x' | 'y' | 'z', Locator> {
+function viseLocators(
+  rest: Rest,
+  stop: StopPlace,
+  vise: Vise,
+  pocket: Pocket | null,
+): Record<'x' | 'y' | 'z', Locator> {
   return {
     x: pocket
-      ? { name: `${stop.side} pocket wall`, at: endAt(stop, pocket), faceAt: stop.position, kind: 'set', from: 'the jaws\' left end' }
-      : { name: `${stop.side} stop`, at: stop.position, kind: 'set', from: 'the jaws\' left end' },
+      ? {
+          name: `${stop.side} pocket wall`,
+          at: endAt(stop, pocket),
+          faceAt: stop.position,
+          kind: 'set',
+          from: "the jaws' left end",
+        }
+      : { name: `${stop.side} stop`, at: stop.position, kind: 'set', from: "the jaws' left end" },
     y: pocket
-      ? { name: 'fixed jaw\'s pocket wall', at: fixedSide(vise) * pocket.ledge, kind: 'set', from: 'the fixed jaw\'s face' }
-      : { name: 'fixed jaw', at: 0, kind: 'datum', from: 'the fixed jaw\'s face is the vise\'s datum' },
-    z: rest.height === 0
-      ? { name: 'bed', at: 0, kind: 'datum', from: 'lies on the bed, the vise\'s datum' }
-      : { name: rest.name, at: rest.height, kind: 'height', from: 'the bed' },
+      ? {
+          name: "fixed jaw's pocket wall",
+          at: fixedSide(vise) * pocket.ledge,
+          kind: 'set',
+          from: "the fixed jaw's face",
+        }
+      : { name: 'fixed jaw', at: 0, kind: 'datum', from: "the fixed jaw's face is the vise's datum" },
+    z:
+      rest.height === 0
+        ? { name: 'bed', at: 0, kind: 'datum', from: "lies on the bed, the vise's datum" }
+        : { name: rest.name, at: rest.height, kind: 'height', from: 'the bed' },
   };
 }
-

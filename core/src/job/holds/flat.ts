@@ -4,47 +4,90 @@ import { furtherSchema } from './further';
 import type { HoldKind } from './kind';
 
 /** What a part that lies flat is set against, along one axis of the device. */
-const locateSchema = <S extends string>(sides: readonly S[]) => Type.Object({
-  by: Type.Union([Type.Literal('pins'), Type.Literal('fence'), Type.Literal('gauge blocks'), Type.Literal('hand')], { description: 'hand: laid to a line, touched off every time.' }),
-  side: Type.Union(sides.map((s) => Type.Literal(s)), { description: 'Which side of the part meets it.' }),
-  at: within(-20_000, 20_000, 'Where the part\'s side comes to lie, from the device\'s datum.'),
-  pins: Type.Array(onDevice, { maxItems: 8, description: 'Where the pins stand along the other axis.' }),
-}, { additionalProperties: false });
+const locateSchema = <S extends string>(sides: readonly S[]) =>
+  Type.Object(
+    {
+      by: Type.Union(
+        [Type.Literal('pins'), Type.Literal('fence'), Type.Literal('gauge blocks'), Type.Literal('hand')],
+        { description: 'hand: laid to a line, touched off every time.' },
+      ),
+      side: Type.Union(
+        sides.map((s) => Type.Literal(s)),
+        { description: 'Which side of the part meets it.' },
+      ),
+      at: within(-20_000, 20_000, "Where the part's side comes to lie, from the device's datum."),
+      pins: Type.Array(onDevice, { maxItems: 8, description: 'Where the pins stand along the other axis.' }),
+    },
+    { additionalProperties: false },
+  );
 
-export const placedClampSchema = Type.Object({
-  id: entryId,
-  clamp: refersTo,
-  x: onDevice, y: onDevice,
-  towards: Type.Union([Type.Literal('-x'), Type.Literal('+x'), Type.Literal('-y'), Type.Literal('+y')], { description: 'Strap: from the part to its bolt. Edge clamp: where it pushes.' }),
-  torque: Type.Union([Type.Null(), within(0, 10_000)], { description: 'Of the bolt, N·m; null: not given.' }),
-  toBolt: within(0, 2000, 'Strap: from the spot on the part to the bolt.'),
-  toHeel: within(0, 2000, 'Strap: from the bolt to the heel on its step block.'),
-}, { additionalProperties: false, description: 'One clamp, screw, nail or weight where it acts on the part.' });
+export const placedClampSchema = Type.Object(
+  {
+    id: entryId,
+    clamp: refersTo,
+    x: onDevice,
+    y: onDevice,
+    towards: Type.Union([Type.Literal('-x'), Type.Literal('+x'), Type.Literal('-y'), Type.Literal('+y')], {
+      description: 'Strap: from the part to its bolt. Edge clamp: where it pushes.',
+    }),
+    torque: Type.Union([Type.Null(), within(0, 10_000)], { description: 'Of the bolt, N·m; null: not given.' }),
+    toBolt: within(0, 2000, 'Strap: from the spot on the part to the bolt.'),
+    toHeel: within(0, 2000, 'Strap: from the bolt to the heel on its step block.'),
+  },
+  { additionalProperties: false, description: 'One clamp, screw, nail or weight where it acts on the part.' },
+);
 
-export const separationSchema = Type.Object({
-  way: Type.Union([Type.Literal('none'), Type.Literal('tabs'), Type.Literal('skin'), Type.Literal('hold')], { description: 'What keeps a part that is cut free where it is; hold: the hold itself.' }),
-  tabs: Type.Object({ count: Type.Integer({ minimum: 1, maximum: 60 }), width: Type.Number({ exclusiveMinimum: 0, maximum: 200 }), height: Type.Number({ exclusiveMinimum: 0, maximum: 200 }) }, { additionalProperties: false }),
-  skin: Type.Object({ leave: within(0, 50, 'Left under the cut for a last light pass.'), offWall: within(0, 10, 'That pass stays this far off the wall.') }, { additionalProperties: false }),
-}, { additionalProperties: false });
+export const separationSchema = Type.Object(
+  {
+    way: Type.Union([Type.Literal('none'), Type.Literal('tabs'), Type.Literal('skin'), Type.Literal('hold')], {
+      description: 'What keeps a part that is cut free where it is; hold: the hold itself.',
+    }),
+    tabs: Type.Object(
+      {
+        count: Type.Integer({ minimum: 1, maximum: 60 }),
+        width: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+        height: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+      },
+      { additionalProperties: false },
+    ),
+    skin: Type.Object(
+      {
+        leave: within(0, 50, 'Left under the cut for a last light pass.'),
+        offWall: within(0, 10, 'That pass stays this far off the wall.'),
+      },
+      { additionalProperties: false },
+    ),
+  },
+  { additionalProperties: false },
+);
 
-export const flatHoldSchema = Type.Object({
-  family: Type.Literal('flat'),
-  under: within(0, 1000, 'Thickness of what lies between device and part.'),
-  x: locateSchema(['left', 'right'] as const),
-  y: locateSchema(['rear', 'front'] as const),
-  pinDiameter: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
-  pinHeight: within(0, 500, 'Pins and fence above the device.'),
-  pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
-  clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
-  pods: Type.Array(Type.Object({ id: entryId, x: onDevice, y: onDevice, on: Type.Boolean() }, { additionalProperties: false }), { maxItems: 60, description: 'Left front corner of each pod.' }),
-  gasket: Type.Object({ on: Type.Boolean(), inset: within(0, 1000, 'Gasket line inside the part\'s outline.') }, { additionalProperties: false }),
-  bond: refersTo,
-  bondInset: within(0, 1000, 'Tape or glue stays this far inside the part\'s outline.'),
-  temperature: within(-20, 400, 'Warmest the bond gets while cutting, °C.'),
-  backing: Type.String({ maxLength: 200, description: 'Where the tape\'s backing film is left on; empty: nowhere.' }),
-  separation: separationSchema,
-  further: furtherSchema,
-}, { additionalProperties: false, description: 'How a part that lies flat is located and held.' });
+export const flatHoldSchema = Type.Object(
+  {
+    family: Type.Literal('flat'),
+    under: within(0, 1000, 'Thickness of what lies between device and part.'),
+    x: locateSchema(['left', 'right'] as const),
+    y: locateSchema(['rear', 'front'] as const),
+    pinDiameter: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+    pinHeight: within(0, 500, 'Pins and fence above the device.'),
+    pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
+    clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
+    pods: Type.Array(
+      Type.Object({ id: entryId, x: onDevice, y: onDevice, on: Type.Boolean() }, { additionalProperties: false }),
+      { maxItems: 60, description: 'Left front corner of each pod.' },
+    ),
+    gasket: Type.Object(
+      { on: Type.Boolean(), inset: within(0, 1000, "Gasket line inside the part's outline.") },
+      { additionalProperties: false },
+    ),
+    bond: refersTo,
+    bondInset: within(0, 1000, "Tape or glue stays this far inside the part's outline."),
+    temperature: within(-20, 400, 'Warmest the bond gets while cutting, °C.'),
+    backing: Type.String({ maxLength: 200, description: "Where the tape's backing film is left on; empty: nowhere." }),
+    separation: separationSchema,
+    further: furtherSchema,
+  },
+  { additionalProperties: false, description: 'How a part that lies flat is located and held.' },
+);
 
 export type PlacedClamp = Static<typeof placedClampSchema>;
 export type Separation = Static<typeof separationSchema>;
@@ -53,11 +96,20 @@ export type FlatHold = Static<typeof flatHoldSchema>;
 /** The skin and the step off the wall are common practice (no source): 5 and 3 thousandths of an inch. */
 export const flatHold: HoldKind<FlatHold> = {
   nothing: {
-    family: 'flat', under: 0,
+    family: 'flat',
+    under: 0,
     x: { by: 'hand', side: 'left', at: 50, pins: [] },
     y: { by: 'hand', side: 'front', at: 50, pins: [] },
-    pinDiameter: 10, pinHeight: 8, pinsOut: false, clamps: [], pods: [], gasket: { on: false, inset: 8 },
-    bond: null, bondInset: 2, temperature: 25, backing: '',
+    pinDiameter: 10,
+    pinHeight: 8,
+    pinsOut: false,
+    clamps: [],
+    pods: [],
+    gasket: { on: false, inset: 8 },
+    bond: null,
+    bondInset: 2,
+    temperature: 25,
+    backing: '',
     separation: { way: 'none', tabs: { count: 4, width: 6, height: 1 }, skin: { leave: 0.127, offWall: 0.0762 } },
     further: [],
   },

@@ -7,39 +7,67 @@ import type { RegisterUse } from '../registers';
 /** A common offset adds itself to every register; it is zero, or somebody says why not. */
 export function commonOffsetZero(machine: Machine | null, told: Told): Finding[] {
   if (!machine || AXES.every((a) => machine.commonOffset[a] === 0)) return [];
-  const values = AXES.filter((a) => machine.commonOffset[a] !== 0).map((a) => `${a.toUpperCase()} ${told.speech.signed(machine.commonOffset[a])}`).join(' ');
+  const values = AXES.filter((a) => machine.commonOffset[a] !== 0)
+    .map((a) => `${a.toUpperCase()} ${told.speech.signed(machine.commonOffset[a])}`)
+    .join(' ');
   const { why } = machine.commonOffset;
-  return [finding(told, 'common-offset-not-zero', 'zero')(why.trim() ? 'caution' : 'stop', {
-    says: `The common offset of ${machine.name} is ${values}${why.trim() ? `: ${why.trim()}` : ', and nobody says why'}.`,
-    numbers: {}, because: 'It adds itself to every work offset, so it is taken off every register of this job: they are right only while it stays as it is.', remedy: 'Set it to zero in the control and on the Shop page, or state why it stays.',
-  })];
+  return [
+    finding(told, 'zero/common-offset-not-zero', why.trim() ? 'caution' : 'stop', {
+      says: `The common offset of ${machine.name} is ${values}${why.trim() ? `: ${why.trim()}` : ', and nobody says why'}.`,
+      numbers: {},
+      because:
+        'It adds itself to every work offset, so it is taken off every register of this job: they are right only while it stays as it is.',
+      remedy: 'Set it to zero in the control and on the Shop page, or state why it stays.',
+    }),
+  ];
 }
 
 /** A machine that cannot home has no machine zero to return to or to count from. */
 export function homeBeforeReturn(machine: Machine | null, told: Told): Finding[] {
   if (!machine || machine.homing.homes) return [];
   const { riseLine, returnLine, setLine } = machine.dialect;
-  const uses = [...(riseLine ? ['rises in machine coordinates'] : []), ...(returnLine ? ['uses a reference return'] : []), ...(setLine ? ['sets registers by machine coordinates'] : [])];
+  const uses = [
+    ...(riseLine ? ['rises in machine coordinates'] : []),
+    ...(returnLine ? ['uses a reference return'] : []),
+    ...(setLine ? ['sets registers by machine coordinates'] : []),
+  ];
   if (uses.length === 0) return [];
-  return [finding(told, 'return-without-home', 'prove')('stop', {
-    says: `${machine.name} cannot home, yet its lines are written so that it ${uses.join(', ')}.`,
-    numbers: {}, because: 'Without homing, machine zero is wherever the machine was switched on: the first move may go through the part.',
-    remedy: 'On the Shop page, leave these lines empty for this machine: zero is then touched off and keyed in by hand.',
-  })];
+  return [
+    finding(told, 'prove/return-without-home', 'stop', {
+      says: `${machine.name} cannot home, yet its lines are written so that it ${uses.join(', ')}.`,
+      numbers: {},
+      because:
+        'Without homing, machine zero is wherever the machine was switched on: the first move may go through the part.',
+      remedy:
+        'On the Shop page, leave these lines empty for this machine: zero is then touched off and keyed in by hand.',
+    }),
+  ];
 }
 
 /** What another standing setup owns is neither set nor cleared. */
-export function registerOwned(uses: readonly RegisterUse[], job: Pick<Job, 'leaveAlone'>, toldFor: (use: RegisterUse) => Told): Finding[] {
-  return uses.filter((u) => job.leaveAlone.includes(u.register)).map((u) => {
-    const told = toldFor(u);
-    return finding(told, 'register-left-alone', 'zero')('stop', {
-      says: `${u.name} uses ${u.register}, which this job is to leave alone for another setup that stands on the machine.`,
-      numbers: {}, because: 'Setting it would move the zero of that setup.', remedy: `Give ${u.name} another register, or take ${u.register} off the list of those left alone.`,
+export function registerOwned(
+  uses: readonly RegisterUse[],
+  job: Pick<Job, 'leaveAlone'>,
+  toldFor: (use: RegisterUse) => Told,
+): Finding[] {
+  return uses
+    .filter((u) => job.leaveAlone.includes(u.register))
+    .map((u) => {
+      const told = toldFor(u);
+      return finding(told, 'zero/register-left-alone', 'stop', {
+        says: `${u.name} uses ${u.register}, which this job is to leave alone for another setup that stands on the machine.`,
+        numbers: {},
+        because: 'Setting it would move the zero of that setup.',
+        remedy: `Give ${u.name} another register, or take ${u.register} off the list of those left alone.`,
+      });
     });
-  });
 }
 
-const PLACES: readonly { readonly line: 'setLine' | 'lengthLine' | 'riseLine'; readonly says: string; readonly needs: readonly string[] }[] = [
+const PLACES: readonly {
+  readonly line: 'setLine' | 'lengthLine' | 'riseLine';
+  readonly says: string;
+  readonly needs: readonly string[];
+}[] = [
   { line: 'setLine', says: 'The line that sets a register', needs: ['{x}', '{y}', '{z}'] },
   { line: 'lengthLine', says: 'The line that makes a length active', needs: ['{h}'] },
   { line: 'riseLine', says: 'The line that rises first', needs: ['{z}'] },
@@ -49,15 +77,30 @@ const PLACES: readonly { readonly line: 'setLine' | 'lengthLine' | 'riseLine'; r
 export function dialectComplete(machine: Machine | null, told: Told): Finding[] {
   if (!machine) return [];
   const { dialect } = machine;
-  const silent = dialect.stop.trim() === '' ? [finding(told, 'no-word-for-stop', 'zero')('stop', {
-    says: `The lines of ${machine.name} have no word for stop.`, numbers: {}, because: 'The program that looks at each zero would go on without stopping over it.', remedy: 'Enter the word on the Shop page, M0 as published.',
-  })] : [];
-  return [...silent, ...PLACES.flatMap(({ line, says, needs }) => {
-    const missing = needs.filter((n) => !dialect[line].includes(n));
-    if (dialect[line] === '' || missing.length === 0) return [];
-    return [finding(told, 'line-without-place', 'zero')('stop', {
-      says: `${says} of ${machine.name}, "${dialect[line]}", has no place for ${missing.join(', ')}.`,
-      numbers: {}, because: 'It would be written alike for every register, whatever its zero.', remedy: 'Correct it on the Shop page, or leave it empty.',
-    })];
-  })];
+  const silent =
+    dialect.stop.trim() === ''
+      ? [
+          finding(told, 'zero/no-word-for-stop', 'stop', {
+            says: `The lines of ${machine.name} have no word for stop.`,
+            numbers: {},
+            because: 'The program that looks at each zero would go on without stopping over it.',
+            remedy: 'Enter the word on the Shop page, M0 as published.',
+          }),
+        ]
+      : [];
+  return [
+    ...silent,
+    ...PLACES.flatMap(({ line, says, needs }) => {
+      const missing = needs.filter((n) => !dialect[line].includes(n));
+      if (dialect[line] === '' || missing.length === 0) return [];
+      return [
+        finding(told, 'zero/line-without-place', 'stop', {
+          says: `${says} of ${machine.name}, "${dialect[line]}", has no place for ${missing.join(', ')}.`,
+          numbers: {},
+          because: 'It would be written alike for every register, whatever its zero.',
+          remedy: 'Correct it on the Shop page, or leave it empty.',
+        }),
+      ];
+    }),
+  ];
 }

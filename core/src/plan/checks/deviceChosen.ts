@@ -6,13 +6,24 @@ import type { Device } from '../../shop';
 export function deviceChosen(setup: Setup, device: Device | null, told: Told): Finding[] {
   if (device && isHeldOn(setup, device)) return [];
   if (device) {
-    return [finding(told, 'hold-missing', 'hold')('stop', {
-      says: `How ${device.name} holds the part is not told${setup.hold ? ': what is entered is for another kind of device' : ''}.`,
-      numbers: {}, because: 'Seat, hold and work zero need it.', remedy: `Start anew for the ${device.kind} in the section Hold.`,
-    })];
+    return [
+      finding(told, 'hold/hold-missing', 'stop', {
+        says: `How ${device.name} holds the part is not told${setup.hold ? ': what is entered is for another kind of device' : ''}.`,
+        numbers: {},
+        because: 'Seat, hold and work zero need it.',
+        remedy: `Start anew for the ${device.kind} in the section Hold.`,
+      }),
+    ];
   }
-  return [finding(told, 'device-missing', 'hold')('stop', {
-    says: setup.device === null ? 'No device is chosen to hold the part.' : `The device "${setup.device}" is not in the shop.`,
-    numbers: {}, because: 'Seat, hold and work zero need it.', remedy: 'Choose one in the section Hold, or add it on the Shop page.',
-  })];
+  return [
+    finding(told, 'hold/device-missing', 'stop', {
+      says:
+        setup.device === null
+          ? 'No device is chosen to hold the part.'
+          : `The device "${setup.device}" is not in the shop.`,
+      numbers: {},
+      because: 'Seat, hold and work zero need it.',
+      remedy: 'Choose one in the section Hold, or add it on the Shop page.',
+    }),
+  ];
 }

@@ -4,8 +4,12 @@ import type { Machine } from '../../shop';
 /** Travel and stations belong to a machine. */
 export function machineChosen(machine: Machine | null, machineId: string | null, told: Told): Finding[] {
   if (machine) return [];
-  return [finding(told, 'machine-missing', 'prove')('stop', {
-    says: machineId === null ? 'No machine is chosen.' : `The machine "${machineId}" is not in the shop.`,
-    numbers: {}, because: 'Travel and stations belong to a machine.', remedy: 'Choose a machine above the storyboard, or add it on the Shop page.',
-  })];
+  return [
+    finding(told, 'prove/machine-missing', 'stop', {
+      says: machineId === null ? 'No machine is chosen.' : `The machine "${machineId}" is not in the shop.`,
+      numbers: {},
+      because: 'Travel and stations belong to a machine.',
+      remedy: 'Choose a machine above the storyboard, or add it on the Shop page.',
+    }),
+  ];
 }

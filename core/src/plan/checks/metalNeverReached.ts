@@ -14,12 +14,18 @@ export function metalNeverReached(unreached: Unreached, lastOp: number | null, t
   ];
   const from = DIRECTIONS.filter((d) => unreached.pieces.every((p) => p.reachedFrom.includes(d)));
   const hidden = unreached.pieces.filter((p) => p.reachedFrom.length === 0).length;
-  return [finding(told, 'metal-never-reached', 'transition')('stop', {
-    says: `${told.speech.volume(unreached.volumeMm3)} ${lastOp === null ? 'of the blank' : `after Op ${lastOp}`} are never reached: ${places.join(' and ')}.`,
-    numbers: { volumeMm3: unreached.volumeMm3, pieces: unreached.pieces.length },
-    because: lastOp === null ? 'The route has no setup yet.' : 'No setup cuts deep enough there, or an overhang hides it.',
-    remedy: lastOp === null ? 'Add the first setup, or take one of the proposed routes.' : hidden > 0
-      ? `${hidden === unreached.pieces.length ? 'No straight direction reaches it whole' : `${hidden} of ${unreached.pieces.length} pieces cannot be reached whole from one straight direction`}: change the part, or machine it from several sides or with an undercutting tool.`
-      : `Cut a setup deeper, or add one${from.length > 0 ? `: all of it is reached with the ${from.map((d) => PART_SIDE[d]).join(' or the ')} up` : ' with that side up'}.`,
-  })];
+  return [
+    finding(told, 'transition/metal-never-reached', 'stop', {
+      says: `${told.speech.volume(unreached.volumeMm3)} ${lastOp === null ? 'of the blank' : `after Op ${lastOp}`} are never reached: ${places.join(' and ')}.`,
+      numbers: { volumeMm3: unreached.volumeMm3, pieces: unreached.pieces.length },
+      because:
+        lastOp === null ? 'The route has no setup yet.' : 'No setup cuts deep enough there, or an overhang hides it.',
+      remedy:
+        lastOp === null
+          ? 'Add the first setup, or take one of the proposed routes.'
+          : hidden > 0
+            ? `${hidden === unreached.pieces.length ? 'No straight direction reaches it whole' : `${hidden} of ${unreached.pieces.length} pieces cannot be reached whole from one straight direction`}: change the part, or machine it from several sides or with an undercutting tool.`
+            : `Cut a setup deeper, or add one${from.length > 0 ? `: all of it is reached with the ${from.map((d) => PART_SIDE[d]).join(' or the ')} up` : ' with that side up'}.`,
+    }),
+  ];
 }

@@ -2,8 +2,16 @@ import { copiedMesh, planBlank, type BlankFacts, type BlankShape } from '../../b
 import type { Box3, Direction, Orientation } from '../../frames';
 import type { Allowance, Copies, FileBody, PartSource } from '../../job';
 import {
-  findFeatures, partOf, severalOf, summarizePart, typedSurface, type BodyMeshes, type FeatureSet,
-  type FeatureSurface, type Part, type PartSummary,
+  findFeatures,
+  partOf,
+  severalOf,
+  summarizePart,
+  typedSurface,
+  type BodyMeshes,
+  type FeatureSet,
+  type FeatureSurface,
+  type Part,
+  type PartSummary,
 } from '../../part';
 import type { Kernel, Result, Solid, TriangleMesh } from '../../solid';
 import { blankMaterial, releaseBlank, type BlankMaterial } from '../blankMaterial';
@@ -27,7 +35,9 @@ export const typedStage: Stage<{ source: Exclude<PartSource, FileBody> }, Result
 export const partStage: Stage<{ kernel: Kernel; surface: TriangleMesh }, Result<Part>> = {
   name: 'part',
   compute: ({ kernel, surface }) => partOf(kernel, surface),
-  release: (made) => { if (made.ok) made.value.solid.release(); },
+  release: (made) => {
+    if (made.ok) made.value.solid.release();
+  },
 };
 
 export const featuresStage: Stage<{ part: Part }, FeatureSet & { readonly surface: FeatureSurface }> = {
@@ -56,8 +66,10 @@ export const blankStage: Stage<BlankInputs, BlankFacts> = {
 export const copiesStage: Stage<{ kernel: Kernel; part: Part; copies: BlankFacts['copies'] }, Part> = {
   name: 'copies',
   compute: ({ kernel, part, copies }) =>
-    (copies.length === 1 ? part : severalOf(kernel, part, copiedMesh(part.surface, copies))),
-  release: (all, { part }) => { if (all !== part) all.solid.release(); },
+    copies.length === 1 ? part : severalOf(kernel, part, copiedMesh(part.surface, copies)),
+  release: (all, { part }) => {
+    if (all !== part) all.solid.release();
+  },
 };
 
 export const materialStage: Stage<{ kernel: Kernel; part: Part; blank: BlankFacts }, BlankMaterial> = {
@@ -67,7 +79,11 @@ export const materialStage: Stage<{ kernel: Kernel; part: Part; blank: BlankFact
 };
 
 interface CutInputs {
-  kernel: Kernel; part: Part; before: Material; up: Direction; below: number;
+  kernel: Kernel;
+  part: Part;
+  before: Material;
+  up: Direction;
+  below: number;
   /** width of a cut that only follows the outline, mm; null: everything is cleared */
   outlineMm: number | null;
 }
@@ -90,11 +106,17 @@ export const cutStage: Stage<CutInputs, Cut> = {
 /** Thickness of what stays under the lowest cut; `mm` null: no floor. */
 export const floorStage: Stage<{ cut: Cut; orientation: Orientation }, { readonly mm: number | null }> = {
   name: 'floor',
-  compute: ({ cut: { removedBox, left, along }, orientation }) =>
-    ({ mm: removedBox ? floorThickness(left.solid.mesh(), orientation, along) : null }),
+  compute: ({ cut: { removedBox, left, along }, orientation }) => ({
+    mm: removedBox ? floorThickness(left.solid.mesh(), orientation, along) : null,
+  }),
 };
 
-interface UnreachedInputs { kernel: Kernel; last: Material; part: Part }
+interface UnreachedInputs {
+  kernel: Kernel;
+  last: Material;
+  part: Part;
+}
 export const unreachedStage: Stage<UnreachedInputs, { facts: Unreached; rest: Solid | null }> = {
-  name: 'unreached', compute: ({ kernel, last, part }) => unreachedMetal(kernel, last, part),
+  name: 'unreached',
+  compute: ({ kernel, last, part }) => unreachedMetal(kernel, last, part),
 };

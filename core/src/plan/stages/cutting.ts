@@ -22,7 +22,10 @@ interface MadeInputs {
   left: Sections;
 }
 /** Bores and inner corners along the spindle that a setup makes: empty after it where it was full before. */
-interface Made { readonly bores: readonly MadeBore[]; readonly corners: readonly MadeCorner[] }
+interface Made {
+  readonly bores: readonly MadeBore[];
+  readonly corners: readonly MadeCorner[];
+}
 export const madeStage: Stage<MadeInputs, Made> = {
   name: 'bores and corners made',
   compute: ({ bores, corners, cut, orientation, loaded, left }) => {
@@ -35,7 +38,8 @@ export const madeStage: Stage<MadeInputs, Made> = {
     return {
       bores: bores.filter((f) => makes(f, f.at)).map((f) => ({ diameterMm: f.diameter })),
       // in the middle of the box of a hollow arc there is no material of the part
-      corners: corners.filter((f) => makes(f, scale(add(f.box.min, f.box.max), 0.5)))
+      corners: corners
+        .filter((f) => makes(f, scale(add(f.box.min, f.box.max), 0.5)))
         .map((f) => ({ radiusMm: f.diameter / 2 })),
     };
   },

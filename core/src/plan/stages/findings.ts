@@ -53,7 +53,9 @@ export interface ChecksInput {
 }
 
 type Placed = Omit<ChecksInput, 'setup'> & {
-  readonly setup: SetupIn<Family>; readonly facts: SetupFacts; readonly told: Told;
+  readonly setup: SetupIn<Family>;
+  readonly facts: SetupFacts;
+  readonly told: Told;
 };
 
 const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
@@ -62,12 +64,17 @@ function ofZero({ facts, setup, station, machine, here, told }: Placed, device: 
   const { seat, programmed } = facts;
   const { problems } = featureLevels(setup.zero, setup.orientation, lookupIn(here));
   return [
-    ...rawFaceLocates(seat, told), ...meetsSquarely(seat, holdingOf(device).pinsAlong(setup), told),
-    ...stationKnown({
-      station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
-      entered: machine?.stations.find((s) => s.id === setup.station) ?? null, device,
-      homes: facts.touched !== null || (machine?.homing.homes ?? true),
-    }, told),
+    ...rawFaceLocates(seat, told),
+    ...meetsSquarely(seat, holdingOf(device).pinsAlong(setup), told),
+    ...stationKnown(
+      {
+        station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
+        entered: machine?.stations.find((s) => s.id === setup.station) ?? null,
+        device,
+        homes: facts.touched !== null || (machine?.homing.homes ?? true),
+      },
+      told,
+    ),
     ...zLengthActive(setup, told),
     ...(seat.settled ? somethingToTouch(facts.worksheet, facts.zero.inMachine !== null, told) : []),
     ...rawTouched(facts.worksheet, facts.touchable, seat, told),

@@ -1,6 +1,14 @@
 import {
-  planBending, jigOutlines, planMargins, type Bending, type HoldFacts, type HoldInput, type HoldOf, type HoldSetup,
-  type MarginFacts, type Obstacle,
+  planBending,
+  jigOutlines,
+  planMargins,
+  type Bending,
+  type HoldFacts,
+  type HoldInput,
+  type HoldOf,
+  type HoldSetup,
+  type MarginFacts,
+  type Obstacle,
 } from '../../hold';
 import type { Box3 } from '../../frames';
 import type { Setup } from '../../job';
@@ -26,11 +34,20 @@ interface HoldInputs {
   loaded: TriangleMesh;
   massKg: number;
   touchDiameterMm: number;
-  loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections;
+  loadedCuts: Sections;
+  leftCuts: Sections;
+  finishedCuts: Sections;
 }
-interface Cuts { loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections }
-const together = ({ loadedCuts, leftCuts, finishedCuts }: Cuts): BodySections =>
-  ({ loaded: loadedCuts, left: leftCuts, finished: finishedCuts });
+interface Cuts {
+  loadedCuts: Sections;
+  leftCuts: Sections;
+  finishedCuts: Sections;
+}
+const together = ({ loadedCuts, leftCuts, finishedCuts }: Cuts): BodySections => ({
+  loaded: loadedCuts,
+  left: leftCuts,
+  finished: finishedCuts,
+});
 
 export const holdStage: Stage<HoldInputs, HoldFacts> = {
   name: 'hold',
@@ -53,7 +70,8 @@ interface MarginInputs {
   jetForceN: number;
 }
 export const marginStage: Stage<MarginInputs, MarginFacts> = {
-  name: 'margin', compute: ({ jetForceN, ...input }) => planMargins({ ...input, jetN: jetForceN }),
+  name: 'margin',
+  compute: ({ jetForceN, ...input }) => planMargins({ ...input, jetN: jetForceN }),
 };
 
 /** Of the numbers that are given; null: none is. */
@@ -63,10 +81,17 @@ function extreme(of: (...values: number[]) => number, values: readonly (number |
 }
 
 interface WayInputs {
-  kernel: Kernel; device: Device; tools: Setup['tools']; seat: SeatFacts; hold: HoldFacts; lowestCut: number;
+  kernel: Kernel;
+  device: Device;
+  tools: Setup['tools'];
+  seat: SeatFacts;
+  hold: HoldFacts;
+  lowestCut: number;
   /** what other pieces put in the way */
   others: readonly Obstacle[];
-  loadedCuts: Sections; leftCuts: Sections; finishedCuts: Sections;
+  loadedCuts: Sections;
+  leftCuts: Sections;
+  finishedCuts: Sections;
 }
 export const wayStage: Stage<WayInputs, WayFacts> = {
   name: 'in the way',
@@ -74,20 +99,39 @@ export const wayStage: Stage<WayInputs, WayFacts> = {
     const jet = holdingOf(device).jet(device);
     const cutting = tools.filter((t) => t.use !== 'other' || jet);
     return planWay({
-      kernel, lowestCut, sectionOf: seatedSections(together(cuts), seat), obstacles: [...hold.obstacles, ...others],
+      kernel,
+      lowestCut,
+      sectionOf: seatedSections(together(cuts), seat),
+      obstacles: [...hold.obstacles, ...others],
       loadedTop: seat.loadedBox.max.z,
-      toolMm: extreme(Math.max, cutting.map((t) => t.diameter)),
-      holderMm: jet ? jet.headDiameter : extreme(Math.max, cutting.map((t) => t.holderDiameter)),
-      stickOutMm: extreme(Math.min, cutting.map((t) => t.stickOut)),
+      toolMm: extreme(
+        Math.max,
+        cutting.map((t) => t.diameter),
+      ),
+      holderMm: jet
+        ? jet.headDiameter
+        : extreme(
+            Math.max,
+            cutting.map((t) => t.holderDiameter),
+          ),
+      stickOutMm: extreme(
+        Math.min,
+        cutting.map((t) => t.stickOut),
+      ),
       headAt: jet ? seat.loadedBox.max.z + jet.headHeight : null,
     });
   },
 };
 
 /** What the other pieces of a setup put in the way of one of them. */
-interface OthersInputs { own: HoldFacts; others: readonly StandingPiece[]; above: Outlines }
+interface OthersInputs {
+  own: HoldFacts;
+  others: readonly StandingPiece[];
+  above: Outlines;
+}
 export const othersStage: Stage<OthersInputs, readonly Obstacle[]> = {
-  name: 'other pieces', compute: ({ own, others, above }) => others.flatMap((o) => besides(o, own, above)),
+  name: 'other pieces',
+  compute: ({ own, others, above }) => others.flatMap((o) => besides(o, own, above)),
 };
 
 /** A piece as it stands there, the same while it does. */

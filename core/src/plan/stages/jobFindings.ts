@@ -56,8 +56,12 @@ function zerosApart(sizeTolerance: number, speech: Speech): (a: RegisterUse, b: 
 }
 
 interface RouteFindings {
-  job: Pick<Job, 'setups' | 'sizeTolerance' | 'leaveAlone'>; machine: Machine | null; blank: BlankFacts;
-  setups: readonly PlannedSetup[]; transitions: readonly PlannedTransition[]; speech: Speech;
+  job: Pick<Job, 'setups' | 'sizeTolerance' | 'leaveAlone'>;
+  machine: Machine | null;
+  blank: BlankFacts;
+  setups: readonly PlannedSetup[];
+  transitions: readonly PlannedTransition[];
+  speech: Speech;
   /** null: not worked out yet */
   unreached: Unreached | null;
 }
@@ -70,10 +74,16 @@ export const routeFindingsStage: Stage<RouteFindings, Finding[]> = {
     const at = (use: RegisterUse): Told => ({ setupId: use.setupId, op: use.op, speech });
     return [
       ...transitions.flatMap((t) => sameFaceLost(t.facts, job.sizeTolerance, { setupId: t.toId, op: t.toOp, speech })),
-      ...registerUsedTwice(uses.filter((u) => u.facts), zerosApart(job.sizeTolerance, speech), at),
+      ...registerUsedTwice(
+        uses.filter((u) => u.facts),
+        zerosApart(job.sizeTolerance, speech),
+        at,
+      ),
       ...registerOwned(uses, job, at),
       ...toolNumbers(job.setups, (setupId, op) => ({ setupId, op, speech })),
-      ...commonOffsetZero(machine, whole), ...homeBeforeReturn(machine, whole), ...dialectComplete(machine, whole),
+      ...commonOffsetZero(machine, whole),
+      ...homeBeforeReturn(machine, whole),
+      ...dialectComplete(machine, whole),
       ...(unreached ? metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole) : []),
     ];
   },

@@ -26,9 +26,13 @@ interface LyingInputs {
 export const lyingStage: Stage<LyingInputs, SeatedPart> = {
   name: 'lying',
   compute: ({ loaded, finished, orientation, firstCopy, blank, allowance, sides, flats }) => ({
-    orientation, loaded, finished,
-    firstCopySeated: turnedBox(firstCopy, orientation), blankSeated: turnedBox(blank, orientation),
-    blankSide: (s) => stateWithStock(sides, allowance, s), isFlat: isFlatIn(flats),
+    orientation,
+    loaded,
+    finished,
+    firstCopySeated: turnedBox(firstCopy, orientation),
+    blankSeated: turnedBox(blank, orientation),
+    blankSide: (s) => stateWithStock(sides, allowance, s),
+    isFlat: isFlatIn(flats),
   }),
 };
 
@@ -45,7 +49,7 @@ export class Sections {
     let found = this.#known.get(depth);
     if (!found) {
       if (this.#known.size >= MOST_CUTS) this.#known.clear();
-      this.#known.set(depth, found = this.cut(depth));
+      this.#known.set(depth, (found = this.cut(depth)));
     }
     return found;
   }
@@ -55,7 +59,9 @@ export class Sections {
 const X_UP: Rotation = { rows: [vec(0, 1, 0), vec(0, 0, 1), vec(1, 0, 0)] };
 
 /** What can be cut: material, or the finished part. */
-export interface Cuttable { section(view: Rotation, depth: number): Outlines }
+export interface Cuttable {
+  section(view: Rotation, depth: number): Outlines;
+}
 
 export const sectionsStage: Stage<{ body: Cuttable; orientation: Orientation; across: 'x' | 'z' }, Sections> = {
   name: 'sections',
@@ -76,7 +82,9 @@ export type BodySections = Readonly<Record<Body, Sections>>;
 
 /** Cuts at a height of the device, in device X and Y; or across X, in Y and Z. */
 export function seatedSections(
-  sections: BodySections, { pose: { translation: t } }: SeatFacts, across: 'x' | 'z' = 'z',
+  sections: BodySections,
+  { pose: { translation: t } }: SeatFacts,
+  across: 'x' | 'z' = 'z',
 ): (body: Body, at: number) => Outlines {
   const [du, dv, up] = across === 'z' ? [t.x, t.y, t.z] : [t.y, t.z, t.x];
   return (body, at) => sections[body].at(at - up).map((ring) => ring.map(([u, v]) => [u + du, v + dv] as const));

@@ -11,11 +11,15 @@ export const piecesStage = together<PlannedPiece>('further piece');
 export const forcesStage = together<ForceFacts>('forces of a setup');
 
 /** The first piece's facts with the steps of the others. */
-interface AllPieces { own: SetupFacts; device: Device; pieces: readonly PlannedPiece[] }
+interface AllPieces {
+  own: SetupFacts;
+  device: Device;
+  pieces: readonly PlannedPiece[];
+}
 export const withPiecesStage: Stage<AllPieces, SetupFacts> = {
   name: 'steps of all pieces',
   compute: ({ own, device, pieces }) =>
-    (pieces.length === 0 ? own : { ...own, hold: withPieces(own.hold, device, pieces) }),
+    pieces.length === 0 ? own : { ...own, hold: withPieces(own.hold, device, pieces) },
 };
 
 /** A setup before its safe moves and its shift from the first are known. */

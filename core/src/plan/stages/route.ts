@@ -19,11 +19,16 @@ export const sideStage: Stage<{ [K in keyof ShiftSide]-?: ShiftSide[K] }, ShiftS
 };
 
 export const shiftStage: Stage<{ from: ShiftSide; to: ShiftSide; sizeTolerance: number; speech: Speech }, Shift> = {
-  name: 'shift', compute: ({ from, to, sizeTolerance, speech }) => shiftBetween(from, to, sizeTolerance, speech),
+  name: 'shift',
+  compute: ({ from, to, sizeTolerance, speech }) => shiftBetween(from, to, sizeTolerance, speech),
 };
 
 /** Safe moves of every setup: setups on other stations stand on the table as well. */
-interface SafeInputs { setups: readonly PlannedSetup[]; machine: Machine | null; speech: Speech }
+interface SafeInputs {
+  setups: readonly PlannedSetup[];
+  machine: Machine | null;
+  speech: Speech;
+}
 export const safeStage: Stage<SafeInputs, SafeMoves> = {
   name: 'safe moves',
   compute: ({ setups, machine, speech }) => safeMoves(setups, machine, (s) => ({ setupId: s.id, op: s.op, speech })),

@@ -5,7 +5,11 @@ import type { SeatedPart, SeatFacts } from '../../seat';
 import type { Bond, Device, Family } from '../../shop';
 import type { Graph, Stage } from '../graph';
 
-interface SeatInputs { holding: Holding<Family>; part: SeatedPart; needs: object }
+interface SeatInputs {
+  holding: Holding<Family>;
+  part: SeatedPart;
+  needs: object;
+}
 const seatStage: Stage<SeatInputs, Seated> = {
   name: 'seat',
   compute: ({ holding, part, needs }) => holding.seat(part, needs),
@@ -33,7 +37,9 @@ export const seatOn = (g: Graph, seating: Seating): Seated => g.run(seatStage, i
 
 /** Where else the part would be held, from where it is seated. null: not known yet, and not asked to compute. */
 export function elsewhereOn(
-  g: Graph, how: 'run' | 'peek', seating: Seating & { readonly seat: SeatFacts },
+  g: Graph,
+  how: 'run' | 'peek',
+  seating: Seating & { readonly seat: SeatFacts },
 ): readonly Vec3[] | null {
   const { seat } = seating;
   return seat.settled ? g[how](elsewhereStage, { ...inputs(g, seating), at: g.same(seat.pose.translation) }) : [];

@@ -7,9 +7,27 @@ import type { Machine, Station } from '../../shop';
 import { isInOutlines } from '../../solid';
 import type { Speech } from '../../units';
 import {
-  compareProgrammed, featureLevel, featureLevels, lengthBasis, lengthInRegister, nothingToTouch, registerValue,
-  setterTop, toolOf, touchableFaces, touchAt, touchList, touchOffWorksheet, workZero, zeroInWords, type AxisTouchOff,
-  type ProgrammedFacts, type TouchableFace, type TouchOff, type UprightRound, type ZeroFacts,
+  compareProgrammed,
+  featureLevel,
+  featureLevels,
+  lengthBasis,
+  lengthInRegister,
+  nothingToTouch,
+  registerValue,
+  setterTop,
+  toolOf,
+  touchableFaces,
+  touchAt,
+  touchList,
+  touchOffWorksheet,
+  workZero,
+  zeroInWords,
+  type AxisTouchOff,
+  type ProgrammedFacts,
+  type TouchableFace,
+  type TouchOff,
+  type UprightRound,
+  type ZeroFacts,
 } from '../../zero';
 import { lookupIn, nameIn, type FeaturesHere } from '../features';
 import type { Stage } from '../graph';
@@ -67,7 +85,10 @@ interface LedgerInputs {
   common: Machine['commonOffset'] | null;
 }
 /** The account of the register, and the register. */
-interface Account { readonly ledger: Ledger; readonly register: SetupFacts['register'] }
+interface Account {
+  readonly ledger: Ledger;
+  readonly register: SetupFacts['register'];
+}
 export const ledgerStage: Stage<LedgerInputs, Account> = {
   name: 'ledger',
   compute: ({ setup, why, seat, zeroed, here, sizeTolerance, speech, common }) => {
@@ -77,7 +98,17 @@ export const ledgerStage: Stage<LedgerInputs, Account> = {
     const lengths = lengthBasis(setup, setterTop(setup, stationZ));
     return {
       ledger: ledgerOf({
-        setup, why, seat, zero, station: lasting, sizeTolerance, speech, nameOf: nameIn(here), touched, lengths, common,
+        setup,
+        why,
+        seat,
+        zero,
+        station: lasting,
+        sizeTolerance,
+        speech,
+        nameOf: nameIn(here),
+        touched,
+        lengths,
+        common,
       }),
       register: registerValue(setup, zero, stationZ, common ?? undefined),
     };
@@ -104,7 +135,10 @@ interface TouchInputs {
   speech: Speech;
   commonZ: number;
 }
-interface Touching { readonly worksheet: readonly AxisTouchOff[]; readonly touchOff: readonly TouchOff[] }
+interface Touching {
+  readonly worksheet: readonly AxisTouchOff[];
+  readonly touchOff: readonly TouchOff[];
+}
 export const touchStage: Stage<TouchInputs, Touching> = {
   name: 'touch-off',
   compute: ({ setup, seat, zeroed: { zero, standing }, touchable, here, loaded, speech, commonZ }) => {
@@ -154,7 +188,8 @@ interface WordsInputs {
 }
 export const wordsStage: Stage<WordsInputs, SetupFacts['says']> = {
   name: 'words',
-  compute: ({ seat, zero, orientation, here, speech }) =>
-    ({ seat: seatInWords(seat, speech), zero: zeroInWords(zero, orientation, nameIn(here)) }),
+  compute: ({ seat, zero, orientation, here, speech }) => ({
+    seat: seatInWords(seat, speech),
+    zero: zeroInWords(zero, orientation, nameIn(here)),
+  }),
 };
-

@@ -7,7 +7,11 @@ export interface MadeCorner {
 }
 
 /** A cutter leaves no inner corner smaller than its own radius. */
-export function cornerFitsCutter(corners: readonly MadeCorner[], { tools }: Pick<Setup, 'tools'>, told: Told): Finding[] {
+export function cornerFitsCutter(
+  corners: readonly MadeCorner[],
+  { tools }: Pick<Setup, 'tools'>,
+  told: Told,
+): Finding[] {
   const known = tools.flatMap((t) => (t.diameter === null ? [] : [t.diameter]));
   const mills = tools.flatMap((t) => (t.use === 'milling' && t.diameter !== null ? [t.diameter] : []));
   if (mills.length === 0 || known.length < tools.length) return [];
@@ -16,8 +20,12 @@ export function cornerFitsCutter(corners: readonly MadeCorner[], { tools }: Pick
   if (tight.length === 0) return [];
   const radius = Math.min(...tight.map((c) => c.radiusMm));
   const { speech } = told;
-  return [finding(told, 'corner-smaller-than-cutter', 'prove')('caution', {
-    says: `${tight.length === 1 ? `An inner corner of R${speech.sizeWithUnit(radius)} needs` : `${tight.length} inner corners down to R${speech.sizeWithUnit(radius)} need`} a cutter of ${speech.sizeWithUnit(2 * radius)} at most; the smallest mill in the list has ${speech.sizeWithUnit(smallest)}.`,
-    numbers: { radiusMm: radius, smallestMillMm: smallest, count: tight.length }, because: 'A larger cutter leaves metal in the corner.', remedy: 'List the cutter that goes in, or cut the corner in another setup.',
-  })];
+  return [
+    finding(told, 'prove/corner-smaller-than-cutter', 'caution', {
+      says: `${tight.length === 1 ? `An inner corner of R${speech.sizeWithUnit(radius)} needs` : `${tight.length} inner corners down to R${speech.sizeWithUnit(radius)} need`} a cutter of ${speech.sizeWithUnit(2 * radius)} at most; the smallest mill in the list has ${speech.sizeWithUnit(smallest)}.`,
+      numbers: { radiusMm: radius, smallestMillMm: smallest, count: tight.length },
+      because: 'A larger cutter leaves metal in the corner.',
+      remedy: 'List the cutter that goes in, or cut the corner in another setup.',
+    }),
+  ];
 }

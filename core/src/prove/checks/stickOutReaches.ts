@@ -7,9 +7,12 @@ export function stickOutReaches(prove: ProveFacts, loadedTop: number, setup: Set
   const depth = loadedTop - prove.lowestCut;
   if (prove.removedBox === null || depth <= 0) return [];
   const shortest = setup.tools.filter((t) => t.use !== 'other' && t.stickOut !== null && t.stickOut < depth - 1e-6);
-  return shortest.map((t) => finding(told, 'stick-out-too-short', 'prove')('caution', {
-    says: `T${t.number} sticks out ${told.speech.sizeWithUnit(t.stickOut ?? 0)}, but the lowest cut lies ${told.speech.sizeWithUnit(depth)} below the top of the material.`,
-    numbers: { stickOutMm: t.stickOut ?? 0, depthMm: depth }, because: 'If it goes all the way down, its holder comes to the material first.',
-    remedy: `Let T${t.number} stick out further, or make sure it does not cut to the full depth beside standing material.`,
-  }));
+  return shortest.map((t) =>
+    finding(told, 'prove/stick-out-too-short', 'caution', {
+      says: `T${t.number} sticks out ${told.speech.sizeWithUnit(t.stickOut ?? 0)}, but the lowest cut lies ${told.speech.sizeWithUnit(depth)} below the top of the material.`,
+      numbers: { stickOutMm: t.stickOut ?? 0, depthMm: depth },
+      because: 'If it goes all the way down, its holder comes to the material first.',
+      remedy: `Let T${t.number} stick out further, or make sure it does not cut to the full depth beside standing material.`,
+    }),
+  );
 }

@@ -7,8 +7,15 @@ const schema = device('chuck', {
   jawCount: Type.Integer({ title: 'Jaws', minimum: 2, maximum: 6 }),
   jawWidth: positive('Jaw width', 'mm', 500),
   jawMassKg: quantity('Mass of one jaw', 'kg', 0, 200),
-  jawRadius: quantity('Jaw\'s center of mass from the axis', 'mm', 0, 2000),
+  jawRadius: quantity("Jaw's center of mass from the axis", 'mm', 0, 2000),
   soft: Type.Union([Type.Literal('hard'), Type.Literal('soft, bored to size')], { title: 'Jaws are' }),
 });
 
-export const chuck = roundKind('chuck', schema, { ...jawStarts, jawCount: 3, jawWidth: 20, jawMassKg: 0.5, jawRadius: 40, soft: 'hard' });
+export const chuck = roundKind('chuck', schema, {
+  ...jawStarts,
+  jawCount: 3,
+  jawWidth: 20,
+  jawMassKg: 0.5,
+  jawRadius: 40,
+  soft: 'hard',
+});

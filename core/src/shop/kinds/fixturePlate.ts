@@ -11,9 +11,28 @@ const schema = device('fixture plate', {
   firstY: quantity('First hole from the front', 'mm', 0, 5000),
   thread: quantity('Thread of tapped holes', 'mm', 0, 64, 'Nominal diameter; 0: none are tapped.'),
   dowel: quantity('Bore of dowelled holes', 'mm', 0, 64, 'Nominal diameter; 0: none are dowelled.'),
-  madeFor: Type.String({ maxLength: 200, title: 'Made for', description: 'Number of the job or part the plate was made for; empty: for anything.' }),
-  place: Type.String({ maxLength: 200, title: 'Registered place', description: 'Id of the station this plate always goes back to; empty: none.' }),
+  madeFor: Type.String({
+    maxLength: 200,
+    title: 'Made for',
+    description: 'Number of the job or part the plate was made for; empty: for anything.',
+  }),
+  place: Type.String({
+    maxLength: 200,
+    title: 'Registered place',
+    description: 'Id of the station this plate always goes back to; empty: none.',
+  }),
   friction,
 });
 
-export const fixturePlate = flatKind('fixture plate', schema, { ...bedStarts, columns: 15, rows: 11, pitch: 25, firstX: 25, firstY: 25, thread: 8, dowel: 8, madeFor: '', place: '' });
+export const fixturePlate = flatKind('fixture plate', schema, {
+  ...bedStarts,
+  columns: 15,
+  rows: 11,
+  pitch: 25,
+  firstX: 25,
+  firstY: 25,
+  thread: 8,
+  dowel: 8,
+  madeFor: '',
+  place: '',
+});

@@ -13,7 +13,10 @@ export interface DeviceKindFacts<S extends TObject = TObject, F extends Family =
   readonly family: F;
   /** what is touched to measure a station for it */
   readonly datumPoint: string;
-  /** what decides where its datum is, in words: another entry is another datum, and its station has to be measured again */
+  /**
+   * what decides where its datum is, in words: another entry is another datum, and its station has to be measured
+   * again
+   */
   datumAs(device: Static<S>): string;
   /** plain sizes a new one starts with */
   readonly starts: Starts<S>;
@@ -22,15 +25,31 @@ export interface DeviceKindFacts<S extends TObject = TObject, F extends Family =
 /** The fields of a kind of device besides its name. */
 export type Starts<S extends TObject> = Omit<Static<S>, 'kind' | 'id' | 'name'>;
 
-export const kindOf = <S extends TObject, F extends Family>(facts: DeviceKindFacts<S, F>): DeviceKindFacts<S, F> => facts;
+export const kindOf = <S extends TObject, F extends Family>(facts: DeviceKindFacts<S, F>): DeviceKindFacts<S, F> =>
+  facts;
 
 /** Fields of a kind of device, with those every device has. */
 export function device<K extends string, P extends TProperties>(kind: K, properties: P) {
-  return Type.Object({ kind: Type.Literal(kind), id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }), ...properties }, { additionalProperties: false });
+  return Type.Object(
+    { kind: Type.Literal(kind), id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }), ...properties },
+    { additionalProperties: false },
+  );
 }
 
-export const friction = quantity('Friction on the part', '', 0.01, 1.5, 'Coefficient of friction between device and part, the lower end of what is expected.');
-export const vacuum = quantity('Vacuum held', '%', 1, 99, 'Share of the air pressure that the pump holds under a part that seals, percent.');
+export const friction = quantity(
+  'Friction on the part',
+  '',
+  0.01,
+  1.5,
+  'Coefficient of friction between device and part, the lower end of what is expected.',
+);
+export const vacuum = quantity(
+  'Vacuum held',
+  '%',
+  1,
+  99,
+  'Share of the air pressure that the pump holds under a part that seals, percent.',
+);
 
 /** A flat bed. Datum: the left front corner of its top; x to the right, y to the rear, z up from the top. */
 export const bed = {
@@ -40,8 +59,16 @@ export const bed = {
 };
 
 /** A flat device: its datum is the left front corner of its top. */
-export const flatKind = <S extends TObject>(kind: string, schema: S, starts: Starts<S>): DeviceKindFacts<S, 'flat'> => ({
-  schema, family: 'flat', datumPoint: `the left front corner of the ${kind} and its top`, datumAs: () => kind, starts,
+export const flatKind = <S extends TObject>(
+  kind: string,
+  schema: S,
+  starts: Starts<S>,
+): DeviceKindFacts<S, 'flat'> => ({
+  schema,
+  family: 'flat',
+  datumPoint: `the left front corner of the ${kind} and its top`,
+  datumAs: () => kind,
+  starts,
 });
 
 export const bedStarts = { width: 400, depth: 300, thickness: 25, friction: FRICTION.smoothWet[0] };
@@ -59,8 +86,25 @@ export const jaws = {
 };
 
 /** A device that grips about an axis: its datum is the axis at its face. */
-export const roundKind = <S extends TObject>(kind: string, schema: S, starts: Starts<S>): DeviceKindFacts<S, 'round'> => ({
-  schema, family: 'round', datumPoint: `the axis of the ${kind} and its face`, datumAs: () => kind, starts,
+export const roundKind = <S extends TObject>(
+  kind: string,
+  schema: S,
+  starts: Starts<S>,
+): DeviceKindFacts<S, 'round'> => ({
+  schema,
+  family: 'round',
+  datumPoint: `the axis of the ${kind} and its face`,
+  datumAs: () => kind,
+  starts,
 });
 
-export const jawStarts = { minDiameter: 5, maxDiameter: 100, gripLength: 25, bodyDiameter: 125, bodyHeight: 60, staticForceN: 15_000, maxRpm: 3000, friction: FRICTION.smoothWet[0] };
+export const jawStarts = {
+  minDiameter: 5,
+  maxDiameter: 100,
+  gripLength: 25,
+  bodyDiameter: 125,
+  bodyHeight: 60,
+  staticForceN: 15_000,
+  maxRpm: 3000,
+  friction: FRICTION.smoothWet[0],
+};

@@ -14,4 +14,15 @@ const schema = device('rotary axis', {
   supportTo: positive('Support, highest setting', 'mm', 2000),
 });
 
-export const rotaryAxis = roundKind('rotary axis', schema, { ...jawStarts, jawCount: 4, jawWidth: 18, centreHeight: 125, tailstockFrom: 100, tailstockTo: 600, tailstockForceN: 2000, supportFrom: 60, supportTo: 120, maxRpm: 60 });
+export const rotaryAxis = roundKind('rotary axis', schema, {
+  ...jawStarts,
+  jawCount: 4,
+  jawWidth: 18,
+  centreHeight: 125,
+  tailstockFrom: 100,
+  tailstockTo: 600,
+  tailstockForceN: 2000,
+  supportFrom: 60,
+  supportTo: 120,
+  maxRpm: 60,
+});

@@ -11,4 +11,12 @@ const schema = device('T-slot table', {
   friction,
 });
 
-export const slotTable = flatKind('T-slot table', schema, { ...bedStarts, width: 800, thickness: 60, slotWidth: 14, slotCount: 3, slotPitch: 80, firstSlot: 70 });
+export const slotTable = flatKind('T-slot table', schema, {
+  ...bedStarts,
+  width: 800,
+  thickness: 60,
+  slotWidth: 14,
+  slotCount: 3,
+  slotPitch: 80,
+  firstSlot: 70,
+});

@@ -5,7 +5,13 @@ import { bed, bedStarts, device, flatKind, friction, vacuum } from './kind';
 const schema = device('vacuum plate', {
   ...bed,
   groovePitch: positive('From groove to groove', 'mm', 1000),
-  firstGroove: quantity('First groove from the edges', 'mm', 0, 1000, 'Middle of the first groove from the left and from the front edge.'),
+  firstGroove: quantity(
+    'First groove from the edges',
+    'mm',
+    0,
+    1000,
+    'Middle of the first groove from the left and from the front edge.',
+  ),
   grooveWidth: positive('Groove width', 'mm', 100),
   grooveDepth: positive('Groove depth', 'mm', 100),
   gasket: positive('Gasket cord diameter', 'mm', 100),
@@ -13,4 +19,13 @@ const schema = device('vacuum plate', {
   friction,
 });
 
-export const vacuumPlate = flatKind('vacuum plate', schema, { ...bedStarts, groovePitch: 20, firstGroove: 20, grooveWidth: 4, grooveDepth: 4, gasket: 4.5, vacuum: 80, friction: FRICTION.sealed[0] });
+export const vacuumPlate = flatKind('vacuum plate', schema, {
+  ...bedStarts,
+  groovePitch: 20,
+  firstGroove: 20,
+  grooveWidth: 4,
+  grooveDepth: 4,
+  gasket: 4.5,
+  vacuum: 80,
+  friction: FRICTION.sealed[0],
+});

@@ -25,6 +25,27 @@ const schema = device('vise', {
 
 /** Datum: the fixed jaw's face, the bed and the left end of the jaws; y to the rear, z up. */
 export const vise = kindOf({
-  schema, family: 'vise', datumPoint: 'the fixed jaw\'s face, the bed and the left end of the jaws', datumAs: ({ jaws, fixedJaw }) => `${jaws} jaws, fixed jaw at the ${fixedJaw}`,
-  starts: { jawWidth: 150, jawHeight: 40, jawThickness: 40, maxOpening: 150, bedThickness: 20, parallelThickness: 8, stopDiameter: 8, minimumGrip: 5, clearanceAboveJaws: 1, minimumRestAreaMm2: 400, fixedJaw: 'rear', jaws: 'hard', stepHeight: 0, stepDepth: 0, ratedForceN: 20_000, ratedTorqueNm: 60, friction: FRICTION.smoothWet[0] },
+  schema,
+  family: 'vise',
+  datumPoint: "the fixed jaw's face, the bed and the left end of the jaws",
+  datumAs: ({ jaws, fixedJaw }) => `${jaws} jaws, fixed jaw at the ${fixedJaw}`,
+  starts: {
+    jawWidth: 150,
+    jawHeight: 40,
+    jawThickness: 40,
+    maxOpening: 150,
+    bedThickness: 20,
+    parallelThickness: 8,
+    stopDiameter: 8,
+    minimumGrip: 5,
+    clearanceAboveJaws: 1,
+    minimumRestAreaMm2: 400,
+    fixedJaw: 'rear',
+    jaws: 'hard',
+    stepHeight: 0,
+    stepDepth: 0,
+    ratedForceN: 20_000,
+    ratedTorqueNm: 60,
+    friction: FRICTION.smoothWet[0],
+  },
 });

@@ -5,29 +5,53 @@ const json = { type: DataTypes.TEXT('long'), allowNull: false } as const;
 const revision = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 } as const;
 const place = { type: DataTypes.INTEGER, allowNull: false } as const;
 
-/** Shop library, jobs, stored files and issues of sheets. */
-export async function firstTables(schema: QueryInterface): Promise<void> {
-  await schema.createTable('shop', { id: { type: DataTypes.INTEGER, primaryKey: true }, name: { type: DataTypes.STRING(200), allowNull: false }, revision });
+async function shopTables(schema: QueryInterface): Promise<void> {
+  await schema.createTable('shop', {
+    id: { type: DataTypes.INTEGER, primaryKey: true },
+    name: { type: DataTypes.STRING(200), allowNull: false },
+    revision,
+  });
   await schema.createTable('machines', { id, place, document: json });
   await schema.createTable('stations', {
-    machine_id: { type: DataTypes.STRING(200), primaryKey: true, references: { model: 'machines', key: 'id' }, onDelete: 'CASCADE' },
-    id, place, document: json,
+    machine_id: {
+      type: DataTypes.STRING(200),
+      primaryKey: true,
+      references: { model: 'machines', key: 'id' },
+      onDelete: 'CASCADE',
+    },
+    id,
+    place,
+    document: json,
   });
   await schema.createTable('vises', { id, place, document: json });
+}
+
+/** Shop library, jobs, stored files and issues of sheets. */
+export async function firstTables(schema: QueryInterface): Promise<void> {
+  await shopTables(schema);
   await schema.createTable('files', {
-    hash: { type: DataTypes.CHAR(64), primaryKey: true }, name: { type: DataTypes.STRING(500), allowNull: false },
-    size: { type: DataTypes.BIGINT, allowNull: false }, created_at: { type: DataTypes.DATE, allowNull: false },
+    hash: { type: DataTypes.CHAR(64), primaryKey: true },
+    name: { type: DataTypes.STRING(500), allowNull: false },
+    size: { type: DataTypes.BIGINT, allowNull: false },
+    created_at: { type: DataTypes.DATE, allowNull: false },
   });
   await schema.createTable('jobs', {
     id: { type: DataTypes.UUID, primaryKey: true },
     number: { type: DataTypes.STRING(60), allowNull: false },
     part: { type: DataTypes.STRING(200), allowNull: false },
     due: { type: DataTypes.STRING(10), allowNull: true },
-    machine_id: { type: DataTypes.STRING(200), allowNull: true, references: { model: 'machines', key: 'id' }, onDelete: 'SET NULL' },
+    machine_id: {
+      type: DataTypes.STRING(200),
+      allowNull: true,
+      references: { model: 'machines', key: 'id' },
+      onDelete: 'SET NULL',
+    },
     file_hash: { type: DataTypes.CHAR(64), allowNull: true, references: { model: 'files', key: 'hash' } },
-    revision, document: json,
+    revision,
+    document: json,
     summary: { type: DataTypes.TEXT('long'), allowNull: true },
-    created_at: { type: DataTypes.DATE, allowNull: false }, updated_at: { type: DataTypes.DATE, allowNull: false },
+    created_at: { type: DataTypes.DATE, allowNull: false },
+    updated_at: { type: DataTypes.DATE, allowNull: false },
   });
   await schema.addIndex('jobs', ['number']);
   await schema.createTable('issues', {
@@ -37,7 +61,11 @@ export async function firstTables(schema: QueryInterface): Promise<void> {
     place,
     issued_at: { type: DataTypes.DATE, allowNull: false },
     note: { type: DataTypes.TEXT, allowNull: false },
-    document: json, shop: json, planned: json, sheet: json, entries: json,
+    document: json,
+    shop: json,
+    planned: json,
+    sheet: json,
+    entries: json,
     control: { type: DataTypes.TEXT('long'), allowNull: false },
     pdf_a4: { type: DataTypes.BLOB('long'), allowNull: false },
     pdf_letter: { type: DataTypes.BLOB('long'), allowNull: false },

@@ -5,11 +5,20 @@ import { migrateJobFile } from '@violet-jaw/core/job';
  * Brings every stored job from one version of the document to the next; what was said of them is worked out anew.
  * @param shop what a step needs to know of the shop's library, as that version has it
  */
-export async function migrateJobDocuments({ sequelize }: QueryInterface, from: number, to: number, shop: object = {}): Promise<void> {
-  const rows = await sequelize.query<{ id: string; document: string }>('SELECT id, document FROM jobs', { type: QueryTypes.SELECT });
+export async function migrateJobDocuments(
+  { sequelize }: QueryInterface,
+  from: number,
+  to: number,
+  shop: object = {},
+): Promise<void> {
+  const rows = await sequelize.query<{ id: string; document: string }>('SELECT id, document FROM jobs', {
+    type: QueryTypes.SELECT,
+  });
   for (const row of rows) {
     const file = migrateJobFile({ format: 'violet-jaw-job', version: from, job: JSON.parse(row.document), shop }, to);
     if (!file.ok) throw new Error(`job ${row.id}: ${file.problems.join(' ')}`);
-    await sequelize.query('UPDATE jobs SET document = ?, summary = NULL WHERE id = ?', { replacements: [JSON.stringify((file.value as { job: unknown }).job), row.id] });
+    await sequelize.query('UPDATE jobs SET document = ?, summary = NULL WHERE id = ?', {
+      replacements: [JSON.stringify((file.value as { job: unknown }).job), row.id],
+    });
   }
 }

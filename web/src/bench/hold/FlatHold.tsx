@@ -15,10 +15,37 @@ export function FlatHold(props: HoldProps<'flat'>) {
     <>
       <KindFields {...props} />
       <div className="fields mt-1">
-        <ChoiceField label="Tape or adhesive" value={hold.bond ?? ''} choices={[{ value: '', says: 'none' }, ...shop.bonds.map((b) => ({ value: b.id, says: b.name }))]} onCommit={(v) => put((h) => ({ ...h, bond: v || null }))} />
-        {hold.bond && length({ label: 'Inside the outline by', mm: hold.bondInset, min: 0, max: 1000, set: (h, mm) => ({ ...h, bondInset: mm }) })}
-        {hold.bond && <NumberField label="Warmest, °C" value={hold.temperature} min={-20} max={400} onCommit={(v) => put((h) => ({ ...h, temperature: v ?? 25 }))} />}
-        {hold.bond && <TextField label="Backing film left on" value={hold.backing} placeholder="nowhere" onCommit={(backing) => put((h) => ({ ...h, backing }))} />}
+        <ChoiceField
+          label="Tape or adhesive"
+          value={hold.bond ?? ''}
+          choices={[{ value: '', says: 'none' }, ...shop.bonds.map((b) => ({ value: b.id, says: b.name }))]}
+          onCommit={(v) => put((h) => ({ ...h, bond: v || null }))}
+        />
+        {hold.bond &&
+          length({
+            label: 'Inside the outline by',
+            mm: hold.bondInset,
+            min: 0,
+            max: 1000,
+            set: (h, mm) => ({ ...h, bondInset: mm }),
+          })}
+        {hold.bond && (
+          <NumberField
+            label="Warmest, °C"
+            value={hold.temperature}
+            min={-20}
+            max={400}
+            onCommit={(v) => put((h) => ({ ...h, temperature: v ?? 25 }))}
+          />
+        )}
+        {hold.bond && (
+          <TextField
+            label="Backing film left on"
+            value={hold.backing}
+            placeholder="nowhere"
+            onCommit={(backing) => put((h) => ({ ...h, backing }))}
+          />
+        )}
       </div>
       <ClampTable {...props} />
       <FurtherPieces {...props} />

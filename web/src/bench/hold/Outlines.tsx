@@ -7,7 +7,18 @@ export function GasketExport({ setup, planned }: SectionProps) {
   const save = useOutlineExport();
   const gasket = planned?.facts?.hold.drawn.find((d) => d.role === 'gasket');
   if (!gasket) return null;
-  return <Button size="sm" variant="outline-primary" className="mt-1" onClick={() => { void save(setup, [{ name: 'gasket', rings: gasket.outlines }], 'gasket'); }}>Gasket as DXF</Button>;
+  return (
+    <Button
+      size="sm"
+      variant="outline-primary"
+      className="mt-1"
+      onClick={() => {
+        void save(setup, [{ name: 'gasket', rings: gasket.outlines }], 'gasket');
+      }}
+    >
+      Gasket as DXF
+    </Button>
+  );
 }
 
 /** A locating outline cut from sheet, to put the part back for a late operation. */
@@ -17,17 +28,69 @@ export function JigFields(props: SectionProps) {
   const save = useOutlineExport();
   const { jig } = setup;
   const drawn = planned?.facts?.hold.drawn ?? [];
-  const made = { outline: drawn.find((d) => d.role === 'jig')?.outlines ?? [], windows: drawn.find((d) => d.role === 'jig-window')?.outlines ?? [] };
+  const made = {
+    outline: drawn.find((d) => d.role === 'jig')?.outlines ?? [],
+    windows: drawn.find((d) => d.role === 'jig-window')?.outlines ?? [],
+  };
   return (
     <>
       <div className="fields mt-1">
-        <Form.Check type="switch" id={`jig-${setup.id}`} label="Jig cut from sheet" checked={jig.on} onChange={(e) => edit((s) => ({ ...s, jig: { ...s.jig, on: e.target.checked } }))} />
-        {jig.on && length({ label: 'Fit in the jig', mm: jig.fit, min: 0, max: 5, set: (s, mm) => ({ ...s, jig: { ...s.jig, fit: mm } }) })}
-        {jig.on && length({ label: 'Jig sheet', mm: jig.thickness, positive: true, max: 500, set: (s, mm) => ({ ...s, jig: { ...s.jig, thickness: mm } }) })}
-        {jig.on && length({ label: 'Border around', mm: jig.border, min: 0, max: 500, set: (s, mm) => ({ ...s, jig: { ...s.jig, border: mm } }) })}
+        <Form.Check
+          type="switch"
+          id={`jig-${setup.id}`}
+          label="Jig cut from sheet"
+          checked={jig.on}
+          onChange={(e) => edit((s) => ({ ...s, jig: { ...s.jig, on: e.target.checked } }))}
+        />
+        {jig.on &&
+          length({
+            label: 'Fit in the jig',
+            mm: jig.fit,
+            min: 0,
+            max: 5,
+            set: (s, mm) => ({ ...s, jig: { ...s.jig, fit: mm } }),
+          })}
+        {jig.on &&
+          length({
+            label: 'Jig sheet',
+            mm: jig.thickness,
+            positive: true,
+            max: 500,
+            set: (s, mm) => ({ ...s, jig: { ...s.jig, thickness: mm } }),
+          })}
+        {jig.on &&
+          length({
+            label: 'Border around',
+            mm: jig.border,
+            min: 0,
+            max: 500,
+            set: (s, mm) => ({ ...s, jig: { ...s.jig, border: mm } }),
+          })}
       </div>
-      {made.outline.length > 0 && <Button size="sm" variant="outline-primary" className="mt-1" onClick={() => { void save(setup, [{ name: 'jig', rings: made.outline }, { name: 'windows', rings: made.windows }], 'jig'); }}>Jig as DXF</Button>}
-      {made.windows.length > 0 && <p className="mb-1 quiet">{made.windows.length} {made.windows.length === 1 ? 'window' : 'windows'} where the cutter works.</p>}
+      {made.outline.length > 0 && (
+        <Button
+          size="sm"
+          variant="outline-primary"
+          className="mt-1"
+          onClick={() => {
+            void save(
+              setup,
+              [
+                { name: 'jig', rings: made.outline },
+                { name: 'windows', rings: made.windows },
+              ],
+              'jig',
+            );
+          }}
+        >
+          Jig as DXF
+        </Button>
+      )}
+      {made.windows.length > 0 && (
+        <p className="mb-1 quiet">
+          {made.windows.length} {made.windows.length === 1 ? 'window' : 'windows'} where the cutter works.
+        </p>
+      )}
     </>
   );
 }

@@ -5,17 +5,51 @@ import { useHold, type KindProps } from './useHold';
 
 /** Tailstock and supports of a rotary axis. */
 export function RotaryFields(props: KindProps<'rotary axis'>) {
-  const { setup, hold: { tailstock, supports } } = props;
+  const {
+    setup,
+    hold: { tailstock, supports },
+  } = props;
   const { job } = useJob();
   const { put } = useHold<'round'>(props, 'hold');
   return (
     <>
-      <Form.Check type="switch" id={`tail-${setup.id}`} label="Tailstock" checked={tailstock} onChange={(e) => put((r) => ({ ...r, tailstock: e.target.checked }))} />
+      <Form.Check
+        type="switch"
+        id={`tail-${setup.id}`}
+        label="Tailstock"
+        checked={tailstock}
+        onChange={(e) => put((r) => ({ ...r, tailstock: e.target.checked }))}
+      />
       <div className="fields mt-1" role="group" aria-label="Supports">
-        {supports.map((x, i) => <LengthField key={i} label={`Support ${i + 1} at X`} mm={x} units={job.units} signed min={0} max={20_000} onCommit={(mm) => put((r) => ({ ...r, supports: r.supports.map((v, k) => (k === i ? mm : v)) }))} />)}
+        {supports.map((x, i) => (
+          <LengthField
+            key={i}
+            label={`Support ${i + 1} at X`}
+            mm={x}
+            units={job.units}
+            signed
+            min={0}
+            max={20_000}
+            onCommit={(mm) => put((r) => ({ ...r, supports: r.supports.map((v, k) => (k === i ? mm : v)) }))}
+          />
+        ))}
         <div className="wide d-flex gap-2">
-          <Button size="sm" variant="outline-primary" disabled={supports.length >= 6} onClick={() => put((r) => ({ ...r, supports: [...r.supports, (r.supports.at(-1) ?? 0) + 100] }))}>Add support</Button>
-          <Button size="sm" variant="outline-primary" disabled={supports.length === 0} onClick={() => put((r) => ({ ...r, supports: r.supports.slice(0, -1) }))}>Take one out</Button>
+          <Button
+            size="sm"
+            variant="outline-primary"
+            disabled={supports.length >= 6}
+            onClick={() => put((r) => ({ ...r, supports: [...r.supports, (r.supports.at(-1) ?? 0) + 100] }))}
+          >
+            Add support
+          </Button>
+          <Button
+            size="sm"
+            variant="outline-primary"
+            disabled={supports.length === 0}
+            onClick={() => put((r) => ({ ...r, supports: r.supports.slice(0, -1) }))}
+          >
+            Take one out
+          </Button>
         </div>
       </div>
     </>

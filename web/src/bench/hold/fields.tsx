@@ -9,7 +9,11 @@ import { ViseHold } from './ViseHold';
 import { ViseSeat } from './ViseSeat';
 
 type Fields<F extends Family> = FC<HoldProps<F>>;
-interface FamilyFields<F extends Family> { readonly seat: Fields<F> | null; readonly hold: Fields<F>; readonly freed: Fields<F> | null }
+interface FamilyFields<F extends Family> {
+  readonly seat: Fields<F> | null;
+  readonly hold: Fields<F>;
+  readonly freed: Fields<F> | null;
+}
 
 /** What each way of holding asks: where the part lies, how hard it is held, and what keeps it when the cut frees it. */
 const HOLD_FIELDS: { readonly [F in Family]: FamilyFields<F> } = {
@@ -19,4 +23,5 @@ const HOLD_FIELDS: { readonly [F in Family]: FamilyFields<F> } = {
 };
 
 /** The fields of one way of holding. They take the hold they were asked for and no other. */
-export const fieldsOf = (family: Family): FamilyFields<Family> => HOLD_FIELDS[family] as unknown as FamilyFields<Family>;
+export const fieldsOf = (family: Family): FamilyFields<Family> =>
+  HOLD_FIELDS[family] as unknown as FamilyFields<Family>;

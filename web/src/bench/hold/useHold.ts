@@ -1,4 +1,5 @@
-import { isHoldIn, type HoldIn, type Setup } from '@violet-jaw/core/job';
+import { inHold } from '@violet-jaw/core/holdings';
+import type { HoldIn, Setup } from '@violet-jaw/core/job';
 import type { DeviceKind, DeviceOf, DeviceOfKind, Family, FamilyOf } from '@violet-jaw/core/shop';
 import { useLength, type LengthOf, type SectionProps } from '../section';
 
@@ -9,12 +10,11 @@ export interface HoldProps<F extends Family> extends SectionProps {
 }
 
 /** What the fields of one kind of device are given. */
-export type KindProps<K extends DeviceKind> = HoldProps<FamilyOf<DeviceOfKind<K>>> & { readonly device: DeviceOfKind<K> };
+export type KindProps<K extends DeviceKind> = HoldProps<FamilyOf<DeviceOfKind<K>>> & {
+  readonly device: DeviceOfKind<K>;
+};
 
 type Change<F extends Family> = (hold: HoldIn<F>) => HoldIn<F>;
-
-/** A change of the hold as one of its setup; none where the setup is held in another way by now. */
-export const inHold = <F extends Family>(family: F, change: Change<F>) => (s: Setup): Setup => (isHoldIn(family, s.hold) ? { ...s, hold: change(s.hold) } : s);
 
 /** Edits a hold, and makes length fields that set something of it. */
 export function useHold<F extends Family>(props: HoldProps<F>, section: keyof Setup['why']) {
@@ -22,6 +22,7 @@ export function useHold<F extends Family>(props: HoldProps<F>, section: keyof Se
   const family = props.hold.family as F;
   return {
     put: (change: Change<F>): void => props.edit(inHold(family, change)),
-    length: ({ set, ...field }: LengthOf<HoldIn<F>>) => lengthOfSetup({ ...field, set: (s, mm) => inHold<F>(family, (h) => set(h, mm))(s) }),
+    length: ({ set, ...field }: LengthOf<HoldIn<F>>) =>
+      lengthOfSetup({ ...field, set: (s, mm) => inHold<F>(family, (h) => set(h, mm))(s) }),
   };
 }

@@ -4,7 +4,11 @@ import { useJob } from '../../app/JobLayout';
 import { downloadText } from '../../app/download';
 
 /** Saves closed outlines as a DXF file in the job's units; the writer is loaded when it is asked for. */
-export function useOutlineExport(): (setup: Setup, layers: readonly { name: string; rings: Outlines }[], what: string) => Promise<void> {
+export function useOutlineExport(): (
+  setup: Setup,
+  layers: readonly { name: string; rings: Outlines }[],
+  what: string,
+) => Promise<void> {
   const { job } = useJob();
   return async (setup, layers, what) => {
     const { writeDxf } = await import('@violet-jaw/formats/dxf/write.ts');

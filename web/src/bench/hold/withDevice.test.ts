@@ -2,10 +2,14 @@ import { newHold, type Setup } from '@violet-jaw/core/job';
 import type { Device } from '@violet-jaw/core/shop';
 import { setup } from '../../../../core/src/testing/fixtures';
 import { demoShop } from '../../../../demo';
-import { inHold } from './useHold';
+import { inHold } from '@violet-jaw/core/holdings';
 import { withDevice as inJob } from './withDevice';
 
 const device = (id: string) => demoShop.devices.find((d) => d.id === id)!;
+/**
+ * The setup of a job in another device. Its hold stays while it means something there; else it is what it was there
+ * last, or starts anew.
+ */
 const withDevice = (s: Setup, d: Device | null) => inJob('job', s, d);
 
 test('another vise keeps what was entered for the first', () => {
@@ -26,7 +30,11 @@ test('trying another device loses nothing, none is no hold, and a way that was n
   expect([none.device, none.hold]).toEqual([null, null]);
   expect(withDevice(none, device('vise-150')).hold).toEqual(inVise.hold);
   // another setup has nothing to go back to
-  expect(withDevice({ ...none, id: 'other' }, device('vise-4in')).hold).toMatchObject({ family: 'vise', torque: null, parallels: { height: 16 } });
+  expect(withDevice({ ...none, id: 'other' }, device('vise-4in')).hold).toMatchObject({
+    family: 'vise',
+    torque: null,
+    parallels: { height: 16 },
+  });
 });
 
 test('a copy of a job, whose setups have the same names, gets nothing of what was tried in the other', () => {

@@ -8,9 +8,24 @@ export function AuditList({ entries }: { entries: readonly AuditEntry[] }) {
   return (
     <div className="audit" tabIndex={0} role="group" aria-label="Newest first">
       <Table size="sm" aria-label="Who did what">
-        <thead><tr><th>When</th><th>Who</th><th>What</th></tr></thead>
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Who</th>
+            <th>What</th>
+          </tr>
+        </thead>
         <tbody>
-          {entries.map((e, i) => <tr key={`${e.at}${i}`}><td className="number text-start">{localMinute(e.at)}</td><td>{e.name}</td><td>{e.action}{e.detail && <span className="quiet">: {e.detail}</span>}</td></tr>)}
+          {entries.map((e, i) => (
+            <tr key={`${e.at}${i}`}>
+              <td className="number text-start">{localMinute(e.at)}</td>
+              <td>{e.name}</td>
+              <td>
+                {e.action}
+                {e.detail && <span className="quiet">: {e.detail}</span>}
+              </td>
+            </tr>
+          ))}
         </tbody>
       </Table>
     </div>

@@ -1,6 +1,7 @@
+import { type NavigateFunction, Link, useNavigate } from 'react-router';
+import type { JobList, JobListEntry } from '@violet-jaw/formats/api';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
-import { Link, useNavigate } from 'react-router';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { PageView } from '../../drawing/Drawing';
@@ -19,7 +20,10 @@ const TYPING_MS = 150;
 /** A text once it has stood still for a moment. */
 function useSettled(text: string): string {
   const [settled, setSettled] = useState(text);
-  useEffect(() => { const soon = setTimeout(() => setSettled(text), TYPING_MS); return () => clearTimeout(soon); }, [text]);
+  useEffect(() => {
+    const soon = setTimeout(() => setSettled(text), TYPING_MS);
+    return () => clearTimeout(soon);
+  }, [text]);
   return settled;
 }
 
@@ -34,16 +38,35 @@ export function JobsPage() {
   const [dropping, setDropping] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  useShortcuts({ '/': () => search.current?.focus(), 'g o': () => { void navigate('/shop'); } });
+  useShortcuts({
+    '/': () => search.current?.focus(),
+    'g o': () => {
+      void navigate('/shop');
+    },
+  });
 
   const words = useSettled(text);
-  const { data: list, problem: away } = useServer('jobs', { query: { search: words, show, page, size: JOBS_A_PAGE } }, { topics: ['jobs'], everyMs: LOOK_EVERY_MS, keeps: true });
-  useEffect(() => { document.title = 'Jobs · Violet Jaw'; }, []);
-  useEffect(() => { if (list?.jobs.length === 0 && page > 0) setPage(0); }, [list, page]);
+  const { data: list, problem: away } = useServer(
+    'jobs',
+    { query: { search: words, show, page, size: JOBS_A_PAGE } },
+    { topics: ['jobs'], everyMs: LOOK_EVERY_MS, keeps: true },
+  );
+  useEffect(() => {
+    document.title = 'Jobs · Violet Jaw';
+  }, []);
+  useEffect(() => {
+    if (list?.jobs.length === 0 && page > 0) setPage(0);
+  }, [list, page]);
 
   const take = async (file: File) => {
-    if (!isPlanner) { setProblem('Jobs are made by planners.'); return; }
-    if (!/\.json$/i.test(file.name)) { setMaking({ file }); return; }
+    if (!isPlanner) {
+      setProblem('Jobs are made by planners.');
+      return;
+    }
+    if (!/\.json$/i.test(file.name)) {
+      setMaking({ file });
+      return;
+    }
     try {
       const { id } = await api.importJob({ body: await file.text() });
       void navigate(`/jobs/${id}/part`);
@@ -58,59 +81,69 @@ export function JobsPage() {
 
   return (
     <div
-      className={dropping ? 'dropping' : undefined} style={{ flex: 1 }}
-      onDragOver={(e) => { e.preventDefault(); setDropping(true); }}
-      onDragLeave={(e) => { if (e.currentTarget === e.target) setDropping(false); }}
-      onDrop={(e) => { e.preventDefault(); setDropping(false); const file = e.dataTransfer.files[0]; if (file) void take(file); }}
+      className={dropping ? 'dropping' : undefined}
+      style={{ flex: 1 }}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setDropping(true);
+      }}
+      onDragLeave={(e) => {
+        if (e.currentTarget === e.target) setDropping(false);
+      }}
+      onDrop={(e) => {
+        e.preventDefault();
+        setDropping(false);
+        const file = e.dataTransfer.files[0];
+        if (file) void take(file);
+      }}
     >
       <Head />
-      {away && <div className="banner stop" role="alert">{away} Trying again.</div>}
-      {problem && <div className="banner stop" role="alert">{problem} <Button size="sm" variant="outline-primary" onClick={() => setProblem(null)}>Close</Button></div>}
-      <main>
-        <div className="d-flex gap-3 align-items-end mb-2 flex-wrap">
-          <h1 className="h4 mb-0 me-auto">Jobs</h1>
-          <Form.Control ref={search} type="search" aria-label="Search jobs" placeholder="Search number, part, machine  ( / )" value={text} maxLength={200} onChange={(e) => { setText(e.target.value); setPage(0); }} style={{ width: '18rem' }} />
-          <Form.Select aria-label="Show" value={show} onChange={(e) => { setShow(e.target.value as Show); setPage(0); }} style={{ width: 'auto' }}>
-            <option value="all">all jobs</option><option value="open findings">with open findings</option><option value="not issued">not issued yet</option>
-          </Form.Select>
-          {isPlanner && <Button onClick={() => setMaking({ file: null })}>New job</Button>}
+      {away && (
+        <div className="banner stop" role="alert">
+          {away} Trying again.
         </div>
-        <Table hover className="jobs">
-          <thead><tr><th>Number</th><th>Part</th><th>Machine</th><th>Setups</th><th>Findings</th><th>Issue</th><th>Due</th></tr></thead>
-          <tbody>
-            {shown.map((job) => (
-              <tr key={job.id} onClick={(e) => { if (!(e.target as HTMLElement).closest('a')) void navigate(`/jobs/${job.id}/route`); }} style={{ cursor: 'pointer' }}>
-                <td><Link to={`/jobs/${job.id}/route`}><strong>{job.number}</strong></Link></td>
-                <td>{job.part} <span className="quiet">rev {job.revision || '?'}</span></td>
-                <td>{job.machine ?? <span className="quiet">not chosen</span>}</td>
-                <td>
-                  <div className="thumbs">
-                    {job.summary === null && <span className="quiet">planning…</span>}
-                    {job.summary?.problem && <span className="quiet">{job.summary.problem}</span>}
-                    {job.summary?.setups.map((s) => (s.picture
-                      ? <PageView key={s.op} page={s.picture} title={`Op ${s.op}, ${s.register}`} />
-                      : <span key={s.op} className="quiet">Op {s.op}</span>))}
-                  </div>
-                </td>
-                <td>{job.summary && <Counts {...job.summary.counts} />}</td>
-                <td className="text-nowrap">{job.letter ? <><strong>{job.letter}</strong> <Link to={`/run/${job.id}/${job.letter}`}>run</Link></> : <span className="quiet">none</span>}</td>
-                <td className="text-nowrap">{job.due ?? <span className="quiet">not given</span>}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+      )}
+      {problem && (
+        <div className="banner stop" role="alert">
+          {problem}{' '}
+          <Button size="sm" variant="outline-primary" onClick={() => setProblem(null)}>
+            Close
+          </Button>
+        </div>
+      )}
+      <main>
+        <SearchBar
+          search={search}
+          text={text}
+          setText={setText}
+          setPage={setPage}
+          show={show}
+          setShow={setShow}
+          isPlanner={isPlanner}
+          setMaking={setMaking}
+        />
+        <JobTable shown={shown} navigate={navigate} />
         {list === null && !away && <p>Loading the jobs…</p>}
-        {list?.total === 0 && <p>{isAll ? 'No jobs yet. Drop a part file here, or choose New job.' : 'No job fits the search.'}</p>}
-        {list && pages > 1 && (
-          <nav aria-label="Pages of the list" className="d-flex gap-3 align-items-center mb-2">
-            <Button size="sm" variant="outline-primary" disabled={page === 0} onClick={() => setPage(page - 1)}>Previous</Button>
-            <span>{page * JOBS_A_PAGE + 1} to {Math.min((page + 1) * JOBS_A_PAGE, list.total)} of {list.total}{list.more ? ' and more: search for a word to see fewer' : ''}</span>
-            <Button size="sm" variant="outline-primary" disabled={page + 1 >= pages} onClick={() => setPage(page + 1)}>Next</Button>
-          </nav>
+        {list?.total === 0 && (
+          <p>{isAll ? 'No jobs yet. Drop a part file here, or choose New job.' : 'No job fits the search.'}</p>
         )}
-        {isPlanner && <p className="quiet">Drop a part file (STEP, IGES, BREP, STL, DXF) or a job file (JSON) anywhere on this page to begin a job with it.</p>}
+        {list && pages > 1 && <PageButtons page={page} setPage={setPage} list={list} pages={pages} />}
+        {isPlanner && (
+          <p className="quiet">
+            Drop a part file (STEP, IGES, BREP, STL, DXF) or a job file (JSON) anywhere on this page to begin a job with
+            it.
+          </p>
+        )}
       </main>
-      {making && <NewJob file={making.file} onClose={() => setMaking(null)} onMade={(id) => { void navigate(`/jobs/${id}/part`); }} />}
+      {making && (
+        <NewJob
+          file={making.file}
+          onClose={() => setMaking(null)}
+          onMade={(id) => {
+            void navigate(`/jobs/${id}/part`);
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -118,9 +151,167 @@ export function JobsPage() {
 function Counts({ stop, caution, note }: { stop: number; caution: number; note: number }) {
   return (
     <span className="text-nowrap">
-      {stop > 0 && <span className="tally stop">{stop} {stop === 1 ? 'stop' : 'stops'}</span>}
-      {caution > 0 && <span className="tally caution">{caution} {caution === 1 ? 'caution' : 'cautions'}</span>}
-      {stop + caution === 0 && <span className="tally note">{note === 0 ? 'none' : `${note} ${note === 1 ? 'note' : 'notes'}`}</span>}
+      {stop > 0 && (
+        <span className="tally stop">
+          {stop} {stop === 1 ? 'stop' : 'stops'}
+        </span>
+      )}
+      {caution > 0 && (
+        <span className="tally caution">
+          {caution} {caution === 1 ? 'caution' : 'cautions'}
+        </span>
+      )}
+      {stop + caution === 0 && (
+        <span className="tally note">{note === 0 ? 'none' : `${note} ${note === 1 ? 'note' : 'notes'}`}</span>
+      )}
     </span>
+  );
+}
+
+/** The jobs of the page, each with its setups drawn. */
+function JobTable({ shown, navigate }: { shown: readonly JobListEntry[]; navigate: NavigateFunction }) {
+  return (
+    <Table hover className="jobs">
+      <thead>
+        <tr>
+          <th>Number</th>
+          <th>Part</th>
+          <th>Machine</th>
+          <th>Setups</th>
+          <th>Findings</th>
+          <th>Issue</th>
+          <th>Due</th>
+        </tr>
+      </thead>
+      <tbody>
+        {shown.map((job) => (
+          <tr
+            key={job.id}
+            onClick={(e) => {
+              if (!(e.target as HTMLElement).closest('a')) void navigate(`/jobs/${job.id}/route`);
+            }}
+            style={{ cursor: 'pointer' }}
+          >
+            <td>
+              <Link to={`/jobs/${job.id}/route`}>
+                <strong>{job.number}</strong>
+              </Link>
+            </td>
+            <td>
+              {job.part} <span className="quiet">rev {job.revision || '?'}</span>
+            </td>
+            <td>{job.machine ?? <span className="quiet">not chosen</span>}</td>
+            <td>
+              <div className="thumbs">
+                {job.summary === null && <span className="quiet">planning…</span>}
+                {job.summary?.problem && <span className="quiet">{job.summary.problem}</span>}
+                {job.summary?.setups.map((s) =>
+                  s.picture ? (
+                    <PageView key={s.op} page={s.picture} title={`Op ${s.op}, ${s.register}`} />
+                  ) : (
+                    <span key={s.op} className="quiet">
+                      Op {s.op}
+                    </span>
+                  ),
+                )}
+              </div>
+            </td>
+            <td>{job.summary && <Counts {...job.summary.counts} />}</td>
+            <td className="text-nowrap">
+              {job.letter ? (
+                <>
+                  <strong>{job.letter}</strong> <Link to={`/run/${job.id}/${job.letter}`}>run</Link>
+                </>
+              ) : (
+                <span className="quiet">none</span>
+              )}
+            </td>
+            <td className="text-nowrap">{job.due ?? <span className="quiet">not given</span>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+/** Pages of the list. */
+function PageButtons({
+  page,
+  setPage,
+  list,
+  pages,
+}: {
+  page: number;
+  setPage: (page: number) => void;
+  list: JobList;
+  pages: number;
+}) {
+  return (
+    <nav aria-label="Pages of the list" className="d-flex gap-3 align-items-center mb-2">
+      <Button size="sm" variant="outline-primary" disabled={page === 0} onClick={() => setPage(page - 1)}>
+        Previous
+      </Button>
+      <span>
+        {page * JOBS_A_PAGE + 1} to {Math.min((page + 1) * JOBS_A_PAGE, list.total)} of {list.total}
+        {list.more ? ' and more: search for a word to see fewer' : ''}
+      </span>
+      <Button size="sm" variant="outline-primary" disabled={page + 1 >= pages} onClick={() => setPage(page + 1)}>
+        Next
+      </Button>
+    </nav>
+  );
+}
+
+/** What is looked for among the jobs, and a new one. */
+function SearchBar({
+  search,
+  text,
+  setText,
+  setPage,
+  show,
+  setShow,
+  isPlanner,
+  setMaking,
+}: {
+  search: React.RefObject<HTMLInputElement | null>;
+  text: string;
+  setText: (text: string) => void;
+  setPage: (page: number) => void;
+  show: Show;
+  setShow: (show: Show) => void;
+  isPlanner: boolean;
+  setMaking: (making: { file: File | null }) => void;
+}) {
+  return (
+    <div className="d-flex gap-3 align-items-end mb-2 flex-wrap">
+      <h1 className="h4 mb-0 me-auto">Jobs</h1>
+      <Form.Control
+        ref={search}
+        type="search"
+        aria-label="Search jobs"
+        placeholder="Search number, part, machine  ( / )"
+        value={text}
+        maxLength={200}
+        onChange={(e) => {
+          setText(e.target.value);
+          setPage(0);
+        }}
+        style={{ width: '18rem' }}
+      />
+      <Form.Select
+        aria-label="Show"
+        value={show}
+        onChange={(e) => {
+          setShow(e.target.value as Show);
+          setPage(0);
+        }}
+        style={{ width: 'auto' }}
+      >
+        <option value="all">all jobs</option>
+        <option value="open findings">with open findings</option>
+        <option value="not issued">not issued yet</option>
+      </Form.Select>
+      {isPlanner && <Button onClick={() => setMaking({ file: null })}>New job</Button>}
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { useRef, useState, type FormEvent } from 'react';
+import { type Dispatch, type SetStateAction, useRef, useState, type FormEvent } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { newJob, type Job } from '@violet-jaw/core/job';
 import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
@@ -7,14 +7,44 @@ import { allTaken } from '../../fields/field';
 import { ChoiceField } from '../../fields/TextField';
 import { LengthField } from '../../fields/LengthField';
 import { api } from '../../store/api';
-import { PartReader, type PartChoice } from './PartReader';
+import { PartReader } from './PartReader';
+import type { PartChoice } from './partFile';
+
+/** What a job is called, and how many. */
+interface Head {
+  readonly number: string;
+  readonly part: string;
+  readonly revision: string;
+  readonly material: string;
+  readonly quantity: string;
+}
+
+/** What is marked as wrong has not been taken: nobody may get the size that stood there before. */
+const wrongIn = (entered: HTMLFormElement): string[] =>
+  [...entered.querySelectorAll<HTMLInputElement>('.is-invalid')].map(
+    (field) => `${field.labels?.[0]?.textContent ?? 'a field'} reads "${field.value}"`,
+  );
 
 /** A new job from a part file or from typed sizes. */
-export function NewJob({ file: first, onClose, onMade }: { file: File | null; onClose: () => void; onMade: (id: string) => void }) {
+export function NewJob({
+  file: first,
+  onClose,
+  onMade,
+}: {
+  file: File | null;
+  onClose: () => void;
+  onMade: (id: string) => void;
+}) {
   const [file, setFile] = useState<File | null>(first);
   const [choice, setChoice] = useState<PartChoice | null>(null);
   const [units, setUnits] = useState<Units>('mm');
-  const [head, setHead] = useState({ number: '', part: first?.name.replace(/\.[^.]+$/, '') ?? '', revision: '', material: '', quantity: '1' });
+  const [head, setHead] = useState<Head>({
+    number: '',
+    part: first?.name.replace(/\.[^.]+$/, '') ?? '',
+    revision: '',
+    material: '',
+    quantity: '1',
+  });
   const [form, setForm] = useState<'block' | 'round' | 'hexagon' | 'tube'>('block');
   const [block, setBlock] = useState({ x: 100, y: 60, z: 40 });
   const [bar, setBar] = useState({ across: 40, bore: 0, length: 100, along: 'x' as 'x' | 'y' | 'z' });
@@ -30,7 +60,11 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
 
   // as it is when it is sent: a size may be taken between the press and then
   const wanted = useRef<() => Job>(null!);
-  wanted.current = () => newJob({ ...head, number: head.number.trim(), quantity, units }, choice ? choice.source : form === 'block' ? { block } : { bar: { ...bar, section: form } });
+  wanted.current = () =>
+    newJob(
+      { ...head, number: head.number.trim(), quantity, units },
+      choice ? choice.source : form === 'block' ? { block } : { bar: { ...bar, section: form } },
+    );
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (sending) return;
@@ -38,10 +72,11 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
     setSending(true);
     await allTaken(entered);
     setSending(false);
-    // what is marked as wrong has not been taken: nobody may get the size that stood there before
-    const wrong = [...entered.querySelectorAll<HTMLInputElement>('.is-invalid')].map((field) => `${field.labels?.[0]?.textContent ?? 'a field'} reads "${field.value}"`);
-    if (wrong.length > 0) { setProblem(`Correct first: ${wrong.join('; ')}.`); return; }
-    if (missing.length > 0) { setProblem(`Still needed: ${missing.join('; ')}.`); return; }
+    const wrong = wrongIn(entered);
+    if (wrong.length > 0 || missing.length > 0) {
+      setProblem(wrong.length > 0 ? `Correct first: ${wrong.join('; ')}.` : `Still needed: ${missing.join('; ')}.`);
+      return;
+    }
     setSending(true);
     try {
       const { id } = await api.createJob({ body: wanted.current() });
@@ -52,58 +87,214 @@ export function NewJob({ file: first, onClose, onMade }: { file: File | null; on
     }
   };
 
-  const text = (key: keyof typeof head, label: string) => (
+  return (
+    <Modal show onHide={onClose} size="lg" backdrop="static">
+      <Form onSubmit={(e) => void make(e)}>
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">New job</Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <HeadFields head={head} setHead={setHead} units={units} setUnits={setUnits} />
+          {file ? (
+            <PartReader
+              file={file}
+              units={units}
+              onChoice={setChoice}
+              onCancel={() => {
+                setFile(null);
+                setChoice(null);
+              }}
+            />
+          ) : (
+            <TypedPart
+              setFile={setFile}
+              form={form}
+              setForm={setForm}
+              block={block}
+              units={units}
+              setBlock={setBlock}
+              bar={bar}
+              setBar={setBar}
+            />
+          )}
+          {file && (
+            <Button
+              variant="link"
+              onClick={() => {
+                setFile(null);
+                setChoice(null);
+              }}
+            >
+              Use typed sizes or another file instead
+            </Button>
+          )}
+          {problem && (
+            <div className="finding stop" role="alert">
+              <span className="level">not made</span>
+              {problem}
+            </div>
+          )}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="outline-primary" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit" disabled={sending}>
+            Make the job
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}
+
+/** The part as typed sizes, or a file that is dropped here. */
+function TypedPart({
+  setFile,
+  form,
+  setForm,
+  block,
+  units,
+  setBlock,
+  bar,
+  setBar,
+}: {
+  setFile: Dispatch<SetStateAction<File | null>>;
+  form: 'block' | 'round' | 'hexagon' | 'tube';
+  setForm: Dispatch<SetStateAction<'block' | 'round' | 'hexagon' | 'tube'>>;
+  block: { x: number; y: number; z: number };
+  units: Units;
+  setBlock: Dispatch<SetStateAction<{ x: number; y: number; z: number }>>;
+  bar: { across: number; bore: number; length: number; along: 'x' | 'y' | 'z' };
+  setBar: Dispatch<SetStateAction<{ across: number; bore: number; length: number; along: 'x' | 'y' | 'z' }>>;
+}) {
+  return (
+    <div
+      className="panel"
+      onDragOver={(e) => {
+        e.preventDefault();
+        e.stopPropagation();
+      }}
+      onDrop={(e) => {
+        e.preventDefault();
+        e.stopPropagation();
+        setFile(e.dataTransfer.files[0] ?? null);
+      }}
+    >
+      <h3>Part: typed sizes</h3>
+      <div className="fields">
+        <ChoiceField
+          label="Shape"
+          value={form}
+          choices={[
+            { value: 'block', says: 'block or plate' },
+            { value: 'round', says: 'round bar' },
+            { value: 'hexagon', says: 'hexagon bar' },
+            { value: 'tube', says: 'tube' },
+          ]}
+          onCommit={setForm}
+        />
+        {form === 'block' ? (
+          (['x', 'y', 'z'] as const).map((a) => (
+            <LengthField
+              key={a}
+              label={`Size ${a.toUpperCase()}`}
+              mm={block[a]}
+              units={units}
+              positive
+              max={10_000}
+              onCommit={(v) => setBlock((b) => ({ ...b, [a]: v }))}
+            />
+          ))
+        ) : (
+          <>
+            <LengthField
+              label={form === 'hexagon' ? 'Across flats' : 'Diameter'}
+              mm={bar.across}
+              units={units}
+              positive
+              max={10_000}
+              onCommit={(across) => setBar((b) => ({ ...b, across }))}
+            />
+            {form === 'tube' && (
+              <LengthField
+                label="Bore"
+                mm={bar.bore}
+                units={units}
+                min={0}
+                max={10_000}
+                onCommit={(bore) => setBar((b) => ({ ...b, bore }))}
+              />
+            )}
+            <LengthField
+              label="Length"
+              mm={bar.length}
+              units={units}
+              positive
+              max={10_000}
+              onCommit={(length) => setBar((b) => ({ ...b, length }))}
+            />
+            <ChoiceField
+              label="Along"
+              value={bar.along}
+              choices={(['x', 'y', 'z'] as const).map((a) => ({ value: a, says: a.toUpperCase() }))}
+              onCommit={(along) => setBar((b) => ({ ...b, along }))}
+            />
+          </>
+        )}
+      </div>
+      <Form.Group controlId="new-file" className="mt-2">
+        <Form.Label>or a file: STEP, IGES, BREP, STL or a DXF outline (drop it here or choose it)</Form.Label>
+        <Form.Control
+          type="file"
+          accept={PART_FILE_ENDINGS}
+          onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)}
+        />
+      </Form.Group>
+    </div>
+  );
+}
+
+/** Number, part, material, quantity and units. */
+function HeadFields({
+  head,
+  setHead,
+  units,
+  setUnits,
+}: {
+  head: Head;
+  setHead: (head: Head) => void;
+  units: Units;
+  setUnits: (units: Units) => void;
+}) {
+  const text = (key: keyof Head, label: string) => (
     <Form.Group controlId={`new-${key}`}>
       <Form.Label>{label}</Form.Label>
-      <Form.Control value={head[key]} maxLength={key === 'number' ? 60 : key === 'revision' ? 20 : 200} autoComplete="off" onChange={(e) => setHead({ ...head, [key]: e.target.value })} />
+      <Form.Control
+        value={head[key]}
+        maxLength={key === 'number' ? 60 : key === 'revision' ? 20 : 200}
+        autoComplete="off"
+        onChange={(e) => setHead({ ...head, [key]: e.target.value })}
+      />
     </Form.Group>
   );
 
   return (
-    <Modal show onHide={onClose} size="lg" backdrop="static">
-      <Form onSubmit={(e) => { void make(e); }}>
-        <Modal.Header closeButton><Modal.Title as="h2">New job</Modal.Title></Modal.Header>
-        <Modal.Body>
-          <div className="fields mb-3">
-            {text('number', 'Job number')}{text('part', 'Part')}{text('revision', 'Revision')}{text('material', 'Material')}{text('quantity', 'Quantity')}
-            <ChoiceField label="Units" value={units} choices={[{ value: 'mm', says: 'mm' }, { value: 'inch', says: 'inch' }]} onCommit={setUnits} />
-          </div>
-          {file
-            ? <PartReader file={file} units={units} onChoice={setChoice} onCancel={() => { setFile(null); setChoice(null); }} />
-            : (
-              <div
-                className="panel"
-                onDragOver={(e) => { e.preventDefault(); e.stopPropagation(); }}
-                onDrop={(e) => { e.preventDefault(); e.stopPropagation(); setFile(e.dataTransfer.files[0] ?? null); }}
-              >
-                <h3>Part: typed sizes</h3>
-                <div className="fields">
-                  <ChoiceField label="Shape" value={form} choices={[{ value: 'block', says: 'block or plate' }, { value: 'round', says: 'round bar' }, { value: 'hexagon', says: 'hexagon bar' }, { value: 'tube', says: 'tube' }]} onCommit={setForm} />
-                  {form === 'block'
-                    ? (['x', 'y', 'z'] as const).map((a) => <LengthField key={a} label={`Size ${a.toUpperCase()}`} mm={block[a]} units={units} positive max={10_000} onCommit={(v) => setBlock((b) => ({ ...b, [a]: v }))} />)
-                    : (
-                      <>
-                        <LengthField label={form === 'hexagon' ? 'Across flats' : 'Diameter'} mm={bar.across} units={units} positive max={10_000} onCommit={(across) => setBar((b) => ({ ...b, across }))} />
-                        {form === 'tube' && <LengthField label="Bore" mm={bar.bore} units={units} min={0} max={10_000} onCommit={(bore) => setBar((b) => ({ ...b, bore }))} />}
-                        <LengthField label="Length" mm={bar.length} units={units} positive max={10_000} onCommit={(length) => setBar((b) => ({ ...b, length }))} />
-                        <ChoiceField label="Along" value={bar.along} choices={(['x', 'y', 'z'] as const).map((a) => ({ value: a, says: a.toUpperCase() }))} onCommit={(along) => setBar((b) => ({ ...b, along }))} />
-                      </>
-                    )}
-                </div>
-                <Form.Group controlId="new-file" className="mt-2">
-                  <Form.Label>or a file: STEP, IGES, BREP, STL or a DXF outline (drop it here or choose it)</Form.Label>
-                  <Form.Control type="file" accept={PART_FILE_ENDINGS} onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)} />
-                </Form.Group>
-              </div>
-            )}
-          {file && <Button variant="link" onClick={() => { setFile(null); setChoice(null); }}>Use typed sizes or another file instead</Button>}
-          {problem && <div className="finding stop" role="alert"><span className="level">not made</span>{problem}</div>}
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="outline-primary" onClick={onClose}>Cancel</Button>
-          <Button type="submit" disabled={sending}>Make the job</Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <div className="fields mb-3">
+      {text('number', 'Job number')}
+      {text('part', 'Part')}
+      {text('revision', 'Revision')}
+      {text('material', 'Material')}
+      {text('quantity', 'Quantity')}
+      <ChoiceField
+        label="Units"
+        value={units}
+        choices={[
+          { value: 'mm', says: 'mm' },
+          { value: 'inch', says: 'inch' },
+        ]}
+        onCommit={setUnits}
+      />
+    </div>
   );
 }

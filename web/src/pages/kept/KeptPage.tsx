@@ -14,20 +14,29 @@ const sizeOf = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB`
 export function KeptPage() {
   const account = useAccount();
   const isLead = useIsLead();
-  useEffect(() => { document.title = 'Bin and backups · Violet Jaw'; }, []);
+  useEffect(() => {
+    document.title = 'Bin and backups · Violet Jaw';
+  }, []);
   return (
     <>
       <Head />
       <main>
         <h1 className="h4">Bin and backups</h1>
-        {isLead
-          ? (
-            <div className="row">
-              <div className="col-12 col-xl-6"><Bin /><Proof /></div>
-              <div className="col-12 col-xl-6"><Backups /></div>
+        {isLead ? (
+          <div className="row">
+            <div className="col-12 col-xl-6">
+              <Bin />
+              <Proof />
             </div>
-          )
-          : <p>You are signed in as {account?.name}, {account?.role}. Bin and backups are for the lead.</p>}
+            <div className="col-12 col-xl-6">
+              <Backups />
+            </div>
+          </div>
+        ) : (
+          <p>
+            You are signed in as {account?.name}, {account?.role}. Bin and backups are for the lead.
+          </p>
+        )}
       </main>
     </>
   );
@@ -44,14 +53,39 @@ function Bin() {
       {bin?.length === 0 && <p>The bin is empty.</p>}
       {bin && bin.length > 0 && (
         <Table size="sm" aria-label="Deleted jobs">
-          <thead><tr><th>Job</th><th>Deleted</th><th>Gone for good</th><th><span className="visually-hidden">Take back</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th>Job</th>
+              <th>Deleted</th>
+              <th>Gone for good</th>
+              <th>
+                <span className="visually-hidden">Take back</span>
+              </th>
+            </tr>
+          </thead>
           <tbody>
             {bin.map((b) => (
               <tr key={b.id}>
-                <td><strong>{b.number}</strong> {b.part}</td>
-                <td>{localMinute(b.deletedAt)}{b.deletedBy && <span className="quiet"> by {b.deletedBy}</span>}</td>
+                <td>
+                  <strong>{b.number}</strong> {b.part}
+                </td>
+                <td>
+                  {localMinute(b.deletedAt)}
+                  {b.deletedBy && <span className="quiet"> by {b.deletedBy}</span>}
+                </td>
                 <td>{localMinute(b.goneAt)}</td>
-                <td className="text-end"><Button size="sm" variant="outline-primary" aria-label={`Take ${b.number} back`} onClick={() => { void takeBack.run({ id: b.id }); }}>Take back</Button></td>
+                <td className="text-end">
+                  <Button
+                    size="sm"
+                    variant="outline-primary"
+                    aria-label={`Take ${b.number} back`}
+                    onClick={() => {
+                      void takeBack.run({ id: b.id });
+                    }}
+                  >
+                    Take back
+                  </Button>
+                </td>
               </tr>
             ))}
           </tbody>
@@ -77,45 +111,40 @@ function Backups() {
   return (
     <section className="panel" aria-label="Backups">
       <h2>Backups</h2>
-      <p className="quiet">One is taken every day and kept for 14 days, the first of each month for 12 months. Everything is in it: jobs, issues, runs, files, library, accounts. Keep copies on another machine.</p>
+      <p className="quiet">
+        One is taken every day and kept for 14 days, the first of each month for 12 months. Everything is in it: jobs,
+        issues, runs, files, library, accounts. Keep copies on another machine.
+      </p>
       <NotDone problem={take.problem ?? restore.problem ?? problem} />
-      {done && <div className="banner mb-2" role="status">{done}</div>}
-      <Button size="sm" disabled={working !== null} onClick={() => { void doing(() => take.run({}), 'The backup is taken and proven: it can be read back whole.'); }}>Take a backup now</Button>
-      {working && <span className="quiet ms-2" role="status">{working}</span>}
+      {done && (
+        <div className="banner mb-2" role="status">
+          {done}
+        </div>
+      )}
+      <Button
+        size="sm"
+        disabled={working !== null}
+        onClick={() => {
+          void doing(() => take.run({}), 'The backup is taken and proven: it can be read back whole.');
+        }}
+      >
+        Take a backup now
+      </Button>
+      {working && (
+        <span className="quiet ms-2" role="status">
+          {working}
+        </span>
+      )}
       {backups?.length === 0 && <p className="mt-2">There is no backup yet.</p>}
       {backups && backups.length > 0 && (
-        <Table size="sm" className="mt-2" aria-label="Backups">
-          <thead><tr><th>Made</th><th>Why</th><th className="text-end">Size</th><th><span className="visually-hidden">Use</span></th></tr></thead>
-          <tbody>
-            {backups.map(({ name, at, size }) => (
-              <Fragment key={name}>
-                <tr>
-                  <td className="text-nowrap">{localMinute(at)}</td>
-                  <td className="text-nowrap">{name.startsWith('taken') ? 'by hand' : name.startsWith('before') ? 'before a restore' : 'of the day'}</td>
-                  <td className="text-end text-nowrap number">{sizeOf(size)}</td>
-                  <td className="text-end text-nowrap">
-                    <a className="btn btn-sm btn-outline-primary" href={urlOf('backup', { name })} download aria-label={`Download the backup made ${localMinute(at)}`}>Download</a>{' '}
-                    {asking !== name && <Button size="sm" variant="outline-primary" disabled={working !== null} aria-label={`Restore the backup made ${localMinute(at)}…`} onClick={() => setAsking(name)}>Restore…</Button>}
-                  </td>
-                </tr>
-                {asking === name && (
-                  <tr>
-                    <td colSpan={4}>
-                      <p className="mb-1">Everything becomes as it was on {localMinute(at)}: jobs, issues, runs, library, accounts. What was entered since is gone from here. A backup of now is taken first.</p>
-                      <Button
-                        size="sm" variant="danger" disabled={working !== null}
-                        onClick={() => { setAsking(null); void doing(() => restore.run({ name }), `Everything is as it was on ${localMinute(at)}. Reload pages that are open elsewhere.`); }}
-                      >
-                        Restore everything
-                      </Button>{' '}
-                      <Button size="sm" variant="outline-primary" onClick={() => setAsking(null)}>Leave it as it is</Button>
-                    </td>
-                  </tr>
-                )}
-              </Fragment>
-            ))}
-          </tbody>
-        </Table>
+        <BackupTable
+          backups={backups}
+          asking={asking}
+          working={working}
+          setAsking={setAsking}
+          doing={doing}
+          restore={restore}
+        />
       )}
     </section>
   );
@@ -126,17 +155,133 @@ function Proof() {
   return (
     <section className="panel" aria-label="Proof">
       <h2>Proof</h2>
-      <p className="quiet">Reads the audit list, every issued sheet and every file, and compares each with the seal it got when it was written.</p>
+      <p className="quiet">
+        Reads the audit list, every issued sheet and every file, and compares each with the seal it got when it was
+        written.
+      </p>
       <NotDone problem={problem} />
-      <Button size="sm" variant="outline-primary" disabled={working} onClick={() => { void ask({}); }}>{working ? 'Reading everything…' : 'Check everything now'}</Button>
+      <Button
+        size="sm"
+        variant="outline-primary"
+        disabled={working}
+        onClick={() => {
+          void ask({});
+        }}
+      >
+        {working ? 'Reading everything…' : 'Check everything now'}
+      </Button>
       {found && (
         <div role="status" className="mt-2">
-          <p className="mb-1">{found.entries} entries, {found.issues} issues and {found.files} files read.</p>
-          {found.problems.length === 0 && <p className="mb-0"><strong>All are as they were written.</strong></p>}
-          {found.problems.map((p) => <div key={p} className="finding stop"><span className="level">stop</span>{p} Compare with a backup before anybody works by it.</div>)}
+          <p className="mb-1">
+            {found.entries} entries, {found.issues} issues and {found.files} files read.
+          </p>
+          {found.problems.length === 0 && (
+            <p className="mb-0">
+              <strong>All are as they were written.</strong>
+            </p>
+          )}
+          {found.problems.map((p) => (
+            <div key={p} className="finding stop">
+              <span className="level">stop</span>
+              {p} Compare with a backup before anybody works by it.
+            </div>
+          ))}
           {found.more > 0 && <p>And {found.more} more.</p>}
         </div>
       )}
     </section>
+  );
+}
+
+/** What was kept, to be downloaded or restored. */
+function BackupTable({
+  backups,
+  asking,
+  working,
+  setAsking,
+  doing,
+  restore,
+}: {
+  backups: readonly { name: string; at: string; size: number }[];
+  asking: string | null;
+  working: string | null;
+  setAsking: (name: string | null) => void;
+  doing: (work: () => Promise<boolean>, then: string) => Promise<void>;
+  restore: ReturnType<typeof useChange<'restoreBackup'>>;
+}) {
+  return (
+    <Table size="sm" className="mt-2" aria-label="Backups">
+      <thead>
+        <tr>
+          <th>Made</th>
+          <th>Why</th>
+          <th className="text-end">Size</th>
+          <th>
+            <span className="visually-hidden">Use</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {backups.map(({ name, at, size }) => (
+          <Fragment key={name}>
+            <tr>
+              <td className="text-nowrap">{localMinute(at)}</td>
+              <td className="text-nowrap">
+                {name.startsWith('taken') ? 'by hand' : name.startsWith('before') ? 'before a restore' : 'of the day'}
+              </td>
+              <td className="text-end text-nowrap number">{sizeOf(size)}</td>
+              <td className="text-end text-nowrap">
+                <a
+                  className="btn btn-sm btn-outline-primary"
+                  href={urlOf('backup', { name })}
+                  download
+                  aria-label={`Download the backup made ${localMinute(at)}`}
+                >
+                  Download
+                </a>{' '}
+                {asking !== name && (
+                  <Button
+                    size="sm"
+                    variant="outline-primary"
+                    disabled={working !== null}
+                    aria-label={`Restore the backup made ${localMinute(at)}…`}
+                    onClick={() => setAsking(name)}
+                  >
+                    Restore…
+                  </Button>
+                )}
+              </td>
+            </tr>
+            {asking === name && (
+              <tr>
+                <td colSpan={4}>
+                  <p className="mb-1">
+                    Everything becomes as it was on {localMinute(at)}: jobs, issues, runs, library, accounts. What was
+                    entered since is gone from here. A backup of now is taken first.
+                  </p>
+                  <Button
+                    size="sm"
+                    variant="danger"
+                    disabled={working !== null}
+                    onClick={() => {
+                      setAsking(null);
+                      void doing(
+                        () => restore.run({ name }),
+                        `Everything is as it was on ${localMinute(at)}. Reload pages that are open elsewhere.`,
+                      );
+                    }}
+                  >
+                    Restore everything
+                  </Button>{' '}
+                  <Button size="sm" variant="outline-primary" onClick={() => setAsking(null)}>
+                    Leave it as it is
+                  </Button>
+                </td>
+              </tr>
+            )}
+          </Fragment>
+        ))}
+      </tbody>
+    </Table>
   );
 }

@@ -8,7 +8,8 @@ import { ChoiceField } from '../../fields/TextField';
 
 const WHAT: Record<ControlPart, string> = {
   set: 'Puts each zero into its register. Registers that are not known, or that another setup owns, are left out and told.',
-  verify: 'Goes over each zero that can stand on the machine together with the setup that is loaded, above everything that stands there, and stops: look whether it is the corner the line names. Rises first, always.',
+  verify:
+    'Goes over each zero that can stand on the machine together with the setup that is loaded, above everything that stands there, and stops: look whether it is the corner the line names. Rises first, always.',
   clear: 'Takes back what this job has set, so that nothing is left for the next one.',
 };
 
@@ -19,18 +20,49 @@ export function ControlPanel({ planned }: { planned: PlannedJob }) {
   const loadable = planned.setups.filter((s) => s.facts);
   const [wanted, setWanted] = useState<string | null>(null);
   const loaded = loadable.find((s) => s.id === wanted) ?? loadable[0];
-  const texts = useMemo(() => { const all = controlTexts(job, planned, 'DRAFT'); return loaded ? { ...all, verify: lookWhileLoaded(job, planned, loaded.id, 'DRAFT') } : all; }, [job, planned, loaded]);
+  const texts = useMemo(() => {
+    const all = controlTexts(job, planned, 'DRAFT');
+    return loaded ? { ...all, verify: lookWhileLoaded(job, planned, loaded.id, 'DRAFT') } : all;
+  }, [job, planned, loaded]);
   return (
     <section aria-label="Control">
       <h2>Lines for the control</h2>
       <ButtonGroup className="mb-1" aria-label="Which lines">
-        {CONTROL_PARTS.map((p) => <Button key={p} size="sm" variant={p === part ? 'primary' : 'outline-primary'} aria-pressed={p === part} onClick={() => setPart(p)}>{PART_SAYS[p]}</Button>)}
+        {CONTROL_PARTS.map((p) => (
+          <Button
+            key={p}
+            size="sm"
+            variant={p === part ? 'primary' : 'outline-primary'}
+            aria-pressed={p === part}
+            onClick={() => setPart(p)}
+          >
+            {PART_SAYS[p]}
+          </Button>
+        ))}
       </ButtonGroup>
-      {part === 'verify' && loadable.length > 1 && <ChoiceField className="mb-1" label="While this setup is loaded" value={loaded.id} choices={loadable.map((s) => ({ value: s.id, says: `Op ${s.op}` }))} onCommit={setWanted} />}
+      {part === 'verify' && loadable.length > 1 && (
+        <ChoiceField
+          className="mb-1"
+          label="While this setup is loaded"
+          value={loaded.id}
+          choices={loadable.map((s) => ({ value: s.id, says: `Op ${s.op}` }))}
+          onCommit={setWanted}
+        />
+      )}
       <p className="mb-1">{WHAT[part]}</p>
-      <pre className="lines" aria-label="Lines for the control" tabIndex={0}>{texts[part]}</pre>
-      <Button size="sm" variant="outline-primary" onClick={() => downloadText(`${job.number}-draft-${part}.nc`, texts[part], 'text/plain')}>Download these lines (draft)</Button>
-      <span className="quiet ms-2">The issued lines are on the page Sheet. How they are written is told per machine on the page Shop.</span>
+      <pre className="lines" aria-label="Lines for the control" tabIndex={0}>
+        {texts[part]}
+      </pre>
+      <Button
+        size="sm"
+        variant="outline-primary"
+        onClick={() => downloadText(`${job.number}-draft-${part}.nc`, texts[part], 'text/plain')}
+      >
+        Download these lines (draft)
+      </Button>
+      <span className="quiet ms-2">
+        The issued lines are on the page Sheet. How they are written is told per machine on the page Shop.
+      </span>
     </section>
   );
 }

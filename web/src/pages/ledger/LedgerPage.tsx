@@ -19,8 +19,19 @@ export function LedgerPage() {
         {planned.setups.map((s) => (
           <div key={s.id} className="col-12 col-xl-6">
             <div className="panel">
-              <h2>Op {s.op} <span className="number violet">{s.register}</span></h2>
-              {s.facts ? <><p className="mb-0">{s.facts.says.zero}. {s.facts.says.seat}</p><LedgerTable planned={s} /></> : <p className="quiet">No device chosen: nothing to add up yet.</p>}
+              <h2>
+                Op {s.op} <span className="number violet">{s.register}</span>
+              </h2>
+              {s.facts ? (
+                <>
+                  <p className="mb-0">
+                    {s.facts.says.zero}. {s.facts.says.seat}
+                  </p>
+                  <LedgerTable planned={s} />
+                </>
+              ) : (
+                <p className="quiet">No device chosen: nothing to add up yet.</p>
+              )}
               <FindingList findings={planned.findings.filter((f) => f.setupId === s.id && f.section === 'zero')} />
             </div>
           </div>
@@ -28,17 +39,43 @@ export function LedgerPage() {
         {planned.transitions.map((t) => (
           <div key={t.toId} className="col-12 col-xl-6">
             <div className="panel">
-              <h2>Op {t.fromOp} to Op {t.toOp}: what changed</h2>
-              <p className="mb-1">{t.facts.says}: {t.facts.edges.join('; ')}.</p>
+              <h2>
+                Op {t.fromOp} to Op {t.toOp}: what changed
+              </h2>
+              <p className="mb-1">
+                {t.facts.says}: {t.facts.edges.join('; ')}.
+              </p>
               <Table size="sm">
-                <thead><tr><th>Axis</th><th>Term</th><th className="number">Change</th></tr></thead>
+                <thead>
+                  <tr>
+                    <th>Axis</th>
+                    <th>Term</th>
+                    <th className="number">Change</th>
+                  </tr>
+                </thead>
                 <tbody>
-                  {t.shift.terms.map((term) => <tr key={`${term.axis}${term.key}`}><td>{term.axis.toUpperCase()}</td><td>{term.says}</td><td className="number">{speech.signed(term.value)}</td></tr>)}
-                  {AXES.map((a) => <tr key={a} className={a === 'x' ? 'total' : 'fw-bold'}><td>{a.toUpperCase()}</td><td>shift</td><td className="number">{speech.signed(t.shift.shift?.[a] ?? null)}</td></tr>)}
+                  {t.shift.terms.map((term) => (
+                    <tr key={`${term.axis}${term.key}`}>
+                      <td>{term.axis.toUpperCase()}</td>
+                      <td>{term.says}</td>
+                      <td className="number">{speech.signed(term.value)}</td>
+                    </tr>
+                  ))}
+                  {AXES.map((a) => (
+                    <tr key={a} className={a === 'x' ? 'total' : 'fw-bold'}>
+                      <td>{a.toUpperCase()}</td>
+                      <td>shift</td>
+                      <td className="number">{speech.signed(t.shift.shift?.[a] ?? null)}</td>
+                    </tr>
+                  ))}
                 </tbody>
               </Table>
-              <p className="mb-0"><span className="quiet">Holds while:</span> {t.shift.conditions.join(' ')}</p>
-              <FindingList findings={planned.findings.filter((f) => f.setupId === t.toId && f.section === 'transition')} />
+              <p className="mb-0">
+                <span className="quiet">Holds while:</span> {t.shift.conditions.join(' ')}
+              </p>
+              <FindingList
+                findings={planned.findings.filter((f) => f.setupId === t.toId && f.section === 'transition')}
+              />
             </div>
           </div>
         ))}

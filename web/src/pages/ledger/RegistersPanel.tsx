@@ -14,19 +14,33 @@ const NONE: readonly RegisterEntry[] = [];
 export function RegistersPanel({ planned }: { planned: PlannedJob }) {
   const { id, job, speech, change } = useJob();
   const machine = planned.machine;
-  const today = useServer('machineRegisters', { machine: job.machine ?? '' }, { enabled: job.machine !== null }).data ?? NONE;
+  const today =
+    useServer('machineRegisters', { machine: job.machine ?? '' }, { enabled: job.machine !== null }).data ?? NONE;
   const uses = registerUses(planned);
   const own = new Set(uses.map((u) => u.register));
   const others = today.filter((t) => t.jobId !== id);
   const standing = others.filter((o) => o.state === 'stands on the machine');
   const listed = REGISTERS.filter((r) => machine?.registers.includes(r) || own.has(r));
-  const leave = (register: Register, on: boolean) => change((j) => ({ leaveAlone: REGISTERS.filter((r) => (r === register ? on : j.leaveAlone.includes(r))) }));
+  const leave = (register: Register, on: boolean) =>
+    change((j) => ({ leaveAlone: REGISTERS.filter((r) => (r === register ? on : j.leaveAlone.includes(r))) }));
   const counted = [...new Set(planned.setups.map((s) => lengthBasis(s.setup, 0).says))];
   return (
     <section aria-label="Registers">
       <h2>Registers{machine && <span className="quiet fs-6"> of {machine.name}, and who uses them today</span>}</h2>
       <Table size="sm" aria-label="Registers">
-        <thead><tr><th>Register</th><th>Used by</th>{AXES.map((a) => <th key={a} className="number">{a.toUpperCase()}</th>)}<th>Other jobs on this machine</th><th>Leave alone</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Register</th>
+            <th>Used by</th>
+            {AXES.map((a) => (
+              <th key={a} className="number">
+                {a.toUpperCase()}
+              </th>
+            ))}
+            <th>Other jobs on this machine</th>
+            <th>Leave alone</th>
+          </tr>
+        </thead>
         <tbody>
           {listed.flatMap((register) => {
             const mine = uses.filter((u) => u.register === register);
@@ -36,22 +50,66 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
             return rows.map((u, i) => (
               <tr key={`${register}${i}`}>
                 <td className="number text-start">{u ? <strong>{register}</strong> : register}</td>
-                <td>{u ? u.name : <span className="quiet">free in this job</span>}{u?.fromPiece1 && <span className="quiet">, X {speech.signed(u.fromPiece1.x)} Y {speech.signed(u.fromPiece1.y)} from the first</span>}</td>
-                {AXES.map((a) => { const v = u?.facts?.register[a]; return <td key={a} className="number">{u ? v === null || v === undefined ? 'not known' : speech.signed(v) : ''}</td>; })}
-                <td>{i === 0 && <Others theirs={theirs} />}{i === 0 && owner && mine.length > 0 && <div className="finding caution mb-0"><span className="level">caution</span>{owner.number} stands on the machine with {register}: setting it would move that zero.</div>}</td>
-                <td>{i === 0 && <Form.Check type="checkbox" aria-label={`Leave ${register} alone`} checked={job.leaveAlone.includes(register)} onChange={(e) => leave(register, e.target.checked)} />}</td>
+                <td>
+                  {u ? u.name : <span className="quiet">free in this job</span>}
+                  {u?.fromPiece1 && (
+                    <span className="quiet">
+                      , X {speech.signed(u.fromPiece1.x)} Y {speech.signed(u.fromPiece1.y)} from the first
+                    </span>
+                  )}
+                </td>
+                {AXES.map((a) => {
+                  const v = u?.facts?.register[a];
+                  return (
+                    <td key={a} className="number">
+                      {u ? (v === null || v === undefined ? 'not known' : speech.signed(v)) : ''}
+                    </td>
+                  );
+                })}
+                <td>
+                  {i === 0 && <Others theirs={theirs} />}
+                  {i === 0 && owner && mine.length > 0 && (
+                    <div className="finding caution mb-0">
+                      <span className="level">caution</span>
+                      {owner.number} stands on the machine with {register}: setting it would move that zero.
+                    </div>
+                  )}
+                </td>
+                <td>
+                  {i === 0 && (
+                    <Form.Check
+                      type="checkbox"
+                      aria-label={`Leave ${register} alone`}
+                      checked={job.leaveAlone.includes(register)}
+                      onChange={(e) => leave(register, e.target.checked)}
+                    />
+                  )}
+                </td>
               </tr>
             ));
           })}
         </tbody>
       </Table>
-      <p className="quiet mb-2">{counted.length === 1 ? `Z: ${counted[0]}.` : `Z: ${counted.join('; ')}: not the same in every setup.`} {machine && (AXES.every((a) => machine.commonOffset[a] === 0) ? 'The common offset must be zero.' : `The common offset stays, ${machine.commonOffset.why || 'nobody says why'}, and is taken off every register.`)}</p>
+      <p className="quiet mb-2">
+        {counted.length === 1 ? `Z: ${counted[0]}.` : `Z: ${counted.join('; ')}: not the same in every setup.`}{' '}
+        {machine &&
+          (AXES.every((a) => machine.commonOffset[a] === 0)
+            ? 'The common offset must be zero.'
+            : `The common offset stays, ${machine.commonOffset.why || 'nobody says why'}, and is taken off every register.`)}
+      </p>
     </section>
   );
 }
 
 function Others({ theirs }: { theirs: readonly RegisterEntry[] }) {
-  const [first, ...more] = [...theirs].sort((a, b) => (a.state === 'stands on the machine' ? 0 : 1) - (b.state === 'stands on the machine' ? 0 : 1));
+  const [first, ...more] = [...theirs].sort(
+    (a, b) => (a.state === 'stands on the machine' ? 0 : 1) - (b.state === 'stands on the machine' ? 0 : 1),
+  );
   if (!first) return null;
-  return <span className="quiet">{first.number} {first.by}, {first.state}{more.length > 0 && ` and ${more.length} more`}</span>;
+  return (
+    <span className="quiet">
+      {first.number} {first.by}, {first.state}
+      {more.length > 0 && ` and ${more.length} more`}
+    </span>
+  );
 }

@@ -1,19 +1,15 @@
+import { BLANK_KINDS, MOST_COPIES, type BlankKind } from '@violet-jaw/core/job';
 import { useState } from 'react';
-import { Button, Form, Table } from 'react-bootstrap';
-import { allowanceOn, countOf, gapFor, gapLeft, isBoxKind, skinOfBar, stateOf, withAllowance, withSize, withState, withStock, type StockFit } from '@violet-jaw/core/blank';
-import { AXES, DIRECTIONS, axisOf } from '@violet-jaw/core/frames';
-import { BLANK_KINDS, MOST_COPIES, type Blank, type BlankKind } from '@violet-jaw/core/job';
-import { PART_SIDE } from '@violet-jaw/core/part';
+import { Button, Table } from 'react-bootstrap';
+import { countOf, gapFor, gapLeft, isBoxKind, skinOfBar, withSize, withStock } from '@violet-jaw/core/blank';
+import { AXES } from '@violet-jaw/core/frames';
 import { unitName } from '@violet-jaw/core/units';
-import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField, CountField } from '../../fields/TextField';
-import { planWorker, usePlan } from '../../store/planStore';
-import { PartReader, type PartChoice } from '../jobs/PartReader';
-
-const STATES = [{ value: 'raw', says: 'raw' }, { value: 'sawn', says: 'sawn' }, { value: 'finished', says: 'already finished' }] as const;
+import { usePlan } from '../../store/planStore';
+import { Sides, StockName, OwnSolid, FromStock } from './BlankParts';
 
 /** The piece of material the part comes out of: kind, size, and how each side comes. */
 export function BlankSection() {
@@ -31,119 +27,94 @@ export function BlankSection() {
     const along = becomesBar && size ? AXES.reduce((a, b) => (size[b] > size[a] + 1e-6 ? b : a)) : blank.along;
     const [u, v] = AXES.filter((a) => a !== along);
     const across = blank.across || (size ? Math.ceil(Math.hypot(size[u], size[v])) : 0);
-    set({ kind, along, across: isBoxKind(kind) || kind === 'own solid' ? blank.across : across, ...(becomesBar ? { sides: skinOfBar(blank, along) } : {}) });
+    set({
+      kind,
+      along,
+      across: isBoxKind(kind) || kind === 'own solid' ? blank.across : across,
+      ...(becomesBar ? { sides: skinOfBar(blank, along) } : {}),
+    });
   };
   return (
     <section aria-label="Blank">
       <h3>Blank</h3>
       <div className="fields mb-1">
-        <ChoiceField label="Kind" value={blank.kind} choices={BLANK_KINDS.map((k) => ({ value: k, says: k }))} onCommit={setKind} />
-        {isBar && <ChoiceField label="Runs along" value={blank.along} choices={AXES.map((a) => ({ value: a, says: a.toUpperCase() }))} onCommit={(along) => set({ along })} />}
-        {isBar && <LengthField label={blank.kind === 'hexagon bar' ? 'Across flats' : 'Diameter'} mm={blank.across} units={job.units} positive max={10_000} onCommit={(across) => set({ across })} />}
-        {blank.kind === 'tube' && <LengthField label="Bore" mm={blank.bore} units={job.units} min={0} max={10_000} onCommit={(bore) => set({ bore })} />}
-        {isBoxKind(blank.kind) && planned && AXES.map((a) => (
-          <LengthField key={a} label={`Blank ${a.toUpperCase()}`} mm={planned.blank.size[a]} units={job.units} positive max={100_000} onCommit={(to) => change((j) => withStock({ blank: { ...j.blank, stock: null }, allowance: j.allowance }, withSize(j.allowance, a, planned.blank.size[a], to)))} />
-        ))}
+        <ChoiceField
+          label="Kind"
+          value={blank.kind}
+          choices={BLANK_KINDS.map((k) => ({ value: k, says: k }))}
+          onCommit={setKind}
+        />
+        {isBar && (
+          <ChoiceField
+            label="Runs along"
+            value={blank.along}
+            choices={AXES.map((a) => ({ value: a, says: a.toUpperCase() }))}
+            onCommit={(along) => set({ along })}
+          />
+        )}
+        {isBar && (
+          <LengthField
+            label={blank.kind === 'hexagon bar' ? 'Across flats' : 'Diameter'}
+            mm={blank.across}
+            units={job.units}
+            positive
+            max={10_000}
+            onCommit={(across) => set({ across })}
+          />
+        )}
+        {blank.kind === 'tube' && (
+          <LengthField
+            label="Bore"
+            mm={blank.bore}
+            units={job.units}
+            min={0}
+            max={10_000}
+            onCommit={(bore) => set({ bore })}
+          />
+        )}
+        {isBoxKind(blank.kind) &&
+          planned &&
+          AXES.map((a) => (
+            <LengthField
+              key={a}
+              label={`Blank ${a.toUpperCase()}`}
+              mm={planned.blank.size[a]}
+              units={job.units}
+              positive
+              max={100_000}
+              onCommit={(to) =>
+                change((j) =>
+                  withStock(
+                    { blank: { ...j.blank, stock: null }, allowance: j.allowance },
+                    withSize(j.allowance, a, planned.blank.size[a], to),
+                  ),
+                )
+              }
+            />
+          ))}
       </div>
       {blank.kind === 'own solid' && <OwnSolid />}
-      <Table size="sm" className="sides">
-        <thead><tr><th>Side</th><th className="number">Stock on it</th><th>comes</th></tr></thead>
-        <tbody>
-          {DIRECTIONS.map((d) => {
-            const typed = isBoxKind(blank.kind) || (isBar && axisOf(d) === blank.along);
-            return (
-              <tr key={d}>
-                <td className="text-nowrap">{PART_SIDE[d]} <span className="quiet">{d.toUpperCase()}</span></td>
-                <td className="number">
-                  {typed
-                    ? <LengthField hideLabel label={`${PART_SIDE[d]} ${d.toUpperCase()}`} mm={allowanceOn(allowance, d)} units={job.units} min={-1000} max={1000} onCommit={(mm) => change((j) => withStock(j, withAllowance(j.allowance, d, mm)))} />
-                    : speech.size(allowanceOn(stockOn, d))}
-                </td>
-                <td><ChoiceField hideLabel label={`${PART_SIDE[d]} comes`} value={stateOf(blank, d)} choices={STATES} onCommit={(state) => change((j) => ({ blank: withState(j.blank, d, state) }))} /></td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </Table>
+      <Sides blank={blank} isBar={isBar} allowance={allowance} stockOn={stockOn} />
       {planned && (
         <>
-          <p className="mb-1">Blank <strong className="number">{AXES.map((a) => `${a.toUpperCase()} ${speech.size(planned.blank.size[a])}`).join('  ')}</strong> {unitName(job.units)} · {speech.volume(planned.blank.volumeMm3)}{blank.stock && <StockName id={blank.stock} />}</p>
-          {planned.blank.short.length === 0 && planned.blank.hasVolume && !planned.findings.some((f) => f.code === 'part-sticks-out-of-blank') && <p className="mb-1">The blank contains the part.</p>}
+          <p className="mb-1">
+            Blank{' '}
+            <strong className="number">
+              {AXES.map((a) => `${a.toUpperCase()} ${speech.size(planned.blank.size[a])}`).join('  ')}
+            </strong>{' '}
+            {unitName(job.units)} · {speech.volume(planned.blank.volumeMm3)}
+            {blank.stock && <StockName id={blank.stock} />}
+          </p>
+          {planned.blank.short.length === 0 &&
+            planned.blank.hasVolume &&
+            !planned.findings.some((f) => f.code === 'part-sticks-out-of-blank') && (
+              <p className="mb-1">The blank contains the part.</p>
+            )}
           <FindingList findings={planned.findings.filter((f) => f.section === 'blank')} />
         </>
       )}
       <FromStock />
     </section>
-  );
-}
-
-function StockName({ id }: { id: string }) {
-  const { shop } = useJob();
-  const stock = shop.stock.find((s) => s.id === id);
-  return stock ? <> · from <strong>{stock.name}</strong></> : null;
-}
-
-function OwnSolid() {
-  const { job, change } = useJob();
-  const [file, setFile] = useState<File | null>(null);
-  const [choice, setChoice] = useState<PartChoice | null>(null);
-  const close = () => { setFile(null); setChoice(null); };
-  return (
-    <div className="mb-1">
-      {job.blank.solid && <p className="mb-1">From <strong>{job.blank.solid.file}</strong>, in the part's coordinates.</p>}
-      {file
-        ? (
-          <>
-            <PartReader file={file} units={job.units} onChoice={setChoice} onCancel={close} />
-            <Button size="sm" disabled={!choice} onClick={() => { if (choice) change((j) => ({ blank: { ...j.blank, solid: choice.source, stock: null } })); close(); }}>Use this body as the blank</Button>{' '}
-            <Button size="sm" variant="outline-primary" onClick={close}>Leave the blank as it is</Button>
-          </>
-        )
-        : (
-          <Form.Group controlId="blank-file">
-            <Form.Label>{job.blank.solid ? 'Read another file for the blank' : 'The casting or blank as a file'}</Form.Label>
-            <Form.Control size="sm" type="file" accept={PART_FILE_ENDINGS} onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)} />
-          </Form.Group>
-        )}
-    </div>
-  );
-}
-
-/** Nearest sizes up from the shop's stock list. */
-function FromStock() {
-  const { job, shop, speech, change } = useJob();
-  const [clean, setClean] = useState(job.units === 'mm' ? 1 : 25.4 / 32);
-  const [fits, setFits] = useState<StockFit[] | null>(null);
-  const look = async () => setFits(await planWorker()?.stockFits(job, shop, clean) as StockFit[] | undefined ?? []);
-  const take = (fit: StockFit) => {
-    const sawn = (d: (typeof DIRECTIONS)[number]) => (fit.sawn.includes(axisOf(d)) ? 'sawn' as const : 'raw' as const);
-    const sides = DIRECTIONS.reduce<Blank>((b, d) => withState(b, d, sawn(d)), { ...job.blank, ...fit.blank, solid: null, stock: fit.stock.id });
-    change({ blank: sides, allowance: fit.allowance });
-    setFits(null);
-  };
-  return (
-    <>
-      <div className="d-flex gap-2 align-items-end">
-        <div style={{ width: '8.2rem' }}><LengthField label="At least on each side" mm={clean} units={job.units} min={0} max={500} onCommit={setClean} /></div>
-        <Button size="sm" variant="outline-primary" onClick={() => { void look(); }}>Nearest size up from stock</Button>
-      </div>
-      {fits?.length === 0 && <p className="mb-0">Nothing on the stock list of {job.material || 'any material'} is large enough. The list is on the page Shop.</p>}
-      {fits && fits.length > 0 && (
-        <Table size="sm" className="mt-1">
-          <thead><tr><th>Stock</th><th className="number">Piece</th><th className="number">Volume</th><th /></tr></thead>
-          <tbody>
-            {fits.slice(0, 6).map((f) => (
-              <tr key={`${f.stock.id} ${f.blank.along} ${f.sawn.join()}`}>
-                <td>{f.stock.name}<div className="field-hint">sawn to {f.sawn.map((a) => a.toUpperCase()).join(' and ')}</div></td>
-                <td className="number">{AXES.map((a) => speech.size(f.size[a])).join(' × ')}</td>
-                <td className="number">{speech.volume(f.volumeMm3)}</td>
-                <td><Button size="sm" variant="outline-primary" onClick={() => take(f)}>Take</Button></td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
-    </>
   );
 }
 
@@ -159,28 +130,92 @@ export function CopiesSection() {
     <section aria-label="Copies">
       <h3>Copies from one blank</h3>
       <div className="fields">
-        {AXES.map((a) => <CountField key={a} label={`Along ${a.toUpperCase()}`} value={copies[a]} min={1} max={Math.floor((MOST_COPIES * copies[a]) / countOf(copies))} onCommit={(n) => set({ [a]: n })} />)}
+        {AXES.map((a) => (
+          <CountField
+            key={a}
+            label={`Along ${a.toUpperCase()}`}
+            value={copies[a]}
+            min={1}
+            max={Math.floor((MOST_COPIES * copies[a]) / countOf(copies))}
+            onCommit={(n) => set({ [a]: n })}
+          />
+        ))}
         {countOf(copies) > 1 && (
           <>
-            <LengthField label="Cutter between them" mm={copies.cutter} units={job.units} min={0} max={1000} onCommit={(cutter) => set({ cutter })} />
-            <LengthField label="Gap" mm={copies.gap} units={job.units} min={0} max={1000} onCommit={(gap) => set({ gap })} />
-            <LengthField label="Clearance wanted a side" mm={clearance} units={job.units} min={0} max={100} onCommit={setClearance} />
+            <LengthField
+              label="Cutter between them"
+              mm={copies.cutter}
+              units={job.units}
+              min={0}
+              max={1000}
+              onCommit={(cutter) => set({ cutter })}
+            />
+            <LengthField
+              label="Gap"
+              mm={copies.gap}
+              units={job.units}
+              min={0}
+              max={1000}
+              onCommit={(gap) => set({ gap })}
+            />
+            <LengthField
+              label="Clearance wanted a side"
+              mm={clearance}
+              units={job.units}
+              min={0}
+              max={100}
+              onCommit={setClearance}
+            />
           </>
         )}
       </div>
       {countOf(copies) > 1 && (
         <>
-          {left !== null && left > 0 && copies.cutter > 0 && <p className="mb-1 mt-1">The cutter leaves <span className="number">{speech.sizeWithUnit(left)}</span> between copies, <span className="number">{speech.sizeWithUnit(left / 2)}</span> a side.</p>}
-          <Button size="sm" variant="outline-primary" className="mt-1" disabled={copies.cutter === 0} onClick={() => set({ gap: gapFor(copies.cutter, clearance) })}>Make the gap cutter and two clearances: {speech.sizeWithUnit(gapFor(copies.cutter, clearance))}</Button>
+          {left !== null && left > 0 && copies.cutter > 0 && (
+            <p className="mb-1 mt-1">
+              The cutter leaves <span className="number">{speech.sizeWithUnit(left)}</span> between copies,{' '}
+              <span className="number">{speech.sizeWithUnit(left / 2)}</span> a side.
+            </p>
+          )}
+          <Button
+            size="sm"
+            variant="outline-primary"
+            className="mt-1"
+            disabled={copies.cutter === 0}
+            onClick={() => set({ gap: gapFor(copies.cutter, clearance) })}
+          >
+            Make the gap cutter and two clearances: {speech.sizeWithUnit(gapFor(copies.cutter, clearance))}
+          </Button>
           <Table size="sm" className="mt-1" aria-label="Position of every copy from the first">
-            <thead><tr><th>Copy</th>{AXES.map((a) => <th key={a} className="number">Δ{a.toUpperCase()}</th>)}</tr></thead>
+            <thead>
+              <tr>
+                <th>Copy</th>
+                {AXES.map((a) => (
+                  <th key={a} className="number">
+                    Δ{a.toUpperCase()}
+                  </th>
+                ))}
+              </tr>
+            </thead>
             <tbody>
               {planned?.blank.copies.slice(0, 60).map((c) => (
-                <tr key={c.number}><td>{c.number}{c.number === 1 ? ', zero is on this one' : ''}</td>{AXES.map((a) => <td key={a} className="number">{speech.signed(c.by[a])}</td>)}</tr>
+                <tr key={c.number}>
+                  <td>
+                    {c.number}
+                    {c.number === 1 ? ', zero is on this one' : ''}
+                  </td>
+                  {AXES.map((a) => (
+                    <td key={a} className="number">
+                      {speech.signed(c.by[a])}
+                    </td>
+                  ))}
+                </tr>
               ))}
             </tbody>
           </Table>
-          {(planned?.blank.copies.length ?? 0) > 60 && <p className="quiet">…and {(planned?.blank.copies.length ?? 0) - 60} more in the same rows.</p>}
+          {(planned?.blank.copies.length ?? 0) > 60 && (
+            <p className="quiet">…and {(planned?.blank.copies.length ?? 0) - 60} more in the same rows.</p>
+          )}
           <p className="field-hint mb-0">Shifts in part axes, from the first copy.</p>
         </>
       )}

@@ -11,7 +11,11 @@ import { UseFor } from './UseFor';
 const VIEW_ALONG = { x: 'from left and right', y: 'from front and rear', z: 'from top and bottom' } as const;
 
 function inWords({ along, leftRight, upDown, halfTurn }: Symmetry): string {
-  const same = [...(leftRight ? ['mirrored left to right'] : []), ...(upDown ? ['mirrored top to bottom'] : []), ...(halfTurn && !(leftRight && upDown) ? ['turned half round'] : [])];
+  const same = [
+    ...(leftRight ? ['mirrored left to right'] : []),
+    ...(upDown ? ['mirrored top to bottom'] : []),
+    ...(halfTurn && !(leftRight && upDown) ? ['turned half round'] : []),
+  ];
   return `Outline ${VIEW_ALONG[along]}: ${leftRight && upDown ? 'symmetric both ways' : same.length > 0 ? `the same when ${same.join(' or ')}` : 'not symmetric'}.`;
 }
 
@@ -26,8 +30,15 @@ export function Features({ chosen, onChoose }: { chosen: string | null; onChoose
   const shape = planned ? `${planned.part.volumeMm3} ${JSON.stringify(box)}` : '';
   useEffect(() => {
     let gone = false;
-    if (shape !== '') void planWorker()?.symmetry().then((found) => { if (!gone) setSymmetry(found as Symmetry[]); });
-    return () => { gone = true; };
+    if (shape !== '')
+      void planWorker()
+        ?.symmetry()
+        .then((found) => {
+          if (!gone) setSymmetry(found as Symmetry[]);
+        });
+    return () => {
+      gone = true;
+    };
   }, [shape]);
   if (!planned) return null;
   const { counts } = planned.part.features;
@@ -37,12 +48,21 @@ export function Features({ chosen, onChoose }: { chosen: string | null; onChoose
   return (
     <section aria-label="Faces and bores">
       <h3>Faces and bores</h3>
-      <p className="mb-1 quiet">{counts.planes} flat, {counts.cylinders} cylindrical, {counts.others} other faces in the model.</p>
+      <p className="mb-1 quiet">
+        {counts.planes} flat, {counts.cylinders} cylindrical, {counts.others} other faces in the model.
+      </p>
       <FindingList findings={planned.findings.filter((f) => f.section === 'part')} />
       {named && (
         <div className="panel">
-          <div><strong>{named.name}</strong> <span className="number">{featureFacts(named.feature, speech)}</span></div>
-          <TextField label="Own name for it" value={named.name} maxLength={80} onCommit={(name) => rename(named, name)} />
+          <div>
+            <strong>{named.name}</strong> <span className="number">{featureFacts(named.feature, speech)}</span>
+          </div>
+          <TextField
+            label="Own name for it"
+            value={named.name}
+            maxLength={80}
+            onCommit={(name) => rename(named, name)}
+          />
           <UseFor key={named.id} named={named} />
         </div>
       )}
@@ -51,15 +71,36 @@ export function Features({ chosen, onChoose }: { chosen: string | null; onChoose
           <tbody>
             {shown.map(({ feature, name }) => (
               <tr key={feature.id} className={feature.id === chosen ? 'table-active' : undefined}>
-                <td><button type="button" className="btn btn-link btn-sm text-start" aria-pressed={feature.id === chosen} onClick={() => onChoose(feature.id === chosen ? null : feature.id)}>{name}</button></td>
+                <td>
+                  <button
+                    type="button"
+                    className="btn btn-link btn-sm text-start"
+                    aria-pressed={feature.id === chosen}
+                    onClick={() => onChoose(feature.id === chosen ? null : feature.id)}
+                  >
+                    {name}
+                  </button>
+                </td>
                 <td className="number text-start text-wrap">{featureFacts(feature, speech)}</td>
               </tr>
             ))}
           </tbody>
         </Table>
       </div>
-      {hidden.length > 0 && <Form.Check id="rounds" type="checkbox" label={`Show the ${hidden.length} rounds and sloping faces too`} checked={rounds} onChange={(e) => setRounds(e.target.checked)} />}
-      {symmetry.map((s) => <div key={s.along} className="field-hint">{inWords(s)}</div>)}
+      {hidden.length > 0 && (
+        <Form.Check
+          id="rounds"
+          type="checkbox"
+          label={`Show the ${hidden.length} rounds and sloping faces too`}
+          checked={rounds}
+          onChange={(e) => setRounds(e.target.checked)}
+        />
+      )}
+      {symmetry.map((s) => (
+        <div key={s.along} className="field-hint">
+          {inWords(s)}
+        </div>
+      ))}
     </section>
   );
 }

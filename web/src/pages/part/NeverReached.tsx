@@ -12,15 +12,32 @@ export function NeverReached() {
   return (
     <section aria-label="Never reached">
       <h3>Never reached by the route</h3>
-      <p className="mb-1">{speech.volume(unreached.volumeMm3)} in {unreached.pieces.length} {unreached.pieces.length === 1 ? 'piece' : 'pieces'}, hatched in the drawing.</p>
+      <p className="mb-1">
+        {speech.volume(unreached.volumeMm3)} in {unreached.pieces.length}{' '}
+        {unreached.pieces.length === 1 ? 'piece' : 'pieces'}, hatched in the drawing.
+      </p>
       <Table size="sm">
-        <thead><tr><th className="number">Volume</th><th>Where, part coordinates</th><th>Reached with up</th></tr></thead>
+        <thead>
+          <tr>
+            <th className="number">Volume</th>
+            <th>Where, part coordinates</th>
+            <th>Reached with up</th>
+          </tr>
+        </thead>
         <tbody>
           {unreached.pieces.slice(0, 12).map((p) => (
             <tr key={JSON.stringify(p.box)}>
               <td className="number">{speech.volume(p.volumeMm3)}</td>
-              <td className="number text-start text-wrap">{AXES.map((a) => `${a.toUpperCase()} ${speech.signed(p.box.min[a])} to ${speech.signed(p.box.max[a])}`).join('  ')}</td>
-              <td>{p.reachedFrom.length > 0 ? p.reachedFrom.map((d) => PART_SIDE[d]).join(', ') : 'no straight direction reaches all of it'}</td>
+              <td className="number text-start text-wrap">
+                {AXES.map(
+                  (a) => `${a.toUpperCase()} ${speech.signed(p.box.min[a])} to ${speech.signed(p.box.max[a])}`,
+                ).join('  ')}
+              </td>
+              <td>
+                {p.reachedFrom.length > 0
+                  ? p.reachedFrom.map((d) => PART_SIDE[d]).join(', ')
+                  : 'no straight direction reaches all of it'}
+              </td>
             </tr>
           ))}
         </tbody>

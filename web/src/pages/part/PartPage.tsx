@@ -66,16 +66,42 @@ function DeleteJob() {
   };
   return (
     <section aria-label="Delete">
-      {asking
-        ? (
-          <>
-            <p className="mb-1">Delete {job.number}? It lies in the bin (page Backups) for {BIN_DAYS} days and can be taken back from there.</p>
-            <Button size="sm" variant="danger" onClick={() => { void remove(); }}>Delete {job.number}</Button>{' '}
-            <Button size="sm" variant="outline-primary" onClick={() => { setAsking(false); setProblem(null); }}>Keep it</Button>
-          </>
-        )
-        : <Button size="sm" variant="outline-primary" onClick={() => setAsking(true)}>Delete this job…</Button>}
-      {problem && <div className="finding stop" role="alert"><span className="level">not deleted</span>{problem}</div>}
+      {asking ? (
+        <>
+          <p className="mb-1">
+            Delete {job.number}? It lies in the bin (page Backups) for {BIN_DAYS} days and can be taken back from there.
+          </p>
+          <Button
+            size="sm"
+            variant="danger"
+            onClick={() => {
+              void remove();
+            }}
+          >
+            Delete {job.number}
+          </Button>{' '}
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => {
+              setAsking(false);
+              setProblem(null);
+            }}
+          >
+            Keep it
+          </Button>
+        </>
+      ) : (
+        <Button size="sm" variant="outline-primary" onClick={() => setAsking(true)}>
+          Delete this job…
+        </Button>
+      )}
+      {problem && (
+        <div className="finding stop" role="alert">
+          <span className="level">not deleted</span>
+          {problem}
+        </div>
+      )}
     </section>
   );
 }
@@ -86,15 +112,54 @@ function HeadFields() {
     <section aria-label="Job">
       <h3>Job</h3>
       <div className="fields">
-        <TextField label="Job number" value={job.number} required maxLength={60} onCommit={(number) => change({ number })} />
+        <TextField
+          label="Job number"
+          value={job.number}
+          required
+          maxLength={60}
+          onCommit={(number) => change({ number })}
+        />
         <TextField label="Part" value={job.part} onCommit={(part) => change({ part })} />
         <TextField label="Revision" value={job.revision} maxLength={20} onCommit={(revision) => change({ revision })} />
         <TextField label="Material" value={job.material} onCommit={(material) => change({ material })} />
-        <CountField label="Quantity" value={job.quantity} min={1} max={1_000_000} onCommit={(quantity) => change({ quantity })} />
-        <TextField label="Due" type="date" value={job.due ?? ''} onCommit={(due) => change({ due: /^\d{4}-\d{2}-\d{2}$/.test(due) ? due : null })} />
-        <ChoiceField label="Units" value={job.units} choices={[{ value: 'mm', says: 'mm' }, { value: 'inch', says: 'inch' }]} onCommit={(units) => change({ units })} />
-        <LengthField label="General tolerance ±" mm={job.sizeTolerance} units={job.units} min={0} max={100} onCommit={(sizeTolerance) => change({ sizeTolerance })} />
-        <TextField className="wide" label="Notes (printed on the sheet)" value={job.notes} lines={2} maxLength={4000} onCommit={(notes) => change({ notes })} />
+        <CountField
+          label="Quantity"
+          value={job.quantity}
+          min={1}
+          max={1_000_000}
+          onCommit={(quantity) => change({ quantity })}
+        />
+        <TextField
+          label="Due"
+          type="date"
+          value={job.due ?? ''}
+          onCommit={(due) => change({ due: /^\d{4}-\d{2}-\d{2}$/.test(due) ? due : null })}
+        />
+        <ChoiceField
+          label="Units"
+          value={job.units}
+          choices={[
+            { value: 'mm', says: 'mm' },
+            { value: 'inch', says: 'inch' },
+          ]}
+          onCommit={(units) => change({ units })}
+        />
+        <LengthField
+          label="General tolerance ±"
+          mm={job.sizeTolerance}
+          units={job.units}
+          min={0}
+          max={100}
+          onCommit={(sizeTolerance) => change({ sizeTolerance })}
+        />
+        <TextField
+          className="wide"
+          label="Notes (printed on the sheet)"
+          value={job.notes}
+          lines={2}
+          maxLength={4000}
+          onCommit={(notes) => change({ notes })}
+        />
       </div>
     </section>
   );

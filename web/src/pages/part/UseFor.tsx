@@ -5,7 +5,7 @@ import { isHoldIn } from '@violet-jaw/core/job';
 import { featureLevel, looksTowards } from '@violet-jaw/core/zero';
 import { useJob } from '../../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../../app/useFeatures';
-import { inHold } from '../../bench/hold/useHold';
+import { inHold } from '@violet-jaw/core/holdings';
 import { stopBefore } from '../../bench/stopBefore';
 import { usePut } from '../../bench/usePut';
 import { ChoiceField } from '../../fields/TextField';
@@ -21,31 +21,91 @@ export function UseFor({ named }: { named: NamedFeature }) {
   const put = usePut(setup?.id ?? '');
   const usedBy = planned?.referred.find((r) => r.id === named.id)?.usedBy ?? [];
   const uses = usedBy.length > 0 && <div className="field-hint">Used by {usedBy.join(', ')}.</div>;
-  if (!setup) return uses || <div className="field-hint">A setup can take its zero, depth or stop from it once there is one.</div>;
+  if (!setup)
+    return (
+      uses || <div className="field-hint">A setup can take its zero, depth or stop from it once there is one.</div>
+    );
   const { feature, id } = named;
   const { orientation } = setup;
   const plannedSetup = planned?.setups.find((s) => s.id === setup.id);
   const { hold } = setup;
   const stopSide = !isHoldIn('vise', hold) ? null : hold.stop.side === 'left' ? '-x' : '+x';
-  const take = (says: string, change: Parameters<typeof put>[0]) => { put(change, withFeature(named)); setSaid(`${says} of Op ${setup.op} is on ${named.name} now.`); };
+  const take = (says: string, change: Parameters<typeof put>[0]) => {
+    put(change, withFeature(named));
+    setSaid(`${says} of Op ${setup.op} is on ${named.name} now.`);
+  };
   const stopAgainst = async () => {
     const now = await plannedNow(setup.id);
-    take('The stop', inHold('vise', (h) => ({ ...h, stop: { ...h.stop, ...(now?.facts ? stopBefore(feature, now) : {}), face: id } })));
+    take(
+      'The stop',
+      inHold('vise', (h) => ({ ...h, stop: { ...h.stop, ...(now?.facts ? stopBefore(feature, now) : {}), face: id } })),
+    );
   };
   const axes = AXES.filter((a) => feature.kind !== 'round' && featureLevel(feature, a, orientation) !== null);
   return (
     <>
       {uses}
       <div className="d-flex gap-1 flex-wrap align-items-end mt-1" role="group" aria-label={`Take ${named.name} for`}>
-        {job.setups.length > 1
-          ? <ChoiceField label="Take it in" value={setup.id} choices={job.setups.map((s) => ({ value: s.id, says: `Op ${s.op}` }))} onCommit={(s) => { choose(s); setSaid(null); }} />
-          : <span className="quiet">In Op {setup.op}:</span>}
-        {axes.length > 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes.map((a) => a.toUpperCase()).join(' and ')}`, (s) => ({ ...s, zero: { ...s.zero, ...Object.fromEntries(axes.map((a) => [a, { on: id }])) } }))}>Zero {axes.map((a) => a.toUpperCase()).join(' and ')}</Button>}
-        {axes.length === 1 && <Button size="sm" variant="outline-primary" onClick={() => take(`Zero in ${axes[0].toUpperCase()}`, (s) => ({ ...s, zero: { ...s.zero, [axes[0]]: { on: id } } }))}>Zero {axes[0].toUpperCase()}</Button>}
-        {feature.kind === 'plane' && feature.side === orientation.up && <Button size="sm" variant="outline-primary" onClick={() => take('The depth', (s) => ({ ...s, cutsTo: id, cutsBelowTop: feature.belowOutermost ?? s.cutsBelowTop }))}>Depth down to it</Button>}
-        {stopSide && looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && <Button size="sm" variant="outline-primary" onClick={() => void stopAgainst()}>Stop against it</Button>}
+        {job.setups.length > 1 ? (
+          <ChoiceField
+            label="Take it in"
+            value={setup.id}
+            choices={job.setups.map((s) => ({ value: s.id, says: `Op ${s.op}` }))}
+            onCommit={(s) => {
+              choose(s);
+              setSaid(null);
+            }}
+          />
+        ) : (
+          <span className="quiet">In Op {setup.op}:</span>
+        )}
+        {axes.length > 1 && (
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() =>
+              take(`Zero in ${axes.map((a) => a.toUpperCase()).join(' and ')}`, (s) => ({
+                ...s,
+                zero: { ...s.zero, ...Object.fromEntries(axes.map((a) => [a, { on: id }])) },
+              }))
+            }
+          >
+            Zero {axes.map((a) => a.toUpperCase()).join(' and ')}
+          </Button>
+        )}
+        {axes.length === 1 && (
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() =>
+              take(`Zero in ${axes[0].toUpperCase()}`, (s) => ({ ...s, zero: { ...s.zero, [axes[0]]: { on: id } } }))
+            }
+          >
+            Zero {axes[0].toUpperCase()}
+          </Button>
+        )}
+        {feature.kind === 'plane' && feature.side === orientation.up && (
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() =>
+              take('The depth', (s) => ({ ...s, cutsTo: id, cutsBelowTop: feature.belowOutermost ?? s.cutsBelowTop }))
+            }
+          >
+            Depth down to it
+          </Button>
+        )}
+        {stopSide && looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && (
+          <Button size="sm" variant="outline-primary" onClick={() => void stopAgainst()}>
+            Stop against it
+          </Button>
+        )}
       </div>
-      {said && <div role="status" className="field-hint">{said}</div>}
+      {said && (
+        <div role="status" className="field-hint">
+          {said}
+        </div>
+      )}
     </>
   );
 }

@@ -1,41 +1,46 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
-import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
+import { BenchBoard } from '../../bench/BenchBoard';
+import { BenchFacts } from '../../bench/BenchFacts';
 import { Proposal } from '../../bench/Proposal';
-import { Storyboard } from '../../bench/Storyboard';
-import { Views } from '../../bench/Views';
+import { Strip } from '../../bench/Strip';
 import { Worksheet } from '../../bench/Worksheet';
-import { useWidth } from '../../drawing/useWidth';
-import { ChoiceField } from '../../fields/TextField';
+import { useSize } from '../../drawing/useSize';
 import { usePlan } from '../../store/planStore';
 
-/** The route as a storyboard, and the bench of the chosen setup below it. */
+/** The strip of the route, and below it the bench of the chosen setup: drawings, and the worksheet beside them. */
 export function RoutePage() {
-  const { job, shop, chosen, change } = useJob();
+  const { job, chosen } = useJob();
   const { planned } = usePlan();
-  const [views, width] = useWidth<HTMLDivElement>(730);
+  const [views, width, height] = useSize<HTMLDivElement>([820, 600]);
   const [measured, setMeasured] = useState<string | null>(null);
   const [proposing, setProposing] = useState(false);
   const setup = job.setups.find((s) => s.id === chosen);
   const plannedSetup = planned?.setups.find((s) => s.id === chosen);
   return (
-    <>
-      <div className="d-flex gap-3 align-items-start flex-wrap">
-        <ChoiceField className="inline-field" label="Machine" value={job.machine ?? ''} choices={[{ value: '', says: 'choose' }, ...shop.machines.map((m) => ({ value: m.id, says: m.name }))]} onCommit={(m) => change({ machine: m || null })} />
-        <Button size="sm" variant="outline-primary" aria-pressed={proposing} onClick={() => setProposing(!proposing)}>Propose a route…</Button>
-        <div className="flex-grow-1"><FindingList findings={(planned?.findings ?? []).filter((f) => f.setupId === null)} /></div>
-      </div>
-      {proposing && <Proposal onClose={() => setProposing(false)} />}
-      <Storyboard />
-      {setup
-        ? (
-          <div className="bench">
-            <div className="views" ref={views}>{plannedSetup ? <Views planned={plannedSetup} measured={measured} width={(width - 10) / 2} /> : <p className="quiet">planning…</p>}</div>
+    <div className="route-page">
+      <Strip proposing={proposing} onPropose={setProposing} />
+      {proposing ? (
+        <div className="bench-open">
+          <Proposal onClose={() => setProposing(false)} />
+        </div>
+      ) : setup ? (
+        <div className="bench-open">
+          <div className="bench-drawings" ref={views}>
+            {plannedSetup ? (
+              <BenchBoard key={setup.id} planned={plannedSetup} measured={measured} width={width} height={height} />
+            ) : (
+              <p className="quiet m-3">planning…</p>
+            )}
+          </div>
+          <div className="bench-sheet">
+            {plannedSetup && <BenchFacts planned={plannedSetup} />}
             <Worksheet key={setup.id} setup={setup} planned={plannedSetup} onLook={setMeasured} />
           </div>
-        )
-        : <p>No setup yet. Choose “Add setup” to begin the route, or let one be proposed.</p>}
-    </>
+        </div>
+      ) : (
+        <p className="m-3">No setup yet. Choose “Add setup” to begin the route, or let one be proposed.</p>
+      )}
+    </div>
   );
 }

@@ -28,16 +28,54 @@ export function DriftChart({ series, width }: { series: readonly Series[]; width
       animation: false,
       textStyle: { fontFamily: getComputedStyle(document.body).fontFamily, ...text },
       legend: { data: ['X', 'Y', 'Z'], right: 8, top: 0, textStyle: text },
-      tooltip: { trigger: 'item', valueFormatter: (v: unknown) => `${speech.signed(Number(v) * (job.units === 'mm' ? 1 : 25.4))} ${unitName(job.units)}` },
+      tooltip: {
+        trigger: 'item',
+        valueFormatter: (v: unknown) =>
+          `${speech.signed(Number(v) * (job.units === 'mm' ? 1 : 25.4))} ${unitName(job.units)}`,
+      },
       grid: panels.map((_, i) => ({ left: 74, right: 16, top: 44 + i * height, height: height - 78 })),
-      xAxis: panels.map((_, i) => ({ gridIndex: i, type: 'category', data: Array.from({ length: Math.max(...series.map((s) => s.values.length)) }, (__, k) => String(k + 1)), name: 'run', nameLocation: 'middle', nameGap: 20, axisLabel: text, axisLine: { onZero: false, lineStyle: { color: color('--steel') } } })),
-      yAxis: panels.map((says, i) => ({ gridIndex: i, type: 'value', scale: true, name: `${says}, off the plan, ${unitName(job.units)}`, nameTextStyle: { ...text, align: 'left', fontWeight: 'bold' }, axisLabel: { ...text, formatter: (v: number) => speech.signed(v * (job.units === 'mm' ? 1 : 25.4)) }, splitLine: { lineStyle: { color: color('--hair') } } })),
+      xAxis: panels.map((_, i) => ({
+        gridIndex: i,
+        type: 'category',
+        data: Array.from({ length: Math.max(...series.map((s) => s.values.length)) }, (__, k) => String(k + 1)),
+        name: 'run',
+        nameLocation: 'middle',
+        nameGap: 20,
+        axisLabel: text,
+        axisLine: { onZero: false, lineStyle: { color: color('--steel') } },
+      })),
+      yAxis: panels.map((says, i) => ({
+        gridIndex: i,
+        type: 'value',
+        scale: true,
+        name: `${says}, off the plan, ${unitName(job.units)}`,
+        nameTextStyle: { ...text, align: 'left', fontWeight: 'bold' },
+        axisLabel: { ...text, formatter: (v: number) => speech.signed(v * (job.units === 'mm' ? 1 : 25.4)) },
+        splitLine: { lineStyle: { color: color('--hair') } },
+      })),
       series: series.map((s) => ({
-        name: s.axis.toUpperCase(), type: 'line', xAxisIndex: panels.indexOf(s.says), yAxisIndex: panels.indexOf(s.says), data: s.values.map((v) => toUnits(v, job.units)),
-        symbol: MARK[s.axis], symbolSize: 9, lineStyle: { type: DASH[s.axis], width: 2, color: color(s.axis === 'y' ? '--ink' : s.axis === 'z' ? '--amber' : '--violet') }, itemStyle: { color: color(s.axis === 'y' ? '--ink' : s.axis === 'z' ? '--amber' : '--violet') },
+        name: s.axis.toUpperCase(),
+        type: 'line',
+        xAxisIndex: panels.indexOf(s.says),
+        yAxisIndex: panels.indexOf(s.says),
+        data: s.values.map((v) => toUnits(v, job.units)),
+        symbol: MARK[s.axis],
+        symbolSize: 9,
+        lineStyle: {
+          type: DASH[s.axis],
+          width: 2,
+          color: color(s.axis === 'y' ? '--ink' : s.axis === 'z' ? '--amber' : '--violet'),
+        },
+        itemStyle: { color: color(s.axis === 'y' ? '--ink' : s.axis === 'z' ? '--amber' : '--violet') },
       })),
     });
     return () => chart.dispose();
   }, [series, width, job.units, speech, panels]);
-  return <div ref={place} role="img" aria-label={`Zeros over the runs: ${series.map((s) => `${s.says} ${s.axis.toUpperCase()} ${s.values.map((v) => speech.signed(v)).join(', ')}`).join('; ')}`} />;
+  return (
+    <div
+      ref={place}
+      role="img"
+      aria-label={`Zeros over the runs: ${series.map((s) => `${s.says} ${s.axis.toUpperCase()} ${s.values.map((v) => speech.signed(v)).join(', ')}`).join('; ')}`}
+    />
+  );
 }

@@ -8,9 +8,34 @@ export function Keypad({ value, onType }: { value: string; onType: (text: string
   };
   return (
     <div className="keypad" role="group" aria-label="Keys">
-      {KEYS.map((key) => <button key={key} type="button" onPointerDown={(e) => e.preventDefault()} onClick={() => press(key)} aria-label={key === '±' ? 'plus or minus' : key}>{key}</button>)}
-      <button type="button" className="wide" onPointerDown={(e) => e.preventDefault()} onClick={() => onType(value.slice(0, -1))} aria-label="Take back the last sign">⌫</button>
-      <button type="button" onPointerDown={(e) => e.preventDefault()} onClick={() => onType('')} aria-label="Empty the field">C</button>
+      {KEYS.map((key) => (
+        <button
+          key={key}
+          type="button"
+          onPointerDown={(e) => e.preventDefault()}
+          onClick={() => press(key)}
+          aria-label={key === '±' ? 'plus or minus' : key}
+        >
+          {key}
+        </button>
+      ))}
+      <button
+        type="button"
+        className="wide"
+        onPointerDown={(e) => e.preventDefault()}
+        onClick={() => onType(value.slice(0, -1))}
+        aria-label="Take back the last sign"
+      >
+        ⌫
+      </button>
+      <button
+        type="button"
+        onPointerDown={(e) => e.preventDefault()}
+        onClick={() => onType('')}
+        aria-label="Empty the field"
+      >
+        C
+      </button>
     </div>
   );
 }

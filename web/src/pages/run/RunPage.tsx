@@ -1,23 +1,16 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { runState, targetOf, touchedIn, type RunPlan, type RunState, type RunStep } from '@violet-jaw/core/run';
-import type { ViewName } from '@violet-jaw/core/drawing';
-import { AXES } from '@violet-jaw/core/frames';
-import { speechIn } from '@violet-jaw/core/units';
+import { runState, type RunPlan, type RunState } from '@violet-jaw/core/run';
 import type { RegisterEntry, RunHead } from '@violet-jaw/formats/api';
-import { addEvent, closeRun, joinRun, leaveRun, lookAtRun, openRun, startPractice, startRun, useRun } from '../../store/runStore';
+import { closeRun, joinRun, lookAtRun, openRun, startPractice, startRun, useRun } from '../../store/runStore';
 import { onNews } from '../../store/news';
 import { useServer } from '../../store/query';
 import { useAccount } from '../../store/sessionStore';
-import { Drawing } from '../../drawing/Drawing';
 import { JawMark } from '../../theme/marks';
-import { StepForm, type Typed } from './StepForm';
-import { StoppedPanel } from './StoppedPanel';
 import { useOffline } from './useOffline';
 import { localMinute } from '../../app/when';
-
-const Practice = lazy(async () => ({ default: (await import('./Practice')).Practice }));
+import { Steps } from './Steps';
 
 /** An issued sheet at the machine: one step at a time, in large type. */
 export function RunPage() {
@@ -25,17 +18,41 @@ export function RunPage() {
   const run = useRun();
   const { plan } = run;
   useOffline();
-  useEffect(() => { void openRun(id, letter); return closeRun; }, [id, letter]);
+  useEffect(() => {
+    void openRun(id, letter);
+    return closeRun;
+  }, [id, letter]);
   const { runId, practice } = run;
   useEffect(() => (runId && !practice ? onNews([`run:${runId}`], lookAtRun) : undefined), [runId, practice]);
-  useEffect(() => { document.title = plan ? `${plan.number} issue ${plan.letter}, run · Violet Jaw` : 'Run · Violet Jaw'; }, [plan]);
-  const state = useMemo(() => (plan ? runState(plan, [...run.confirmed, ...run.pending], run.commons) : null), [plan, run.confirmed, run.pending, run.commons]);
+  useEffect(() => {
+    document.title = plan ? `${plan.number} issue ${plan.letter}, run · Violet Jaw` : 'Run · Violet Jaw';
+  }, [plan]);
+  const state = useMemo(
+    () => (plan ? runState(plan, [...run.confirmed, ...run.pending], run.commons) : null),
+    [plan, run.confirmed, run.pending, run.commons],
+  );
   return (
     <div className="run">
       <RunHead state={state} />
-      {!plan || !state
-        ? <main className="run-main">{run.problem ? <p className="finding stop" role="alert">{run.problem}</p> : <p className="run-says">{run.reach === 'away' ? 'The server is not answering, and this device does not have this sheet yet. Trying again.' : 'Fetching the sheet…'}</p>}</main>
-        : run.runId ? <Steps plan={plan} state={state} /> : <Begin plan={plan} jobId={id} />}
+      {!plan || !state ? (
+        <main className="run-main">
+          {run.problem ? (
+            <p className="finding stop" role="alert">
+              {run.problem}
+            </p>
+          ) : (
+            <p className="run-says">
+              {run.reach === 'away'
+                ? 'The server is not answering, and this device does not have this sheet yet. Trying again.'
+                : 'Fetching the sheet…'}
+            </p>
+          )}
+        </main>
+      ) : run.runId ? (
+        <Steps plan={plan} state={state} />
+      ) : (
+        <Begin plan={plan} jobId={id} />
+      )}
     </div>
   );
 }
@@ -48,18 +65,65 @@ function RunHead({ state }: { state: RunState | null }) {
   return (
     <>
       <header className="run-head">
-        <Link to={`/jobs/${jobId}/run`} className="brand" aria-label="To the runs of this job"><JawMark /></Link>
-        <div><strong>{plan?.number} {plan?.part}</strong> <span className="quiet">issue {plan?.letter}</span></div>
-        {setup && <div className="run-place">Op {setup.op} <span className="number">{setup.register}</span></div>}
-        {plan && state && <div className="run-count">step {Math.min(state.at + 1, plan.steps.length)} of {plan.steps.length}</div>}
-        <div className={`run-reach ${reach}`} role="status" data-testid="run-reach">{practice ? 'nothing is kept' : reach === 'reached' && pending.length === 0 ? 'all sent' : reach === 'reached' ? 'sending…' : reach === 'asking' ? 'asking…' : `${reach === 'away' ? 'no network' : 'signed out'}, ${pending.length} kept here`}</div>
+        <Link to={`/jobs/${jobId}/run`} className="brand" aria-label="To the runs of this job">
+          <JawMark />
+        </Link>
+        <div>
+          <strong>
+            {plan?.number} {plan?.part}
+          </strong>{' '}
+          <span className="quiet">issue {plan?.letter}</span>
+        </div>
+        {setup && (
+          <div className="run-place">
+            Op {setup.op} <span className="number">{setup.register}</span>
+          </div>
+        )}
+        {plan && state && (
+          <div className="run-count">
+            step {Math.min(state.at + 1, plan.steps.length)} of {plan.steps.length}
+          </div>
+        )}
+        <div className={`run-reach ${reach}`} role="status" data-testid="run-reach">
+          {practice
+            ? 'nothing is kept'
+            : reach === 'reached' && pending.length === 0
+              ? 'all sent'
+              : reach === 'reached'
+                ? 'sending…'
+                : reach === 'asking'
+                  ? 'asking…'
+                  : `${reach === 'away' ? 'no network' : 'signed out'}, ${pending.length} kept here`}
+        </div>
         <div className="quiet">{account?.name}</div>
       </header>
-      {plan && state && <div className="run-bar" aria-hidden="true"><div style={{ width: `${100 * state.at / plan.steps.length}%` }} /></div>}
-      {practice && <div className="banner caution" role="status"><strong>Practice:</strong> on the simulated machine. Nothing of it is a reading of the real one, and nothing is kept.</div>}
-      {problem && <div className="banner stop" role="alert">{problem}</div>}
-      {plan && newest && newest !== plan.letter && <div className="banner caution" role="alert"><strong>Out of date:</strong> issue {newest} has taken the place of issue {plan.letter}. <Link to={`/run/${jobId}/${newest}`}>Run issue {newest}</Link>, unless the planner says otherwise.</div>}
-      {ended && <div className="banner stop" role="alert">This run was ended. What was not sent stays on this device until you begin another.</div>}
+      {plan && state && (
+        <div className="run-bar" aria-hidden="true">
+          <div style={{ width: `${(100 * state.at) / plan.steps.length}%` }} />
+        </div>
+      )}
+      {practice && (
+        <div className="banner caution" role="status">
+          <strong>Practice:</strong> on the simulated machine. Nothing of it is a reading of the real one, and nothing
+          is kept.
+        </div>
+      )}
+      {problem && (
+        <div className="banner stop" role="alert">
+          {problem}
+        </div>
+      )}
+      {plan && newest && newest !== plan.letter && (
+        <div className="banner caution" role="alert">
+          <strong>Out of date:</strong> issue {newest} has taken the place of issue {plan.letter}.{' '}
+          <Link to={`/run/${jobId}/${newest}`}>Run issue {newest}</Link>, unless the planner says otherwise.
+        </div>
+      )}
+      {ended && (
+        <div className="banner stop" role="alert">
+          This run was ended. What was not sent stays on this device until you begin another.
+        </div>
+      )}
     </>
   );
 }
@@ -72,11 +136,35 @@ function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
   return (
     <main className="run-main">
       <h1>{plan.part}</h1>
-      <p className="run-says">{plan.setups.length} {plan.setups.length === 1 ? 'setup' : 'setups'} on {plan.machineName}: {plan.setups.map((s) => `Op ${s.op} ${s.does}`).join('; ')}.</p>
-      {others.map((o) => <p key={`${o.jobId}${o.register}${o.by}`} className="finding caution"><span className="level">caution</span>{o.number} {o.part}, {o.by}, {o.state === 'run today' ? `was run on ${plan.machineName} today` : `stands on ${plan.machineName}`} with {o.register}: keying it in here moves that zero{o.state === 'run today' ? ', if it is still used' : ''}. Ask who runs it.</p>)}
-      {plan.steps.length === 0 ? <p className="finding stop">Nothing can be run: no setup has a device.</p> : <><Button className="run-go" onClick={startRun}>Begin a run</Button> <Button variant="outline-primary" className="run-other" onClick={startPractice}>Practise on the simulated machine</Button></>}
+      <p className="run-says">
+        {plan.setups.length} {plan.setups.length === 1 ? 'setup' : 'setups'} on {plan.machineName}:{' '}
+        {plan.setups.map((s) => `Op ${s.op} ${s.does}`).join('; ')}.
+      </p>
+      {others.map((o) => (
+        <p key={`${o.jobId}${o.register}${o.by}`} className="finding caution">
+          <span className="level">caution</span>
+          {o.number} {o.part}, {o.by},{' '}
+          {o.state === 'run today' ? `was run on ${plan.machineName} today` : `stands on ${plan.machineName}`} with{' '}
+          {o.register}: keying it in here moves that zero{o.state === 'run today' ? ', if it is still used' : ''}. Ask
+          who runs it.
+        </p>
+      ))}
+      {plan.steps.length === 0 ? (
+        <p className="finding stop">Nothing can be run: no setup has a device.</p>
+      ) : (
+        <>
+          <Button className="run-go" onClick={startRun}>
+            Begin a run
+          </Button>{' '}
+          <Button variant="outline-primary" className="run-other" onClick={startPractice}>
+            Practise on the simulated machine
+          </Button>
+        </>
+      )}
       {standing.map((r) => (
-        <Button key={r.id} variant="outline-primary" className="run-other" onClick={() => joinRun(r.id, r.startedAt)}>Go on with, or watch, the run {r.startedBy} began at {localMinute(r.startedAt)}</Button>
+        <Button key={r.id} variant="outline-primary" className="run-other" onClick={() => joinRun(r.id, r.startedAt)}>
+          Go on with, or watch, the run {r.startedBy} began at {localMinute(r.startedAt)}
+        </Button>
       ))}
     </main>
   );
@@ -85,130 +173,8 @@ function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
 /** Registers of this run that another job uses which stands on the machine, or was run there today. */
 function useOthersStanding({ machineId, setups }: RunPlan, jobId: string): readonly RegisterEntry[] {
   const { data } = useServer('machineRegisters', { machine: machineId ?? '' }, { enabled: machineId !== null });
-  return data?.filter((u) => u.jobId !== jobId && u.state !== 'planned' && setups.some((s) => s.register === u.register)) ?? [];
-}
-
-function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
-  const [typed, setTyped] = useState<Record<string, Typed>>({});
-  const practising = useRun((r) => r.practice);
-  const step = plan.steps[state.at];
-  if (!step) return <Finished plan={plan} state={state} />;
-  const put = (id: string, value: string | boolean) => setTyped((all) => ({ ...all, [step.id]: { ...all[step.id], [id]: value } }));
-  const forget = (...ids: string[]) => setTyped((all) => Object.fromEntries(Object.entries(all).filter(([id]) => !ids.includes(id))));
-  const before = plan.steps[state.at - 1] as RunStep | undefined;
   return (
-    <div className={practising ? 'run-split' : undefined}>
-      <main className="run-main" aria-label={step.title}>
-        <h1>{step.title}</h1>
-        {state.stopped && <StoppedPanel key={step.id} plan={plan} step={step} stopped={state.stopped} onAgain={() => forget(step.id)} />}
-        {step.kind === 'transition' ? <p className="run-first">{step.says[0]}</p> : null}
-        <div className="run-told"><Says step={step} /><Pictures plan={plan} step={step} /></div>
-        {step.kind === 'keyIn' && <ToKeyIn plan={plan} state={state} step={step} />}
-        {step.edge && <EdgeHint plan={plan} limit={plan.setups.find((s) => s.id === step.setupId)?.limit ?? 0} />}
-        {step.lines && <details className="run-lines"><summary>The lines</summary><pre className="lines" tabIndex={0}>{step.lines}</pre></details>}
-        {!state.stopped && <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />}
-        <div className="run-foot">
-          {before && <Button variant="link" onClick={() => { forget(step.id, before.id); addEvent({ kind: 'back', stepId: step.id }); }}>Back to “{before.title}”</Button>}
-          <Leave />
-        </div>
-      </main>
-      {practising && <Suspense fallback={<p className="p-3 quiet">Starting the practice machine…</p>}><Practice plan={plan} step={step} state={state} onRead={put} /></Suspense>}
-    </div>
-  );
-}
-
-const SHOWN: Partial<Record<RunStep['kind'], readonly ViewName[]>> = { load: ['leftEnd', 'above'], verify: ['above', 'front'], series: ['leftEnd', 'above'], edge: ['above'], keyIn: [] };
-
-/** The sheet's drawings for the step in hand: how it lies, what is touched (bold), where zero is. */
-function Pictures({ plan, step }: { plan: RunPlan; step: RunStep }) {
-  const setup = plan.setups.find((s) => s.id === step.setupId);
-  if (!setup?.pictures) return null;
-  const axis = step.kind === 'touch' ? step.axis : null;
-  const touched = axis ? setup.axes[AXES.indexOf(axis)].touched ?? [] : [];
-  const views = axis ? [touchedIn(axis)] : SHOWN[step.kind] ?? [];
-  if (views.length === 0) return null;
-  return (
-    <div className="run-pictures">
-      {views.map((view) => {
-        const scene = setup.pictures![view];
-        // nothing else is bold where one face is to be touched
-        const rest = touched.length > 0 ? scene.shapes.filter((s) => !('role' in s && s.role === 'grip')) : scene.shapes;
-        return <figure key={view} className="mb-0"><figcaption className="quiet">{scene.title}{touched.length > 0 ? ': what is touched is bold' : ''}</figcaption><Drawing scene={{ ...scene, shapes: [...rest, ...touched] }} width={430} height={270} fontSize={14} /></figure>;
-      })}
-    </div>
-  );
-}
-
-/** What the step says; what is done in order has numbers. */
-function Says({ step }: { step: RunStep }) {
-  const says = step.says.slice(step.kind === 'transition' ? 1 : 0);
-  if (says.length === 1) return <p className="run-says">{says[0]}</p>;
-  const List = step.kind === 'load' || step.kind === 'transition' ? 'ol' : 'ul';
-  return <List className="run-list">{says.map((s) => <li key={s}>{s}</li>)}</List>;
-}
-
-/** Puts the run aside here; not while something of it is still to be sent. */
-function Leave() {
-  const { pending, ended } = useRun();
-  const waits = pending.length > 0 && !ended;
-  return <Button variant="link" disabled={waits} onClick={leaveRun}>{waits ? `${pending.length} not sent yet: the run stays on this device` : 'Leave this run on this device'}</Button>;
-}
-
-/** The values to key in: what the touches gave, and how far that is from the plan. */
-function ToKeyIn({ plan, state, step }: { plan: RunPlan; state: RunState; step: RunStep }) {
-  const speech = speechIn(plan.units);
-  const zero = state.zeros.find((z) => z.setupId === step.setupId);
-  const setup = plan.setups.find((s) => s.id === step.setupId);
-  if (!zero || !setup) return null;
-  return (
-    <table className="run-key" aria-label={`Values for ${setup.register}`}>
-      <tbody>
-        {AXES.map((a) => {
-          const value = zero.measured[a] ?? zero.target[a];
-          const planned = zero.planned[a];
-          return (
-            <tr key={a}>
-              <th scope="row">{setup.register} {a.toUpperCase()}</th>
-              <td className="number">{value === null ? 'not touched' : speech.signed(value)}</td>
-              <td>{zero.measured[a] === null ? 'as planned' : 'touched off'}{planned !== null && value !== null && <>, plan {speech.signed(planned)}, off by <b className="number">{speech.signed(value - planned)}</b></>}{zero.movedBy && <>; the plan follows {zero.movedBy}</>}</td>
-            </tr>
-          );
-        })}
-        {step.asks.filter((ask) => ask.fromFirst !== undefined).map((ask) => {
-          const value = targetOf(plan, step, ask, state.answers);
-          return (
-            <tr key={ask.id}>
-              <th scope="row">{ask.register} {ask.axis?.toUpperCase()}</th>
-              <td className="number">{value === null ? 'not touched' : speech.signed(value)}</td>
-              <td>{setup.register} and <b className="number">{speech.signed(ask.fromFirst!)}</b></td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
-
-function EdgeHint({ plan, limit }: { plan: RunPlan; limit: number }) {
-  return <p className="run-says">Both readings alike, to within {speechIn(plan.units).sizeWithUnit(limit)}: the edge runs straight. If not, it is told how far to turn the part.</p>;
-}
-
-function Finished({ plan, state }: { plan: RunPlan; state: RunState }) {
-  const speech = speechIn(plan.units);
-  return (
-    <main className="run-main">
-      <h1>The run is done</h1>
-      <p className="run-says">Every step of issue {plan.letter} is through, the machine is cleared and put away{state.accepted.size > 0 ? `; ${state.accepted.size} ${state.accepted.size === 1 ? 'reading was' : 'readings were'} accepted in writing` : ''}.</p>
-      <table className="run-key">
-        <tbody>
-          {state.zeros.flatMap((z) => AXES.map((a) => {
-            const setup = plan.setups.find((s) => s.id === z.setupId)!;
-            const [m, p] = [z.measured[a], z.planned[a]];
-            return m === null ? null : <tr key={`${z.setupId}${a}`}><th scope="row">{setup.register} {a.toUpperCase()}</th><td className="number">{speech.signed(m)}</td><td>{p === null ? 'was not known before' : <>off the plan by <b className="number">{speech.signed(m - p)}</b></>}</td></tr>;
-          }))}
-        </tbody>
-      </table>
-      <Button className="run-go" onClick={leaveRun}>Done here</Button>
-    </main>
+    data?.filter((u) => u.jobId !== jobId && u.state !== 'planned' && setups.some((s) => s.register === u.register)) ??
+    []
   );
 }

@@ -9,16 +9,32 @@ async function keepPage(): Promise<void> {
   const cache = await caches.open(KEPT);
   const page = await fetch('/');
   if (page.ok) await cache.put('/index.html', page);
-  const files = [...new Set(performance.getEntriesByType('resource').map((r) => r.name).filter((name) => name.includes('/assets/')))];
-  await Promise.all(files.map(async (name) => { if (!await cache.match(name)) await cache.add(name); }));
+  const files = [
+    ...new Set(
+      performance
+        .getEntriesByType('resource')
+        .map((r) => r.name)
+        .filter((name) => name.includes('/assets/')),
+    ),
+  ];
+  await Promise.all(
+    files.map(async (name) => {
+      if (!(await cache.match(name))) await cache.add(name);
+    }),
+  );
 }
 
-/** Keeps the application on this device, so that the page can be opened again while the network is away. Browsers allow it over https and on the machine itself. */
+/**
+ * Keeps the application on this device, so that the page can be opened again while the network is away. Browsers allow
+ * it over https and on the machine itself.
+ */
 export function useOffline(): void {
   useEffect(() => {
     if (!('serviceWorker' in navigator)) return undefined;
     // after the page has what it needs
-    const later = setTimeout(() => { keepPage().catch(() => undefined); }, 1200);
+    const later = setTimeout(() => {
+      keepPage().catch(() => undefined);
+    }, 1200);
     return () => clearTimeout(later);
   }, []);
 }

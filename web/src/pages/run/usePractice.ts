@@ -7,6 +7,10 @@ import { api } from '../../store/api';
 import { planWorker, requestPlan, usePlan } from '../../store/planStore';
 import { useRun } from '../../store/runStore';
 
+/**
+ * The simulated control to practise on: home, jog, touch the planned solids, run the lines, read off. Nothing of a
+ * real machine moves.
+ */
 interface Practice {
   readonly machine: Machine | null;
   readonly bodies: readonly SetupBodies[] | null;
@@ -16,10 +20,15 @@ interface Practice {
 }
 
 function lengthsOf(job: Job, machine: Machine): Record<number, number> {
-  return Object.fromEntries(job.setups.flatMap((s) => {
-    const stationZ = machine.stations.find((x) => x.id === s.station)?.position?.z ?? null;
-    return s.tools.flatMap((t) => { const h = lengthInRegister(s, t, stationZ); return h === null ? [] : [[lengthRegisterOf(t), h]]; });
-  }));
+  return Object.fromEntries(
+    job.setups.flatMap((s) => {
+      const stationZ = machine.stations.find((x) => x.id === s.station)?.position?.z ?? null;
+      return s.tools.flatMap((t) => {
+        const h = lengthInRegister(s, t, stationZ);
+        return h === null ? [] : [[lengthRegisterOf(t), h]];
+      });
+    }),
+  );
 }
 
 const NOTHING: Practice = { machine: null, bodies: null, lengths: {}, problem: null };
@@ -30,21 +39,32 @@ export function usePractice(): Practice {
   const [practice, setPractice] = useState<Practice>(NOTHING);
   useEffect(() => {
     let gone = false;
-    const put = (found: Practice) => { if (!gone) setPractice(found); };
+    const put = (found: Practice) => {
+      if (!gone) setPractice(found);
+    };
     void (async () => {
       try {
         const { job, shop } = await api.frozen({ id: jobId, letter });
         const machine = shop.machines.find((m) => m.id === job.machine) ?? null;
-        if (!machine) { put({ ...NOTHING, problem: 'No machine is chosen in this issue: there is nothing to practise on.' }); return; }
+        if (!machine) {
+          put({ ...NOTHING, problem: 'No machine is chosen in this issue: there is nothing to practise on.' });
+          return;
+        }
         await requestPlan(job, shop);
         const { problem } = usePlan.getState();
         const bodies = await planWorker()?.standing();
-        put(problem || !bodies ? { ...NOTHING, problem: problem ?? 'The solids could not be planned.' } : { machine, bodies, lengths: lengthsOf(job, machine), problem: null });
+        put(
+          problem || !bodies
+            ? { ...NOTHING, problem: problem ?? 'The solids could not be planned.' }
+            : { machine, bodies, lengths: lengthsOf(job, machine), problem: null },
+        );
       } catch (error) {
         put({ ...NOTHING, problem: error instanceof Error ? error.message : String(error) });
       }
     })();
-    return () => { gone = true; };
+    return () => {
+      gone = true;
+    };
   }, [jobId, letter]);
   return practice;
 }

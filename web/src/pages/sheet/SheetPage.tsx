@@ -1,18 +1,18 @@
-import { useEffect, useMemo, useState } from 'react';
-import { Button, Form, Table } from 'react-bootstrap';
-import { Link, useSearchParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useSearchParams } from 'react-router';
 import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
 import { jobFile } from '@violet-jaw/core/job';
-import { blockingFindings, buildSheet, compareEntries, entriesOf, nextLetter, PAPER, type Change, type Paper } from '@violet-jaw/core/sheet';
+import { buildSheet, PAPER, type Paper } from '@violet-jaw/core/sheet';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
 import { NotDone } from '../../app/NotDone';
-import { api, said, urlOf } from '../../store/api';
+import { api, said } from '../../store/api';
 import { usePlan } from '../../store/planStore';
-import { useChange, useServer } from '../../store/query';
-import { useAccount, useIsPlanner } from '../../store/sessionStore';
+import { useServer } from '../../store/query';
+import { useAccount } from '../../store/sessionStore';
 import { SheetView } from './SheetView';
-import { localMinute } from '../../app/when';
+import { Issues } from './Issues';
 
 /** The setup sheet as it prints, what blocks its issue, and the issues with what changed between them. */
 export function SheetPage() {
@@ -34,12 +34,24 @@ export function SheetPage() {
         {letter && (
           <div className="banner noprint mb-2">
             <span>This is issue {letter} as it was frozen.</span>
-            <Button size="sm" variant="outline-primary" onClick={() => setSearch({})}>Show the draft</Button>
+            <Button size="sm" variant="outline-primary" onClick={() => setSearch({})}>
+              Show the draft
+            </Button>
           </div>
         )}
-        {letter
-          ? (frozen.data ? <SheetView sheet={frozen.data} paper={paper} /> : <NotDone problem={frozen.problem} level="not loaded" />)
-          : draft ? <div className={late ? 'late' : undefined} aria-busy={late}><SheetView sheet={draft} paper={paper} /></div> : <p className="quiet">planning…</p>}
+        {letter ? (
+          frozen.data ? (
+            <SheetView sheet={frozen.data} paper={paper} />
+          ) : (
+            <NotDone problem={frozen.problem} level="not loaded" />
+          )
+        ) : draft ? (
+          <div className={late ? 'late' : undefined} aria-busy={late}>
+            <SheetView sheet={draft} paper={paper} />
+          </div>
+        ) : (
+          <p className="quiet">planning…</p>
+        )}
       </div>
       <div className="worksheet noprint">
         <Blocking />
@@ -67,18 +79,41 @@ function Blocking() {
         const accepted = job.accepted.find((a) => isAcceptedBy(f, a));
         return (
           <div key={`${f.code}${f.setupId}${f.says}`} className="finding stop" data-code={f.code}>
-            <span className="level">stop{f.op === null ? '' : `, Op ${f.op}`}</span>{f.says}
-            <div className="more">{f.because} <strong>{f.remedy}</strong></div>
-            {accepted
-              ? <div>Accepted by {accepted.by}: {accepted.reason} <Button size="sm" variant="link" onClick={() => withdraw(f)}>Withdraw</Button></div>
-              : <Accept finding={f} onAccept={(reason, by) => change({ accepted: [...job.accepted, { code: f.code, setupId: f.setupId, says: f.says, reason, by }] })} />}
+            <span className="level">stop{f.op === null ? '' : `, Op ${f.op}`}</span>
+            {f.says}
+            <div className="more">
+              {f.because} <strong>{f.remedy}</strong>
+            </div>
+            {accepted ? (
+              <div>
+                Accepted by {accepted.by}: {accepted.reason}{' '}
+                <Button size="sm" variant="link" onClick={() => withdraw(f)}>
+                  Withdraw
+                </Button>
+              </div>
+            ) : (
+              <Accept
+                finding={f}
+                onAccept={(reason, by) =>
+                  change({
+                    accepted: [...job.accepted, { code: f.code, setupId: f.setupId, says: f.says, reason, by }],
+                  })
+                }
+              />
+            )}
           </div>
         );
       })}
       {others.map((f) => (
         <div key={`${f.code}${f.setupId}${f.says}`} className={`finding ${f.level}`} data-code={f.code}>
-          <span className="level">{f.level}{f.op === null ? '' : `, Op ${f.op}`}</span>{f.says}
-          <div className="more">{f.because} <strong>{f.remedy}</strong></div>
+          <span className="level">
+            {f.level}
+            {f.op === null ? '' : `, Op ${f.op}`}
+          </span>
+          {f.says}
+          <div className="more">
+            {f.because} <strong>{f.remedy}</strong>
+          </div>
         </div>
       ))}
     </section>
@@ -89,90 +124,43 @@ function Accept({ finding, onAccept }: { finding: Finding; onAccept: (reason: st
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
   const [by, setBy] = useState(useAccount()?.name ?? 'Planner');
-  if (!open) return <Button size="sm" variant="outline-primary" onClick={() => setOpen(true)}>Accept in writing</Button>;
+  if (!open)
+    return (
+      <Button size="sm" variant="outline-primary" onClick={() => setOpen(true)}>
+        Accept in writing
+      </Button>
+    );
   const ready = reason.trim().length >= 3 && by.trim() !== '';
   return (
-    <Form className="mt-1" onSubmit={(e) => { e.preventDefault(); if (ready) onAccept(reason.trim(), by.trim()); }}>
-      <Form.Group controlId={`reason-${finding.code}-${finding.setupId ?? 'job'}`}><Form.Label>Reason, printed on the sheet</Form.Label><Form.Control as="textarea" rows={2} value={reason} maxLength={4000} onChange={(e) => setReason(e.target.value)} /></Form.Group>
-      <Form.Group controlId={`by-${finding.code}-${finding.setupId ?? 'job'}`}><Form.Label>Accepted by (role)</Form.Label><Form.Control value={by} maxLength={200} onChange={(e) => setBy(e.target.value)} /></Form.Group>
-      <Button size="sm" type="submit" className="mt-1" disabled={!ready}>Accept this stop</Button>{' '}
-      <Button size="sm" className="mt-1" variant="outline-primary" onClick={() => setOpen(false)}>Leave it open</Button>
+    <Form
+      className="mt-1"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (ready) onAccept(reason.trim(), by.trim());
+      }}
+    >
+      <Form.Group controlId={`reason-${finding.code}-${finding.setupId ?? 'job'}`}>
+        <Form.Label>Reason, printed on the sheet</Form.Label>
+        <Form.Control
+          as="textarea"
+          rows={2}
+          value={reason}
+          maxLength={4000}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </Form.Group>
+      <Form.Group controlId={`by-${finding.code}-${finding.setupId ?? 'job'}`}>
+        <Form.Label>Accepted by (role)</Form.Label>
+        <Form.Control value={by} maxLength={200} onChange={(e) => setBy(e.target.value)} />
+      </Form.Group>
+      <Button size="sm" type="submit" className="mt-1" disabled={!ready}>
+        Accept this stop
+      </Button>{' '}
+      <Button size="sm" className="mt-1" variant="outline-primary" onClick={() => setOpen(false)}>
+        Leave it open
+      </Button>
       {!ready && <div className="field-hint">A reason of at least three letters and a role are needed.</div>}
     </Form>
-  );
-}
-
-function Issues() {
-  const { id, job, store } = useJob();
-  const { planned, of } = usePlan();
-  const { data: issues, problem: notLoaded } = useServer('issues', { id });
-  const [note, setNote] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [working, setWorking] = useState(false);
-  const issueNext = useChange('issue', ['issues', 'jobs', 'jobAudit']);
-  const isPlanner = useIsPlanner();
-  const last = issues?.at(-1) ?? null;
-
-  const entries = useServer('issueEntries', { id, letter: last?.letter ?? '' }, { enabled: last !== null }).data;
-  // of the plan that stands here: what is planned just now is not compared yet
-  const [since, setSince] = useState<readonly Change[]>([]);
-  useEffect(() => {
-    if (!entries) { setSince([]); return; }
-    if (planned && of?.job === job) setSince(compareEntries(entries, entriesOf(job, planned)));
-  }, [entries, planned, of, job]);
-
-  const blocking = planned ? blockingFindings(planned, job.accepted) : [];
-  const letter = nextLetter(last?.letter ?? null);
-  const issue = async () => {
-    if (working) return;
-    setWorking(true);
-    setProblem(null);
-    issueNext.forget();
-    try {
-      if (!await store.getState().settle()) throw new Error('The job is not saved yet, so it cannot be issued. Try again when the header says “saved”.');
-      if (await issueNext.run({ id, revision: store.getState().revision, body: { note } })) setNote('');
-    } catch (error) {
-      setProblem(said(error));
-    } finally {
-      setWorking(false);
-    }
-  };
-
-  return (
-    <section aria-label="Issues">
-      <h3>Issue</h3>
-      {blocking.length > 0 && <p className="mb-1">{blocking.length} {blocking.length === 1 ? 'stop blocks' : 'stops block'} the issue. Mend {blocking.length === 1 ? 'it' : 'them'}, or accept in writing above.</p>}
-      <Form.Group controlId="issue-note"><Form.Label>Note for this issue</Form.Label><Form.Control value={note} maxLength={4000} autoComplete="off" onChange={(e) => setNote(e.target.value)} /></Form.Group>
-      <Button className="mt-1" disabled={!isPlanner || blocking.length > 0 || working || !planned?.complete || issues === null} onClick={() => { void issue(); }}>{working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}</Button>
-      <NotDone problem={problem ?? issueNext.problem ?? notLoaded} level="not issued" />
-      {last && since.length > 0 && <><p className="mt-2 mb-0">Changed since issue {last.letter}:</p><Changes changes={since} /></>}
-      {last && since.length === 0 && <p className="mt-2 mb-0">No number has changed since issue {last.letter}.</p>}
-      {[...issues ?? []].reverse().map((i) => (
-        <div key={i.letter} className="panel mt-2" data-issue={i.letter}>
-          <h2>Issue {i.letter} <span className="quiet fs-6">{localMinute(i.issuedAt)}{i.issuedBy && `, ${i.issuedBy}`}</span></h2>
-          {i.note && <p className="mb-1">{i.note}</p>}
-          <p className="mb-1">
-            <Link to={`?issue=${i.letter}`}>Show on this page</Link>{' · '}
-            <a href={urlOf('sheetPdf', { id, letter: i.letter }, { paper: 'A4' })}>PDF A4</a>{' · '}<a href={urlOf('sheetPdf', { id, letter: i.letter }, { paper: 'Letter' })}>PDF Letter</a>{' · '}<a href={urlOf('controlLines', { id, letter: i.letter }, { part: 'set' })}>Set registers</a>{i.hasRun && <>{' · '}<a href={urlOf('controlLines', { id, letter: i.letter }, { part: 'verify' })}>Look from above</a>{' · '}<a href={urlOf('controlLines', { id, letter: i.letter }, { part: 'clear' })}>Clear</a>{' · '}<Link to={`/run/${id}/${i.letter}`}>Run at the machine</Link></>}
-            <span className="field-hint d-block">frozen, hash {i.hash.slice(0, 12)}</span>
-          </p>
-          {i.changes.length > 0 && <Changes changes={i.changes} />}
-        </div>
-      ))}
-    </section>
-  );
-}
-
-function Changes({ changes }: { changes: readonly Change[] }) {
-  return (
-    <Table size="sm">
-      <thead><tr><th>What</th><th className="number">Before</th><th className="number">After</th><th className="number">By</th></tr></thead>
-      <tbody>
-        {changes.map((c) => (
-          <tr key={`${c.place}${c.name}`}><td>{c.place}, {c.name}</td><td className="number text-wrap">{c.before}</td><td className="number text-wrap">{c.after}</td><td className="number">{c.difference ?? ''}</td></tr>
-        ))}
-      </tbody>
-    </Table>
   );
 }
 
@@ -182,8 +170,20 @@ function Print({ paper, onPaper }: { paper: Paper; onPaper: (paper: Paper) => vo
     <section aria-label="Print">
       <h3>Print</h3>
       <div className="d-flex gap-2">
-        <Form.Select size="sm" aria-label="Paper" style={{ width: 'auto' }} value={paper} onChange={(e) => onPaper(e.target.value as Paper)}>{(Object.keys(PAPER) as Paper[]).map((p) => <option key={p}>{p}</option>)}</Form.Select>
-        <Button size="sm" variant="outline-primary" onClick={() => window.print()}>Print this page</Button>
+        <Form.Select
+          size="sm"
+          aria-label="Paper"
+          style={{ width: 'auto' }}
+          value={paper}
+          onChange={(e) => onPaper(e.target.value as Paper)}
+        >
+          {(Object.keys(PAPER) as Paper[]).map((p) => (
+            <option key={p}>{p}</option>
+          ))}
+        </Form.Select>
+        <Button size="sm" variant="outline-primary" onClick={() => window.print()}>
+          Print this page
+        </Button>
       </div>
     </section>
   );
@@ -204,10 +204,28 @@ function OpenFile() {
   return (
     <section aria-label="Job file">
       <h3>Job as an open file</h3>
-      <Button size="sm" variant="outline-primary" onClick={() => downloadText(`${job.number}.json`, `${JSON.stringify(jobFile(job, shop), null, 2)}\n`, 'application/json')}>Download the job (JSON)</Button>
+      <Button
+        size="sm"
+        variant="outline-primary"
+        onClick={() =>
+          downloadText(`${job.number}.json`, `${JSON.stringify(jobFile(job, shop), null, 2)}\n`, 'application/json')
+        }
+      >
+        Download the job (JSON)
+      </Button>
       <Form.Group controlId="read-json" className="mt-2">
         <Form.Label>Read a job file into this job (undo brings the old one back)</Form.Label>
-        <Form.Control size="sm" type="file" accept=".json" onChange={(e) => { const input = e.target as HTMLInputElement; const file = input.files?.[0]; if (file) void take(file); input.value = ''; }} />
+        <Form.Control
+          size="sm"
+          type="file"
+          accept=".json"
+          onChange={(e) => {
+            const input = e.target as HTMLInputElement;
+            const file = input.files?.[0];
+            if (file) void take(file);
+            input.value = '';
+          }}
+        />
       </Form.Group>
       <NotDone problem={problem} level="not read" />
     </section>

@@ -10,37 +10,127 @@ import { ChoiceField, TextField } from '../../fields/TextField';
 import { usePosition } from './usePosition';
 
 const POSITIONS: readonly { name: PositionName; says: string }[] = [
-  { name: 'reference', says: 'Reference return' }, { name: 'second', says: 'Second reference' }, { name: 'toolChange', says: 'Tool change' },
+  { name: 'reference', says: 'Reference return' },
+  { name: 'second', says: 'Second reference' },
+  { name: 'toolChange', says: 'Tool change' },
 ];
 
 /** How a machine homes, where it returns to, what its common offset is, and what its lines look like. */
-export function ControlFields({ machine, units, set }: { machine: Machine; units: Units; set: (fields: Partial<Machine>) => void }) {
+export function ControlFields({
+  machine,
+  units,
+  set,
+}: {
+  machine: Machine;
+  units: Units;
+  set: (fields: Partial<Machine>) => void;
+}) {
   const { homing, commonOffset, positions, dialect } = machine;
   return (
     <details className="library">
-      <summary><strong>Control</strong> <span className="quiet">homing, reference positions, common offset, what its lines look like</span></summary>
-      <Form.Check type="checkbox" id={`${machine.id}-homes`} label="It homes: it finds its machine zero by itself" checked={homing.homes} onChange={(e) => set({ homing: { ...homing, homes: e.target.checked } })} />
+      <summary>
+        <strong>Control</strong>{' '}
+        <span className="quiet">homing, reference positions, common offset, what its lines look like</span>
+      </summary>
+      <Form.Check
+        type="checkbox"
+        id={`${machine.id}-homes`}
+        label="It homes: it finds its machine zero by itself"
+        checked={homing.homes}
+        onChange={(e) => set({ homing: { ...homing, homes: e.target.checked } })}
+      />
       <div className="fields">
-        {homing.homes && AXES.map((a) => <ChoiceField key={a} label={`${a.toUpperCase()} homes to`} value={homing[a]} choices={[{ value: 'min', says: `the ${a.toUpperCase()} minus end` }, { value: 'max', says: `the ${a.toUpperCase()} plus end` }]} onCommit={(end) => set({ homing: { ...homing, [a]: end } })} />)}
-        {AXES.map((a) => <LengthField key={`c${a}`} label={`Common offset ${a.toUpperCase()}`} mm={commonOffset[a]} units={units} signed onCommit={(mm) => set({ commonOffset: { ...commonOffset, [a]: mm } })} />)}
-        <TextField className="wide" label="Why the common offset is not zero" value={commonOffset.why} maxLength={4000} onCommit={(why) => set({ commonOffset: { ...commonOffset, why } })} />
+        {homing.homes &&
+          AXES.map((a) => (
+            <ChoiceField
+              key={a}
+              label={`${a.toUpperCase()} homes to`}
+              value={homing[a]}
+              choices={[
+                { value: 'min', says: `the ${a.toUpperCase()} minus end` },
+                { value: 'max', says: `the ${a.toUpperCase()} plus end` },
+              ]}
+              onCommit={(end) => set({ homing: { ...homing, [a]: end } })}
+            />
+          ))}
+        {AXES.map((a) => (
+          <LengthField
+            key={`c${a}`}
+            label={`Common offset ${a.toUpperCase()}`}
+            mm={commonOffset[a]}
+            units={units}
+            signed
+            onCommit={(mm) => set({ commonOffset: { ...commonOffset, [a]: mm } })}
+          />
+        ))}
+        <TextField
+          className="wide"
+          label="Why the common offset is not zero"
+          value={commonOffset.why}
+          maxLength={4000}
+          onCommit={(why) => set({ commonOffset: { ...commonOffset, why } })}
+        />
       </div>
-      <p className="quiet mb-0 mt-2">Machine coordinates of the spindle gauge line. A position counts when all three are entered.</p>
-      {POSITIONS.map(({ name, says }) => <PositionRow key={`${name}${positions[name] ? 'set' : ''}`} name={says} position={positions[name]} units={units} onCommit={(position) => set({ positions: { ...positions, [name]: position } })} />)}
+      <p className="quiet mb-0 mt-2">
+        Machine coordinates of the spindle gauge line. A position counts when all three are entered.
+      </p>
+      {POSITIONS.map(({ name, says }) => (
+        <PositionRow
+          key={`${name}${positions[name] ? 'set' : ''}`}
+          name={says}
+          position={positions[name]}
+          units={units}
+          onCommit={(position) => set({ positions: { ...positions, [name]: position } })}
+        />
+      ))}
       <h3 className="mt-2">What its lines look like</h3>
-      <p className="quiet mb-1">Braces are filled in: {'{p}'} number of the register, {'{register}'} its word, {'{x} {y} {z}'} values, {'{h}'} length register. A line left empty is not written: then a person does it, and the sheet says so.</p>
-      <div className="fields"><SchemaFields schema={dialectSchema} value={dialect} units={units} onChange={(next) => set({ dialect: next })} /></div>
+      <p className="quiet mb-1">
+        Braces are filled in: {'{p}'} number of the register, {'{register}'} its word, {'{x} {y} {z}'} values, {'{h}'}{' '}
+        length register. A line left empty is not written: then a person does it, and the sheet says so.
+      </p>
+      <div className="fields">
+        <SchemaFields
+          schema={dialectSchema}
+          value={dialect}
+          units={units}
+          onChange={(next) => set({ dialect: next })}
+        />
+      </div>
     </details>
   );
 }
 
-function PositionRow({ name, position, units, onCommit }: { name: string; position: Machine['positions'][PositionName]; units: Units; onCommit: (position: Machine['positions'][PositionName]) => void }) {
+function PositionRow({
+  name,
+  position,
+  units,
+  onCommit,
+}: {
+  name: string;
+  position: Machine['positions'][PositionName];
+  units: Units;
+  onCommit: (position: Machine['positions'][PositionName]) => void;
+}) {
   const { shown, enter } = usePosition(position, onCommit);
   return (
     <div className="cut" role="group" aria-label={name}>
       <div className="wide align-self-center">{name}</div>
-      {AXES.map((a) => <Labeled key={a} text={a.toUpperCase()}><OptionalLengthField label={`${name} ${a.toUpperCase()}`} mm={shown[a]} units={units} signed onCommit={(mm) => enter(a, mm)} /></Labeled>)}
-      {position && <button type="button" className="btn btn-link btn-sm" onClick={() => onCommit(null)}>Forget</button>}
+      {AXES.map((a) => (
+        <Labeled key={a} text={a.toUpperCase()}>
+          <OptionalLengthField
+            label={`${name} ${a.toUpperCase()}`}
+            mm={shown[a]}
+            units={units}
+            signed
+            onCommit={(mm) => enter(a, mm)}
+          />
+        </Labeled>
+      ))}
+      {position && (
+        <button type="button" className="btn btn-link btn-sm" onClick={() => onCommit(null)}>
+          Forget
+        </button>
+      )}
     </div>
   );
 }

@@ -6,17 +6,35 @@ import { Drawing } from '../../drawing/Drawing';
 import { SchemaFields } from '../../fields/SchemaFields';
 
 /** One holding device with its drawing; folded up until somebody looks. */
-export function DeviceForm({ device, units, onChange, onRemove }: { device: Device; units: Units; onChange: (device: Device) => void; onRemove: () => void }) {
+export function DeviceForm({
+  device,
+  units,
+  onChange,
+  onRemove,
+}: {
+  device: Device;
+  units: Units;
+  onChange: (device: Device) => void;
+  onRemove: () => void;
+}) {
   const schema = DEVICES[device.kind].schema;
   return (
     <section className="panel library" aria-label={device.name}>
       <details>
-        <summary><strong>{device.name}</strong> <span className="quiet">{device.kind}</span></summary>
+        <summary>
+          <strong>{device.name}</strong> <span className="quiet">{device.kind}</span>
+        </summary>
         <div className="bench mt-2">
-          <div className="fields"><SchemaFields schema={schema} value={device} units={units} onChange={(next) => onChange(next)} /></div>
-          <div><Drawing scene={deviceScene(device)} width={380} height={230} fontSize={12} /></div>
+          <div className="fields">
+            <SchemaFields schema={schema} value={device} units={units} onChange={(next) => onChange(next)} />
+          </div>
+          <div>
+            <Drawing scene={deviceScene(device)} width={380} height={230} fontSize={12} />
+          </div>
         </div>
-        <Button size="sm" variant="outline-primary" className="mt-2" onClick={onRemove}>Remove {device.name}</Button>
+        <Button size="sm" variant="outline-primary" className="mt-2" onClick={onRemove}>
+          Remove {device.name}
+        </Button>
       </details>
     </section>
   );

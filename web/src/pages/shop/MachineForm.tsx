@@ -1,15 +1,13 @@
-import { Button, Dropdown, Form, Table } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { tableScene } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
-import { datumAs, REGISTERS, type Device, type Machine, type Station } from '@violet-jaw/core/shop';
+import { REGISTERS, type Device, type Machine } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { Drawing } from '../../drawing/Drawing';
 import { LengthField } from '../../fields/LengthField';
-import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { TextField } from '../../fields/TextField';
 import { ControlFields } from './ControlFields';
-import { usePosition } from './usePosition';
-import { newId } from '../../app/newId';
+import { Stations } from './Stations';
 
 interface MachineFormProps {
   readonly machine: Machine;
@@ -23,7 +21,9 @@ interface MachineFormProps {
 export function MachineForm({ machine, devices, units, onChange, onRemove }: MachineFormProps) {
   const set = (fields: Partial<Machine>) => onChange({ ...machine, ...fields });
   const toggle = (register: (typeof REGISTERS)[number]) => {
-    const registers = REGISTERS.filter((r) => (r === register ? !machine.registers.includes(r) : machine.registers.includes(r)));
+    const registers = REGISTERS.filter((r) =>
+      r === register ? !machine.registers.includes(r) : machine.registers.includes(r),
+    );
     if (registers.length > 0) set({ registers });
   };
   return (
@@ -32,90 +32,63 @@ export function MachineForm({ machine, devices, units, onChange, onRemove }: Mac
         <div>
           <div className="fields">
             <TextField label="Machine" value={machine.name} required onCommit={(name) => set({ name })} />
-            <TextField className="wide" label="Machine zero: where homing ends" value={machine.homesTo} onCommit={(homesTo) => set({ homesTo })} />
-            {AXES.map((a) => (['min', 'max'] as const).map((end) => (
-              <LengthField
-                key={a + end} label={`Travel ${a.toUpperCase()} ${end === 'min' ? 'from' : 'to'}`} mm={machine.travel[a][end]} units={units} signed
-                min={end === 'max' ? machine.travel[a].min + 1 : -20_000} max={end === 'min' ? machine.travel[a].max - 1 : 20_000}
-                onCommit={(mm) => set({ travel: { ...machine.travel, [a]: { ...machine.travel[a], [end]: mm } } })}
-              />
-            )))}
-            {(['x', 'y'] as const).map((a) => (['min', 'max'] as const).map((end) => (
-              <LengthField key={`t${a}${end}`} label={`Table edge ${a.toUpperCase()} ${end === 'min' ? 'from' : 'to'}`} mm={machine.table[a][end]} units={units} signed onCommit={(mm) => set({ table: { ...machine.table, [a]: { ...machine.table[a], [end]: mm } } })} />
-            )))}
+            <TextField
+              className="wide"
+              label="Machine zero: where homing ends"
+              value={machine.homesTo}
+              onCommit={(homesTo) => set({ homesTo })}
+            />
+            {AXES.map((a) =>
+              (['min', 'max'] as const).map((end) => (
+                <LengthField
+                  key={a + end}
+                  label={`Travel ${a.toUpperCase()} ${end === 'min' ? 'from' : 'to'}`}
+                  mm={machine.travel[a][end]}
+                  units={units}
+                  signed
+                  min={end === 'max' ? machine.travel[a].min + 1 : -20_000}
+                  max={end === 'min' ? machine.travel[a].max - 1 : 20_000}
+                  onCommit={(mm) => set({ travel: { ...machine.travel, [a]: { ...machine.travel[a], [end]: mm } } })}
+                />
+              )),
+            )}
+            {(['x', 'y'] as const).map((a) =>
+              (['min', 'max'] as const).map((end) => (
+                <LengthField
+                  key={`t${a}${end}`}
+                  label={`Table edge ${a.toUpperCase()} ${end === 'min' ? 'from' : 'to'}`}
+                  mm={machine.table[a][end]}
+                  units={units}
+                  signed
+                  onCommit={(mm) => set({ table: { ...machine.table, [a]: { ...machine.table[a], [end]: mm } } })}
+                />
+              )),
+            )}
           </div>
           <div role="group" aria-label="Registers" className="mt-2">
             <span className="quiet me-2">Registers</span>
-            {REGISTERS.map((r) => <Form.Check key={r} inline type="checkbox" id={`${machine.id}-${r}`} label={r} checked={machine.registers.includes(r)} onChange={() => toggle(r)} />)}
+            {REGISTERS.map((r) => (
+              <Form.Check
+                key={r}
+                inline
+                type="checkbox"
+                id={`${machine.id}-${r}`}
+                label={r}
+                checked={machine.registers.includes(r)}
+                onChange={() => toggle(r)}
+              />
+            ))}
           </div>
         </div>
-        <div><Drawing scene={tableScene(machine)} width={430} height={260} fontSize={12} /></div>
+        <div>
+          <Drawing scene={tableScene(machine)} width={430} height={260} fontSize={12} />
+        </div>
       </div>
       <ControlFields machine={machine} units={units} set={set} />
       <Stations machine={machine} devices={devices} units={units} onChange={(stations) => set({ stations })} />
-      <Button size="sm" variant="outline-primary" onClick={onRemove}>Remove {machine.name}</Button>
+      <Button size="sm" variant="outline-primary" onClick={onRemove}>
+        Remove {machine.name}
+      </Button>
     </section>
-  );
-}
-
-/** The three coordinates of a station. It counts as measured only when all three have been entered. */
-function Position({ station, units, onCommit }: { station: Station; units: Units; onCommit: (position: NonNullable<Station['position']>) => void }) {
-  const { shown, enter } = usePosition(station.position, onCommit);
-  return AXES.map((a) => (
-    <td key={a}>
-      <OptionalLengthField label={`Station ${station.name} ${a.toUpperCase()}`} mm={shown[a]} units={units} signed onCommit={(mm) => enter(a, mm)} />
-    </td>
-  ));
-}
-
-/** For which devices, as they are now, the position holds: another device has its datum somewhere else. */
-function MeasuredFor({ station, devices, onCommit }: { station: Station; devices: readonly Device[]; onCommit: (measuredFor: Station['measuredFor']) => void }) {
-  const { measuredFor } = station;
-  const stale = measuredFor.filter((m) => !devices.some((d) => d.id === m.device && datumAs(d) === m.as)).length;
-  const names = devices.filter((d) => measuredFor.some((m) => m.device === d.id && m.as === datumAs(d))).map((d) => d.name);
-  const toggle = (device: Device, on: boolean) => onCommit([...measuredFor.filter((m) => m.device !== device.id), ...(on ? [{ device: device.id, as: datumAs(device) }] : [])]);
-  return (
-    <Dropdown autoClose="outside">
-      <Dropdown.Toggle size="sm" variant="outline-primary" aria-label={`Station ${station.name} is measured for`}>{names.length > 0 ? names.join(', ') : stale > 0 ? 'none as it is now' : 'not told'}</Dropdown.Toggle>
-      <Dropdown.Menu className="px-3" style={{ maxHeight: 320, overflowY: 'auto' }}>
-        {devices.map((d) => {
-          const known = measuredFor.find((m) => m.device === d.id);
-          const now = known?.as === datumAs(d);
-          return <Form.Check key={d.id} type="checkbox" id={`${station.id}-${d.id}`} label={`${d.name}${known && !now ? ` (was measured with ${known.as})` : ''}`} checked={now} onChange={(e) => toggle(d, e.target.checked)} />;
-        })}
-      </Dropdown.Menu>
-    </Dropdown>
-  );
-}
-
-function Stations({ machine, devices, units, onChange }: { machine: Machine; devices: readonly Device[]; units: Units; onChange: (stations: Station[]) => void }) {
-  const edit = (id: string, fields: Partial<Station>) => onChange(machine.stations.map((s) => (s.id === id ? { ...s, ...fields } : s)));
-  return (
-    <>
-      <h3 className="mt-2">Stations on the table</h3>
-      <p className="quiet mb-1">Machine coordinates of the datum of what stands there. Vise: face of the fixed jaw, bed, left end of the jaws. Plate, board, grid: left front corner of its top. Chuck: axis at its face. Z is the spindle gauge line touching that height. A station counts as measured when all three are entered, and only for the devices ticked beside it, as they are: another vise, or other jaws, has its datum somewhere else.</p>
-      <Table size="sm">
-        <thead><tr><th>Name</th><th className="number">X</th><th className="number">Y</th><th className="number">Z</th><th className="number">±</th><th>Measured for</th><th>Note</th><th><span className="visually-hidden">Change</span></th></tr></thead>
-        <tbody>
-          {machine.stations.map((s) => {
-            const { position } = s;
-            return (
-              <tr key={s.id}>
-                <td><TextField hideLabel label="Station name" value={s.name} required onCommit={(name) => edit(s.id, { name })} /></td>
-                <Position key={position ? 'measured' : 'not measured'} station={s} units={units} onCommit={(next) => edit(s.id, { position: next })} />
-                <td><OptionalLengthField label={`Station ${s.name} ±`} mm={s.plusMinus} units={units} max={10} onCommit={(plusMinus) => edit(s.id, { plusMinus })} /></td>
-                <td>{position ? <MeasuredFor station={s} devices={devices} onCommit={(measuredFor) => edit(s.id, { measuredFor })} /> : <span className="quiet">not measured</span>}</td>
-                <td><TextField hideLabel label={`Note on ${s.name}`} value={s.note} onCommit={(note) => edit(s.id, { note })} /></td>
-                <td className="text-nowrap">
-                  {position && <Button size="sm" variant="outline-primary" onClick={() => edit(s.id, { position: null, plusMinus: null, measuredFor: [] })}>Forget position</Button>}{' '}
-                  <Button size="sm" variant="outline-primary" aria-label={`Remove station ${s.name}`} onClick={() => onChange(machine.stations.filter((x) => x.id !== s.id))}>✕</Button>
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </Table>
-      <Button size="sm" variant="outline-primary" className="me-2" onClick={() => onChange([...machine.stations, { id: newId(), name: String.fromCharCode(65 + machine.stations.length % 26), position: null, plusMinus: null, measuredFor: [], note: '' }])}>Add station</Button>
-    </>
   );
 }

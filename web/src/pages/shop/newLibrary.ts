@@ -1,22 +1,57 @@
-import { DEVICES, FRICTION } from '@violet-jaw/core/shop';
-import type { Bond, Clamp, Device, DeviceKind, WorkMaterial } from '@violet-jaw/core/shop';
+import {
+  DEVICES,
+  FRICTION,
+  type Bond,
+  type Clamp,
+  type Device,
+  type DeviceKind,
+  type WorkMaterial,
+} from '@violet-jaw/core/shop';
 
 /** A device of a kind with plain sizes to start from. */
-export const newDevice = (kind: DeviceKind, id: string): Device => ({ kind, id, name: `New ${kind}`, ...DEVICES[kind].starts }) as Device;
+export const newDevice = (kind: DeviceKind, id: string): Device =>
+  ({ kind, id, name: `New ${kind}`, ...DEVICES[kind].starts }) as Device;
 
 const bolt = { thread: 12, strengthClass: '8.8', torqueFactor: 0.2, friction: FRICTION.smoothWet[0] } as const;
 
 export function newClamp(kind: Clamp['kind'], id: string): Clamp {
   const head = { id, name: `New ${kind}` };
   switch (kind) {
-    case 'strap': return { kind, ...head, ...bolt, length: 120, width: 32, thickness: 20, headHeight: 22 };
-    case 'edge clamp': return { kind, ...head, ...bolt, length: 60, width: 32, height: 15, downAngle: 10 };
-    case 'screw': return { kind, ...head, shank: 5, head: 9, headHeight: 0, length: 20, holdN: 800 };
-    case 'nail': return { kind, ...head, shank: 2, head: 4, headHeight: 1, length: 20, holdN: 100, cuttable: 'cutter may hit it' };
-    case 'weight': return { kind, ...head, massKg: 4, diameter: 70, height: 130 };
+    case 'strap':
+      return { kind, ...head, ...bolt, length: 120, width: 32, thickness: 20, headHeight: 22 };
+    case 'edge clamp':
+      return { kind, ...head, ...bolt, length: 60, width: 32, height: 15, downAngle: 10 };
+    case 'screw':
+      return { kind, ...head, shank: 5, head: 9, headHeight: 0, length: 20, holdN: 800 };
+    case 'nail':
+      return { kind, ...head, shank: 2, head: 4, headHeight: 1, length: 20, holdN: 100, cuttable: 'cutter may hit it' };
+    case 'weight':
+      return { kind, ...head, massKg: 4, diameter: 70, height: 130 };
   }
 }
 
-export const newBond = (id: string): Bond => ({ id, name: 'New tape', kind: 'double-sided tape', thickness: 0.1, shearMPa: 0.2, pullMPa: 0.2, peelNPerMm: 0.4, fullTo: 40, noneAt: 90, share: 85, release: '' });
+export const newBond = (id: string): Bond => ({
+  id,
+  name: 'New tape',
+  kind: 'double-sided tape',
+  thickness: 0.1,
+  shearMPa: 0.2,
+  pullMPa: 0.2,
+  peelNPerMm: 0.4,
+  fullTo: 40,
+  noneAt: 90,
+  share: 85,
+  release: '',
+});
 
-export const newMaterial = (id: string): WorkMaterial => ({ id, name: 'New material', kc11: 1500, mc: 0.25, speed: 100, yieldMPa: 250, youngGPa: 200, densityKgM3: 7850, source: '' });
+export const newMaterial = (id: string): WorkMaterial => ({
+  id,
+  name: 'New material',
+  kc11: 1500,
+  mc: 0.25,
+  speed: 100,
+  yieldMPa: 250,
+  youngGPa: 200,
+  densityKgM3: 7850,
+  source: '',
+});

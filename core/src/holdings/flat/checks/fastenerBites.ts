@@ -6,13 +6,23 @@ import { capital } from '../../../units';
 export function fastenerBites(hold: HoldFacts, told: Told): Finding[] {
   return hold.trouble.flatMap((t): Finding[] => {
     if (t.kind === 'screw-does-not-reach') {
-      return [finding(told, 'fastener-too-short', 'hold')('stop', {
-        says: `${capital(t.name)} ends ${told.speech.sizeWithUnit(t.shortMm)} above the board.`, numbers: { shortMm: t.shortMm }, because: 'It holds nothing.', remedy: 'Use a longer one.',
-      })];
+      return [
+        finding(told, 'hold/fastener-too-short', 'stop', {
+          says: `${capital(t.name)} ends ${told.speech.sizeWithUnit(t.shortMm)} above the board.`,
+          numbers: { shortMm: t.shortMm },
+          because: 'It holds nothing.',
+          remedy: 'Use a longer one.',
+        }),
+      ];
     }
     if (t.kind !== 'screw-too-long') return [];
-    return [finding(told, 'fastener-too-long', 'hold')('stop', {
-      says: `${capital(t.name)} comes out ${told.speech.sizeWithUnit(t.overMm)} below the board.`, numbers: { overMm: t.overMm }, because: 'It scratches the table and lifts the board.', remedy: 'Use a shorter one.',
-    })];
+    return [
+      finding(told, 'hold/fastener-too-long', 'stop', {
+        says: `${capital(t.name)} comes out ${told.speech.sizeWithUnit(t.overMm)} below the board.`,
+        numbers: { overMm: t.overMm },
+        because: 'It scratches the table and lifts the board.',
+        remedy: 'Use a shorter one.',
+      }),
+    ];
   });
 }

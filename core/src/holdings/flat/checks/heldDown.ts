@@ -4,7 +4,12 @@ import type { HoldFacts } from '../../../hold';
 /** Something must hold the part: clamps, suction, weights, a bond. Its own weight alone does not. */
 export function heldDown(hold: HoldFacts, told: Told): Finding[] {
   if (hold.contacts.some((c) => c.kind !== 'locator') || hold.forces.some((f) => f.name !== 'own weight')) return [];
-  return [finding(told, 'nothing-holds-part', 'hold')('stop', {
-    says: 'Nothing holds the part: it only lies there.', numbers: {}, because: 'The first touch of the cutter moves it.', remedy: 'Add clamps, weights or fasteners, switch the vacuum on, or choose a tape or adhesive.',
-  })];
+  return [
+    finding(told, 'hold/nothing-holds-part', 'stop', {
+      says: 'Nothing holds the part: it only lies there.',
+      numbers: {},
+      because: 'The first touch of the cutter moves it.',
+      remedy: 'Add clamps, weights or fasteners, switch the vacuum on, or choose a tape or adhesive.',
+    }),
+  ];
 }

@@ -10,7 +10,20 @@ const radius = (d: DeviceOfKind<'fixture plate'>) => Math.max(d.thread, d.dowel,
 /** A grid of tapped and dowelled holes. */
 export const fixturePlate: FlatKind<DeviceOfKind<'fixture plate'>> = {
   ...PLAIN,
-  checks: ({ device, setup, station, machine, told }) => [...pinsOnGrid(device, setup.hold, told), ...registeredPlace(device, station, machine, told)],
-  marks: (d, { x, y }) => inside(x, series(d.firstX, d.pitch, d.columns)).flatMap((u) => inside(y, series(d.firstY, d.pitch, d.rows)).map((v): Shape => ({ kind: 'region', role: 'groove', outlines: circleOf(u, v, radius(d)) }))),
-  picture: (d) => many(d.firstX, d.pitch, d.firstX + (d.columns - 1) * d.pitch).flatMap((x) => many(d.firstY, d.pitch, d.firstY + (d.rows - 1) * d.pitch).map((y) => dot(x, y, radius(d)))),
+  checks: ({ device, setup, station, machine, told }) => [
+    ...pinsOnGrid(device, setup.hold, told),
+    ...registeredPlace(device, station, machine, told),
+  ],
+  marks: (d, { x, y }) =>
+    inside(x, series(d.firstX, d.pitch, d.columns)).flatMap((u) =>
+      inside(y, series(d.firstY, d.pitch, d.rows)).map((v): Shape => ({
+        kind: 'region',
+        role: 'groove',
+        outlines: circleOf(u, v, radius(d)),
+      })),
+    ),
+  picture: (d) =>
+    many(d.firstX, d.pitch, d.firstX + (d.columns - 1) * d.pitch).flatMap((x) =>
+      many(d.firstY, d.pitch, d.firstY + (d.rows - 1) * d.pitch).map((y) => dot(x, y, radius(d))),
+    ),
 };

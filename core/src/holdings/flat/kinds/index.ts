@@ -10,7 +10,12 @@ import { vacuumPlate } from './vacuumPlate';
 
 /** Every kind of flat device. A new one is added here. */
 const FLAT_KINDS: { readonly [K in FlatDevice['kind']]: FlatKind<DeviceOfKind<K>> } = {
-  'T-slot table': slotTable, 'fixture plate': fixturePlate, 'vacuum plate': vacuumPlate, 'vacuum pods': pods, 'sacrificial board': board, 'support grid': supportGrid,
+  'T-slot table': slotTable,
+  'fixture plate': fixturePlate,
+  'vacuum plate': vacuumPlate,
+  'vacuum pods': pods,
+  'sacrificial board': board,
+  'support grid': supportGrid,
   'magnetic chuck': magneticChuck,
 };
 

@@ -22,14 +22,20 @@ const BANDS = 8;
 const WEAK = 0.5;
 
 /** Air, packing and tape between part and chuck, mm. */
-const gapOf = ({ seat, setup, shop }: HoldOf<Chuck>): number => GAP_MM[seat.rest.surface] + setup.hold.under + (shop.bonds.find((b) => b.id === setup.hold.bond)?.thickness ?? 0);
+const gapOf = ({ seat, setup, shop }: HoldOf<Chuck>): number =>
+  GAP_MM[seat.rest.surface] + setup.hold.under + (shop.bonds.find((b) => b.id === setup.hold.bond)?.thickness ?? 0);
 
-/** Flux density of the chuck at a face without a gap, T: Maxwell's pull `p = B²/2μ₀` (any textbook of electrodynamics) turned round. */
+/**
+ * Flux density of the chuck at a face without a gap, T: Maxwell's pull `p = B²/2μ₀` (any textbook of electrodynamics)
+ * turned round.
+ */
 const densityT = ({ pressure }: Chuck): number => Math.sqrt(2 * MU_0 * pressure * 1e4);
 
 /**
- * Share of the rated pressure: the field falls with the gap as `1/(1 + g/g_half)`, a magnetic circuit with the gap as its resistance in series
- * (any textbook), and the part must carry the flux of half a pole, a quarter of the pitch wide, through its thickness: `B ≤ 4·B_steel·t/p`.
+ * Share of the rated pressure: the field falls with the gap as `1/(1 + g/g_half)`, a magnetic circuit with the gap as
+ * its resistance in series (any textbook), and the part must carry the flux of half a pole, a quarter of the pitch
+ * wide, through its thickness:
+ * `B ≤ 4·B_steel·t/p`.
  * The pull goes with its square.
  */
 export function magnetShare(chuck: Chuck, gapMm: number, thicknessMm: number): number {
@@ -37,7 +43,10 @@ export function magnetShare(chuck: Chuck, gapMm: number, thicknessMm: number): n
   return (Math.min(free, (4 * STEEL_T * thicknessMm) / chuck.polePitch) / densityT(chuck)) ** 2;
 }
 
-/** Areas of what lies on the chuck after the cut by how thick they are there, mm² and mm; the last band is thick enough. */
+/**
+ * Areas of what lies on the chuck after the cut by how thick they are there, mm² and mm; the last band is thick
+ * enough.
+ */
 function bands(input: HoldOf<Chuck>): readonly { readonly areaMm2: number; readonly thicknessMm: number }[] {
   const { device, kernel, sectionOf, seat } = input;
   const enough = (densityT(device) * device.polePitch) / (4 * STEEL_T);
@@ -53,7 +62,8 @@ function bands(input: HoldOf<Chuck>): readonly { readonly areaMm2: number; reado
   return [...found, { areaMm2: kernel.flatArea(above), thicknessMm: enough }];
 }
 
-const lyingOn = ({ device, setup, kernel, sectionOf, seat }: HoldOf<Chuck>): Outlines => kernel.flatCommon(sectionOf('left', seat.locators.z.at + 0.01), PLAIN.area(device, setup.hold, kernel));
+const lyingOn = ({ device, setup, kernel, sectionOf, seat }: HoldOf<Chuck>): Outlines =>
+  kernel.flatCommon(sectionOf('left', seat.locators.z.at + 0.01), PLAIN.area(device, setup.hold, kernel));
 
 /** The pull on what lies on the chuck once it is cut; none on a material that is not known to be magnetic. */
 function pull(input: HoldOf<Chuck>): Pull {
@@ -63,17 +73,25 @@ function pull(input: HoldOf<Chuck>): Pull {
   const areaMm2 = all.reduce((sum, b) => sum + b.areaMm2, 0);
   if (areaMm2 < 1) return NO_PULL;
   // N/cm² on mm²
-  const newton = all.reduce((sum, b) => sum + (b.areaMm2 / 100) * device.pressure * magnetShare(device, gapOf(input), b.thicknessMm), 0);
+  const newton = all.reduce(
+    (sum, b) => sum + (b.areaMm2 / 100) * device.pressure * magnetShare(device, gapOf(input), b.thicknessMm),
+    0,
+  );
   const middle = centroid(lyingOn(input));
   const forces = [{ name: 'magnet', at: vec(middle.x, middle.y, seat.locators.z.at), forceN: vec(0, 0, -newton) }];
   const share = newton / ((areaMm2 / 100) * device.pressure);
   return {
-    ...NO_PULL, forces, says: ['magnet'], trouble: share < WEAK ? [{ kind: 'magnet-weak', share, forceN: newton }] : [],
+    ...NO_PULL,
+    forces,
+    says: ['magnet'],
+    trouble: share < WEAK ? [{ kind: 'magnet-weak', share, forceN: newton }] : [],
     figures: [downFigure('Magnet', `${percent(share)} of its pull on ${speech.area(areaMm2)}`, forces, speech)],
   };
 }
 
-/** Poles along X under a flat top; it pulls what is magnetic, the less the thinner it is and the farther off it lies. */
+/**
+ * Poles along X under a flat top; it pulls what is magnetic, the less the thinner it is and the farther off it lies.
+ */
 export const magneticChuck: FlatKind<Chuck> = {
   ...PLAIN,
   top: ({ cutAbove }) => ({ z: 0, name: 'top of the magnetic chuck', wantedMm: cutAbove }),
@@ -81,8 +99,20 @@ export const magneticChuck: FlatKind<Chuck> = {
   allOver: 'magnet',
   holdsAlone: true,
   steps: { before: () => [], after: () => ['Magnet on; push the part by hand from two sides: it must not move.'] },
-  letGo: () => ({ opens: 'switch the magnet off', step: 'Magnet off; lift the part without dragging it; take the rest of the magnetism out of it, and the chips off.' }),
+  letGo: () => ({
+    opens: 'switch the magnet off',
+    step: 'Magnet off; lift the part without dragging it; take the rest of the magnetism out of it, and the chips off.',
+  }),
   checks: ({ hold, material, told }) => magnetHolds(hold, material, told),
-  marks: (d, { x, y }) => inside(y, series(d.polePitch / 2, d.polePitch, Math.ceil(d.depth / d.polePitch))).map((v) => line([x[0], v], [x[1], v])),
-  picture: (d) => many(d.polePitch / 2, d.polePitch, d.depth).map((y) => mark([[0, y], [d.width, y]])),
+  marks: (d, { x, y }) =>
+    inside(y, series(d.polePitch / 2, d.polePitch, Math.ceil(d.depth / d.polePitch))).map((v) =>
+      line([x[0], v], [x[1], v]),
+    ),
+  picture: (d) =>
+    many(d.polePitch / 2, d.polePitch, d.depth).map((y) =>
+      mark([
+        [0, y],
+        [d.width, y],
+      ]),
+    ),
 };

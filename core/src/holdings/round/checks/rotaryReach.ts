@@ -9,23 +9,38 @@ export function rotaryReach(seat: SeatFacts, device: RotaryAxis, setup: SetupIn<
   const found: Finding[] = [];
   const end = seat.loadedBox.max.x;
   if (setup.hold.tailstock && (end < device.tailstockFrom - 1e-6 || end > device.tailstockTo + 1e-6)) {
-    found.push(finding(told, 'tailstock-does-not-reach', 'hold')('stop', {
-      says: `The part's end is ${speech.sizeWithUnit(end)} from the chuck; the tailstock goes from ${speech.size(device.tailstockFrom)} to ${speech.sizeWithUnit(device.tailstockTo)}.`,
-      numbers: { endMm: end, fromMm: device.tailstockFrom, toMm: device.tailstockTo }, because: 'It cannot be brought up to the part.', remedy: 'Use a spacer, another tailstock, or supports.',
-    }));
+    found.push(
+      finding(told, 'hold/tailstock-does-not-reach', 'stop', {
+        says: `The part's end is ${speech.sizeWithUnit(end)} from the chuck; the tailstock goes from ${speech.size(device.tailstockFrom)} to ${speech.sizeWithUnit(device.tailstockTo)}.`,
+        numbers: { endMm: end, fromMm: device.tailstockFrom, toMm: device.tailstockTo },
+        because: 'It cannot be brought up to the part.',
+        remedy: 'Use a spacer, another tailstock, or supports.',
+      }),
+    );
   }
   const height = device.centreHeight + seat.loadedBox.min.z;
-  const bad = setup.hold.supports.filter((x) => x < 0 || x > end || height < device.supportFrom - 1e-6 || height > device.supportTo + 1e-6);
+  const bad = setup.hold.supports.filter(
+    (x) => x < 0 || x > end || height < device.supportFrom - 1e-6 || height > device.supportTo + 1e-6,
+  );
   if (bad.length > 0) {
-    found.push(finding(told, 'support-does-not-reach', 'hold')('stop', {
-      says: `The support at X ${speech.signed(bad[0])} must stand ${speech.sizeWithUnit(height)} above the base, under the part; it goes from ${speech.size(device.supportFrom)} to ${speech.sizeWithUnit(device.supportTo)}.`,
-      numbers: { heightMm: height, atMm: bad[0] }, because: 'It does not touch the part, or lifts it.', remedy: 'Place it under the part, or use another support.',
-    }));
+    found.push(
+      finding(told, 'hold/support-does-not-reach', 'stop', {
+        says: `The support at X ${speech.signed(bad[0])} must stand ${speech.sizeWithUnit(height)} above the base, under the part; it goes from ${speech.size(device.supportFrom)} to ${speech.sizeWithUnit(device.supportTo)}.`,
+        numbers: { heightMm: height, atMm: bad[0] },
+        because: 'It does not touch the part, or lifts it.',
+        remedy: 'Place it under the part, or use another support.',
+      }),
+    );
   }
   if (height < 0) {
-    found.push(finding(told, 'part-hits-base', 'hold')('stop', {
-      says: `The part reaches ${speech.sizeWithUnit(-height)} below the base of the rotary axis.`, numbers: { belowMm: -height }, because: 'It does not turn.', remedy: 'Raise the rotary axis on blocks.',
-    }));
+    found.push(
+      finding(told, 'hold/part-hits-base', 'stop', {
+        says: `The part reaches ${speech.sizeWithUnit(-height)} below the base of the rotary axis.`,
+        numbers: { belowMm: -height },
+        because: 'It does not turn.',
+        remedy: 'Raise the rotary axis on blocks.',
+      }),
+    );
   }
   return found;
 }

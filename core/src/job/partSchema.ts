@@ -1,0 +1,67 @@
+import { Type } from '@sinclair/typebox';
+import { positiveMm } from '../schema';
+
+const axisName = Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')]);
+
+export const blockSchema = Type.Object(
+  { x: positiveMm, y: positiveMm, z: positiveMm },
+  { additionalProperties: false },
+);
+
+const sha256 = Type.String({
+  pattern: '^[0-9a-f]{64}$',
+  description: 'Content hash: which stored file it is, and a check that the path leads to the same one.',
+});
+
+/** A body out of a file. */
+export const fileBodySchema = Type.Object(
+  {
+    file: Type.String({
+      minLength: 1,
+      maxLength: 500,
+      description: 'Path of the STEP, IGES, BREP, STL or DXF file relative to the job file.',
+    }),
+    body: Type.Optional(
+      Type.Union([Type.Null(), Type.Integer({ minimum: 0 })], {
+        description: 'Which body of the file, counted from 0; may be left out when there is one.',
+      }),
+    ),
+    bodyName: Type.Optional(
+      Type.String({
+        maxLength: 500,
+        description: 'What the file calls the body: finds it again when a newer revision counts differently.',
+      }),
+    ),
+    unit: Type.Optional(
+      Type.Union([Type.Literal('mm'), Type.Literal('inch')], {
+        description: 'For STL and DXF: the unit its numbers are in.',
+      }),
+    ),
+    thickness: Type.Optional(positiveMm),
+    sha256: Type.Optional(sha256),
+  },
+  { additionalProperties: false },
+);
+
+export const barSchema = Type.Object(
+  {
+    section: Type.Union([Type.Literal('round'), Type.Literal('hexagon'), Type.Literal('tube')]),
+    across: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Diameter, or size across flats.' }),
+    bore: Type.Number({ minimum: 0, maximum: 10_000, description: "Diameter of a tube's bore; 0 otherwise." }),
+    length: positiveMm,
+    along: axisName,
+  },
+  { additionalProperties: false },
+);
+
+export const partSchema = Type.Union(
+  [
+    Type.Object({ block: blockSchema }, { additionalProperties: false }),
+    Type.Object({ bar: barSchema }, { additionalProperties: false }),
+    fileBodySchema,
+  ],
+  {
+    description:
+      'A typed block with one corner at the part origin, a typed bar with its axis through it, or a body of a file.',
+  },
+);

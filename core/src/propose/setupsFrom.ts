@@ -1,0 +1,80 @@
+/*
+ * Routes proposed for a part: in go its features, the blank and the shop's vise; out come setups with their reasons.
+ * Part frame, mm.
+ */
+
+import { axisOf, cross, directionOf, unitVector } from '../frames';
+import type { BlankFacts } from '../blank';
+import { holdingOf } from '../holdings';
+import { newHold, PLAIN_CUT, type Job, type Setup, touchChoices } from '../job';
+import { REGISTERS, type Register, type Vise } from '../shop';
+import { extent } from './extent';
+import type { ProposedRoute } from './types';
+
+/** What a route is taken on. */
+export interface TakenOn {
+  readonly vise: Vise;
+  readonly blank: Pick<BlankFacts, 'box'>;
+  readonly registers: readonly Register[];
+}
+
+export interface Naming {
+  readonly nameOf: (feature: number) => string;
+  readonly newId: () => string;
+}
+
+/**
+ * The setups of a proposal as ordinary setups of the job; the vise's parallels and stop are set so that the grip is
+ * what was reckoned with.
+ */
+export function setupsFrom(
+  route: ProposedRoute,
+  job: Job,
+  { vise, blank, registers }: TakenOn,
+  { nameOf, newId }: Naming,
+): Setup[] {
+  const free = registers.length > 0 ? registers : REGISTERS;
+  return route.setups.map((s, i): Setup => {
+    const about = route.about ?? null;
+    const parallels = Math.max(0, Math.floor(vise.jawHeight - s.gripMm));
+    const along = extent(blank.box, axisOf(s.orientation.right));
+    const rear = axisOf(directionOf(cross(unitVector(s.orientation.up), unitVector(s.orientation.right))));
+    return {
+      id: newId(),
+      op: (i + 1) * 10,
+      does: `cuts ${s.cuts.slice(0, 3).map(nameOf).join(', ')}`.slice(0, 200),
+      register: free[Math.min(i, free.length - 1)],
+      orientation: s.orientation,
+      cutsBelowTop: s.cutsBelowTop,
+      cutsTo: null,
+      device: about?.device.id ?? vise.id,
+      station: null,
+      hold: about
+        ? holdingOf(about.device).starts(about.device)
+        : newHold('vise', {
+            parallels: { height: parallels },
+            stop: {
+              side: 'left',
+              position: Math.max(0, Math.round((vise.jawWidth - along) / 2)),
+              height: parallels + Math.max(vise.stopDiameter / 2, (vise.jawHeight - parallels) / 2),
+              fromJaw: Math.round(extent(blank.box, rear) / 2),
+              face: null,
+            },
+          }),
+      // a round part is programmed from its axis
+      zero: {
+        of: 'finished part',
+        x: about ? 'middle' : 'min',
+        y: about ? 'middle' : 'max',
+        z: 'max',
+        extra: { x: 0, y: 0, z: 0 },
+      },
+      programmed: null,
+      ...structuredClone(PLAIN_CUT),
+      ...touchChoices(job.units === 'mm' ? 10 : 12.7),
+      tools: [],
+      program: '',
+      why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
+    };
+  });
+}

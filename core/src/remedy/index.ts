@@ -1,0 +1,118 @@
+/*
+ * What can be done about a finding where the remedy is a number or one of a few choices: a change of the job as a
+ * person would make it. In go a finding and the plan it comes from; lengths are mm of the device frame.
+ */
+
+import type { Finding } from '../findings';
+import { holdingOf } from '../holdings';
+import { isHeldOn, isHoldIn, type Job, type Setup } from '../job';
+import type { PlannedJob, PlannedSetup } from '../plan';
+import { REGISTERS, type Register, type Shop } from '../shop';
+import type { Speech } from '../units';
+
+/** One way to mend what is wrong, as a button says it. */
+export interface Remedy {
+  readonly says: string;
+  readonly put: (job: Job) => Job;
+}
+
+/** What remedies are found from. */
+export interface RemedyInput {
+  readonly planned: PlannedJob;
+  readonly job: Job;
+  readonly shop: Shop;
+  readonly speech: Speech;
+}
+
+/** A finding of one setup, with that setup as it is planned. */
+interface AboutSetup extends RemedyInput {
+  readonly setup: PlannedSetup;
+}
+
+/** More choices than these are not offered as buttons. */
+const FEW = 3;
+
+const inSetup =
+  (id: string, change: (setup: Setup) => Setup) =>
+  (job: Job): Job => ({ ...job, setups: job.setups.map((s) => (s.id === id ? change(s) : s)) });
+
+/**
+ * Ways to mend a finding, the most useful first; none where nobody but the planner can say what is meant.
+ * @returns changes that are undone like any other
+ */
+export function remediesOf(finding: Finding, input: RemedyInput): Remedy[] {
+  const setup = input.planned.setups.find((s) => s.id === finding.setupId);
+  const ofSetup = setup
+    ? [...byHolding(finding.code, setup, input.speech), ...(OF_SETUP[finding.code]?.({ ...input, setup }) ?? [])]
+    : [];
+  return [...ofSetup, ...(OF_JOB[finding.code]?.(input) ?? [])];
+}
+
+/** What the way of holding knows to mend. */
+function byHolding(code: string, { id, facts, device, setup, pieces }: PlannedSetup, speech: Speech): Remedy[] {
+  if (!facts || !device || !isHeldOn(setup, device)) return [];
+  const found = holdingOf(device).remedies(code, device, { facts, setup, pieces }, speech);
+  return found.map(({ says, set }) => ({ says, put: inSetup(id, set) }));
+}
+
+const OF_JOB: Readonly<Record<string, (input: RemedyInput) => Remedy[]>> = {
+  'machine-missing': ({ shop }) =>
+    shop.machines.length > FEW
+      ? []
+      : shop.machines.map((m) => ({ says: m.name, put: (job) => ({ ...job, machine: m.id }) })),
+};
+
+const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
+  'device-missing': chooseDevice,
+  'hold-missing': startAnew,
+  'jaw-top-above-lowest-cut': shallowerCut,
+  'cut-into-device': shallowerCut,
+  'register-used-twice': freeRegister,
+  'register-not-on-machine': freeRegister,
+  'depth-face-does-not-look-up': typedDepth,
+};
+
+function chooseDevice({ shop, setup }: AboutSetup): Remedy[] {
+  if (shop.devices.length === 0 || shop.devices.length > FEW) return [];
+  return shop.devices.map((d) => ({
+    says: d.name,
+    put: inSetup(setup.id, (s) => ({ ...s, device: d.id, hold: holdingOf(d).starts(d) })),
+  }));
+}
+
+function startAnew({ setup }: AboutSetup): Remedy[] {
+  const { device } = setup;
+  if (!device) return [];
+  const put = inSetup(setup.id, (s) => ({ ...s, hold: holdingOf(device).starts(device) }));
+  return [{ says: `Start anew for the ${device.kind}`, put }];
+}
+
+/** A cut that ends where the device is clear of it. */
+function shallowerCut({ setup: planned, speech }: AboutSetup): Remedy[] {
+  const { facts, device, setup } = planned;
+  const downTo = facts && device && holdingOf(device).cutDownTo(device, speech);
+  if (!downTo) return [];
+  const depth = Math.floor((facts.seat.finishedBox.max.z - downTo.level) * 1000) / 1000;
+  if (depth < 0 || depth >= setup.cutsBelowTop) return [];
+  const put = inSetup(planned.id, (s) => ({ ...s, cutsBelowTop: depth, cutsTo: null }));
+  return [{ says: `Cut down only ${speech.size(depth)}`, put }];
+}
+
+/** The next register of the machine that no setup, piece or copy uses and nobody else owns. */
+function freeRegister({ planned, job, setup }: AboutSetup): Remedy[] {
+  const taken = new Set<Register | null>([
+    ...job.leaveAlone,
+    ...job.setups.flatMap((s) => [
+      s.register,
+      s.nextCopy,
+      ...(isHoldIn('vise', s.hold) || isHoldIn('flat', s.hold) ? s.hold.further.map((p) => p.register) : []),
+    ]),
+  ]);
+  const register = (planned.machine?.registers ?? REGISTERS).find((r) => !taken.has(r));
+  return register ? [{ says: `Use ${register}`, put: inSetup(setup.id, (s) => ({ ...s, register })) }] : [];
+}
+
+function typedDepth({ setup: { id, setup }, speech }: AboutSetup): Remedy[] {
+  const put = inSetup(id, (s) => ({ ...s, cutsTo: null, cutsBelowTop: setup.cutsBelowTop }));
+  return [{ says: `Keep ${speech.size(setup.cutsBelowTop)} as typed`, put }];
+}

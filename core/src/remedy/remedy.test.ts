@@ -1,0 +1,118 @@
+import { vaneBearingBlockJob, demoShop } from '../../../demo';
+import type { Job } from '../job';
+import { knownFeature } from '../part';
+import { Planner, type PlannedJob } from '../plan';
+import type { Shop } from '../shop';
+import { loadKernel } from '../solid';
+import { held } from '../testing/holds';
+import { speechIn } from '../units';
+import { remediesOf } from '.';
+
+let planner: Planner;
+beforeAll(async () => {
+  planner = new Planner(await loadKernel());
+});
+
+/** A block in a vise: the demo's job with typed sizes for its part, as it comes without the file. */
+const block = (change: (job: Job) => void): Job => {
+  const job = structuredClone(vaneBearingBlockJob('vane'));
+  Object.assign(job, { body: { block: { x: 110, y: 70, z: 38 } } });
+  change(job);
+  return job;
+};
+
+function plan(job: Job, shop: Shop = demoShop): PlannedJob {
+  const planned = planner.plan({ job, shop, bodies: () => null }, 'known');
+  if (!planned.ok) throw new Error(planned.problem);
+  return planned.value;
+}
+
+/** The remedies of the first finding of a code, and the job with each of them taken. */
+function remedies(code: string, job: Job, shop: Shop = demoShop) {
+  const planned = plan(job, shop);
+  const finding = planned.findings.find((f) => f.code === code);
+  if (!finding) throw new Error(`${code} is not among ${planned.findings.map((f) => f.code).join()}`);
+  const found = remediesOf(finding, { planned, job, shop, speech: speechIn(job.units) });
+  return found.map(({ says, put }) => ({ says, setupId: finding.setupId, after: put(job) }));
+}
+
+const vise = (job: Job, i = 0) => held('vise', job.setups[i]);
+
+test.each<[string, (job: Job) => void, RegExp]>([
+  ['grip-too-shallow', (j) => (vise(j).parallels.height = 47), /^Use \d+\.000 parallels$/],
+  ['parallels-higher-than-jaws', (j) => (vise(j).parallels.height = 80), /^Use \d+\.000 parallels$/],
+  ['jaw-top-above-lowest-cut', (j) => (vise(j).parallels.height = 12), /^Use \d+\.000 parallels$/],
+  ['stop-touches-nothing', (j) => (vise(j).stop.height = 5), /^Stop .* above the bed/],
+  ['register-used-twice', (j) => (j.setups[1].register = j.setups[0].register), /^Use G5\d$/],
+  ['grip-off-center', (j) => (vise(j).stop.position = -70), /^Move the stop to/],
+])('%s: its remedy mends it', (code, change, says) => {
+  const [first] = remedies(code, block(change));
+  expect(first.says).toMatch(says);
+  const left = plan(first.after).findings.filter((f) => f.code === code && f.setupId === first.setupId);
+  expect(left).toEqual([]);
+});
+
+test('a cut that stops short of the jaws mends what goes into them', () => {
+  const found = remedies(
+    'jaw-top-above-lowest-cut',
+    block((j) => (j.setups[0].cutsBelowTop = 36)),
+  );
+  const shallower = found.find((r) => /^Cut down only/.test(r.says))!;
+  const left = plan(shallower.after).findings.filter((f) => f.code === 'jaw-top-above-lowest-cut' && f.op === 10);
+  expect(left).toEqual([]);
+});
+
+test('a hold that was never told begins anew for its device; a device is offered where there are few', () => {
+  const [anew] = remedies(
+    'hold-missing',
+    block((j) => Object.assign(j.setups[0], { hold: null })),
+  );
+  expect(anew.after.setups[0].hold?.family).toBe('vise');
+  const few = { ...demoShop, devices: demoShop.devices.filter((d) => d.kind === 'vise').slice(0, 2) };
+  const job = block((j) => j.setups.forEach((s) => Object.assign(s, { device: null, hold: null })));
+  expect(remedies('device-missing', job, few).map((r) => r.says)).toEqual(few.devices.map((d) => d.name));
+  // among many only the planner knows
+  expect(remedies('device-missing', job)).toEqual([]);
+});
+
+test('a register the control does not have gives way to the first free one it has', () => {
+  const machines = demoShop.machines.map((m) => ({ ...m, registers: ['G54', 'G55', 'G56'] as typeof m.registers }));
+  const shop = { ...demoShop, machines };
+  const [use] = remedies(
+    'register-not-on-machine',
+    block((j) => (j.setups[1].register = 'G59')),
+    shop,
+  );
+  expect(use.says).toBe('Use G55');
+  expect(plan(use.after, shop).findings.some((f) => f.code === 'register-not-on-machine')).toBe(false);
+});
+
+test('a machine is offered where there are few of them', () => {
+  const two = { ...demoShop, machines: demoShop.machines.slice(0, 2) };
+  const [first, second] = remedies(
+    'machine-missing',
+    block((j) => (j.machine = null)),
+    two,
+  );
+  expect([first.says, second.says]).toEqual(two.machines.map((m) => m.name));
+  expect(plan(first.after, two).findings.some((f) => f.code === 'machine-missing')).toBe(false);
+});
+
+test('a depth down to a face that does not look up is kept as it was typed', () => {
+  const planned = plan(block(() => undefined));
+  const side = planned.part.features.features.find((f) => f.kind === 'plane' && f.side === '+x')!;
+  const job = block((j) => {
+    j.features = [knownFeature(side, 'right face')];
+    j.setups[0].cutsTo = j.features[0].id;
+  });
+  const [keep] = remedies('depth-face-does-not-look-up', job);
+  expect(keep.says).toMatch(/^Keep \d+\.000 as typed$/);
+  expect(plan(keep.after).findings.some((f) => f.code === 'depth-face-does-not-look-up')).toBe(false);
+});
+
+test('what nobody but the planner can mend has no button', () => {
+  const job = block((j) => (j.setups[0].tools = []));
+  const planned = plan(job);
+  const finding = { ...planned.findings[0], code: 'no-such-code' };
+  expect(remediesOf(finding, { planned, job, shop: demoShop, speech: speechIn('mm') })).toEqual([]);
+});

@@ -1,0 +1,172 @@
+import { type Tool, isHeldOn } from '../job';
+import { setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
+import { AXES, rotate, rotationOf } from '../frames';
+import { plusMinusOf } from '../ledger';
+import { pieceShift, type PlannedSetup, type SetupFacts } from '../plan';
+import { type CopyPlace } from '../blank';
+import type { Family } from '../shop';
+import { holdingOf, type RowsOf } from '../holdings';
+import { unitName, type Speech } from '../units';
+import { atTheMachine } from './atTheMachine';
+import { feedRate } from '../hold';
+import { lengthRegisterOf, sideMeansShort } from '../zero';
+import type { Row, SheetSetup } from './types';
+import { orientationInWords } from './atHand';
+import { ledgerRows, signed } from './ledgerRows';
+
+function toolRow(t: Tool, speech: Speech): SheetSetup['tools'][number] {
+  const feed =
+    t.rpm === null || t.feedPerTooth === null || t.flutes === null ? null : feedRate(t.feedPerTooth, t.flutes, t.rpm);
+  const inUnits = (mm: number) => (speech.units === 'mm' ? String(Math.round(mm)) : (mm / 25.4).toFixed(1));
+  return {
+    number: `T${t.number}`,
+    description: t.description,
+    diameter: t.diameter === null ? '' : `dia ${speech.size(t.diameter)}`,
+    length: t.length === null ? 'not given' : speech.size(t.length),
+    sticksOut: t.stickOut === null ? '' : speech.size(t.stickOut),
+    holder: t.holderDiameter === null ? '' : speech.size(t.holderDiameter),
+    lengthIn: `H${lengthRegisterOf(t)}`,
+    speed: t.rpm === null ? '' : String(Math.round(t.rpm)),
+    feed: feed === null ? '' : inUnits(feed),
+  };
+}
+
+/** What an operator does where work zero is not known in machine coordinates. */
+function insteadOfZero(planned: PlannedSetup, first: PlannedSetup): string {
+  if (planned.id === first.id)
+    return 'Not known: the station is not measured. Touch off here; the other setups follow by their shifts.';
+  return planned.fromFirst?.shift
+    ? `Not known in machine coordinates: take ${first.register} of Op ${first.op} as touched off and add the shift.`
+    : 'Not known: touch off.';
+}
+
+function scenesOf(
+  planned: PlannedSetup,
+  views: NonNullable<RouteOutlines['setups'][number]['views']>,
+  speech: Speech,
+): Record<ViewName, Scene> {
+  const drawn = VIEW_NAMES.map((v) => [
+    v,
+    setupScene(v, planned, views[v], speech, { dimensions: true, labels: true }),
+  ]);
+  return Object.fromEntries(drawn) as Record<ViewName, Scene>;
+}
+
+const notHeld = (seat: string, speech: Speech) => ({
+  seat,
+  zeroOf: '',
+  rows: [],
+  workZero: null,
+  instead: 'not known',
+  shiftFromFirst: null,
+  ledger: [],
+  plusMinus: signed(speech, () => null),
+  touchOff: [],
+  scenes: null,
+});
+
+/** One setup of the sheet, also while it is not known how the part is held. */
+export function sheetSetup(
+  planned: PlannedSetup,
+  first: PlannedSetup,
+  copies: readonly CopyPlace[],
+  outlines: RouteOutlines | null,
+  speech: Speech,
+): SheetSetup {
+  const { facts, setup, device } = planned;
+  const unit = unitName(speech.units);
+  const base = {
+    op: planned.op,
+    does: setup.does,
+    register: planned.register,
+    program: setup.program,
+    orientation: orientationInWords(planned),
+    tools: setup.tools.map((t) => toolRow(t, speech)),
+    why: [
+      ['Seat', setup.why.seat],
+      ['Hold', setup.why.hold],
+      ['Zero', setup.why.zero],
+    ].flatMap(([label, value]) => (value ? [{ label, value }] : [])),
+    touchOffTool: sideMeansShort(setup.touchOff.side, speech),
+  };
+  if (!facts || !device || !isHeldOn(setup, device))
+    return { ...base, ...notHeld(device ? 'Not told how it is held.' : 'No device chosen.', speech) };
+  const shift = planned.fromFirst?.shift ?? null;
+  const views = outlines?.setups.find((s) => s.id === planned.id)?.views;
+  return {
+    ...base,
+    seat: facts.says.seat,
+    steps: facts.hold.steps,
+    release: facts.hold.release,
+    zeroOf: facts.says.zero,
+    rows: [
+      ...holdRows(planned, { device, setup, facts, speech }),
+      ...(planned.material.floorMm == null
+        ? []
+        : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
+      ...copyShiftRows(planned, copies, speech),
+      ...pieceRows(planned, facts, speech),
+    ],
+    workZero: AXES.every((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),
+    says: atTheMachine(setup, facts, speech),
+    instead: insteadOfZero(planned, first),
+    shiftFromFirst: shift ? signed(speech, (a) => shift[a]) : null,
+    ledger: ledgerRows(facts.ledger, speech),
+    plusMinus: signed(speech, (a) => plusMinusOf(facts.ledger[a])),
+    touchOff: facts.touchOff.map((t) => ({
+      axis: t.axis.toUpperCase(),
+      face: t.name,
+      surface: t.surface === 'device' ? 'before loading' : t.surface,
+      declare: `${t.axis.toUpperCase()} ${speech.signed(t.declare)}`,
+      chosen: t.chosen,
+    })),
+    scenes: views ? scenesOf(planned, views, speech) : null,
+  };
+}
+
+function stationRow({ station }: PlannedSetup): Row {
+  return {
+    label: 'Station',
+    value: station ? `${station.name}${station.position ? '' : ', not measured'}` : 'not chosen',
+  };
+}
+
+/** How the part is located and held, as the operator sets it. */
+function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
+  const held = holdingOf(of.device).rows(of);
+  return [{ label: held.device, value: of.device.name }, stationRow(planned), ...held.rows];
+}
+
+/** Shift of work zero from the first copy to the next in each row, machine axes of the setup. */
+function copyShiftRows({ setup }: PlannedSetup, copies: readonly CopyPlace[], speech: Speech): Row[] {
+  const next = AXES.flatMap((axis) => {
+    const c = copies.find((x) => x.by[axis] !== 0 && AXES.every((o) => o === axis || x.by[o] === 0));
+    return c ? [c] : [];
+  });
+  return next.map((c) => {
+    const by = rotate(rotationOf(setup.orientation), c.by);
+    return {
+      label: `Copy 1 to copy ${c.number}`,
+      value: AXES.filter((a) => Math.abs(by[a]) > 1e-9)
+        .map((a) => `${a.toUpperCase()} ${speech.signed(by[a])}`)
+        .join('  '),
+    };
+  });
+}
+
+/** Where every further piece on the device has its zero. */
+function pieceRows({ pieces }: PlannedSetup, first: SetupFacts, speech: Speech): Row[] {
+  return pieces.map(({ number, register, facts }) => {
+    const by = pieceShift(first, facts);
+    const zero = facts.register;
+    const known = AXES.every((a) => zero[a] !== null);
+    const own =
+      register === null
+        ? 'no register of its own: shift the program'
+        : `${register} ${known ? AXES.map((a) => `${a.toUpperCase()} ${speech.signed(zero[a] ?? 0)}`).join('  ') : 'not known: touch off'}`;
+    return {
+      label: `Piece ${number}, from piece 1`,
+      value: `X ${speech.signed(by.x)}  Y ${speech.signed(by.y)}; ${own}`,
+    };
+  });
+}

@@ -1,0 +1,133 @@
+import { Type } from '@sinclair/typebox';
+import { jobFileSchema, jobSchema } from '@violet-jaw/core/job';
+import { shopSchema } from '@violet-jaw/core/shop';
+import * as told from '../answers';
+import { route } from '../route';
+
+const jobDocument = { as: 'json', limit: '1mb', schema: jobSchema, checkedBy: 'its service' } as const;
+/** Of any version, so its schema is that of today only when it says so. */
+const jobFileText = { as: 'text', limit: '4mb', schema: jobFileSchema, checkedBy: 'its service' } as const;
+const jobsQuery = Type.Object(
+  {
+    search: Type.Optional(Type.String({ maxLength: 200, description: 'Words in number, part, revision or machine.' })),
+    show: Type.Optional(Type.Union([Type.Literal('all'), Type.Literal('open findings'), Type.Literal('not issued')])),
+    page: Type.Optional(Type.Integer({ minimum: 0, maximum: 100_000 })),
+    size: Type.Optional(Type.Integer({ minimum: 1, maximum: 100 })),
+  },
+  { additionalProperties: false },
+);
+
+/** Routes of documents. */
+export const documents = {
+  describe: route({
+    method: 'get',
+    path: '/openapi.json',
+    who: 'anyone',
+    says: 'This document',
+    answer: Type.Object({}),
+    fails: [],
+  }),
+  shop: route({
+    method: 'get',
+    path: '/shop',
+    who: 'operator',
+    says: "The shop's library; ETag is its revision",
+    answer: shopSchema,
+    unlessKnown: true,
+    fails: [],
+  }),
+  writeShop: route({
+    method: 'put',
+    path: '/shop',
+    who: 'lead',
+    says: 'Write the library',
+    body: { as: 'json', limit: '4mb', schema: shopSchema, checkedBy: 'its service' },
+    answer: shopSchema,
+    startsFrom: true,
+    fails: [409, 503],
+  }),
+  jobs: route({
+    method: 'get',
+    path: '/jobs',
+    who: 'operator',
+    says: 'One page of the jobs that fit, by number, and how many there are',
+    query: jobsQuery,
+    answer: told.jobListSchema,
+    fails: [],
+  }),
+  createJob: route({
+    method: 'post',
+    path: '/jobs',
+    who: 'planner',
+    says: 'A new job',
+    body: jobDocument,
+    answer: told.madeJobSchema,
+    status: 201,
+    fails: [503],
+  }),
+  importJob: route({
+    method: 'post',
+    path: '/jobs/import',
+    who: 'planner',
+    says: 'A new job from an open job file',
+    body: jobFileText,
+    answer: told.importedJobSchema,
+    status: 201,
+    fails: [409, 503],
+  }),
+  readJobFile: route({
+    method: 'post',
+    path: '/jobs/read',
+    who: 'operator',
+    says: 'Check an open job file and bring it up to date, storing nothing',
+    body: jobFileText,
+    answer: jobFileSchema,
+    fails: [],
+  }),
+  job: route({
+    method: 'get',
+    path: '/jobs/:id',
+    who: 'operator',
+    says: 'A job document; ETag is its revision',
+    answer: jobSchema,
+    unlessKnown: true,
+    fails: [],
+  }),
+  writeJob: route({
+    method: 'put',
+    path: '/jobs/:id',
+    who: 'planner',
+    says: 'Write a job document',
+    body: jobDocument,
+    answer: jobSchema,
+    startsFrom: true,
+    fails: [409, 503],
+  }),
+  deleteJob: route({
+    method: 'delete',
+    path: '/jobs/:id',
+    who: 'lead',
+    says: 'Put a job that was never issued into the bin',
+    answer: null,
+    fails: [409],
+  }),
+  storeFile: route({
+    method: 'post',
+    path: '/files',
+    who: 'planner',
+    says: 'Store a file by content hash; its name in the header X-File-Name, percent-encoded',
+    body: { as: 'bytes', limit: '64mb', schema: Type.Unsafe<Blob>({}), checkedBy: 'its service' },
+    answer: told.storedFileSchema,
+    status: 201,
+    fails: [413, 503],
+  }),
+  file: route({
+    method: 'get',
+    path: '/files/:hash',
+    who: 'operator',
+    says: 'A stored file',
+    answer: null,
+    kind: 'application/octet-stream',
+    fails: [],
+  }),
+};

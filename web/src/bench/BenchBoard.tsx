@@ -1,0 +1,203 @@
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { onView, setupScene, VIEW_NAMES, type Scene, type ViewName } from '@violet-jaw/core/drawing';
+import { decisionsOf, type PlannedSetup } from '@violet-jaw/core/plan';
+import { useJob } from '../app/JobLayout';
+import { useFeatures, type NamedFeature } from '../app/useFeatures';
+import { PrimitiveList } from '../drawing/Drawing';
+import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
+import { planWorker, usePlan } from '../store/planStore';
+import { AskedFor } from './grips/AskedFor';
+import { Grips, movedSays, TypedDimensions } from './grips/Grips';
+import { gripsIn, movedPoint, onPage, type Grip } from './grips/placed';
+import { isHeld, useGrips } from './grips/useGrips';
+import { Offers } from './Offers';
+
+const Space = lazy(() => import('../drawing/Space').then((m) => ({ default: m.Space })));
+
+/** Faces do not light up here: what lies under the pointer is asked for by a press. */
+const ignore = () => undefined;
+
+/** Everything there is to see of a setup: all views, one that fills the bench, or in space. */
+type Seen = 'all' | ViewName | 'space';
+const SEEN: readonly (readonly [Seen, string])[] = [
+  ['all', 'All views'],
+  ['above', 'From above'],
+  ['front', 'From the front'],
+  ['leftEnd', 'From the left end'],
+  ['space', 'In space'],
+];
+
+function useScenes(planned: PlannedSetup, seen: Seen): Partial<Record<ViewName, Scene>> | null {
+  const { speech } = useJob();
+  const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
+  const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
+  const isHeldNow = planned.facts !== null;
+  return useMemo(() => {
+    if (!views || !shown?.facts || !isHeldNow) return null;
+    const wanted = VIEW_NAMES.filter((v) => seen === 'all' || seen === v);
+    const drawn = wanted.map((v) => [v, setupScene(v, shown, views[v], speech, { dimensions: true, labels: true })]);
+    return Object.fromEntries(drawn) as Partial<Record<ViewName, Scene>>;
+  }, [views, shown, isHeldNow, speech, seen]);
+}
+
+/**
+ * The drawings of one setup, as large as fits: what is decided is dragged and typed where it stands, and a face or bore
+ * says what it can be used for.
+ */
+export function BenchBoard({
+  planned,
+  measured,
+  width,
+  height,
+}: {
+  planned: PlannedSetup;
+  /** the dimension that is spoken of beside the drawing lights up */
+  measured: string | null;
+  width: number;
+  height: number;
+}) {
+  const { job, shop, changeSetup, isPlanner, speech } = useJob();
+  const wholePlan = usePlan((s) => s.planned);
+  const [seen, setSeen] = useState<Seen>('all');
+  const scenes = useScenes(planned, seen);
+  const [picked, setPicked] = useState<{ named: NamedFeature; at: At } | null>(null);
+  const { byId } = useFeatures();
+  const decisions = useMemo(
+    () => (wholePlan && isPlanner ? decisionsOf(planned, wholePlan, speech) : []),
+    [planned, wholePlan, isPlanner, speech],
+  );
+  const hands = useGrips(job.units, (change, gesture) => changeSetup(planned.id, change, gesture));
+  const { translation } = planned.facts?.seat.pose ?? { translation: { x: 0, y: 0, z: 0 } };
+
+  const onPick = (at: At) => {
+    hands.ask(null);
+    const by = onView(at.view, translation);
+    const inPart: [number, number] = [at.point[0] - by[0], at.point[1] - by[1]];
+    void planWorker()
+      ?.pick(at.view, inPart, at.reach, planned.setup.orientation)
+      .then((found) => {
+        const named = byId(found?.featureId ?? null);
+        setPicked(named ? { named, at } : null);
+      });
+  };
+  const tools = (
+    <div className="btn-group btn-group-sm" role="group" aria-label="Views">
+      {SEEN.map(([what, says]) => (
+        <Button
+          key={what}
+          size="sm"
+          variant={seen === what ? 'primary' : 'outline-primary'}
+          aria-pressed={seen === what}
+          onClick={() => {
+            setSeen(what);
+            setPicked(null);
+            hands.ask(null);
+          }}
+        >
+          {says}
+        </Button>
+      ))}
+    </div>
+  );
+  if (seen === 'space')
+    return (
+      <>
+        <div className="board-tools">{tools}</div>
+        <Suspense fallback={<p className="quiet">loading the view in space…</p>}>
+          <Space width={width} height={height - 64} setup={job.setups.findIndex((s) => s.id === planned.id)} />
+        </Suspense>
+      </>
+    );
+  if (!scenes) return <NotDrawn planned={planned} />;
+  const gripsOn = ({ board }: ShownBoard) => gripsIn(board.views, decisions);
+  return (
+    <BoardView
+      scenes={scenes}
+      projection={shop.projection}
+      width={width}
+      height={height - 38}
+      fontSize={13.5}
+      title={`Op ${planned.op} as it is held`}
+      onHover={ignore}
+      onPick={onPick}
+      overlay={(shown) => (
+        <>
+          <g className="measured">
+            <PrimitiveList
+              primitives={shown.board.primitives.filter((p) => measured !== null && p.measures === measured)}
+            />
+          </g>
+          <TypedDimensions
+            shown={shown}
+            grips={gripsOn(shown)}
+            onAsk={(g) => hands.ask({ item: g.item, view: g.view.view })}
+          />
+          <Grips shown={shown} grips={gripsOn(shown)} speech={speech} {...hands} />
+        </>
+      )}
+      floating={(shown) => (
+        <>
+          <Floating shown={shown} grips={gripsOn(shown)} hands={hands} planned={planned} />
+          {picked && <Offers {...picked} shown={shown} planned={planned} onClose={() => setPicked(null)} />}
+        </>
+      )}
+    >
+      {tools}
+    </BoardView>
+  );
+}
+
+/** The number beside what is moved, and the fields of what is asked for. */
+function Floating({
+  shown,
+  grips,
+  hands,
+  planned,
+}: {
+  shown: ShownBoard;
+  grips: readonly Grip[];
+  hands: ReturnType<typeof useGrips>;
+  planned: PlannedSetup;
+}) {
+  const { job, speech, changeSetup } = useJob();
+  const { moving, asked, ask } = hands;
+  const moved = moving && grips.find((g) => isHeld(moving.held, g));
+  const wanted = grips.find((g) => isHeld(asked, g));
+  const placed = ([x, y]: readonly [number, number]): [number, number] => {
+    const [px, py] = shown.toPixels([x, y]);
+    return [Math.min(px + 14, shown.board.width - 200), Math.max(0, py + 12)];
+  };
+  const [left, top] = moved && moving ? placed(onPage(moved.view, movedPoint(moving.moved))) : [0, 0];
+  return (
+    <>
+      {moved && (
+        <div className="beside-pointer" role="status" style={{ left, top }}>
+          {movedSays(moving!.moved, speech)}
+        </div>
+      )}
+      {wanted && (
+        <AskedFor
+          key={`${wanted.view.view} ${wanted.item}`}
+          decisions={wanted.decisions}
+          units={job.units}
+          at={placed(wanted.at)}
+          edit={(change) => changeSetup(planned.id, change)}
+          onClose={() => {
+            ask(null);
+            document
+              .querySelector<SVGGElement>(`.bench-grip[data-item="${wanted.item}"][data-view="${wanted.view.view}"]`)
+              ?.focus();
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+function NotDrawn({ planned }: { planned: PlannedSetup }) {
+  const says = planned.device
+    ? `Start anew for the ${planned.device.kind} in the section Hold, to see it there.`
+    : 'Choose in the section Hold what the part is held in or on, to see it there.';
+  return <p className="quiet m-3">{planned.facts ? 'drawing…' : says}</p>;
+}
