@@ -18,7 +18,6 @@ export default {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['<rootDir>/{core,formats,server,cli,web}/src/**/*.test.{ts,tsx}'],
   modulePathIgnorePatterns: ['<rootDir>/dist/', '<rootDir>/.violet-jaw/'],
-  moduleNameMapper: { '^yalps$': '<rootDir>/scripts/jest/yalps.mjs' },
   transform,
   testTimeout: 60_000,
   maxWorkers: 2,

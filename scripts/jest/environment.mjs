@@ -2,21 +2,14 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { TestEnvironment } from 'jest-environment-node';
-import { solve } from 'yalps';
 
 /**
- * Node.js with two things of its own:
- * - the linear programming solver from outside the sandbox: inside it, every use of a global such as Math goes through
- *   the
- *   sandbox, which makes the solver ten times slower. It is the same package;
- * - a temporary folder for each file of tests, taken away with all in it when the file is done: a private database is
- *   125 MB,
- *   and what tests leave behind fills the machine.
+ * Node.js with a temporary folder for each file of tests, taken away with all in it when the file is done: a private
+ * database is 125 MB, and what tests leave behind fills the machine.
  */
 class Environment extends TestEnvironment {
   constructor(config, context) {
     super(config, context);
-    this.global.solverOutside = solve;
     this.before = process.env.TMPDIR;
     this.temporary = mkdtempSync(join(tmpdir(), 'vj-'));
     this.temporaryIs(this.temporary);

@@ -1,5 +1,5 @@
-import { solve, type Constraint, type Model } from 'yalps';
 import { add, AXES, cross, dot, scale, vec, type Vec3 } from '../frames';
+import { growthOf, type HoldProgram } from './program';
 import type { HoldContact, HoldForce } from './types';
 
 /** A force and a moment about the device's origin. N and N·mm. */
@@ -25,88 +25,89 @@ function across(n: Vec3): [Vec3, Vec3] {
   return [u, cross(n, u)];
 }
 
-type Row = readonly [string, number];
-
-/**
- * Smaller than this, in numbers near one, counts as nothing: it changes no result anybody could measure, and the
- * solver loses its way over it.
- */
-const NOTHING = 1e-5;
+/** Smaller than this, in numbers near one, counts as nothing: it changes no result anybody could measure. */
+const NOTHING = 1e-7;
 const clean = (v: number) => (Math.abs(v) < NOTHING ? 0 : v);
 
-const rows = ({ force, moment }: Wrench): Row[] => [
-  ...AXES.map((a): Row => [`f${a}`, clean(force[a])]),
-  ...AXES.map((a): Row => [`m${a}`, clean(moment[a] / LEVER_MM)]),
+/** A wrench as six numbers, moments over {@link LEVER_MM}. */
+const sixOf = ({ force, moment }: Wrench): number[] => [
+  ...AXES.map((a) => clean(force[a])),
+  ...AXES.map((a) => clean(moment[a] / LEVER_MM)),
 ];
 
-/** The friction-lock program of a hold without its load. */
-interface Held {
-  readonly variables: readonly [string, Row[]][];
-  readonly constraints: readonly [string, Constraint][];
+/** The program while it is written: six rows for the balance, then one for each sum that is given or limited. */
+class Writing {
+  private readonly columns: [wrench: readonly number[], row: number | null][] = [];
+  private readonly sums: number[] = [];
+
+  /** A row whose forces together are this much. */
+  sum(much: number): number {
+    return this.sums.push(much) + 5;
+  }
+
+  /** A row whose forces together are at most this much. */
+  limit(much: number): number {
+    const row = this.sum(much);
+    this.columns.push([[], row]);
+    return row;
+  }
+
+  /** A force of any size at a place in a direction; it counts in a row. */
+  force(at: Vec3, direction: Vec3, row: number | null): void {
+    this.columns.push([sixOf(wrenchAt(at, direction)), row]);
+  }
+
+  written(standing: Wrench): HoldProgram {
+    const rhs = Float64Array.from([...sixOf(standing).map((v) => -v), ...this.sums]);
+    return {
+      rhs,
+      columns: this.columns.map(([six, row]) => {
+        const column = new Float64Array(rhs.length);
+        column.set(six);
+        if (row !== null) column[row] = 1;
+        return column;
+      }),
+    };
+  }
 }
 
-function heldModel(contacts: readonly HoldContact[], forces: readonly HoldForce[]): Held {
-  const variables: [string, Row[]][] = [];
-  const constraints: [string, Constraint][] = [];
-  contacts.forEach((c, i) => {
-    const [u, v] = across(c.inward);
-    const share = 1 / c.points.length;
-    if (c.kind === 'clamp') constraints.push([`c${i}`, { equal: c.forceN }]);
-    c.points.forEach((p, j) => {
-      for (let k = 0; k < (c.friction > 0 ? SIDES : 1); k++) {
-        const angle = (2 * Math.PI * k) / SIDES;
-        const force = add(
-          c.inward,
-          add(scale(u, c.friction * Math.cos(angle)), scale(v, c.friction * Math.sin(angle))),
-        );
-        variables.push([
-          `n${i}.${j}.${k}`,
-          [...rows(wrenchAt(p, force)), ...(c.kind === 'clamp' ? [[`c${i}`, 1] as Row] : [])],
-        ]);
-      }
-      if (c.kind !== 'bond') return;
-      const limit = (name: string, direction: Vec3, most: number) => {
-        variables.push([name, [...rows(wrenchAt(p, direction)), [name, 1]]]);
-        constraints.push([name, { max: most * share }]);
-      };
-      limit(`p${i}.${j}`, scale(c.inward, -1), c.pullN);
-      // shear in four directions: together never more than the strength
-      for (const [name, d] of [
-        ['u', u],
-        ['U', scale(u, -1)],
-        ['v', v],
-        ['V', scale(v, -1)],
-      ] as const) {
-        variables.push([`s${name}${i}.${j}`, [...rows(wrenchAt(p, d)), [`s${i}.${j}`, 1]]]);
-      }
-      constraints.push([`s${i}.${j}`, { max: c.shearN * share }]);
-    });
-  });
-  const standing = forces
-    .map((f) => wrenchAt(f.at, f.forceN))
-    .reduce((sum, w) => ({ force: add(sum.force, w.force), moment: add(sum.moment, w.moment) }), {
-      force: vec(0, 0, 0),
-      moment: vec(0, 0, 0),
-    });
-  for (const [key, value] of rows(standing)) constraints.push([key, { equal: -value }]);
-  return { variables, constraints };
+/** A contact pushes within its friction pyramid at each of its points; a clamp's points together with its force. */
+function writePushes(writing: Writing, c: HoldContact): void {
+  const [u, v] = across(c.inward);
+  const row = c.kind === 'clamp' ? writing.sum(c.forceN) : null;
+  for (const p of c.points) {
+    for (let k = 0; k < (c.friction > 0 ? SIDES : 1); k++) {
+      const angle = (2 * Math.PI * k) / SIDES;
+      const sideways = add(scale(u, c.friction * Math.cos(angle)), scale(v, c.friction * Math.sin(angle)));
+      writing.force(p, add(c.inward, sideways), row);
+    }
+  }
 }
 
-/** The whole program. Its value is λ. */
-const loaded = ({ variables, constraints }: Held, load: Wrench, most: number): Model<string, string> => ({
-  direction: 'maximize',
-  objective: 'load',
-  constraints: [['load', { max: most }], ...constraints],
-  variables: [...variables, ['λ', [...rows(load), ['load', 1]]]],
-});
+/** A bond is also pulled, and sheared in four directions that together never bear more than its strength. */
+function writeBond(writing: Writing, c: HoldContact): void {
+  const [u, v] = across(c.inward);
+  const share = 1 / c.points.length;
+  for (const p of c.points) {
+    writing.force(p, scale(c.inward, -1), writing.limit(c.pullN * share));
+    const shear = writing.limit(c.shearN * share);
+    for (const direction of [u, scale(u, -1), v, scale(v, -1)]) writing.force(p, direction, shear);
+  }
+}
 
-/** The friction-lock program of a hold under a load, as {@link timesBorne} solves it. Its value is λ. */
-export const lockModel = (
-  contacts: readonly HoldContact[],
-  forces: readonly HoldForce[],
-  load: Wrench,
-  most: number,
-): Model<string, string> => loaded(heldModel(contacts, forces), load, most);
+function programOf(contacts: readonly HoldContact[], forces: readonly HoldForce[]): HoldProgram {
+  const writing = new Writing();
+  for (const c of contacts) {
+    writePushes(writing, c);
+    if (c.kind === 'bond') writeBond(writing, c);
+  }
+  const none = { force: vec(0, 0, 0), moment: vec(0, 0, 0) };
+  return writing.written(
+    forces
+      .map((f) => wrenchAt(f.at, f.forceN))
+      .reduce((sum, w) => ({ force: add(sum.force, w.force), moment: add(sum.moment, w.moment) }), none),
+  );
+}
 
 /**
  * How many times a load can be borne before something slips, lifts or tips: the friction-lock program.
@@ -123,42 +124,45 @@ export const timesBorne = (
   most = 1000,
 ): number => lockOf(contacts, forces)(load, most);
 
-/** {@link timesBorne} for many loads on one hold: what the hold can do is written down once. */
-export function lockOf(
-  contacts: readonly HoldContact[],
-  forces: readonly HoldForce[],
-): (load: Wrench, most: number) => number {
-  // Forces are counted in the largest that stands there, the load in itself: the program's numbers are then near one.
+/** A hold and its loads as a program whose numbers are near one. */
+export interface LockProgram {
+  readonly program: HoldProgram;
+  /** a load as a column, and how many times the load one λ of the program is */
+  readonly columnOf: (load: Wrench) => { readonly column: Float64Array; readonly times: number };
+}
+
+/** Forces are counted in the largest that stands there, the load in itself. */
+export function lockProgram(contacts: readonly HoldContact[], forces: readonly HoldForce[]): LockProgram {
   const biggest = Math.max(
     1,
     ...contacts.flatMap((c) => [c.forceN, c.pullN, c.shearN]),
     ...forces.map((f) => length(f.forceN)),
   );
-  const scaled = contacts.map((c) => ({
-    ...c,
-    forceN: c.forceN / biggest,
-    pullN: c.pullN / biggest,
-    shearN: c.shearN / biggest,
-  }));
-  const held = heldModel(
-    scaled,
+  const program = programOf(
+    contacts.map((c) => ({ ...c, forceN: c.forceN / biggest, pullN: c.pullN / biggest, shearN: c.shearN / biggest })),
     forces.map((f) => ({ ...f, forceN: scale(f.forceN, 1 / biggest) })),
   );
+  return {
+    program,
+    columnOf: (load) => {
+      const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
+      const column = new Float64Array(program.rhs.length);
+      if (size > 0) column.set(sixOf({ force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) }));
+      return { column, times: size > 0 ? biggest / size : Infinity };
+    },
+  };
+}
+
+/** {@link timesBorne} for many loads on one hold: what the hold can do is found once. */
+export function lockOf(
+  contacts: readonly HoldContact[],
+  forces: readonly HoldForce[],
+): (load: Wrench, most: number) => number {
+  const { program, columnOf } = lockProgram(contacts, forces);
+  const growth = growthOf(program);
   return (load, most) => {
-    const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
-    if (size === 0) return most;
-    const model = loaded(
-      held,
-      { force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) },
-      (most * size) / biggest,
-    );
-    // Rounding can make the solver miss a solution that is there: what it does not find at one precision it is asked
-    // again.
-    for (const precision of [1e-9, 1e-8, 1e-7, 1e-6]) {
-      const solution = solve(model, { precision, maxPivots: 2048, checkCycles: false });
-      if (solution.status === 'optimal') return Math.max(0, (solution.result * biggest) / size);
-    }
-    return 0;
+    const { column, times } = columnOf(load);
+    return times === Infinity ? most : growth(column, most / times) * times;
   };
 }
 

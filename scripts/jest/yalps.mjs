@@ -1,2 +1,0 @@
-/** Stands for the package of this name in Jest; see environment.mjs. */
-export const solve = globalThis.solverOutside;
