@@ -97,14 +97,15 @@ test("3-2-1 without friction: the locators' forces are those of ml-matrix, and t
 /** The same program in the LP format, solved by HiGHS: a second solver that shares nothing with the first. */
 function byHighs(
   highs: Awaited<ReturnType<typeof startHighs>>,
-  { program, columnOf }: LockProgram,
+  { program: { wrenches, rows, rhs }, loadOf }: LockProgram,
   load: Wrench,
   most: number,
 ): number {
-  const { column, times } = columnOf(load);
+  const { six, times } = loadOf(load);
   const term = (value: number, id: string) => (value === 0 ? '' : ` ${value < 0 ? '-' : '+'} ${Math.abs(value)} ${id}`);
-  const lines = [...program.rhs].map((much, row) => {
-    const terms = program.columns.map((c, j) => term(c[row], `x${j}`)).join('') + term(column[row], 'lambda');
+  const lines = [...rhs].map((much, row) => {
+    const entry = (j: number) => (row < 6 ? wrenches[6 * j + row] : rows[j] === row ? 1 : 0);
+    const terms = [...rows].map((_, j) => term(entry(j), `x${j}`)).join('') + term(six[row] ?? 0, 'lambda');
     return terms === '' ? '' : ` ${terms} = ${much}`;
   });
   const text = `Maximize\n obj: lambda\nSubject To\n${lines.join('\n')}\n most: lambda <= ${most / times}\nEnd`;

@@ -37,7 +37,8 @@ const sixOf = ({ force, moment }: Wrench): number[] => [
 
 /** The program while it is written: six rows for the balance, then one for each sum that is given or limited. */
 class Writing {
-  private readonly columns: [wrench: readonly number[], row: number | null][] = [];
+  private readonly wrenches: number[] = [];
+  private readonly rows: number[] = [];
   private readonly sums: number[] = [];
 
   /** A row whose forces together are this much. */
@@ -45,28 +46,25 @@ class Writing {
     return this.sums.push(much) + 5;
   }
 
-  /** A row whose forces together are at most this much. */
+  /** A row whose forces together are at most this much: what is left over is a column that pushes nowhere. */
   limit(much: number): number {
     const row = this.sum(much);
-    this.columns.push([[], row]);
+    this.wrenches.push(0, 0, 0, 0, 0, 0);
+    this.rows.push(row);
     return row;
   }
 
-  /** A force of any size at a place in a direction; it counts in a row. */
-  force(at: Vec3, direction: Vec3, row: number | null): void {
-    this.columns.push([sixOf(wrenchAt(at, direction)), row]);
+  /** A force of any size at a place in a direction; it counts in a row, or in none (−1). */
+  force(at: Vec3, direction: Vec3, row: number): void {
+    this.wrenches.push(...sixOf(wrenchAt(at, direction)));
+    this.rows.push(row);
   }
 
   written(standing: Wrench): HoldProgram {
-    const rhs = Float64Array.from([...sixOf(standing).map((v) => -v), ...this.sums]);
     return {
-      rhs,
-      columns: this.columns.map(([six, row]) => {
-        const column = new Float64Array(rhs.length);
-        column.set(six);
-        if (row !== null) column[row] = 1;
-        return column;
-      }),
+      wrenches: Float64Array.from(this.wrenches),
+      rows: Int32Array.from(this.rows),
+      rhs: Float64Array.from([...sixOf(standing).map((v) => 0 - v), ...this.sums]),
     };
   }
 }
@@ -74,7 +72,7 @@ class Writing {
 /** A contact pushes within its friction pyramid at each of its points; a clamp's points together with its force. */
 function writePushes(writing: Writing, c: HoldContact): void {
   const [u, v] = across(c.inward);
-  const row = c.kind === 'clamp' ? writing.sum(c.forceN) : null;
+  const row = c.kind === 'clamp' ? writing.sum(c.forceN) : -1;
   for (const p of c.points) {
     for (let k = 0; k < (c.friction > 0 ? SIDES : 1); k++) {
       const angle = (2 * Math.PI * k) / SIDES;
@@ -127,8 +125,8 @@ export const timesBorne = (
 /** A hold and its loads as a program whose numbers are near one. */
 export interface LockProgram {
   readonly program: HoldProgram;
-  /** a load as a column, and how many times the load one λ of the program is */
-  readonly columnOf: (load: Wrench) => { readonly column: Float64Array; readonly times: number };
+  /** a load as six numbers, and how many times the load one λ of the program is */
+  readonly loadOf: (load: Wrench) => { readonly six: Float64Array; readonly times: number };
 }
 
 /** Forces are counted in the largest that stands there, the load in itself. */
@@ -144,11 +142,11 @@ export function lockProgram(contacts: readonly HoldContact[], forces: readonly H
   );
   return {
     program,
-    columnOf: (load) => {
-      const size = Math.max(length(load.force), length(load.moment) / LEVER_MM);
-      const column = new Float64Array(program.rhs.length);
-      if (size > 0) column.set(sixOf({ force: scale(load.force, 1 / size), moment: scale(load.moment, 1 / size) }));
-      return { column, times: size > 0 ? biggest / size : Infinity };
+    loadOf: ({ force, moment }) => {
+      const size = Math.max(length(force), length(moment) / LEVER_MM);
+      if (size === 0) return { six: new Float64Array(6), times: Infinity };
+      const inItself = { force: scale(force, 1 / size), moment: scale(moment, 1 / size) };
+      return { six: Float64Array.from(sixOf(inItself)), times: biggest / size };
     },
   };
 }
@@ -158,11 +156,11 @@ export function lockOf(
   contacts: readonly HoldContact[],
   forces: readonly HoldForce[],
 ): (load: Wrench, most: number) => number {
-  const { program, columnOf } = lockProgram(contacts, forces);
+  const { program, loadOf } = lockProgram(contacts, forces);
   const growth = growthOf(program);
   return (load, most) => {
-    const { column, times } = columnOf(load);
-    return times === Infinity ? most : growth(column, most / times) * times;
+    const { six, times } = loadOf(load);
+    return times === Infinity ? most : growth(six, most / times) * times;
   };
 }
 

@@ -4,9 +4,16 @@
  * inverse of the basis is made anew from the given numbers before an answer counts, so rounding does not add up.
  */
 
-/** What a hold can do: `Σ columns[j]·x[j] = rhs`, every x ≥ 0. All numbers near one. */
+/**
+ * What a hold can do. Six rows balance force and moment; each further row is a sum that is given. A column is a force
+ * of any size x ≥ 0: a wrench in the six rows, and 1 in one of the others. All numbers near one.
+ */
 export interface HoldProgram {
-  readonly columns: readonly Float64Array[];
+  /** six numbers for each column */
+  readonly wrenches: Float64Array;
+  /** for each column the further row in which it counts; −1: none */
+  readonly rows: Int32Array;
+  /** what each row comes to */
   readonly rhs: Float64Array;
 }
 
@@ -31,42 +38,34 @@ class Basis {
   private standing = 0;
 
   private constructor(
-    private readonly columns: readonly Float64Array[],
-    private readonly rhs: Float64Array,
+    private readonly program: HoldProgram,
     /** the columns, one for each row */
     private readonly at: Int32Array,
     private readonly inverse: Float64Array,
     private readonly amounts: Float64Array,
-  ) {}
+  ) {
+    this.m = program.rhs.length;
+    this.n = program.rows.length;
+  }
+
+  private readonly m: number;
+  private readonly n: number;
 
   /** Nothing but what is missing from balance. */
-  static empty({ columns, rhs }: HoldProgram): Basis {
-    const m = rhs.length;
-    const basis = new Basis(
-      columns,
-      rhs,
-      Int32Array.from({ length: m }, (_, i) => columns.length + i),
-      new Float64Array(m * m),
-      new Float64Array(m),
-    );
+  static empty(program: HoldProgram): Basis {
+    const m = program.rhs.length;
+    const at = Int32Array.from({ length: m }, (_, i) => program.rows.length + i);
+    const basis = new Basis(program, at, new Float64Array(m * m), new Float64Array(m));
     basis.makeExact();
     return basis;
   }
 
-  /** The same basis with one more thing to be had: the load. Its index is that of the last column. */
-  with(load: Float64Array): Basis {
-    const n = this.columns.length;
-    return new Basis(
-      [...this.columns, load],
-      this.rhs,
-      this.at.map((j) => (j >= n ? j + 1 : j)),
-      this.inverse.slice(),
-      this.amounts.slice(),
-    );
+  copy(): Basis {
+    return new Basis(this.program, this.at.slice(), this.inverse.slice(), this.amounts.slice());
   }
 
   private missing(row: number): boolean {
-    return this.at[row] >= this.columns.length;
+    return this.at[row] >= this.n;
   }
 
   /** How much is missing from balance, all rows together. */
@@ -82,7 +81,7 @@ class Basis {
 
   /** The inverse and the amounts from the given numbers alone (Gauss–Jordan with the largest pivot of a column). */
   private makeExact(): void {
-    const m = this.rhs.length;
+    const m = this.m;
     const left = Array.from({ length: m }, (_, i) => Float64Array.from(this.at, (j) => this.entry(i, j)));
     const right = Array.from({ length: m }, (_, i) => Float64Array.from({ length: m }, (_v, k) => (i === k ? 1 : 0)));
     for (let c = 0; c < m; c++) {
@@ -106,32 +105,34 @@ class Basis {
     for (let i = 0; i < m; i++) {
       this.inverse.set(right[i], i * m);
       let sum = 0;
-      for (let k = 0; k < m; k++) sum += right[i][k] * this.rhs[k];
+      for (let k = 0; k < m; k++) sum += right[i][k] * this.program.rhs[k];
       this.amounts[i] = max(0, sum);
     }
     this.sinceExact = 0;
   }
 
   private entry(row: number, column: number): number {
-    if (column < this.columns.length) return this.columns[column][row];
-    return row === column - this.columns.length ? (this.rhs[row] < 0 ? -1 : 1) : 0;
+    const { wrenches, rows, rhs } = this.program;
+    if (column >= this.n) return row === column - this.n ? (rhs[row] < 0 ? -1 : 1) : 0;
+    return row < 6 ? wrenches[column * 6 + row] : row === rows[column] ? 1 : 0;
   }
 
   /** What a column takes from each basic one. */
-  private takenBy(column: Float64Array): Float64Array {
-    const m = this.rhs.length;
+  private takenBy(column: number): Float64Array {
+    const { inverse, m } = this;
+    const { wrenches, rows } = this.program;
     const taken = new Float64Array(m);
     for (let i = 0; i < m; i++) {
-      let sum = 0;
-      for (let k = 0; k < m; k++) sum += this.inverse[i * m + k] * column[k];
+      let sum = rows[column] < 0 ? 0 : inverse[i * m + rows[column]];
+      for (let k = 0; k < 6; k++) sum += inverse[i * m + k] * wrenches[column * 6 + k];
       taken[i] = sum;
     }
     return taken;
   }
 
-  /** How much dearer a row of the basis makes each unit of a row of the program: the sum of those rows of the inverse. */
+  /** The sum of rows of the inverse: what a unit in each row of the program is worth to what stands in those rows. */
   private prices(rows: readonly number[]): Float64Array {
-    const m = this.rhs.length;
+    const m = this.m;
     const prices = new Float64Array(m);
     for (const i of rows) for (let k = 0; k < m; k++) prices[k] += this.inverse[i * m + k];
     return prices;
@@ -145,11 +146,11 @@ class Basis {
   private helper(prices: Float64Array): number {
     let scale = 1;
     for (const v of prices) scale = max(scale, abs(v));
+    const { wrenches, rows } = this.program;
     let [found, best] = [-1, ROUNDING * scale];
-    for (let j = 0; j < this.columns.length; j++) {
-      const column = this.columns[j];
-      let gain = 0;
-      for (let k = 0; k < prices.length; k++) gain += prices[k] * column[k];
+    for (let j = 0, at = 0; j < this.n; j++, at += 6) {
+      let gain = rows[j] < 0 ? 0 : prices[rows[j]];
+      for (let k = 0; k < 6; k++) gain += prices[k] * wrenches[at + k];
       if (gain <= best) continue;
       [found, best] = [j, gain];
       if (this.stuck) break;
@@ -158,7 +159,7 @@ class Basis {
   }
 
   private get stuck(): boolean {
-    return this.standing > 2 * this.rhs.length + 20;
+    return this.standing > 2 * this.m + 20;
   }
 
   /**
@@ -167,12 +168,12 @@ class Basis {
    * @returns false where nothing stops it
    */
   private bring(column: number, keep: number): boolean {
-    const taken = this.takenBy(this.columns[column]);
+    const taken = this.takenBy(column);
     const row = this.limit(taken, keep);
     if (row < 0) return false;
     const step = this.missing(row) && taken[row] < 0 ? 0 : max(0, this.amounts[row] / taken[row]);
     this.standing = step > ROUNDING ? 0 : this.standing + 1;
-    const m = this.rhs.length;
+    const m = this.m;
     for (let i = 0; i < m; i++) this.amounts[i] = max(0, this.amounts[i] - step * taken[i]);
     this.amounts[row] = step;
     this.at[row] = column;
@@ -209,7 +210,7 @@ class Basis {
 
   /** Balances the hold without a load as well as it can be. */
   balance(): void {
-    const m = this.rhs.length;
+    const m = this.m;
     this.improve(-1, () => {
       const rows: number[] = [];
       for (let i = 0; i < m; i++) if (this.missing(i)) rows.push(i);
@@ -245,16 +246,23 @@ class Basis {
 }
 
 /**
- * How far loads can grow on a hold: the largest λ with `Σ columns[j]·x[j] + λ·load = rhs`, every x ≥ 0.
- * Source: revised simplex method, Dantzig's choice and Bland's rule (textbook of linear programming); checked against
+ * How far loads can grow on a hold: the largest λ with which forces x ≥ 0 balance λ times the load and come to the
+ * sums that are given.
+ * Source: revised simplex method, Dantzig's choice and Bland's rule (textbooks of linear programming); checked against
  * the solver HiGHS.
- * @returns a function of a load (one number a row) and the λ at which it may stop; 0 where the hold does not balance
- * even without a load
+ * @returns a function of a load (six numbers) and the λ at which it may stop; 0 where the hold does not balance even
+ * without a load
  */
 export function growthOf(program: HoldProgram): (load: Float64Array, most: number) => number {
-  const start = Basis.empty(program);
+  // one column more, in which each load is written in its turn; while it is empty it helps nobody
+  const load = program.rows.length;
+  const wrenches = new Float64Array(6 * load + 6);
+  wrenches.set(program.wrenches);
+  const start = Basis.empty({ wrenches, rows: Int32Array.of(...program.rows, -1), rhs: program.rhs });
   start.balance();
   if (start.unbalanced > UNBALANCED) return () => 0;
-  const column = program.columns.length;
-  return (load, most) => start.with(load).grow(column, most);
+  return (six, most) => {
+    wrenches.set(six, 6 * load);
+    return start.copy().grow(load, most);
+  };
 }
