@@ -13,7 +13,7 @@ const LOOK_MS = 600_000;
  */
 export async function chores(
   sequelize: Sequelize,
-  { jobs }: Services,
+  { jobs, prepared }: Services,
   { databaseUrl, files, backups }: Surroundings,
   now: Date,
   log: (line: string) => void,
@@ -34,6 +34,7 @@ export async function chores(
           log(`${gone} ${gone === 1 ? 'job was' : 'jobs were'} deleted for good: ${BIN_DAYS} days in the bin.`);
       },
     ],
+    ['prepared', () => prepared.forgetUnused()],
     [
       'old news',
       async () => {

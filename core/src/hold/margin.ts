@@ -114,7 +114,7 @@ interface Looked {
   readonly strains: (number | undefined)[];
 }
 
-/** So much nearer than its bound a strain may be for all that solvers round. */
+/** So much a strain may differ for all that the solver rounds. */
 const ROUNDING = 1e-6;
 
 /** All places where a cut may push, with both ways of turning where it turns the part. */
@@ -185,7 +185,9 @@ function worst(bodies: readonly Body[], demand: CutDemand): Pick<Margin, 'times'
   let found = { times: FAR, at: bodies[0].places[0], towards: vec(0, 0, 0) };
   for (const { at, strains } of all) {
     strains.forEach((strain, i) => {
-      if (strain !== undefined && 1 / strain < found.times) found = { times: 1 / strain, at, towards: pushes[i] };
+      // of places that are equally bad the first: not the one that rounding makes the worse
+      if (strain !== undefined && 1 / strain < found.times * (1 - ROUNDING))
+        found = { times: 1 / strain, at, towards: pushes[i] };
     });
   }
   return found;

@@ -1,3 +1,4 @@
+import type { Response } from 'express';
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import { readJobFile } from '@violet-jaw/core/job';
@@ -9,6 +10,12 @@ import { expectedRevision, isKnown, tag } from './requests';
 import { UNCHANGED, type Works } from './table';
 
 const asText = (body: unknown): string => (typeof body === 'string' ? body : '');
+
+/** Sends what is prepared as it is kept, compressed; nothing where it is not. */
+function sendPrepared(response: Response, bytes: Buffer | null): void {
+  if (bytes) response.type('application/json').set('Content-Encoding', 'gzip').end(bytes);
+  else response.status(204).end();
+}
 
 /** Shop, jobs and files. */
 export const documentWorks = ({ jobs, shop, files }: Services) =>
@@ -72,5 +79,21 @@ export const documentWorks = ({ jobs, shop, files }: Services) =>
         if (!response.headersSent) throw error;
         response.destroy();
       });
+    },
+  }) satisfies Partial<Works>;
+
+/** What is computed already. */
+export const preparedWorks = ({ jobs, shop, prepared, summaries }: Services) =>
+  ({
+    preparedJob: async ({ params: { id }, query, response }) => {
+      const [job, library] = await Promise.all([jobs.read(id), shop.read()]);
+      const asked = job.revision === query.revision && library.revision === query.shop;
+      const found = asked ? await prepared.get(prepared.keyOfJob(job.document, library.document)) : null;
+      if (asked && !found) await summaries.again(id);
+      sendPrepared(response, found);
+    },
+    preparedBodies: async ({ params: { hash }, query: { unit, thickness }, response }) => {
+      const source = { sha256: hash, unit, thickness: thickness === undefined ? undefined : Number(thickness) };
+      sendPrepared(response, await prepared.get(prepared.keyOfBodies(source)));
     },
   }) satisfies Partial<Works>;

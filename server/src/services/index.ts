@@ -10,6 +10,7 @@ import { JobService } from './jobs';
 import { Keeping } from './keeping';
 import { News } from './news';
 import { Planning } from './planning';
+import { Prepared } from './prepared';
 import { Provider, type ProviderConfig } from './provider';
 import { RequestCounts } from './requestCounts';
 import { Settings } from './settings';
@@ -25,6 +26,7 @@ export interface Services {
   readonly files: Files;
   readonly issues: IssueService;
   readonly planning: Planning;
+  readonly prepared: Prepared;
   readonly summaries: Summaries;
   readonly accounts: AccountService;
   readonly audit: AuditService;
@@ -89,7 +91,8 @@ export function makeServices(
 ): Services {
   const files = new Files(sequelize, models, filePlace);
   const settings = new Settings(sequelize);
-  const planning = new Planning(work, files, log, limits);
+  const prepared = new Prepared(sequelize, work);
+  const planning = new Planning(work, files, prepared, log, limits);
   const audit = new AuditService(sequelize, models);
   const news = new News(sequelize, log);
   const shop = new ShopService(sequelize, models, news);
@@ -98,6 +101,7 @@ export function makeServices(
   let demo = false;
   return {
     planning,
+    prepared,
     proveAnswers,
     shop,
     files,

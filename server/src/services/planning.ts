@@ -1,11 +1,14 @@
 import type { Job } from '@violet-jaw/core/job';
+import { bodyKey } from '@violet-jaw/core/part';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { Result } from '@violet-jaw/core/solid';
 import type { JobSummary } from '@violet-jaw/formats/api';
+import { filesOf } from '@violet-jaw/formats/part/choose.ts';
 import { Problem } from '../problem';
 import { LIMITS, stoppedInWords, Stopped, WorkPool, type Lane, type Limits } from '../work';
-import { READING, type FreezeAs, type Frozen } from '../work/tasks';
+import { READING, type FreezeAs, type Frozen, type Summarized } from '../work/tasks';
 import type { Files } from './files';
+import type { Prepared } from './prepared';
 
 interface Input {
   readonly job: Job;
@@ -30,20 +33,42 @@ export class Planning {
   constructor(
     workFile: string,
     private readonly files: Files,
+    private readonly prepared: Prepared,
     log: (line: string) => void,
     private readonly limits: Limits = LIMITS,
   ) {
     this.#pool = new WorkPool(workFile, 2, log);
   }
 
-  /** What the list says of a job. A job that cannot be planned within the limits says so. */
+  /**
+   * What the list says of a job; what opening it needs is prepared on the way. A job that cannot be planned within the
+   * limits says so.
+   */
   async summarize(input: Input, work: WorkFor): Promise<JobSummary> {
     try {
-      return await this.#run<JobSummary>('summarize', 'background', input, work);
+      const { summary, job, bodies } = await this.#run<Summarized>(
+        'summarize',
+        'background',
+        { ...input, read: await this.#unread(input.job) },
+        work,
+      );
+      if (job) await this.prepared.put(this.prepared.keyOfJob(input.job, input.shop), job);
+      for (const { source, text } of bodies) await this.prepared.put(this.prepared.keyOfBodies(source), text);
+      return summary;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       return { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: error.detail };
     }
+  }
+
+  /** Keys of the readings that are not prepared yet. */
+  async #unread(job: Job): Promise<string[]> {
+    const found = await Promise.all(
+      filesOf(job).map(async (source) =>
+        (await this.prepared.has(this.prepared.keyOfBodies(source))) ? [] : [bodyKey(source)],
+      ),
+    );
+    return found.flat();
   }
 
   freeze(input: Input & FreezeAs, work: WorkFor): Promise<Result<Frozen>> {
@@ -63,7 +88,12 @@ export class Planning {
     this.#pool.close();
   }
 
-  async #run<T>(name: string, lane: Lane, input: Input, { jobId, owner, signal }: WorkFor): Promise<T> {
+  async #run<T>(
+    name: string,
+    lane: Lane,
+    input: Input & { readonly read?: readonly string[] },
+    { jobId, owner, signal }: WorkFor,
+  ): Promise<T> {
     const harmful = await this.files.harmfulOf(input.job);
     if (harmful) throw new Problem(409, 'File stopped its reader', harmful);
     const controller = new AbortController();

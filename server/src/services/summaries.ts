@@ -67,6 +67,15 @@ export class Summaries {
     this.nudge();
   }
 
+  /** A job is opened that is not prepared, though its summary is there: another program planned it. */
+  async again(id: string): Promise<void> {
+    await this.sequelize.query(
+      'UPDATE jobs SET summary_revision = NULL, wanted_at = UTC_TIMESTAMP(3) WHERE id = ? AND summary_revision = revision AND (taken_until IS NULL OR taken_until < UTC_TIMESTAMP(3))',
+      { replacements: [id], type: QueryTypes.UPDATE },
+    );
+    this.nudge();
+  }
+
   /** Takes nothing more; over when what it was at is. */
   async close(): Promise<void> {
     this.#closed = true;

@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
 import { controlTexts, type ControlTexts } from '@violet-jaw/core/control';
 import { layoutScene, outlinesOf, setupScene } from '@violet-jaw/core/drawing';
-import type { Job } from '@violet-jaw/core/job';
+import type { FileBody, Job } from '@violet-jaw/core/job';
+import { bodyKey } from '@violet-jaw/core/part';
 import { Planner, type PlanInput } from '@violet-jaw/core/plan';
 import { otherwiseOf, runPlan, type Otherwise } from '@violet-jaw/core/run';
 import {
@@ -18,7 +20,8 @@ import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
 import { speechIn } from '@violet-jaw/core/units';
 import type { JobSummary } from '@violet-jaw/formats/api';
 import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
-import type { ModelKernel } from '@violet-jaw/formats/model';
+import { bodiesToText, jobToText } from '@violet-jaw/formats/prepared';
+import type { ModelKernel, PartBody } from '@violet-jaw/formats/model';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
 import { renderSheetPdf } from '@violet-jaw/formats/pdf';
 import { qrCode } from '@violet-jaw/formats/qr';
@@ -50,33 +53,59 @@ export const READING = 'reading ';
 let kernel: Promise<Kernel> | null = null;
 let modelKernel: Promise<ModelKernel> | null = null;
 
-/** @param first what is planned before the plan that counts, with the same planner */
-async function planFresh(
-  { job, shop, paths }: Input,
-  tell: TellPhase,
-  first: (planner: Planner, input: PlanInput) => void = () => undefined,
-) {
+/** What else is wanted on the way to a plan. */
+interface OnTheWay {
+  /** what is planned before the plan that counts, with the same planner */
+  readonly first?: (planner: Planner, input: PlanInput) => void;
+  /** bodies as they were read */
+  readonly read?: (source: FileBody, bodies: readonly PartBody[]) => void;
+}
+
+async function planFresh({ job, shop, paths }: Input, tell: TellPhase, { first, read }: OnTheWay = {}) {
   kernel ??= loadKernel();
   const start = () => (modelKernel ??= loadModelKernel());
-  const bodies = await bodiesFor(job, start, ({ file, sha256 }): Result<Uint8Array> => {
+  const load = ({ file, sha256 }: FileBody): Result<Uint8Array> => {
     if (!sha256 || !paths[sha256])
       return { ok: false, problem: `The file "${file}" is not stored here. Drop it on the Part & blank page.` };
     tell(`${READING}${sha256}`);
     return { ok: true, value: readFileSync(paths[sha256]) };
-  });
+  };
+  const bodies = await bodiesFor(job, start, load, read);
   tell('planning');
   if (!bodies.ok) return bodies;
   const planner = new Planner(await kernel);
   const planInput = { job, shop, bodies: bodies.value };
-  first(planner, planInput);
+  first?.(planner, planInput);
   const planned = planner.plan(planInput);
   if (!planned.ok) return planned;
   return { ok: true as const, value: { planner, planned: planned.value } };
 }
 
-export async function summarize(input: Input, tell: TellPhase): Promise<JobSummary> {
-  const result = await planFresh(input, tell);
-  if (!result.ok) return { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: result.problem };
+/** A summary, and compressed what opening the job needs. */
+export interface Summarized {
+  readonly summary: JobSummary;
+  /** null: there is nothing to draw */
+  readonly job: Uint8Array | null;
+  readonly bodies: readonly { readonly source: FileBody; readonly text: Uint8Array }[];
+}
+
+/** @param input with the keys of the bodies that are wanted */
+export async function summarize(
+  input: Input & { readonly read: readonly string[] },
+  tell: TellPhase,
+): Promise<Summarized> {
+  const bodies: Summarized['bodies'][number][] = [];
+  const result = await planFresh(input, tell, {
+    read: (source, read) => {
+      if (input.read.includes(bodyKey(source))) bodies.push({ source, text: gzipSync(bodiesToText(read)) });
+    },
+  });
+  if (!result.ok)
+    return {
+      summary: { counts: { stop: 1, caution: 0, note: 0 }, setups: [], problem: result.problem },
+      job: null,
+      bodies,
+    };
   const { planner, planned } = result.value;
   const outlines = outlinesOf(planner, planned);
   const count = (level: Finding['level']) => planned.findings.filter((f) => f.level === level).length;
@@ -102,8 +131,9 @@ export async function summarize(input: Input, tell: TellPhase): Promise<JobSumma
       };
     }),
   };
+  const job = outlines && gzipSync(jobToText({ planned, outlines }));
   planner.graph.clear();
-  return summary;
+  return { summary, job, bodies };
 }
 
 /** What an issue is frozen as. */
@@ -119,8 +149,10 @@ export interface FreezeAs {
 /** Plans a job for issue. With blocking findings, nothing is rendered. */
 export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<Result<Frozen>> {
   const otherwise = new Map<string, readonly Otherwise[]>();
-  const result = await planFresh(input, tell, (planner, plan) => {
-    input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i)));
+  const result = await planFresh(input, tell, {
+    first: (planner, plan) => {
+      input.job.setups.forEach((s, i) => otherwise.set(s.id, otherwiseOf(planner, plan, i)));
+    },
   });
   if (!result.ok) return result;
   const { planner, planned } = result.value;

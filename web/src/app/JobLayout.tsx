@@ -62,8 +62,12 @@ function OpenedJob({ id }: { id: string }) {
   const isPlanner = useIsPlanner();
 
   useEffect(() => {
-    if (job && shop) void requestPlan(job, shop);
-  }, [job, shop]);
+    if (!job || !shop) return;
+    // as they are now: what was changed since is planned here
+    const [{ base, revision }, library] = [store.getState(), shopStore().getState()];
+    const isSaved = base === job && library.base === shop;
+    void requestPlan(job, shop, isSaved ? { id, revision, shop: library.revision } : null);
+  }, [id, store, job, shop]);
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
       if (store.getState().saveState !== 'saved') event.preventDefault();

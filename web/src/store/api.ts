@@ -1,4 +1,4 @@
-import { JOB_FORMAT, JOB_VERSION, migrateJobFile, type Job, type JobFile } from '@violet-jaw/core/job';
+import { JOB_FORMAT, JOB_VERSION, migrateJobFile, type FileBody, type Job, type JobFile } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { Revised, RunRecord } from '@violet-jaw/formats/api';
 import {
@@ -219,3 +219,19 @@ export const storeFile = (file: File): Promise<{ hash: string }> =>
 /** The bytes of a stored file. */
 export const fileBytes = async (hash: string): Promise<Uint8Array> =>
   new Uint8Array(await (await send('file', { hash })).arrayBuffer());
+
+const textOf = async (response: Response) => (response.status === 204 ? null : await response.text());
+/** A job as it was planned at a revision with a revision of the library; null: not prepared. */
+export const preparedJobText = async (of: { id: string; revision: number; shop: number }): Promise<string | null> =>
+  textOf(await send('preparedJob', { id: of.id, query: { revision: of.revision, shop: of.shop } }));
+/** Bodies of a stored file; null: not prepared. */
+export const preparedBodiesText = async ({ sha256: hash = '', unit, thickness }: FileBody): Promise<string | null> =>
+  textOf(
+    await send('preparedBodies', {
+      hash,
+      query: {
+        ...(unit === undefined ? {} : { unit }),
+        ...(thickness === undefined ? {} : { thickness: String(thickness) }),
+      },
+    }),
+  );

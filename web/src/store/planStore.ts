@@ -11,6 +11,7 @@ import type { PlanWorker } from '../worker/plan.worker';
 import { readPartInWorker } from '../worker/readPartInWorker';
 import { newestWins, type Standing } from '../worker/runners';
 import { fileBytes, said } from './api';
+import { preparedBodies, preparedJob, type Revisions } from './prepared';
 
 /** Outlines with the plan and the job they were made of: a drawing never mixes two plans. */
 export interface Drawn {
@@ -70,13 +71,21 @@ export function clearPlan(): void {
   usePlan.setState(EMPTY);
 }
 
+/** Says what is going on while there is nothing to see yet. */
+function tell(stage: string): void {
+  if (!usePlan.getState().planned) usePlan.setState({ stage });
+}
+
 async function bodiesOf(source: FileBody): Promise<readonly PartBody[] | string> {
-  const known = filesRead.get(readingOf(source));
-  if (known) return known;
-  usePlan.setState({ stage: `fetching ${source.file}` });
+  const known = filesRead.get(readingOf(source)) ?? (await preparedBodies(source));
+  if (known) {
+    filesRead.set(readingOf(source), known);
+    return known;
+  }
+  tell(`fetching ${source.file}`);
   const bytes = await fileBytes(source.sha256!);
-  const reading = readPartInWorker(bytes, source, (stage) => usePlan.setState({ stage }));
-  usePlan.setState({ cancel: reading.cancel });
+  const reading = readPartInWorker(bytes, source, tell);
+  if (!usePlan.getState().planned) usePlan.setState({ cancel: reading.cancel });
   const read = await reading.done;
   usePlan.setState({ cancel: null });
   if (!read.ok) return `${source.file}: ${read.problem}`;
@@ -84,14 +93,13 @@ async function bodiesOf(source: FileBody): Promise<readonly PartBody[] | string>
   return read.value;
 }
 
+type Given = { keys: { file: string; key: string }[] } | { problem: string };
+
 /**
  * Puts the bodies a job takes from files into the worker. @returns their keys, or a problem that leaves no part to
  * plan with
  */
-async function giveBodies(
-  worker: Remote<PlanWorker>,
-  job: Job,
-): Promise<{ keys: { file: string; key: string }[] } | { problem: string }> {
+async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<Given> {
   const given: { file: string; key: string; mesh: PartBody['mesh'] }[] = [];
   let choices: readonly PartBody[] = [];
   for (const source of filesOf(job)) {
@@ -147,17 +155,36 @@ export function plannedNow(job: () => Job | null, setupId: string): Promise<Plan
 interface Input {
   readonly job: Job;
   readonly shop: Shop;
+  /** the revisions these are, where nothing is changed since */
+  readonly saved: Revisions | null;
 }
 
-async function planOne(now: Input, { wanted, newest }: Standing): Promise<void> {
+/** Shows what the server has planned of a job that is just being opened. @returns whether that is all there is to it */
+async function showPrepared(now: Input, { wanted }: Standing): Promise<boolean> {
+  if (!now.saved || usePlan.getState().planned) return false;
+  const prepared = await preparedJob(now.saved);
+  if (!prepared || !wanted()) return false;
+  const { planned, outlines } = prepared;
+  usePlan.setState({ planned, drawn: { outlines, planned, job: now.job }, problem: null, stage: null, of: now });
+  return planned.complete;
+}
+
+async function planOne(now: Input, standing: Standing): Promise<void> {
+  const { wanted, newest } = standing;
   remote ??= wrap<PlanWorker>(new Worker(new URL('../worker/plan.worker.ts', import.meta.url), { type: 'module' }));
+  const shown = await showPrepared(now, standing);
   const given = await giveBodies(remote, now.job);
-  if ('keys' in given && !usePlan.getState().planned) usePlan.setState({ stage: 'finding faces and planning' });
+  if ('keys' in given) tell('finding faces and planning');
   const planned =
     'keys' in given
       ? await remote.plan(now.job, now.shop, given.keys, 'known')
       : { ok: false as const, problem: given.problem };
   if (!wanted()) return;
+  // what is shown has its forces already: it stays until these are there too
+  if (shown && planned.ok && usePlan.getState().of === now) {
+    if (newest()) await planForces(remote, now, given, standing);
+    return;
+  }
   usePlan.setState(
     planned.ok
       ? { planned: planned.value, problem: null, stage: null, of: now }
@@ -166,8 +193,17 @@ async function planOne(now: Input, { wanted, newest }: Standing): Promise<void> 
   if (!planned.ok || !newest()) return;
   const outlines = await remote.outlines();
   if (wanted() && outlines) usePlan.setState({ drawn: { outlines, planned: planned.value, job: now.job } });
-  // forces take longest, so they come last, and only when nothing newer is to be planned
-  if (!('keys' in given) || planned.value.complete || !newest()) return;
+  if (!planned.value.complete && newest()) await planForces(remote, now, given, standing);
+}
+
+/** Forces take longest, so they come last, and only when nothing newer is to be planned. */
+async function planForces(
+  remote: Remote<PlanWorker>,
+  now: Input,
+  given: Given,
+  { wanted, newest }: Standing,
+): Promise<void> {
+  if (!('keys' in given)) return;
   const all = await remote.plan(now.job, now.shop, given.keys, 'now');
   if (!wanted() || !all.ok) return;
   usePlan.setState((s) => ({ planned: all.value, drawn: s.drawn && { ...s.drawn, planned: all.value } }));
@@ -185,5 +221,9 @@ const runner = newestWins<Input>(async (now, standing) => {
   }
 });
 
-/** Plans a job in the worker. Calls while one is running are collapsed into the newest. */
-export const requestPlan = (job: Job, shop: Shop): Promise<void> => runner.ask({ job, shop });
+/**
+ * Plans a job in the worker. Calls while one is running are collapsed into the newest.
+ * @param saved the revisions it is at on the server; null: it was changed since
+ */
+export const requestPlan = (job: Job, shop: Shop, saved: Revisions | null = null): Promise<void> =>
+  runner.ask({ job, shop, saved });

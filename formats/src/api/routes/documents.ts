@@ -93,6 +93,22 @@ export const documents = {
     unlessKnown: true,
     fails: [],
   }),
+  preparedJob: route({
+    method: 'get',
+    path: '/jobs/:id/prepared',
+    who: 'operator',
+    says: 'A revision as planned with a revision of the library, with its outlines; 204 where that is not prepared',
+    query: Type.Object(
+      {
+        revision: Type.Integer({ minimum: 0, maximum: 1_000_000_000 }),
+        shop: Type.Integer({ minimum: 0, maximum: 1_000_000_000 }),
+      },
+      { additionalProperties: false },
+    ),
+    answer: null,
+    kind: 'application/json',
+    fails: [],
+  }),
   writeJob: route({
     method: 'put',
     path: '/jobs/:id',
@@ -120,6 +136,22 @@ export const documents = {
     answer: told.storedFileSchema,
     status: 201,
     fails: [413, 503],
+  }),
+  preparedBodies: route({
+    method: 'get',
+    path: '/files/:hash/bodies',
+    who: 'operator',
+    says: 'The bodies of a stored file, read in a unit and to a thickness; 204 where they are not prepared',
+    query: Type.Object(
+      {
+        unit: Type.Optional(Type.Union([Type.Literal('mm'), Type.Literal('inch')])),
+        thickness: Type.Optional(Type.String({ maxLength: 40, pattern: '^[0-9.e+-]+$' })),
+      },
+      { additionalProperties: false },
+    ),
+    answer: null,
+    kind: 'application/json',
+    fails: [],
   }),
   file: route({
     method: 'get',

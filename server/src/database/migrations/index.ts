@@ -13,6 +13,7 @@ import { shared } from './0011-shared';
 import { leadBinChain } from './0012-lead-bin-chain';
 import { search } from './0013-search';
 import { holdByFamily } from './0014-hold-by-family';
+import { prepared } from './0015-prepared';
 
 export interface Migration {
   readonly name: string;
@@ -35,4 +36,5 @@ export const migrations: readonly Migration[] = [
   { name: '0012-lead-bin-chain', up: leadBinChain },
   { name: '0013-search', up: search },
   { name: '0014-hold-by-family', up: holdByFamily },
+  { name: '0015-prepared', up: prepared },
 ];
