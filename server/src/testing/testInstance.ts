@@ -30,6 +30,8 @@ export interface TestInstance extends Instance {
   cookie(): string;
   /** every session is over */
   expireSessions(): Promise<void>;
+  /** changes the database behind the server's back */
+  query(statement: string): Promise<void>;
   /** another cookie for calls that name none */
   signInAgain(cookie: string): void;
   /** calls the API, as a lead unless a cookie of another account (or none: '') is given; `json` is what came back */
@@ -83,6 +85,11 @@ export async function testInstance(
   if (options.accounts !== false && (await instance.services.accounts.none()))
     await instance.services.accounts.make(planner.name, 'lead', planner.password);
   let own = options.accounts === false ? '' : await signIn(instance.address, planner.name, planner.password);
+  const query = async (statement: string) => {
+    const sequelize = new Sequelize(instance.database!.url, { dialect: 'mariadb', logging: false });
+    await sequelize.query(statement);
+    await sequelize.close();
+  };
   return {
     ...instance,
     dataFolder,
@@ -90,13 +97,11 @@ export async function testInstance(
     signInAgain: (cookie) => {
       own = cookie;
     },
-    expireSessions: async () => {
-      const sequelize = new Sequelize(instance.database!.url, { dialect: 'mariadb', logging: false });
-      await sequelize.query(
+    query,
+    expireSessions: () =>
+      query(
         "UPDATE sessions SET expires = UTC_TIMESTAMP() - INTERVAL 1 MINUTE, data = JSON_SET(data, '$.cookie.expires', '2000-01-01T00:00:00.000Z')",
-      );
-      await sequelize.close();
-    },
+      ),
     call: async (method, path, { body, raw, headers = {}, cookie = own } = {}) => {
       const response = await fetch(`${instance.address}/api/v1${path}`, {
         method,

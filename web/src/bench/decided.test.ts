@@ -28,6 +28,7 @@ test.each<[Rooms, RegExp]>([
 });
 
 test('the line of a closed hold never leaves out that it is not proven', () => {
+  expect(holdDecided(undefined)).toBe('not planned yet');
   expect(holdDecided(setup(null, null))).toBe('Vise 150, forces not worked out yet');
   expect(holdDecided(setup(null, []))).toBe('Vise 150, not proven against the cuts');
   expect(holdDecided(setup(null, [{ low: 4.04 }, { low: 0.99 }]))).toBe(

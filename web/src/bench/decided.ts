@@ -21,7 +21,8 @@ function bears(margins: Margins | undefined): string {
 
 /** Device, the figures a machinist asks for first, and how far from letting go. */
 export function holdDecided(planned: PlannedSetup | undefined): string {
-  if (!planned?.device) return 'not chosen yet what it is held in or on';
+  if (!planned) return 'not planned yet';
+  if (!planned.device) return 'not chosen yet what it is held in or on';
   const { device, facts, forces } = planned;
   if (!facts) return `${device.name}: not told how it is held`;
   const figures = facts.hold.figures.slice(0, 2).map((f) => `${f.label.toLowerCase()} ${f.value}`);
