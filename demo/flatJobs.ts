@@ -67,6 +67,7 @@ function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'devi
     ...touchChoices(6),
     tools: [],
     program: '',
+    proposed: [],
     why: { seat: '', hold: '', zero: '' },
     ...change,
   };
@@ -156,6 +157,7 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
             { id: 'pod-4', x: 355, y: 346, on: true },
           ],
         }),
+        proposed: [],
         why: { seat: '', hold: 'pods lie wholly under the long bars', zero: '' },
       }),
     ],
@@ -277,6 +279,7 @@ export function insulatorPlateJob(file = 'insulator-plate.dxf', sha256?: string)
             toHeel: 0,
           })),
         }),
+        proposed: [],
         why: { seat: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
       }),
     ],

@@ -197,6 +197,7 @@ function vaneSetups(): Setup[] {
         },
       ],
       program: '2041',
+      proposed: [],
       consumables: ['coolant, flood'],
       firstPart: [
         { what: 'length over the profiled sides, X', size: 110, minus: 0.05, plus: 0.05 },
@@ -264,6 +265,7 @@ function vaneSetups(): Setup[] {
       program: '2042',
       consumables: ['coolant, flood'],
       firstPart: [{ what: 'thickness, Z', size: 38, minus: 0.05, plus: 0.05 }],
+      proposed: [],
       why: { seat: '', hold: '', zero: '' },
     },
   ];
@@ -319,6 +321,7 @@ export function sensorFootJob(): Job {
     ...touchChoices(0.375 * inch),
     tools: [],
     program: '1007',
+    proposed: [],
     why: { seat: '', hold: '', zero: '' },
     ...part,
   });

@@ -12,7 +12,8 @@ import { vise } from './vise';
 export { factsOfAll, type DeviceSolid, type Drawn, type DrawnFacts } from './drawn';
 export { stepOf, type SetupRemedy } from './mend';
 export { inHold, snapped, type Decision, type Snap } from './decision';
-export type { Held, HoldEntry, Holding, On, RowsOf, Seated } from './types';
+export type { Begun, Held, HoldEntry, Holding, Lying, On, RowsOf, Seated } from './types';
+export { viseStart } from './vise/begin';
 export { closingForceN, viseHold } from './vise/hold';
 export {
   fixedSide,

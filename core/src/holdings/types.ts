@@ -1,7 +1,7 @@
 import type { Direction, Vec3 } from '../frames';
 import type { Finding, Told } from '../findings';
 import type { BendingInput, HoldFacts, HoldOf, Span } from '../hold';
-import type { FurtherPiece, HoldIn, Separation, SetupIn } from '../job';
+import type { FurtherPiece, HoldIn, Proposable, Separation, SetupIn } from '../job';
 import type { Gripped, SeatedPart, SeatFacts } from '../seat';
 import type { Bond, DeviceOf, Family, Machine, Station, WorkMaterial } from '../shop';
 import type { ProveFacts } from '../prove';
@@ -55,6 +55,29 @@ export interface RowsOf<F extends Family> {
   readonly speech: Speech;
 }
 
+/** A part as it would lie in a new setup, mm. */
+export interface Lying {
+  /** what is loaded, along the device's X and across it */
+  readonly along: number;
+  readonly across: number;
+  /** the finished top above what it rests on */
+  readonly height: number;
+  /** depth below the finished top that would leave nothing to do from here */
+  readonly wanted: number;
+  /** depths are whole multiples of this where the device limits them */
+  readonly step: number;
+  /** a setup before has cut the faces it is held by */
+  readonly isFinished: boolean;
+}
+
+/** How a new setup begins; `proposed`: what of it the device had a reason for. */
+export interface Begun<F extends Family> {
+  readonly cutsBelowTop: number;
+  /** what was told of the hold before, with what of it begins anew */
+  readonly hold: (before: HoldIn<F>) => HoldIn<F>;
+  readonly proposed: readonly Proposable[];
+}
+
 /** All the program knows of one way of holding. `N`: what of a setup seats a part, plain. */
 export interface Holding<F extends Family, N extends object = object> {
   /** what of a setup seats the part, and nothing else: an edit of anything else does not seat it again */
@@ -80,6 +103,8 @@ export interface Holding<F extends Family, N extends object = object> {
   ): { readonly forceN: number; readonly headDiameter: number; readonly headHeight: number } | null;
   /** what a new setup in it starts with */
   starts(device: DeviceOf<F>): HoldIn<F>;
+  /** how a part that lies so would be held and how deep it could be cut; null: that is not for the device to say */
+  begins(device: DeviceOf<F>, lying: Lying): Begun<F> | null;
   /** what carries the part are pieces put in by hand, which can be mistaken for others */
   readonly parallels: boolean;
   /** machine direction the fixed jaw's side of the part looks in; null: there is none */

@@ -12,6 +12,8 @@ export { clampFromVersion3 } from './fromVersion3';
 export * from './cutDefaults';
 export * from './holds';
 export * from './merge';
+export * from './proposable';
+export * from './proposed';
 export * from './touchOffDefaults';
 export { SIDE_MEANS, TOP_MEANS, LENGTH_MEANS } from './touchOffSchema';
 export { machineFromVersion4 } from './fromVersion4';

@@ -29,7 +29,7 @@ describe('bad input is told in words, with the place', () => {
       text((f) => {
         f.version = 99;
       }),
-      /version 99; this program reads up to version 8/,
+      /version 99; this program reads up to version 9/,
     ],
     [
       'an unknown key',

@@ -6,9 +6,10 @@ import { fromVersion4 } from './fromVersion4';
 import { fromVersion5 } from './fromVersion5';
 import { fromVersion6 } from './fromVersion6';
 import { fromVersion7 } from './fromVersion7';
+import { fromVersion8 } from './fromVersion8';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 8;
+export const JOB_VERSION = 9;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -110,6 +111,7 @@ const steps: readonly ((file: Document) => Document)[] = [
   fromVersion5,
   fromVersion6,
   fromVersion7,
+  fromVersion8,
 ];
 
 /**

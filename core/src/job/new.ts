@@ -93,6 +93,7 @@ export function nextSetup(
       programmed: null,
       firstPart: [],
       measured: null,
+      proposed: [],
       why: { seat: '', hold: '', zero: '' },
     };
   }
@@ -113,6 +114,7 @@ export function nextSetup(
     ...touchChoices(job.units === 'mm' ? 10 : 12.7),
     tools: [],
     program: '',
+    proposed: [],
     why: { seat: '', hold: '', zero: '' },
   };
 }

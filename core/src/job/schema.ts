@@ -12,6 +12,7 @@ import {
   touchOffSchema,
 } from './touchOffSchema';
 import { partSchema, fileBodySchema } from './partSchema';
+import { PROPOSABLE, type Proposable } from './proposable';
 import { toolSchema } from './toolSchema';
 
 const direction = Type.Union(
@@ -193,6 +194,10 @@ export const setupSchema = Type.Object(
     measured: measuredZeroSchema,
     tools: Type.Array(toolSchema, { maxItems: 99 }),
     program: shortText,
+    proposed: Type.Array(Type.Union((Object.keys(PROPOSABLE) as Proposable[]).map((path) => Type.Literal(path))), {
+      maxItems: 20,
+      description: 'Places in this setup whose values the program proposed and nobody has looked at yet.',
+    }),
     why: Type.Object({ seat: longText, hold: longText, zero: longText }, { additionalProperties: false }),
   },
   { additionalProperties: false },

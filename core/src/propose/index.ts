@@ -20,6 +20,7 @@ import type { Proposal, ProposedRoute, ProposedSetup, ProposeInput } from './typ
 import { aboutAxis } from './aboutAxis';
 import { worded } from './worded';
 
+export * from './begin';
 export * from './limits';
 export * from './reach';
 export * from './setupsFrom';

@@ -5,7 +5,7 @@
 
 import { axisOf, cross, directionOf, unitVector } from '../frames';
 import type { BlankFacts } from '../blank';
-import { holdingOf } from '../holdings';
+import { holdingOf, viseStart } from '../holdings';
 import { newHold, PLAIN_CUT, type Job, type Setup, touchChoices } from '../job';
 import { REGISTERS, type Register, type Vise } from '../shop';
 import { extent } from './extent';
@@ -36,7 +36,6 @@ export function setupsFrom(
   const free = registers.length > 0 ? registers : REGISTERS;
   return route.setups.map((s, i): Setup => {
     const about = route.about ?? null;
-    const parallels = Math.max(0, Math.floor(vise.jawHeight - s.gripMm));
     const along = extent(blank.box, axisOf(s.orientation.right));
     const rear = axisOf(directionOf(cross(unitVector(s.orientation.up), unitVector(s.orientation.right))));
     return {
@@ -51,16 +50,7 @@ export function setupsFrom(
       station: null,
       hold: about
         ? holdingOf(about.device).starts(about.device)
-        : newHold('vise', {
-            parallels: { height: parallels },
-            stop: {
-              side: 'left',
-              position: Math.max(0, Math.round((vise.jawWidth - along) / 2)),
-              height: parallels + Math.max(vise.stopDiameter / 2, (vise.jawHeight - parallels) / 2),
-              fromJaw: Math.round(extent(blank.box, rear) / 2),
-              face: null,
-            },
-          }),
+        : newHold('vise', viseStart(vise, s.gripMm, { along, across: extent(blank.box, rear) })),
       // a round part is programmed from its axis
       zero: {
         of: 'finished part',
@@ -74,6 +64,9 @@ export function setupsFrom(
       ...touchChoices(job.units === 'mm' ? 10 : 12.7),
       tools: [],
       program: '',
+      proposed: about
+        ? ['orientation', 'cutsBelowTop', 'device', 'register']
+        : ['orientation', 'cutsBelowTop', 'device', 'register', 'hold.parallels.height', 'hold.stop'],
       why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
     };
   });

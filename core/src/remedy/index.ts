@@ -70,6 +70,9 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
   'register-used-twice': freeRegister,
   'register-not-on-machine': freeRegister,
   'depth-face-does-not-look-up': typedDepth,
+  'proposed-not-looked-at': ({ setup }) => [
+    { says: 'Accept all as proposed', put: inSetup(setup.id, (s) => ({ ...s, proposed: [] })) },
+  ],
 };
 
 function chooseDevice({ shop, setup }: AboutSetup): Remedy[] {

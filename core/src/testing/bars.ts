@@ -44,6 +44,7 @@ export const setupOf = (
   ...touchChoices(10),
   tools: [],
   program: '',
+  proposed: [],
   why: { seat: '', hold: '', zero: '' },
 });
 

@@ -87,6 +87,7 @@ const plain = (): Omit<Setup, 'hold'> => ({
   ...touchChoices(10),
   tools: [],
   program: '',
+  proposed: [],
   why: { seat: '', hold: '', zero: '' },
 });
 

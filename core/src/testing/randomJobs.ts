@@ -233,6 +233,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
     measured: dice.chance(0.1) ? { x: -g(20, 300), y: -g(20, 300), z: -g(20, 300), from: 'typed' as const } : null,
     tools: dice.chance(0.9) ? [tool(1), tool(2)] : [],
     program: '',
+    proposed: [],
     why: { seat: '', hold: '', zero: '' },
   };
   return {

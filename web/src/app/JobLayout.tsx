@@ -4,7 +4,7 @@ import type { PlannedJob } from '@violet-jaw/core/plan';
 import { useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Outlet, useNavigate, useParams } from 'react-router';
-import type { Job } from '@violet-jaw/core/job';
+import { touched, type Job } from '@violet-jaw/core/job';
 import { speechIn, unitName } from '@violet-jaw/core/units';
 import { ReadOnly } from '../fields/field';
 import { jobPlace } from '../store/api';
@@ -115,13 +115,13 @@ function OpenedJob({ id }: { id: string }) {
             plannedNow: (setupId) => plannedNow(() => store.getState().document, setupId),
             change: (fields) => {
               if (isPlanner)
-                store.getState().edit((j) => ({ ...j, ...(typeof fields === 'function' ? fields(j) : fields) }));
+                store
+                  .getState()
+                  .edit((j) => touched(j, { ...j, ...(typeof fields === 'function' ? fields(j) : fields) }));
             },
             changeSetup: (setupId, change, gesture) => {
-              const inJob = (j: Job): Job => ({
-                ...j,
-                setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)),
-              });
+              const inJob = (j: Job): Job =>
+                touched(j, { ...j, setups: j.setups.map((s) => (s.id === setupId ? change(s) : s)) });
               if (isPlanner) store.getState().edit(inJob, gesture);
             },
           }

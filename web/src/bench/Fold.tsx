@@ -1,7 +1,10 @@
 import { create } from 'zustand';
 import type { ReactNode } from 'react';
 import type { Section as Of } from '@violet-jaw/core/findings';
+import { PROPOSABLE, type Setup } from '@violet-jaw/core/job';
+import { Button } from 'react-bootstrap';
 import { FindingCount } from '../app/FindingCount';
+import { useJob } from '../app/openJob';
 import { usePlan } from '../store/planStore';
 
 /** The sections of the worksheet, in the order of the work. */
@@ -24,21 +27,42 @@ export const useOpenSection = create<{ open: SectionName | null; show: (section:
   (set) => ({ open: 'Seat', show: (open) => set({ open }) }),
 );
 
+/** What of a section is as it was proposed, in words. */
+const proposedIn = (setup: Setup, section: SectionName): string[] =>
+  setup.proposed.flatMap((path) => (PROPOSABLE[path].section === section ? [PROPOSABLE[path].says] : []));
+
+/** Names what was proposed and not looked at, and accepts it in one press. */
+function Proposed({ setup, section }: { setup: Setup; section: SectionName }) {
+  const { changeSetup, isPlanner } = useJob();
+  const names = proposedIn(setup, section);
+  if (names.length === 0) return null;
+  return (
+    <p className="proposed mb-2">
+      <strong>Proposed:</strong> {names.join(', ')}. Change what is wrong.{' '}
+      {isPlanner && (
+        <Button size="sm" onClick={() => changeSetup(setup.id, (s) => ({ ...s, proposed: [] }))}>
+          Accept all of Op {setup.op}
+        </Button>
+      )}
+    </p>
+  );
+}
+
 /** One section of the worksheet: closed it says in a line what is decided, open it lets it be decided. */
 export function Section({
   name,
-  setupId,
+  setup,
   decided,
   children,
 }: {
   name: SectionName;
-  setupId: string;
+  setup: Setup;
   decided: string;
   children: ReactNode;
 }) {
   const { open, show } = useOpenSection();
   const all = usePlan((s) => s.planned?.findings);
-  const findings = (all ?? []).filter((f) => f.setupId === setupId && SECTION_OF[f.section] === name);
+  const findings = (all ?? []).filter((f) => f.setupId === setup.id && SECTION_OF[f.section] === name);
   const isOpen = open === name;
   return (
     <section aria-label={name} className={isOpen ? 'section open' : 'section'}>
@@ -53,10 +77,18 @@ export function Section({
           <span className="section-says" title={decided}>
             {decided}
           </span>
-          <FindingCount findings={findings} />
+          <span className="section-marks">
+            {proposedIn(setup, name).length > 0 && <span className="proposed-mark">proposed</span>}
+            <FindingCount findings={findings} />
+          </span>
         </button>
       </h3>
-      {isOpen && <div className="section-body">{children}</div>}
+      {isOpen && (
+        <div className="section-body">
+          <Proposed setup={setup} section={name} />
+          {children}
+        </div>
+      )}
     </section>
   );
 }

@@ -2,11 +2,10 @@ import { useEffect, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { setupScene } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
-import { holdingOf } from '@violet-jaw/core/holdings';
-import { nextSetup, type Setup } from '@violet-jaw/core/job';
+import type { Setup } from '@violet-jaw/core/job';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
-import { deviceOnMachine, REGISTERS } from '@violet-jaw/core/shop';
+import { beginSetup } from '@violet-jaw/core/propose';
 import { useJob } from '../app/JobLayout';
 import { FindingCount } from '../app/FindingCount';
 import { newId } from '../app/newId';
@@ -87,14 +86,13 @@ function Move({ toId }: { toId: string }) {
 
 /** Adds a setup after the last; it begins with what the machine and the one before suggest. */
 function useAdd(): () => void {
-  const { job, shop, choose, change } = useJob();
+  const { shop, choose, change } = useJob();
+  const planned = usePlan((s) => s.planned);
   const show = useOpenSection((s) => s.show);
   return () => {
     const id = newId();
-    const machine = shop.machines.find((m) => m.id === job.machine);
-    const device = deviceOnMachine(shop, job.machine);
-    const start = device && { device: device.id, hold: holdingOf(device).starts(device) };
-    change({ setups: [...job.setups, nextSetup(job, id, machine?.registers ?? REGISTERS, start)] });
+    const part = planned?.part.box ?? null;
+    change((j) => ({ setups: [...j.setups, beginSetup({ job: j, shop, part, blank: planned?.blank ?? null }, id)] }));
     choose(id);
     show('Seat');
   };

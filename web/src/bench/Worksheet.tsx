@@ -35,22 +35,22 @@ export function Worksheet({
   const props: SectionProps = { setup, planned, onLook, edit: (change) => changeSetup(setup.id, change) };
   return (
     <div className="worksheet" role="group" aria-label={`Worksheet of Op ${setup.op}`}>
-      <Section name="Setup" setupId={setup.id} decided={setupDecided(setup)}>
+      <Section name="Setup" setup={setup} decided={setupDecided(setup)}>
         <SetupHead {...props} />
       </Section>
-      <Section name="Seat" setupId={setup.id} decided={seatDecided(setup, planned)}>
+      <Section name="Seat" setup={setup} decided={seatDecided(setup, planned)}>
         <SeatSection {...props} />
       </Section>
-      <Section name="Hold" setupId={setup.id} decided={holdDecided(planned)}>
+      <Section name="Hold" setup={setup} decided={holdDecided(planned)}>
         <HoldSection {...props} />
       </Section>
-      <Section name="Zero" setupId={setup.id} decided={zeroDecided(setup, planned)}>
+      <Section name="Zero" setup={setup} decided={zeroDecided(setup, planned)}>
         <Zero {...props} />
       </Section>
-      <Section name="Tools & program" setupId={setup.id} decided={toolsDecided(setup)}>
+      <Section name="Tools & program" setup={setup} decided={toolsDecided(setup)}>
         <Tools {...props} />
       </Section>
-      <Section name="Prove" setupId={setup.id} decided={proveDecided(planned, speech)}>
+      <Section name="Prove" setup={setup} decided={proveDecided(planned, speech)}>
         <Prove {...props} />
         <Transition {...props} />
       </Section>

@@ -102,6 +102,7 @@ export const flat: Holding<'flat', Needs> = {
       ? { forceN: device.jetForceN, headDiameter: device.headDiameter, headHeight: device.headHeight }
       : null,
   starts: () => newHold('flat'),
+  begins: () => null,
   parallels: false,
   jaw: () => null,
   rows: plainRows,

@@ -41,6 +41,7 @@ export const round: Holding<'round', Needs> = {
   cutDownTo: () => null,
   jet: () => null,
   starts: () => newHold('round'),
+  begins: () => null,
   parallels: false,
   jaw: () => null,
   rows: plainRows,

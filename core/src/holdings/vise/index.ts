@@ -5,6 +5,7 @@ import { seatSettles } from '../../seat/checks/seatSettles';
 import { standsBeside } from '../../seat/checks/standsBeside';
 import { featureLevel, looksTowards } from '../../zero';
 import type { Held, Holding, On } from '../types';
+import { beginInVise } from './begin';
 import { spansInVise } from './bending';
 import { cutClearsJaws } from './checks/cutClearsJaws';
 import { gripCentered } from './checks/gripCentered';
@@ -89,6 +90,7 @@ export const vise: Holding<'vise', Needs> = {
       parallels: { height: Math.round(jawHeight / 2) },
       stop: { side: 'left', position: 0, height: Math.round(jawHeight * 0.75), fromJaw: 10, face: null },
     }),
+  begins: beginInVise,
   parallels: true,
   jaw: ({ fixedJaw }) => (fixedJaw === 'front' ? '-y' : '+y'),
   rows: viseRows,

@@ -20,6 +20,7 @@ import { stationKnown } from '../../zero/checks/stationKnown';
 import { zLengthActive } from '../../zero/checks/zLengthActive';
 import { zeroAsProgrammed } from '../../zero/checks/zeroAsProgrammed';
 import { zeroOnFeature } from '../../zero/checks/zeroOnFeature';
+import { proposedLookedAt } from '../checks/proposedLookedAt';
 import { depthFaceLooksUp } from '../checks/depthFaceLooksUp';
 import { deviceChosen } from '../checks/deviceChosen';
 import { machineChosen } from '../checks/machineChosen';
@@ -106,6 +107,7 @@ export function checksOf(input: ChecksInput): Finding[] {
     ...machineChosen(machine, machineId, told),
     ...stationOnMachine(setup, machine, told),
     ...registerOnMachine(setup, machine, told),
+    ...proposedLookedAt(setup, told),
     ...depthFaceLooksUp(looksUp, nameIn(here)(setup.cutsTo ?? ''), setup, told),
   ];
   if (!device || !facts || !isHeldOn(setup, device)) return chosen;

@@ -14,6 +14,7 @@ import { leadBinChain } from './0012-lead-bin-chain';
 import { search } from './0013-search';
 import { holdByFamily } from './0014-hold-by-family';
 import { prepared } from './0015-prepared';
+import { proposed } from './0016-proposed';
 
 export interface Migration {
   readonly name: string;
@@ -37,4 +38,5 @@ export const migrations: readonly Migration[] = [
   { name: '0013-search', up: search },
   { name: '0014-hold-by-family', up: holdByFamily },
   { name: '0015-prepared', up: prepared },
+  { name: '0016-proposed', up: proposed },
 ];

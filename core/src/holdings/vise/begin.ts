@@ -1,0 +1,46 @@
+import type { HoldIn } from '../../job';
+import type { Vise } from '../../shop';
+import type { Begun, Lying } from '../types';
+
+/** Once there are finished faces, this share of what stays below the cut is gripped (common practice, no source). */
+const GRIPPED = 0.75;
+
+/** As little as the vise wants; without that, 1 mm. */
+export const leastGrip = ({ minimumGrip }: Vise): number => Math.max(minimumGrip, 1);
+
+/**
+ * Parallels and stop for a grip: parallels whole millimeters high, the part in the middle of the jaws, the stop left of
+ * it, half way up the grip and half way across the part. Device frame, mm.
+ */
+export function viseStart(
+  vise: Vise,
+  gripMm: number,
+  { along, across }: Pick<Lying, 'along' | 'across'>,
+): Pick<HoldIn<'vise'>, 'parallels' | 'stop'> {
+  const height = Math.max(0, Math.floor(vise.jawHeight - gripMm));
+  return {
+    parallels: { height },
+    stop: {
+      side: 'left',
+      position: Math.max(0, Math.round((vise.jawWidth - along) / 2)),
+      height: height + Math.max(vise.stopDiameter / 2, (vise.jawHeight - height) / 2),
+      fromJaw: Math.round(across / 2),
+      face: null,
+    },
+  };
+}
+
+/** As deep as it is wanted, or as the jaws leave, in whole steps; the grip then takes what stays. */
+export function beginInVise(vise: Vise, lying: Lying): Begun<'vise'> {
+  const { height, wanted, step, isFinished } = lying;
+  const least = leastGrip(vise);
+  const deepest = height - least - vise.clearanceAboveJaws;
+  const cutsBelowTop = Math.max(0, wanted <= deepest ? wanted : Math.floor(deepest / step) * step);
+  const stays = height - cutsBelowTop - vise.clearanceAboveJaws;
+  const gripMm = isFinished ? Math.max(least, Math.floor(stays * GRIPPED)) : least;
+  return {
+    cutsBelowTop,
+    hold: (before) => ({ ...before, ...viseStart(vise, gripMm, lying) }),
+    proposed: ['cutsBelowTop', 'hold.parallels.height', 'hold.stop'],
+  };
+}

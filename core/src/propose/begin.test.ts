@@ -1,0 +1,121 @@
+import { demoShop } from '../../../demo';
+import { newBlank, newJob, touched, type Allowance, type Job } from '../job';
+import { Planner, type PlannedJob } from '../plan';
+import type { Shop } from '../shop';
+import { loadKernel } from '../solid';
+import { Dice } from '../testing/randomJobs';
+import { held } from '../testing/holds';
+import { beginSetup } from '.';
+
+let planner: Planner;
+beforeAll(async () => {
+  planner = new Planner(await loadKernel());
+});
+
+function plan(job: Job, shop: Shop = demoShop, forces: 'known' | 'now' = 'known'): PlannedJob {
+  const planned = planner.plan({ job, shop, bodies: () => null }, forces);
+  if (!planned.ok) throw new Error(planned.problem);
+  return planned.value;
+}
+
+const block = (x: number, y: number, z: number, stock: Allowance, units: 'mm' | 'inch' = 'mm'): Job => ({
+  ...newJob({ number: 'N-1', part: 'Block', units }, { block: { x, y, z } }),
+  machine: demoShop.machines[0].id,
+  allowance: stock,
+  blank: newBlank(stock),
+});
+const around = (mm: number): Allowance => ({ xMinus: mm, xPlus: mm, yMinus: mm, yPlus: mm, zMinus: mm, zPlus: mm });
+
+/** A route of so many setups, each begun as the page begins it and nothing touched. */
+function begun(job: Job, setups: number, shop: Shop = demoShop): Job {
+  for (let i = 0; i < setups; i++) {
+    const { part, blank } = plan(job, shop);
+    job = { ...job, setups: [...job.setups, beginSetup({ job, shop, part: part.box, blank }, `s${i}`)] };
+  }
+  return job;
+}
+
+test('the block of the demo begins as a machinist would: high parallels, then turned over and gripped deep', () => {
+  const job = begun(block(110, 70, 38, around(3)), 2);
+  // 38 + 3 less the grip of 6 and 1 above the jaws: 34; then the 4 that are left, gripped by 3/4 of 38 - 4 - 1
+  expect(job.setups.map((s) => [s.register, s.station, s.orientation.up, s.orientation.right, s.cutsBelowTop])).toEqual(
+    [
+      ['G54', 'station-a', '+z', '+x', 34],
+      ['G55', 'station-a', '-z', '+x', 4],
+    ],
+  );
+  expect(job.setups.map((s) => held('vise', s).parallels.height)).toEqual([34, 16]);
+  const planned = plan(job, demoShop, 'now');
+  expect(planned.findings.filter((f) => f.level === 'stop')).toEqual([]);
+  expect(planned.findings.filter((f) => f.code === 'proposed-not-looked-at')).toHaveLength(2);
+  expect(planned.unreached).toMatchObject({ volumeMm3: 0 });
+});
+
+test('random blocks: what is begun is never a stop, and two setups leave nothing over', () => {
+  const dice = new Dice(20261128);
+  for (let i = 0; i < 25; i++) {
+    const units = i % 3 === 0 ? 'inch' : 'mm';
+    const size = (min: number, max: number) =>
+      units === 'inch'
+        ? Math.round((min + dice.next() * (max - min)) / 1.5875) * 1.5875
+        : min + dice.next() * (max - min);
+    const job = begun(block(size(40, 140), size(30, 110), size(18, 70), around(size(1, 5)), units), 2);
+    const planned = plan(job, demoShop, 'now');
+    const stops = planned.findings.filter((f) => f.level === 'stop').map((f) => f.says);
+    expect([i, stops, Math.round(planned.unreached!.volumeMm3)]).toEqual([i, [], 0]);
+  }
+});
+
+test('without part or blank nothing is made up; on other devices only the register, the station and the device are', () => {
+  const job = block(110, 70, 38, around(3));
+  const plain = beginSetup({ job, shop: demoShop, part: null, blank: null }, 'a');
+  expect([plain.cutsBelowTop, plain.proposed]).toEqual([0, ['register', 'device', 'station']]);
+  const plates = { ...demoShop, devices: demoShop.devices.filter((d) => d.kind === 'T-slot table') };
+  const { part, blank } = plan(job);
+  const flat = beginSetup({ job, shop: plates, part: part.box, blank }, 'a');
+  expect([flat.device, flat.cutsBelowTop, flat.proposed]).toEqual([
+    plates.devices[0].id,
+    0,
+    ['register', 'device', 'station'],
+  ]);
+  const nobody = beginSetup(
+    { job: { ...job, machine: null }, shop: { ...demoShop, devices: [] }, part: part.box, blank },
+    'a',
+  );
+  expect([nobody.device, nobody.station, nobody.proposed]).toEqual([null, null, ['register']]);
+});
+
+test('a third setup takes the next side that has stock; without one it lies as the one before', () => {
+  const job = begun(block(110, 70, 38, { ...around(0), zPlus: 3, zMinus: 3, yMinus: 2 }), 3);
+  expect(job.setups[2].orientation.up).toBe('-y');
+  expect(begun(block(110, 70, 38, { ...around(0), zPlus: 3 }), 3).setups[2].orientation.up).toBe('-z');
+});
+
+test('what is changed by hand is no longer proposed, and nothing else', () => {
+  const before = begun(block(110, 70, 38, around(3)), 2);
+  const change = (edit: (job: Job) => void) => {
+    const after = structuredClone(before);
+    edit(after);
+    return touched(before, after).setups.map((s) => s.proposed);
+  };
+  const [first, second] = before.setups.map((s) => s.proposed);
+  expect(first).toEqual([
+    'register',
+    'device',
+    'station',
+    'orientation',
+    'cutsBelowTop',
+    'hold.parallels.height',
+    'hold.stop',
+  ]);
+  const without = (...gone: string[]) => first.filter((p) => !gone.includes(p));
+  expect(change((j) => (j.setups[0].cutsBelowTop = 30))).toEqual([without('cutsBelowTop'), second]);
+  expect(change((j) => (held('vise', j.setups[0]).stop.height += 1))).toEqual([without('hold.stop'), second]);
+  expect(change((j) => (j.setups[0].does = 'tops'))).toEqual([first, second]);
+  expect(change((j) => ((j.setups[0].hold = null), (j.setups[0].device = null)))).toEqual([
+    without('device', 'hold.parallels.height', 'hold.stop'),
+    second,
+  ]);
+  expect(change((j) => j.setups.reverse())).toEqual([second, first]);
+  expect(change((j) => (j.setups[1].proposed = []))).toEqual([first, []]);
+});

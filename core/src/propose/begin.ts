@@ -1,0 +1,91 @@
+import { axisOf, cross, directionOf, DIRECTIONS, opposite, unitVector, type Box3, type Direction } from '../frames';
+import type { BlankFacts } from '../blank';
+import { holdingOf } from '../holdings';
+import { isHeldOn, nextSetup, type Job, type Proposable, type Setup } from '../job';
+import { deviceOnMachine, REGISTERS, type Device, type Shop, type Station } from '../shop';
+import { extent, topOf } from './extent';
+
+/** What a new setup is begun from. */
+export interface Beginning {
+  readonly job: Job;
+  readonly shop: Shop;
+  /** part frame, mm; null: the part is not known yet */
+  readonly part: Box3 | null;
+  readonly blank: Pick<BlankFacts, 'box'> | null;
+}
+
+/** Depths are proposed in whole steps of this: a millimeter, or a sixteenth of an inch. */
+const STEP = { mm: 1, inch: 25.4 / 16 } as const;
+/**
+ * The next setup of a route with values a machinist would begin with: the device that stands on the machine and its
+ * station; the part turned over after the setup before; in a vise parallels, stop and depth so that the grip is what
+ * the vise wants and the cut stays clear of the jaws. What is only a proposal is told in `proposed`.
+ * Sources: common practice, no source.
+ */
+export function beginSetup({ job, shop, part, blank }: Beginning, id: string): Setup {
+  const machine = shop.machines.find((m) => m.id === job.machine);
+  const device = deviceOnMachine(shop, job.machine);
+  const first = device && { device: device.id, hold: holdingOf(device).starts(device) };
+  const next = nextSetup(job, id, machine?.registers ?? REGISTERS, first);
+  const isFirst = job.setups.length === 0;
+  const proposed: Proposable[] = ['register', ...(isFirst && device ? (['device'] as const) : [])];
+  const station = isFirst ? stationOf(machine?.stations ?? [], device?.id ?? null) : next.station;
+  if (isFirst && station) proposed.push('station');
+  const held = shop.devices.find((d) => d.id === next.device) ?? null;
+  const begun = { ...next, station, proposed };
+  return held && part && blank ? lyingIn(begun, held, { job, part, blank }) : begun;
+}
+
+/** The station that was measured for the device, else one that was measured at all. */
+function stationOf(stations: readonly Station[], device: string | null): string | null {
+  const measured = stations.find((s) => s.measuredFor.some((m) => m.device === device));
+  return (measured ?? stations.find((s) => s.position !== null) ?? stations[0])?.id ?? null;
+}
+
+/** Directions in which setups so far have cut. */
+const doneFrom = (job: Job): Set<Direction> => new Set(job.setups.map((s) => s.orientation.up));
+
+/** Turned over after the setup before, held and cut as the device has reasons for; or as it is. */
+function lyingIn(
+  setup: Setup,
+  device: Device,
+  { job, part, blank }: { job: Job; part: Box3; blank: Pick<BlankFacts, 'box'> },
+): Setup {
+  const done = doneFrom(job);
+  const last = job.setups.at(-1);
+  const up = last ? upAfter(job, last) : setup.orientation.up;
+  const right = rightFor(setup.orientation.right, up);
+  const rear = axisOf(directionOf(cross(unitVector(up), unitVector(right))));
+  const fromOther = job.setups.filter((s) => s.orientation.up === opposite(up)).map((s) => s.cutsBelowTop);
+  const begun = holdingOf(device).begins(device, {
+    along: extent(blank.box, axisOf(right)),
+    across: extent(blank.box, rear),
+    // a face that was cut lies below, or the blank's
+    height: topOf(part, up) + topOf(done.has(opposite(up)) ? part : blank.box, opposite(up)),
+    // as far as the cut from the other side came, or all of it
+    wanted: extent(part, axisOf(up)) - Math.max(0, ...fromOther),
+    step: STEP[job.units],
+    isFinished: fromOther.length > 0,
+  });
+  if (!begun || !isHeldOn(setup, device)) return setup;
+  const { cutsBelowTop, hold, proposed } = begun;
+  return {
+    ...setup,
+    orientation: { up, right },
+    cutsBelowTop,
+    hold: hold(setup.hold),
+    proposed: [...setup.proposed, 'orientation', ...proposed],
+  };
+}
+
+/** The side opposite to the last that was cut; where both are done, the next side that has stock on it. */
+function upAfter(job: Job, last: Setup): Direction {
+  const done = doneFrom(job);
+  if (!done.has(opposite(last.orientation.up))) return opposite(last.orientation.up);
+  const key = (d: Direction) => `${d[1]}${d[0] === '+' ? 'Plus' : 'Minus'}` as keyof Job['allowance'];
+  return DIRECTIONS.find((d) => !done.has(d) && job.allowance[key(d)] > 0) ?? last.orientation.up;
+}
+
+/** The part keeps its side to the right, where that can be. */
+const rightFor = (right: Direction, up: Direction): Direction =>
+  axisOf(right) === axisOf(up) ? DIRECTIONS.find((d) => axisOf(d) !== axisOf(up))! : right;
