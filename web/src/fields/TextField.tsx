@@ -14,6 +14,8 @@ interface TextFieldProps {
   readonly className?: string;
   readonly hideLabel?: boolean;
   readonly type?: 'text' | 'date';
+  /** what is often meant; anything else can be typed */
+  readonly suggestions?: readonly string[];
 }
 
 /** A text; commits when left or on Enter, so that one change is one step of undo. */
@@ -28,6 +30,7 @@ export function TextField({
   className,
   hideLabel,
   type = 'text',
+  suggestions,
 }: TextFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -61,6 +64,7 @@ export function TextField({
       ) : (
         <Form.Control
           type={type}
+          list={suggestions && `${id}-list`}
           {...shared}
           onChange={(e) => setTyped(e.target.value)}
           onKeyDown={(e) => {
@@ -68,10 +72,20 @@ export function TextField({
           }}
         />
       )}
+      {suggestions && <Suggestions id={`${id}-list`} values={suggestions} />}
       {wrong && <Wrong field={id}>Must not be empty.</Wrong>}
     </Form.Group>
   );
 }
+
+/** What a text field offers. */
+export const Suggestions = ({ id, values }: { id: string; values: readonly string[] }) => (
+  <datalist id={id}>
+    {values.map((v) => (
+      <option key={v} value={v} />
+    ))}
+  </datalist>
+);
 
 /** A whole number in a range. */
 export function CountField({

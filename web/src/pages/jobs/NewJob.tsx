@@ -4,9 +4,10 @@ import { newJob, type Job } from '@violet-jaw/core/job';
 import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
 import type { Units } from '@violet-jaw/core/units';
 import { allTaken } from '../../fields/field';
-import { ChoiceField } from '../../fields/TextField';
+import { ChoiceField, Suggestions } from '../../fields/TextField';
 import { LengthField } from '../../fields/LengthField';
 import { api } from '../../store/api';
+import { shopStore } from '../../store/shopStore';
 import { PartReader } from './PartReader';
 import type { PartChoice } from './partFile';
 
@@ -267,11 +268,13 @@ function HeadFields({
   units: Units;
   setUnits: (units: Units) => void;
 }) {
+  const materials = shopStore()((s) => s.document)?.materials.map((m) => m.name) ?? [];
   const text = (key: keyof Head, label: string) => (
     <Form.Group controlId={`new-${key}`}>
       <Form.Label>{label}</Form.Label>
       <Form.Control
         value={head[key]}
+        list={key === 'material' ? 'new-materials' : undefined}
         maxLength={key === 'number' ? 60 : key === 'revision' ? 20 : 200}
         autoComplete="off"
         onChange={(e) => setHead({ ...head, [key]: e.target.value })}
@@ -285,6 +288,7 @@ function HeadFields({
       {text('part', 'Part')}
       {text('revision', 'Revision')}
       {text('material', 'Material')}
+      <Suggestions id="new-materials" values={materials} />
       {text('quantity', 'Quantity')}
       <ChoiceField
         label="Units"

@@ -10,11 +10,12 @@ import {
   withStock,
   type StockFit,
 } from '@violet-jaw/core/blank';
-import { AXES, DIRECTIONS, axisOf } from '@violet-jaw/core/frames';
+import { AXES, DIRECTIONS, axisOf, type Direction } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
+import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { ChoiceField } from '../../fields/TextField';
 import { planWorker } from '../../store/planStore';
 import { PartReader } from '../jobs/PartReader';
@@ -165,6 +166,37 @@ export function FromStock() {
   );
 }
 
+/** What can be typed of every side at once: shown where it is the same already. */
+function AllSides({ sides, allowance }: { sides: readonly Direction[]; allowance: Allowance }) {
+  const { job, change } = useJob();
+  if (sides.length < 2) return null;
+  const [first, ...others] = sides.map((d) => allowanceOn(allowance, d));
+  return (
+    <tr>
+      <td className="text-nowrap">all sides</td>
+      <td className="number">
+        <OptionalLengthField
+          label="the same on all sides"
+          mm={others.every((mm) => mm === first) ? first : null}
+          units={job.units}
+          signed
+          max={1000}
+          onCommit={(mm) => {
+            if (mm !== null)
+              change((j) =>
+                withStock(
+                  j,
+                  sides.reduce((all, d) => withAllowance(all, d, mm), j.allowance),
+                ),
+              );
+          }}
+        />
+      </td>
+      <td className="quiet">the same</td>
+    </tr>
+  );
+}
+
 export function Sides({
   blank,
   isBar,
@@ -177,6 +209,7 @@ export function Sides({
   stockOn: Allowance;
 }) {
   const { job, change, speech } = useJob();
+  const isTyped = (d: Direction) => isBoxKind(blank.kind) || (isBar && axisOf(d) === blank.along);
   return (
     <Table size="sm" className="sides">
       <thead>
@@ -187,8 +220,9 @@ export function Sides({
         </tr>
       </thead>
       <tbody>
+        <AllSides sides={DIRECTIONS.filter(isTyped)} allowance={allowance} />
         {DIRECTIONS.map((d) => {
-          const typed = isBoxKind(blank.kind) || (isBar && axisOf(d) === blank.along);
+          const typed = isTyped(d);
           return (
             <tr key={d}>
               <td className="text-nowrap">

@@ -107,7 +107,7 @@ function DeleteJob() {
 }
 
 function HeadFields() {
-  const { job, change } = useJob();
+  const { job, shop, change } = useJob();
   return (
     <section aria-label="Job">
       <h3>Job</h3>
@@ -121,7 +121,12 @@ function HeadFields() {
         />
         <TextField label="Part" value={job.part} onCommit={(part) => change({ part })} />
         <TextField label="Revision" value={job.revision} maxLength={20} onCommit={(revision) => change({ revision })} />
-        <TextField label="Material" value={job.material} onCommit={(material) => change({ material })} />
+        <TextField
+          label="Material"
+          value={job.material}
+          suggestions={shop.materials.map((m) => m.name)}
+          onCommit={(material) => change({ material })}
+        />
         <CountField
           label="Quantity"
           value={job.quantity}

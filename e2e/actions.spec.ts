@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import type { Locator, Page } from '@playwright/test';
+import { expect, LONG, test } from './app';
+import { bracketStep } from './bracketStep';
+
+/**
+ * Whatever a hand does, counted: a press of the pointer, a text typed, a key; choosing from a list is two. Looks each
+ * time that the page has not been scrolled and could not be.
+ */
+class Hand {
+  actions = 0;
+
+  constructor(private readonly page: Page) {}
+
+  async press(what: Locator): Promise<void> {
+    await what.click(LONG);
+    await this.#did(1);
+  }
+
+  /** Into a field and out of it with Enter. */
+  async type(field: Locator, text: string): Promise<void> {
+    await field.click();
+    await field.fill(text);
+    await field.press('Enter');
+    await this.#did(3);
+  }
+
+  async choose(list: Locator, says: string): Promise<void> {
+    await list.selectOption(says);
+    await this.#did(2);
+  }
+
+  async key(key: string): Promise<void> {
+    await this.page.keyboard.press(key);
+    await this.#did(1);
+  }
+
+  async drop(bytes: Buffer, name: string): Promise<void> {
+    const transfer = await this.page.evaluateHandle(
+      ({ text, fileName }) => {
+        const data = new DataTransfer();
+        data.items.add(new File([text], fileName));
+        return data;
+      },
+      { text: bytes.toString('latin1'), fileName: name },
+    );
+    await this.page.getByRole('heading', { name: 'Jobs' }).dispatchEvent('drop', { dataTransfer: transfer });
+    await this.#did(1);
+  }
+
+  async #did(actions: number): Promise<void> {
+    this.actions += actions;
+    if (!this.page.url().endsWith('/route')) return;
+    const { scrolled, room } = await this.page.evaluate(() => ({
+      scrolled: window.scrollY,
+      room: document.documentElement.scrollHeight - window.innerHeight,
+    }));
+    expect([scrolled, room]).toEqual([0, 0]);
+  }
+}
+
+/** A job from a dropped file, with the same stock all round and a machine. */
+async function begin(page: Page, hand: Hand, bytes: Buffer, file: string, number: string): Promise<void> {
+  await hand.drop(bytes, file);
+  const dialog = page.getByRole('dialog');
+  await hand.press(dialog.getByLabel('Job number'));
+  await dialog.getByLabel('Job number').fill(number);
+  hand.actions += 1;
+  await hand.press(dialog.getByRole('button', { name: 'Make the job' }));
+  await hand.type(page.getByLabel('the same on all sides'), '3');
+  await hand.press(page.getByRole('link', { name: 'Route', exact: true }));
+  await hand.choose(page.getByLabel('Machine'), 'Mill 1');
+}
+
+const notProposed = (page: Page) => page.getByRole('button', { name: /^Accept all of Op/ });
+const counts = (page: Page) => page.locator('.tally').first();
+
+/** Issues the next sheet. */
+async function issue(page: Page, hand: Hand): Promise<void> {
+  await hand.press(page.getByRole('link', { name: 'Sheet', exact: true }));
+  await hand.press(page.getByRole('button', { name: 'Issue sheet A' }));
+  await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
+}
+
+test('the demo part in two setups, from its STEP file to the issued sheet, in at most 60 actions', async ({ page }) => {
+  const hand = new Hand(page);
+  await begin(page, hand, readFileSync('demo/vane-bearing-block.step'), 'bearing.step', 'A-2');
+  for (const op of [10, 20]) {
+    await hand.press(page.getByRole('button', { name: 'Add setup' }));
+    await expect(page.getByRole('group', { name: `Worksheet of Op ${op}` })).toBeVisible();
+    await hand.press(notProposed(page));
+    await expect(notProposed(page)).toHaveCount(0);
+  }
+  await expect(page.locator('.bench-drawings svg').first()).toBeVisible(LONG);
+  await expect(counts(page)).not.toContainText('stop', LONG);
+  await issue(page, hand);
+  console.log(`two setups: ${hand.actions} actions`);
+  expect(hand.actions).toBeLessThanOrEqual(60);
+});
+
+test('a bracket in three setups, from its STEP file to the issued sheet, in at most 110 actions', async ({ page }) => {
+  const hand = new Hand(page);
+  await begin(page, hand, await bracketStep(), 'bracket.step', 'A-3');
+  await hand.press(page.getByRole('button', { name: 'Propose a route…' }));
+  const proposal = page.getByRole('region', { name: 'Proposed route' });
+  await hand.press(proposal.getByRole('button', { name: 'Look for routes' }));
+  await hand.press(proposal.getByRole('button', { name: 'Take this route' }).first());
+  await expect(page.getByRole('group', { name: 'Worksheet of Op 10' })).toBeVisible();
+  await page.waitForTimeout(8000);
+  console.log(await counts(page).allInnerTexts());
+  await hand.press(counts(page));
+  console.log(await page.getByRole('dialog', { name: 'What next' }).innerText());
+});
