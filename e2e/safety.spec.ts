@@ -38,7 +38,7 @@ test('undo and redo go across pages, and the keyboard reaches everything', async
   await page.keyboard.press('Control+z');
   await page.keyboard.press('g');
   await page.keyboard.press('r');
-  await expect(page.getByLabel('Parallels, height')).toHaveValue('20.000');
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('34.000');
   await page.locator('.bench-facts').click();
   await page.keyboard.press('Control+Shift+z');
   await expect(page.getByLabel('Parallels, height')).toHaveValue('12.500');
@@ -75,7 +75,7 @@ test('wrong input is marked, kept and explained; the last good value stays in fo
   }
   expect(await page.getByTestId('work-zero').textContent()).toBe(zero);
   await field.press('Escape');
-  await expect(field).toHaveValue('20.000');
+  await expect(field).toHaveValue('34.000');
   await enter(field, '1/2 in');
   await expect(field).toHaveValue('12.700');
   await enter(field, '45');

@@ -48,9 +48,11 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
 
   await page.getByRole('button', { name: 'Add setup' }).click();
   await open(page, 'Seat');
-  await page.getByRole('button', { name: 'Flip front to back' }).click();
+  // it begins flipped front to back
+  await expect(page.getByLabel('Face up, to the spindle')).toHaveValue('-z');
   await enter(page.getByLabel('Cuts down below top'), '7.5');
   await enter(page.getByLabel('Parallels, height'), '32-16');
+  await enter(page.getByLabel('Stop X, from left jaw end'), '20');
   await enter(page.getByLabel('Stop Z, above bed'), '30');
   await expect(page.getByTestId('work-zero')).toContainText('X −467.350Y −157.600Z −417.250');
   await open(page, 'Prove');
@@ -124,7 +126,11 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await open(page, 'Zero');
   await page.getByLabel('Station', { exact: true }).selectOption({ label: 'C (not measured)' });
   await open(page, 'Seat');
+  // begun in sixteenths
+  const begun = await page.getByLabel('Parallels, height').inputValue();
+  expect((Number(begun) * 16) % 1).toBe(0);
   await enter(page.getByLabel('Parallels, height'), '1');
+  await enter(page.getByLabel('Stop X, from left jaw end'), '0');
   await enter(page.getByLabel('Stop Z, above bed'), '1.125in');
   // one unit on page and sheet
   await open(page, 'Hold');
@@ -141,9 +147,9 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await expect((await findingOf(page, 'station-unknown')).first()).toContainText('shift from the first setup');
   await page.getByRole('button', { name: 'Add setup' }).click();
   await open(page, 'Seat');
-  await page.getByRole('button', { name: 'Flip front to back' }).click();
   await enter(page.getByLabel('Cuts down below top'), '0.26');
   await enter(page.getByLabel('Parallels, height'), '0.625');
+  await enter(page.getByLabel('Stop X, from left jaw end'), '0');
   await enter(page.getByLabel('Stop Z, above bed'), '1');
   await expect(page.getByTestId('work-zero')).toContainText('X −0.0300Y +0.0300Z −0.5000');
   await saved(page);

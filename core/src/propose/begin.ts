@@ -4,6 +4,7 @@ import { holdingOf } from '../holdings';
 import { isHeldOn, nextSetup, type Job, type Proposable, type Setup } from '../job';
 import { deviceOnMachine, REGISTERS, type Device, type Shop, type Station } from '../shop';
 import { extent, topOf } from './extent';
+import { STEP } from './step';
 
 /** What a new setup is begun from. */
 export interface Beginning {
@@ -14,8 +15,6 @@ export interface Beginning {
   readonly blank: Pick<BlankFacts, 'box'> | null;
 }
 
-/** Depths are proposed in whole steps of this: a millimeter, or a sixteenth of an inch. */
-const STEP = { mm: 1, inch: 25.4 / 16 } as const;
 /**
  * The next setup of a route with values a machinist would begin with: the device that stands on the machine and its
  * station; the part turned over after the setup before; in a vise parallels, stop and depth so that the grip is what

@@ -9,6 +9,7 @@ import { holdingOf, viseStart } from '../holdings';
 import { newHold, PLAIN_CUT, type Job, type Setup, touchChoices } from '../job';
 import { REGISTERS, type Register, type Vise } from '../shop';
 import { extent } from './extent';
+import { STEP } from './step';
 import type { ProposedRoute } from './types';
 
 /** What a route is taken on. */
@@ -50,7 +51,7 @@ export function setupsFrom(
       station: null,
       hold: about
         ? holdingOf(about.device).starts(about.device)
-        : newHold('vise', viseStart(vise, s.gripMm, { along, across: extent(blank.box, rear) })),
+        : newHold('vise', viseStart(vise, s.gripMm, { along, across: extent(blank.box, rear), step: STEP[job.units] })),
       // a round part is programmed from its axis
       zero: {
         of: 'finished part',

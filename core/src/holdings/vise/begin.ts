@@ -9,22 +9,23 @@ const GRIPPED = 0.75;
 export const leastGrip = ({ minimumGrip }: Vise): number => Math.max(minimumGrip, 1);
 
 /**
- * Parallels and stop for a grip: parallels whole millimeters high, the part in the middle of the jaws, the stop left of
+ * Parallels and stop for a grip, in whole steps: the part in the middle of the jaws, the stop left of
  * it, half way up the grip and half way across the part. Device frame, mm.
  */
 export function viseStart(
   vise: Vise,
   gripMm: number,
-  { along, across }: Pick<Lying, 'along' | 'across'>,
+  { along, across, step }: Pick<Lying, 'along' | 'across' | 'step'>,
 ): Pick<HoldIn<'vise'>, 'parallels' | 'stop'> {
-  const height = Math.max(0, Math.floor(vise.jawHeight - gripMm));
+  const nearest = (mm: number) => Math.round(mm / step) * step;
+  const height = Math.max(0, Math.floor((vise.jawHeight - gripMm) / step + 1e-9) * step);
   return {
     parallels: { height },
     stop: {
       side: 'left',
-      position: Math.max(0, Math.round((vise.jawWidth - along) / 2)),
+      position: Math.max(0, nearest((vise.jawWidth - along) / 2)),
       height: height + Math.max(vise.stopDiameter / 2, (vise.jawHeight - height) / 2),
-      fromJaw: Math.round(across / 2),
+      fromJaw: nearest(across / 2),
       face: null,
     },
   };
@@ -35,9 +36,9 @@ export function beginInVise(vise: Vise, lying: Lying): Begun<'vise'> {
   const { height, wanted, step, isFinished } = lying;
   const least = leastGrip(vise);
   const deepest = height - least - vise.clearanceAboveJaws;
-  const cutsBelowTop = Math.max(0, wanted <= deepest ? wanted : Math.floor(deepest / step) * step);
+  const cutsBelowTop = Math.max(0, wanted <= deepest ? wanted : Math.floor(deepest / step + 1e-9) * step);
   const stays = height - cutsBelowTop - vise.clearanceAboveJaws;
-  const gripMm = isFinished ? Math.max(least, Math.floor(stays * GRIPPED)) : least;
+  const gripMm = isFinished ? Math.max(least, Math.floor((stays * GRIPPED) / step) * step) : least;
   return {
     cutsBelowTop,
     hold: (before) => ({ ...before, ...viseStart(vise, gripMm, lying) }),
