@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
-import { expect, LONG, test } from './app';
+import { expect, go, LONG, test } from './app';
 import { bracketStep } from './bracketStep';
 
 /**
@@ -132,4 +132,27 @@ test('a bracket in three setups, from its STEP file to the issued sheet, in at m
   await issue(page, hand);
   console.log(`three setups: ${hand.actions} actions`);
   expect(hand.actions).toBeLessThanOrEqual(110);
+});
+
+test('an issue is made while one works on; canceled, nothing was issued', async ({ page }) => {
+  await page.getByRole('link', { name: 'SK-1041' }).click();
+  await go(page, 'Sheet');
+  const letter = /Issue sheet [A-Z]/;
+  await expect(page.getByRole('button', { name: letter })).toBeEnabled(LONG);
+  const before = await page.locator('[data-issue]').count();
+  await page.getByRole('button', { name: letter }).click();
+  const going = page.getByRole('status').filter({ hasText: /Issuing sheet [A-Z]: / });
+  await expect(going).toContainText(/planning every setup anew|reading the part/, LONG);
+  await going.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText(/was canceled; nothing was issued/)).toBeVisible(LONG);
+  await expect(page.locator('[data-issue]')).toHaveCount(before);
+  // once more, and meanwhile to another page and back
+  await page.getByRole('button', { name: letter }).click();
+  await go(page, 'Ledger');
+  await expect(going).toBeVisible();
+  await expect(page.getByText('G54').first()).toBeVisible();
+  await expect(going).toHaveCount(0, LONG);
+  await go(page, 'Sheet');
+  await expect(page.locator('[data-issue]')).toHaveCount(before + 1);
+  await expect(page.getByText(/was canceled/)).toHaveCount(0);
 });

@@ -94,6 +94,8 @@ const changeSchema = Type.Unsafe<Change>(
   Type.Object({ place: text, name: text, before: text, after: text, difference: maybe(text) }, closed),
 );
 
+export const issueGoingSchema = Type.Object({ phase: Type.Union([Type.Null(), text]) }, closed);
+
 export const issueHeadSchema = Type.Object(
   {
     letter: text,

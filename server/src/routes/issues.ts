@@ -7,6 +7,7 @@ import type { Works } from './table';
 export const issueWorks = ({ issues, runs, audit, publicAddress }: Services) =>
   ({
     issues: ({ params: { id } }) => issues.list(id),
+    issueGoing: ({ params: { id } }) => issues.going(id),
     issue: ({ params: { id }, body: { note }, request, response }) => {
       const address = publicAddress ?? `${request.protocol}://${request.get('host') ?? 'localhost'}`;
       return issues.issue(id, expectedRevision(request), note, {

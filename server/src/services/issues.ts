@@ -13,6 +13,7 @@ import type { AuditService } from './audit';
 import { sealOfIssue, type FrozenIssue } from './issueSeal';
 import type { News } from './news';
 import type { Planning } from './planning';
+import { READING } from '../work/tasks';
 import { staleWrite, type ShopService } from './shop';
 
 /** What is wrong with a frozen document once it is brought up to date. */
@@ -50,6 +51,8 @@ const hashOf = ({ document, shop, planned, pdfA4, pdfLetter }: FrozenIssue): str
 
 /** Frozen, lettered releases of a job's setup sheet. Rows are only ever added. */
 export class IssueService {
+  readonly #going = new Map<string, string>();
+
   constructor(
     private readonly sequelize: Sequelize,
     private readonly models: Models,
@@ -59,6 +62,12 @@ export class IssueService {
     private readonly news: News,
     private readonly today: () => Date = () => new Date(),
   ) {}
+
+  /** What the issue of a job that is just being made is at, in words; null: none is, as far as this process knows. */
+  going(jobId: string): { phase: string | null } {
+    const phase = this.#going.get(jobId);
+    return { phase: phase === undefined ? null : phase.startsWith(READING) ? "reading the part's file" : phase };
+  }
 
   async list(jobId: string): Promise<IssueHead[]> {
     if (!(await this.models.jobs.findByPk(jobId, { attributes: ['id'] }))) throw notFound('The job');
@@ -99,7 +108,8 @@ export class IssueService {
     const letter = nextLetter(last?.letter ?? null);
     const issuedAt = this.today();
     const before = last && { letter: last.letter, entries: JSON.parse(last.entries) as Entry[] };
-    const frozen = await this.planning.freeze(
+    this.#going.set(jobId, 'waiting for its turn');
+    const freezing = this.planning.freeze(
       {
         job,
         shop: shop.document,
@@ -109,8 +119,10 @@ export class IssueService {
         note,
         before,
       },
-      { jobId, owner: by.id, signal },
+      { jobId, owner: by.id, signal, onPhase: (phase) => this.#going.set(jobId, phase) },
     );
+    const frozen = await freezing.finally(() => this.#going.delete(jobId));
+    if (signal?.aborted) throw new Problem(409, 'Canceled', 'Nobody waits for this issue any more.');
     if (!frozen.ok) throw new Problem(409, 'Cannot be planned', frozen.problem);
     const { blocking, entries } = frozen.value;
     if (blocking.length > 0) {

@@ -20,6 +20,7 @@ export interface WorkFor {
   readonly jobId: string;
   readonly owner: string;
   readonly signal?: AbortSignal;
+  readonly onPhase?: (phase: string) => void;
 }
 
 /**
@@ -92,7 +93,7 @@ export class Planning {
     name: string,
     lane: Lane,
     input: Input & { readonly read?: readonly string[] },
-    { jobId, owner, signal }: WorkFor,
+    { jobId, owner, signal, onPhase }: WorkFor,
   ): Promise<T> {
     const harmful = await this.files.harmfulOf(input.job);
     if (harmful) throw new Problem(409, 'File stopped its reader', harmful);
@@ -108,6 +109,7 @@ export class Planning {
         input: { ...input, paths: await this.files.pathsFor(input.job) },
         limits: this.limits,
         signal: controller.signal,
+        onPhase,
       });
     } catch (error) {
       throw error instanceof Stopped ? await this.#inWords(error) : error;

@@ -24,6 +24,8 @@ export interface Task {
   readonly owner: string;
   readonly limits: Limits;
   readonly signal?: AbortSignal;
+  /** told what it is at */
+  readonly onPhase?: (phase: string) => void;
 }
 
 export type Why = 'time' | 'memory' | 'crash' | 'cancelled' | 'full';
@@ -262,6 +264,7 @@ export class WorkPool {
     }
     if ('phase' in message) {
       now.phase = message.phase;
+      now.task.onPhase?.(message.phase);
       return;
     }
     worker.now = null;

@@ -50,6 +50,14 @@ export interface Frozen {
 /** What a task tells before it reads a file; its content hash follows. */
 export const READING = 'reading ';
 
+/** What a task is at, for people. */
+const PHASES = {
+  planning: 'planning every setup anew',
+  drawing: 'drawing the sheet',
+  pdfA4: 'writing the PDF, A4',
+  pdfLetter: 'writing the PDF, Letter',
+} as const;
+
 let kernel: Promise<Kernel> | null = null;
 let modelKernel: Promise<ModelKernel> | null = null;
 
@@ -71,7 +79,7 @@ async function planFresh({ job, shop, paths }: Input, tell: TellPhase, { first, 
     return { ok: true, value: readFileSync(paths[sha256]) };
   };
   const bodies = await bodiesFor(job, start, load, read);
-  tell('planning');
+  tell(PHASES.planning);
   if (!bodies.ok) return bodies;
   const planner = new Planner(await kernel);
   const planInput = { job, shop, bodies: bodies.value };
@@ -176,11 +184,15 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
     planner.graph.clear();
     return { ok: true, value: { ...base, sheet: '', pdfA4: empty, pdfLetter: empty } };
   }
+  tell(PHASES.drawing);
   const sheet: Sheet = {
     ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on, changed }),
     run: { url: input.runUrl, qr: qrCode(input.runUrl) },
   };
-  const [pdfA4, pdfLetter] = [await renderSheetPdf(sheet, 'A4'), await renderSheetPdf(sheet, 'Letter')];
+  tell(PHASES.pdfA4);
+  const pdfA4 = await renderSheetPdf(sheet, 'A4');
+  tell(PHASES.pdfLetter);
+  const pdfLetter = await renderSheetPdf(sheet, 'Letter');
   planner.graph.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };
 }

@@ -10,6 +10,7 @@ import { ReadOnly } from '../fields/field';
 import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
 import { onNews } from '../store/news';
+import { useIssuing } from '../store/issuing';
 import { clearPlan, plannedNow, requestPlan, usePlan } from '../store/planStore';
 import { shopStore } from '../store/shopStore';
 import { useIsPlanner } from '../store/sessionStore';
@@ -162,6 +163,7 @@ function OpenedJob({ id }: { id: string }) {
         </div>
       )}
       {stage && job && stage !== 'planning' && <Working stage={stage} cancel={cancel} />}
+      <IssueGoing id={id} />
       <main>
         {open ? (
           <OpenJobContext value={open}>
@@ -198,6 +200,12 @@ function Tally({ stop, caution, note, onClick }: { stop: number; caution: number
       )}
     </>
   );
+}
+
+/** An issue that is being made, on whichever page of the job one is. */
+function IssueGoing({ id }: { id: string }) {
+  const going = useIssuing((s) => s.going[id]);
+  return going ? <Working stage={`Issuing sheet ${going.letter}: ${going.phase}`} cancel={going.cancel} /> : null;
 }
 
 /** What is being done, and its end. */

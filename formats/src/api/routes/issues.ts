@@ -16,6 +16,14 @@ export const issues = {
     answer: list(told.issueHeadSchema),
     fails: [],
   }),
+  issueGoing: route({
+    method: 'get',
+    path: '/jobs/:id/issues/going',
+    who: 'operator',
+    says: 'What the issue that is just being made is at, in words; null: none is',
+    answer: told.issueGoingSchema,
+    fails: [],
+  }),
   issue: route({
     method: 'post',
     path: '/jobs/:id/issues',

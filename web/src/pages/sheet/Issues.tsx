@@ -4,9 +4,10 @@ import { Link } from 'react-router';
 import { blockingFindings, compareEntries, entriesOf, nextLetter, type Change } from '@violet-jaw/core/sheet';
 import { useJob } from '../../app/JobLayout';
 import { NotDone } from '../../app/NotDone';
-import { said, urlOf } from '../../store/api';
+import { urlOf } from '../../store/api';
+import { startIssue, useIssuing } from '../../store/issuing';
 import { usePlan } from '../../store/planStore';
-import { useChange, useServer } from '../../store/query';
+import { useServer } from '../../store/query';
 import { useIsPlanner } from '../../store/sessionStore';
 import { localMinute } from '../../app/when';
 
@@ -15,9 +16,8 @@ export function Issues() {
   const { planned, of } = usePlan();
   const { data: issues, problem: notLoaded } = useServer('issues', { id });
   const [note, setNote] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [working, setWorking] = useState(false);
-  const issueNext = useChange('issue', ['issues', 'jobs', 'jobAudit']);
+  const going = useIssuing((s) => s.going[id]);
+  const problem = useIssuing((s) => s.problems[id] ?? null);
   const isPlanner = useIsPlanner();
   const last = issues?.at(-1) ?? null;
 
@@ -35,19 +35,7 @@ export function Issues() {
   const blocking = planned ? blockingFindings(planned, job.accepted) : [];
   const letter = nextLetter(last?.letter ?? null);
   const issue = async () => {
-    if (working) return;
-    setWorking(true);
-    setProblem(null);
-    issueNext.forget();
-    try {
-      if (!(await store.getState().settle()))
-        throw new Error('The job is not saved yet, so it cannot be issued. Try again when the header says “saved”.');
-      if (await issueNext.run({ id, revision: store.getState().revision, body: { note } })) setNote('');
-    } catch (error) {
-      setProblem(said(error));
-    } finally {
-      setWorking(false);
-    }
+    if (await startIssue(id, letter, store, note)) setNote('');
   };
 
   return (
@@ -65,14 +53,14 @@ export function Issues() {
       </Form.Group>
       <Button
         className="mt-1"
-        disabled={!isPlanner || blocking.length > 0 || working || !planned?.complete || issues === null}
+        disabled={!isPlanner || blocking.length > 0 || going !== undefined || !planned?.complete || issues === null}
         onClick={() => {
           void issue();
         }}
       >
-        {working ? `Issuing sheet ${letter}…` : `Issue sheet ${letter}`}
+        {going ? `Issuing sheet ${going.letter}…` : `Issue sheet ${letter}`}
       </Button>
-      <NotDone problem={problem ?? issueNext.problem ?? notLoaded} level="not issued" />
+      <NotDone problem={problem ?? notLoaded} level="not issued" />
       {last && since.length > 0 && (
         <>
           <p className="mt-2 mb-0">Changed since issue {last.letter}:</p>
