@@ -1,9 +1,5 @@
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { signIn } from '../server/src/testing/testInstance';
 import { print } from './measure';
+import { startBenchServer } from './server';
 
 /**
  * Twenty people with the application open: each asks something about once a second, one thing after another, not in
@@ -13,31 +9,13 @@ const USERS = 20;
 const PAUSE_MS = 1000;
 const SECONDS = 15;
 
-const dataFolder = mkdtempSync(join(tmpdir(), 'violet-jaw-bench-'));
-const server = spawn(process.execPath, ['dist/server/main.js'], {
-  env: { ...process.env, PORT: '0', VIOLET_JAW_DATA: dataFolder },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-const address = await new Promise<string>((done) => {
-  let said = '';
-  server.stdout.on('data', (chunk: Buffer) => {
-    said += chunk.toString();
-    const found = /ready: (http:\S+)/.exec(said);
-    if (found) done(found[1]);
-  });
-});
-const Cookie = await signIn(address);
+const server = await startBenchServer();
+const { address, jobId: id } = server;
 const ask = async (path: string, headers: Record<string, string> = {}) => {
-  const response = await fetch(`${address}/api/v1${path}`, { headers: { Cookie, ...headers } });
+  const response = await fetch(`${address}/api/v1${path}`, { headers: { Cookie: server.cookie, ...headers } });
   if (response.status >= 400) throw new Error(`${path}: ${response.status}`);
   return { etag: response.headers.get('etag') ?? '', text: await response.text() };
 };
-// the demo's jobs are planned for the list after the start
-while ((JSON.parse((await ask('/jobs')).text) as { jobs: { summary: unknown }[] }).jobs.some((j) => j.summary === null))
-  await new Promise((done) => setTimeout(done, 500));
-const { id } = (JSON.parse((await ask('/jobs')).text) as { jobs: { id: string; number: string }[] }).jobs.find(
-  (j) => j.number === 'SK-1041',
-)!;
 const { etag } = await ask(`/jobs/${id}`);
 // as an open page does: mostly whether something changed, now and then a whole document or list
 const QUESTIONS: readonly (() => Promise<unknown>)[] = [
@@ -66,8 +44,5 @@ async function wait(questions: readonly (() => Promise<unknown>)[]): Promise<num
 }
 const value = await wait(QUESTIONS);
 const baseline = { what: 'the same, each with one bare query', value: await wait([() => ask('/health')]) };
-const ended = new Promise((done) => server.once('exit', done));
-server.kill('SIGTERM');
-await ended;
-rmSync(dataFolder, { recursive: true, force: true });
+await server.stop();
 print({ figure: `API, 95th percentile, ${USERS} users`, value, unit: 'ms', baseline, target: '50 ms' });

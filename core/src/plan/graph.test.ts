@@ -114,3 +114,15 @@ test('why: the inputs that differ from the nearest run', () => {
   expect(g.why(sum, { a: 1, b: 2, c: 4 })).toEqual(['c']);
   expect(g.why(sum, { a: 1, b: 2, c: 3 })).toEqual([]);
 });
+
+test('some: at least one in a plan is computed, more while there is time, and what is known is had for nothing', () => {
+  const g = new Graph();
+  const some = (at: number) => g.some(twice, { stop: g.same({ at }) });
+  g.within(() => true);
+  expect([some(1), some(2), some(1)]).toEqual([2, null, 2]);
+  g.within(() => true);
+  expect([some(1), some(2), some(3)]).toEqual([2, 4, null]);
+  g.within(() => false);
+  expect([some(3), some(4), some(5)]).toEqual([6, 8, 10]);
+  expect(g.counts).toEqual({ twice: 5 });
+});

@@ -41,6 +41,8 @@ export class Graph {
   readonly #ids = new WeakMap<object, number>();
   #nextId = 0;
   #plan = 0;
+  #enough: () => boolean = () => false;
+  #computedSome = false;
 
   constructor(private readonly keepPlans = 12) {}
 
@@ -73,6 +75,23 @@ export class Graph {
     if (!known) return null;
     known.usedAt = this.#plan;
     return known.out as Out;
+  }
+
+  /**
+   * As `run` while there is time (`within`), at least once in a plan; then as `peek`.
+   * @returns null: it would have to be computed, and there was no time
+   */
+  some<In extends object, Out>(stage: Stage<In, Out>, inputs: NoInfer<In>): Out | null {
+    const known = this.peek(stage, inputs);
+    if (known !== null || (this.#computedSome && this.#enough())) return known;
+    this.#computedSome = true;
+    return this.run(stage, inputs);
+  }
+
+  /** Tells when the time for `some` in the plan that begins is over. */
+  within(enough: () => boolean): void {
+    this.#enough = enough;
+    this.#computedSome = false;
   }
 
   /**

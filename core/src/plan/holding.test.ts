@@ -36,6 +36,19 @@ describe('forces come last', () => {
     expect(again.value.setups[0].forces).toBe(full.value.setups[0].forces);
   });
 
+  test('a piece at a time they come to the same', async () => {
+    const input = { job, shop: heldShop(table), bodies: () => null };
+    const [whole, bit] = [new Planner(await loadKernel()), new Planner(await loadKernel())];
+    const full = whole.plan(input);
+    bit.plan(input, 'known');
+    const rounds = [];
+    do rounds.push(bit.plan(input, 'some', () => true));
+    while (rounds.length < 50 && !rounds.some((r) => r.ok && r.value.complete));
+    expect(rounds.at(-1)).toEqual(full);
+    // floor, what is made, metal never reached, margins, what is in the way, bending, elsewhere: each by itself
+    expect(rounds.length).toBeGreaterThan(4);
+  }, 60_000);
+
   test('they follow what they hang on', async () => {
     const times = async (cutDepth: number) =>
       (

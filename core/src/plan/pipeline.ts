@@ -26,7 +26,7 @@ import {
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
 import { safeStage } from './stages/route';
 import type { Cut } from './whatIsLeft';
-import { whenAsked, type Whole } from './whole';
+import { whenAsked, type Forces, type Whole } from './whole';
 
 type Input = PlanInput & { readonly kernel: Kernel };
 
@@ -80,10 +80,9 @@ function planBefore(g: Graph, { kernel, job, shop, bodies }: Input, one: Part) {
 /**
  * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed
  * again.
- * @param forces known: what takes longest (margins, what is in the way, floors, metal never reached) only where it is
- * known already
+ * @param forces how what takes longest is had
  */
-export function planJob(g: Graph, input: Input, forces: Whole['forces']): Result<Planned> {
+export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned> {
   const { kernel, job, shop } = input;
   const one = partOfJob(g, input);
   if (!one.ok) return one;

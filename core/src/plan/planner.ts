@@ -3,6 +3,7 @@ import { Graph } from './graph';
 import type { PlanInput, PlanSolids } from './input';
 import { planJob } from './pipeline';
 import type { PlannedJob } from './planned';
+import type { Forces } from './whole';
 
 /**
  * Plans jobs, keeping what an edit does not touch. One planner per thread and kernel.
@@ -21,10 +22,13 @@ export class Planner {
 
   /**
    * job + shop + solids in, planned job out.
-   * @param forces known: leaves out margins and what is in the way where they are not known yet; the answer says so
+   * @param forces known: leaves out margins and what is in the way where they are not known yet; some: until it is
+   * enough, so that whoever asks can look after other things in between. The answer says whether it is complete
+   * @param enough whether the time for `some` is over
    * @returns a problem only when there is no part to plan with; everything else is a finding
    */
-  plan(input: PlanInput, forces: 'now' | 'known' = 'now'): Result<PlannedJob> {
+  plan(input: PlanInput, forces: Forces = 'now', enough: () => boolean = () => true): Result<PlannedJob> {
+    this.graph.within(enough);
     this.#solids = null;
     const planned = planJob(this.graph, { ...input, kernel: this.kernel }, forces);
     if (!planned.ok) return planned;

@@ -9,6 +9,12 @@ import type { Speech } from '../units';
 import type { FeaturesHere } from './features';
 import type { Cut, Material } from './whatIsLeft';
 
+/**
+ * What takes longest (forces, floors, metal never reached). now: is computed too; known: only taken where it is known
+ * already; some: so much of it is computed as there is time for.
+ */
+export type Forces = 'now' | 'some' | 'known';
+
 /** What all setups of one plan are computed from. Nothing of it is a stage's input as a whole. */
 export interface Whole {
   readonly kernel: Kernel;
@@ -23,15 +29,12 @@ export interface Whole {
   /** of the first copy */
   readonly features: readonly Feature[];
   readonly speech: Speech;
-  /**
-   * now: what takes longest is computed too (forces, floors, metal never reached); known: only taken where it is known
-   * already
-   */
-  readonly forces: 'now' | 'known';
+  readonly forces: Forces;
 }
 
-/** How what takes longest is had: computed, or only looked up. */
-export const whenAsked = (forces: Whole['forces']): 'run' | 'peek' => (forces === 'now' ? 'run' : 'peek');
+/** How what takes longest is had: computed, computed while there is time, or only looked up. */
+export const whenAsked = (forces: Forces): 'run' | 'some' | 'peek' =>
+  (({ now: 'run', some: 'some', known: 'peek' }) as const)[forces];
 
 /** One setup to be planned: with the material before it and what it cuts. */
 export interface Here {

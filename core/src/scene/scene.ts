@@ -96,22 +96,32 @@ export function moveOutlines(outlines: Outlines, [du, dv]: Point): Outlines {
   return outlines.map((ring) => ring.map(([u, v]) => [u + du, v + dv] as const));
 }
 
-/** Smallest box around the drawn geometry; dimensions and labels stand outside it. */
+const bounds = new WeakMap<Scene, { min: Point; max: Point }>();
+
+/**
+ * Smallest box around the drawn geometry; dimensions and labels stand outside it. Kept by scene: laying one out asks
+ * for it again and again.
+ */
 export function sceneBounds(scene: Scene): { min: Point; max: Point } {
-  const points = scene.shapes.flatMap((s): readonly Point[] => {
-    if (s.kind === 'region') return s.outlines.flat();
-    if (s.kind === 'line') return s.points;
-    if (s.kind === 'lines')
-      return Array.from({ length: s.segments.length / 2 }, (_, i): Point => [s.segments[2 * i], s.segments[2 * i + 1]]);
-    return s.kind === 'zero' ? [s.at] : [];
-  });
-  if (points.length === 0) return { min: [0, 0], max: [1, 1] };
+  let known = bounds.get(scene);
+  if (!known) bounds.set(scene, (known = boundsOf(scene)));
+  return known;
+}
+
+function boundsOf(scene: Scene): { min: Point; max: Point } {
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const [x, y] of points) {
-    x0 = Math.min(x0, x);
-    x1 = Math.max(x1, x);
-    y0 = Math.min(y0, y);
-    y1 = Math.max(y1, y);
+  const meet = (x: number, y: number) => {
+    if (x < x0) x0 = x;
+    if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    if (y > y1) y1 = y;
+  };
+  for (const s of scene.shapes) {
+    if (s.kind === 'region') for (const ring of s.outlines) for (const [x, y] of ring) meet(x, y);
+    else if (s.kind === 'line') for (const [x, y] of s.points) meet(x, y);
+    else if (s.kind === 'lines')
+      for (let i = 0; i + 1 < s.segments.length; i += 2) meet(s.segments[i], s.segments[i + 1]);
+    else if (s.kind === 'zero') meet(s.at[0], s.at[1]);
   }
-  return { min: [x0, y0], max: [x1, y1] };
+  return x0 === Infinity ? { min: [0, 0], max: [1, 1] } : { min: [x0, y0], max: [x1, y1] };
 }

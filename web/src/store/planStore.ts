@@ -5,12 +5,14 @@ import type { FileBody, Job } from '@violet-jaw/core/job';
 import { bodyKey } from '@violet-jaw/core/part';
 import type { PlannedJob, PlannedSetup } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
+import type { Result } from '@violet-jaw/core/solid';
 import type { PartBody } from '@violet-jaw/formats/model';
 import { chooseBody, filesOf } from '@violet-jaw/formats/part/choose.ts';
 import type { PlanWorker } from '../worker/plan.worker';
 import { readPartInWorker } from '../worker/readPartInWorker';
 import { newestWins, type Standing } from '../worker/runners';
 import { fileBytes, said } from './api';
+import { reconcile } from './reconcile';
 import { preparedBodies, preparedJob, type Revisions } from './prepared';
 
 /** Outlines with the plan and the job they were made of: a drawing never mixes two plans. */
@@ -169,48 +171,76 @@ async function showPrepared(now: Input, { wanted }: Standing): Promise<boolean> 
   return planned.complete;
 }
 
+const rest = (ms: number) => new Promise<null>((done) => setTimeout(() => done(null), ms));
+/** Numbers wait so long for their drawing: a picture and numbers of one plan are drawn together. */
+const DRAWN_WITH_MS = 20;
+
+/** A plan in which everything that is as before is what was there before. */
+const asBefore = (planned: Result<PlannedJob>): Result<PlannedJob> =>
+  planned.ok ? { ok: true, value: reconcile(usePlan.getState().planned, planned.value) } : planned;
+
+const asDrawn = (outlines: RouteOutlines, planned: PlannedJob, job: Job): Drawn => ({
+  outlines: reconcile(usePlan.getState().drawn?.outlines, outlines),
+  planned,
+  job,
+});
+
 async function planOne(now: Input, standing: Standing): Promise<void> {
   const { wanted, newest } = standing;
   remote ??= wrap<PlanWorker>(new Worker(new URL('../worker/plan.worker.ts', import.meta.url), { type: 'module' }));
   const shown = await showPrepared(now, standing);
   const given = await giveBodies(remote, now.job);
   if ('keys' in given) tell('finding faces and planning');
-  const planned =
-    'keys' in given
-      ? await remote.plan(now.job, now.shop, given.keys, 'known')
-      : { ok: false as const, problem: given.problem };
+  const planned = asBefore(
+    'keys' in given ? await remote.plan(now.job, now.shop, given.keys) : { ok: false, problem: given.problem },
+  );
   if (!wanted()) return;
   // what is shown has its forces already: it stays until these are there too
   if (shown && planned.ok && usePlan.getState().of === now) {
     if (newest()) await planForces(remote, now, given, standing);
     return;
   }
-  usePlan.setState(
-    planned.ok
-      ? { planned: planned.value, problem: null, stage: null, of: now }
-      : { planned: null, drawn: null, problem: planned.problem, stage: null, of: now },
-  );
-  if (!planned.ok || !newest()) return;
-  const outlines = await remote.outlines();
-  if (wanted() && outlines) usePlan.setState({ drawn: { outlines, planned: planned.value, job: now.job } });
+  if (!planned.ok) {
+    usePlan.setState({ planned: null, drawn: null, problem: planned.problem, stage: null, of: now });
+    return;
+  }
+  const told = { planned: planned.value, problem: null, stage: null, of: now };
+  const drawing = remote.outlines();
+  const quick = await Promise.race([drawing, rest(DRAWN_WITH_MS)]);
+  if (!wanted()) return;
+  usePlan.setState(quick ? { ...told, drawn: asDrawn(quick, planned.value, now.job) } : told);
+  const outlines = quick ?? (await drawing);
+  if (!quick && wanted() && outlines) usePlan.setState({ drawn: asDrawn(outlines, planned.value, now.job) });
   if (!planned.value.complete && newest()) await planForces(remote, now, given, standing);
 }
 
-/** Forces take longest, so they come last, and only when nothing newer is to be planned. */
+/** So long a hand rests before forces are computed: while something is dragged, the drawing comes first. */
+const RESTS_MS = 500;
+
+/** Forces take longest: they come last, a piece at a time, and end at once when something newer is to be planned. */
 async function planForces(
   remote: Remote<PlanWorker>,
   now: Input,
   given: Given,
-  { wanted, newest }: Standing,
+  { wanted, newest, overtaken }: Standing,
 ): Promise<void> {
   if (!('keys' in given)) return;
-  const all = await remote.plan(now.job, now.shop, given.keys, 'now');
-  if (!wanted() || !all.ok) return;
-  usePlan.setState((s) => ({ planned: all.value, drawn: s.drawn && { ...s.drawn, planned: all.value } }));
+  await Promise.race([overtaken, rest(RESTS_MS)]);
+  let value: PlannedJob | null = null;
+  for (let more = true; more;) {
+    if (!newest()) return;
+    const found = await remote.more(now.job, now.shop, given.keys);
+    if (!wanted() || !found.planned.ok) return;
+    ({ more } = found);
+    ({ value } = found.planned);
+  }
+  if (!value) return;
+  value = reconcile(usePlan.getState().planned, value);
+  usePlan.setState((s) => ({ planned: value, drawn: s.drawn && { ...s.drawn, planned: value } }));
   // what is never reached is drawn too, once it is known
-  if (!all.value.unreached?.pieces.length || !newest()) return;
+  if (!value.unreached?.pieces.length || !newest()) return;
   const whole = await remote.outlines();
-  if (wanted() && whole) usePlan.setState({ drawn: { outlines: whole, planned: all.value, job: now.job } });
+  if (wanted() && whole) usePlan.setState({ drawn: asDrawn(whole, value, now.job) });
 }
 
 const runner = newestWins<Input>(async (now, standing) => {

@@ -16,7 +16,7 @@ import {
   type ViewName,
 } from '@violet-jaw/core/drawing';
 import { boxSize, NO_ROTATION } from '@violet-jaw/core/frames';
-import type { Job } from '@violet-jaw/core/job';
+import type { FileBody, Job } from '@violet-jaw/core/job';
 import { symmetryOf, type Part, type Symmetry } from '@violet-jaw/core/part';
 import { Planner, type PlannedJob } from '@violet-jaw/core/plan';
 import { bodiesOf, type SetupBodies } from '@violet-jaw/core/run/bodies.ts';
@@ -28,6 +28,9 @@ export interface Shown {
   readonly of: 'part' | 'left' | 'removed' | 'unreached' | 'device';
   readonly mesh: TriangleMesh;
 }
+
+/** So long forces are computed before what was asked meanwhile has its turn. */
+const SOME_MS = 40;
 
 let planner: Promise<Planner> | null = null;
 let bodies = new Map<string, TriangleMesh>();
@@ -44,32 +47,47 @@ async function pickerNow(): Promise<PartPicker | null> {
   return picker.picker;
 }
 
+type Planning = readonly [
+  job: Job,
+  shop: Shop,
+  /** which body belongs to which file a job refers to */
+  keyOf: readonly { readonly file: string; readonly key: string }[],
+];
+
+async function planNow([job, shop, keyOf]: Planning, forces: 'some' | 'known'): Promise<Result<PlannedJob>> {
+  const bodyOf = (source: FileBody) => {
+    const key = keyOf.find((k) => k.file === JSON.stringify(source))?.key;
+    const mesh = key === undefined ? undefined : bodies.get(key);
+    return key !== undefined && mesh ? { key, mesh } : null;
+  };
+  const ready = await kernelReady();
+  const until = performance.now() + SOME_MS;
+  const planned = ready.plan({ job, shop, bodies: bodyOf }, forces, () => performance.now() > until);
+  last = planned.ok ? planned.value : null;
+  return planned;
+}
+
 const worker = {
   /** Gives the meshes of the bodies a job takes from files, by their keys. */
   setBodies(list: readonly { readonly key: string; readonly mesh: TriangleMesh }[]): void {
     bodies = new Map(list.map(({ key, mesh }) => [key, mesh]));
   },
 
-  async plan(
-    job: Job,
-    shop: Shop,
-    keyOf: readonly { readonly file: string; readonly key: string }[],
-    forces: 'now' | 'known',
-  ): Promise<Result<PlannedJob>> {
-    const planned = (await kernelReady()).plan(
-      {
-        job,
-        shop,
-        bodies: (source) => {
-          const key = keyOf.find((k) => k.file === JSON.stringify(source))?.key;
-          const mesh = key === undefined ? undefined : bodies.get(key);
-          return key !== undefined && mesh ? { key, mesh } : null;
-        },
-      },
-      forces,
-    );
-    last = planned.ok ? planned.value : null;
-    return planned;
+  /** Without what takes longest, unless it is known. */
+  plan(...input: Planning): Promise<Result<PlannedJob>> {
+    return planNow(input, 'known');
+  },
+
+  /**
+   * With so much of what takes longest as there is time for, before what was asked meanwhile has its turn.
+   * @returns also whether asking again brings more
+   */
+  async more(...input: Planning): Promise<{ planned: Result<PlannedJob>; more: boolean }> {
+    const { graph } = await kernelReady();
+    const computed = () => Object.values(graph.counts).reduce((sum, n) => sum + n, 0);
+    const before = computed();
+    const planned = await planNow(input, 'some');
+    return { planned, more: planned.ok && !planned.value.complete && computed() > before };
   },
 
   /** Outlines of the last plan; asked for after it, so that numbers come first. */

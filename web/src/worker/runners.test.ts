@@ -2,7 +2,13 @@ import { newestWins } from './runners';
 
 /** Work that ends when the test says so. */
 function byHand() {
-  const begun: { question: number; end: (error?: Error) => void; newest: () => boolean; wanted: () => boolean }[] = [];
+  const begun: {
+    question: number;
+    end: (error?: Error) => void;
+    newest: () => boolean;
+    wanted: () => boolean;
+    overtaken: Promise<void>;
+  }[] = [];
   const runner = newestWins<number>(
     (question, standing) =>
       new Promise((done, fail) => {
@@ -55,4 +61,26 @@ test('one that fails does not hold up those after it; the last of them is told',
   const after = runner.ask(5);
   begun[3].end();
   await after;
+});
+
+test('whoever rests hears at once that something newer is asked, or that nobody wants it any more', async () => {
+  for (const overtakes of ['ask', 'forget'] as const) {
+    const { begun, runner, settle } = byHand();
+    const all = [runner.ask(1)];
+    await settle();
+    let heard = false;
+    void begun[0].overtaken.then(() => {
+      heard = true;
+    });
+    await settle();
+    expect(heard).toBe(false);
+    if (overtakes === 'ask') all.push(runner.ask(2));
+    else runner.forget();
+    await settle();
+    expect(heard).toBe(true);
+    begun[0].end();
+    await settle();
+    begun[1]?.end();
+    await Promise.all(all);
+  }
 });

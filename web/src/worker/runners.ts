@@ -6,6 +6,8 @@ export interface Standing {
   wanted(): boolean;
   /** and nothing newer has been asked since */
   newest(): boolean;
+  /** comes true when something newer is asked, or it is forgotten */
+  readonly overtaken: Promise<void>;
 }
 
 export interface Runner<Q> {
@@ -24,10 +26,14 @@ export function newestWins<Q>(work: (question: Q, standing: Standing) => Promise
   let waiting: { readonly question: Q } | null = null;
   let running: Promise<void> | null = null;
   let generation = 0;
+  let overtake: () => void = () => undefined;
   const one = async ({ question }: { readonly question: Q }): Promise<void> => {
     const mine = generation;
     const wanted = () => mine === generation;
-    await work(question, { wanted, newest: () => wanted() && waiting === null });
+    const overtaken = new Promise<void>((done) => {
+      overtake = done;
+    });
+    await work(question, { wanted, newest: () => wanted() && waiting === null, overtaken });
   };
   const run = async (): Promise<void> => {
     let failed: unknown = null;
@@ -45,11 +51,13 @@ export function newestWins<Q>(work: (question: Q, standing: Standing) => Promise
   return {
     ask: (question) => {
       waiting = { question };
+      overtake();
       return (running ??= run());
     },
     forget: () => {
       generation += 1;
       waiting = null;
+      overtake();
     },
   };
 }

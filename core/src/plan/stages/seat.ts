@@ -38,7 +38,7 @@ export const seatOn = (g: Graph, seating: Seating): Seated => g.run(seatStage, i
 /** Where else the part would be held, from where it is seated. null: not known yet, and not asked to compute. */
 export function elsewhereOn(
   g: Graph,
-  how: 'run' | 'peek',
+  how: 'run' | 'some' | 'peek',
   seating: Seating & { readonly seat: SeatFacts },
 ): readonly Vec3[] | null {
   const { seat } = seating;
