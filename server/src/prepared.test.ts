@@ -43,9 +43,9 @@ test('nothing is told for another revision, and what another program planned is 
   expect((await at.call('GET', '/files/none/bodies?thickness=a')).status).toBe(400);
   // as if it had never been
   const key = at.services.prepared.keyOfJob(before.job, before.shop);
-  await at.services.prepared.put('0'.repeat(64), Buffer.alloc(40 * 1024 * 1024));
+  await at.services.prepared.put('0'.repeat(64), 'a', Buffer.alloc(40 * 1024 * 1024));
   expect(await at.services.prepared.has('0'.repeat(64))).toBe(false);
-  await at.services.prepared.put('1'.repeat(64), Buffer.alloc(2.5 * 1024 * 1024, 'ab'));
+  await at.services.prepared.put('1'.repeat(64), 'b', Buffer.alloc(2.5 * 1024 * 1024, 'ab'));
   expect((await at.services.prepared.get('1'.repeat(64)))?.equals(Buffer.alloc(2.5 * 1024 * 1024, 'ab'))).toBe(true);
   await at.query(
     `UPDATE prepared SET used_at = UTC_TIMESTAMP() - INTERVAL 40 DAY WHERE id IN ('${key}', '${'1'.repeat(64)}')`,
@@ -54,6 +54,10 @@ test('nothing is told for another revision, and what another program planned is 
   expect(await at.services.prepared.has(key)).toBe(false);
   expect((await at.call('GET', `/jobs/${id}/prepared?${before.revisions}`)).status).toBe(204);
   expect((await prepared(id)).text).toBe(before.text);
+  // of one thing only the newest is kept
+  await at.services.prepared.put('2'.repeat(64), 'c', Buffer.from('older'));
+  await at.services.prepared.put('3'.repeat(64), 'c', Buffer.from('newer'));
+  expect(await Promise.all(['2', '3'].map((k) => at.services.prepared.has(k.repeat(64))))).toEqual([false, true]);
   // an edit is another job
   const edited = { ...before.job, material: 'brass' };
   const { etag } = await at.call('PUT', `/jobs/${id}`, {

@@ -53,8 +53,9 @@ export class Planning {
         { ...input, read: await this.#unread(input.job) },
         work,
       );
-      if (job) await this.prepared.put(this.prepared.keyOfJob(input.job, input.shop), job);
-      for (const { source, text } of bodies) await this.prepared.put(this.prepared.keyOfBodies(source), text);
+      if (job) await this.prepared.put(this.prepared.keyOfJob(input.job, input.shop), work.jobId, job);
+      for (const { source, text } of bodies)
+        await this.prepared.put(this.prepared.keyOfBodies(source), this.prepared.readingOf(source), text);
       return summary;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;

@@ -5,6 +5,8 @@ import type { FileBody, Job } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import { inTransaction } from '../database/transaction';
 
+type Reading = Pick<FileBody, 'sha256' | 'unit' | 'thickness'>;
+
 /** Bytes of one row of the database. */
 const PART = 1024 * 1024;
 /** More is not kept: whoever opens such a job computes it. */
@@ -37,9 +39,13 @@ export class Prepared {
     return sha256(this.#program, 'job', JSON.stringify(job), JSON.stringify(shop));
   }
 
-  /** Unit and thickness change what comes out of a file. */
-  keyOfBodies({ sha256: file = '', unit, thickness }: Pick<FileBody, 'sha256' | 'unit' | 'thickness'>): string {
-    return sha256(this.#program, 'bodies', file, unit ?? '', String(thickness ?? ''));
+  /** Which file, read how: unit and thickness change what comes out of it. */
+  readingOf({ sha256: file = '', unit, thickness }: Reading): string {
+    return sha256(file, unit ?? '', String(thickness ?? ''));
+  }
+
+  keyOfBodies(source: Reading): string {
+    return sha256(this.#program, 'bodies', this.readingOf(source));
   }
 
   async has(key: string): Promise<boolean> {
@@ -64,16 +70,23 @@ export class Prepared {
     return Buffer.concat(rows.map((r) => r.bytes));
   }
 
-  /** Keeps compressed text, whole or not at all. */
-  async put(key: string, bytes: Uint8Array): Promise<void> {
+  /**
+   * Keeps compressed text, whole or not at all.
+   * @param about what it is of: of a job or a reading only the newest is kept
+   */
+  async put(key: string, about: string, bytes: Uint8Array): Promise<void> {
     if (bytes.length > MOST) return;
     await inTransaction(this.sequelize, async (transaction) => {
       for (let place = 0; place * PART < bytes.length; place++)
         // as hexadecimal text: bytes in a statement would be read as characters
         await this.sequelize.query(
-          `INSERT IGNORE INTO prepared (id, place, bytes, used_at) VALUES (?, ?, X'${Buffer.from(bytes.subarray(place * PART, (place + 1) * PART)).toString('hex')}', UTC_TIMESTAMP())`,
-          { replacements: [key, place], transaction },
+          `INSERT IGNORE INTO prepared (id, place, about, bytes, used_at) VALUES (?, ?, ?, X'${Buffer.from(bytes.subarray(place * PART, (place + 1) * PART)).toString('hex')}', UTC_TIMESTAMP())`,
+          { replacements: [key, place, about], transaction },
         );
+      await this.sequelize.query('DELETE FROM prepared WHERE about = ? AND id <> ?', {
+        replacements: [about, key],
+        transaction,
+      });
     });
   }
 

@@ -179,7 +179,6 @@ function AllSides({ sides, allowance }: { sides: readonly Direction[]; allowance
           label="the same on all sides"
           mm={others.every((mm) => mm === first) ? first : null}
           units={job.units}
-          signed
           max={1000}
           onCommit={(mm) => {
             if (mm !== null)
