@@ -156,3 +156,22 @@ test('an issue is made while one works on; canceled, nothing was issued', async 
   await expect(page.locator('[data-issue]')).toHaveCount(before + 1);
   await expect(page.getByText(/was canceled/)).toHaveCount(0);
 });
+
+test('what is asked of the solids before they are there is answered of the right job', async ({ page }) => {
+  const outlines = page.getByText(/^Outline from .* and .*: /);
+  const told = async (number: string) => {
+    await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+    await page.getByRole('link', { name: number }).click();
+    await expect(page.locator('.jobname')).toContainText(number);
+    await go(page, 'Part & blank');
+    await expect(outlines.first()).toBeVisible(LONG);
+    return await outlines.allTextContents();
+  };
+  const block = await told('SK-1007');
+  // shown at once by what the server has prepared, while the worker still has the block
+  const window = await told('SK-1060');
+  expect(window).not.toEqual(block);
+  await page.reload();
+  await expect(outlines.first()).toBeVisible(LONG);
+  await expect(outlines).toHaveText(window);
+});

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { ViewName } from '@violet-jaw/core/drawing';
 import { featureNames, knownFeature, type Feature } from '@violet-jaw/core/part';
 import { useJob } from './JobLayout';
-import { planWorker, usePlan } from '../store/planStore';
+import { askWorker, usePlan } from '../store/planStore';
 
 export interface NamedFeature {
   readonly feature: Feature;
@@ -66,11 +66,9 @@ export function useFeatureEdges(ids: readonly string[]): Record<ViewName, number
       setEdges(null);
       return undefined;
     }
-    void planWorker()
-      ?.featureEdges(key.split('\n'))
-      .then((found) => {
-        if (!gone) setEdges(found as Record<ViewName, number[]> | null);
-      });
+    void askWorker((worker) => worker.featureEdges(key.split('\n'))).then((found) => {
+      if (!gone) setEdges(found as Record<ViewName, number[]> | null);
+    });
     return () => {
       gone = true;
     };

@@ -6,7 +6,7 @@ import { useJob } from '../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../app/useFeatures';
 import { PrimitiveList } from '../drawing/Drawing';
 import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
-import { planWorker, usePlan } from '../store/planStore';
+import { askWorker, usePlan } from '../store/planStore';
 import { AskedFor } from './grips/AskedFor';
 import { Grips, movedSays, TypedDimensions } from './grips/Grips';
 import { gripsIn, movedPoint, onPage, type Grip } from './grips/placed';
@@ -74,12 +74,10 @@ export function BenchBoard({
     hands.ask(null);
     const by = onView(at.view, translation);
     const inPart: [number, number] = [at.point[0] - by[0], at.point[1] - by[1]];
-    void planWorker()
-      ?.pick(at.view, inPart, at.reach, planned.setup.orientation)
-      .then((found) => {
-        const named = byId(found?.featureId ?? null);
-        setPicked(named ? { named, at } : null);
-      });
+    void askWorker((worker) => worker.pick(at.view, inPart, at.reach, planned.setup.orientation)).then((found) => {
+      const named = byId(found?.featureId ?? null);
+      setPicked(named ? { named, at } : null);
+    });
   };
   const tools = (
     <div className="btn-group btn-group-sm" role="group" aria-label="Views">

@@ -5,7 +5,7 @@ import type { SectionPlane } from '@violet-jaw/core/drawing';
 import { AXES, type Axis, type Box3 } from '@violet-jaw/core/frames';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
-import { planWorker, usePlan } from '../store/planStore';
+import { askWorker, usePlan } from '../store/planStore';
 import type { Shown } from '../worker/plan.worker';
 import { useFeatures } from '../app/useFeatures';
 import { useNewest } from '../app/useNewest';
@@ -35,7 +35,8 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
   const { list } = useFeatures();
   const asked = useMemo(() => ({ setup, section }), [setup, section]);
   const shown =
-    (useNewest(asked, (q) => planWorker()?.meshes(q.setup, q.section), planned) as readonly Shown[] | null) ?? NOTHING;
+    (useNewest(asked, (q) => askWorker((worker) => worker.meshes(q.setup, q.section)), planned) as
+      readonly Shown[] | null) ?? NOTHING;
   const holder = useRef<HTMLDivElement>(null);
   const [off, setOff] = useState<readonly Shown['of'][]>([]);
   const [problem, setProblem] = useState<string | null>(null);

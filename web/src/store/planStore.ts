@@ -61,14 +61,33 @@ export function rememberBodies(source: FileBody, bodies: readonly PartBody[]): v
   filesRead.set(readingOf(source), bodies);
 }
 
-/** The worker that plans; null before the first plan. */
-export function planWorker(): Remote<PlanWorker> | null {
-  return remote;
+function gate() {
+  let open: () => void = () => undefined;
+  const passed = new Promise<void>((done) => {
+    open = done;
+  });
+  return { passed, open };
+}
+
+/** Open when the worker has the solids of the job that is open: what is shown first comes from the server. */
+let solids = gate();
+
+/**
+ * Asks the worker something about the solids of the job that is open, as soon as it has them.
+ * @returns null: another job was opened meanwhile
+ */
+export async function askWorker<T>(question: (worker: Remote<PlanWorker>) => Promise<T>): Promise<T | null> {
+  const mine = opened;
+  await solids.passed;
+  return remote && mine === opened ? await question(remote) : null;
 }
 
 /** Forgets the plan of the job before; call when another job is opened. */
 export function clearPlan(): void {
   opened += 1;
+  // whoever still waits hears that it is another job
+  solids.open();
+  solids = gate();
   runner.forget();
   usePlan.setState(EMPTY);
 }
@@ -195,6 +214,7 @@ async function planOne(now: Input, standing: Standing): Promise<void> {
     'keys' in given ? await remote.plan(now.job, now.shop, given.keys) : { ok: false, problem: given.problem },
   );
   if (!wanted()) return;
+  solids.open();
   // what is shown has its forces already: it stays until these are there too
   if (shown && planned.ok && usePlan.getState().of === now) {
     if (newest()) await planForces(remote, now, given, standing);
@@ -247,7 +267,9 @@ const runner = newestWins<Input>(async (now, standing) => {
   try {
     await planOne(now, standing);
   } catch (error) {
-    if (standing.wanted()) usePlan.setState({ planned: null, drawn: null, stage: null, problem: said(error) });
+    if (!standing.wanted()) return;
+    usePlan.setState({ planned: null, drawn: null, stage: null, problem: said(error) });
+    solids.open();
   }
 });
 

@@ -17,7 +17,7 @@ import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { ChoiceField } from '../../fields/TextField';
-import { planWorker } from '../../store/planStore';
+import { askWorker } from '../../store/planStore';
 import { PartReader } from '../jobs/PartReader';
 import type { PartChoice } from '../jobs/partFile';
 
@@ -92,7 +92,8 @@ export function FromStock() {
   const { job, shop, speech, change } = useJob();
   const [clean, setClean] = useState(job.units === 'mm' ? 1 : 25.4 / 32);
   const [fits, setFits] = useState<StockFit[] | null>(null);
-  const look = async () => setFits(((await planWorker()?.stockFits(job, shop, clean)) as StockFit[] | undefined) ?? []);
+  const look = async () =>
+    setFits(((await askWorker((worker) => worker.stockFits(job, shop, clean))) as StockFit[] | null) ?? []);
   const take = (fit: StockFit) => {
     const sawn = (d: (typeof DIRECTIONS)[number]) =>
       fit.sawn.includes(axisOf(d)) ? ('sawn' as const) : ('raw' as const);

@@ -4,7 +4,7 @@ import { featureFacts, type Symmetry } from '@violet-jaw/core/part';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
 import { TextField } from '../../fields/TextField';
-import { planWorker, usePlan } from '../../store/planStore';
+import { askWorker, usePlan } from '../../store/planStore';
 import { useFeatures } from '../../app/useFeatures';
 import { UseFor } from './UseFor';
 
@@ -31,11 +31,9 @@ export function Features({ chosen, onChoose }: { chosen: string | null; onChoose
   useEffect(() => {
     let gone = false;
     if (shape !== '')
-      void planWorker()
-        ?.symmetry()
-        .then((found) => {
-          if (!gone) setSymmetry(found as Symmetry[]);
-        });
+      void askWorker((worker) => worker.symmetry()).then((found) => {
+        if (!gone && found) setSymmetry(found as Symmetry[]);
+      });
     return () => {
       gone = true;
     };

@@ -5,7 +5,7 @@ import { measureBetween } from '@violet-jaw/core/part';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { BoardView, type At } from '../../drawing/BoardView';
-import { planWorker, usePlan } from '../../store/planStore';
+import { askWorker, usePlan } from '../../store/planStore';
 import { useFeatures } from '../../app/useFeatures';
 import { useNewest } from '../../app/useNewest';
 import { usePartScenes, draggedTo } from './partScenes';
@@ -84,7 +84,11 @@ export function PartDrawing({
   const [hovered, setHovered] = useState<string | null>(null);
   const [ends, setEnds] = useState<readonly End[]>([]);
   const [section, setSection] = useState<SectionPlane | null>(null);
-  const cut = useNewest(section, (plane) => planWorker()?.section(plane), planned) as SectionSeen | null;
+  const cut = useNewest(
+    section,
+    (plane) => askWorker((worker) => worker.section(plane)),
+    planned,
+  ) as SectionSeen | null;
   const asked = useRef(0);
 
   usePickedInList(mode === 'measure' ? byId(chosen) : null, setEnds);
@@ -92,7 +96,7 @@ export function PartDrawing({
     mode === 'measure' ? ends.flatMap((e) => ('feature' in e ? [e.feature.id] : [])) : chosen ? [chosen] : [];
   const scenes = usePartScenes({ marked, hovered, section, cut });
 
-  const find = async ({ view, point, reach }: At) => (await planWorker()?.pick(view, point, reach)) ?? null;
+  const find = async ({ view, point, reach }: At) => await askWorker((worker) => worker.pick(view, point, reach));
   const onHover = (at: At | null) => {
     asked.current += 1;
     const mine = asked.current;

@@ -4,7 +4,7 @@ import type { SetupBodies } from '@violet-jaw/core/run';
 import type { Machine } from '@violet-jaw/core/shop';
 import { lengthInRegister, lengthRegisterOf } from '@violet-jaw/core/zero';
 import { api } from '../../store/api';
-import { planWorker, requestPlan, usePlan } from '../../store/planStore';
+import { askWorker, requestPlan, usePlan } from '../../store/planStore';
 import { useRun } from '../../store/runStore';
 
 /**
@@ -52,7 +52,7 @@ export function usePractice(): Practice {
         }
         await requestPlan(job, shop);
         const { problem } = usePlan.getState();
-        const bodies = await planWorker()?.standing();
+        const bodies = problem ? null : await askWorker((worker) => worker.standing());
         put(
           problem || !bodies
             ? { ...NOTHING, problem: problem ?? 'The solids could not be planned.' }
