@@ -32,6 +32,15 @@ const WHOLE: ReadonlySet<string> = new Set([
   'position',
 ]);
 const isWhole = (path: readonly string[]): boolean => WHOLE.has(path.at(-1) ?? '');
+/** Marks that each stand for themselves: whoever takes one away means that one. */
+const MARKS: ReadonlySet<string> = new Set(['proposed']);
+
+/** Every mark that nobody took away, and what either put there. */
+function mergeMarks(before: readonly Json[], mine: readonly Json[], theirs: readonly Json[]): Json[] {
+  const added = theirs.filter((mark) => !before.includes(mark) && !mine.includes(mark));
+  return [...mine.filter((mark) => theirs.includes(mark) || !before.includes(mark)), ...added];
+}
+
 /** One way of holding and another: their fields have nothing to do with each other. */
 const areOfOneFamily = (...all: readonly Fields[]): boolean => all.every((f) => f.family === all[0].family);
 const equal = (a: Json, b: Json): boolean => JSON.stringify(a) === JSON.stringify(b);
@@ -39,7 +48,7 @@ const equal = (a: Json, b: Json): boolean => JSON.stringify(a) === JSON.stringif
 /**
  * Merges two edits of one document that start from the same base: what only one side changed is taken from that
  * side; what both changed differently is a conflict and stays as mine. Lists whose entries have ids are merged
- * entry by entry; other lists count as one value, and so do decisions that only make sense whole.
+ * entry by entry, marks one by one; other lists count as one value, and so do decisions that only make sense whole.
  */
 export function mergeDocuments<T>(base: T, mine: T, theirs: T): Merge<T> {
   const taken: string[] = [];
@@ -55,6 +64,8 @@ export function mergeDocuments<T>(base: T, mine: T, theirs: T): Merge<T> {
         }),
       );
     }
+    if (MARKS.has(path.at(-1) ?? '') && Array.isArray(b) && Array.isArray(m) && Array.isArray(t))
+      return mergeMarks(b, m, t);
     if (hasIds(b) && hasIds(m) && hasIds(t)) return mergeLists(b, m, t, path);
     if (equal(b, m)) {
       taken.push(path.join(' / '));

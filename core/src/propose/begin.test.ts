@@ -1,5 +1,5 @@
 import { demoShop } from '../../../demo';
-import { newBlank, newJob, touched, type Allowance, type Job } from '../job';
+import { mergeDocuments, newBlank, newJob, touched, type Allowance, type Job } from '../job';
 import { Planner, type PlannedJob } from '../plan';
 import type { Shop } from '../shop';
 import { loadKernel } from '../solid';
@@ -118,4 +118,36 @@ test('what is changed by hand is no longer proposed, and nothing else', () => {
   ]);
   expect(change((j) => j.setups.reverse())).toEqual([second, first]);
   expect(change((j) => (j.setups[1].proposed = []))).toEqual([first, []]);
+});
+
+test('two people who change different proposed values of one setup are not asked', () => {
+  const before = begun(block(110, 70, 38, around(3)), 1);
+  const change = (edit: (job: Job) => void) => {
+    const after = structuredClone(before);
+    edit(after);
+    return touched(before, after);
+  };
+  const mine = change((j) => (j.setups[0].cutsBelowTop = 30));
+  const theirs = change((j) => (held('vise', j.setups[0]).stop.height += 1));
+  for (const [a, b] of [
+    [mine, theirs],
+    [theirs, mine],
+  ]) {
+    const { merged, conflicts } = mergeDocuments(before, a, b);
+    expect(conflicts).toEqual([]);
+    expect(merged.setups[0].proposed).toEqual([
+      'register',
+      'device',
+      'station',
+      'orientation',
+      'hold.parallels.height',
+    ]);
+    expect([merged.setups[0].cutsBelowTop, held('vise', merged.setups[0]).stop]).toEqual([
+      30,
+      held('vise', theirs.setups[0]).stop,
+    ]);
+  }
+  // accepted by one, changed by the other
+  const accepted = change((j) => (j.setups[0].proposed = []));
+  expect(mergeDocuments(before, accepted, mine).merged.setups[0].proposed).toEqual([]);
 });
