@@ -199,4 +199,10 @@ export async function openDemoPart(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'SK-1041' }).click();
   await go(page, 'Part & blank');
   await expect(features(page).getByRole('button', { name: 'bore ⌀42 through' })).toBeVisible(LONG);
+  // what comes last: until then the board may still change its size
+  await expect(
+    features(page)
+      .getByText(/^Outline from/)
+      .first(),
+  ).toBeVisible(LONG);
 }

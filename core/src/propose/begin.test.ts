@@ -30,7 +30,13 @@ const around = (mm: number): Allowance => ({ xMinus: mm, xPlus: mm, yMinus: mm, 
 function begun(job: Job, setups: number, shop: Shop = demoShop): Job {
   for (let i = 0; i < setups; i++) {
     const { part, blank } = plan(job, shop);
-    job = { ...job, setups: [...job.setups, beginSetup({ job, shop, part: part.box, blank }, `s${i}`)] };
+    job = {
+      ...job,
+      setups: [
+        ...job.setups,
+        beginSetup({ job, shop, part: part.box, blank, features: part.features.features }, `s${i}`),
+      ],
+    };
   }
   return job;
 }
@@ -83,6 +89,12 @@ test('without part or blank nothing is made up; on other devices only the regist
     'a',
   );
   expect([nobody.device, nobody.station, nobody.proposed]).toEqual([null, null, ['register']]);
+});
+
+test('where only the top has stock, only the top is cut', () => {
+  const job = begun(block(100, 60, 20, { ...around(0), zPlus: 2 }), 1);
+  expect(job.setups[0].cutsBelowTop).toBe(0);
+  expect(begun(block(100, 60, 20, { ...around(0), zPlus: 2, xPlus: 1 }), 1).setups[0].cutsBelowTop).toBe(13);
 });
 
 test('a third setup takes the next side that has stock; without one it lies as the one before', () => {

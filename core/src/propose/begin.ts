@@ -1,7 +1,18 @@
-import { axisOf, cross, directionOf, DIRECTIONS, opposite, unitVector, type Box3, type Direction } from '../frames';
+import {
+  AXES,
+  axisOf,
+  cross,
+  directionOf,
+  DIRECTIONS,
+  opposite,
+  unitVector,
+  type Box3,
+  type Direction,
+} from '../frames';
 import type { BlankFacts } from '../blank';
 import { holdingOf } from '../holdings';
 import { isHeldOn, nextSetup, type Job, type Proposable, type Setup } from '../job';
+import type { Feature } from '../part';
 import { deviceOnMachine, REGISTERS, type Device, type Shop, type Station } from '../shop';
 import { extent, topOf } from './extent';
 import { STEP } from './step';
@@ -13,6 +24,7 @@ export interface Beginning {
   /** part frame, mm; null: the part is not known yet */
   readonly part: Box3 | null;
   readonly blank: Pick<BlankFacts, 'box'> | null;
+  readonly features?: readonly Feature[];
 }
 
 /**
@@ -21,7 +33,7 @@ export interface Beginning {
  * the vise wants and the cut stays clear of the jaws. What is only a proposal is told in `proposed`.
  * Sources: common practice, no source.
  */
-export function beginSetup({ job, shop, part, blank }: Beginning, id: string): Setup {
+export function beginSetup({ job, shop, part, blank, features = [] }: Beginning, id: string): Setup {
   const machine = shop.machines.find((m) => m.id === job.machine);
   const device = deviceOnMachine(shop, job.machine);
   const first = device && { device: device.id, hold: holdingOf(device).starts(device) };
@@ -32,7 +44,7 @@ export function beginSetup({ job, shop, part, blank }: Beginning, id: string): S
   if (isFirst && station) proposed.push('station');
   const held = shop.devices.find((d) => d.id === next.device) ?? null;
   const begun = { ...next, station, proposed };
-  return held && part && blank ? lyingIn(begun, held, { job, part, blank }) : begun;
+  return held && part && blank ? lyingIn(begun, held, { job, part, blank, features }) : begun;
 }
 
 /** The station that was measured for the device, else one that was measured at all. */
@@ -48,8 +60,9 @@ const doneFrom = (job: Job): Set<Direction> => new Set(job.setups.map((s) => s.o
 function lyingIn(
   setup: Setup,
   device: Device,
-  { job, part, blank }: { job: Job; part: Box3; blank: Pick<BlankFacts, 'box'> },
+  known: { job: Job; part: Box3; blank: Pick<BlankFacts, 'box'>; features: readonly Feature[] },
 ): Setup {
+  const { job, part, blank } = known;
   const done = doneFrom(job);
   const last = job.setups.at(-1);
   const up = last ? upAfter(job, last) : setup.orientation.up;
@@ -61,8 +74,8 @@ function lyingIn(
     across: extent(blank.box, rear),
     // a face that was cut lies below, or the blank's
     height: topOf(part, up) + topOf(done.has(opposite(up)) ? part : blank.box, opposite(up)),
-    // as far as the cut from the other side came, or all of it
-    wanted: extent(part, axisOf(up)) - Math.max(0, ...fromOther),
+    // as far as the cut from the other side came, or as there is something to cut
+    wanted: Math.min(extent(part, axisOf(up)) - Math.max(0, ...fromOther), deepestToCut(up, known)),
     step: STEP[job.units],
     isFinished: fromOther.length > 0,
   });
@@ -75,6 +88,21 @@ function lyingIn(
     hold: hold(setup.hold),
     proposed: [...setup.proposed, 'orientation', ...proposed],
   };
+}
+
+/**
+ * How deep below the part's top there is something to cut from a direction: all the way along sides that have stock or
+ * are not plain, else down to the deepest flat face that looks up.
+ */
+function deepestToCut(
+  up: Direction,
+  { part, blank, features }: { part: Box3; blank: Pick<BlankFacts, 'box'>; features: readonly Feature[] },
+): number {
+  const across = AXES.filter((a) => a !== axisOf(up));
+  const isUpright = (f: Feature) => f.kind !== 'plane' && f.kind !== 'bore' && Math.abs(f.axis[axisOf(up)]) > 1 - 1e-9;
+  if (across.some((a) => extent(blank.box, a) > extent(part, a) + 1e-6) || features.some(isUpright))
+    return extent(part, axisOf(up));
+  return Math.max(0, ...features.map((f) => (f.kind === 'plane' && f.side === up ? (f.belowOutermost ?? 0) : 0)));
 }
 
 /** The side opposite to the last that was cut; where both are done, the next side that has stock on it. */

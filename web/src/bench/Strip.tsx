@@ -92,7 +92,10 @@ function useAdd(): () => void {
   return () => {
     const id = newId();
     const part = planned?.part.box ?? null;
-    change((j) => ({ setups: [...j.setups, beginSetup({ job: j, shop, part, blank: planned?.blank ?? null }, id)] }));
+    const features = planned?.part.features.features;
+    change((j) => ({
+      setups: [...j.setups, beginSetup({ job: j, shop, part, blank: planned?.blank ?? null, features }, id)],
+    }));
     choose(id);
     show('Seat');
   };

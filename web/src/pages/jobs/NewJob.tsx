@@ -50,6 +50,8 @@ export function NewJob({
   const [block, setBlock] = useState({ x: 100, y: 60, z: 40 });
   const [bar, setBar] = useState({ across: 40, bore: 0, length: 100, along: 'x' as 'x' | 'y' | 'z' });
   const [problem, setProblem] = useState<string | null>(null);
+  /** pressed while something was missing: it is told until it is there */
+  const [tried, setTried] = useState(false);
   const [sending, setSending] = useState(false);
 
   const quantity = Number(head.quantity);
@@ -74,10 +76,9 @@ export function NewJob({
     await allTaken(entered);
     setSending(false);
     const wrong = wrongIn(entered);
-    if (wrong.length > 0 || missing.length > 0) {
-      setProblem(wrong.length > 0 ? `Correct first: ${wrong.join('; ')}.` : `Still needed: ${missing.join('; ')}.`);
-      return;
-    }
+    setProblem(wrong.length > 0 ? `Correct first: ${wrong.join('; ')}.` : null);
+    setTried(missing.length > 0);
+    if (wrong.length > 0 || missing.length > 0) return;
     setSending(true);
     try {
       const { id } = await api.createJob({ body: wanted.current() });
@@ -87,6 +88,8 @@ export function NewJob({
       setSending(false);
     }
   };
+
+  const says = problem ?? (tried && missing.length > 0 ? `Still needed: ${missing.join('; ')}.` : null);
 
   return (
     <Modal show onHide={onClose} size="lg" backdrop="static">
@@ -129,10 +132,10 @@ export function NewJob({
               Use typed sizes or another file instead
             </Button>
           )}
-          {problem && (
+          {says && (
             <div className="finding stop" role="alert">
               <span className="level">not made</span>
-              {problem}
+              {says}
             </div>
           )}
         </Modal.Body>
