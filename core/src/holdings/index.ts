@@ -13,7 +13,7 @@ export { factsOfAll, type DeviceSolid, type Drawn, type DrawnFacts } from './dra
 export { stepOf, type SetupRemedy } from './mend';
 export { inHold, snapped, type Decision, type Snap } from './decision';
 export type { Begun, Held, HoldEntry, Holding, Lying, On, RowsOf, Seated } from './types';
-export { viseStart } from './vise/begin';
+export { leastGrip, viseStart } from './vise/begin';
 export { closingForceN, viseHold } from './vise/hold';
 export {
   fixedSide,

@@ -9,7 +9,7 @@ import {
   type Box3,
   type Direction,
 } from '../frames';
-import type { BlankFacts } from '../blank';
+import { allowanceOn, type BlankFacts } from '../blank';
 import { holdingOf } from '../holdings';
 import { isHeldOn, nextSetup, type Job, type Proposable, type Setup } from '../job';
 import type { Feature } from '../part';
@@ -48,7 +48,7 @@ export function beginSetup({ job, shop, part, blank, features = [] }: Beginning,
 }
 
 /** The station that was measured for the device, else one that was measured at all. */
-function stationOf(stations: readonly Station[], device: string | null): string | null {
+export function stationOf(stations: readonly Station[], device: string | null): string | null {
   const measured = stations.find((s) => s.measuredFor.some((m) => m.device === device));
   return (measured ?? stations.find((s) => s.position !== null) ?? stations[0])?.id ?? null;
 }
@@ -109,8 +109,7 @@ function deepestToCut(
 function upAfter(job: Job, last: Setup): Direction {
   const done = doneFrom(job);
   if (!done.has(opposite(last.orientation.up))) return opposite(last.orientation.up);
-  const key = (d: Direction) => `${d[1]}${d[0] === '+' ? 'Plus' : 'Minus'}` as keyof Job['allowance'];
-  return DIRECTIONS.find((d) => !done.has(d) && job.allowance[key(d)] > 0) ?? last.orientation.up;
+  return DIRECTIONS.find((d) => !done.has(d) && allowanceOn(job.allowance, d) > 0) ?? last.orientation.up;
 }
 
 /** The part keeps its side to the right, where that can be. */

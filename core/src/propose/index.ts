@@ -14,6 +14,7 @@ import {
   type Direction,
   type Orientation,
 } from '../frames';
+import { leastGrip } from '../holdings';
 import { bitOf, directionsIn, type Reach } from './reach';
 import { extent, topOf } from './extent';
 import type { Proposal, ProposedRoute, ProposedSetup, ProposeInput } from './types';
@@ -101,7 +102,7 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
     order.length > 1
       ? bestRear(second, bitOf(order[0]), common.filter((d) => d[0] === '+').concat(common.filter((d) => d[0] === '-')))
       : null;
-  const grip = Math.max(vise.minimumGrip, 1);
+  const grip = leastGrip(vise);
   const open = reach.places.map((p) => p.mask !== 0);
   const setups: ProposedSetup[] = [];
   let holdMm2 = 0;

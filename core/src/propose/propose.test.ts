@@ -162,7 +162,7 @@ test('each proposed setup is an ordinary setup: planned, the route leaves nothin
   const setups = setupsFrom(
     routes[0],
     job,
-    { vise, blank, registers: ['G54', 'G55'] },
+    { vise, blank, registers: ['G54', 'G55'], stations: [] },
     { nameOf, newId: () => `s${++n}` },
   );
   expect(setups.map((s) => [s.op, s.register])).toEqual([
@@ -253,7 +253,7 @@ describe('parts that are round about an axis', () => {
     const [first] = setupsFrom(
       routes[0],
       newJob({ number: '1', part: 'shaft', units: 'mm' }, { block: { x: 1, y: 1, z: 1 } }),
-      { vise, blank: { box: box([-16, -16, -1], [16, 16, 121]) }, registers: ['G54'] },
+      { vise, blank: { box: box([-16, -16, -1], [16, 16, 121]) }, registers: ['G54'], stations: [] },
       { nameOf: () => 'face', newId: () => 'id' },
     );
     expect(first).toMatchObject({ device: 'chuck', zero: { x: 'middle', y: 'middle', z: 'max' } });

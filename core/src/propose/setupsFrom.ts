@@ -7,8 +7,9 @@ import { axisOf, cross, directionOf, unitVector } from '../frames';
 import type { BlankFacts } from '../blank';
 import { holdingOf, viseStart } from '../holdings';
 import { newHold, PLAIN_CUT, type Job, type Setup, touchChoices } from '../job';
-import { REGISTERS, type Register, type Vise } from '../shop';
+import { REGISTERS, type Register, type Station, type Vise } from '../shop';
 import { extent } from './extent';
+import { stationOf } from './begin';
 import { STEP } from './step';
 import type { ProposedRoute } from './types';
 
@@ -17,7 +18,11 @@ export interface TakenOn {
   readonly vise: Vise;
   readonly blank: Pick<BlankFacts, 'box'>;
   readonly registers: readonly Register[];
+  readonly stations: readonly Station[];
 }
+
+/** What of every setup is only a proposal. */
+const ALWAYS = ['orientation', 'cutsBelowTop', 'device', 'register'] as const;
 
 export interface Naming {
   readonly nameOf: (feature: number) => string;
@@ -31,12 +36,13 @@ export interface Naming {
 export function setupsFrom(
   route: ProposedRoute,
   job: Job,
-  { vise, blank, registers }: TakenOn,
+  { vise, blank, registers, stations }: TakenOn,
   { nameOf, newId }: Naming,
 ): Setup[] {
   const free = registers.length > 0 ? registers : REGISTERS;
   return route.setups.map((s, i): Setup => {
     const about = route.about ?? null;
+    const station = stationOf(stations, about?.device.id ?? vise.id);
     const along = extent(blank.box, axisOf(s.orientation.right));
     const rear = axisOf(directionOf(cross(unitVector(s.orientation.up), unitVector(s.orientation.right))));
     return {
@@ -48,7 +54,7 @@ export function setupsFrom(
       cutsBelowTop: s.cutsBelowTop,
       cutsTo: null,
       device: about?.device.id ?? vise.id,
-      station: null,
+      station,
       hold: about
         ? holdingOf(about.device).starts(about.device)
         : newHold('vise', viseStart(vise, s.gripMm, { along, across: extent(blank.box, rear), step: STEP[job.units] })),
@@ -65,9 +71,11 @@ export function setupsFrom(
       ...touchChoices(job.units === 'mm' ? 10 : 12.7),
       tools: [],
       program: '',
-      proposed: about
-        ? ['orientation', 'cutsBelowTop', 'device', 'register']
-        : ['orientation', 'cutsBelowTop', 'device', 'register', 'hold.parallels.height', 'hold.stop'],
+      proposed: [
+        ...ALWAYS,
+        ...(station ? (['station'] as const) : []),
+        ...(about ? [] : (['hold.parallels.height', 'hold.stop'] as const)),
+      ],
       why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
     };
   });

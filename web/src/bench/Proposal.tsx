@@ -78,11 +78,15 @@ export function Proposal({ onClose }: { onClose: () => void }) {
     const setups = setupsFrom(
       route,
       job,
-      { vise, blank: planBlank(planned.part.box, job), registers: machine?.registers ?? REGISTERS },
+      {
+        vise,
+        blank: planBlank(planned.part.box, job),
+        registers: machine?.registers ?? REGISTERS,
+        stations: machine?.stations ?? [],
+      },
       { nameOf, newId: () => newId() },
     );
-    const station = machine?.stations[0]?.id ?? null;
-    change({ setups: setups.map((s) => ({ ...s, station })) });
+    change({ setups });
     choose(setups[0].id);
     onClose();
   };
