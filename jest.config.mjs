@@ -1,6 +1,10 @@
+import { temporaryFilesInMemory } from './scripts/inMemory.mjs';
+
+temporaryFilesInMemory();
+
 const transform = {
   '^.+\\.tsx?$': [
-    '@swc/jest',
+    '<rootDir>/scripts/jest/transform.mjs',
     {
       jsc: {
         target: 'es2022',

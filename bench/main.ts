@@ -163,9 +163,12 @@ print({
   unit: 'ms',
   target: 'none',
 });
-const sheet = buildSheet(three, planned.value, outlinesOf(planner, planned.value), demoShop, {
-  letter: 'A',
-  on: '2026-01-01',
+const sheet = buildSheet({
+  job: three,
+  planned: planned.value,
+  outlines: outlinesOf(planner, planned.value),
+  shop: demoShop,
+  issue: { letter: 'A', on: '2026-01-01' },
 });
 await renderSheetPdf(sheet, 'A4');
 print({
@@ -194,13 +197,13 @@ const bench = async (): Promise<number> => {
   const silhouette = planner.kernel.silhouette(left.solid, viewRotation('front', { up: '+z', right: '+x' }));
   const outline = { silhouette, lines: views };
   layoutScene(
-    setupScene(
-      'front',
-      edited.value.setups[0],
-      { loaded: silhouette, left: outline, removed: [], unreached: [], section: [] },
+    setupScene({
+      view: 'front',
+      planned: edited.value.setups[0],
+      outlines: { loaded: silhouette, left: outline, removed: [], unreached: [], section: [] },
       speech,
-      { dimensions: true, labels: true },
-    ),
+      options: { dimensions: true, labels: true },
+    }),
     { width: 360, height: 260, fontSize: 13, hatchSpacing: 7, markSize: 7 },
   );
   return performance.now() - start - (before - start);
@@ -256,7 +259,7 @@ const found = findFeatures(body.mesh, meshBox(body.mesh));
 const demo = vaneBearingBlockJob();
 const propose = () =>
   proposeRoutes({
-    reach: reachOf(found.surface, meshBox(body.mesh), []),
+    reach: reachOf({ surface: found.surface, part: meshBox(body.mesh), finishedSides: [] }),
     features: found.features,
     part: meshBox(body.mesh),
     blank: planBlank(meshBox(body.mesh), demo),
@@ -270,7 +273,7 @@ print({
   unit: 'ms',
   baseline: {
     what: 'looking along the six directions',
-    value: await timed(5, () => reachOf(found.surface, meshBox(body.mesh), [])),
+    value: await timed(5, () => reachOf({ surface: found.surface, part: meshBox(body.mesh), finishedSides: [] })),
   },
   target: 'none',
 });

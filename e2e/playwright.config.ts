@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from '../scripts/browser.mjs';
+import { temporaryFilesInMemory } from '../scripts/inMemory.mjs';
+
+temporaryFilesInMemory();
 
 /** The built application in Debian's Chromium; every worker has an instance with a database of its own. */
 export default defineConfig({

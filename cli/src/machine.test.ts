@@ -106,7 +106,7 @@ test('a bore of the STEP part, touched left, right, front and rear on the simula
     held('vise', second).softJaws.on = false;
     second.touchOff = { ...second.touchOff, x: { bore: bore.id }, y: { bore: bore.id } };
   });
-  const plan = runPlan(job, planned, 'A');
+  const plan = runPlan({ job, planned, letter: 'A' });
   const [x, y] = plan.setups[1].axes;
   expect([x.worksheet.how, y.worksheet.how]).toEqual(['bore', 'bore']);
   expect(x.worksheet.says).toMatch(/bore ⌀42.*left and right.*go to the middle of the two readings/);

@@ -40,14 +40,21 @@ const securityHeaders = () =>
   });
 
 /** The web server: API under /api/v1, the built application under everything else. */
-export function makeApp(
-  services: Services,
-  webFolder: string | null,
-  withSession: RequestHandler,
-  { handler, metrics }: Observed,
-  proxies: readonly string[],
-  log: (line: string) => void,
-): Express {
+export function makeApp({
+  services,
+  webFolder,
+  withSession,
+  observed: { handler, metrics },
+  proxies,
+  log,
+}: {
+  readonly services: Services;
+  readonly webFolder: string | null;
+  readonly withSession: RequestHandler;
+  readonly observed: Observed;
+  readonly proxies: readonly string[];
+  readonly log: (line: string) => void;
+}): Express {
   const app = express();
   app.disable('x-powered-by');
   // a proxy tells where a request comes from, and whether over https

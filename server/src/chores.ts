@@ -7,17 +7,24 @@ import type { Services, Surroundings } from './services';
 
 const LOOK_MS = 600_000;
 
+interface ChoresInputs {
+  readonly sequelize: Sequelize;
+  readonly services: Services;
+  readonly surroundings: Surroundings;
+  readonly log: (line: string) => void;
+}
+
 /**
  * What has to be done now and then, each by one process of all that share a database. A chore that fails does not hold
  * up the others.
  */
-export async function chores(
-  sequelize: Sequelize,
-  { jobs, prepared }: Services,
-  { databaseUrl, files, backups }: Surroundings,
-  now: Date,
-  log: (line: string) => void,
-): Promise<void> {
+export async function chores({
+  sequelize,
+  services: { jobs, prepared },
+  surroundings: { databaseUrl, files, backups },
+  now,
+  log,
+}: ChoresInputs & { readonly now: Date }): Promise<void> {
   const all: readonly (readonly [name: string, work: () => Promise<void>])[] = [
     [
       'backup of the day',
@@ -53,13 +60,8 @@ export async function chores(
 }
 
 /** Does them every ten minutes. @returns how to stop */
-export function startChores(
-  sequelize: Sequelize,
-  services: Services,
-  surroundings: Surroundings,
-  log: (line: string) => void,
-): () => void {
-  const timer = setInterval(() => void chores(sequelize, services, surroundings, new Date(), log), LOOK_MS);
+export function startChores(inputs: ChoresInputs): () => void {
+  const timer = setInterval(() => void chores({ ...inputs, now: new Date() }), LOOK_MS);
   timer.unref();
   return () => clearInterval(timer);
 }

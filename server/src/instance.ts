@@ -1,5 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
+import type { Sequelize } from 'sequelize';
 import { makeApp } from './app';
 import type { Config } from './config';
 import { connect } from './database/connect';
@@ -64,6 +65,31 @@ async function tellAccounts(services: Services, config: Config, log: (line: stri
   for (const { name, password } of demo ?? []) log(`Demo account: ${name}, password ${password}`);
 }
 
+async function demoOnce(
+  sequelize: Sequelize,
+  services: Services,
+  step: string | null,
+  log: (line: string) => void,
+): Promise<void> {
+  if (!step) return;
+  await alone(sequelize, 'demo', 'wait', async () => {
+    if (await loadDemo(services, step)) log('The demo shop is loaded.');
+  });
+}
+
+const closed = (server: Server): Promise<void> =>
+  new Promise((done) => {
+    server.close(() => done());
+    server.closeAllConnections();
+  });
+
+/** Where it is reached, with the port it got where any was asked for. */
+function addressOf(server: Server, { host, port }: Config): string {
+  const address = server.address();
+  const got = typeof address === 'object' && address ? address.port : port;
+  return `http://${host.includes(':') ? `[${host}]` : host}:${got}`;
+}
+
 /** Starts database, tables, demo data and web server; `stop()` ends them in the reverse order. */
 export async function startInstance(
   config: Config,
@@ -79,29 +105,32 @@ export async function startInstance(
     const connection = await connect(databaseUrl);
     const services = makeServices(connection, { ...config, databaseUrl }, files, log);
     await services.files.moveIntoDatabase();
-    const { demoStep } = files;
-    if (demoStep)
-      await alone(connection.sequelize, 'demo', 'wait', async () => {
-        if (await loadDemo(services, demoStep)) log('The demo shop is loaded.');
-      });
+    await demoOnce(connection.sequelize, services, files.demoStep, log);
     await tellAccounts(services, config, log);
-    const endChores = startChores(connection.sequelize, services, { ...config, databaseUrl }, log);
+    const endChores = startChores({
+      sequelize: connection.sequelize,
+      services,
+      surroundings: { ...config, databaseUrl },
+      log,
+    });
     const session = sessions(connection.sequelize, await sessionSecret(services.settings, config.dataFolder));
     const server = await listen(
-      makeApp(services, config.webFolder, session.handler, observed(services, tellRequest), config.proxies, log),
+      makeApp({
+        services,
+        webFolder: config.webFolder,
+        withSession: session.handler,
+        observed: observed(services, tellRequest),
+        proxies: config.proxies,
+        log,
+      }),
       config,
     );
-    const address = server.address();
-    const port = typeof address === 'object' && address ? address.port : config.port;
     return {
-      address: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
+      address: addressOf(server, config),
       services,
       database,
       stop: async () => {
-        await new Promise<void>((done) => {
-          server.close(() => done());
-          server.closeAllConnections();
-        });
+        await closed(server);
         session.stop();
         endChores();
         services.news.close();

@@ -262,12 +262,13 @@ describe('several processes on one database', () => {
       };
       const sequelize = new Sequelize(server.url, { dialect: 'mariadb', logging: false });
       const said: string[] = [];
+      const log = (line: string) => said.push(line);
       // both look at the same moment, and once more later: one backup of the day is taken, by one of them
       await Promise.all([
-        chores(sequelize, one.services, surroundings, new Date(), (l) => said.push(l)),
-        chores(sequelize, other.services, surroundings, new Date(), (l) => said.push(l)),
+        chores({ sequelize, services: one.services, surroundings, now: new Date(), log }),
+        chores({ sequelize, services: other.services, surroundings, now: new Date(), log }),
       ]);
-      await chores(sequelize, one.services, surroundings, new Date(), (l) => said.push(l));
+      await chores({ sequelize, services: one.services, surroundings, now: new Date(), log });
       expect([readdirSync(backups).length, said]).toEqual([1, [expect.stringMatching(/^The backup of the day is in/)]]);
       await sequelize.close();
     } finally {

@@ -241,7 +241,7 @@ describe('nearest stock size up', () => {
   test('a round bar must clear the corners; a round part needs only its own diameter', () => {
     const [diagonal] = [Math.hypot(70, 38)];
     expect(barNeed(block(110, 70, 38), part, 'x').round).toBeCloseTo(diagonal, 9);
-    const disc = prism(circleLoop(0, 0, 50), [circleLoop(0, 0, 20)], 30);
+    const disc = prism(circleLoop({ u: 0, v: 0, radius: 50 }), [circleLoop({ u: 0, v: 0, radius: 20 })], 30);
     const need = barNeed(disc, box([-50, -50, 0], [50, 50, 30]), 'z');
     expect(need.round).toBeCloseTo(100, 9);
     // chords of the bore come nearer to the axis than the circle, by the deviation of the mesh

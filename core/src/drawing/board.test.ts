@@ -38,7 +38,7 @@ const plate = prism(
     [100, 60],
     [0, 60],
   ]),
-  [circleLoop(30, 20, 10), circleLoop(70, 40, 5)],
+  [circleLoop({ u: 30, v: 20, radius: 10 }), circleLoop({ u: 70, v: 40, radius: 5 })],
   12,
 );
 

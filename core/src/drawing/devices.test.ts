@@ -97,7 +97,13 @@ test.each([
   if (!planned.ok) throw new Error(planned.problem);
   const views = outlinesOf(planner, planned.value)!.setups[0].views!;
   const scenes: Scene[] = VIEW_NAMES.map((v) =>
-    setupScene(v, planned.value.setups[0], views[v], speechIn('mm'), { dimensions: true, labels: true }),
+    setupScene({
+      view: v,
+      planned: planned.value.setups[0],
+      outlines: views[v],
+      speech: speechIn('mm'),
+      options: { dimensions: true, labels: true },
+    }),
   );
   for (const scene of scenes) {
     expect(scene.shapes.some((s) => s.kind === 'zero')).toBe(true);
@@ -122,7 +128,13 @@ test('wherever zero lies, its name and the names of jaws and stop do not cover e
         const views = outlinesOf(planner, planned.value)!.setups[0].views!;
         for (const view of VIEW_NAMES) {
           const { primitives } = layoutScene(
-            setupScene(view, planned.value.setups[0], views[view], speechIn('mm'), { dimensions: true, labels: true }),
+            setupScene({
+              view,
+              planned: planned.value.setups[0],
+              outlines: views[view],
+              speech: speechIn('mm'),
+              options: { dimensions: true, labels: true },
+            }),
             { width: 360, height: 270, fontSize: 13, hatchSpacing: 7, markSize: 7.5 },
           );
           const texts = primitives.flatMap((p) => (p.kind === 'text' ? [{ text: p.text, room: roomOf(p) }] : []));

@@ -74,7 +74,7 @@ export function partScene(input: PartSceneInput): Scene {
     ...(input.chosen
       ? [{ kind: 'lines' as const, role: 'chosen' as const, segments: moveSegments(input.chosen, STILL) }]
       : []),
-    ...partDimensions(view, summary, input.whole, blankBox, speech),
+    ...partDimensions({ view, summary, whole: input.whole, blankBox, speech }),
   ];
   return { title: VIEWS[view].title, shapes };
 }
@@ -107,63 +107,68 @@ function cuttingLine(view: ViewName, section: SectionPlane | null, box: Box3): S
   ];
 }
 
+/** Where a dimension stands: the side it is put to, as far out as `reach`. */
+interface Place<Side> {
+  readonly name: string;
+  readonly from: number;
+  readonly to: number;
+  readonly side: Side;
+  readonly reach: number;
+}
+
 /** Overall sizes of part and blank, the levels of faces that look up, and the stock on the sides seen edge-on. */
-function partDimensions(
-  view: ViewName,
-  summary: PartSummary,
-  whole: Box3,
-  blankBox: Box3,
-  speech: Speech,
-): Dimension[] {
+function partDimensions({
+  view,
+  summary,
+  whole,
+  blankBox,
+  speech,
+}: {
+  readonly view: ViewName;
+  readonly summary: PartSummary;
+  readonly whole: Box3;
+  readonly blankBox: Box3;
+  readonly speech: Speech;
+}): Dimension[] {
   const [u0, v0] = corner(view, summary.box, -1);
   const [u1, v1] = corner(view, summary.box, 1);
   const [wu0, wv0] = corner(view, whole, -1);
   const [wu1, wv1] = corner(view, whole, 1);
   const [bu0, bv0] = corner(view, blankBox, -1);
   const [bu1, bv1] = corner(view, blankBox, 1);
-  const across = (name: string, from: number, to: number, side: 'top' | 'bottom', reach: number): Dimension => ({
+  const sized = (d: Omit<Dimension, 'kind' | 'measures' | 'value'>): Dimension => ({
     kind: 'dimension',
-    measures: name,
-    along: 'horizontal',
-    from,
-    to,
-    reach,
-    side,
-    name,
-    value: speech.size(Math.abs(to - from)),
+    measures: d.name,
+    value: speech.size(Math.abs(d.to - d.from)),
+    ...d,
   });
-  const up = (name: string, from: number, to: number, side: 'left' | 'right', reach: number): Dimension => ({
-    kind: 'dimension',
-    measures: name,
-    along: 'vertical',
-    from,
-    to,
-    reach,
-    side,
-    name,
-    value: speech.size(Math.abs(to - from)),
-  });
+  const across = (d: Place<'top' | 'bottom'>) => sized({ along: 'horizontal', ...d });
+  const up = (d: Place<'left' | 'right'>) => sized({ along: 'vertical', ...d });
   const stock = (d: Dimension): Dimension[] => (Math.abs(d.to - d.from) > 1e-6 ? [d] : []);
   // each size stands once, in the view that shows it best: X and Z in the front view, Y in the view from above
   if (view === 'leftEnd') return [];
   const upright = [
-    up('part', v0, v1, 'right', u1),
-    ...stock(up('blank', bv0, bv1, 'left', bu0)),
-    ...stock(up('stock', wv1, bv1, 'left', bu0)),
-    ...stock(up('stock', bv0, wv0, 'left', bu0)),
-    ...stock(up('copies', wv0, wv1, 'right', wu1)).filter(() => Math.abs(wv1 - wv0 - (v1 - v0)) > 1e-6),
+    up({ name: 'part', from: v0, to: v1, side: 'right', reach: u1 }),
+    ...stock(up({ name: 'blank', from: bv0, to: bv1, side: 'left', reach: bu0 })),
+    ...stock(up({ name: 'stock', from: wv1, to: bv1, side: 'left', reach: bu0 })),
+    ...stock(up({ name: 'stock', from: bv0, to: wv0, side: 'left', reach: bu0 })),
+    ...stock(up({ name: 'copies', from: wv0, to: wv1, side: 'right', reach: wu1 })).filter(
+      () => Math.abs(wv1 - wv0 - (v1 - v0)) > 1e-6,
+    ),
   ];
   if (view === 'above') return upright;
   return [
-    across('part', u0, u1, 'bottom', v0),
-    across('blank', bu0, bu1, 'top', bv1),
-    ...stock(across('stock', bu0, wu0, 'bottom', v0)),
-    ...stock(across('stock', wu1, bu1, 'bottom', v0)),
-    ...stock(across('copies', wu0, wu1, 'bottom', wv0)).filter(() => Math.abs(wu1 - wu0 - (u1 - u0)) > 1e-6),
+    across({ name: 'part', from: u0, to: u1, side: 'bottom', reach: v0 }),
+    across({ name: 'blank', from: bu0, to: bu1, side: 'top', reach: bv1 }),
+    ...stock(across({ name: 'stock', from: bu0, to: wu0, side: 'bottom', reach: v0 })),
+    ...stock(across({ name: 'stock', from: wu1, to: bu1, side: 'bottom', reach: v0 })),
+    ...stock(across({ name: 'copies', from: wu0, to: wu1, side: 'bottom', reach: wv0 })).filter(
+      () => Math.abs(wu1 - wu0 - (u1 - u0)) > 1e-6,
+    ),
     ...upright,
     ...levelsUp(summary)
       .slice(0, 4)
-      .map((level) => up('', level, v1, 'right', u1)),
+      .map((level) => up({ name: '', from: level, to: v1, side: 'right', reach: u1 })),
   ];
 }
 

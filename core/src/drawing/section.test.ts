@@ -52,7 +52,7 @@ describe('a part cut open', () => {
           [100, 60],
           [0, 60],
         ]),
-        [circleLoop(50, 30, 20)],
+        [circleLoop({ u: 50, v: 30, radius: 20 })],
         12,
       ),
     );

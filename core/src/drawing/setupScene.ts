@@ -17,13 +17,19 @@ export interface SceneOptions {
  * One view of a setup, true to shape and scale: the vise where it really is, the part as it comes out, what was
  * loaded dashed, what is removed stippled, work zero marked. Device frame seen in the view, mm.
  */
-export function setupScene(
-  view: ViewName,
-  planned: PlannedSetup,
-  outlines: SetupOutlines,
-  speech: Speech,
-  options: SceneOptions,
-): Scene {
+export function setupScene({
+  view,
+  planned,
+  outlines,
+  speech,
+  options,
+}: {
+  readonly view: ViewName;
+  readonly planned: PlannedSetup;
+  readonly outlines: SetupOutlines;
+  readonly speech: Speech;
+  readonly options: SceneOptions;
+}): Scene {
   const { facts, device, setup } = planned;
   if (!facts || !device || !isHeldOn(setup, device)) return { title: VIEWS[view].title, shapes: [] };
   const drawn = { facts, setup, pieces: planned.pieces };

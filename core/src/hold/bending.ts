@@ -116,7 +116,19 @@ function areasAt({ kernel }: BendingInput, outlines: readonly Outlines[], cut: R
 const carried = ({ mm, mpa }: PerN): PerN => ({ mm: (mm * 7) / 256, mpa: (mpa * 3) / 16 });
 
 /** An arm along X from where it is held. */
-export function armAlongX(input: BendingInput, from: number, to: number, where: string, both = false): Span[] {
+export function armAlongX({
+  input,
+  from,
+  to,
+  where,
+  both = false,
+}: {
+  readonly input: BendingInput;
+  readonly from: number;
+  readonly to: number;
+  readonly where: string;
+  readonly both?: boolean;
+}): Span[] {
   const spanMm = Math.abs(to - from);
   if (spanMm < LEAST_MM) return [];
   const {
@@ -179,13 +191,19 @@ const nearest = ([x0, y0, x1, y1]: readonly number[], [x, y]: readonly [number, 
  * cut a beam carried at both ends, `δ = F·a²·b²/(3·E·I·L)`, else an arm from the nearest, `F·a³/(3·E·I)` (any
  * mechanics handbook).
  */
-export function plateBetween(
-  input: BendingInput,
-  holders: readonly (readonly number[])[],
-  thicknessMm: number,
-  way: Bend['way'],
-  where: string,
-): (Span & { perN: PerN })[] {
+export function plateBetween({
+  input,
+  holders,
+  thicknessMm,
+  way,
+  where,
+}: {
+  readonly input: BendingInput;
+  readonly holders: readonly (readonly number[])[];
+  readonly thicknessMm: number;
+  readonly way: Bend['way'];
+  readonly where: string;
+}): (Span & { perN: PerN })[] {
   const { removed, seat, material } = input;
   if (holders.length === 0 || thicknessMm <= 0) return [];
   const width = Math.min(

@@ -48,7 +48,19 @@ const TOWARDS: Record<Axis, [string, string]> = {
 };
 
 /** What changed at a locator, in one phrase. `size`: by how much, ready to print. */
-function locatorChange(axis: Axis, a: Locator, b: Locator, fromOp: number, size: string): string {
+function locatorChange({
+  axis,
+  a,
+  b,
+  fromOp,
+  size,
+}: {
+  readonly axis: Axis;
+  readonly a: Locator;
+  readonly b: Locator;
+  readonly fromOp: number;
+  readonly size: string;
+}): string {
   const [more, less] = TOWARDS[axis];
   if (axis === 'z' && a.at === 0) return `the ${size} ${b.name}, which Op ${fromOp} did not have`;
   if (axis === 'z' && b.at === 0) return `the ${size} ${a.name} taken out`;
@@ -58,7 +70,19 @@ function locatorChange(axis: Axis, a: Locator, b: Locator, fromOp: number, size:
     : `the ${size} from ${noun(a)} to ${noun(b)}`;
 }
 
-function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speech: Speech): string {
+function sayTerm({
+  axis,
+  key,
+  from,
+  to,
+  speech,
+}: {
+  readonly axis: Axis;
+  readonly key: TermKey;
+  readonly from: ShiftSide;
+  readonly to: ShiftSide;
+  readonly speech: Speech;
+}): string {
   const value = (side: ShiftSide) => termOf(side.ledger, axis, key) ?? 0;
   const [a, b] = [value(from), value(to)];
   const size = speech.size(Math.abs(b - a));
@@ -66,7 +90,13 @@ function sayTerm(axis: Axis, key: TermKey, from: ShiftSide, to: ShiftSide, speec
     case 'station':
       return `the ${size} from ${from.ledger.x[0].term} to ${to.ledger.x[0].term}`;
     case 'locator':
-      return locatorChange(axis, from.seat.locators[axis], to.seat.locators[axis], from.setup.op, size);
+      return locatorChange({
+        axis,
+        a: from.seat.locators[axis],
+        b: to.seat.locators[axis],
+        fromOp: from.setup.op,
+        size,
+      });
     case 'raw':
       if (Math.abs(b) < 1e-9) return `the faced-off ${size}`;
       return Math.abs(a) < 1e-9
@@ -115,7 +145,7 @@ function termsAlong(from: ShiftSide, to: ShiftSide, axis: Axis, speech: Speech):
   const changes = TERM_KEYS.map((key) => ({ key, value: changeOf(from, to, axis, key) }));
   if (changes.every((c) => c.value !== null)) {
     return changes.flatMap(({ key, value }) =>
-      Math.abs(value!) < 1e-9 ? [] : [{ axis, key, value: value!, says: sayTerm(axis, key, from, to, speech) }],
+      Math.abs(value!) < 1e-9 ? [] : [{ axis, key, value: value!, says: sayTerm({ axis, key, from, to, speech }) }],
     );
   }
   const [a, b] = [from.register[axis], to.register[axis]];
@@ -183,13 +213,19 @@ function locatorConditions({
   ];
 }
 
-function conditionsOf(
-  from: ShiftSide,
-  to: ShiftSide,
-  terms: readonly ShiftTerm[],
-  sizeTolerance: number,
-  speech: Speech,
-): string[] {
+function conditionsOf({
+  from,
+  to,
+  terms,
+  sizeTolerance,
+  speech,
+}: {
+  readonly from: ShiftSide;
+  readonly to: ShiftSide;
+  readonly terms: readonly ShiftTerm[];
+  readonly sizeTolerance: number;
+  readonly speech: Speech;
+}): string[] {
   const conditions: string[] = [];
   const a = from.setup;
   const b = to.setup;
@@ -272,6 +308,6 @@ export function shiftBetween(from: ShiftSide, to: ShiftSide, sizeTolerance: numb
     conditions:
       unknown.length === AXES.length
         ? [...new Set(unknown.map((axis) => `The shift is ${says[axis]}.`))]
-        : [...missing, ...conditionsOf(from, to, terms, sizeTolerance, speech)],
+        : [...missing, ...conditionsOf({ from, to, terms, sizeTolerance, speech })],
   };
 }

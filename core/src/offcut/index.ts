@@ -111,13 +111,19 @@ function placeAt(kernel: Kernel, shape: Ring, room: Outlines): readonly [number,
   return best;
 }
 
-function search(
-  kernel: Kernel,
-  shape: Ring,
-  room: Outlines,
-  angles: readonly number[],
-  tell: (share: number) => void = () => undefined,
-): Placement | null {
+function search({
+  kernel,
+  shape,
+  room,
+  angles,
+  tell = () => undefined,
+}: {
+  readonly kernel: Kernel;
+  readonly shape: Ring;
+  readonly room: Outlines;
+  readonly angles: readonly number[];
+  readonly tell?: (share: number) => void;
+}): Placement | null {
   for (const [i, degrees] of angles.entries()) {
     const turned = turnRing(shape, degrees);
     const by = placeAt(kernel, turned, room);
@@ -135,7 +141,7 @@ function search(
 export function fitIntoPiece(kernel: Kernel, wanted: Wanted, piece: Piece, options: FitOptions): Fit {
   const room = usable(kernel, piece, options);
   const angles = anglesToTry(wanted.outline, piece);
-  const placement = search(kernel, wanted.outline, room, angles, options.tell);
+  const placement = search({ kernel, shape: wanted.outline, room, angles, tell: options.tell });
   if (placement) return { fits: true, placement };
   const bounds = (ring: Ring) =>
     [0, 1].map((k) => Math.max(...ring.map((p) => p[k])) - Math.min(...ring.map((p) => p[k])));
@@ -145,7 +151,7 @@ export function fitIntoPiece(kernel: Kernel, wanted: Wanted, piece: Piece, optio
   while (high - low > TO_MM) {
     const by = (low + high) / 2;
     const [smaller] = kernel.offset([wanted.outline], -by);
-    const found = smaller && smaller.length >= 3 ? search(kernel, smaller, room, few) : null;
+    const found = smaller && smaller.length >= 3 ? search({ kernel, shape: smaller, room, angles: few }) : null;
     if (found) {
       high = by;
       nearly = found;

@@ -40,7 +40,7 @@ function plate(holes: readonly (readonly [number, number, number])[], height = 1
       [100, 60],
       [0, 60],
     ]),
-    holes.map(([u, v, r]) => circleLoop(u, v, r)),
+    holes.map(([u, v, r]) => circleLoop({ u, v, radius: r })),
     height,
   );
   return { mesh, ...findFeatures(mesh, meshBox(mesh)) };

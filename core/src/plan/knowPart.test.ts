@@ -187,7 +187,7 @@ describe('the stop against a face', () => {
 });
 
 describe('blanks that are no block', () => {
-  const disc = prism(circleLoop(0, 0, 40), [circleLoop(0, 0, 10)], 20);
+  const disc = prism(circleLoop({ u: 0, v: 0, radius: 40 }), [circleLoop({ u: 0, v: 0, radius: 10 })], 20);
   const base = (kind: Job['blank']['kind'], fields: Partial<Job['blank']> = {}): Job => ({
     ...newJob({ number: '1', part: 'disc', units: 'mm' }, { file: 'disc' }),
     machine: 'm',
@@ -221,7 +221,7 @@ describe('blanks that are no block', () => {
   });
 
   test('a casting of its own is cut to the part; one that was not read is a stop and a block stands in', () => {
-    const casting = prism(circleLoop(0, 0, 44), [circleLoop(0, 0, 8)], 26);
+    const casting = prism(circleLoop({ u: 0, v: 0, radius: 44 }), [circleLoop({ u: 0, v: 0, radius: 8 })], 26);
     const lowered = { ...casting, positions: casting.positions.map((v, i) => (i % 3 === 2 ? v - 3 : v)) };
     const job = base('own solid', { solid: { file: 'casting' } });
     const planned = plan(job, { disc, casting: lowered });

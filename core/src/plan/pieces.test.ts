@@ -63,7 +63,13 @@ test('a piece with a register gets its line for the control, one without gets no
       workZeroInMachine: { x: -200, y: -30, z: expect.any(Number) as number },
     },
   ]);
-  const sheet = buildSheet(heldJob({ device: table }), planned, null, { name: '', projection: 'third angle' }, null);
+  const sheet = buildSheet({
+    job: heldJob({ device: table }),
+    planned,
+    outlines: null,
+    shop: { name: '', projection: 'third angle' },
+    issue: null,
+  });
   expect(sheet.setups[0].rows).toEqual(
     expect.arrayContaining([
       {
@@ -186,10 +192,9 @@ test('a device with a hold of another kind is not planned, and says so', async (
       level: 'stop',
       says: expect.stringMatching(words) as string,
     });
-    expect(buildSheet(job, planned.value, null, heldShop(chuck), null).setups[0]).toMatchObject({
-      seat: 'Not told how it is held.',
-      workZero: null,
-    });
+    expect(
+      buildSheet({ job, planned: planned.value, outlines: null, shop: heldShop(chuck), issue: null }).setups[0],
+    ).toMatchObject({ seat: 'Not told how it is held.', workZero: null });
   }
 });
 

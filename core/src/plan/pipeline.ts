@@ -115,12 +115,13 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
     held.push(planSetup(g, whole, { setup, looksUp, before: loaded, cut, earlier, here }));
   }
   const proven = g.run(safeStage, { setups: g.list(held), machine, speech });
+  const said = { sizeTolerance: job.sizeTolerance, speech };
   const setups = held.map((s): PlannedSetup => {
     const safe = proven.get(s.id)!;
     const findings = worstFirst([...s.findings, ...safe.findings]);
-    return { ...s, fromFirst: fromFirst(g, held[0], s, job, speech), safe: safe.paths, findings };
+    return { ...s, fromFirst: fromFirst(g, held[0], s, said), safe: safe.paths, findings };
   });
-  const transitions = transitionsOf(g, held, job, speech);
+  const transitions = transitionsOf(g, held, said);
   const last = cuts.at(-1)?.onward ?? made.material;
   const never = g[whenAsked(forces)](unreachedStage, { kernel, last, part });
   const unreached = never?.facts ?? null;

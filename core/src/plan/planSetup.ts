@@ -1,7 +1,7 @@
 import { worstFirst } from '../findings';
 import { holdingOf } from '../holdings';
 import { furtherOf, holdRefersTo, isHeldOn, type Hold } from '../job';
-import { stationFor, type Device, type Station } from '../shop';
+import { stationFor, type Device, type Shop, type Station } from '../shop';
 import { fields, type Graph } from './graph';
 import { planForces } from './planForces';
 import { lyingIn, planPiece } from './planPiece';
@@ -12,13 +12,18 @@ import { piecesStage, plannedStage, withPiecesStage } from './stages/planned';
 import { whenAsked, type Here, type On, type Whole } from './whole';
 
 /** What of the library the hold of a setup hangs on. */
-function onDevice(g: Graph, { shop }: Whole, hold: Hold, device: Device, station: Station | null): On {
+function onDevice(
+  g: Graph,
+  { bonds, clamps }: Pick<Shop, 'bonds' | 'clamps'>,
+  hold: Hold,
+  { device, station }: { readonly device: Device; readonly station: Station | null },
+): On {
   const names = holdRefersTo(hold);
   return {
     device,
     station,
-    bond: g.same(shop.bonds.find((b) => names.bonds.includes(b.id)) ?? null),
-    clamps: g.same(shop.clamps.filter((c) => names.clamps.includes(c.id))),
+    bond: g.same(bonds.find((b) => names.bonds.includes(b.id)) ?? null),
+    clamps: g.same(clamps.filter((c) => names.clamps.includes(c.id))),
   };
 }
 
@@ -47,7 +52,7 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
     return g.run(plannedStage, { ...base, facts: null, pieces: g.list([]), forces: null, findings });
   }
 
-  const on = onDevice(g, whole, setup.hold, device, station);
+  const on = onDevice(g, shop, setup.hold, { device, station });
   const lying = lyingIn(g, whole, at);
   const own = planPiece(g, { whole, at, lying, on, setup });
   const pieces = g.list(

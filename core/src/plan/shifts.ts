@@ -1,5 +1,4 @@
 import { holdingOf } from '../holdings';
-import type { Job } from '../job';
 import type { Shift, ShiftSide } from '../ledger';
 import type { Speech } from '../units';
 import { fields, type Graph } from './graph';
@@ -16,26 +15,27 @@ const sideOf = (g: Graph, { setup, device }: PlannedSetup, { seat, ledger, regis
     words: holdingOf(device!).words,
   });
 
-function shift(g: Graph, from: PlannedSetup, to: PlannedSetup, { sizeTolerance }: Job, speech: Speech): Shift | null {
+/** What every shift of a plan hangs on besides its two setups. */
+interface Said {
+  readonly sizeTolerance: number;
+  readonly speech: Speech;
+}
+
+function shift(g: Graph, from: PlannedSetup, to: PlannedSetup, { sizeTolerance, speech }: Said): Shift | null {
   if (!from.facts || !to.facts) return null;
   return g.run(shiftStage, { from: sideOf(g, from, from.facts), to: sideOf(g, to, to.facts), sizeTolerance, speech });
 }
 
 /** Shift of a setup's work zero from the first one's; null for the first, and where one of them has no device. */
-export function fromFirst(g: Graph, first: PlannedSetup, setup: PlannedSetup, job: Job, speech: Speech): Shift | null {
-  return setup === first ? null : shift(g, first, setup, job, speech);
+export function fromFirst(g: Graph, first: PlannedSetup, setup: PlannedSetup, said: Said): Shift | null {
+  return setup === first ? null : shift(g, first, setup, said);
 }
 
 /** From every setup to the next one, where both have a device. */
-export function transitionsOf(
-  g: Graph,
-  setups: readonly PlannedSetup[],
-  job: Job,
-  speech: Speech,
-): PlannedTransition[] {
+export function transitionsOf(g: Graph, setups: readonly PlannedSetup[], said: Said): PlannedTransition[] {
   return setups.slice(1).flatMap((to, i) => {
     const from = setups[i];
-    const by = shift(g, from, to, job, speech);
+    const by = shift(g, from, to, said);
     if (!by || !from.facts || !to.facts) return [];
     const facts = g.run(transitionStage, { from: from.facts.seat, to: to.facts.seat });
     const named = { fromId: from.id, toId: to.id, fromOp: from.op, toOp: to.op };

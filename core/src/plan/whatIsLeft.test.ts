@@ -44,7 +44,7 @@ test('a block cut from any side down to any depth leaves what the closed formula
       // in steps far above a micrometer: a depth closer to a face than that is the face
       const depth = (thousandths / 1000) * part.box.max[axis];
       const along = depthPlane(part, up, depth);
-      const { left, removedMm3 } = cutFrom(kernel, material(blank, part), up, along);
+      const { left, removedMm3 } = cutFrom({ kernel, before: material(blank, part), up, level: along });
       const size = (b: Box3, a: 'x' | 'y' | 'z') => b.max[a] - b.min[a];
       const [u, v] = (['x', 'y', 'z'] as const).filter((a) => a !== axis);
       const over = up[0] === '+' ? blank.max[axis] - part.box.max[axis] : part.box.min[axis] - blank.min[axis];
@@ -63,7 +63,7 @@ test('with an overhang the result equals a voxel count within its error bound', 
   const solid = kernel.union([kernel.box(box([0, 0, 0], [10, 20, 24])), kernel.box(box([0, 0, 16], [30, 20, 24]))]);
   const part = asPart(solid);
   const blank = box([-2, -2, -2], [32, 22, 26]);
-  const { left } = cutFrom(kernel, material(blank, part), '+z', 0);
+  const { left } = cutFrom({ kernel, before: material(blank, part), up: '+z', level: 0 });
   const step = 0.5;
   let count = 0;
   const inPart = (x: number, y: number, z: number) =>
@@ -84,7 +84,7 @@ test('metal under an overhang is never reached from above or below, and its plac
   const solid = kernel.subtract(kernel.box(box([0, 0, 0], [40, 30, 30])), kernel.box(box([-1, -1, 10], [25, 31, 20])));
   const part = asPart(solid);
   let m = material(part.box, part);
-  for (const up of ['+z', '-z'] as const) m = cutFrom(kernel, m, up, depthPlane(part, up, 30)).left;
+  for (const up of ['+z', '-z'] as const) m = cutFrom({ kernel, before: m, up, level: depthPlane(part, up, 30) }).left;
   const { facts: unreached } = unreachedMetal(kernel, m, part);
   expect(unreached.volumeMm3).toBeCloseTo(25 * 30 * 10, 3);
   expect(unreached.pieces).toHaveLength(1);
@@ -92,7 +92,7 @@ test('metal under an overhang is never reached from above or below, and its plac
   // the slot runs through from front to rear and is open to the left
   expect(unreached.pieces[0].reachedFrom).toEqual(['-x', '-y', '+y']);
   // from the left it is reached
-  const reached = cutFrom(kernel, m, '-x', depthPlane(part, '-x', 25)).left;
+  const reached = cutFrom({ kernel, before: m, up: '-x', level: depthPlane(part, '-x', 25) }).left;
   expect(unreachedMetal(kernel, reached, part).facts).toEqual({ volumeMm3: 0, pieces: [] });
 });
 
@@ -110,7 +110,8 @@ test('whatever the route, the finished part is never cut', () => {
       ),
       (route) => {
         let m = material(box([-1, -1, -1], [31, 21, 26]), part);
-        for (const [o, depth] of route) m = cutFrom(kernel, m, o.up, depthPlane(part, o.up, depth)).left;
+        for (const [o, depth] of route)
+          m = cutFrom({ kernel, before: m, up: o.up, level: depthPlane(part, o.up, depth) }).left;
         return kernel.subtract(solid, m.solid).volumeMm3() < 1e-6 && m.volumeMm3 >= solid.volumeMm3() - 1e-6;
       },
     ),

@@ -189,7 +189,19 @@ export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): num
  * Where a cutter goes that only follows the part's outline: one cutter wide around it, seen along `up`. To be
  * released.
  */
-export function alongOutline(kernel: Kernel, part: Part, before: Material, up: Direction, cutterMm: number): Solid {
+export function alongOutline({
+  kernel,
+  part,
+  before,
+  up,
+  cutterMm,
+}: {
+  readonly kernel: Kernel;
+  readonly part: Part;
+  readonly before: Material;
+  readonly up: Direction;
+  readonly cutterMm: number;
+}): Solid {
   const view = rotationOf(lookAlong(up));
   const box = before.solid.box();
   const reach = Math.max(...[box.min, box.max].map((p) => Math.abs(dot(p, unitVector(up))))) + 1;
@@ -217,18 +229,32 @@ function snapped(before: Material, up: Direction, along: number): number {
   return corner === null ? along : sign * corner;
 }
 
+/** An exact box stands for the half space above a level: the kernel's own cut by a plane is a rounding off it. */
+function aboveLevel({ min, max }: Box3, up: Direction, along: number): Box3 {
+  const half = { min: { x: min.x - 1, y: min.y - 1, z: min.z - 1 }, max: { x: max.x + 1, y: max.y + 1, z: max.z + 1 } };
+  if (signOf(up) > 0) half.min[axisOf(up)] = along;
+  else half.max[axisOf(up)] = -along;
+  return half;
+}
+
 /**
  * What is left after a setup that cuts from direction `up` down to a depth plane:
  * `frame' = frame ∩ ( {u·x ≤ c} ∪ shadow )`. Nothing of the finished part is ever cut, and what an overhang of the
  * part hides from the cutter stays.
  */
-export function cutFrom(
-  kernel: Kernel,
-  before: Material,
-  up: Direction,
-  level: number,
-  only: Solid | null = null,
-): Cut {
+export function cutFrom({
+  kernel,
+  before,
+  up,
+  level,
+  only = null,
+}: {
+  readonly kernel: Kernel;
+  readonly before: Material;
+  readonly up: Direction;
+  readonly level: number;
+  readonly only?: Solid | null;
+}): Cut {
   const along = snapped(before, up, level);
   const { kept } = before;
   const nothing = { left: before, onward: before, removedMm3: 0, removedBox: null, along };
@@ -241,16 +267,8 @@ export function cutFrom(
     return s;
   };
   const free = () => scrap.forEach((x) => x.release());
-  // an exact box stands for the half space: the kernel's own cut by a plane is a rounding off it
-  const half = { min: { ...box.min }, max: { ...box.max } };
-  for (const a of AXES) {
-    half.min[a] -= 1;
-    half.max[a] += 1;
-  }
-  if (signOf(up) > 0) half.min[axis] = along;
-  else half.max[axis] = -along;
-  let tool = hold(kernel.box(half));
-  const shadow = kernel.shadow(kept, up, along, true, before.frame);
+  let tool = hold(kernel.box(aboveLevel(box, up, along)));
+  const shadow = kernel.shadow({ solid: kept, up, along, through: true, within: before.frame });
   if (shadow) tool = hold(kernel.subtract(tool, hold(shadow)));
   if (only) tool = hold(kernel.intersect(tool, only));
   const flats = withCutPlane(before.flats, up, along);

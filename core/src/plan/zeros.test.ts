@@ -62,9 +62,13 @@ describe('a seat that hands would find', () => {
       level: 'stop',
       says: 'What hangs down stands on the bed: the parallels stay 1.588 mm below the part and carry nothing.',
     });
-    const sheet = buildSheet(job, planned, null, { name: '', projection: 'third angle' }, null).setups.find(
-      (s) => s.op === 20,
-    )!;
+    const sheet = buildSheet({
+      job,
+      planned,
+      outlines: null,
+      shop: { name: '', projection: 'third angle' },
+      issue: null,
+    }).setups.find((s) => s.op === 20)!;
     expect(sheet.rows.find((r) => r.label === 'Parallels')?.value).toMatch(/^\d+\.\d+ mm, carry nothing$/);
   });
   test('a flange that would hold the part off jaw and parallels beside them does not', () => {

@@ -129,7 +129,7 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
     const earlier = setups
       .filter((s) => s.orientation.up === opposite(up))
       .map((s) => extent(part, axisOf(up)) - s.cutsBelowTop);
-    depth = exactDepth(depth, up, limit, earlier, input);
+    depth = exactDepth({ sampled: depth, up, limit, earlier, input });
     jawsInWayMm = Math.max(jawsInWayMm, depth - limit);
     const cuts = new Map<number, number>();
     reach.places.forEach((p, i) => {
@@ -154,13 +154,19 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
  * Samples lie inside faces: the depth is that of the nearest level below the deepest of them where a face ends or an
  * earlier setup from the opposite direction stopped; where neither is near, as deep as jaws and cutters leave it.
  */
-function exactDepth(
-  sampled: number,
-  up: Direction,
-  limit: number,
-  earlier: readonly number[],
-  input: ProposeInput,
-): number {
+function exactDepth({
+  sampled,
+  up,
+  limit,
+  earlier,
+  input,
+}: {
+  readonly sampled: number;
+  readonly up: Direction;
+  readonly limit: number;
+  readonly earlier: readonly number[];
+  readonly input: ProposeInput;
+}): number {
   const levels = [...earlier, ...endsOf(input)[up]].filter((d) => d >= sampled - 1e-6);
   const next = levels.length > 0 ? Math.min(...levels) : sampled;
   return sampled <= limit + 1e-9 ? Math.min(next, Math.max(Math.min(limit, input.reach.wallsMm), sampled)) : next;

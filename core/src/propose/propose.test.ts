@@ -30,13 +30,13 @@ function propose(
   const names = featureNames(features, speechIn('mm'));
   const blank = planBlank(part, { allowance, blank: newBlank(allowance), copies: ONE_COPY });
   const level = (d: Direction, b: Box3) => (d[0] === '+' ? b.max[d[1] as 'x'] : -b.min[d[1] as 'x']);
-  const reach = reachOf(
-    marked,
+  const reach = reachOf({
+    surface: marked,
     part,
-    finished.map((side) => ({ side, level: level(side, blank.box) })),
-    undefined,
-    most === null ? undefined : () => most,
-  );
+    finishedSides: finished.map((side) => ({ side, level: level(side, blank.box) })),
+    tell: undefined,
+    mostDeep: most === null ? undefined : () => most,
+  });
   const nameOf = (f: number) => names.get(features[f]?.id) ?? 'a free face';
   const proposal = proposeRoutes({ reach, features, part, blank, vise, round, nameOf, speech: speechIn('mm') });
   return {
@@ -127,7 +127,7 @@ test('reach of a block agrees with what can be seen: each side from its own dire
   const surface = block().mesh();
   const part = meshBox(surface);
   const { features, surface: marked } = findFeatures(surface, part);
-  const { places } = reachOf(marked, part, []);
+  const { places } = reachOf({ surface: marked, part, finishedSides: [] });
   for (const p of places) {
     const f = features[p.feature];
     if (f.kind !== 'plane' || !f.side) throw new Error('a block has six sides');
@@ -150,7 +150,7 @@ test('each proposed setup is an ordinary setup: planned, the route leaves nothin
   const blank = planBlank(part, job);
   const nameOf = (f: number) => [...featureNames(features, speechIn('mm')).values()][f];
   const { routes } = proposeRoutes({
-    reach: reachOf(marked, part, []),
+    reach: reachOf({ surface: marked, part, finishedSides: [] }),
     features,
     part,
     blank,

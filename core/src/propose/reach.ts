@@ -116,13 +116,19 @@ function placesOn({ mesh, featureOf }: FeatureSurface, part: Box3, finishedSides
  * @param tell called with the share done, 0 to 1
  * @param mostDeep how deep a wall of a feature can be milled, mm
  */
-export function reachOf(
-  surface: FeatureSurface,
-  part: Box3,
-  finishedSides: readonly FinishedSide[],
-  tell: (share: number) => void = () => undefined,
-  mostDeep: (feature: number) => number = () => Infinity,
-): Reach {
+export function reachOf({
+  surface,
+  part,
+  finishedSides,
+  tell = () => undefined,
+  mostDeep = () => Infinity,
+}: {
+  readonly surface: FeatureSurface;
+  readonly part: Box3;
+  readonly finishedSides: readonly FinishedSide[];
+  readonly tell?: (share: number) => void;
+  readonly mostDeep?: (feature: number) => number;
+}): Reach {
   const places = placesOn(surface, part, finishedSides);
   DIRECTIONS.forEach((d, done) => {
     const rotation = rotationOf(lookAlong(d));

@@ -57,20 +57,28 @@ const OFTEN: readonly CauseCode[] = [
  * is told as such. What the machine reads while it touches hangs on where things are: radius, common offset and
  * register are sums made later.
  */
-export function diagnose(
-  plan: RunPlan,
-  setup: RunSetup,
-  step: RunStep,
-  judged: readonly Judged[],
-  known: Known,
-): Guess[] {
+export function diagnose({
+  plan,
+  setup,
+  step,
+  judged,
+  known,
+}: {
+  readonly plan: RunPlan;
+  readonly setup: RunSetup;
+  readonly step: RunStep;
+  readonly judged: readonly Judged[];
+  readonly known: Known;
+}): Guess[] {
   const differences = differencesOf(step, judged, known);
   const tolerance = Math.max(setup.limit, 0.02);
   const guesses = differences.flatMap(({ axis, by, place, read }) => [
     ...[...setup.causes, ...commonCauses(plan, known)]
       .filter((c) => c.axis === axis && (c.at === place || (c.at === 'both' && place !== 'touch')))
       .map((c): Guess => ({ code: c.code, axis, says: c.says, missesBy: Math.abs(by - c.delta) })),
-    ...(read ? ofNumbers(plan, axis, read.value, read.target, place === 'keyIn' ? setup : null) : []),
+    ...(read
+      ? ofNumbers({ plan, axis, value: read.value, target: read.target, keyed: place === 'keyIn' ? setup : null })
+      : []),
   ]);
   const fitting = guesses.filter((g) => g.missesBy !== null && g.missesBy <= tolerance);
   const ranked = unique(fitting.sort((a, b) => rank(a, fitting) - rank(b, fitting) || a.missesBy! - b.missesBy!));
@@ -133,7 +141,19 @@ function commonCauses(plan: RunPlan, { commons, proven }: Known): Cause[] {
  * Mistakes that depend on the number itself: the unit, the sign, the axis, a digit. @param keyed whose register was
  * keyed in; null: a reading
  */
-function ofNumbers(plan: RunPlan, axis: Axis, value: number, target: number, keyed: RunSetup | null): Guess[] {
+function ofNumbers({
+  plan,
+  axis,
+  value,
+  target,
+  keyed,
+}: {
+  readonly plan: RunPlan;
+  readonly axis: Axis;
+  readonly value: number;
+  readonly target: number;
+  readonly keyed: RunSetup | null;
+}): Guess[] {
   const speech = speechIn(plan.units);
   const other = plan.units === 'mm' ? 'inches' : 'millimeters';
   const near = (v: number) => Math.abs(v - target);

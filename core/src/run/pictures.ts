@@ -11,7 +11,10 @@ export function picturesOf(planned: PlannedSetup, outlines: RouteOutlines | null
   const views = outlines?.setups.find((s) => s.id === planned.id)?.views;
   return views
     ? (Object.fromEntries(
-        VIEW_NAMES.map((v) => [v, setupScene(v, planned, views[v], speech, { dimensions: true, labels: true })]),
+        VIEW_NAMES.map((v) => [
+          v,
+          setupScene({ view: v, planned, outlines: views[v], speech, options: { dimensions: true, labels: true } }),
+        ]),
       ) as Record<ViewName, Scene>)
     : null;
 }

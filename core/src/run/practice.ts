@@ -13,13 +13,19 @@ const BELOW_TOP_MM = 3;
  * @param faces where the face looks
  * @param inside for a bore: the middle of it, machine axes; the tool then goes down there
  */
-export function besideFace(
-  control: SimulatedControl,
-  part: Body,
-  faces: Direction,
-  tool: MountedTool,
-  inside: { readonly x: number; readonly y: number } | null = null,
-): Answer {
+export function besideFace({
+  control,
+  part,
+  faces,
+  tool,
+  inside = null,
+}: {
+  readonly control: SimulatedControl;
+  readonly part: Body;
+  readonly faces: Direction;
+  readonly tool: MountedTool;
+  readonly inside?: { readonly x: number; readonly y: number } | null;
+}): Answer {
   const { min, max } = meshBox(part.mesh);
   const axis = axisOf(faces);
   const side = signOf(faces) > 0 ? max : min;

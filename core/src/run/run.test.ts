@@ -321,11 +321,20 @@ test('a common offset that stays is taken off every register, and the readings a
   expect(o.control.read().work.z).toBeCloseTo(0 - zero.inMachine!.z, 6);
   // a zero touched off in one setup carries over to the next: nothing is counted twice
   expect(state.zeros[1].target.z).toBeCloseTo(state.zeros[1].planned.z!, 6);
-  expect(buildSheet(vane(), r.planned, null, shop, { letter: 'A', on: '2026-11-25' }).setups[0].says).toContain(
+  expect(
+    buildSheet({ job: vane(), planned: r.planned, outlines: null, shop, issue: { letter: 'A', on: '2026-11-25' } })
+      .setups[0].says,
+  ).toContain(
     'The common offset stays in the control, X +1.500 Y \u22122.000 Z \u221240.000: it is taken off the registers.',
   );
   expect(
-    buildSheet(vane(), plain.planned, null, demoShop, { letter: 'A', on: '2026-11-25' }).setups[0].says?.join(' '),
+    buildSheet({
+      job: vane(),
+      planned: plain.planned,
+      outlines: null,
+      shop: demoShop,
+      issue: { letter: 'A', on: '2026-11-25' },
+    }).setups[0].says?.join(' '),
   ).not.toMatch(/common offset/);
   expect(controlTexts(vane(), r.planned, 'A').set).toMatch(
     /COMMON OFFSET MUST BE X\+1\.500 Y-2\.000 Z-40\.000, IT IS TAKEN OFF BELOW/,

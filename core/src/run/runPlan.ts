@@ -19,13 +19,19 @@ import { number, READ_BACK_MM, stationZ, step, yes, type Making } from './steps'
  * values are as they are keyed in; Z counts as the shop measures its lengths.
  * @param otherwise per setup: where its faces would be if it were loaded the wrong way
  */
-export function runPlan(
-  job: Job,
-  planned: PlannedJob,
-  letter: string,
-  otherwise: ReadonlyMap<string, readonly Otherwise[]> = new Map(),
-  outlines: RouteOutlines | null = null,
-): RunPlan {
+export function runPlan({
+  job,
+  planned,
+  letter,
+  otherwise = new Map(),
+  outlines = null,
+}: {
+  readonly job: Job;
+  readonly planned: PlannedJob;
+  readonly letter: string;
+  readonly otherwise?: ReadonlyMap<string, readonly Otherwise[]>;
+  readonly outlines?: RouteOutlines | null;
+}): RunPlan {
   const making: Making = { job, planned, speech: speechIn(job.units), letter, outlines };
   const machine = planned.machine;
   const held = planned.setups.filter((s) => s.facts && s.device);
@@ -115,13 +121,13 @@ function machineStep({ planned, speech }: Making): RunStep {
           : 'The machine was not switched off since it was last touched off',
       ),
       ...AXES.map((a) =>
-        number(
-          `common-${a}`,
-          `Common offset ${a.toUpperCase()}, ${unitName(speech.units)}`,
-          a,
-          common[a],
-          READ_BACK_MM,
-        ),
+        number({
+          id: `common-${a}`,
+          label: `Common offset ${a.toUpperCase()}, ${unitName(speech.units)}`,
+          axis: a,
+          target: common[a],
+          off: READ_BACK_MM,
+        }),
       ),
     ],
   });

@@ -1,5 +1,5 @@
 import { AXES, type Axis, type Vec3 } from '../frames';
-import { speechIn, unitName } from '../units';
+import { speechIn, unitName, type Speech } from '../units';
 import { edgeAngle, straighten, zeroFromReadings } from '../zero';
 import { diagnose, type Guess } from './diagnose';
 import type { Ask, Judged, RunEvent, RunPlan, RunSetup, RunStep } from './types';
@@ -84,7 +84,7 @@ export function runState(plan: RunPlan, events: readonly RunEvent[], commons: re
     }
     if (stopped) continue;
     answers.set(step.id, event.values);
-    stopped = judge(plan, step, event.values, answers, commons);
+    stopped = judge({ plan, step, values: event.values, answers, commons });
     if (!stopped) pass(step.id);
   }
   return {
@@ -172,13 +172,19 @@ export function targetOf(plan: RunPlan, step: RunStep, ask: Ask, answers: Readon
   return w + plan.commonOffset[ask.axis] + declare + (run.length ?? 0);
 }
 
-function judge(
-  plan: RunPlan,
-  step: RunStep,
-  values: Values,
-  answers: ReadonlyMap<string, Values>,
-  commons: readonly Vec3[],
-): Stopped | null {
+function judge({
+  plan,
+  step,
+  values,
+  answers,
+  commons,
+}: {
+  readonly plan: RunPlan;
+  readonly step: RunStep;
+  readonly values: Values;
+  readonly answers: ReadonlyMap<string, Values>;
+  readonly commons: readonly Vec3[];
+}): Stopped | null {
   const refused = step.asks.filter((a) => a.kind === 'yes' && values[a.id] !== true);
   if (refused.length > 0)
     return {
@@ -193,7 +199,7 @@ function judge(
   if (missing.length > 0)
     return { stepId: step.id, says: `No reading: ${missing.map((a) => a.label).join('; ')}.`, judged: [], guesses: [] };
   const setup = setupOf(plan, step.setupId);
-  if (step.edge) return crooked(plan, step, step.edge, values, setup?.limit ?? 0);
+  if (step.edge) return crooked(speechIn(plan.units), { ...step, edge: step.edge }, values, setup?.limit ?? 0);
   const judged = judgeReadings(plan, step, values, answers);
   const zeroOff = step.kind === 'touch' && setup && step.axis ? offZero(plan, setup, step.axis, answers) : null;
   const out = judged.filter((j) => !j.inLimit);
@@ -208,7 +214,9 @@ function judge(
     stepId: step.id,
     says: unreached ? beyondTravel(plan, unreached) : step.kind === 'machine' ? commonLeft(plan, out) : '',
     judged: shown,
-    guesses: setup ? diagnose(plan, setup, step, judged, { zeroOff, ...commonsOf(plan, answers, commons) }) : [],
+    guesses: setup
+      ? diagnose({ plan, setup, step, judged, known: { zeroOff, ...commonsOf(plan, answers, commons) } })
+      : [],
   };
 }
 
@@ -295,17 +303,16 @@ function beyondTravel(plan: RunPlan, { ask, value }: Judged): string {
 
 /** An edge that does not run straight: how the part is turned. */
 function crooked(
-  plan: RunPlan,
-  step: RunStep,
-  { along, apart }: NonNullable<RunStep['edge']>,
+  speech: Speech,
+  { id, edge: { along, apart } }: RunStep & { readonly edge: NonNullable<RunStep['edge']> },
   values: Values,
   limit: number,
 ): Stopped | null {
   const [first, second] = [Number(values.first), Number(values.second)];
   if (Math.abs(second - first) <= limit + 1e-9) return null;
   return {
-    stepId: step.id,
-    says: straighten(edgeAngle(along, first, second, apart), second - first, speechIn(plan.units).signed),
+    stepId: id,
+    says: straighten(edgeAngle(along, first, second, apart), second - first, speech.signed),
     judged: [],
     guesses: [],
   };

@@ -49,13 +49,19 @@ export const yes = (id: string, label: string): Ask => ({
   plus: null,
 });
 /** A reading: a length, with the axis it is along and what it should be. */
-export const number = (
-  id: string,
-  label: string,
-  axis: Axis | null,
-  target: number | null,
-  off: number | null,
-): Ask => ({ id, label, kind: 'length', axis, target, minus: off, plus: off });
+export const number = ({
+  id,
+  label,
+  axis,
+  target,
+  off,
+}: {
+  readonly id: string;
+  readonly label: string;
+  readonly axis: Axis | null;
+  readonly target: number | null;
+  readonly off: number | null;
+}): Ask => ({ id, label, kind: 'length', axis, target, minus: off, plus: off });
 
 /** Z of the datum of the device on the machine, where it is known. */
 export const stationZ = (s: PlannedSetup): number | null =>

@@ -19,8 +19,20 @@ export function edgeStep({ speech }: Making, s: PlannedSetup): RunStep[] {
         `Touch the edge that runs along ${edge.along.toUpperCase()} twice, the second time ${speech.sizeWithUnit(edge.apart)} further along plus ${edge.along.toUpperCase()}, with the same tool.`,
       ],
       asks: [
-        number('first', `First touch, machine ${across.toUpperCase()}`, across, null, null),
-        number('second', `Second touch, machine ${across.toUpperCase()}`, across, null, null),
+        number({
+          id: 'first',
+          label: `First touch, machine ${across.toUpperCase()}`,
+          axis: across,
+          target: null,
+          off: null,
+        }),
+        number({
+          id: 'second',
+          label: `Second touch, machine ${across.toUpperCase()}`,
+          axis: across,
+          target: null,
+          off: null,
+        }),
       ],
     }),
   ];
@@ -45,19 +57,25 @@ export function touchStep({ speech }: Making, s: PlannedSetup, index: number): R
     ],
     asks: [
       ...readings.map(([id, where]) =>
-        number(id, `Machine ${name} ${where}, ${unitName(speech.units)}`, w.axis, null, null),
+        number({
+          id,
+          label: `Machine ${name} ${where}, ${unitName(speech.units)}`,
+          axis: w.axis,
+          target: null,
+          off: null,
+        }),
       ),
       ...(w.axis === 'z' && !isReference
         ? [
-            number(
-              'length',
-              touching
+            number({
+              id: 'length',
+              label: touching
                 ? `Length in H${lengthRegisterOf(touching)}, ${unitName(speech.units)}`
                 : `Length of the touching tool, ${unitName(speech.units)}`,
-              null,
-              touching ? lengthInRegister(s.setup, touching, stationZ(s)) : null,
-              null,
-            ),
+              axis: null,
+              target: touching ? lengthInRegister(s.setup, touching, stationZ(s)) : null,
+              off: null,
+            }),
           ]
         : []),
     ],
@@ -70,7 +88,13 @@ export function keyStep({ planned, job, speech }: Making, s: PlannedSetup): RunS
     (u) => u.setupId === s.id && u.fromPiece1 && u.register !== s.register && !job.leaveAlone.includes(u.register),
   );
   const readBack = (id: string, register: Register, a: Axis): Ask => ({
-    ...number(id, `${register} ${a.toUpperCase()}, ${unitName(speech.units)}`, a, null, READ_BACK_MM),
+    ...number({
+      id,
+      label: `${register} ${a.toUpperCase()}, ${unitName(speech.units)}`,
+      axis: a,
+      target: null,
+      off: READ_BACK_MM,
+    }),
     register,
   });
   return step('keyIn', s, `Op ${s.op}: key in ${s.register}`, {

@@ -16,6 +16,8 @@ export type Role =
   | 'loaded'
   | 'section'
   | 'edges'
+  | 'device-edges'
+  | 'zero-axis'
   | 'blank'
   | 'part'
   | 'gasket'

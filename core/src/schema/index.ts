@@ -17,7 +17,19 @@ export type FieldUnit =
   'mm' | 'mm²' | 'N' | 'N·m' | 'kPa' | 'MPa' | 'GPa' | '°C' | 'kg' | '1/min' | 'm' | 'm/min' | '%' | '';
 
 /** A number a person enters: `title` is its label and `unit` how it is shown. Forms are made from schemas of these. */
-export function quantity(title: string, unit: FieldUnit, minimum: number, maximum: number, description?: string) {
+export function quantity({
+  title,
+  unit,
+  minimum,
+  maximum,
+  description,
+}: {
+  readonly title: string;
+  readonly unit: FieldUnit;
+  readonly minimum: number;
+  readonly maximum: number;
+  readonly description?: string;
+}) {
   return Type.Number({ title, unit, minimum, maximum, ...(description ? { description } : {}) });
 }
 

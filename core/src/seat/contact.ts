@@ -140,7 +140,19 @@ const LEAST_LEAN = 0.005;
  * How much further the material reaches beside the windows, per mm: a slope goes on evenly; a step or an edge does
  * not.
  */
-function leanAt(mesh: TriangleMesh, faces: Direction, windows: readonly Window[], t: Vec3, level: number): number {
+function leanAt({
+  mesh,
+  faces,
+  windows,
+  t,
+  level,
+}: {
+  readonly mesh: TriangleMesh;
+  readonly faces: Direction;
+  readonly windows: readonly Window[];
+  readonly t: Vec3;
+  readonly level: number;
+}): number {
   const beside = (by: number) =>
     Math.abs(
       (furthest(
@@ -160,7 +172,7 @@ export function contactAt(part: SeatedPart, faces: Direction, windows: readonly 
   const seatedLevel = found?.level ?? extreme(part.loaded, faces);
   const side = partSideFacing(part.orientation, faces);
   const flatAreaMm2 = found && part.isFlat(side, signOf(faces) * found.level) ? found.flatAreaMm2 : 0;
-  const leans = found && flatAreaMm2 === 0 ? leanAt(part.loaded, faces, windows, t, seatedLevel) : 0;
+  const leans = found && flatAreaMm2 === 0 ? leanAt({ mesh: part.loaded, faces, windows, t, level: seatedLevel }) : 0;
   const outermost = leans > 0 ? extreme(part.loaded, faces) : seatedLevel;
   const finishedHere = leans > 0 ? extreme(part.finished, faces) : furthest(part.finished, faces, windows, t)?.level;
   const onFinished = finishedHere !== undefined && Math.abs(finishedHere - outermost) < TOUCH_MM;

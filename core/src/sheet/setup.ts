@@ -47,7 +47,7 @@ function scenesOf(
 ): Record<ViewName, Scene> {
   const drawn = VIEW_NAMES.map((v) => [
     v,
-    setupScene(v, planned, views[v], speech, { dimensions: true, labels: true }),
+    setupScene({ view: v, planned, outlines: views[v], speech, options: { dimensions: true, labels: true } }),
   ]);
   return Object.fromEntries(drawn) as Record<ViewName, Scene>;
 }
@@ -65,14 +65,16 @@ const notHeld = (seat: string, speech: Speech) => ({
   scenes: null,
 });
 
+interface SheetSetupInputs {
+  readonly planned: PlannedSetup;
+  readonly first: PlannedSetup;
+  readonly copies: readonly CopyPlace[];
+  readonly outlines: RouteOutlines | null;
+  readonly speech: Speech;
+}
+
 /** One setup of the sheet, also while it is not known how the part is held. */
-export function sheetSetup(
-  planned: PlannedSetup,
-  first: PlannedSetup,
-  copies: readonly CopyPlace[],
-  outlines: RouteOutlines | null,
-  speech: Speech,
-): SheetSetup {
+export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSetupInputs): SheetSetup {
   const { facts, setup, device } = planned;
   const unit = unitName(speech.units);
   const base = {

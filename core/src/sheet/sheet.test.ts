@@ -29,13 +29,13 @@ test('letters run A, B … Z, AA, AB', () => {
 
 test('the sheet says what to do before hands go in, and every coordinate has sign and axis', () => {
   const { job, planned, outlines } = plan();
-  const sheet = buildSheet(
+  const sheet = buildSheet({
     job,
     planned,
     outlines,
-    { name: 'Skerry Instrument Works', projection: 'third angle' },
-    { letter: 'A', on: '2026-11-30' },
-  );
+    shop: { name: 'Skerry Instrument Works', projection: 'third angle' },
+    issue: { letter: 'A', on: '2026-11-30' },
+  });
   expect(sheet.transitions[0].first).toBe('Stop the spindle, put the tool away, then open the vise.');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'rear face')?.declare).toBe('Y +0.2275');
   expect(sheet.setups[0].touchOff.find((t) => t.face === 'top face')?.declare).toBe('Z +0.0400');
@@ -49,8 +49,8 @@ test('a shift on purpose moves the mark in the drawing, what is declared and the
       measured(shop);
       j.setups[0].zero.extra = { x: 0, y: 0, z: extra };
     });
-    const scene = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null).setups[0].scenes!
-      .front;
+    const scene = buildSheet({ job, planned, outlines, shop: { name: 's', projection: 'first angle' }, issue: null })
+      .setups[0].scenes!.front;
     const mark = scene.shapes.find((s) => s.kind === 'zero')!;
     const facts = planned.setups[0].facts!;
     return {
@@ -78,7 +78,7 @@ test('the section from above is cut at half the grip, so it shows what the jaws 
 
 test('an unknown station prints the shift instead of a work zero, and no control line', () => {
   const { job, planned, outlines } = plan();
-  const sheet = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null);
+  const sheet = buildSheet({ job, planned, outlines, shop: { name: 's', projection: 'first angle' }, issue: null });
   expect(sheet.setups[1].workZero).toBeNull();
   expect(sheet.setups[1].shiftFromFirst).toEqual({ x: '+2.7900', y: '+0.0400', z: '−0.4150' });
   const lines = controlLines(job, planned, 'DRAFT');
@@ -149,7 +149,7 @@ test('two issues are compared number by number', () => {
 
 test('a drawing is true to scale: one page unit per millimeter means just that', () => {
   const { job, planned, outlines } = plan();
-  const sheet = buildSheet(job, planned, outlines, { name: 's', projection: 'first angle' }, null);
+  const sheet = buildSheet({ job, planned, outlines, shop: { name: 's', projection: 'first angle' }, issue: null });
   const scene = sheet.setups[0].scenes!.leftEnd;
   const page = layoutScene(scene, { width: 600, height: 400, scale: 1.5, fontSize: 10, hatchSpacing: 5, markSize: 5 });
   const [a, b] = [page.toPage([0, 0]), page.toPage([10, 20])];
@@ -166,7 +166,13 @@ test('copies and how the blank comes stand on the sheet, with the shift to the n
     j.copies = { x: 2, y: 1, z: 1, gap: 12.7, cutter: 6.35 };
     j.blank.sides.zMinus = 'raw';
   });
-  const sheet = buildSheet(job, planned, null, { name: 's', projection: 'third angle' }, null);
+  const sheet = buildSheet({
+    job,
+    planned,
+    outlines: null,
+    shop: { name: 's', projection: 'third angle' },
+    issue: null,
+  });
   expect(sheet.head.find((r) => r.label === 'Copies from one blank')?.value).toBe(
     '2 along X, 0.5000 in apart; zero is on the first',
   );

@@ -84,13 +84,19 @@ export interface SheetIssue {
  * The setup sheet of a planned job. Every length is printed in the job's unit, every coordinate with sign and axis.
  * @param issue the letter and day of an issue; null for a draft
  */
-export function buildSheet(
-  job: Job,
-  planned: PlannedJob,
-  outlines: RouteOutlines | null,
-  shop: Pick<Shop, 'name' | 'projection'>,
-  issue: SheetIssue | null,
-): Sheet {
+export function buildSheet({
+  job,
+  planned,
+  outlines,
+  shop,
+  issue,
+}: {
+  readonly job: Job;
+  readonly planned: PlannedJob;
+  readonly outlines: RouteOutlines | null;
+  readonly shop: Pick<Shop, 'name' | 'projection'>;
+  readonly issue: SheetIssue | null;
+}): Sheet {
   const speech = speechIn(job.units);
   const unit = unitName(job.units);
   const size = (v: { x: number; y: number; z: number }) =>
@@ -121,7 +127,9 @@ export function buildSheet(
       },
       ...copiesRow(job, planned, speech),
     ],
-    setups: planned.setups.map((s) => sheetSetup(s, planned.setups[0], planned.blank.copies, outlines, speech)),
+    setups: planned.setups.map((s) =>
+      sheetSetup({ planned: s, first: planned.setups[0], copies: planned.blank.copies, outlines, speech }),
+    ),
     transitions: planned.transitions.map((t) =>
       sheetTransition(t, planned.setups.find((s) => s.id === t.fromId) ?? null, speech),
     ),

@@ -14,13 +14,13 @@ const bolt = {
     ['5.6', '8.8', '10.9', '12.9'].map((c) => Type.Literal(c)),
     { title: 'Bolt strength class', description: 'ISO 898-1.' },
   ),
-  torqueFactor: quantity(
-    'Torque factor K',
-    '',
-    0.05,
-    0.5,
-    'F = T / (K·d): 0.20 as received, 0.15 oiled (common practice, no source).',
-  ),
+  torqueFactor: quantity({
+    title: 'Torque factor K',
+    unit: '',
+    minimum: 0.05,
+    maximum: 0.5,
+    description: 'F = T / (K·d): 0.20 as received, 0.15 oiled (common practice, no source).',
+  }),
 };
 
 export const strapSchema = means('strap', {
@@ -29,7 +29,7 @@ export const strapSchema = means('strap', {
   width: positive('Width', 'mm', 500),
   thickness: positive('Thickness', 'mm', 200),
   headHeight: positive('Bolt and nut above the strap', 'mm', 500),
-  friction: quantity('Friction on the part', '', 0.01, 1.5),
+  friction: quantity({ title: 'Friction on the part', unit: '', minimum: 0.01, maximum: 1.5 }),
 });
 
 export const edgeClampSchema = means('edge clamp', {
@@ -37,14 +37,26 @@ export const edgeClampSchema = means('edge clamp', {
   length: positive('Length', 'mm', 500),
   width: positive('Width', 'mm', 500),
   height: positive('Height', 'mm', 500, "It pushes against the part's side, below this."),
-  downAngle: quantity('Pushes down at', '', 0, 45, 'Degrees below the horizontal.'),
-  friction: quantity('Friction on the part', '', 0.01, 1.5),
+  downAngle: quantity({
+    title: 'Pushes down at',
+    unit: '',
+    minimum: 0,
+    maximum: 45,
+    description: 'Degrees below the horizontal.',
+  }),
+  friction: quantity({ title: 'Friction on the part', unit: '', minimum: 0.01, maximum: 1.5 }),
 });
 
 export const screwSchema = means('screw', {
   shank: positive('Shank diameter', 'mm', 64),
   head: positive('Head diameter', 'mm', 100),
-  headHeight: quantity('Head above the part', 'mm', 0, 100, '0: countersunk flush.'),
+  headHeight: quantity({
+    title: 'Head above the part',
+    unit: 'mm',
+    minimum: 0,
+    maximum: 100,
+    description: '0: countersunk flush.',
+  }),
   length: positive('Length', 'mm', 500),
   holdN: positive('Holds', 'N', 1e6, 'Pull and sideways force one holds in the board.'),
 });
@@ -52,7 +64,7 @@ export const screwSchema = means('screw', {
 export const nailSchema = means('nail', {
   shank: positive('Shank diameter', 'mm', 64),
   head: positive('Head diameter', 'mm', 100),
-  headHeight: quantity('Head above the part', 'mm', 0, 100),
+  headHeight: quantity({ title: 'Head above the part', unit: 'mm', minimum: 0, maximum: 100 }),
   length: positive('Length', 'mm', 500),
   holdN: positive('Holds', 'N', 1e6),
   cuttable: Type.Union([Type.Literal('cutter may hit it'), Type.Literal('cutter may not hit it')], {
@@ -80,13 +92,19 @@ export const bondSchema = Type.Object(
       title: 'Kind',
       description: 'Tape and glue: both faces taped, glue between the tapes.',
     }),
-    thickness: quantity('Thickness', 'mm', 0, 10),
+    thickness: quantity({ title: 'Thickness', unit: 'mm', minimum: 0, maximum: 10 }),
     shearMPa: positive('Shear strength', 'MPa', 200),
     pullMPa: positive('Pull-off strength', 'MPa', 200),
-    peelNPerMm: quantity('Peel strength, N/mm', '', 0, 100, 'Force per millimeter of an edge that is pulled up.'),
-    fullTo: quantity('Full strength up to', '°C', -20, 300),
-    noneAt: quantity('No strength left at', '°C', 0, 400),
-    share: quantity('Share of the face that really sticks', '%', 1, 100),
+    peelNPerMm: quantity({
+      title: 'Peel strength, N/mm',
+      unit: '',
+      minimum: 0,
+      maximum: 100,
+      description: 'Force per millimeter of an edge that is pulled up.',
+    }),
+    fullTo: quantity({ title: 'Full strength up to', unit: '°C', minimum: -20, maximum: 300 }),
+    noneAt: quantity({ title: 'No strength left at', unit: '°C', minimum: 0, maximum: 400 }),
+    share: quantity({ title: 'Share of the face that really sticks', unit: '%', minimum: 1, maximum: 100 }),
     release: Type.String({
       maxLength: 200,
       title: 'Comes off by',
@@ -105,7 +123,7 @@ export const workMaterialSchema = Type.Object(
       description: "As jobs call it; the longest name that the job's material begins with counts.",
     }),
     kc11: positive('Specific cutting force k_c1.1, N/mm²', '', 20_000, 'For a chip of 1 mm by 1 mm (Kienzle).'),
-    mc: quantity('Exponent m_c', '', 0, 0.9),
+    mc: quantity({ title: 'Exponent m_c', unit: '', minimum: 0, maximum: 0.9 }),
     speed: positive('Surface speed', 'm/min', 5000),
     yieldMPa: positive('Yield strength', 'MPa', 5000),
     youngGPa: positive("Young's modulus", 'GPa', 1000),

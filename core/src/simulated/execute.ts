@@ -119,7 +119,7 @@ function act(build: MachineBuild, s: ControlState, { g, words }: Line): Acted | 
   if (g.includes(100)) return setRegister(s, words, given);
   if (words.L !== undefined || words.P !== undefined) return 'L and P are of use with G10 only.';
   if (g.includes(280) || g.includes(300))
-    return referenceReturn(build, s, given, any, g.includes(280) ? build.reference : build.second);
+    return referenceReturn({ build, s, given, any, position: g.includes(280) ? build.reference : build.second });
   if (g.includes(920))
     return any
       ? { state: setAxisOffset(s, given), moves: [] }
@@ -162,13 +162,19 @@ function setRegister(s: ControlState, { L, P }: Line['words'], given: Record<Axi
 }
 
 /** G28, G30: by way of the programmed point, if there is one, then all axes to the position (NISTIR 6556, 3.5.8). */
-function referenceReturn(
-  build: MachineBuild,
-  s: ControlState,
-  given: Record<Axis, number | null>,
-  any: boolean,
-  position: Vec3,
-): Acted {
+function referenceReturn({
+  build,
+  s,
+  given,
+  any,
+  position,
+}: {
+  readonly build: MachineBuild;
+  readonly s: ControlState;
+  readonly given: Record<Axis, number | null>;
+  readonly any: boolean;
+  readonly position: Vec3;
+}): Acted {
   const moves: Moved[] = [];
   let state = s;
   for (const target of [...(any ? [programmed(s, given)] : []), position]) {

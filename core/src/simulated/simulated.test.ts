@@ -180,7 +180,7 @@ describe('touching', () => {
         [50, 50],
         [-50, 50],
       ]),
-      [circleLoop(0, 0, 20, 1e-3)],
+      [circleLoop({ u: 0, v: 0, radius: 20, deviation: 1e-3 })],
       30,
     ),
     at: vec(0, 0, 0),

@@ -10,7 +10,7 @@ const farthest = (ring: readonly (readonly [number, number])[], r: number) =>
   );
 
 test('chords of a circle become finer, on the circle', () => {
-  const { points } = circleLoop(0, 0, 30);
+  const { points } = circleLoop({ u: 0, v: 0, radius: 30 });
   expect(farthest(points, 30)).toBeGreaterThan(0.005);
   const [fine] = withArcs([points], 0.001);
   expect(farthest(fine, 30)).toBeLessThan(0.001 + 1e-9);

@@ -12,7 +12,19 @@ const ORDER: Record<Axis, readonly [Axis, Axis]> = { x: ['y', 'z'], y: ['z', 'x'
  * of bar and part then run side by side and never through each other. At the part's own radius its corners are taken
  * as they are.
  */
-function loopAround(mesh: TriangleMesh, along: Axis, center: Vec3, radius: number, curve: number): Loop {
+function loopAround({
+  mesh,
+  along,
+  center,
+  radius,
+  curve,
+}: {
+  readonly mesh: TriangleMesh;
+  readonly along: Axis;
+  readonly center: Vec3;
+  readonly radius: number;
+  readonly curve: number;
+}): Loop {
   const [u, v] = ORDER[along].map((axis) => AXES.indexOf(axis));
   const [cu, cv] = ORDER[along].map((axis) => center[axis]);
   const n = chordsOf(radius, DEVIATION_MM);
@@ -63,8 +75,8 @@ function loopAround(mesh: TriangleMesh, along: Axis, center: Vec3, radius: numbe
 /** A round bar or tube whose chords suit the part's. */
 export function barAround(part: TriangleMesh, { across, bore, length, along }: Bar, center: Vec3): TriangleMesh {
   const mesh = prism(
-    loopAround(part, along, center, across / 2, 0),
-    bore > 0 ? [loopAround(part, along, center, bore / 2, 0)] : [],
+    loopAround({ mesh: part, along, center, radius: across / 2, curve: 0 }),
+    bore > 0 ? [loopAround({ mesh: part, along, center, radius: bore / 2, curve: 0 })] : [],
     length,
   );
   const start = { x: 0, y: 0, z: 0, [along]: center[along] };

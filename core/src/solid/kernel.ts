@@ -250,7 +250,19 @@ export class Kernel extends FlatKernel {
    * @param within the body that is cut: where a face of the solid is its face too, nothing of it lies straight below
    * @returns null when nothing above the plane overhangs
    */
-  shadow(solid: Solid, up: Direction, along: number, through = false, within: Solid | null = null): Solid | null {
+  shadow({
+    solid,
+    up,
+    along,
+    through = false,
+    within = null,
+  }: {
+    readonly solid: Solid;
+    readonly up: Direction;
+    readonly along: number;
+    readonly through?: boolean;
+    readonly within?: Solid | null;
+  }): Solid | null {
     const axis = axisOf(up);
     const sign = signOf(up);
     const mesh = solid.mesh();
@@ -263,10 +275,10 @@ export class Kernel extends FlatKernel {
     const onSize = within ? facetsOn(mesh, within.mesh()) : () => false;
     const prisms = [
       ...patchesOf(mesh, (t) => looksDown(t) && !onSize(t)).flatMap((patch) =>
-        this.#prismsUnder(mesh, patch, up, along, (v) => (crest[v] ? 0 : sign * APART_MM)),
+        this.#prismsUnder({ mesh, patch, up, along, raise: (v) => (crest[v] ? 0 : sign * APART_MM) }),
       ),
       ...patchesOf(mesh, (t) => looksDown(t) && onSize(t)).flatMap((patch) =>
-        this.#prismsUnder(mesh, patch, up, along, () => -sign * APART_MM),
+        this.#prismsUnder({ mesh, patch, up, along, raise: () => -sign * APART_MM }),
       ),
     ];
     if (prisms.length === 0) return null;
@@ -279,21 +291,27 @@ export class Kernel extends FlatKernel {
   }
 
   /** One prism from a patch down to the plane; a patch that is no clean height field is taken triangle by triangle. */
-  #prismsUnder(
-    mesh: TriangleMesh,
-    patch: readonly number[],
-    up: Direction,
-    along: number,
-    raise: (vertex: number) => number,
-  ): Solid[] {
+  #prismsUnder({
+    mesh,
+    patch,
+    up,
+    along,
+    raise,
+  }: {
+    readonly mesh: TriangleMesh;
+    readonly patch: readonly number[];
+    readonly up: Direction;
+    readonly along: number;
+    readonly raise: (vertex: number) => number;
+  }): Solid[] {
     const axis = axisOf(up);
     const sign = signOf(up);
     const corners = [...new Set(patch.flatMap((t) => [0, 1, 2].map((k) => mesh.triangles[t + k])))];
     const floor = sign * Math.min(along, ...corners.map((v) => sign * vertex(mesh, v)[axis])) - sign;
-    const whole = this.fromMesh(prismMesh(mesh, patch, axis, floor, raise));
+    const whole = this.fromMesh(prismMesh({ mesh, patch, axis, floor, raise }));
     if (whole.ok) return [whole.value];
     return patch.flatMap((t) => {
-      const one = this.fromMesh(prismMesh(mesh, [t], axis, floor, raise));
+      const one = this.fromMesh(prismMesh({ mesh, patch: [t], axis, floor, raise }));
       return one.ok ? [one.value] : [];
     });
   }

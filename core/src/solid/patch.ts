@@ -38,13 +38,19 @@ export function patchesOf(mesh: TriangleMesh, belongs: (t: number) => boolean): 
  * Closed surface between a patch that looks down an axis and its projection on the plane `axis = floor` below it.
  * @param raise how far a corner's roof is moved along the axis
  */
-export function prismMesh(
-  mesh: TriangleMesh,
-  patch: readonly number[],
-  axis: Axis,
-  floor: number,
-  raise: (vertex: number) => number,
-): TriangleMesh {
+export function prismMesh({
+  mesh,
+  patch,
+  axis,
+  floor,
+  raise,
+}: {
+  readonly mesh: TriangleMesh;
+  readonly patch: readonly number[];
+  readonly axis: Axis;
+  readonly floor: number;
+  readonly raise: (vertex: number) => number;
+}): TriangleMesh {
   const place = new Map<number, number>();
   const positions: number[] = [];
   const along = AXES.indexOf(axis);

@@ -84,7 +84,7 @@ describe('solids from an outline', () => {
         [30, 10],
         [0, 10],
       ]),
-      [circleLoop(15, 5, 3)],
+      [circleLoop({ u: 15, v: 5, radius: 3 })],
       5,
     );
     const faces = new Set(mesh.faces);
@@ -97,7 +97,7 @@ describe('solids from an outline', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 4000 }), (tenths) => {
         const r = tenths / 10;
-        const { points } = circleLoop(0, 0, r, 0.01);
+        const { points } = circleLoop({ u: 0, v: 0, radius: r, deviation: 0.01 });
         const sagitta = r * (1 - Math.cos(Math.PI / points.length));
         return (
           points.length === chordsOf(r, 0.01) &&

@@ -88,7 +88,19 @@ export function chordsOf(radius: number, deviation: number): number {
 }
 
 /** A circle as a loop, crests exact. */
-export function circleLoop(u: number, v: number, radius: number, deviation = 0.01, curve = 0): Loop {
+export function circleLoop({
+  u,
+  v,
+  radius,
+  deviation = 0.01,
+  curve = 0,
+}: {
+  readonly u: number;
+  readonly v: number;
+  readonly radius: number;
+  readonly deviation?: number;
+  readonly curve?: number;
+}): Loop {
   const n = chordsOf(radius, deviation);
   const points = Array.from({ length: n }, (_, i): [number, number] => {
     const quarter = (4 * i) / n;
@@ -124,8 +136,12 @@ export function bar({ section, across, bore, length, along }: Bar, center: Vec3)
             [0, 1, 1, 0, -1, -1][i] * (across / 2),
           ]),
         )
-      : circleLoop(0, 0, across / 2);
-  const mesh = prism(outer, section === 'tube' && bore > 0 ? [circleLoop(0, 0, bore / 2)] : [], length);
+      : circleLoop({ u: 0, v: 0, radius: across / 2 });
+  const mesh = prism(
+    outer,
+    section === 'tube' && bore > 0 ? [circleLoop({ u: 0, v: 0, radius: bore / 2 })] : [],
+    length,
+  );
   return placed(mesh, along, center);
 }
 

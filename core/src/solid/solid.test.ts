@@ -98,10 +98,10 @@ test('the shadow of a mushroom is what its cap hides, and only that', () => {
     kernel.box(box([20, 20, 0], [30, 30, 30])),
     kernel.box(box([0, 0, 30], [50, 50, 40])),
   ]);
-  const shadow = kernel.shadow(mushroom, '+z', 5);
+  const shadow = kernel.shadow({ solid: mushroom, up: '+z', along: 5 });
   const hidden = kernel.subtract(shadow!, mushroom);
   expect(hidden.volumeMm3()).toBeCloseTo((50 * 50 - 10 * 10) * 25, 6);
-  expect(kernel.shadow(kernel.box(box([0, 0, 0], [1, 1, 1])), '+z', 0)).toBeNull();
+  expect(kernel.shadow({ solid: kernel.box(box([0, 0, 0], [1, 1, 1])), up: '+z', along: 0 })).toBeNull();
 });
 
 test('a silhouette has the outline of the solid and a section its own', () => {

@@ -147,11 +147,13 @@ function outside(ranges: Range[], taken: Range[], least: number): Range[] {
   });
 }
 
+type Point = readonly [number, number];
+
 /** Pieces gathered by the straight line they lie on, as ranges along it. */
 class Lines {
   readonly #lines = new Map<string, { n: readonly [number, number]; c: number; visible: Range[]; hidden: Range[] }>();
 
-  add(kind: 'visible' | 'hidden', u0: number, v0: number, u1: number, v1: number): void {
+  add(kind: 'visible' | 'hidden', [u0, v0]: Point, [u1, v1]: Point): void {
     let [du, dv] = [u1 - u0, v1 - v0];
     const length = Math.hypot(du, dv);
     if (length < 1e-6) return;
@@ -194,22 +196,66 @@ class Lines {
  * @param mesh closed, corners joined, curved facets marked
  * @param rotation rows: drawing right, drawing up, towards the eye
  */
-export function viewLines(mesh: TriangleMesh, rotation: Rotation): ViewLines {
-  const view = new ViewMesh(mesh, rotation);
+export const viewLines = (mesh: TriangleMesh, rotation: Rotation): ViewLines => viewLinesTogether([mesh], rotation)[0];
+
+/**
+ * The same of several bodies that stand together, none inside another: of each its own edges, behind all of them.
+ * @param meshes all in one frame
+ */
+export function viewLinesTogether(meshes: readonly TriangleMesh[], rotation: Rotation): ViewLines[] {
+  const view = new ViewMesh(meshes.length === 1 ? meshes[0] : sideBySide(meshes), rotation);
   const { u, v, w, towardsEye, highest } = view;
-  const lines = new Lines();
+  const lines = meshes.map(() => new Lines());
+  const ends: number[] = [];
+  for (const { positions } of meshes) ends.push((ends.at(-1) ?? 0) + positions.length / 3);
   for (const [a, b] of edgesToDraw(view)) {
+    const own = lines[ends.findIndex((end) => a < end)];
     const covered: Range[] = [];
     const lowest = Math.min(w[a], w[b]);
-    view.near(u[a], v[a], u[b], v[b], (t) => {
-      if (towardsEye[t / 3] < THIN || highest[t / 3] <= lowest + DEPTH_MM) return;
-      const range = hiddenBy(view, t, a, b);
-      if (range) covered.push(range);
+    view.near({
+      u0: u[a],
+      v0: v[a],
+      u1: u[b],
+      v1: v[b],
+      visit: (t) => {
+        if (towardsEye[t / 3] < THIN || highest[t / 3] <= lowest + DEPTH_MM) return;
+        const range = hiddenBy(view, t, a, b);
+        if (range) covered.push(range);
+      },
     });
     const hidden = joined(covered, 1e-9);
-    const at = (s: number): [number, number] => [u[a] + s * (u[b] - u[a]), v[a] + s * (v[b] - v[a])];
-    for (const [s, e] of hidden) lines.add('hidden', ...at(s), ...at(e));
-    for (const [s, e] of outside([[0, 1]], hidden, 1e-9)) lines.add('visible', ...at(s), ...at(e));
+    const at = (s: number): Point => [u[a] + s * (u[b] - u[a]), v[a] + s * (v[b] - v[a])];
+    for (const [s, e] of hidden) own.add('hidden', at(s), at(e));
+    for (const [s, e] of outside([[0, 1]], hidden, 1e-9)) own.add('visible', at(s), at(e));
   }
-  return lines.take();
+  return lines.map((l) => l.take());
+}
+
+/** Several meshes as one, corners and faces of each its own. */
+function sideBySide(meshes: readonly TriangleMesh[]): TriangleMesh {
+  const corners = meshes.reduce((sum, m) => sum + m.positions.length, 0);
+  const facets = meshes.reduce((sum, m) => sum + m.triangles.length, 0);
+  const positions = new Float64Array(corners);
+  const triangles = new Uint32Array(facets);
+  const curved = new Uint8Array(facets / 3);
+  const faces = new Uint32Array(facets / 3);
+  let [corner, index, face] = [0, 0, 0];
+  for (const m of meshes) {
+    positions.set(m.positions, corner);
+    m.triangles.forEach((t, i) => {
+      triangles[index + i] = t + corner / 3;
+    });
+    if (m.curved) curved.set(m.curved, index / 3);
+    let most = 0;
+    for (let i = 0; i < m.triangles.length / 3; i++) {
+      // without numbers of faces every facet is one
+      const own = m.faces ? m.faces[i] : i;
+      faces[index / 3 + i] = face + own;
+      most = Math.max(most, own);
+    }
+    corner += m.positions.length;
+    index += m.triangles.length;
+    face += most + 1;
+  }
+  return { positions, triangles, curved, faces };
 }

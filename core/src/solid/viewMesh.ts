@@ -151,7 +151,19 @@ export class ViewMesh {
   }
 
   /** Calls `visit` once for every triangle that is not edge-on and may lie in a rectangle of the view. */
-  near(u0: number, v0: number, u1: number, v1: number, visit: (t: number) => void): void {
+  near({
+    u0,
+    v0,
+    u1,
+    v1,
+    visit,
+  }: {
+    readonly u0: number;
+    readonly v0: number;
+    readonly u1: number;
+    readonly v1: number;
+    readonly visit: (t: number) => void;
+  }): void {
     const margin = 1e-6;
     const [i0, i1] = [this.#column(Math.min(u0, u1) - margin), this.#column(Math.max(u0, u1) + margin)];
     const [j0, j1] = [this.#row(Math.min(v0, v1) - margin), this.#row(Math.max(v0, v1) + margin)];
@@ -183,12 +195,19 @@ export class ViewMesh {
    */
   crossings(u: number, v: number): { readonly w: number; readonly towardsEye: boolean; readonly t: number }[] {
     const found: { w: number; towardsEye: boolean; t: number }[] = [];
-    this.near(u, v, u, v, (t) => {
-      const w = this.depthAt(t, u, v);
-      if (w === null) return;
-      const towardsEye = this.towardsEye[t / 3] > 0;
-      // on an edge two triangles of one face are met at once
-      if (!found.some((f) => f.towardsEye === towardsEye && Math.abs(f.w - w) < 1e-9)) found.push({ w, towardsEye, t });
+    this.near({
+      u0: u,
+      v0: v,
+      u1: u,
+      v1: v,
+      visit: (t) => {
+        const w = this.depthAt(t, u, v);
+        if (w === null) return;
+        const towardsEye = this.towardsEye[t / 3] > 0;
+        // on an edge two triangles of one face are met at once
+        if (!found.some((f) => f.towardsEye === towardsEye && Math.abs(f.w - w) < 1e-9))
+          found.push({ w, towardsEye, t });
+      },
     });
     return found;
   }

@@ -6,13 +6,19 @@ import { meshBox, type TriangleMesh } from './mesh';
  * Over the surface inside the box: `six`, the sum of p·(2·area·normal) counted from `o`, which is six times the volume
  * under it; and the sum of area·normal.
  */
-function sums(
-  mesh: TriangleMesh,
-  low: readonly number[],
-  high: readonly number[],
-  o: readonly number[],
+function sums({
+  mesh,
+  low,
+  high,
+  o,
   beyond = -1,
-): { six: number; normal: Corner } {
+}: {
+  readonly mesh: TriangleMesh;
+  readonly low: readonly number[];
+  readonly high: readonly number[];
+  readonly o: readonly number[];
+  readonly beyond?: number;
+}): { six: number; normal: Corner } {
   const { positions: p, triangles } = mesh;
   let six = 0;
   const normal: Corner = [0, 0, 0];
@@ -63,7 +69,7 @@ function sums(
  */
 export function volumeInside(mesh: TriangleMesh, low: readonly number[], high: readonly number[]): number {
   const o = [0, 1, 2].map((a) => (low[a] > -Infinity ? low[a] : high[a] < Infinity ? high[a] : 0));
-  let { six } = sums(mesh, low, high, o);
+  let { six } = sums({ mesh, low, high, o });
   for (let a = 0; a < 3; a++) {
     if (low[a] === -Infinity || high[a] === Infinity) continue;
     // the cap at the high bound does not pass through o: its area is what the surface beyond it closes
@@ -71,7 +77,7 @@ export function volumeInside(mesh: TriangleMesh, low: readonly number[], high: r
     beyond[a] = Infinity;
     const from = [...low];
     from[a] = high[a];
-    six += 2 * (high[a] - low[a]) * sums(mesh, from, beyond, o, a).normal[a];
+    six += 2 * (high[a] - low[a]) * sums({ mesh, low: from, high: beyond, o, beyond: a }).normal[a];
   }
   return six / 6;
 }

@@ -37,7 +37,7 @@ export function readyToRun(planner: Planner, job: Job, shop: Shop): Ready {
   return {
     job,
     planned: planned.value,
-    plan: runPlan(job, planned.value, 'A', otherwise),
+    plan: runPlan({ job, planned: planned.value, letter: 'A', otherwise }),
     bodies: bodiesOf(planner.solids!, planned.value.setups),
   };
 }
@@ -153,13 +153,13 @@ export class SimulatedOperator {
       const axis = axisOf(t.faces);
       const away = signOf(t.faces);
       const length = axis === 'z' ? (planned.setup.tools.find((x) => x.number === top.tool)?.length ?? 100) : 80;
-      const there = besideFace(
-        this.control,
-        this.control.bodies[0],
-        t.faces,
-        { radius: side.diameter / 2, length },
-        bore,
-      );
+      const there = besideFace({
+        control: this.control,
+        part: this.control.bodies[0],
+        faces: t.faces,
+        tool: { radius: side.diameter / 2, length },
+        inside: bore,
+      });
       const answer = there.ok ? this.control.touch(axis, -away as 1 | -1) : there;
       if (!answer.ok) throw new Error(answer.says);
       const feeler = this.mistakes.feelerForgotten ? 0 : axis === 'z' ? top.thickness : side.thickness;

@@ -26,7 +26,7 @@ async function shaftIn(first: Partial<Setup>, second: Partial<Setup>) {
   const planned = new Planner(await loadKernel()).plan({ job, shop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
   return {
-    kept: buildSheet(job, planned.value, null, shop, null).transitions[0].kept,
+    kept: buildSheet({ job, planned: planned.value, outlines: null, shop, issue: null }).transitions[0].kept,
     says: planned.value.findings.filter((f) => f.code === 'same-face-lost').map((f) => f.says),
   };
 }

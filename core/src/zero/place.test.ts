@@ -14,7 +14,7 @@ const mesh = prism(
     [100, 60],
     [0, 60],
   ]),
-  [circleLoop(30, 20, 10)],
+  [circleLoop({ u: 30, v: 20, radius: 10 })],
   30,
 );
 const part = meshBox(mesh);

@@ -174,7 +174,7 @@ describe('a bore', () => {
       [100, 60],
       [0, 60],
     ]),
-    [circleLoop(40, 25, 12, 1e-4)],
+    [circleLoop({ u: 40, v: 25, radius: 12, deviation: 1e-4 })],
     20,
   );
   // curved facets are marked, as readers of curved models do, so that the bore is found

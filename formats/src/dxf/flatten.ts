@@ -113,24 +113,36 @@ export function splinePoints({ degree, control, weights, knots }: Spline, deviat
   const [first, last] = [knots[degree], knots[control.length]];
   const spans = [...new Set(knots.filter((k) => k >= first && k <= last))].sort((a, b) => a - b);
   const out: Point[] = [at(first)];
-  const halve = (t0: number, p0: Point, t1: number, p1: Point, depth: number) => {
+  const halve = ({
+    t0,
+    p0,
+    t1,
+    p1,
+    depth,
+  }: {
+    readonly t0: number;
+    readonly p0: Point;
+    readonly t1: number;
+    readonly p1: Point;
+    readonly depth: number;
+  }) => {
     if (out.length > most) return;
     const tm = (t0 + t1) / 2;
     const pm = at(tm);
     const off = Math.hypot(pm[0] - (p0[0] + p1[0]) / 2, pm[1] - (p0[1] + p1[1]) / 2);
     if (depth < 3 || (off > deviation && depth < 12)) {
-      halve(t0, p0, tm, pm, depth + 1);
-      halve(tm, pm, t1, p1, depth + 1);
+      halve({ t0, p0, t1: tm, p1: pm, depth: depth + 1 });
+      halve({ t0: tm, p0: pm, t1, p1, depth: depth + 1 });
     } else out.push(p1);
   };
   for (let i = 0; i + 1 < spans.length; i++)
-    halve(
-      spans[i],
-      at(spans[i]),
-      spans[i + 1],
-      at(spans[i + 1] - (i + 2 === spans.length ? 1e-12 * (last - first) : 0)),
-      0,
-    );
+    halve({
+      t0: spans[i],
+      p0: at(spans[i]),
+      t1: spans[i + 1],
+      p1: at(spans[i + 1] - (i + 2 === spans.length ? 1e-12 * (last - first) : 0)),
+      depth: 0,
+    });
   return out;
 }
 

@@ -30,7 +30,19 @@ const at = (list: ArrayLike<number>, i: number): Vec3 => vec(list[3 * i], list[3
  * the ends' points and normals. Null when the surface has no crest between the ends, is hollow, or is no such
  * cylinder.
  */
-export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: Direction): Vec3 | null {
+export function crestBetween({
+  p1,
+  n1,
+  p2,
+  n2,
+  direction,
+}: {
+  readonly p1: Vec3;
+  readonly n1: Vec3;
+  readonly p2: Vec3;
+  readonly n2: Vec3;
+  readonly direction: Direction;
+}): Vec3 | null {
   const d = unitVector(direction);
   const [u1, u2] = [dot(n1, d), dot(n2, d)];
   if (u1 < 0.8 || u2 < 0.8) return null;
@@ -48,14 +60,26 @@ export function crestBetween(p1: Vec3, n1: Vec3, p2: Vec3, n2: Vec3, direction: 
   if (t1 < 1e-6 || t2 > -1e-6) return null;
   const level = dot(p1, d) + radius * (1 - u1);
   if (Math.abs(level - dot(p2, d) - radius * (1 - u2)) > 1e-5) return null;
-  return chordAt(p1, p2, t1 / (t1 - t2), direction, level);
+  return chordAt({ p: p1, q: p2, along: t1 / (t1 - t2), direction, level });
 }
 
 /**
  * The point of a chord lifted to a level along a direction, to a ten-thousandth of a micrometer: what is finer is
  * noise of the normals.
  */
-function chordAt(p: Vec3, q: Vec3, along: number, direction: Direction, level: number): Vec3 {
+function chordAt({
+  p,
+  q,
+  along,
+  direction,
+  level,
+}: {
+  readonly p: Vec3;
+  readonly q: Vec3;
+  readonly along: number;
+  readonly direction: Direction;
+  readonly level: number;
+}): Vec3 {
   const point = byAxis((axis) => p[axis] + along * (q[axis] - p[axis]));
   return { ...point, [axisOf(direction)]: (signOf(direction) * Math.round(level * 1e7)) / 1e7 };
 }
@@ -146,7 +170,7 @@ function crestOfCylinder({ point, axis, radius }: Cylinder, p: Vec3, q: Vec3, di
   const e = cross(axis, d);
   const [t1, t2] = [dot(subtract(p, point), e), dot(subtract(q, point), e)];
   if (t1 * t2 > -1e-12) return null;
-  return chordAt(p, q, t1 / (t1 - t2), direction, dot(point, d) + radius);
+  return chordAt({ p, q, along: t1 / (t1 - t2), direction, level: dot(point, d) + radius });
 }
 
 /**
@@ -168,7 +192,9 @@ export function withCrests({ mesh, normals }: MeshWithNormals): TriangleMesh {
       const direction = leaning(normals, i);
       if (!direction || direction !== leaning(normals, j)) continue;
       const [p, q, n, m] = [at(mesh.positions, i), at(mesh.positions, j), at(normals, i), at(normals, j)];
-      let crest = crestBetween(p, n, q, m, direction) ?? crestBetween(q, m, p, n, direction);
+      let crest =
+        crestBetween({ p1: p, n1: n, p2: q, n2: m, direction }) ??
+        crestBetween({ p1: q, n1: m, p2: p, n2: n, direction });
       if (!crest && bridges(n, m, direction)) {
         const cylinder = fitted.of(t);
         crest = cylinder && dot(n, subtract(p, cylinder.point)) > 0 ? crestOfCylinder(cylinder, p, q, direction) : null;

@@ -116,17 +116,17 @@ describe('the crest between two points of a cylinder of radius 10 along X', () =
   };
   test('is on top, wherever the chord bridges it', () => {
     const [[p, n], [q, m]] = [on(12, 0), on(-5, 30)];
-    const crest = crestBetween(p, n, q, m, '+z')!;
+    const crest = crestBetween({ p1: p, n1: n, p2: q, n2: m, direction: '+z' })!;
     expect(crest.z).toBeCloseTo(10, 9);
     expect(crest.x).toBeGreaterThan(0);
     expect(crest.x).toBeLessThan(30);
   });
   test('is not there when both lie on one side, when the face is hollow, or in another direction', () => {
     const [[p, n], [q, m]] = [on(12, 0), on(5, 30)];
-    expect(crestBetween(p, n, q, m, '+z')).toBeNull();
+    expect(crestBetween({ p1: p, n1: n, p2: q, n2: m, direction: '+z' })).toBeNull();
     const [[r, k], [s, l]] = [on(12, 0), on(-5, 0)];
-    expect(crestBetween(r, scale(k, -1), s, scale(l, -1), '-z')).toBeNull();
-    expect(crestBetween(r, k, s, l, '+y')).toBeNull();
+    expect(crestBetween({ p1: r, n1: scale(k, -1), p2: s, n2: scale(l, -1), direction: '-z' })).toBeNull();
+    expect(crestBetween({ p1: r, n1: k, p2: s, n2: l, direction: '+y' })).toBeNull();
   });
 });
 

@@ -108,7 +108,7 @@ describe('STL', () => {
         [210, 130],
         [0, 130],
       ]),
-      [circleLoop(61.234567, 47.654321, 17.3), circleLoop(150.1, 80.2, 6.05)],
+      [circleLoop({ u: 61.234567, v: 47.654321, radius: 17.3 }), circleLoop({ u: 150.1, v: 80.2, radius: 6.05 })],
       14.2,
     );
     const [body] = await bodies(stl(plate), { unit: 'mm' });

@@ -18,7 +18,13 @@ async function render(change: (job: Job) => void, paper: Paper = 'A4') {
   const planned = planner.plan({ job, shop: demoShop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
   const bytes = await renderSheetPdf(
-    buildSheet(job, planned.value, outlinesOf(planner, planned.value), demoShop, { letter: 'C', on: '2026-11-30' }),
+    buildSheet({
+      job,
+      planned: planned.value,
+      outlines: outlinesOf(planner, planned.value),
+      shop: demoShop,
+      issue: { letter: 'C', on: '2026-11-30' },
+    }),
     paper,
   );
   const document = await getDocument({ data: new Uint8Array(bytes) }).promise;

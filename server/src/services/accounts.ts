@@ -33,40 +33,43 @@ const shownId = (sid: string) => createHash('sha256').update(sid).digest('hex').
 
 const WRONG = new Problem(401, 'Not signed in', 'Name or password is wrong.');
 
+/** What AccountService stands on. */
+interface On {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly audit: AuditService;
+  readonly guesses: GuessGuard;
+  readonly settings: Settings;
+  readonly hasProvider: boolean;
+}
+
 /** Accounts of operators, planners and leads. Passwords are kept as argon2id hashes only. */
 export class AccountService {
   /** compared with when the name is unknown, so that the answer takes as long */
   readonly #nobody = hash(randomBytes(16));
 
-  constructor(
-    private readonly sequelize: Sequelize,
-    private readonly models: Models,
-    private readonly audit: AuditService,
-    private readonly guesses: GuessGuard,
-    private readonly settings: Settings,
-    private readonly hasProvider: boolean,
-  ) {}
+  constructor(private readonly on: On) {}
 
   /**
    * What the first lead has to know when there is no account yet: printed where the servers were started, the same for
    * all of them.
    */
   setupCode(): Promise<string> {
-    return this.settings.once('setup code', () => randomBytes(6).toString('hex'));
+    return this.on.settings.once('setup code', () => randomBytes(6).toString('hex'));
   }
 
   async none(): Promise<boolean> {
-    return (await this.models.accounts.count()) === 0;
+    return (await this.on.models.accounts.count()) === 0;
   }
 
   async list(): Promise<AccountHead[]> {
-    const rows = await this.models.accounts.findAll({ order: [['name', 'ASC']] });
+    const rows = await this.on.models.accounts.findAll({ order: [['name', 'ASC']] });
     return rows.map((r) => ({ id: r.id, name: r.name, role: r.role as Role, active: r.active }));
   }
 
   /** The account of a session; null when it is gone or was switched off. */
   async find(id: string): Promise<Account | null> {
-    const row = await this.models.accounts.findByPk(id);
+    const row = await this.on.models.accounts.findByPk(id);
     return row?.active ? { id: row.id, name: row.name, role: row.role as Role } : null;
   }
 
@@ -74,7 +77,7 @@ export class AccountService {
   async create({ setupCode, ...wanted }: NewAccount, by: Account | null): Promise<Account> {
     if (!isReadable(wanted.name))
       throw badInput(['name: expected up to 60 signs that can be seen, no blank before or after them.']);
-    if (wanted.password === undefined && (!by || !this.hasProvider))
+    if (wanted.password === undefined && (!by || !this.on.hasProvider))
       throw badInput(['password: expected a password; no sign-in service is set up here that could take its place.']);
     const weak = wanted.password === undefined ? null : passwordProblem(wanted.password, wanted.name);
     if (weak) throw badInput([weak]);
@@ -89,7 +92,7 @@ export class AccountService {
       if (wanted.role !== 'lead') throw badInput(['role: the first account must be a lead.']);
     }
     const made = await this.make(wanted.name, wanted.role, wanted.password ?? null, by);
-    if (!by) await this.settings.forget('setup code');
+    if (!by) await this.on.settings.forget('setup code');
     return made;
   }
 
@@ -103,16 +106,16 @@ export class AccountService {
     secret: string | null,
     by: Account | null = null,
   ): Promise<Account> {
-    const alike = (await this.models.accounts.findAll({ attributes: ['name'] })).find(
+    const alike = (await this.on.models.accounts.findAll({ attributes: ['name'] })).find(
       (a) => looks(a.name) === looks(accountName),
     );
     if (alike)
       throw new Problem(409, 'Name taken', `There is an account "${alike.name}" already. Choose another name.`);
     const account: Account = { id: randomUUID(), name: accountName, role: accountRole };
     const passwordHash = secret === null ? NO_PASSWORD : await hash(secret);
-    await inTransaction(this.sequelize, async (transaction) => {
-      await this.models.accounts.create({ ...account, passwordHash }, { transaction });
-      await this.audit.note(by ?? account, 'made an account', {
+    await inTransaction(this.on.sequelize, async (transaction) => {
+      await this.on.models.accounts.create({ ...account, passwordHash }, { transaction });
+      await this.on.audit.note(by ?? account, 'made an account', {
         detail: `${accountName}, ${accountRole}${secret === null ? ', through the sign-in service' : ''}`,
         transaction,
       });
@@ -121,17 +124,17 @@ export class AccountService {
   }
 
   async change(id: string, { password: secret, ...fields }: AccountChange, by: Account): Promise<AccountHead[]> {
-    const row = await this.models.accounts.findByPk(id);
+    const row = await this.on.models.accounts.findByPk(id);
     if (!row) throw notFound('The account');
     const weak = secret ? passwordProblem(secret, row.name) : null;
     if (weak) throw badInput([weak]);
     const staysLead = (fields.role ?? row.role) === 'lead' && (fields.active ?? row.active);
     const passwordHash = secret ? { passwordHash: await hash(secret) } : {};
     const detail = `${row.name}: ${[...Object.entries(fields).map(([k, v]) => `${k} ${String(v)}`), ...(secret ? ['new password'] : [])].join(', ')}`;
-    await inTransaction(this.sequelize, async (transaction) => {
+    await inTransaction(this.on.sequelize, async (transaction) => {
       // two who switch each other off
-      await takeTurn(this.sequelize, 'leads', transaction);
-      const others = await this.models.accounts.count({
+      await takeTurn(this.on.sequelize, 'leads', transaction);
+      const others = await this.on.models.accounts.count({
         where: { role: 'lead', active: true, id: { [Op.ne]: id } },
         transaction,
       });
@@ -143,10 +146,10 @@ export class AccountService {
         );
       await row.update({ ...fields, ...passwordHash }, { transaction });
       if (secret) await this.#endSessions(row.id, null, transaction);
-      await this.audit.note(by, 'changed an account', { detail, transaction });
+      await this.on.audit.note(by, 'changed an account', { detail, transaction });
     });
     // whoever helps somebody in also lets them try again at once
-    if (secret || fields.active) await this.guesses.forget(row.name);
+    if (secret || fields.active) await this.on.guesses.forget(row.name);
     return await this.list();
   }
 
@@ -164,17 +167,17 @@ export class AccountService {
       new Problem(403, 'Password not changed', 'The present password is wrong: nothing was changed.'),
     );
     const passwordHash = await hash(password);
-    await inTransaction(this.sequelize, async (transaction) => {
+    await inTransaction(this.on.sequelize, async (transaction) => {
       await row.update({ passwordHash }, { transaction });
       await this.#endSessions(row.id, session, transaction);
-      await this.audit.note(by, 'changed an account', { detail: `${row.name}: own password`, transaction });
+      await this.on.audit.note(by, 'changed an account', { detail: `${row.name}: own password`, transaction });
     });
   }
 
   async signIn({ name, password }: SignIn, address: string): Promise<Account> {
     const row = await this.#proven(name.trim(), password, address, WRONG);
     const account: Account = { id: row.id, name: row.name, role: row.role as Role };
-    await this.audit.note(account, 'signed in');
+    await this.on.audit.note(account, 'signed in');
     return account;
   }
 
@@ -185,16 +188,16 @@ export class AccountService {
    */
   async signInKnown({ subject, name: called }: Known, address: string): Promise<Account> {
     const refuse = async (says: string): Promise<never> => {
-      await this.audit.note(null, 'sign-in failed', {
+      await this.on.audit.note(null, 'sign-in failed', {
         name: called,
         detail: `from ${address}, through the sign-in service`,
       });
       throw new Problem(403, 'Not signed in', says);
     };
-    const row = await inTransaction(this.sequelize, async (transaction) => {
-      const bound = await this.models.accounts.findOne({ where: { subject }, transaction });
+    const row = await inTransaction(this.on.sequelize, async (transaction) => {
+      const bound = await this.on.models.accounts.findOne({ where: { subject }, transaction });
       if (bound) return bound;
-      const open = await this.models.accounts.findOne({
+      const open = await this.on.models.accounts.findOne({
         where: { name: called, subject: null, passwordHash: NO_PASSWORD },
         transaction,
         lock: transaction.LOCK.UPDATE,
@@ -207,7 +210,7 @@ export class AccountService {
       );
     if (!row.active) return await refuse(`The account ${row.name} is switched off. Ask the lead.`);
     const account: Account = { id: row.id, name: row.name, role: row.role as Role };
-    await this.audit.note(account, 'signed in', { detail: 'through the sign-in service' });
+    await this.on.audit.note(account, 'signed in', { detail: 'through the sign-in service' });
     return account;
   }
 
@@ -216,25 +219,25 @@ export class AccountService {
    * it is not right
    */
   async #proven(accountName: string, secret: string, address: string, wrong: Problem): Promise<AccountRow> {
-    const guess = await this.guesses.begin(accountName, address).catch(async (error: unknown) => {
+    const guess = await this.on.guesses.begin(accountName, address).catch(async (error: unknown) => {
       if (error instanceof Problem)
-        await this.audit.note(null, 'sign-in slowed down', { name: accountName, detail: `from ${address}` });
+        await this.on.audit.note(null, 'sign-in slowed down', { name: accountName, detail: `from ${address}` });
       throw error;
     });
-    const row = await this.models.accounts.findOne({ where: { name: accountName } });
+    const row = await this.on.models.accounts.findOne({ where: { name: accountName } });
     const hasPassword = row !== null && row.active && row.passwordHash !== NO_PASSWORD;
     const right = await verify(hasPassword ? row.passwordHash : await this.#nobody, secret);
     if (!row || !hasPassword || !right) {
-      await this.audit.note(null, 'sign-in failed', { name: accountName, detail: `from ${address}` });
+      await this.on.audit.note(null, 'sign-in failed', { name: accountName, detail: `from ${address}` });
       throw wrong;
     }
-    await this.guesses.succeeded(guess, accountName, address);
+    await this.on.guesses.succeeded(guess, accountName, address);
     return row;
   }
 
   /** Whoever was signed in with the old password is not any more. @param except the session that stays; null: none */
   async #endSessions(accountId: string, except: string | null, transaction: Transaction): Promise<void> {
-    await this.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", {
+    await this.on.sequelize.query("DELETE FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND sid <> ?", {
       replacements: [accountId, except ?? ''],
       transaction,
     });
@@ -255,14 +258,14 @@ export class AccountService {
   async endSession(by: Account, id: string): Promise<void> {
     const found = (await this.#sessionsOf(by.id)).find((r) => shownId(r.sid) === id);
     if (!found) throw notFound('The session');
-    await inTransaction(this.sequelize, async (transaction) => {
-      await this.sequelize.query('DELETE FROM sessions WHERE sid = ?', { replacements: [found.sid], transaction });
-      await this.audit.note(by, 'signed out', { detail: 'elsewhere', transaction });
+    await inTransaction(this.on.sequelize, async (transaction) => {
+      await this.on.sequelize.query('DELETE FROM sessions WHERE sid = ?', { replacements: [found.sid], transaction });
+      await this.on.audit.note(by, 'signed out', { detail: 'elsewhere', transaction });
     });
   }
 
   #sessionsOf(accountId: string): Promise<{ sid: string; data: string; created_at: Date }[]> {
-    return this.sequelize.query(
+    return this.on.sequelize.query(
       "SELECT sid, data, created_at FROM sessions WHERE JSON_VALUE(data, '$.accountId') = ? AND expires > UTC_TIMESTAMP() ORDER BY created_at DESC",
       { replacements: [accountId], type: QueryTypes.SELECT },
     );
@@ -270,7 +273,7 @@ export class AccountService {
 
   /** Whether an account is there, in use, and has this password; nothing is counted. */
   async isPassword(accountName: string, secret: string): Promise<boolean> {
-    const row = await this.models.accounts.findOne({ where: { name: accountName } });
+    const row = await this.on.models.accounts.findOne({ where: { name: accountName } });
     return row !== null && row.active && row.passwordHash !== NO_PASSWORD && (await verify(row.passwordHash, secret));
   }
 }

@@ -15,7 +15,7 @@ import { Provider, type ProviderConfig } from './provider';
 import { RequestCounts } from './requestCounts';
 import { Settings } from './settings';
 import { RunService } from './runs';
-import type { Limits } from '../work';
+import { LIMITS, type Limits } from '../work';
 import { ShopService } from './shop';
 import { Summaries } from './summaries';
 import { Verify } from './verify';
@@ -86,17 +86,17 @@ export interface WorkPlace {
 export function makeServices(
   { sequelize, models }: Database,
   { databaseUrl, files: filePlace, backups, publicAddress, provider }: Surroundings,
-  { work, limits, proveAnswers = false }: WorkPlace,
+  { work, limits = LIMITS, proveAnswers = false }: WorkPlace,
   log: (line: string) => void,
 ): Services {
   const files = new Files(sequelize, models, filePlace);
   const settings = new Settings(sequelize);
   const prepared = new Prepared(sequelize, work);
-  const planning = new Planning(work, files, prepared, log, limits);
+  const planning = new Planning({ work, files, prepared, limits, log });
   const audit = new AuditService(sequelize, models);
   const news = new News(sequelize, log);
   const shop = new ShopService(sequelize, models, news);
-  const summaries = new Summaries(sequelize, models, shop, planning, news, log);
+  const summaries = new Summaries({ sequelize, models, shop, planning, news, log });
   const verify = new Verify(models, files, audit);
   let demo = false;
   return {
@@ -112,16 +112,23 @@ export function makeServices(
     publicAddress,
     provider: provider && new Provider(provider, log),
     limits: { requests: new RequestCounts(sequelize, '', 300), slowly: new RequestCounts(sequelize, 'slow ', 5) },
-    keeping: new Keeping(sequelize, databaseUrl, filePlace, backups, audit, news),
-    accounts: new AccountService(sequelize, models, audit, new GuessGuard(sequelize), settings, provider !== null),
+    keeping: new Keeping({ sequelize, url: databaseUrl, files: filePlace, folder: backups, audit, news }),
+    accounts: new AccountService({
+      sequelize,
+      models,
+      audit,
+      guesses: new GuessGuard(sequelize),
+      settings,
+      hasProvider: provider !== null,
+    }),
     runs: new RunService(sequelize, models, audit, news),
     demoTold: () => demo,
     tellDemoAccounts: (tell) => {
       demo = tell;
     },
-    jobs: new JobService(sequelize, models, shop, planning, audit, summaries, news),
+    jobs: new JobService({ sequelize, models, shop, planning, audit, summaries, news }),
     summaries,
-    issues: new IssueService(sequelize, models, shop, planning, audit, news),
+    issues: new IssueService({ sequelize, models, shop, planning, audit, news }),
     health: () => healthOf(sequelize, filePlace.folder),
   };
 }

@@ -49,19 +49,21 @@ function asFrozen(
 const hashOf = ({ document, shop, planned, pdfA4, pdfLetter }: FrozenIssue): string =>
   [document, shop, planned, pdfA4, pdfLetter].reduce((h, part) => h.update(part), createHash('sha256')).digest('hex');
 
+/** What IssueService stands on. */
+interface On {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly shop: ShopService;
+  readonly planning: Planning;
+  readonly audit: AuditService;
+  readonly news: News;
+}
+
 /** Frozen, lettered releases of a job's setup sheet. Rows are only ever added. */
 export class IssueService {
   readonly #going = new Map<string, string>();
 
-  constructor(
-    private readonly sequelize: Sequelize,
-    private readonly models: Models,
-    private readonly shop: ShopService,
-    private readonly planning: Planning,
-    private readonly audit: AuditService,
-    private readonly news: News,
-    private readonly today: () => Date = () => new Date(),
-  ) {}
+  constructor(private readonly on: On) {}
 
   /** What the issue of a job that is just being made is at, in words; null: none is, as far as this process knows. */
   going(jobId: string): { phase: string | null } {
@@ -70,8 +72,8 @@ export class IssueService {
   }
 
   async list(jobId: string): Promise<IssueHead[]> {
-    if (!(await this.models.jobs.findByPk(jobId, { attributes: ['id'] }))) throw notFound('The job');
-    const rows = await this.models.issues.findAll({ where: { jobId }, attributes: HEAD, order: [['place', 'ASC']] });
+    if (!(await this.on.models.jobs.findByPk(jobId, { attributes: ['id'] }))) throw notFound('The job');
+    const rows = await this.on.models.issues.findAll({ where: { jobId }, attributes: HEAD, order: [['place', 'ASC']] });
     return rows.map((row, i) => ({
       letter: row.letter,
       issuedAt: row.issuedAt.toISOString(),
@@ -94,11 +96,11 @@ export class IssueService {
     note: string,
     { by, address, signal }: { by: Account; address: string; signal?: AbortSignal },
   ): Promise<IssueHead> {
-    const row = await this.models.jobs.findByPk(jobId);
+    const row = await this.on.models.jobs.findByPk(jobId);
     if (!row) throw notFound('The job');
     const job = JSON.parse(row.document) as Job;
     if (row.revision !== revision) throw staleWrite({ revision: row.revision, document: job });
-    const shop = await this.shop.read();
+    const shop = await this.on.shop.read();
     const last = await this.#last(jobId);
     const document = JSON.stringify(job);
     const shopPart = JSON.stringify(jobFile(job, shop.document).shop);
@@ -106,10 +108,10 @@ export class IssueService {
       throw new Problem(409, 'Nothing changed', `Nothing has changed since issue ${last.letter}. Use that sheet.`);
     }
     const letter = nextLetter(last?.letter ?? null);
-    const issuedAt = this.today();
+    const issuedAt = new Date();
     const before = last && { letter: last.letter, entries: JSON.parse(last.entries) as Entry[] };
     this.#going.set(jobId, 'waiting for its turn');
-    const freezing = this.planning.freeze(
+    const freezing = this.on.planning.freeze(
       {
         job,
         shop: shop.document,
@@ -165,8 +167,8 @@ export class IssueService {
     by: Account;
   }): Promise<void> {
     const { letter } = issue;
-    await inTransaction(this.sequelize, async (transaction) => {
-      const current = await this.models.jobs.findByPk(jobId, {
+    await inTransaction(this.on.sequelize, async (transaction) => {
+      const current = await this.on.models.jobs.findByPk(jobId, {
         transaction,
         lock: transaction.LOCK.UPDATE,
         attributes: ['id', 'revision', 'document'],
@@ -176,7 +178,7 @@ export class IssueService {
           revision: current?.revision ?? 0,
           document: current ? (JSON.parse(current.document) as Job) : job,
         });
-      const newest = await this.models.issues.findOne({
+      const newest = await this.on.models.issues.findOne({
         where: { jobId },
         attributes: ['letter'],
         order: [['place', 'DESC']],
@@ -186,13 +188,13 @@ export class IssueService {
         const says = `Issue ${newest?.letter} was made at the same moment. Look at it first.`;
         throw new Problem(409, 'Issued meanwhile', says);
       }
-      await this.models.issues.create(
+      await this.on.models.issues.create(
         { ...issue, id: randomUUID(), jobId, place: (last?.place ?? 0) + 1, issuedAt, hash, seal: sealOfIssue(issue) },
         { transaction },
       );
-      await this.models.jobs.update({ letter }, { where: { id: jobId }, transaction, silent: true });
-      await this.audit.note(by, 'issued a sheet', { detail: `issue ${letter}`, jobId, transaction });
-      await this.news.tell([`job:${jobId}`, 'jobs'], transaction);
+      await this.on.models.jobs.update({ letter }, { where: { id: jobId }, transaction, silent: true });
+      await this.on.audit.note(by, 'issued a sheet', { detail: `issue ${letter}`, jobId, transaction });
+      await this.on.news.tell([`job:${jobId}`, 'jobs'], transaction);
     });
   }
 
@@ -237,13 +239,13 @@ export class IssueService {
   }
 
   async #one(jobId: string, letter: string, attributes: string[]): Promise<IssueRow> {
-    const row = await this.models.issues.findOne({ where: { jobId, letter }, attributes });
+    const row = await this.on.models.issues.findOne({ where: { jobId, letter }, attributes });
     if (!row) throw notFound(`Issue ${letter}`);
     return row;
   }
 
   #last(jobId: string): Promise<IssueRow | null> {
-    return this.models.issues.findOne({
+    return this.on.models.issues.findOne({
       where: { jobId },
       attributes: ['letter', 'place', 'document', 'shop', 'entries'],
       order: [['place', 'DESC']],

@@ -24,20 +24,23 @@ function checked(input: unknown): Job {
   return shape.value;
 }
 
+/** What JobService stands on. */
+interface On {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly shop: ShopService;
+  readonly planning: Planning;
+  readonly audit: AuditService;
+  readonly summaries: Summaries;
+  readonly news: News;
+}
+
 /** Job documents with a revision counter; lists carry a summary planned in the background. */
 export class JobService {
   readonly #lists: JobLists;
 
-  constructor(
-    private readonly sequelize: Sequelize,
-    private readonly models: Models,
-    private readonly shop: ShopService,
-    private readonly planning: Planning,
-    private readonly audit: AuditService,
-    private readonly summaries: Summaries,
-    private readonly news: News,
-  ) {
-    this.#lists = new JobLists(sequelize, models, shop, summaries);
+  constructor(private readonly on: On) {
+    this.#lists = new JobLists(on.sequelize, on.models, on.shop, on.summaries);
   }
 
   /**
@@ -50,7 +53,7 @@ export class JobService {
 
   /** How many jobs there are. */
   count(): Promise<number> {
-    return this.models.jobs.count();
+    return this.on.models.jobs.count();
   }
 
   async read(id: string): Promise<Revised<Job>> {
@@ -60,7 +63,7 @@ export class JobService {
 
   /** Only the revision, for looking whether somebody else changed it. */
   async revision(id: string): Promise<number> {
-    const row = await this.models.jobs.findByPk(id, { attributes: ['revision'] });
+    const row = await this.on.models.jobs.findByPk(id, { attributes: ['revision'] });
     if (!row) throw notFound('The job');
     return row.revision;
   }
@@ -69,16 +72,16 @@ export class JobService {
     const job = checked(input);
     const id = randomUUID();
     const columns = await this.#columns(job);
-    await inTransaction(this.sequelize, async (transaction) => {
+    await inTransaction(this.on.sequelize, async (transaction) => {
       await this.#numberIsFree(job.number, transaction);
-      await this.models.jobs.create(
+      await this.on.models.jobs.create(
         { id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) },
         { transaction },
       );
-      await keepWords(this.sequelize, id, job, transaction);
-      await this.news.tell(['jobs'], transaction);
+      await keepWords(this.on.sequelize, id, job, transaction);
+      await this.on.news.tell(['jobs'], transaction);
     });
-    this.summaries.nudge();
+    this.on.summaries.nudge();
     return { id, revision: 1, document: job };
   }
 
@@ -86,15 +89,15 @@ export class JobService {
   async import(text: string, by: Account): Promise<Revised<Job> & { id: string; adopted: string[] }> {
     const file = readJobFile(text);
     if (!file.ok) throw badInput(file.problems);
-    const adopted = await this.shop.adopt(file.value.shop);
+    const adopted = await this.on.shop.adopt(file.value.shop);
     return { ...(await this.create(file.value.job, by)), adopted };
   }
 
   async write(id: string, input: unknown, expected: number, by: Account): Promise<Revised<Job>> {
     const job = checked(input);
     const columns = await this.#columns(job);
-    const result = await inTransaction(this.sequelize, async (transaction: Transaction) => {
-      const row = await this.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    const result = await inTransaction(this.on.sequelize, async (transaction: Transaction) => {
+      const row = await this.on.models.jobs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       if (!row) throw notFound('The job');
       const before = JSON.parse(row.document) as Job;
       if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: before });
@@ -103,31 +106,44 @@ export class JobService {
         { ...columns, changedBy: by.id, wantedAt: new Date(), document: JSON.stringify(job), revision: expected + 1 },
         { transaction },
       );
-      if (wordsOf(job).join(' ') !== wordsOf(before).join(' ')) await keepWords(this.sequelize, id, job, transaction);
-      await this.#noteAcceptances(id, before, job, by, transaction);
-      await this.news.tell([`job:${id}`, 'jobs'], transaction);
+      if (wordsOf(job).join(' ') !== wordsOf(before).join(' '))
+        await keepWords(this.on.sequelize, id, job, transaction);
+      await this.#noteAcceptances({ jobId: id, before, after: job, by, transaction });
+      await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
       return { revision: expected + 1, document: job };
     });
-    this.summaries.nudge();
+    this.on.summaries.nudge();
     return result;
   }
 
   /** Which stops were accepted in writing, or no longer, and by whom. */
-  async #noteAcceptances(jobId: string, before: Job, after: Job, by: Account, transaction: Transaction): Promise<void> {
+  async #noteAcceptances({
+    jobId,
+    before,
+    after,
+    by,
+    transaction,
+  }: {
+    readonly jobId: string;
+    readonly before: Job;
+    readonly after: Job;
+    readonly by: Account;
+    readonly transaction: Transaction;
+  }): Promise<void> {
     const missing = (a: Job, b: Job) =>
       a.accepted.filter(
         (x) => !b.accepted.some((y) => y.code === x.code && y.setupId === x.setupId && y.says === x.says),
       );
     for (const a of missing(after, before))
-      await this.audit.note(by, 'accepted a stop', { detail: `${a.says} Because: ${a.reason}`, jobId, transaction });
+      await this.on.audit.note(by, 'accepted a stop', { detail: `${a.says} Because: ${a.reason}`, jobId, transaction });
     for (const a of missing(before, after))
-      await this.audit.note(by, 'withdrew an acceptance', { detail: a.says, jobId, transaction });
+      await this.on.audit.note(by, 'withdrew an acceptance', { detail: a.says, jobId, transaction });
   }
 
   /** People call a job by its number: no two have the same. */
   async #numberIsFree(number: string, transaction: Transaction): Promise<void> {
-    await takeTurn(this.sequelize, 'job numbers', transaction);
-    const other = await this.models.jobs.findOne({ where: { number }, attributes: ['part'], transaction });
+    await takeTurn(this.on.sequelize, 'job numbers', transaction);
+    const other = await this.on.models.jobs.findOne({ where: { number }, attributes: ['part'], transaction });
     if (other)
       throw new Problem(
         409,
@@ -137,14 +153,14 @@ export class JobService {
   }
 
   async remove(id: string, by: Account): Promise<void> {
-    await inTransaction(this.sequelize, async (transaction) => {
-      const row = await this.models.jobs.findByPk(id, {
+    await inTransaction(this.on.sequelize, async (transaction) => {
+      const row = await this.on.models.jobs.findByPk(id, {
         transaction,
         lock: transaction.LOCK.UPDATE,
         attributes: ['id', 'number', 'part'],
       });
       if (!row) throw notFound('The job');
-      const issued = await this.models.issues.count({ where: { jobId: id }, transaction });
+      const issued = await this.on.models.issues.count({ where: { jobId: id }, transaction });
       if (issued > 0)
         throw new Problem(
           409,
@@ -152,15 +168,15 @@ export class JobService {
           `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`,
         );
       await row.destroy({ transaction });
-      await this.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
-      await this.news.tell([`job:${id}`, 'jobs'], transaction);
+      await this.on.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
+      await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
     });
-    this.planning.cancel(id);
+    this.on.planning.cancel(id);
   }
 
   /** What lies in the bin, what was deleted last first. */
   async bin(): Promise<BinEntry[]> {
-    const rows = await this.models.jobs.findAll({
+    const rows = await this.on.models.jobs.findAll({
       where: { deletedAt: { [Op.ne]: null } },
       attributes: ['id', 'number', 'part', 'deletedAt'],
       order: [
@@ -170,7 +186,7 @@ export class JobService {
       limit: MOST_IN_BIN,
       paranoid: false,
     });
-    const by = await this.models.audit.findAll({
+    const by = await this.on.models.audit.findAll({
       where: { jobId: rows.map((r) => r.id), action: 'deleted a job' },
       order: [['place', 'ASC']],
     });
@@ -187,8 +203,8 @@ export class JobService {
 
   /** Takes a job out of the bin, as it was. Its number may have been given to another one meanwhile. */
   async restore(id: string, by: Account): Promise<void> {
-    await inTransaction(this.sequelize, async (transaction) => {
-      const row = await this.models.jobs.findByPk(id, {
+    await inTransaction(this.on.sequelize, async (transaction) => {
+      const row = await this.on.models.jobs.findByPk(id, {
         transaction,
         lock: transaction.LOCK.UPDATE,
         attributes: ['id', 'number', 'part', 'deletedAt'],
@@ -198,20 +214,20 @@ export class JobService {
         throw new Problem(404, 'Not in the bin', 'The job is not in the bin. It may have been taken out already.');
       await this.#numberIsFree(row.number, transaction);
       await row.restore({ transaction });
-      await this.audit.note(by, 'took a job out of the bin', {
+      await this.on.audit.note(by, 'took a job out of the bin', {
         detail: `${row.number} ${row.part}`,
         jobId: id,
         transaction,
       });
-      await this.news.tell([`job:${id}`, 'jobs'], transaction);
+      await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
     });
-    this.summaries.nudge();
+    this.on.summaries.nudge();
   }
 
   /** Deletes for good what has lain in the bin for its time. @returns how many */
   async emptyBin(now: Date): Promise<number> {
-    return await inTransaction(this.sequelize, async (transaction) => {
-      const gone = await this.models.jobs.findAll({
+    return await inTransaction(this.on.sequelize, async (transaction) => {
+      const gone = await this.on.models.jobs.findAll({
         where: { deletedAt: { [Op.lt]: new Date(now.getTime() - BIN_DAYS * 86_400_000) } },
         attributes: ['id', 'number', 'part'],
         paranoid: false,
@@ -219,8 +235,11 @@ export class JobService {
       });
       for (const row of gone) {
         await row.destroy({ transaction, force: true });
-        await this.sequelize.query('DELETE FROM job_words WHERE job_id = ?', { replacements: [row.id], transaction });
-        await this.audit.note(null, 'emptied the bin', {
+        await this.on.sequelize.query('DELETE FROM job_words WHERE job_id = ?', {
+          replacements: [row.id],
+          transaction,
+        });
+        await this.on.audit.note(null, 'emptied the bin', {
           detail: `${row.number} ${row.part}, after ${BIN_DAYS} days`,
           jobId: row.id,
           transaction,
@@ -231,7 +250,7 @@ export class JobService {
   }
 
   async #row(id: string): Promise<JobRow> {
-    const row = await this.models.jobs.findByPk(id);
+    const row = await this.on.models.jobs.findByPk(id);
     if (!row) throw notFound('The job');
     return row;
   }
@@ -239,8 +258,8 @@ export class JobService {
   async #columns(job: Job) {
     const hash = isFileBody(job.body) ? job.body.sha256 : undefined;
     const [file, machine] = await Promise.all([
-      hash ? this.models.files.findByPk(hash, { attributes: ['hash'] }) : null,
-      job.machine ? this.models.machines.findByPk(job.machine, { attributes: ['id'] }) : null,
+      hash ? this.on.models.files.findByPk(hash, { attributes: ['hash'] }) : null,
+      job.machine ? this.on.models.machines.findByPk(job.machine, { attributes: ['id'] }) : null,
     ]);
     return {
       number: job.number,

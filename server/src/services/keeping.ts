@@ -25,16 +25,19 @@ function notRestored(error: unknown): Problem {
   return new Problem(409, 'Not restored', `Nothing was changed. ${why}`);
 }
 
+/** What Keeping stands on. */
+interface On {
+  readonly sequelize: Sequelize;
+  readonly url: string;
+  readonly files: FilePlace;
+  readonly folder: string | null;
+  readonly audit: AuditService;
+  readonly news: News;
+}
+
 /** What a lead does so that nothing is lost: backups by hand, taking one back, proving the data. */
 export class Keeping {
-  constructor(
-    private readonly sequelize: Sequelize,
-    private readonly url: string,
-    private readonly files: FilePlace,
-    private readonly folder: string | null,
-    private readonly audit: AuditService,
-    private readonly news: News,
-  ) {}
+  constructor(private readonly on: On) {}
 
   /** The backups that are kept, the newest first. */
   list(): BackupHead[] {
@@ -51,7 +54,7 @@ export class Keeping {
   /** Takes a backup now, and proves it. */
   async take(by: Account, now: Date = new Date()): Promise<BackupHead[]> {
     await this.#made(`taken-${stamp(now)}.zip`, now);
-    await this.audit.note(by, 'took a backup');
+    await this.on.audit.note(by, 'took a backup');
     return this.list();
   }
 
@@ -68,9 +71,9 @@ export class Keeping {
     await verifyBackup(path).catch((error: unknown) => {
       throw notRestored(error);
     });
-    const restored = await alone(this.sequelize, 'restore', 'leave', async () => {
+    const restored = await alone(this.on.sequelize, 'restore', 'leave', async () => {
       await this.#made(`before-${stamp(now)}.zip`, now);
-      return await takeBack(this.url, this.files.folder, path).catch((error: unknown) => {
+      return await takeBack(this.on.url, this.on.files.folder, path).catch((error: unknown) => {
         throw notRestored(error);
       });
     });
@@ -81,23 +84,23 @@ export class Keeping {
         'Another backup is being restored just now. Wait until it is done, and look what is there then.',
       );
     const { made } = restored;
-    await this.audit.note(by, 'restored a backup', { detail: `${name}, made ${made}` });
-    await this.news.tell(['jobs', 'shop']);
+    await this.on.audit.note(by, 'restored a backup', { detail: `${name}, made ${made}` });
+    await this.on.news.tell(['jobs', 'shop']);
     return this.list();
   }
 
   async #made(name: string, now: Date): Promise<void> {
-    await provenBackup(this.url, this.files.folder, join(this.#folder(), name), now);
+    await provenBackup(this.on.url, this.on.files.folder, join(this.#folder(), name), now);
   }
 
   #folder(): string {
-    if (!this.folder)
+    if (!this.on.folder)
       throw new Problem(
         409,
         'No backups here',
         'Backups are switched off on this server (VIOLET_JAW_BACKUPS=no). Whoever looks after the server takes them in another way.',
       );
-    mkdirSync(this.folder, { recursive: true, mode: 0o700 });
-    return this.folder;
+    mkdirSync(this.on.folder, { recursive: true, mode: 0o700 });
+    return this.on.folder;
   }
 }

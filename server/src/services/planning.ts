@@ -5,7 +5,7 @@ import type { Result } from '@violet-jaw/core/solid';
 import type { JobSummary } from '@violet-jaw/formats/api';
 import { filesOf } from '@violet-jaw/formats/part/choose.ts';
 import { Problem } from '../problem';
-import { LIMITS, stoppedInWords, Stopped, WorkPool, type Lane, type Limits } from '../work';
+import { stoppedInWords, Stopped, WorkPool, type Lane, type Limits } from '../work';
 import { READING, type FreezeAs, type Frozen, type Summarized } from '../work/tasks';
 import type { Files } from './files';
 import type { Prepared } from './prepared';
@@ -23,6 +23,16 @@ export interface WorkFor {
   readonly onPhase?: (phase: string) => void;
 }
 
+/** What Planning stands on. */
+interface On {
+  /** the program of the processes */
+  readonly work: string;
+  readonly files: Files;
+  readonly prepared: Prepared;
+  readonly limits: Limits;
+  readonly log: (line: string) => void;
+}
+
 /**
  * Plans jobs in processes of their own, so that the API answers while solids are computed, whatever a file does to its
  * reader.
@@ -31,14 +41,8 @@ export class Planning {
   readonly #pool: WorkPool;
   readonly #ofJob = new Map<string, Set<AbortController>>();
 
-  constructor(
-    workFile: string,
-    private readonly files: Files,
-    private readonly prepared: Prepared,
-    log: (line: string) => void,
-    private readonly limits: Limits = LIMITS,
-  ) {
-    this.#pool = new WorkPool(workFile, 2, log);
+  constructor(private readonly on: On) {
+    this.#pool = new WorkPool(on.work, 2, on.log);
   }
 
   /**
@@ -53,9 +57,9 @@ export class Planning {
         { ...input, read: await this.#unread(input.job) },
         work,
       );
-      if (job) await this.prepared.put(this.prepared.keyOfJob(input.job, input.shop), work.jobId, job);
+      if (job) await this.on.prepared.put(this.on.prepared.keyOfJob(input.job, input.shop), work.jobId, job);
       for (const { source, text } of bodies)
-        await this.prepared.put(this.prepared.keyOfBodies(source), this.prepared.readingOf(source), text);
+        await this.on.prepared.put(this.on.prepared.keyOfBodies(source), this.on.prepared.readingOf(source), text);
       return summary;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
@@ -67,7 +71,7 @@ export class Planning {
   async #unread(job: Job): Promise<string[]> {
     const found = await Promise.all(
       filesOf(job).map(async (source) =>
-        (await this.prepared.has(this.prepared.keyOfBodies(source))) ? [] : [bodyKey(source)],
+        (await this.on.prepared.has(this.on.prepared.keyOfBodies(source))) ? [] : [bodyKey(source)],
       ),
     );
     return found.flat();
@@ -96,7 +100,7 @@ export class Planning {
     input: Input & { readonly read?: readonly string[] },
     { jobId, owner, signal, onPhase }: WorkFor,
   ): Promise<T> {
-    const harmful = await this.files.harmfulOf(input.job);
+    const harmful = await this.on.files.harmfulOf(input.job);
     if (harmful) throw new Problem(409, 'File stopped its reader', harmful);
     const controller = new AbortController();
     signal?.addEventListener('abort', () => controller.abort(), { once: true });
@@ -107,8 +111,8 @@ export class Planning {
         name,
         lane,
         owner,
-        input: { ...input, paths: await this.files.pathsFor(input.job) },
-        limits: this.limits,
+        input: { ...input, paths: await this.on.files.pathsFor(input.job) },
+        limits: this.on.limits,
         signal: controller.signal,
         onPhase,
       });
@@ -122,7 +126,7 @@ export class Planning {
 
   /** Why there is no plan. A file that stopped its reader is kept in mind, and not tried again by itself. */
   async #inWords({ why, phase }: Stopped): Promise<Problem | Stopped> {
-    const what = stoppedInWords(why, this.limits);
+    const what = stoppedInWords(why, this.on.limits);
     if (!what)
       return why === 'full'
         ? new Problem(503, 'Too much is waiting', 'Too much is waiting to be planned already. Try again in a minute.')
@@ -131,7 +135,7 @@ export class Planning {
       return new Problem(
         409,
         'File stopped its reader',
-        await this.files.markHarmful(phase.slice(READING.length), what),
+        await this.on.files.markHarmful(phase.slice(READING.length), what),
       );
     return new Problem(
       409,

@@ -102,8 +102,8 @@ export class RunService {
           'Run ended',
           'This run was ended. Start a new one; what was not sent is kept on the device.',
         );
-      await this.#add(row, plan, events, by, transaction);
-      await this.#settle(row, plan, commons, by, isNew, transaction);
+      await this.#add({ row, plan, events, by, transaction });
+      await this.#settle({ row, plan, commons, by, isNew, transaction });
       await this.news.tell([`run:${runId}`], transaction);
     });
     return await this.read(runId);
@@ -175,13 +175,19 @@ export class RunService {
     });
   }
 
-  async #add(
-    row: RunRow,
-    plan: RunPlan,
-    events: readonly RunEvent[],
-    by: Account,
-    transaction: Transaction,
-  ): Promise<void> {
+  async #add({
+    row,
+    plan,
+    events,
+    by,
+    transaction,
+  }: {
+    readonly row: RunRow;
+    readonly plan: RunPlan;
+    readonly events: readonly RunEvent[];
+    readonly by: Account;
+    readonly transaction: Transaction;
+  }): Promise<void> {
     const known = await this.models.runEvents.findAll({
       where: { runId: row.id },
       attributes: ['eventId', 'place'],
@@ -223,14 +229,21 @@ export class RunService {
   }
 
   /** What follows from all events: whether the run is finished, and the zeros it found so far. */
-  async #settle(
-    row: RunRow,
-    plan: RunPlan,
-    commons: readonly Vec3[],
-    by: Account,
-    isNew: boolean,
-    transaction: Transaction,
-  ): Promise<void> {
+  async #settle({
+    row,
+    plan,
+    commons,
+    by,
+    isNew,
+    transaction,
+  }: {
+    readonly row: RunRow;
+    readonly plan: RunPlan;
+    readonly commons: readonly Vec3[];
+    readonly by: Account;
+    readonly isNew: boolean;
+    readonly transaction: Transaction;
+  }): Promise<void> {
     const stored = await this.models.runEvents.findAll({
       where: { runId: row.id },
       order: [['place', 'ASC']],

@@ -25,6 +25,16 @@ interface Taken {
   readonly tries: number;
 }
 
+/** What Summaries stands on. */
+interface On {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly shop: ShopService;
+  readonly planning: Planning;
+  readonly news: News;
+  readonly log: (line: string) => void;
+}
+
 /**
  * What lists say of jobs, planned in the background. The jobs themselves say whether they need it: by their revision,
  * or because the shop's library changed. Any server takes the next one, what somebody just looked at first; nothing is
@@ -36,14 +46,7 @@ export class Summaries {
   #looking: Promise<void> | null = null;
   readonly #timer: NodeJS.Timeout;
 
-  constructor(
-    private readonly sequelize: Sequelize,
-    private readonly models: Models,
-    private readonly shop: ShopService,
-    private readonly planning: Planning,
-    private readonly news: News,
-    private readonly log: (line: string) => void,
-  ) {
+  constructor(private readonly on: On) {
     this.#timer = setInterval(() => this.nudge(), LOOK_MS);
     this.#timer.unref();
   }
@@ -53,7 +56,7 @@ export class Summaries {
     if (this.#looking || this.#closed) return;
     this.#looking = this.#fill()
       .catch((error: unknown) => {
-        if (!this.#closed) this.log(`summaries: ${inLog(error)}`);
+        if (!this.#closed) this.on.log(`summaries: ${inLog(error)}`);
       })
       .finally(() => {
         this.#looking = null;
@@ -63,13 +66,13 @@ export class Summaries {
   /** Somebody looks at these: they come first. */
   async want(ids: readonly string[]): Promise<void> {
     if (ids.length === 0) return;
-    await this.models.jobs.update({ wantedAt: new Date() }, { where: { id: { [Op.in]: [...ids] } }, silent: true });
+    await this.on.models.jobs.update({ wantedAt: new Date() }, { where: { id: { [Op.in]: [...ids] } }, silent: true });
     this.nudge();
   }
 
   /** A job is opened that is not prepared, though its summary is there: another program planned it. */
   async again(id: string): Promise<void> {
-    await this.sequelize.query(
+    await this.on.sequelize.query(
       'UPDATE jobs SET summary_revision = NULL, wanted_at = UTC_TIMESTAMP(3) WHERE id = ? AND summary_revision = revision AND (taken_until IS NULL OR taken_until < UTC_TIMESTAMP(3))',
       { replacements: [id], type: QueryTypes.UPDATE },
     );
@@ -86,12 +89,12 @@ export class Summaries {
 
   async #fill(): Promise<void> {
     while (this.#running.size < AT_ONCE && !this.#closed) {
-      const shopRevision = await this.shop.revision();
+      const shopRevision = await this.on.shop.revision();
       const taken = await this.#take(shopRevision);
       if (!taken) return;
       const work = this.#plan(taken)
         .catch((error: unknown) => {
-          if (!this.#closed) this.log(`summary of ${taken.id}: ${inLog(error)}`);
+          if (!this.#closed) this.on.log(`summary of ${taken.id}: ${inLog(error)}`);
         })
         .finally(() => {
           this.#running.delete(work);
@@ -103,8 +106,8 @@ export class Summaries {
 
   /** The next job that needs its summary, taken for as long as we say so. */
   async #take(shopRevision: number): Promise<Taken | null> {
-    return await inTransaction(this.sequelize, async (transaction) => {
-      const [row] = await this.sequelize.query<Taken>(
+    return await inTransaction(this.on.sequelize, async (transaction) => {
+      const [row] = await this.on.sequelize.query<Taken>(
         `SELECT id, revision, document, COALESCE(changed_by, '') owner, tries FROM jobs
          WHERE deleted_at IS NULL AND (summary_shop IS NULL OR summary_shop <> ? OR summary_revision IS NULL OR summary_revision <> revision) AND (taken_until IS NULL OR taken_until < UTC_TIMESTAMP(3))
          ORDER BY wanted_at DESC LIMIT 1 FOR UPDATE SKIP LOCKED`,
@@ -117,7 +120,7 @@ export class Summaries {
   }
 
   async #hold(id: string, transaction?: Transaction, also = ''): Promise<void> {
-    await this.sequelize.query(
+    await this.on.sequelize.query(
       `UPDATE jobs SET taken_until = UTC_TIMESTAMP(3) + INTERVAL ${LEASE_S} SECOND${also} WHERE id = ?`,
       { replacements: [id], transaction },
     );
@@ -128,7 +131,7 @@ export class Summaries {
       void this.#hold(id).catch(() => undefined);
     }, SAY_AGAIN_MS);
     try {
-      const shop = await this.shop.read();
+      const shop = await this.on.shop.read();
       const summary: JobSummary =
         tries >= MOST_TRIES
           ? {
@@ -136,12 +139,12 @@ export class Summaries {
               setups: [],
               problem: `Planning this job did not come to an end ${tries} times. Change it, or look at it on the page Route.`,
             }
-          : await this.planning.summarize(
+          : await this.on.planning.summarize(
               { job: JSON.parse(document) as Job, shop: shop.document },
               { jobId: id, owner },
             );
       const { stop, caution } = summary.counts;
-      await this.models.jobs.update(
+      await this.on.models.jobs.update(
         {
           summary: JSON.stringify(summary),
           summaryRevision: revision,
@@ -152,14 +155,14 @@ export class Summaries {
         },
         { where: { id, revision }, silent: true },
       );
-      await this.news.tell(['jobs']);
+      await this.on.news.tell(['jobs']);
       // changed meanwhile: it is planned anew at once
-      await this.models.jobs.update(
+      await this.on.models.jobs.update(
         { takenUntil: null, tries: 0 },
         { where: { id, revision: { [Op.ne]: revision } }, silent: true },
       );
     } catch (error) {
-      await this.models.jobs
+      await this.on.models.jobs
         .update(
           { takenUntil: error instanceof Stopped ? null : new Date(Date.now() + 5000) },
           { where: { id }, silent: true },

@@ -128,7 +128,13 @@ export async function summarize(
       const views = outlines?.setups.find((o) => o.id === s.id)?.views;
       const page = views
         ? layoutScene(
-            setupScene('leftEnd', s, views.leftEnd, speechIn(input.job.units), { dimensions: false, labels: false }),
+            setupScene({
+              view: 'leftEnd',
+              planned: s,
+              outlines: views.leftEnd,
+              speech: speechIn(input.job.units),
+              options: { dimensions: false, labels: false },
+            }),
             { width: 96, height: 60, fontSize: 3, hatchSpacing: 5, markSize: 3.5 },
           )
         : null;
@@ -177,7 +183,13 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
     entries,
     control: controlTexts(job, planned, `ISSUE ${input.letter}`),
     run: JSON.stringify(
-      runPlan(job, planned, input.letter, otherwise, blocking.length > 0 ? null : outlinesOf(planner, planned)),
+      runPlan({
+        job,
+        planned,
+        letter: input.letter,
+        otherwise,
+        outlines: blocking.length > 0 ? null : outlinesOf(planner, planned),
+      }),
     ),
   };
   if (blocking.length > 0) {
@@ -186,7 +198,13 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
   }
   tell(PHASES.drawing);
   const sheet: Sheet = {
-    ...buildSheet(job, planned, outlinesOf(planner, planned), shop, { letter: input.letter, on: input.on, changed }),
+    ...buildSheet({
+      job,
+      planned,
+      outlines: outlinesOf(planner, planned),
+      shop,
+      issue: { letter: input.letter, on: input.on, changed },
+    }),
     run: { url: input.runUrl, qr: qrCode(input.runUrl) },
   };
   tell(PHASES.pdfA4);

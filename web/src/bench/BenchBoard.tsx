@@ -36,7 +36,10 @@ function useScenes(planned: PlannedSetup, seen: Seen): Partial<Record<ViewName, 
   return useMemo(() => {
     if (!views || !shown?.facts || !isHeldNow) return null;
     const wanted = VIEW_NAMES.filter((v) => seen === 'all' || seen === v);
-    const drawn = wanted.map((v) => [v, setupScene(v, shown, views[v], speech, { dimensions: true, labels: true })]);
+    const drawn = wanted.map((v) => [
+      v,
+      setupScene({ view: v, planned: shown, outlines: views[v], speech, options: { dimensions: true, labels: true } }),
+    ]);
     return Object.fromEntries(drawn) as Partial<Record<ViewName, Scene>>;
   }, [views, shown, isHeldNow, speech, seen]);
 }

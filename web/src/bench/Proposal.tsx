@@ -46,13 +46,13 @@ export function Proposal({ onClose }: { onClose: () => void }) {
     setShare(0);
     running.current = searchInWorker(
       (remote) =>
-        remote.propose(
+        remote.propose({
           surface,
           job,
           vise,
-          devicesOf('round', shop.devices),
-          proxy((s: number) => setShare(s)),
-        ) as Promise<Proposed>,
+          round: devicesOf('round', shop.devices),
+          tell: proxy((s: number) => setShare(s)),
+        }) as Promise<Proposed>,
     );
     try {
       setFound(await running.current.done);

@@ -54,7 +54,13 @@ function Card({ setup }: { setup: Setup }) {
       </span>
       {p?.facts && shown && views && (
         <Drawing
-          scene={setupScene('leftEnd', shown, views.leftEnd, speech, { dimensions: false, labels: false })}
+          scene={setupScene({
+            view: 'leftEnd',
+            planned: shown,
+            outlines: views.leftEnd,
+            speech,
+            options: { dimensions: false, labels: false },
+          })}
           width={74}
           height={58}
           fontSize={3}

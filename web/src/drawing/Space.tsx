@@ -99,7 +99,7 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
     });
     s.group.clear();
     const picked = features.current.find((f) => f.feature.id === chosen)?.feature ?? null;
-    for (const item of shown) if (!off.includes(item.of)) put(s, item, section, picked, color);
+    for (const item of shown) if (!off.includes(item.of)) put(s, item, { section, chosen: picked }, color);
     // once; then it stays as it was turned
     if (s.group.userData.framed !== true) {
       frame(s, shown);

@@ -141,8 +141,7 @@ const EDGES: Record<Shown['of'], string> = {
 export function put(
   { group }: Stage,
   item: Shown,
-  section: SectionPlane | null,
-  chosen: Feature | null,
+  { section, chosen }: { readonly section: SectionPlane | null; readonly chosen: Feature | null },
   color: (name: string) => Color,
 ): void {
   const [name, opacity] = FACES[item.of];

@@ -33,13 +33,19 @@ const worker = {
    * Proposes routes for the part's surface. @param round chucks and collets of the shop; @param tell share of the
    * directions looked along
    */
-  propose(
-    surface: TriangleMesh,
-    job: Job,
-    vise: Vise,
-    round: readonly RoundDevice[],
-    tell: (share: number) => void,
-  ): Proposal {
+  propose({
+    surface,
+    job,
+    vise,
+    round,
+    tell,
+  }: {
+    readonly surface: TriangleMesh;
+    readonly job: Job;
+    readonly vise: Vise;
+    readonly round: readonly RoundDevice[];
+    readonly tell: (share: number) => void;
+  }): Proposal {
     const part = meshBox(surface);
     const { features, surface: marked } = findFeatures(surface, part);
     const blank = planBlank(part, job);
@@ -52,7 +58,13 @@ const worker = {
     const finished = DIRECTIONS.filter(
       (d) => stateOf(job.blank, d) === 'finished' && Math.abs(allowanceOn(blank.allowance, d)) < 1e-9,
     ).map((side) => ({ side, level: signOf(side) * (signOf(side) > 0 ? part.max : part.min)[axisOf(side)] }));
-    const reach = reachOf(marked, part, finished, tell, depthLimits(job, features));
+    const reach = reachOf({
+      surface: marked,
+      part,
+      finishedSides: finished,
+      tell,
+      mostDeep: depthLimits(job, features),
+    });
     return proposeRoutes({
       reach,
       features,

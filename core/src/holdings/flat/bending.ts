@@ -16,7 +16,8 @@ export function spansOnFlat(input: BendingInput<'flat'>, device: FlatDevice): Sp
           return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
         })
       : [];
-  if (onPods.length > 0) return plateBetween(input, onPods, thick, 'up and down', 'between the pods');
+  if (onPods.length > 0)
+    return plateBetween({ input, holders: onPods, thicknessMm: thick, way: 'up and down', where: 'between the pods' });
   // stuck or sucked down all over, nothing can lift
   if (hold.contacts.some((c) => c.kind === 'bond') || hold.forces.some((f) => f.name === flatKindOf(device).allOver))
     return [];
@@ -28,5 +29,8 @@ export function spansOnFlat(input: BendingInput<'flat'>, device: FlatDevice): Sp
       .filter((f) => f.name !== 'own weight' && f.forceN.z < 0)
       .map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),
   ];
-  return [...plateBetween(input, pressed, thick, 'up', 'between what presses it down'), ...thinFloor(input, 'up')];
+  return [
+    ...plateBetween({ input, holders: pressed, thicknessMm: thick, way: 'up', where: 'between what presses it down' }),
+    ...thinFloor(input, 'up'),
+  ];
 }

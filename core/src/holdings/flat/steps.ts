@@ -25,7 +25,7 @@ function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps)
     case 'fence':
       return `${capital(face)} against the ${side} fence.`;
     case 'gauge blocks':
-      return `${blockWords(axis, device, at, speech, side)}: ${face} against the blocks, then take them out.`;
+      return `${blockWords({ axis, device, at, speech, side })}: ${face} against the blocks, then take them out.`;
     case 'hand':
       return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
   }
@@ -50,7 +50,19 @@ export function gaugeBlock(
   return open.length === 0 ? null : { groove: open[0].groove, sizeMm: Math.abs(open[0].wall - at) };
 }
 
-function blockWords(axis: 'x' | 'y', device: FlatDevice, at: number, speech: Speech, side: string): string {
+function blockWords({
+  axis,
+  device,
+  at,
+  speech,
+  side,
+}: {
+  readonly axis: 'x' | 'y';
+  readonly device: FlatDevice;
+  readonly at: number;
+  readonly speech: Speech;
+  readonly side: string;
+}): string {
   const block = gaugeBlock(axis, device, side, at);
   if (!block) return `Gauge blocks ${speech.sizeWithUnit(at)} from the ${axis === 'x' ? 'left' : 'front'} edge`;
   return `Gauge blocks ${speech.sizeWithUnit(block.sizeMm)} from a strip in groove ${block.groove} (counted from the ${axis === 'x' ? 'left' : 'front'})`;

@@ -20,12 +20,14 @@ export function spansInRound(input: BendingInput<'round'>, device: RoundDevice):
   const between = held
     .slice(1)
     .flatMap((to, i) =>
-      removed.max.x > held[i] ? armAlongX(input, held[i], to, 'between what carries it', true) : [],
+      removed.max.x > held[i]
+        ? armAlongX({ input, from: held[i], to, where: 'between what carries it', both: true })
+        : [],
     );
   return [
     ...between,
     ...(round.tailstock || end <= held[held.length - 1]
       ? []
-      : armAlongX(input, held[held.length - 1], end, 'at its free end')),
+      : armAlongX({ input, from: held[held.length - 1], to: end, where: 'at its free end' })),
   ];
 }

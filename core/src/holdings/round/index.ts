@@ -18,7 +18,7 @@ type Needs = Omit<RoundSeatInput, keyof SeatedPart>;
 
 function checks({ device, seat, hold, gripped, setup, material, told }: Held<'round'>) {
   return [
-    ...roundGrip(seat, gripped, device, setup, told),
+    ...roundGrip({ seat, gripped, device, setup, told }),
     ...wallStands(hold.wall, material, told),
     ...(device.kind === 'rotary axis' ? rotaryReach(seat, device, setup, told) : []),
   ];

@@ -11,10 +11,20 @@ export function spansInVise(input: BendingInput<'vise'>, vise: Vise): Span[] {
   const [left, right] = [Math.max(seat.y.touch.x[0], jaw.touch.x[0]), Math.min(seat.y.touch.x[1], jaw.touch.x[1])];
   return [
     ...(removed.min.x < left
-      ? armAlongX(input, left, Math.max(removed.min.x, seat.finishedBox.min.x), 'beyond the jaws at its left end')
+      ? armAlongX({
+          input,
+          from: left,
+          to: Math.max(removed.min.x, seat.finishedBox.min.x),
+          where: 'beyond the jaws at its left end',
+        })
       : []),
     ...(removed.max.x > right
-      ? armAlongX(input, right, Math.min(removed.max.x, seat.finishedBox.max.x), 'beyond the jaws at its right end')
+      ? armAlongX({
+          input,
+          from: right,
+          to: Math.min(removed.max.x, seat.finishedBox.max.x),
+          where: 'beyond the jaws at its right end',
+        })
       : []),
     ...armUp(input, Math.min(seat.y.touch.z[1], jaw.touch.z[1]), 'above the jaws'),
     ...floor,

@@ -208,7 +208,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
     overhangMm: 0,
     overEdgeMm2: 0,
     figures: figuresOf(input, facts),
-    steps: viseSteps(setup, seat, vise, speech, facts.openingMm),
+    steps: viseSteps({ setup, seat, vise, speech, spacerMm: facts.openingMm }),
     release: viseRelease(setup, vise),
     opens: 'open the vise',
   };

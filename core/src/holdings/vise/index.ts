@@ -62,7 +62,7 @@ function checks({ device: vise, seat, hold, setup, material, lookup, nameOf, tol
     ...jawsTouch(seat, told),
     ...rawCaught(hold.vise!, seat, told),
     ...jawOpening(hold.vise!, vise, told),
-    ...softJawsFitted(setup, vise, hold.vise!, hold.trouble, told),
+    ...softJawsFitted({ setup, vise, hold: hold.vise!, trouble: hold.trouble, told }),
     ...gripDepth(hold.vise!, vise, told),
     ...gripCentered(hold.vise!, vise, 1 + setup.hold.further.length, told),
     ...wallStands(hold.wall, material, told),

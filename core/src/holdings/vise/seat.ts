@@ -113,24 +113,30 @@ function stopWindow(stop: StopPlace, vise: Vise): Window {
 }
 
 /** Flat areas on the two strips of the rest, and together; strips that overlap are counted once. mm² */
-function restAreas(
-  { loaded, isFlat, vise }: ViseSeatInput,
-  height: number,
-  rest: Contact,
-  [fixed, moving]: [Window, Window],
-  t: Vec3,
-): [[number, number], number] {
+function restAreas({
+  input: { loaded, isFlat, vise },
+  height,
+  rest,
+  strips: [fixed, moving],
+  t,
+}: {
+  readonly input: ViseSeatInput;
+  readonly height: number;
+  readonly rest: Contact;
+  readonly strips: readonly [Window, Window];
+  readonly t: Vec3;
+}): [[number, number], number] {
   if (!isFlat(rest.side, -rest.seatedLevel)) return [[0, 0], 0];
   const on = (w: Window) => {
     const reach = reachInWindow(loaded, 'z', -1, toSeated(w, t));
     return reach && Math.abs(reach.level - rest.seatedLevel) < TOUCH_MM ? reach.flatAreaMm2 : 0;
   };
-  const strips: [number, number] = [on(fixed), on(moving)];
-  if (height === 0) return [strips, strips[0]];
+  const areas: [number, number] = [on(fixed), on(moving)];
+  if (height === 0) return [areas, areas[0]];
   const ys = [...(fixed.y ?? [0, 0]), ...(moving.y ?? [0, 0])];
   const overlap =
     fixedSide(vise) > 0 ? (fixed.y?.[0] ?? 0) < (moving.y?.[1] ?? 0) : (fixed.y?.[1] ?? 0) > (moving.y?.[0] ?? 0);
-  return [strips, overlap ? on({ x: fixed.x, y: [Math.min(...ys), Math.max(...ys)] }) : strips[0] + strips[1]];
+  return [areas, overlap ? on({ x: fixed.x, y: [Math.min(...ys), Math.max(...ys)] }) : areas[0] + areas[1]];
 }
 
 const locating = ({ pocket }: ViseSeatInput): Pocket | null => (pocket && pocket.ledge > 0 ? pocket : null);
@@ -193,7 +199,13 @@ export function seatInVise(input: ViseSeatInput): SeatFacts {
   const rest: Rest = onBed ? { height: 0, thickness: 0, name: 'bed' } : planned;
   const under = on(to.rest);
   const [strip, other = strip] = carries.windows;
-  const [restStripsMm2, restAreaMm2] = restAreas(input, rest.height, under, [strip, other], t);
+  const [restStripsMm2, restAreaMm2] = restAreas({
+    input,
+    height: rest.height,
+    rest: under,
+    strips: [strip, other],
+    t,
+  });
   const movingFaces: Direction = to.y.faces === '+y' ? '-y' : '+y';
   return {
     ...placed(input, t),

@@ -8,13 +8,19 @@ import type { HoldSetup } from '../../hold/input';
  * What the operator does to load a vise, in order.
  * @param spacerMm what stands between the jaws' faces while a pocket is cut: their distance when the part is gripped
  */
-export function viseSteps(
-  setup: HoldSetup<'vise'>,
-  seat: SeatFacts,
-  vise: Vise,
-  speech: Speech,
-  spacerMm: number,
-): string[] {
+export function viseSteps({
+  setup,
+  seat,
+  vise,
+  speech,
+  spacerMm,
+}: {
+  readonly setup: HoldSetup<'vise'>;
+  readonly seat: SeatFacts;
+  readonly vise: Vise;
+  readonly speech: Speech;
+  readonly spacerMm: number;
+}): string[] {
   const rest = restIn(vise, setup);
   const { stop, torque, softJaws } = setup.hold;
   const pocket = pocketOf(setup);

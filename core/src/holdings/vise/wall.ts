@@ -11,13 +11,19 @@ const SAMPLES = 24;
  * Upright and open or closed below and above: how far a hollow reaches up and down at a spot, device frame; null: open
  * that way.
  */
-function closedAt(
-  loaded: TriangleMesh,
-  seat: HoldOf<Vise>['seat'],
-  x: number,
-  y: number,
-  z: number,
-): { floor: number | null; roof: number | null } {
+function closedAt({
+  loaded,
+  seat,
+  x,
+  y,
+  z,
+}: {
+  readonly loaded: TriangleMesh;
+  readonly seat: HoldOf<Vise>['seat'];
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+}): { floor: number | null; roof: number | null } {
   const p = toSeated(seat, vec(x, y, 0));
   const levels = viewOf(loaded, NO_ROTATION)
     .crossings(p.x + 1.3e-5, p.y + 0.7e-5)
@@ -64,7 +70,7 @@ export function wallBetweenJaws({ seat, loaded, material }: HoldOf<Vise>, hold: 
       pressureMPa: hold.closingForceN / Math.max(1, (x1 - x0) * hold.gripDepthMm),
       ends: Number(from > 0) + Number(from + run.length < walls.length),
       grip: { low, depthMm: hold.gripDepthMm },
-      closed: closedAt(loaded, seat, at(from + middle), run[middle].hollowY, z),
+      closed: closedAt({ loaded, seat, x: at(from + middle), y: run[middle].hollowY, z }),
       youngGPa: material.youngGPa,
     });
   });

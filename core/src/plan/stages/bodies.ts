@@ -91,9 +91,9 @@ export const cutStage: Stage<CutInputs, Cut> = {
   name: 'what is left',
   compute: ({ kernel, part, before, up, below, outlineMm }) => {
     const along = depthPlane(part, up, below);
-    if (outlineMm === null) return cutFrom(kernel, before, up, along);
-    const only = alongOutline(kernel, part, before, up, outlineMm);
-    const cut = cutFrom(kernel, before, up, along, only);
+    if (outlineMm === null) return cutFrom({ kernel, before, up, level: along });
+    const only = alongOutline({ kernel, part, before, up, cutterMm: outlineMm });
+    const cut = cutFrom({ kernel, before, up, level: along, only });
     only.release();
     return cut;
   },

@@ -21,7 +21,7 @@ export function partComesFree(separation: SeparationFacts | null, margin: Margin
       }),
     ];
   }
-  if (way === 'tabs') return tabFindings(tabs.length, tabsMissing, tabsHoldN, margin, told);
+  if (way === 'tabs') return tabFindings({ placed: tabs.length, missing: tabsMissing, holdN: tabsHoldN, margin, told });
   if (way === 'skin' || margin === null) return [];
   const proven =
     !margin.materialMissing &&
@@ -44,13 +44,19 @@ export function partComesFree(separation: SeparationFacts | null, margin: Margin
   ];
 }
 
-function tabFindings(
-  placed: number,
-  missing: number,
-  holdN: number | null,
-  margin: MarginFacts | null,
-  told: Told,
-): Finding[] {
+function tabFindings({
+  placed,
+  missing,
+  holdN,
+  margin,
+  told,
+}: {
+  readonly placed: number;
+  readonly missing: number;
+  readonly holdN: number | null;
+  readonly margin: MarginFacts | null;
+  readonly told: Told;
+}): Finding[] {
   const { speech } = told;
   const found: Finding[] = [];
   if (missing > 0) {

@@ -4,9 +4,27 @@ import { bed, bedStarts, device, flatKind, friction } from './kind';
 
 const schema = device('sacrificial board', {
   ...bed,
-  screwsSunk: quantity('Its own screws sunk by', 'mm', 0, 1000, "Top of the heads below the board's top."),
-  cutInto: quantity('May be cut into', 'mm', 0, 1000, 'Deepest cut into the board.'),
-  travelMargin: quantity('Smaller than the travel by', 'mm', 0, 1000, 'On each side.'),
+  screwsSunk: quantity({
+    title: 'Its own screws sunk by',
+    unit: 'mm',
+    minimum: 0,
+    maximum: 1000,
+    description: "Top of the heads below the board's top.",
+  }),
+  cutInto: quantity({
+    title: 'May be cut into',
+    unit: 'mm',
+    minimum: 0,
+    maximum: 1000,
+    description: 'Deepest cut into the board.',
+  }),
+  travelMargin: quantity({
+    title: 'Smaller than the travel by',
+    unit: 'mm',
+    minimum: 0,
+    maximum: 1000,
+    description: 'On each side.',
+  }),
   friction,
 });
 

@@ -6,8 +6,8 @@ const schema = device('chuck', {
   ...jaws,
   jawCount: Type.Integer({ title: 'Jaws', minimum: 2, maximum: 6 }),
   jawWidth: positive('Jaw width', 'mm', 500),
-  jawMassKg: quantity('Mass of one jaw', 'kg', 0, 200),
-  jawRadius: quantity("Jaw's center of mass from the axis", 'mm', 0, 2000),
+  jawMassKg: quantity({ title: 'Mass of one jaw', unit: 'kg', minimum: 0, maximum: 200 }),
+  jawRadius: quantity({ title: "Jaw's center of mass from the axis", unit: 'mm', minimum: 0, maximum: 2000 }),
   soft: Type.Union([Type.Literal('hard'), Type.Literal('soft, bored to size')], { title: 'Jaws are' }),
 });
 

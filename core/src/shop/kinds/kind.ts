@@ -36,20 +36,20 @@ export function device<K extends string, P extends TProperties>(kind: K, propert
   );
 }
 
-export const friction = quantity(
-  'Friction on the part',
-  '',
-  0.01,
-  1.5,
-  'Coefficient of friction between device and part, the lower end of what is expected.',
-);
-export const vacuum = quantity(
-  'Vacuum held',
-  '%',
-  1,
-  99,
-  'Share of the air pressure that the pump holds under a part that seals, percent.',
-);
+export const friction = quantity({
+  title: 'Friction on the part',
+  unit: '',
+  minimum: 0.01,
+  maximum: 1.5,
+  description: 'Coefficient of friction between device and part, the lower end of what is expected.',
+});
+export const vacuum = quantity({
+  title: 'Vacuum held',
+  unit: '%',
+  minimum: 1,
+  maximum: 99,
+  description: 'Share of the air pressure that the pump holds under a part that seals, percent.',
+});
 
 /** A flat bed. Datum: the left front corner of its top; x to the right, y to the rear, z up from the top. */
 export const bed = {
@@ -75,7 +75,7 @@ export const bedStarts = { width: 400, depth: 300, thickness: 25, friction: FRIC
 
 /** Jaws about an axis. Datum: the axis at the mouth face of the body; z along the axis away from it. */
 export const jaws = {
-  minDiameter: quantity('Smallest diameter', 'mm', 0, 5000),
+  minDiameter: quantity({ title: 'Smallest diameter', unit: 'mm', minimum: 0, maximum: 5000 }),
   maxDiameter: positive('Largest diameter', 'mm', 5000),
   gripLength: positive('Jaw length along the axis', 'mm', 1000),
   bodyDiameter: positive('Body diameter', 'mm', 5000),

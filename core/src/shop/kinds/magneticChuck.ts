@@ -21,7 +21,7 @@ const schema = device('magnetic chuck', {
     50,
     "The holding pressure is then a quarter; from the maker's curve.",
   ),
-  cutAbove: quantity('Cut stays above it by', 'mm', 0, 100),
+  cutAbove: quantity({ title: 'Cut stays above it by', unit: 'mm', minimum: 0, maximum: 100 }),
   friction,
 });
 

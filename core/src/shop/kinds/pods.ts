@@ -7,7 +7,13 @@ const schema = device('vacuum pods', {
   podWidth: positive('Pod width, X', 'mm', 1000),
   podDepth: positive('Pod depth, Y', 'mm', 1000),
   podHeight: positive('Pod height', 'mm', 1000),
-  rim: quantity('Rim outside the seal', 'mm', 0, 100, "Part of the pod's edge that does not suck."),
+  rim: quantity({
+    title: 'Rim outside the seal',
+    unit: 'mm',
+    minimum: 0,
+    maximum: 100,
+    description: "Part of the pod's edge that does not suck.",
+  }),
   overhang: positive(
     'Overhang allowed',
     'mm',

@@ -7,10 +7,10 @@ const schema = device('rotary axis', {
   jawCount: Type.Integer({ title: 'Jaws', minimum: 2, maximum: 6 }),
   jawWidth: positive('Jaw width', 'mm', 500),
   centreHeight: positive('Axis above its base', 'mm', 2000),
-  tailstockFrom: quantity('Tailstock, nearest to the chuck', 'mm', 0, 20_000),
+  tailstockFrom: quantity({ title: 'Tailstock, nearest to the chuck', unit: 'mm', minimum: 0, maximum: 20_000 }),
   tailstockTo: positive('Tailstock, farthest', 'mm', 20_000),
-  tailstockForceN: quantity('Tailstock force', 'N', 0, 1e6),
-  supportFrom: quantity('Support, lowest setting above the base', 'mm', 0, 2000),
+  tailstockForceN: quantity({ title: 'Tailstock force', unit: 'N', minimum: 0, maximum: 1e6 }),
+  supportFrom: quantity({ title: 'Support, lowest setting above the base', unit: 'mm', minimum: 0, maximum: 2000 }),
   supportTo: positive('Support, highest setting', 'mm', 2000),
 });
 

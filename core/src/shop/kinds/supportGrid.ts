@@ -7,20 +7,20 @@ const schema = device('support grid', {
   slatPitch: positive('From slat to slat', 'mm', 1000),
   slatThickness: positive('Slat thickness', 'mm', 100),
   headDiameter: positive('Head, diameter', 'mm', 1000, 'Room the cutting head sweeps around its jet.'),
-  headHeight: quantity(
-    'Head above the work',
-    'mm',
-    0,
-    1000,
-    "Anything that stands higher than this above the sheet is in the head's way.",
-  ),
-  jetForceN: quantity(
-    'Force of the jet',
-    'N',
-    0,
-    10_000,
-    'Sideways push on the sheet, the upper end of what is expected.',
-  ),
+  headHeight: quantity({
+    title: 'Head above the work',
+    unit: 'mm',
+    minimum: 0,
+    maximum: 1000,
+    description: "Anything that stands higher than this above the sheet is in the head's way.",
+  }),
+  jetForceN: quantity({
+    title: 'Force of the jet',
+    unit: 'N',
+    minimum: 0,
+    maximum: 10_000,
+    description: 'Sideways push on the sheet, the upper end of what is expected.',
+  }),
   friction,
 });
 

@@ -5,13 +5,13 @@ import { bed, bedStarts, device, flatKind, friction, vacuum } from './kind';
 const schema = device('vacuum plate', {
   ...bed,
   groovePitch: positive('From groove to groove', 'mm', 1000),
-  firstGroove: quantity(
-    'First groove from the edges',
-    'mm',
-    0,
-    1000,
-    'Middle of the first groove from the left and from the front edge.',
-  ),
+  firstGroove: quantity({
+    title: 'First groove from the edges',
+    unit: 'mm',
+    minimum: 0,
+    maximum: 1000,
+    description: 'Middle of the first groove from the left and from the front edge.',
+  }),
   grooveWidth: positive('Groove width', 'mm', 100),
   grooveDepth: positive('Groove depth', 'mm', 100),
   gasket: positive('Gasket cord diameter', 'mm', 100),

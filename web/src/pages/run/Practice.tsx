@@ -129,16 +129,16 @@ function Panel({ plan, step, state, onRead, machine, bodies, lengths }: Practice
           const axis = axisOf(t.faces);
           const inside = run.worksheet.how === 'bore' ? boreMiddle(setup, at) : null;
           const go = () =>
-            besideFace(
+            besideFace({
               control,
-              control.bodies[0],
-              t.faces,
-              {
+              part: control.bodies[0],
+              faces: t.faces,
+              tool: {
                 radius: axis === 'z' ? 5 : Math.abs(t.declare - t.face),
                 length: axis === 'z' ? (run.length ?? 100) : 80,
               },
               inside,
-            );
+            });
           return <TouchButtons t={t} act={act} go={go} control={control} axis={axis} read={read} i={i} key={t.name} />;
         })}
       {step.kind === 'touch' && run?.readsLength && (

@@ -24,8 +24,8 @@ export function SheetPage() {
   const frozen = useServer('issueSheet', { id, letter: letter ?? '' }, { enabled: letter !== null });
   // numbers and drawings of one plan; while the next one is drawn it pales, so that nobody reads it
   const draft = useMemo(() => {
-    if (drawn) return buildSheet(drawn.job, drawn.planned, drawn.outlines, shop, null);
-    return planned ? buildSheet(job, planned, null, shop, null) : null;
+    if (drawn) return buildSheet({ ...drawn, shop, issue: null });
+    return planned ? buildSheet({ job, planned, outlines: null, shop, issue: null }) : null;
   }, [job, planned, drawn, shop]);
   const late = drawn !== null && drawn.planned !== planned;
   return (

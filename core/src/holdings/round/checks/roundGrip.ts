@@ -8,13 +8,19 @@ import type { RoundDevice } from '../../../shop';
 const DIAMETERS = 3.5;
 
 /** A chuck, collet or rotary axis must be able to grip the part, at its speed, and not too far from its end. */
-export function roundGrip(
-  seat: SeatFacts,
-  gripped: Gripped | null,
-  device: RoundDevice,
-  setup: SetupIn<'round'>,
-  told: Told,
-): Finding[] {
+export function roundGrip({
+  seat,
+  gripped,
+  device,
+  setup,
+  told,
+}: {
+  readonly seat: SeatFacts;
+  readonly gripped: Gripped | null;
+  readonly device: RoundDevice;
+  readonly setup: SetupIn<'round'>;
+  readonly told: Told;
+}): Finding[] {
   const { speech } = told;
   if (!gripped) {
     return [

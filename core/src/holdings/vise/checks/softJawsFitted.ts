@@ -6,13 +6,19 @@ import type { HoldTrouble, ViseHold } from '../../../hold';
 /**
  * A pocket is cut into soft jaws: the vise must be entered with them, and they must be as high as the pocket is deep.
  */
-export function softJawsFitted(
-  setup: InVise,
-  vise: Vise,
-  hold: ViseHold,
-  trouble: readonly HoldTrouble[],
-  told: Told,
-): Finding[] {
+export function softJawsFitted({
+  setup,
+  vise,
+  hold,
+  trouble,
+  told,
+}: {
+  readonly setup: InVise;
+  readonly vise: Vise;
+  readonly hold: ViseHold;
+  readonly trouble: readonly HoldTrouble[];
+  readonly told: Told;
+}): Finding[] {
   const { softJaws } = setup.hold;
   if (!softJaws.on) return [];
   const found: Finding[] = [];
