@@ -79,7 +79,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.config.{ts,mjs}', '**/*.d.ts', 'scripts/jest/environment.mjs'],
+    files: ['**/*.config.{ts,mjs}', '**/*.d.ts', 'scripts/jest/**'],
     rules: { 'no-restricted-exports': 'off' },
   },
   {

@@ -190,7 +190,13 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
   } else {
     try {
       if (sheet) {
-        const drawn = buildSheet({ job, planned, outlines: outlinesOf(planner, planned), shop, issue: null });
+        const drawn = buildSheet({
+          job,
+          planned,
+          outlines: outlinesOf(planner, planned, { inSpace: true }),
+          shop,
+          issue: null,
+        });
         writeFileSync(sheet, await renderSheetPdf(drawn, paper satisfies Paper));
       }
       if (control) writeFileSync(control, controlTexts(job, planned, 'DRAFT')[part]);

@@ -1,76 +1,162 @@
 import { NO_ROTATION, rotate, type Pose, type Rotation, type Vec3 } from '../frames';
 import type { DeviceSolid } from '../holdings';
-import type { PlannedSetup, Stage } from '../plan';
+import type { PlannedSetup, SetupFacts, Stage } from '../plan';
 import { moveSegments, type Point, type Scene, type Shape } from '../scene';
-import { viewLinesTogether, type Kernel, type Segments, type Solid } from '../solid';
+import {
+  sideBySide,
+  ViewMesh,
+  viewLinesTogether,
+  type Kernel,
+  type Segments,
+  type Solid,
+  type TriangleMesh,
+} from '../solid';
 import { clamped } from './deviceSolids';
 
-/**
- * How a setup is looked at in space: isometric (ISO 5456-3), from the front, the right and above, as the operator
- * stands who looks at the vise. Rows: drawing right, drawing up, towards the eye.
- */
-export const ISOMETRIC: Rotation = {
-  rows: [
-    { x: Math.SQRT1_2, y: Math.SQRT1_2, z: 0 },
-    { x: -1 / Math.sqrt(6), y: 1 / Math.sqrt(6), z: 2 / Math.sqrt(6) },
-    { x: 1 / Math.sqrt(3), y: -1 / Math.sqrt(3), z: 1 / Math.sqrt(3) },
-  ],
-};
+/** The axes of a zero are drawn as long as this share of the piece's longest side. */
+const AXIS_SHARE = 0.35;
 
-/** What is seen of a setup as it is clamped: edges nothing stands in front of. Device frame, isometric, mm. */
-export interface InSpace {
-  readonly pieces: Segments;
-  readonly device: Segments;
+const [HALF, THIRD, SIXTH] = [Math.sqrt(1 / 2), Math.sqrt(1 / 3), Math.sqrt(1 / 6)];
+
+/**
+ * Isometric (ISO 5456-3) from the front and above, seen from a side. Rows: drawing right, drawing up, towards the eye.
+ */
+const from = (side: 1 | -1): Rotation => ({
+  rows: [
+    { x: HALF, y: side * HALF, z: 0 },
+    { x: -side * SIXTH, y: SIXTH, z: 2 * SIXTH },
+    { x: side * THIRD, y: -THIRD, z: THIRD },
+  ],
+});
+
+/** From which side a setup is looked at: from that of its stop, so that what locates the part is seen. */
+export type Eye = 'left' | 'right';
+const EYES: Readonly<Record<Eye, Rotation>> = { left: from(-1), right: from(1) };
+
+function eyeOf({ seat: { loadedBox, locators } }: SetupFacts): Eye {
+  const at = locators.x.at;
+  return Math.abs(loadedBox.max.x - at) < Math.abs(loadedBox.min.x - at) ? 'right' : 'left';
 }
 
+/** What is seen of a setup as it is clamped: edges nothing stands in front of, seen by `eye`. Device frame, mm. */
+export interface InSpace {
+  readonly eye: Eye;
+  readonly pieces: Segments;
+  readonly device: Segments;
+  /** what stands beside the pieces, each named once where it can be seen */
+  readonly names: readonly { readonly name: string; readonly at: Point }[];
+}
+
+/** What a setup is looked at by, and with what. */
+export interface InSpaceInputs {
+  readonly kernel: Kernel;
+  readonly loaded: Solid;
+  readonly poses: readonly Pose<'part', 'device'>[];
+  readonly device: readonly DeviceSolid[];
+  /** what ends below this is not named: it lies under the pieces */
+  readonly rest: number;
+  readonly zeros: readonly Vec3[];
+  readonly eye: Eye;
+}
+
+/** Between facets that meet at a small angle a device has no edge: they stand for something round. */
+const rounded = ({ positions, triangles }: TriangleMesh): TriangleMesh => ({
+  positions,
+  triangles,
+  curved: new Uint8Array(triangles.length / 3).fill(1),
+});
+
 /** Edges of the pieces as they are loaded, and of the device that holds them. */
-export const inSpaceStage: Stage<
-  { kernel: Kernel; loaded: Solid; poses: readonly Pose<'part', 'device'>[]; device: readonly DeviceSolid[] },
-  InSpace
-> = {
+export const inSpaceStage: Stage<InSpaceInputs, InSpace> = {
   name: 'clamped, in space',
-  compute: ({ kernel, loaded, poses, device }) => {
+  compute: ({ kernel, loaded, poses, device, rest, zeros, eye }) => {
     const pieces = poses.map((pose) => clamped(loaded.mesh(), pose));
     const bodies = device.map((d) => kernel.prism(d.outlines, NO_ROTATION, d.from, d.to));
-    const seen = viewLinesTogether([...pieces, ...bodies.map((b) => b.mesh())], ISOMETRIC).map((l) => [...l.visible]);
+    const meshes = [...pieces, ...bodies.map((b) => rounded(b.mesh()))];
     bodies.forEach((b) => b.release());
+    const seen = viewLinesTogether(meshes, EYES[eye]).map((l) => [...l.visible]);
+    const view = new ViewMesh(sideBySide(meshes), EYES[eye]);
     return {
+      eye,
       pieces: Float64Array.from(seen.slice(0, pieces.length).flat()),
       device: Float64Array.from(seen.slice(pieces.length).flat()),
+      names: namesSeen(
+        view,
+        device.filter((d) => d.to > rest + 1e-6),
+        eye,
+        zeros,
+      ),
     };
   },
 };
 
-function seenAt(p: Vec3): Point {
-  const { x, y } = rotate(ISOMETRIC, p);
-  return [x, y];
+const rangeOf = (values: readonly number[]): [number, number] => [Math.min(...values), Math.max(...values)];
+
+/** Each name on a top face that bears it, where nothing stands before it. */
+function namesSeen(view: ViewMesh, device: readonly DeviceSolid[], eye: Eye, zeros: readonly Vec3[]): InSpace['names'] {
+  const named = new Map<string, Point>();
+  const marks = zeros.map((z) => rotate(EYES[eye], z));
+  for (const d of device) {
+    if (named.has(d.name)) continue;
+    const [xs, ys] = [0, 1].map((k) => rangeOf(d.outlines.flat().map((p) => p[k])));
+    const [long, high] = [xs[1] - xs[0], ys[1] - ys[0]];
+    for (const share of [0.5, 0.75, 0.25, 0.9, 0.1]) {
+      const [s, t] = long > high ? [share, 0.5] : [0.5, share];
+      const p = rotate(EYES[eye], { x: xs[0] + s * long, y: ys[0] + t * high, z: d.to });
+      if (view.crossings(p.x, p.y).some(({ w }) => w > p.z + 1e-4)) continue;
+      // a mark and its axes are written over only where there is no other place
+      const isFree = marks.every((m) => Math.hypot(m.x - p.x, m.y - p.y) > AXIS_SHARE * Math.max(long, high));
+      if (isFree || !named.has(d.name)) named.set(d.name, [p.x, p.y]);
+      if (isFree) break;
+    }
+  }
+  return [...named].map(([name, at]) => ({ name, at }));
 }
 
-/** The axes of the zero are drawn as long as this share of the piece's longest side. */
-const AXIS_SHARE = 0.3;
+/** What the picture of a setup hangs on, from its facts. */
+export function lookedAt(
+  facts: SetupFacts,
+  pieces: PlannedSetup['pieces'],
+): Pick<InSpaceInputs, 'poses' | 'rest' | 'zeros' | 'eye'> {
+  const all = [facts, ...pieces.map((p) => p.facts)];
+  return {
+    poses: all.map(({ seat }) => seat.pose),
+    zeros: all.map(({ zero }) => zero.shiftedInDevice),
+    rest: facts.seat.locators.z.at,
+    eye: eyeOf(facts),
+  };
+}
 
-/** The picture of a setup as it is clamped, with its work zero and where X, Y and Z of it point. */
+/** The picture of a setup as it is clamped, with its work zeros and where X, Y and Z of them point. */
 export function inSpaceScene({ facts, register, pieces }: PlannedSetup, seen: InSpace): Scene {
-  const title = 'As clamped, from the front, right and above';
+  const title = `As loaded, from the front, ${seen.eye} and above`;
   if (!facts) return { title, shapes: [] };
   const { min, max } = facts.seat.loadedBox;
   const long = AXIS_SHARE * Math.max(max.x - min.x, max.y - min.y, max.z - min.z);
-  const axes = [facts, ...pieces.map((p) => p.facts)].flatMap(({ zero: { shiftedInDevice: at } }, i): Shape[] => [
-    ...(['x', 'y', 'z'] as const).flatMap((axis): Shape[] => {
-      const end = (share: number) => seenAt({ ...at, [axis]: at[axis] + share * long });
-      return [
-        { kind: 'line', role: 'zero-axis', points: [seenAt(at), end(1)] },
-        { kind: 'label', at: end(1.16), text: axis.toUpperCase(), anchor: 'middle' },
-      ];
-    }),
-    { kind: 'zero', mark: 'work', at: seenAt(at), label: (i === 0 ? register : pieces[i - 1].register) ?? '' },
-  ]);
+  const on = (p: Vec3): Point => {
+    const { x, y } = rotate(EYES[seen.eye], p);
+    return [x, y];
+  };
+  const zeros = [{ register, facts }, ...pieces].flatMap(({ register: name, facts: { zero } }): Shape[] => {
+    const at = zero.shiftedInDevice;
+    return [
+      ...(['x', 'y', 'z'] as const).flatMap((axis): Shape[] => {
+        const end = (share: number) => on({ ...at, [axis]: at[axis] + share * long });
+        return [
+          { kind: 'line', role: 'zero-axis', points: [on(at), end(1)] },
+          { kind: 'label', at: end(1.25), text: axis.toUpperCase(), anchor: 'middle' },
+        ];
+      }),
+      { kind: 'zero', mark: 'work', at: on(at), label: name ?? '' },
+    ];
+  });
   return {
     title,
     shapes: [
       { kind: 'lines', role: 'device-edges', segments: moveSegments(seen.device, [0, 0]) },
       { kind: 'lines', role: 'edges', segments: moveSegments(seen.pieces, [0, 0]) },
-      ...axes,
+      ...seen.names.map(({ name, at }): Shape => ({ kind: 'label', at, text: name, anchor: 'middle', backed: true })),
+      ...zeros,
     ],
   };
 }

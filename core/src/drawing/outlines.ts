@@ -1,6 +1,8 @@
-import type { Orientation, Rotation, Vec3 } from '../frames';
+import type { Orientation, Rotation } from '../frames';
 import { VIEW_NAMES, viewRotation, type ViewName } from '../scene';
-import type { Planner, Stage } from '../plan';
+import type { Graph, PlannedJob, PlannedSetup, Planner, Stage } from '../plan';
+import { deviceSolids } from './deviceSolids';
+import { inSpaceStage, lookedAt, type InSpace } from './inSpace';
 import { viewLines, type Kernel, type Outlines, type Solid, type ViewLines } from '../solid';
 
 /** What a solid looks like in one view, seated axes with the part's origin: moving the seat only shifts it. */
@@ -25,7 +27,12 @@ export interface SetupOutlines {
 }
 
 export type RouteOutlines = {
-  readonly setups: readonly { readonly id: string; readonly views: Readonly<Record<ViewName, SetupOutlines>> | null }[];
+  readonly setups: readonly {
+    readonly id: string;
+    readonly views: Readonly<Record<ViewName, SetupOutlines>> | null;
+    /** as clamped, in space; left out where it was not asked for */
+    readonly space?: InSpace | null;
+  }[];
   readonly part: Readonly<Record<ViewName, Seen>>;
   readonly blank: Readonly<Record<ViewName, Outlines>>;
   /** metal no setup reaches, part as modelled; null: none */
@@ -50,22 +57,30 @@ const gripStage: Stage<{ kernel: Kernel; solid: Solid; orientation: Orientation;
   compute: ({ kernel, solid, orientation, depth }) => kernel.section(solid, viewRotation('above', orientation), depth),
 };
 
+function spaceOf(g: Graph, kernel: Kernel, loaded: Solid, planned: PlannedSetup): InSpace | null {
+  const { facts, pieces } = planned;
+  if (!facts) return null;
+  const { poses, zeros, rest, eye } = lookedAt(facts, pieces);
+  return g.run(inSpaceStage, {
+    kernel,
+    loaded,
+    poses: g.same(poses),
+    device: g.same(deviceSolids(planned)),
+    rest,
+    zeros: g.same(zeros),
+    eye,
+  });
+}
+
 /**
  * Outlines of the planner's last plan, for drawing. Silhouettes are kept per solid and orientation.
  * @param planned the plan just made by this planner
+ * @param inSpace also how each setup is clamped, in space: for paper, where nobody waits for it
  */
 export function outlinesOf(
   planner: Planner,
-  planned: {
-    setups: readonly {
-      id: string;
-      setup: { orientation: Orientation };
-      facts: {
-        seat: { pose: { translation: Vec3 } };
-        hold: { top: { z: number }; vise: { gripDepthMm: number } | null };
-      } | null;
-    }[];
-  },
+  planned: Pick<PlannedJob, 'setups'>,
+  { inSpace = false }: { readonly inSpace?: boolean } = {},
 ): RouteOutlines | null {
   const { kernel, graph: g, solids } = planner;
   if (!solids) return null;
@@ -81,7 +96,8 @@ export function outlinesOf(
     part: byView((view) => seen(solids.part.solid, view, plain)),
     blank: byView((view) => outline(solids.blank.solid, view, plain)),
     unreached: unreached && byView((view) => outline(unreached, view, plain)),
-    setups: planned.setups.map(({ id, setup, facts }, i) => {
+    setups: planned.setups.map((held, i) => {
+      const { id, setup, facts } = held;
       const { cut, before } = { cut: solids.cuts[i], before: solids.cuts[i - 1]?.onward ?? solids.blank };
       if (!facts || !cut) return { id, views: null };
       const orientation = g.same(setup.orientation);
@@ -89,6 +105,7 @@ export function outlinesOf(
       const depth = facts.hold.top.z - (facts.hold.vise?.gripDepthMm ?? 0) / 2 - facts.seat.pose.translation.z;
       return {
         id,
+        ...(inSpace ? { space: spaceOf(g, kernel, before.solid, held) } : {}),
         views: byView((view): SetupOutlines => {
           const loaded = outline(before.solid, view, orientation);
           const left = seen(cut.left.solid, view, orientation);

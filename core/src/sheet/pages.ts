@@ -7,8 +7,9 @@ import {
   type Scene,
   type ViewName,
 } from '../drawing';
+import { AXES } from '../frames';
 import type { Projection } from '../shop';
-import type { Sheet, SheetSetup, SheetTool } from './types';
+import type { Sheet, SheetSetup, SheetTool, SheetTransition } from './types';
 
 /** How a sheet is laid out: what the PDF and the printed page have in common. Points. */
 export type Paper = 'A4' | 'Letter';
@@ -27,12 +28,12 @@ export const partsOf = (sheet: Sheet): number => 2 * sheet.setups.length + 2;
 
 /** A view as it is drawn on paper. */
 export interface Picture {
-  readonly view: ViewName;
+  readonly view: ViewName | 'space';
   readonly scene: Scene;
   readonly width: number;
   readonly height: number;
-  /** points per millimeter, and in words: "1:2" */
-  readonly scale: number;
+  /** points per millimeter, and in words: "1:2"; null: as large as fits */
+  readonly scale: number | null;
   readonly says: string;
   readonly margins?: Margins;
 }
@@ -40,6 +41,13 @@ export interface Picture {
 /** Which view tells best how a part is clamped: along the jaws for a vise, from above for what lies flat. */
 const clampingView = (setup: SheetSetup): ViewName =>
   setup.rows.some((r) => r.label === 'Vise') ? 'leftEnd' : 'above';
+
+/** What is not a page's own: margins, band and foot, points. */
+const FRAME = 94;
+/** Setup, its zero in a box and in words, and the titles of two pictures. */
+const HEADINGS = 128;
+/** Below this height nothing in space is made out, points. */
+const LEAST_SPACE = 110;
 
 /** What a scene and its dimensions take at a scale. */
 function heightOf(scene: Scene, scale: number): number {
@@ -57,6 +65,33 @@ export function clampingPicture(setup: SheetSetup, paper: Paper, afterTransition
   const room = (paper === 'A4' ? 470 : 420) - (afterTransition ? 120 : 0);
   const { scale, says } = standardScale([{ scene, width, height: room }], DRAWING_FONT, POINTS_PER_MM);
   return { view, scene, width, height: Math.min(room, heightOf(scene, scale)), scale, says };
+}
+
+/** Lines a text takes on paper where so many letters go into one. */
+const linesOf = (text: string, letters: number): number => Math.ceil(text.length / letters);
+
+/** What a transition takes above its setup: frame, first line, and its sentences. */
+function transitionHeight({ says, edges, kept, shift, because, conditions, fromOp, toOp }: SheetTransition): number {
+  const sentences = [`Op ${fromOp} to Op ${toOp}: ${says} ${edges}`, kept.join('; '), conditions.join(' ')];
+  const shifts = shift ? AXES.map((a) => `Shift ${a} ${shift[a]} ${because[a]}`) : [];
+  const lines = [...sentences, ...shifts].reduce((sum, text) => sum + linesOf(text, 112), 0);
+  return 36 + 12 * lines;
+}
+
+/** The picture in space below it, as large as there is room for; null: there is none, or no room. */
+export function spacePicture(setup: SheetSetup, paper: Paper, transition: SheetTransition | undefined): Picture | null {
+  const { space } = setup;
+  const above = clampingPicture(setup, paper, transition !== undefined);
+  if (!space || !above) return null;
+  const width = PAPER[paper].inner * 0.6;
+  const { min, max } = sceneBounds(space);
+  const { left, right } = sharedMargins([space], DRAWING_FONT);
+  const wanted = heightOf(space, (width - left - right) / (max[0] - min[0]));
+  const seat = linesOf(setup.seat, 58) + linesOf(setup.orientation.join('; '), 62);
+  const taken = (transition ? transitionHeight(transition) : 0) + HEADINGS + above.height + 13 * seat;
+  const room = PAPER[paper].height - FRAME - taken;
+  if (room < LEAST_SPACE) return null;
+  return { view: 'space', scene: space, width, height: Math.min(wanted, room), scale: null, says: 'not to scale' };
 }
 
 /** The other views of a setup, of one scale. */

@@ -1,5 +1,5 @@
 import { type Tool, isHeldOn } from '../job';
-import { setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
+import { inSpaceScene, setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
 import { AXES, rotate, rotationOf } from '../frames';
 import { plusMinusOf } from '../ledger';
 import { pieceShift, type PlannedSetup, type SetupFacts } from '../plan';
@@ -94,7 +94,8 @@ export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSe
   if (!facts || !device || !isHeldOn(setup, device))
     return { ...base, ...notHeld(device ? 'Not told how it is held.' : 'No device chosen.', speech) };
   const shift = planned.fromFirst?.shift ?? null;
-  const views = outlines?.setups.find((s) => s.id === planned.id)?.views;
+  const drawn = outlines?.setups.find((s) => s.id === planned.id);
+  const views = drawn?.views;
   return {
     ...base,
     seat: facts.says.seat,
@@ -123,6 +124,7 @@ export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSe
       chosen: t.chosen,
     })),
     scenes: views ? scenesOf(planned, views, speech) : null,
+    ...(drawn?.space ? { space: inSpaceScene(planned, drawn.space) } : {}),
   };
 }
 

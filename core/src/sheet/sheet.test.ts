@@ -16,7 +16,7 @@ function plan(change: (job: ReturnType<typeof sensorFootJob>, shop: typeof demoS
   change(job, shop);
   const planned = planner.plan({ job, shop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
-  return { job, planned: planned.value, outlines: outlinesOf(planner, planned.value) };
+  return { job, planned: planned.value, outlines: outlinesOf(planner, planned.value, { inSpace: true }) };
 }
 
 const measured = (shop: typeof demoShop) => {

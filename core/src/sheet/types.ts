@@ -65,6 +65,8 @@ export interface SheetSetup {
   readonly steps?: readonly string[];
   readonly release?: readonly string[];
   readonly scenes: Readonly<Record<ViewName, Scene>> | null;
+  /** as clamped, in space; left out on issues older than it */
+  readonly space?: Scene | null;
 }
 
 export interface SheetTransition {

@@ -14,6 +14,6 @@ export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';
 export { loadKernel } from './load';
 export { viewOf, ViewMesh } from './viewMesh';
-export { viewLines, viewLinesTogether, type Segments, type ViewLines } from './viewLines';
+export { sideBySide, viewLines, viewLinesTogether, type Segments, type ViewLines } from './viewLines';
 export * from './prism';
 export { repairMesh, type Repaired } from './repair';

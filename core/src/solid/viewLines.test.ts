@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { ALL_ORIENTATIONS, rotationOf } from '../frames';
+import { ALL_ORIENTATIONS, rotationOf, type Rotation } from '../frames';
 import { box } from '../testing/fixtures';
-import { loadKernel, viewLines, ViewMesh, type Kernel, type Segments, type Solid } from '.';
+import { loadKernel, viewLines, viewLinesTogether, ViewMesh, type Kernel, type Segments, type Solid } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => {
@@ -40,6 +40,25 @@ test('a block with a pocket from above: pocket and outline are seen, nothing is 
   const { visible, hidden } = viewLines(solid.mesh(), UP);
   expect(length(visible)).toBeCloseTo(200 + 80, 6);
   expect(hidden).toHaveLength(0);
+});
+
+test('of two blocks each has its own edges, behind both: together what the two have as one body', () => {
+  const turned: Rotation = {
+    rows: [
+      { x: Math.SQRT1_2, y: Math.SQRT1_2, z: 0 },
+      { x: -1 / Math.sqrt(6), y: 1 / Math.sqrt(6), z: 2 / Math.sqrt(6) },
+      { x: 1 / Math.sqrt(3), y: -1 / Math.sqrt(3), z: 1 / Math.sqrt(3) },
+    ],
+  };
+  // the first stands before the second
+  const [front, rear] = [box([0, 0, 0], [17.4625, 9, 30]), box([3, 20, 0], [40, 31.75, 25])].map((b) => kernel.box(b));
+  const apart = viewLinesTogether([front.mesh(), rear.mesh()], turned);
+  const one = viewLines(kernel.union([front, rear]).mesh(), turned);
+  for (const kind of ['visible', 'hidden'] as const)
+    expect(length(apart[0][kind]) + length(apart[1][kind])).toBeCloseTo(length(one[kind]), 6);
+  // nothing stands before the first: three of its corners' nine edges are seen whole
+  expect(apart[0].visible).toEqual(viewLines(front.mesh(), turned).visible);
+  expect(length(apart[1].visible)).toBeLessThan(length(viewLines(rear.mesh(), turned).visible) - 5);
 });
 
 test('the same block from the front: the pocket is three dashed lines', () => {

@@ -232,7 +232,7 @@ export function viewLinesTogether(meshes: readonly TriangleMesh[], rotation: Rot
 }
 
 /** Several meshes as one, corners and faces of each its own. */
-function sideBySide(meshes: readonly TriangleMesh[]): TriangleMesh {
+export function sideBySide(meshes: readonly TriangleMesh[]): TriangleMesh {
   const corners = meshes.reduce((sum, m) => sum + m.positions.length, 0);
   const facets = meshes.reduce((sum, m) => sum + m.triangles.length, 0);
   const positions = new Float64Array(corners);

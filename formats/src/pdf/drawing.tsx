@@ -9,7 +9,7 @@ export function Drawing({ picture: { scene, width, height, scale, margins } }: {
   const page = layoutScene(scene, {
     width,
     height,
-    scale,
+    ...(scale === null ? {} : { scale }),
     fontSize: DRAWING_FONT,
     hatchSpacing: 4.5,
     markSize: 6,

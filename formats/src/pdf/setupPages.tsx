@@ -2,6 +2,7 @@ import { Page, Text, View } from '@react-pdf/renderer';
 import {
   clampingPicture,
   otherPictures,
+  spacePicture,
   TOOL_COLUMNS,
   zeroTold,
   type Paper,
@@ -122,6 +123,7 @@ export function Clamping({
   part: number;
 }) {
   const picture = clampingPicture(setup, paper, transition !== undefined);
+  const space = spacePicture(setup, paper, transition);
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
@@ -141,6 +143,12 @@ export function Clamping({
           )}
           <Text style={styles.strong}>{setup.seat}</Text>
           <Text>{`${setup.orientation.join('; ')}.`}</Text>
+          {space && (
+            <View style={{ marginTop: 8 }}>
+              <Text style={styles.strong}>{`${space.scene.title}, ${space.says}`}</Text>
+              <Drawing picture={space} />
+            </View>
+          )}
         </View>
         <View style={{ flex: 1 }}>
           <Text style={styles.h}>Load</Text>

@@ -21,7 +21,7 @@ async function render(change: (job: Job) => void, paper: Paper = 'A4') {
     buildSheet({
       job,
       planned: planned.value,
-      outlines: outlinesOf(planner, planned.value),
+      outlines: outlinesOf(planner, planned.value, { inSpace: true }),
       shop: demoShop,
       issue: { letter: 'C', on: '2026-11-30' },
     }),

@@ -107,6 +107,8 @@ export const PATH_STYLE: Partial<
   blank: { stroke: INK, width: 0.6, dash: '4 2' },
   section: { stroke: INK, width: 0.6, dash: '1 2' },
   edges: { stroke: INK, width: 1 },
+  'device-edges': { stroke: INK, width: 0.45 },
+  'zero-axis': { stroke: INK, width: 1.4 },
   hidden: { stroke: INK, width: 0.5, dash: '2.4 1.6' },
   center: { stroke: HAIR, width: 0.5, dash: '7 1.6 1.4 1.6' },
   'cut-face': { stroke: INK, width: 1.2 },

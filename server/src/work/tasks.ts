@@ -201,7 +201,7 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
     ...buildSheet({
       job,
       planned,
-      outlines: outlinesOf(planner, planned),
+      outlines: outlinesOf(planner, planned, { inSpace: true }),
       shop,
       issue: { letter: input.letter, on: input.on, changed },
     }),

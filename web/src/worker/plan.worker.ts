@@ -95,6 +95,11 @@ const worker = {
     return planner && last ? outlinesOf(await planner, last) : null;
   },
 
+  /** The same with how each setup is clamped in space: for paper. */
+  async outlinesForPaper(): Promise<RouteOutlines | null> {
+    return planner && last ? outlinesOf(await planner, last, { inSpace: true }) : null;
+  },
+
   /** What the last plan puts on the machine, setup by setup, for the practice machine to touch. */
   async standing(): Promise<SetupBodies[]> {
     const { solids } = await kernelReady();

@@ -4,6 +4,7 @@ import {
   clampingPicture,
   DRAWING_FONT,
   otherPictures,
+  spacePicture,
   TOOL_COLUMNS,
   zeroTold,
   type Picture,
@@ -81,8 +82,14 @@ function Transition({ t }: { t: SheetTransition }) {
   );
 }
 
-const ToScale = ({ picture: { scene, width, height, scale, says, margins } }: { picture: Picture }) => (
-  <div>
+const ToScale = ({
+  picture: { scene, width, height, scale, says, margins },
+  spaced = false,
+}: {
+  picture: Picture;
+  spaced?: boolean;
+}) => (
+  <div className={spaced ? 'mt-2' : undefined}>
     <strong>
       {scene.title}, {says}
     </strong>
@@ -90,7 +97,7 @@ const ToScale = ({ picture: { scene, width, height, scale, says, margins } }: { 
       scene={scene}
       width={width * PX}
       height={height * PX}
-      scale={scale * PX}
+      {...(scale === null ? {} : { scale: scale * PX })}
       fontSize={DRAWING_FONT * PX}
       margins={
         margins && {
@@ -115,6 +122,7 @@ export function Clamping({
   paper: Paper;
 }) {
   const picture = clampingPicture(setup, paper, transition !== undefined);
+  const space = spacePicture(setup, paper, transition);
   return (
     <>
       {transition && <Transition t={transition} />}
@@ -132,6 +140,7 @@ export function Clamping({
             <strong>{setup.seat}</strong>
           </div>
           <div>{setup.orientation.join('; ')}.</div>
+          {space && <ToScale picture={space} spaced />}
         </div>
         <div>
           <h3>Load</h3>

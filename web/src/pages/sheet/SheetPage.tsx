@@ -8,7 +8,8 @@ import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
 import { NotDone } from '../../app/NotDone';
 import { api, said } from '../../store/api';
-import { usePlan } from '../../store/planStore';
+import { useNewest } from '../../app/useNewest';
+import { askWorker, usePlan } from '../../store/planStore';
 import { useServer } from '../../store/query';
 import { useAccount } from '../../store/sessionStore';
 import { SheetView } from './SheetView';
@@ -23,10 +24,19 @@ export function SheetPage() {
   const [paper, setPaper] = useState<Paper>('A4');
   const frozen = useServer('issueSheet', { id, letter: letter ?? '' }, { enabled: letter !== null });
   // numbers and drawings of one plan; while the next one is drawn it pales, so that nobody reads it
+  const forPaper = useNewest(
+    drawn,
+    async (of) => ({ of, outlines: await askWorker((worker) => worker.outlinesForPaper()) }),
+    null,
+  );
   const draft = useMemo(() => {
-    if (drawn) return buildSheet({ ...drawn, shop, issue: null });
+    // the picture in space follows
+    if (drawn) {
+      const outlines = (forPaper?.of === drawn && forPaper.outlines) || drawn.outlines;
+      return buildSheet({ ...drawn, outlines, shop, issue: null });
+    }
     return planned ? buildSheet({ job, planned, outlines: null, shop, issue: null }) : null;
-  }, [job, planned, drawn, shop]);
+  }, [job, planned, drawn, forPaper, shop]);
   const late = drawn !== null && drawn.planned !== planned;
   return (
     <div className="bench beside-paper">
