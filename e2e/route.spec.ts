@@ -212,6 +212,58 @@ test('what is decided is dragged, nudged and typed where it stands; a drag is un
   await saved(page);
 });
 
+test('in space the same is dragged and nudged; how it was turned is remembered', async ({ page }) => {
+  await oneSetup(page, 'R-SPACE');
+  await open(page, 'Seat');
+  const position = seat(page).getByLabel('Stop X, from left jaw end');
+  const now = async () => Number((await position.inputValue()).replace('\u2212', '-'));
+  const before = await now();
+  await page.getByRole('button', { name: 'In space' }).click();
+  const stop = page.getByRole('slider', { name: 'Move the stop, seen in space' });
+  const placed = async () => {
+    // what was done last is drawn by then
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    const box = (await stop.boundingBox())!;
+    return [box.x + box.width / 2, box.y + box.height / 2];
+  };
+  // turned by hand, it is looked at in the same way again, also when the page is loaded anew
+  const first = await placed();
+  const canvas = (await page.getByRole('img', { name: 'In space' }).boundingBox())!;
+  await page.mouse.move(canvas.x + 40, canvas.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(canvas.x + 100, canvas.y + 60, { steps: 5 });
+  await page.mouse.up();
+  const turned = await placed();
+  expect(Math.hypot(turned[0] - first[0], turned[1] - first[1])).toBeGreaterThan(5);
+  await page.getByRole('button', { name: 'All views' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: 'In space' }).click();
+  await expect(stop).toBeVisible();
+  await expect.poll(async () => (await placed())[0]).toBeCloseTo(turned[0], 0);
+  await open(page, 'Seat');
+  const [x, y] = await placed();
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 70, y + 20, { steps: 8 });
+  await expect(page.locator('.beside-pointer')).toContainText(/X \+\d+\.000/);
+  await page.mouse.up();
+  // it stands where it was let go, to a whole millimeter
+  expect(Math.abs((await placed())[0] - (x + 70))).toBeLessThan(6);
+  expect(await now()).toBeGreaterThan(before + 3);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(now).toBeCloseTo(before, 9);
+  await stop.focus();
+  const height = seat(page).getByLabel('Stop Z, above bed');
+  const high = Number(await height.inputValue());
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('PageUp');
+  await expect.poll(now).toBeCloseTo(before + 1, 9);
+  await expect.poll(async () => Number(await height.inputValue())).toBeCloseTo(high + 1, 9);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: /Stop X/ })).toBeVisible();
+  await saved(page);
+});
+
 test('what next lists what is open in the order of the work; a remedy is an edit like any other', async ({ page }) => {
   await oneSetup(page, 'R-NEXT');
   await open(page, 'Seat');

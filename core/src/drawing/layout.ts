@@ -121,7 +121,7 @@ function groundOf({ at: [x, y], text, anchor, size }: Extract<Primitive, { kind:
 }
 
 /** Work zero: a quartered square with one serrated corner. Machine zero: its open counterpart. */
-function zeroMark(mark: 'work' | 'machine', [x, y]: Point, r: number): Primitive[] {
+export function zeroMark(mark: 'work' | 'machine', [x, y]: Point, r: number): Primitive[] {
   const square = `M${n(x - r)} ${n(y - r)}H${n(x + r)}V${n(y + r)}H${n(x - r)}Z`;
   const quarters = `M${n(x - r)} ${n(y - r)}H${n(x)}V${n(y)}H${n(x - r)}ZM${n(x)} ${n(y)}H${n(x + r)}V${n(y + r)}H${n(x)}Z`;
   const tooth = r / 3;

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { onView, setupScene, VIEW_NAMES, type Scene, type ViewName } from '@violet-jaw/core/drawing';
 import { decisionsOf, type PlannedSetup } from '@violet-jaw/core/plan';
@@ -7,13 +7,12 @@ import { useFeatures, type NamedFeature } from '../app/useFeatures';
 import { PrimitiveList } from '../drawing/Drawing';
 import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
 import { askWorker, usePlan } from '../store/planStore';
-import { AskedFor } from './grips/AskedFor';
-import { Grips, movedSays, TypedDimensions } from './grips/Grips';
-import { gripsIn, movedPoint, onPage, type Grip } from './grips/placed';
-import { isHeld, useGrips } from './grips/useGrips';
+import { BenchSpace } from './BenchSpace';
+import { FloatingGrip } from './grips/FloatingGrip';
+import { Grips, TypedDimensions } from './grips/Grips';
+import { gripsIn, sightOf } from './grips/placed';
+import { useGrips } from './grips/useGrips';
 import { Offers } from './Offers';
-
-const Space = lazy(() => import('../drawing/Space').then((m) => ({ default: m.Space })));
 
 /** Faces do not light up here: what lies under the pointer is asked for by a press. */
 const ignore = () => undefined;
@@ -105,13 +104,11 @@ export function BenchBoard({
     return (
       <>
         <div className="board-tools">{tools}</div>
-        <Suspense fallback={<p className="quiet">loading the view in space…</p>}>
-          <Space width={width} height={height - 64} setup={job.setups.findIndex((s) => s.id === planned.id)} />
-        </Suspense>
+        <BenchSpace {...{ planned, decisions, hands, width }} height={height - 64} />
       </>
     );
   if (!scenes) return <NotDrawn planned={planned} />;
-  const gripsOn = ({ board }: ShownBoard) => gripsIn(board.views, decisions);
+  const gripsOn = ({ board }: ShownBoard) => gripsIn(board.views.map(sightOf), decisions);
   return (
     <BoardView
       scenes={scenes}
@@ -134,65 +131,23 @@ export function BenchBoard({
             grips={gripsOn(shown)}
             onAsk={(g) => hands.ask({ item: g.item, view: g.view.view })}
           />
-          <Grips shown={shown} grips={gripsOn(shown)} speech={speech} {...hands} />
+          <Grips zoom={shown.zoom} grips={gripsOn(shown)} speech={speech} {...hands} />
         </>
       )}
       floating={(shown) => (
         <>
-          <Floating shown={shown} grips={gripsOn(shown)} hands={hands} planned={planned} />
+          <FloatingGrip
+            grips={gripsOn(shown)}
+            {...{ hands, planned }}
+            toPixels={shown.toPixels}
+            width={shown.board.width}
+          />
           {picked && <Offers {...picked} shown={shown} planned={planned} onClose={() => setPicked(null)} />}
         </>
       )}
     >
       {tools}
     </BoardView>
-  );
-}
-
-/** The number beside what is moved, and the fields of what is asked for. */
-function Floating({
-  shown,
-  grips,
-  hands,
-  planned,
-}: {
-  shown: ShownBoard;
-  grips: readonly Grip[];
-  hands: ReturnType<typeof useGrips>;
-  planned: PlannedSetup;
-}) {
-  const { job, speech, changeSetup } = useJob();
-  const { moving, asked, ask } = hands;
-  const moved = moving && grips.find((g) => isHeld(moving.held, g));
-  const wanted = grips.find((g) => isHeld(asked, g));
-  const placed = ([x, y]: readonly [number, number]): [number, number] => {
-    const [px, py] = shown.toPixels([x, y]);
-    return [Math.min(px + 14, shown.board.width - 200), Math.max(0, py + 12)];
-  };
-  const [left, top] = moved && moving ? placed(onPage(moved.view, movedPoint(moving.moved))) : [0, 0];
-  return (
-    <>
-      {moved && (
-        <div className="beside-pointer" role="status" style={{ left, top }}>
-          {movedSays(moving!.moved, speech)}
-        </div>
-      )}
-      {wanted && (
-        <AskedFor
-          key={`${wanted.view.view} ${wanted.item}`}
-          decisions={wanted.decisions}
-          units={job.units}
-          at={placed(wanted.at)}
-          edit={(change) => changeSetup(planned.id, change)}
-          onClose={() => {
-            ask(null);
-            document
-              .querySelector<SVGGElement>(`.bench-grip[data-item="${wanted.item}"][data-view="${wanted.view.view}"]`)
-              ?.focus();
-          }}
-        />
-      )}
-    </>
   );
 }
 

@@ -1,15 +1,29 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Form } from 'react-bootstrap';
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { Button, Form } from 'react-bootstrap';
 import { Color, LineSegments, Mesh } from 'three';
 import type { SectionPlane } from '@violet-jaw/core/drawing';
-import { AXES, type Axis, type Box3 } from '@violet-jaw/core/frames';
+import { AXES, type Axis, type Box3, type Vec3 } from '@violet-jaw/core/frames';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { askWorker, usePlan } from '../store/planStore';
 import type { Shown } from '../worker/plan.worker';
 import { useFeatures } from '../app/useFeatures';
 import { useNewest } from '../app/useNewest';
-import { type Stage, makeStage, listenToClicks, put, frame, NOTHING, offFeature, middleOf, NAMES } from './stage';
+import {
+  type Stage,
+  makeStage,
+  listenToClicks,
+  put,
+  frame,
+  NOTHING,
+  offFeature,
+  onCanvas,
+  middleOf,
+  NAMES,
+  lookAgain,
+  remember,
+  resize,
+} from './stage';
 
 interface SpaceProps {
   readonly width: number;
@@ -20,13 +34,28 @@ interface SpaceProps {
   readonly section?: SectionPlane | null;
   readonly chosen?: string | null;
   readonly onPick?: (featureId: string) => void;
+  /** under this name the camera is remembered */
+  readonly remembered: string;
+  /** drawn over what is seen, in pixels of the canvas */
+  readonly marks?: (seen: SeenSpace) => ReactNode;
+  /** stands over it: fields, words */
+  readonly floating?: (seen: SeenSpace) => ReactNode;
+}
+
+/** What is seen in space, as it is turned now. */
+export interface SeenSpace {
+  readonly width: number;
+  readonly height: number;
+  /** a point of what is shown, in pixels of the canvas */
+  readonly place: (p: Vec3) => [number, number];
 }
 
 /**
  * The part, or what a setup leaves and takes away as it is clamped, in space: drag to turn, wheel to zoom, cut open by
  * the section plane.
  */
-export function Space({ width, height, setup, section: given, chosen = null, onPick }: SpaceProps) {
+export function Space(props: SpaceProps) {
+  const { width, height, setup, section: given, chosen = null, onPick, remembered, marks, floating } = props;
   const [own, setOwn] = useState<SectionPlane | null>(null);
   const section = given === undefined ? own : given;
   const planned = usePlan((s) => s.planned);
@@ -40,18 +69,14 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
   const holder = useRef<HTMLDivElement>(null);
   const [off, setOff] = useState<readonly Shown['of'][]>([]);
   const [problem, setProblem] = useState<string | null>(null);
-  const [theme, setTheme] = useState(document.documentElement.dataset.bsTheme);
+  const theme = useTheme();
   const stage = useRef<Stage | null>(null);
+  const [turned, setTurned] = useState(0);
+  const tall = height - 30;
   const pick = useRef(onPick);
   pick.current = onPick;
   const features = useRef(list);
   features.current = list;
-
-  useEffect(() => {
-    const watch = new MutationObserver(() => setTheme(document.documentElement.dataset.bsTheme));
-    watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-bs-theme'] });
-    return () => watch.disconnect();
-  }, []);
 
   useEffect(() => {
     try {
@@ -61,6 +86,7 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
       return undefined;
     }
     const { renderer, controls } = stage.current;
+    controls.addEventListener('change', () => setTurned((n) => n + 1));
     listenToClicks(stage.current, (at) => {
       const near = features.current
         .map(({ feature }) => ({ feature, off: offFeature(feature, at) }))
@@ -79,11 +105,9 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
   useEffect(() => {
     const s = stage.current;
     if (!s) return;
-    s.renderer.setSize(width, height - 30);
-    s.camera.aspect = width / (height - 30);
-    s.camera.updateProjectionMatrix();
-    s.draw();
-  }, [width, height]);
+    resize(s, width, tall);
+    setTurned((n) => n + 1);
+  }, [width, tall]);
 
   useEffect(() => {
     const s = stage.current;
@@ -102,16 +126,46 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
     for (const item of shown) if (!off.includes(item.of)) put(s, item, { section, chosen: picked }, color);
     // once; then it stays as it was turned
     if (s.group.userData.framed !== true) {
-      frame(s, shown);
+      if (!lookAgain(s, remembered)) frame(s, shown);
       s.group.userData.framed = true;
     }
     s.draw();
-  }, [shown, off, section, theme, chosen, list]);
+  }, [shown, off, section, theme, chosen, list, remembered]);
+
+  // once it is turned, it is remembered
+  useEffect(() => {
+    if (stage.current?.group.userData.framed === true) remember(stage.current, remembered);
+  }, [turned, remembered]);
+
+  const place = useCallback(
+    (p: Vec3): [number, number] => (stage.current ? onCanvas(stage.current, p, width, tall) : [0, 0]),
+    // as it is turned now
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [width, tall, turned],
+  );
+  const seen: SeenSpace = { width, height: tall, place };
+  const isSeen = turned > 0 && shown.length > 0;
+  const fit = () => {
+    const s = stage.current;
+    if (!s || shown.length === 0) return;
+    frame(s, shown);
+    s.draw();
+    setTurned((n) => n + 1);
+  };
 
   return (
     <div>
       {problem && <p>{problem}</p>}
-      <div ref={holder} className="space" />
+      <div className="space-paper">
+        <div ref={holder} className="space" />
+        <div className="space-hint quiet">Drag turns, wheel zooms, right button moves.</div>
+        {isSeen && marks && (
+          <svg className="drawing space-marks" width={width} height={tall} viewBox={`0 0 ${width} ${tall}`}>
+            {marks(seen)}
+          </svg>
+        )}
+        {isSeen && floating?.(seen)}
+      </div>
       <div className="d-flex gap-3 flex-wrap">
         {[...new Set(shown.map(({ of }) => of))].map((of) => (
           <Form.Check
@@ -124,10 +178,23 @@ export function Space({ width, height, setup, section: given, chosen = null, onP
           />
         ))}
         {given === undefined && room && <OwnCut room={room} cut={own} onCut={setOwn} />}
-        <span className="quiet">Drag turns, wheel zooms, right button moves.</span>
+        <Button size="sm" variant="outline-primary" onClick={fit}>
+          Fit
+        </Button>
       </div>
     </div>
   );
+}
+
+/** Day or night, as it is now: colors of what is drawn in space are asked for anew. */
+function useTheme(): string | undefined {
+  const [theme, setTheme] = useState(document.documentElement.dataset.bsTheme);
+  useEffect(() => {
+    const watch = new MutationObserver(() => setTheme(document.documentElement.dataset.bsTheme));
+    watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-bs-theme'] });
+    return () => watch.disconnect();
+  }, []);
+  return theme;
 }
 
 /** Cuts what is shown open across an axis, where the slider stands. */

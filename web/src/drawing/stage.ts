@@ -11,7 +11,7 @@ import {
   LineSegments,
   Mesh,
   MeshLambertMaterial,
-  PerspectiveCamera,
+  OrthographicCamera,
   Raycaster,
   Scene as Space3D,
   Vector2,
@@ -71,7 +71,8 @@ export function sorted(
 export interface Stage {
   readonly renderer: WebGLRenderer;
   readonly scene: Space3D;
-  readonly camera: PerspectiveCamera;
+  /** without perspective: what is parallel stays parallel, and a millimeter is as long everywhere */
+  readonly camera: OrthographicCamera;
   readonly controls: OrbitControls;
   readonly group: Group;
   readonly draw: () => void;
@@ -82,7 +83,7 @@ export function makeStage(): Stage {
   const renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
   renderer.setPixelRatio(window.devicePixelRatio);
   const scene = new Space3D();
-  const camera = new PerspectiveCamera(30, 1, 0.1, 1e6);
+  const camera = new OrthographicCamera();
   camera.up.set(0, 0, 1);
   const light = new DirectionalLight(0xffffff, 1.6);
   light.position.set(0.4, -1, 1.4);
@@ -193,11 +194,62 @@ export function frame({ camera, controls }: Stage, shown: readonly Shown[]): voi
     });
   const { center, radius } = spheres.reduce((a, b) => (b.radius > a.radius ? b : a));
   controls.target.copy(center);
-  camera.position.copy(center).add(new Vector3(0.75, -1.25, 0.95).normalize().multiplyScalar(radius * 4.2));
-  camera.near = radius / 100;
-  camera.far = radius * 40;
+  camera.position.copy(center).add(new Vector3(0.75, -1.25, 0.95).normalize().multiplyScalar(AWAY));
+  camera.zoom = 1 / (1.4 * radius);
+  camera.near = 1;
+  camera.far = 2 * AWAY;
   camera.updateProjectionMatrix();
   controls.update();
+}
+
+/** Further away than anything is large, mm: without perspective that changes nothing. */
+const AWAY = 20_000;
+
+/** As wide as the canvas is: one unit of height is a millimeter at zoom 1. */
+export function resize({ renderer, camera, draw }: Stage, width: number, height: number): void {
+  renderer.setSize(width, height);
+  camera.top = 1;
+  camera.bottom = -1;
+  camera.left = -width / height;
+  camera.right = width / height;
+  camera.updateProjectionMatrix();
+  draw();
+}
+
+/** How it is looked at, to be looked at so again. */
+interface Looked {
+  readonly position: readonly number[];
+  readonly target: readonly number[];
+  readonly zoom: number;
+}
+const keyOf = (what: string) => `in space ${what}`;
+
+/** Remembers how something is looked at, as long as the browser's tab is open. */
+export function remember({ camera, controls }: Stage, what: string): void {
+  const looked: Looked = { position: camera.position.toArray(), target: controls.target.toArray(), zoom: camera.zoom };
+  sessionStorage.setItem(keyOf(what), JSON.stringify(looked));
+}
+
+/** Looks at it as it was looked at before. @returns false: it was not */
+export function lookAgain({ camera, controls }: Stage, what: string): boolean {
+  const kept = sessionStorage.getItem(keyOf(what));
+  if (!kept) return false;
+  const { position, target, zoom } = JSON.parse(kept) as Looked;
+  camera.position.fromArray(position);
+  controls.target.fromArray(target);
+  camera.zoom = zoom;
+  camera.near = 1;
+  camera.far = 2 * AWAY;
+  camera.updateProjectionMatrix();
+  controls.update();
+  return true;
+}
+
+/** Where a point of what is shown stands on the canvas, pixels from its upper left corner. */
+export function onCanvas({ camera }: Stage, { x, y, z }: Vec3, width: number, height: number): [number, number] {
+  camera.updateMatrixWorld();
+  const p = new Vector3(x, y, z).project(camera);
+  return [((p.x + 1) / 2) * width, ((1 - p.y) / 2) * height];
 }
 
 export const middleOf = (box: Box3, axis: Axis) => (box.min[axis] + box.max[axis]) / 2;

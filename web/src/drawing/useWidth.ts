@@ -1,15 +1,8 @@
-import { useEffect, useRef, useState, type RefObject } from 'react';
+import type { RefCallback } from 'react';
+import { useSize } from './useSize';
 
 /** Width of an element in CSS pixels, kept up to date; `first` until it is known. */
-export function useWidth<T extends HTMLElement>(first: number): [RefObject<T | null>, number] {
-  const ref = useRef<T>(null);
-  const [width, setWidth] = useState(first);
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.round(entry.contentRect.width)));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
+export function useWidth<T extends HTMLElement>(first: number): [RefCallback<T>, number] {
+  const [ref, width] = useSize<T>([first, 0]);
   return [ref, width];
 }

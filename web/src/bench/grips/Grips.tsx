@@ -1,7 +1,7 @@
 import type { Primitive } from '@violet-jaw/core/drawing';
 import type { Speech } from '@violet-jaw/core/units';
 import { viewAt, type ShownBoard } from '../../drawing/BoardView';
-import { movedPoint, onPage, type Grip, type Moved } from './placed';
+import { movedPoint, type Grip, type Moved } from './placed';
 import { isHeld, type useGrips } from './useGrips';
 
 type Moving = ReturnType<typeof useGrips>;
@@ -24,17 +24,17 @@ export const movedSays = (moved: readonly Moved[], speech: Speech): string =>
 
 /** What can be taken hold of, over the drawing: dragged, nudged by arrow keys, and Enter asks for the number. */
 export function Grips({
-  shown,
+  zoom,
   grips,
   speech,
   ...hands
-}: { shown: ShownBoard; grips: readonly Grip[]; speech: Speech } & Moving) {
+}: { zoom: number; grips: readonly Grip[]; speech: Speech } & Moving) {
   const { moving, onDown, onMove, onUp, onKey } = hands;
   return (
     <>
       {grips.map((grip) => {
         const mine = moving && isHeld(moving.held, grip) ? moving.moved : null;
-        const [x, y] = mine ? onPage(grip.view, movedPoint(mine)) : grip.at;
+        const [x, y] = mine ? grip.view.place(movedPoint(mine)) : grip.at;
         const says = mine ? movedSays(mine, speech) : gripSays(grip, speech);
         return (
           <g
@@ -47,7 +47,7 @@ export function Grips({
             aria-valuetext={says}
             data-item={grip.item}
             data-view={grip.view.view}
-            transform={`translate(${x} ${y}) scale(${1 / shown.zoom})`}
+            transform={`translate(${x} ${y}) scale(${1 / zoom})`}
             onPointerDown={onDown(grip)}
             onPointerMove={onMove}
             onPointerUp={onUp}

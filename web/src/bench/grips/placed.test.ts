@@ -1,16 +1,31 @@
 import type { BoardView } from '@violet-jaw/core/drawing';
 import { vec } from '@violet-jaw/core/frames';
 import type { Decision } from '@violet-jaw/core/holdings';
-import { axisOnPage, draggedBy, gripsIn, movedPoint, nudgedBy } from './placed';
+import { axisOnPage, draggedBy, gripsIn, movedPoint, nudgedBy, sightOf, type Sight } from './placed';
 
 /** A view at 2 page units a millimeter, its origin at 100, 200. */
-const view = (name: BoardView['view']): BoardView => ({
-  view: name,
-  title: name,
-  area: [0, 0, 400, 400],
-  toPage: ([u, v]) => [100 + 2 * u, 200 - 2 * v],
-  fromPage: ([x, y]) => [(x - 100) / 2, (200 - y) / 2],
-});
+const view = (name: BoardView['view']): Sight =>
+  sightOf({
+    view: name,
+    title: name,
+    area: [0, 0, 400, 400],
+    toPage: ([u, v]) => [100 + 2 * u, 200 - 2 * v],
+    fromPage: ([x, y]) => [(x - 100) / 2, (200 - y) / 2],
+  });
+
+/** Isometric from the front and the left at 2 page units a millimeter: X rises to the right, Y to the left. */
+const space: Sight = {
+  view: 'space',
+  title: 'In space',
+  place: ({ x: a, y: b, z: c }) => [100 + 2 * Math.cos(Math.PI / 6) * (a - b), 200 - 2 * (0.5 * (a + b) + c)],
+  keys: {
+    ArrowUp: [
+      ['y', 1],
+      ['z', 1],
+    ],
+    PageUp: [['z', 1]],
+  },
+};
 const decision = (change: Partial<Decision>): Decision => ({
   id: 'stop',
   item: 'stop',
@@ -81,4 +96,26 @@ test('arrow keys move the way they point, whatever way the number counts', () =>
   expect(nudgedBy(above, 'a', 1)).toBeNull();
   const [front] = gripsIn([view('front')], [z]);
   expect(nudgedBy(front, 'ArrowLeft', 1)).toBeNull();
+});
+
+test('in space what is moved along two axes follows the pointer; a third stays, and has keys of its own', () => {
+  const [grip] = gripsIn([space], [x, y, z]);
+  expect(grip.decisions.map((d) => d.axis).join('')).toBe('xyz');
+  const to = draggedBy(grip, [37, -61], { step: 0, free: true });
+  const from = grip.view.place(vec(20, -30, 10));
+  const at = grip.view.place(movedPoint(to));
+  expect([at[0] - from[0], at[1] - from[1]]).toEqual([expect.closeTo(37, 9), expect.closeTo(-61, 9)]);
+  expect(to[2].mm).toBe(z.mm);
+  // Y counts towards the operator: up on the page is to the rear, so less
+  expect(nudgedBy(grip, 'ArrowUp', 1)).toEqual({ decision: y, by: -1 });
+  expect(nudgedBy(grip, 'PageUp', 0.1)).toEqual({ decision: z, by: 0.1 });
+  expect(nudgedBy(grip, 'ArrowLeft', 1)).toBeNull();
+  const [height] = gripsIn([space], [z]);
+  expect(nudgedBy(height, 'ArrowUp', 1)).toEqual({ decision: z, by: 1 });
+  expect(draggedBy(height, [0, -50], { step: 0, free: true })[0].mm).toBeCloseTo(35, 9);
+});
+
+test('in space an axis that is looked along cannot be moved along', () => {
+  const above: Sight = { ...space, place: ({ x: a, y: b, z: c }) => [a - 0.05 * c, -b] };
+  expect(gripsIn([above], [x, z])[0].decisions).toEqual([x]);
 });

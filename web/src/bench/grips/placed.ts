@@ -1,46 +1,54 @@
-import { onView, VIEWS, type BoardView, type Point } from '@violet-jaw/core/drawing';
-import { byAxis, vec, type Axis, type Vec3 } from '@violet-jaw/core/frames';
+import { onView, type BoardView, type Point } from '@violet-jaw/core/drawing';
+import { AXES, byAxis, vec, type Axis, type Vec3 } from '@violet-jaw/core/frames';
 import { snapped, type Decision } from '@violet-jaw/core/holdings';
 import type { Setup } from '@violet-jaw/core/job';
 
-/** What can be taken hold of in one view, with the decisions that can be made by moving it there. */
+/** A way the device is looked at: a view of a board, or space. Lines that are parallel stay so. */
+export interface Sight {
+  readonly view: string;
+  readonly title: string;
+  /** a point of the device on the page */
+  readonly place: (p: Vec3) => Point;
+  /** along which axes a key moves, the first that can be moved counts; left out: what runs on the page as the arrow */
+  readonly keys?: Readonly<Record<string, readonly (readonly [axis: Axis, way: 1 | -1])[]>>;
+}
+
+/** What can be taken hold of as it is looked at, with the decisions that can be made by moving it there. */
 export interface Grip {
   readonly item: string;
-  readonly view: BoardView;
+  readonly view: Sight;
   /** on the page */
   readonly at: Point;
   readonly decisions: readonly Decision[];
 }
 
-/** How a device axis runs on the page of a view: right and down, page units for each mm; 0, 0: it is looked along. */
-export function axisOnPage({ view, toPage }: Pick<BoardView, 'view' | 'toPage'>, axis: Axis): Point {
-  const [o, e] = [
-    onView(view, vec(0, 0, 0)),
-    onView(
-      view,
-      byAxis((a) => (a === axis ? 1 : 0)),
-    ),
-  ].map(toPage);
+/** A view of a board, as grips see it. */
+export const sightOf = ({ view, title, toPage }: BoardView): Sight => ({
+  view,
+  title,
+  place: (p) => toPage(onView(view, p)),
+});
+
+/** How a device axis runs on the page: right and down, page units for each mm; 0, 0: it is looked along. */
+export function axisOnPage({ place }: Pick<Sight, 'place'>, axis: Axis): Point {
+  const [o, e] = [vec(0, 0, 0), byAxis((a) => (a === axis ? 1 : 0))].map(place);
   return [e[0] - o[0], e[1] - o[1]];
 }
 
-const seenIn = ({ view }: BoardView, axis: Axis): boolean => {
-  const [, , eye] = VIEWS[view].rows;
-  return eye[axis] === 0;
-};
+/** An axis that is seen shorter than this share of the longest cannot be moved along. */
+const SEEN_SHARE = 0.15;
 
-/** A point of the device on the page of a view. */
-export const onPage = ({ view, toPage }: BoardView, p: Vec3): Point => toPage(onView(view, p));
-
-/** Everything that can be taken hold of, view by view. */
-export function gripsIn(views: readonly BoardView[], decisions: readonly Decision[]): Grip[] {
+/** Everything that can be taken hold of, as it is looked at. */
+export function gripsIn(sights: readonly Sight[], decisions: readonly Decision[]): Grip[] {
   const items = [...new Set(decisions.map((d) => d.item))];
-  return views.flatMap((view) =>
-    items.flatMap((item): Grip[] => {
-      const here = decisions.filter((d) => d.item === item && seenIn(view, d.axis));
-      return here.length === 0 ? [] : [{ item, view, at: onPage(view, here[0].at), decisions: here }];
-    }),
-  );
+  return sights.flatMap((view) => {
+    const long = byAxis((a) => Math.hypot(...axisOnPage(view, a)));
+    const least = SEEN_SHARE * Math.max(...AXES.map((a) => long[a]));
+    return items.flatMap((item): Grip[] => {
+      const here = decisions.filter((d) => d.item === item && long[d.axis] > least);
+      return here.length === 0 ? [] : [{ item, view, at: view.place(here[0].at), decisions: here }];
+    });
+  });
 }
 
 /** What a decision becomes. */
@@ -57,22 +65,41 @@ const DEAD = 6;
 const REACH = 9;
 
 /**
+ * How far along its axes, mm, something moves that goes along with the pointer. Along two axes it follows the pointer;
+ * a third stays as it is. Axes that run as one on the page move each by itself.
+ */
+function alongAxes(view: Pick<Sight, 'place'>, axes: readonly Axis[], [dx, dy]: Point): Partial<Record<Axis, number>> {
+  const [first, second] = [...new Set(axes)];
+  const [ax, ay] = axisOnPage(view, first);
+  const alone = (dx * ax + dy * ay) / (ax * ax + ay * ay);
+  if (!second) return { [first]: alone };
+  const [bx, by] = axisOnPage(view, second);
+  const twice = ax * by - ay * bx;
+  if (Math.abs(twice) < 1e-6 * Math.hypot(ax, ay) * Math.hypot(bx, by)) return { [first]: alone };
+  return { [first]: (dx * by - dy * bx) / twice, [second]: (ax * dy - ay * dx) / twice };
+}
+
+/**
  * What a grip's decisions become when the pointer has moved on the page.
  * @param by right and down, page units; step: whole steps, 0 for none, mm; free: snaps do not draw
  */
 export function draggedBy(
-  { view, decisions }: Pick<Grip, 'decisions'> & { view: Pick<BoardView, 'view' | 'toPage'> },
-  [dx, dy]: Point,
+  { view, decisions }: Pick<Grip, 'decisions'> & { view: Pick<Sight, 'place'> },
+  by: Point,
   { step, free }: { step: number; free: boolean },
 ): Moved[] {
+  const along = alongAxes(
+    view,
+    decisions.map((d) => d.axis),
+    by,
+  );
   return decisions.map((decision) => {
-    const [ax, ay] = axisOnPage(view, decision.axis);
-    const scale2 = ax * ax + ay * ay;
-    const along = (dx * ax + dy * ay) / Math.sqrt(scale2);
+    const scale = Math.hypot(...axisOnPage(view, decision.axis));
+    const moved = along[decision.axis] ?? 0;
     // what is dragged along one axis stays where it is along the other
-    if (Math.abs(along) < DEAD) return { decision, mm: decision.mm, says: null };
-    const mm = decision.mm + (decision.way * along) / Math.sqrt(scale2);
-    const reach = free ? -1 : REACH / Math.sqrt(scale2);
+    if (Math.abs(moved) * scale < DEAD) return { decision, mm: decision.mm, says: null };
+    const mm = decision.mm + decision.way * moved;
+    const reach = free ? -1 : REACH / scale;
     return { decision, ...snapped(decision, mm, { reach, step }) };
   });
 }
@@ -84,14 +111,18 @@ const ARROWS: Readonly<Record<string, Point>> = {
   ArrowUp: [0, -1],
 };
 
-/** What an arrow key does to the decisions of a grip: by how much of which; null: none runs the way it points. */
+/** What a key does to the decisions of a grip: by how much of which; null: none runs the way it points. */
 export function nudgedBy(
   { view, decisions }: Grip,
   key: string,
   mm: number,
 ): { decision: Decision; by: number } | null {
+  for (const [axis, way] of view.keys?.[key] ?? []) {
+    const decision = decisions.find((d) => d.axis === axis);
+    if (decision) return { decision, by: decision.way * way * mm };
+  }
   const arrow = ARROWS[key];
-  if (!arrow) return null;
+  if (!arrow || view.keys) return null;
   for (const decision of decisions) {
     const [ax, ay] = axisOnPage(view, decision.axis);
     const along = ax * arrow[0] + ay * arrow[1];

@@ -76,7 +76,7 @@ export function PartDrawing({
   chosen: string | null;
   onChoose: (featureId: string | null) => void;
 }) {
-  const { shop, speech } = useJob();
+  const { id, shop, speech } = useJob();
   const { planned } = usePlan();
   const { byId } = useFeatures();
   const [mode, setMode] = useState<'pick' | 'measure'>('pick');
@@ -157,12 +157,13 @@ export function PartDrawing({
           <div className="board-tools">{tools}</div>
           <Suspense fallback={<p className="quiet">loading the view in space…</p>}>
             <Space
+              remembered={`${id} part`}
               width={width}
               height={height - 20}
               setup={null}
               section={section}
               chosen={chosen}
-              onPick={(id) => onChoose(id === chosen ? null : id)}
+              onPick={(feature) => onChoose(feature === chosen ? null : feature)}
             />
           </Suspense>
         </>

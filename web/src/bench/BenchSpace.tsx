@@ -1,0 +1,107 @@
+import { lazy, Suspense } from 'react';
+import { zeroMark } from '@violet-jaw/core/drawing';
+import { AXES } from '@violet-jaw/core/frames';
+import type { Decision } from '@violet-jaw/core/holdings';
+import type { PlannedSetup } from '@violet-jaw/core/plan';
+import { useJob } from '../app/JobLayout';
+import { PrimitiveList } from '../drawing/Drawing';
+import type { SeenSpace } from '../drawing/Space';
+import { FloatingGrip } from './grips/FloatingGrip';
+import { Grips } from './grips/Grips';
+import { gripsIn, type Sight } from './grips/placed';
+import type { useGrips } from './grips/useGrips';
+
+const Space = lazy(() => import('../drawing/Space').then((m) => ({ default: m.Space })));
+
+/** Left and right are X, up and down are Y where it can be moved along it and else Z; a page up or down is Z. */
+const KEYS: Sight['keys'] = {
+  ArrowRight: [['x', 1]],
+  ArrowLeft: [['x', -1]],
+  ArrowUp: [
+    ['y', 1],
+    ['z', 1],
+  ],
+  ArrowDown: [
+    ['y', -1],
+    ['z', -1],
+  ],
+  PageUp: [['z', 1]],
+  PageDown: [['z', -1]],
+};
+
+/** A setup as it is clamped, in space: what is dragged in the views is dragged here as well. */
+export function BenchSpace({
+  planned,
+  decisions,
+  hands,
+  width,
+  height,
+}: {
+  planned: PlannedSetup;
+  decisions: readonly Decision[];
+  hands: ReturnType<typeof useGrips>;
+  width: number;
+  height: number;
+}) {
+  const { id, job, speech } = useJob();
+  const gripsOf = ({ place }: SeenSpace) =>
+    gripsIn([{ view: 'space', title: 'In space', place, keys: KEYS }], decisions);
+  return (
+    <Suspense fallback={<p className="quiet">loading the view in space…</p>}>
+      <Space
+        key={planned.id}
+        width={width}
+        height={height}
+        setup={job.setups.findIndex((s) => s.id === planned.id)}
+        remembered={`${id} ${planned.id}`}
+        marks={(seen) => (
+          <>
+            <Zeros planned={planned} seen={seen} />
+            <Grips zoom={1} grips={gripsOf(seen)} speech={speech} {...hands} />
+          </>
+        )}
+        floating={(seen) => (
+          <FloatingGrip grips={gripsOf(seen)} hands={hands} planned={planned} toPixels={(p) => p} width={seen.width} />
+        )}
+      />
+    </Suspense>
+  );
+}
+
+/** So long are the axes of a zero, as a share of the longest side of what is loaded. */
+const AXIS_SHARE = 0.35;
+
+/** Every work zero with its register, and where its axes point. */
+function Zeros({ planned: { facts, register, pieces }, seen: { place } }: { planned: PlannedSetup; seen: SeenSpace }) {
+  if (!facts) return null;
+  const { min, max } = facts.seat.loadedBox;
+  const long = AXIS_SHARE * Math.max(...AXES.map((a) => max[a] - min[a]));
+  return (
+    <>
+      {[{ register, facts }, ...pieces].map(({ register: name, facts: { zero } }, i) => {
+        const at = place(zero.shiftedInDevice);
+        return (
+          <g key={i}>
+            {AXES.map((a) => {
+              const end = (share: number) =>
+                place({ ...zero.shiftedInDevice, [a]: zero.shiftedInDevice[a] + share * long });
+              const [[x, y], [u, v]] = [end(1), end(1.15)];
+              return (
+                <g key={a}>
+                  <path className="zero-axis" d={`M${at[0]} ${at[1]}L${x} ${y}`} />
+                  <text className="label" x={u} y={v + 4} textAnchor="middle" fontSize={13}>
+                    {a.toUpperCase()}
+                  </text>
+                </g>
+              );
+            })}
+            <PrimitiveList primitives={zeroMark('work', at, 7)} />
+            <text className="register" x={at[0] + 12} y={at[1] - 10} fontSize={15}>
+              {name}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
