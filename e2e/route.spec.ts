@@ -285,6 +285,30 @@ test('what next lists what is open in the order of the work; a remedy is an edit
   await expect(page.locator('.worksheet').getByRole('region', { name: 'Hold' })).toContainText('The grip is');
 });
 
+test('what is wrong stands in the drawing once, with its remedy; in space too, and by keyboard', async ({ page }) => {
+  await oneSetup(page, 'R-MARK');
+  await open(page, 'Seat');
+  await enter(page.getByLabel('Parallels, height'), '36');
+  const mark = page.locator('.finding-mark[data-item="parallels"]');
+  await expect(mark).toHaveCount(1);
+  await expect(mark).toHaveAccessibleName(/The grip is/);
+  await mark.focus();
+  await page.keyboard.press('Enter');
+  const beside = page.getByRole('dialog', { name: 'What is wrong here' });
+  await expect(beside.locator('[data-code="grip-too-shallow"]')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(beside).toHaveCount(0);
+  await expect(mark).toBeFocused();
+  await page.getByRole('button', { name: 'In space' }).click();
+  await expect(mark).toHaveCount(1);
+  await mark.click();
+  await beside.getByRole('button', { name: /^Use \d+\.000 parallels$/ }).click();
+  await expect(mark).toHaveCount(0);
+  await expect(beside).toHaveCount(0);
+  await expect(page.getByLabel('Parallels, height')).toHaveValue('34.000');
+  await saved(page);
+});
+
 test('tools are listed with lengths that prove the Z travel', async ({ page }) => {
   await oneSetup(page, 'R-TOOLS');
   await open(page, 'Tools & program');

@@ -161,6 +161,8 @@ export interface HoldFacts {
   readonly obstacles: readonly Obstacle[];
   readonly drawn: readonly DrawnLine[];
   readonly trouble: readonly HoldTrouble[];
+  /** what steps and findings call each clamp of the setup, in its order; left out: nothing is put on the part */
+  readonly clampNames?: readonly string[];
   /** for pods: how far the part reaches out over them, mm */
   readonly overhangMm: number;
   /** flat devices with a whole top: how much of the underside lies beside it, mm² */

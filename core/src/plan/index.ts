@@ -15,4 +15,5 @@ export { pieceShift } from './pieces';
 export { firstPosition } from './safe';
 export { registerUses, type RegisterUse } from './registers';
 export * from './decisions';
+export { spotsOf, type Spot } from './spots';
 export * from './depths';

@@ -3,9 +3,9 @@ import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import type { Finding, Section } from '@violet-jaw/core/findings';
 import type { PlannedJob } from '@violet-jaw/core/plan';
-import { remediesOf } from '@violet-jaw/core/remedy';
 import { SECTION_OF, useOpenSection } from '../bench/Fold';
 import { usePlan } from '../store/planStore';
+import { OpenFinding } from './OpenFinding';
 import { useJob } from './openJob';
 
 const SECTIONS: readonly Section[] = ['part', 'blank', 'seat', 'hold', 'zero', 'prove', 'transition'];
@@ -31,7 +31,7 @@ function inOrder({ findings, setups }: PlannedJob): Finding[] {
  * a few choices, a button takes it, as an edit like any other.
  */
 export function WhatNext({ onClose }: { onClose: () => void }) {
-  const { id, job, shop, speech, choose, change, isPlanner } = useJob();
+  const { id, choose } = useJob();
   const planned = usePlan((s) => s.planned);
   const show = useOpenSection((s) => s.show);
   const navigate = useNavigate();
@@ -70,31 +70,12 @@ export function WhatNext({ onClose }: { onClose: () => void }) {
       {open.length > 0 && (
         <ol>
           {open.map((f) => (
-            <li key={`${f.code} ${f.setupId} ${f.says}`} className={`finding ${f.level}`} data-code={f.code}>
-              <span className="level">
-                {f.level}, {f.op === null ? 'job' : `Op ${f.op}`}
-              </span>
-              {f.says} <strong>{f.remedy}</strong>
-              <span className="d-flex flex-wrap gap-1 mt-1">
-                {isPlanner &&
-                  remediesOf(f, { planned, job, shop, speech }).map((r) => (
-                    <Button
-                      key={r.says}
-                      size="sm"
-                      onClick={() => {
-                        change(r.put);
-                        // the button goes with its line
-                        box.current?.focus();
-                      }}
-                    >
-                      {r.says}
-                    </Button>
-                  ))}
-                <Button size="sm" variant="outline-primary" onClick={() => lead(f)}>
-                  Go there
-                </Button>
-              </span>
-            </li>
+            // the button goes with its line
+            <OpenFinding key={`${f.code} ${f.setupId} ${f.says}`} f={f} onMend={() => box.current?.focus()}>
+              <Button size="sm" variant="outline-primary" onClick={() => lead(f)}>
+                Go there
+              </Button>
+            </OpenFinding>
           ))}
         </ol>
       )}

@@ -1,13 +1,15 @@
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { onView, setupScene, VIEW_NAMES, type Scene, type ViewName } from '@violet-jaw/core/drawing';
-import { decisionsOf, type PlannedSetup } from '@violet-jaw/core/plan';
+import { decisionsOf, spotsOf, type PlannedSetup } from '@violet-jaw/core/plan';
+import type { Decision } from '@violet-jaw/core/holdings';
 import { useJob } from '../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../app/useFeatures';
 import { PrimitiveList } from '../drawing/Drawing';
 import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
 import { askWorker, usePlan } from '../store/planStore';
 import { BenchSpace } from './BenchSpace';
+import { FindingMarks, FindingsBeside } from './FindingMarks';
 import { FloatingGrip } from './grips/FloatingGrip';
 import { Grips, TypedDimensions } from './grips/Grips';
 import { gripsIn, sightOf } from './grips/placed';
@@ -16,6 +18,7 @@ import { Offers } from './Offers';
 
 /** Faces do not light up here: what lies under the pointer is asked for by a press. */
 const ignore = () => undefined;
+const NONE: readonly Decision[] = [];
 
 /** Everything there is to see of a setup: all views, one that fills the bench, or in space. */
 type Seen = 'all' | ViewName | 'space';
@@ -65,15 +68,24 @@ export function BenchBoard({
   const scenes = useScenes(planned, seen);
   const [picked, setPicked] = useState<{ named: NamedFeature; at: At } | null>(null);
   const { byId } = useFeatures();
-  const decisions = useMemo(
-    () => (wholePlan && isPlanner ? decisionsOf(planned, wholePlan, speech) : []),
-    [planned, wholePlan, isPlanner, speech],
-  );
+  const { places, spots } = useMemo(() => {
+    const found = wholePlan ? decisionsOf(planned, wholePlan, speech) : [];
+    return { places: found, spots: wholePlan ? spotsOf(planned, wholePlan.findings, found) : [] };
+  }, [planned, wholePlan, speech]);
+  const decisions = isPlanner ? places : NONE;
+  const [wrong, setWrong] = useState<{ item: string; at: readonly [number, number] } | null>(null);
+  const askWrong = (item: string, at: readonly [number, number]) => {
+    setPicked(null);
+    hands.ask(null);
+    setWrong({ item, at });
+  };
+  const spot = spots.find((s) => s.item === wrong?.item);
   const hands = useGrips(job.units, (change, gesture) => changeSetup(planned.id, change, gesture));
   const { translation } = planned.facts?.seat.pose ?? { translation: { x: 0, y: 0, z: 0 } };
 
   const onPick = (at: At) => {
     hands.ask(null);
+    setWrong(null);
     const by = onView(at.view, translation);
     const inPart: [number, number] = [at.point[0] - by[0], at.point[1] - by[1]];
     void askWorker((worker) => worker.pick(at.view, inPart, at.reach, planned.setup.orientation)).then((found) => {
@@ -92,6 +104,7 @@ export function BenchBoard({
           onClick={() => {
             setSeen(what);
             setPicked(null);
+            setWrong(null);
             hands.ask(null);
           }}
         >
@@ -104,7 +117,7 @@ export function BenchBoard({
     return (
       <>
         <div className="board-tools">{tools}</div>
-        <BenchSpace {...{ planned, decisions, hands, width }} height={height - 64} />
+        <BenchSpace {...{ planned, decisions, spots, hands, width }} height={height - 64} />
       </>
     );
   if (!scenes) return <NotDrawn planned={planned} />;
@@ -132,6 +145,7 @@ export function BenchBoard({
             onAsk={(g) => hands.ask({ item: g.item, view: g.view.view })}
           />
           <Grips zoom={shown.zoom} grips={gripsOn(shown)} speech={speech} {...hands} />
+          <FindingMarks spots={spots} sights={shown.board.views.map(sightOf)} zoom={shown.zoom} onAsk={askWrong} />
         </>
       )}
       floating={(shown) => (
@@ -142,6 +156,14 @@ export function BenchBoard({
             toPixels={shown.toPixels}
             width={shown.board.width}
           />
+          {spot && wrong && (
+            <FindingsBeside
+              spot={spot}
+              at={shown.toPixels(wrong.at)}
+              width={shown.board.width}
+              onClose={() => setWrong(null)}
+            />
+          )}
           {picked && <Offers {...picked} shown={shown} planned={planned} onClose={() => setPicked(null)} />}
         </>
       )}

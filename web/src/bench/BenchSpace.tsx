@@ -1,11 +1,12 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { zeroMark } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
 import type { Decision } from '@violet-jaw/core/holdings';
-import type { PlannedSetup } from '@violet-jaw/core/plan';
+import type { PlannedSetup, Spot } from '@violet-jaw/core/plan';
 import { useJob } from '../app/JobLayout';
 import { PrimitiveList } from '../drawing/Drawing';
 import type { SeenSpace } from '../drawing/Space';
+import { FindingMarks, FindingsBeside } from './FindingMarks';
 import { FloatingGrip } from './grips/FloatingGrip';
 import { Grips } from './grips/Grips';
 import { gripsIn, type Sight } from './grips/placed';
@@ -33,19 +34,23 @@ const KEYS: Sight['keys'] = {
 export function BenchSpace({
   planned,
   decisions,
+  spots,
   hands,
   width,
   height,
 }: {
   planned: PlannedSetup;
   decisions: readonly Decision[];
+  spots: readonly Spot[];
   hands: ReturnType<typeof useGrips>;
   width: number;
   height: number;
 }) {
   const { id, job, speech } = useJob();
-  const gripsOf = ({ place }: SeenSpace) =>
-    gripsIn([{ view: 'space', title: 'In space', place, keys: KEYS }], decisions);
+  const sightIn = ({ place }: SeenSpace): Sight => ({ view: 'space', title: 'In space', place, keys: KEYS });
+  const gripsOf = (seen: SeenSpace) => gripsIn([sightIn(seen)], decisions);
+  const [wrong, setWrong] = useState<{ item: string; at: readonly [number, number] } | null>(null);
+  const spot = spots.find((s) => s.item === wrong?.item);
   return (
     <Suspense fallback={<p className="quiet">loading the view in space…</p>}>
       <Space
@@ -57,11 +62,28 @@ export function BenchSpace({
         marks={(seen) => (
           <>
             <Zeros planned={planned} seen={seen} />
+            <FindingMarks
+              spots={spots}
+              sights={[sightIn(seen)]}
+              zoom={1}
+              onAsk={(item, at) => setWrong({ item, at })}
+            />
             <Grips zoom={1} grips={gripsOf(seen)} speech={speech} {...hands} />
           </>
         )}
         floating={(seen) => (
-          <FloatingGrip grips={gripsOf(seen)} hands={hands} planned={planned} toPixels={(p) => p} width={seen.width} />
+          <>
+            <FloatingGrip
+              grips={gripsOf(seen)}
+              hands={hands}
+              planned={planned}
+              toPixels={(p) => p}
+              width={seen.width}
+            />
+            {spot && wrong && (
+              <FindingsBeside spot={spot} at={wrong.at} width={seen.width} onClose={() => setWrong(null)} />
+            )}
+          </>
         )}
       />
     </Suspense>

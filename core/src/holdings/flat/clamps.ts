@@ -150,16 +150,25 @@ function weightEffect(
   };
 }
 
+/** What each clamp is called: its kind, and which of the kind it is; one that is not chosen is a line of the list. */
+export function namesOfClamps(placed: readonly PlacedClamp[], clamps: readonly Clamp[]): string[] {
+  const counts = new Map<string, number>();
+  return placed.map((p, i) => {
+    const kind = clamps.find((c) => c.id === p.clamp)?.kind;
+    if (!kind) return `line ${i + 1}`;
+    counts.set(kind, (counts.get(kind) ?? 0) + 1);
+    return `${kind} ${counts.get(kind)}`;
+  });
+}
+
 /** What is put on a part that lies flat, one by one, with what is wrong about each. */
 export function clampEffects(input: HoldOf<FlatDevice>): ClampEffect[] {
+  const names = namesOfClamps(input.setup.hold.clamps, input.shop.clamps);
   const view = input.setup.hold.clamps.length > 0 ? viewOf(input.loaded, NO_ROTATION) : null;
-  const counts = new Map<string, number>();
   return input.setup.hold.clamps.map((placed, i): ClampEffect => {
     const item: Clamp | undefined = input.shop.clamps.find((c) => c.id === placed.clamp);
-    if (!item || !view) return { ...NOTHING, trouble: [{ kind: 'clamp-not-chosen', name: `line ${i + 1}` }], step: '' };
-    const count = (counts.get(item.kind) ?? 0) + 1;
-    counts.set(item.kind, count);
-    const name = `${item.kind} ${count}`;
+    const name = names[i];
+    if (!item || !view) return { ...NOTHING, trouble: [{ kind: 'clamp-not-chosen', name }], step: '' };
     if (item.kind === 'edge clamp') return edgeEffect(name, item, placed, input);
     const column = columnAt(input, view, placed.x, placed.y);
     if (!column) return { ...NOTHING, trouble: [{ kind: 'clamp-on-nothing', name }], step: '' };

@@ -1,3 +1,4 @@
+import { capital } from '../../units';
 import { unitVector, vec, type Axis } from '../../frames';
 import type { HoldIn, PlacedClamp } from '../../job';
 import type { FlatDevice } from '../../shop';
@@ -21,7 +22,9 @@ const PLAIN = { way: 1, least: -20_000, most: 20_000, signed: true, measures: ''
 export function flatDecisions(device: FlatDevice, drawn: Drawn<'flat'>): Decision[] {
   return [
     ...locatorDecisions(device, drawn),
-    ...drawn.setup.hold.clamps.flatMap((c, i) => clampDecisions(device, drawn, c, i + 1)),
+    ...drawn.setup.hold.clamps.flatMap((c, i) =>
+      clampDecisions(device, drawn, c, drawn.facts.hold.clampNames?.[i] ?? `clamp ${i + 1}`),
+    ),
     ...podDecisions(device, drawn),
     ...underDecisions(device, drawn),
     ...insetDecisions(drawn),
@@ -46,7 +49,7 @@ function anchors(device: FlatDevice, axis: 'x' | 'y', off: number): Snap[] {
   }));
 }
 
-function clampDecisions(device: FlatDevice, { facts }: Drawn<'flat'>, placed: PlacedClamp, number: number): Decision[] {
+function clampDecisions(device: FlatDevice, { facts }: Drawn<'flat'>, placed: PlacedClamp, thing: string): Decision[] {
   const box = facts.seat.loadedBox;
   const d = unitVector(placed.towards);
   const middle = { x: (box.min.x + box.max.x) / 2, y: (box.min.y + box.max.y) / 2 };
@@ -54,8 +57,8 @@ function clampDecisions(device: FlatDevice, { facts }: Drawn<'flat'>, placed: Pl
     ...PLAIN,
     id: `clamp-${placed.id}-${axis}`,
     item: `clamp-${placed.id}`,
-    thing: `clamp ${number}`,
-    name: `Clamp ${number}, ${axis.toUpperCase()}`,
+    thing,
+    name: `${capital(thing)}, ${axis.toUpperCase()}`,
     axis,
     mm: placed[axis],
     from: 0,

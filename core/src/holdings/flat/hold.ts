@@ -4,7 +4,7 @@ import { liesFlat } from '../../seat';
 import type { Bond, FlatDevice } from '../../shop';
 import type { Outlines } from '../../solid';
 import type { HoldIn } from '../../job';
-import { clampEffects } from './clamps';
+import { clampEffects, namesOfClamps } from './clamps';
 import type { ClampEffect } from './anchor';
 import { circle, ownWeight, rectangleRing, type HoldOf } from '../../hold/input';
 import { signedArea } from '../../hold/rings';
@@ -243,12 +243,8 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const freed = under.alone
     ? freedParts(input, under.held, { restName, bonded, pins: located.contacts, onPart, forces: pressing })
     : [];
-  const by: HeldBy = {
-    device,
-    setup,
-    bond,
-    kinds: setup.hold.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind)),
-  };
+  const kinds = setup.hold.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind));
+  const by: HeldBy = { device, setup, bond, kinds };
   return {
     kind: device.kind,
     frees: under.frees,
@@ -260,6 +256,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     forces: [...ownWeight(input), ...pressing],
     freed,
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
+    clampNames: namesOfClamps(setup.hold.clamps, shop.clamps),
     drawn: [...pull.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])],
     trouble: [...clamps.flatMap((c) => c.trouble), ...pull.trouble, ...bondTrouble(setup.hold, bond, warm)],
     overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0,

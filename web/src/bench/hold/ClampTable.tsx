@@ -7,6 +7,7 @@ import { NumberField } from '../../fields/NumberField';
 import { Labeled } from '../../fields/Labeled';
 import { ChoiceField } from '../../fields/TextField';
 import { newId } from '../../app/newId';
+import { usePlan } from '../../store/planStore';
 import { useHold, type HoldProps } from './useHold';
 
 const TOWARDS = [
@@ -24,6 +25,8 @@ export function ClampTable(props: HoldProps<'flat'>) {
   } = props;
   const { job, shop, plannedNow } = useJob();
   const { put: putHold } = useHold(props, 'hold');
+  // as steps and findings call them
+  const names = usePlan((s) => s.planned?.setups.find((o) => o.id === setup.id)?.facts?.hold.clampNames);
   const torque = torqueUnit(job.units);
   const put = (change: (clamps: PlacedClamp[]) => PlacedClamp[]) =>
     putHold((h) => ({ ...h, clamps: change(h.clamps) }));
@@ -69,7 +72,7 @@ export function ClampTable(props: HoldProps<'flat'>) {
         const bolted = kind === 'strap' || kind === 'edge clamp';
         return (
           <div key={i} className="cut clamp-row" role="group" aria-label={`Clamp ${i + 1}`}>
-            <Labeled text={`Clamp ${i + 1}`} wide>
+            <Labeled text={names?.[i] ? `Clamp ${i + 1}: ${names[i]}` : `Clamp ${i + 1}`} wide>
               <ChoiceField
                 hideLabel
                 label={`Clamp ${i + 1}`}

@@ -1,0 +1,101 @@
+import { useEffect, useRef } from 'react';
+import { Button } from 'react-bootstrap';
+import type { Spot } from '@violet-jaw/core/plan';
+import { OpenFinding } from '../app/OpenFinding';
+import type { Sight } from './grips/placed';
+
+/** Right and up from the place, in pixels, so that what is taken hold of there stays free. */
+const ASIDE = 15;
+
+/** What is wrong, marked once at what it speaks of: in the view that shows it best, or the one there is. */
+export function FindingMarks({
+  spots,
+  sights,
+  zoom,
+  onAsk,
+}: {
+  spots: readonly Spot[];
+  sights: readonly Sight[];
+  zoom: number;
+  onAsk: (item: string, at: readonly [number, number]) => void;
+}) {
+  return (
+    <>
+      {spots.map(({ item, at, view, findings }) => {
+        const sight = sights.find((s) => s.view === view) ?? sights[0];
+        if (!sight) return null;
+        const [x, y] = sight.place(at);
+        const ask = () => onAsk(item, [x, y]);
+        const [{ level }] = findings;
+        return (
+          <g
+            key={item}
+            className={`finding-mark ${level}`}
+            role="button"
+            tabIndex={0}
+            aria-label={findings.map((f) => `${f.level}: ${f.says}`).join(' ')}
+            data-item={item}
+            transform={`translate(${x + ASIDE / zoom} ${y - ASIDE / zoom}) scale(${1 / zoom})`}
+            onPointerDown={(e) => e.stopPropagation()}
+            onPointerUp={(e) => e.stopPropagation()}
+            onClick={ask}
+            onKeyDown={(e) => {
+              if (e.key !== 'Enter' && e.key !== ' ') return;
+              e.preventDefault();
+              e.stopPropagation();
+              ask();
+            }}
+          >
+            <title>{findings.map((f) => f.says).join(' ')}</title>
+            <circle r={10} />
+            <text y={5} textAnchor="middle" fontSize={14}>
+              {findings.length > 1 ? findings.length : '!'}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** What is wrong at a place, beside it, with its remedies. Escape and Close leave. */
+export function FindingsBeside({
+  spot,
+  at: [x, y],
+  width,
+  onClose,
+}: {
+  spot: Spot;
+  at: readonly [number, number];
+  width: number;
+  onClose: () => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => box.current?.focus(), [spot.item]);
+  const close = () => {
+    onClose();
+    document.querySelector<SVGGElement>(`.finding-mark[data-item="${spot.item}"]`)?.focus();
+  };
+  return (
+    <div
+      ref={box}
+      className="asked-for findings-beside"
+      role="dialog"
+      tabIndex={-1}
+      aria-label="What is wrong here"
+      style={{ left: Math.max(0, Math.min(x + 28, width - 350)), top: Math.max(0, y + 4) }}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') close();
+      }}
+    >
+      <ul>
+        {spot.findings.map((f) => (
+          <OpenFinding key={`${f.code} ${f.says}`} f={f} onMend={close} />
+        ))}
+      </ul>
+      <Button size="sm" variant="outline-primary" onClick={close}>
+        Close
+      </Button>
+    </div>
+  );
+}
