@@ -160,7 +160,7 @@ export function BenchBoard({
             <FindingsBeside
               spot={spot}
               at={shown.toPixels(wrong.at)}
-              width={shown.board.width}
+              room={shown.board}
               onClose={() => setWrong(null)}
             />
           )}

@@ -80,9 +80,7 @@ export function BenchSpace({
               toPixels={(p) => p}
               width={seen.width}
             />
-            {spot && wrong && (
-              <FindingsBeside spot={spot} at={wrong.at} width={seen.width} onClose={() => setWrong(null)} />
-            )}
+            {spot && wrong && <FindingsBeside spot={spot} at={wrong.at} room={seen} onClose={() => setWrong(null)} />}
           </>
         )}
       />

@@ -62,16 +62,17 @@ export function FindingMarks({
 export function FindingsBeside({
   spot,
   at: [x, y],
-  width,
+  room: { width, height },
   onClose,
 }: {
   spot: Spot;
   at: readonly [number, number];
-  width: number;
+  /** what it stands over */
+  room: { readonly width: number; readonly height: number };
   onClose: () => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => box.current?.focus(), [spot.item]);
+  useEffect(() => box.current?.focus({ preventScroll: true }), [spot.item]);
   const close = () => {
     onClose();
     document.querySelector<SVGGElement>(`.finding-mark[data-item="${spot.item}"]`)?.focus();
@@ -83,7 +84,10 @@ export function FindingsBeside({
       role="dialog"
       tabIndex={-1}
       aria-label="What is wrong here"
-      style={{ left: Math.max(0, Math.min(x + 28, width - 350)), top: Math.max(0, y + 4) }}
+      style={{
+        left: Math.max(0, Math.min(x + 28, width - 350)),
+        ...(y > height / 2 ? { bottom: height - y + 24 } : { top: y + 4 }),
+      }}
       onKeyDown={(e) => {
         if (e.key === 'Escape') close();
       }}
