@@ -46,13 +46,10 @@ export function Proposal({ onClose }: { onClose: () => void }) {
     setShare(0);
     running.current = searchInWorker(
       (remote) =>
-        remote.propose({
-          surface,
-          job,
-          vise,
-          round: devicesOf('round', shop.devices),
-          tell: proxy((s: number) => setShare(s)),
-        }) as Promise<Proposed>,
+        remote.propose(
+          { surface, job, vise, round: devicesOf('round', shop.devices) },
+          proxy((s: number) => setShare(s)),
+        ) as Promise<Proposed>,
     );
     try {
       setFound(await running.current.done);

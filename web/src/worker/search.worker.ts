@@ -12,6 +12,15 @@ import { speechIn } from '@violet-jaw/core/units';
 
 let kernel: Promise<Kernel> | null = null;
 
+/** What routes are proposed for. */
+interface ProposeFor {
+  readonly surface: TriangleMesh;
+  readonly job: Job;
+  readonly vise: Vise;
+  /** chucks and collets of the shop */
+  readonly round: readonly RoundDevice[];
+}
+
 const worker = {
   /**
    * Looks for a place in each leftover piece. @param tell share done of the piece being tried, with its place in the
@@ -29,23 +38,12 @@ const worker = {
     );
   },
 
-  /**
-   * Proposes routes for the part's surface. @param round chucks and collets of the shop; @param tell share of the
-   * directions looked along
-   */
-  propose({
-    surface,
-    job,
-    vise,
-    round,
-    tell,
-  }: {
-    readonly surface: TriangleMesh;
-    readonly job: Job;
-    readonly vise: Vise;
-    readonly round: readonly RoundDevice[];
-    readonly tell: (share: number) => void;
-  }): Proposal {
+  /** Proposes routes for the part's surface. @param tell share of the directions looked along */
+  propose(
+    { surface, job, vise, round }: ProposeFor,
+    // by itself: only what is handed over as it is can be called from here
+    tell: (share: number) => void,
+  ): Proposal {
     const part = meshBox(surface);
     const { features, surface: marked } = findFeatures(surface, part);
     const blank = planBlank(part, job);
