@@ -78,10 +78,7 @@ export default tseslint.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
-  {
-    files: ['**/*.config.{ts,mjs}', '**/*.d.ts', 'scripts/jest/**'],
-    rules: { 'no-restricted-exports': 'off' },
-  },
+  { files: ['**/*.config.{ts,mjs}', '**/*.d.ts', 'scripts/jest/**'], rules: { 'no-restricted-exports': 'off' } },
   {
     files: ['**/*.test.ts', '**/testing/**', 'bench/**', 'e2e/**'],
     rules: { '@typescript-eslint/no-explicit-any': 'off', '@typescript-eslint/no-non-null-assertion': 'off' },

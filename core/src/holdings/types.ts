@@ -103,8 +103,8 @@ export interface Holding<F extends Family, N extends object = object> {
   ): { readonly forceN: number; readonly headDiameter: number; readonly headHeight: number } | null;
   /** what a new setup in it starts with */
   starts(device: DeviceOf<F>): HoldIn<F>;
-  /** how a part that lies so would be held and how deep it could be cut; null: that is not for the device to say */
-  begins(device: DeviceOf<F>, lying: Lying): Begun<F> | null;
+  /** how a part that lies so would be held and how deep it could be cut */
+  begins(device: DeviceOf<F>, lying: Lying): Begun<F>;
   /** what carries the part are pieces put in by hand, which can be mistaken for others */
   readonly parallels: boolean;
   /** machine direction the fixed jaw's side of the part looks in; null: there is none */

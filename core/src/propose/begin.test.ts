@@ -1,7 +1,7 @@
 import { demoShop } from '../../../demo';
 import { mergeDocuments, newBlank, newJob, touched, type Allowance, type Job } from '../job';
 import { Planner, type PlannedJob } from '../plan';
-import type { Shop } from '../shop';
+import type { Device, Shop } from '../shop';
 import { loadKernel } from '../solid';
 import { Dice } from '../testing/randomJobs';
 import { held } from '../testing/holds';
@@ -72,18 +72,32 @@ test('random blocks: what is begun is never a stop, and two setups leave nothing
   }
 });
 
-test('without part or blank nothing is made up; on other devices only the register, the station and the device are', () => {
+test('without part or blank nothing is made up; what lies flat or stands in a chuck is cut above what holds it', () => {
   const job = block(110, 70, 38, around(3));
   const plain = beginSetup({ job, shop: demoShop, part: null, blank: null }, 'a');
   expect([plain.cutsBelowTop, plain.proposed]).toEqual([0, ['register', 'device', 'station']]);
-  const plates = { ...demoShop, devices: demoShop.devices.filter((d) => d.kind === 'T-slot table') };
   const { part, blank } = plan(job);
-  const flat = beginSetup({ job, shop: plates, part: part.box, blank }, 'a');
-  expect([flat.device, flat.cutsBelowTop, flat.proposed]).toEqual([
-    plates.devices[0].id,
-    0,
-    ['register', 'device', 'station'],
-  ]);
+  const on = (kind: Device['kind'], of: Job = job) => {
+    const devices = demoShop.devices.filter((d) => d.kind === kind);
+    expect(devices).not.toEqual([]);
+    const setup = beginSetup({ job: of, shop: { ...demoShop, devices }, part: part.box, blank }, 'a');
+    const planned = plan({ ...of, setups: [setup] }, { ...demoShop, devices });
+    return {
+      depth: setup.cutsBelowTop,
+      proposed: setup.proposed,
+      codes: planned.findings.map((f) => f.code),
+      clear: planned.setups[0].facts?.prove.aboveTop,
+    };
+  };
+  const flat = on('T-slot table');
+  // the sides are cut all the way down: 38, and the stock below stays between the cut and the table
+  expect(flat).toMatchObject({ depth: 38, clear: 3 });
+  expect(flat.proposed).toEqual(['register', 'device', 'station', 'orientation', 'cutsBelowTop']);
+  expect(flat.codes).not.toContain('cut-into-device');
+  // plate, board and magnet stay whole, and so do the jaws of a chuck
+  for (const kind of ['vacuum plate', 'sacrificial board', 'magnetic chuck', 'chuck'] as const)
+    expect([kind, on(kind).codes.includes('cut-into-device')]).toEqual([kind, false]);
+  expect(on('chuck').clear).toBeGreaterThanOrEqual(1);
   const nobody = beginSetup(
     { job: { ...job, machine: null }, shop: { ...demoShop, devices: [] }, part: part.box, blank },
     'a',

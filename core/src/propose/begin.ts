@@ -79,7 +79,7 @@ function lyingIn(
     step: STEP[job.units],
     isFinished: fromOther.length > 0,
   });
-  if (!begun || !isHeldOn(setup, device)) return setup;
+  if (!isHeldOn(setup, device)) return setup;
   const { cutsBelowTop, hold, proposed } = begun;
   return {
     ...setup,

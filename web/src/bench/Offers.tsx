@@ -70,7 +70,7 @@ export function Offers({
               )}
             </div>
           )}
-          <UseFor named={named} />
+          <UseFor named={named} here />
         </>
       )}
       <Button size="sm" variant="outline-primary" className="mt-1" onClick={onClose}>

@@ -8,6 +8,7 @@ import { boltFits } from './checks/boltFits';
 import { boltHolds } from './checks/boltHolds';
 import { bondSticks } from './checks/bondSticks';
 import { clampOnPart } from './checks/clampOnPart';
+import { beginDepth } from '../begin';
 import { cutClearsDevice } from '../checks/cutClearsDevice';
 import { cutsThrough } from './checks/cutsThrough';
 import { fastenerBites } from './checks/fastenerBites';
@@ -22,7 +23,7 @@ import { plainRows } from '../rows';
 import { flatDecisions } from './decisions';
 import { holdOnFlat } from './hold';
 import { flatKindOf } from './kinds';
-import { gapsAtPins, locatorsOnFlat, seatOnFlat, type FlatSeatInput } from './seat';
+import { gapsAtPins, locatorsOnFlat, restHeight, seatOnFlat, type FlatSeatInput } from './seat';
 import { flatDimensions, flatShapes, flatSolids } from './shapes';
 
 type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
@@ -102,7 +103,11 @@ export const flat: Holding<'flat', Needs> = {
       ? { forceN: device.jetForceN, headDiameter: device.headDiameter, headHeight: device.headHeight }
       : null,
   starts: () => newHold('flat'),
-  begins: () => null,
+  begins: (device, lying) => {
+    const rest = restHeight(device, newHold('flat'), null);
+    const { z, wantedMm } = flatKindOf(device).top(device, rest);
+    return beginDepth(lying, z + wantedMm - rest);
+  },
   parallels: false,
   jaw: () => null,
   rows: plainRows,

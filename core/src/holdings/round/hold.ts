@@ -164,6 +164,12 @@ function grippedFigures(input: RoundInput, gripped: Gripped): Figure[] {
   ];
 }
 
+/** What a cut must stay above: the jaws of a chuck that stands. Below a part that lies along an axis is nothing. */
+export const topOfRound = (device: RoundDevice): HoldFacts['top'] =>
+  turnsAbout(device) === 'z'
+    ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 }
+    : { z: -1e9, name: 'base', wantedMm: 0 };
+
 /** A round part gripped about an axis: jaws, end stop, tailstock and supports. */
 export function holdRound(input: RoundInput): HoldFacts {
   const { device, setup, seat, speech, gripped } = input;
@@ -173,7 +179,7 @@ export function holdRound(input: RoundInput): HoldFacts {
   return {
     kind: device.kind,
     frees: false,
-    top: upright ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 } : { z: -1e9, name: 'base', wantedMm: 0 },
+    top: topOfRound(device),
     open: openAbove(upright ? device.gripLength : -1e6),
     vise: null,
     wall: gripped ? ringWall(input, gripped, staticN) : null,

@@ -3,13 +3,14 @@ import { newHold } from '../../job';
 import type { SeatedPart } from '../../seat';
 import type { Held, Holding } from '../types';
 import { spansInRound } from './bending';
+import { beginDepth } from '../begin';
 import { cutClearsDevice } from '../checks/cutClearsDevice';
 import { plainRows } from '../rows';
 import { rotaryReach } from './checks/rotaryReach';
 import { roundGrip } from './checks/roundGrip';
 import { plainDimensions, plainLabels } from '../drawn';
 import { roundDecisions } from './decisions';
-import { holdRound } from './hold';
+import { holdRound, topOfRound } from './hold';
 import { roundPicture } from './picture';
 import { seatRound, type RoundSeatInput } from './seat';
 import { roundShapes } from './shapes';
@@ -41,7 +42,10 @@ export const round: Holding<'round', Needs> = {
   cutDownTo: () => null,
   jet: () => null,
   starts: () => newHold('round'),
-  begins: () => null,
+  begins: (device, lying) => {
+    const { z, wantedMm } = topOfRound(device);
+    return beginDepth(lying, z + wantedMm);
+  },
   parallels: false,
   jaw: () => null,
   rows: plainRows,

@@ -1,5 +1,6 @@
 import type { HoldIn } from '../../job';
 import type { Vise } from '../../shop';
+import { deepAs } from '../begin';
 import type { Begun, Lying } from '../types';
 
 /** Once there are finished faces, this share of what stays below the cut is gripped (common practice, no source). */
@@ -33,10 +34,10 @@ export function viseStart(
 
 /** As deep as it is wanted, or as the jaws leave, in whole steps; the grip then takes what stays. */
 export function beginInVise(vise: Vise, lying: Lying): Begun<'vise'> {
-  const { height, wanted, step, isFinished } = lying;
+  const { height, step, isFinished } = lying;
   const least = leastGrip(vise);
   const deepest = height - least - vise.clearanceAboveJaws;
-  const cutsBelowTop = Math.max(0, wanted <= deepest ? wanted : Math.floor(deepest / step + 1e-9) * step);
+  const cutsBelowTop = deepAs(lying, deepest);
   const stays = height - cutsBelowTop - vise.clearanceAboveJaws;
   const gripMm = isFinished ? Math.max(least, Math.floor((stays * GRIPPED) / step) * step) : least;
   return {

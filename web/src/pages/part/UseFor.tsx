@@ -11,8 +11,11 @@ import { usePut } from '../../bench/usePut';
 import { ChoiceField } from '../../fields/TextField';
 import { usePlan } from '../../store/planStore';
 
-/** What a chosen face or bore can be taken for in a setup, and what already refers to it. */
-export function UseFor({ named }: { named: NamedFeature }) {
+/**
+ * What a chosen face or bore can be taken for in a setup, and what already refers to it.
+ * @param here in the setup whose drawings it is chosen in: another is not asked for
+ */
+export function UseFor({ named, here = false }: { named: NamedFeature; here?: boolean }) {
   const { job, chosen, choose, plannedNow } = useJob();
   const planned = usePlan((s) => s.planned);
   const { withFeature } = useFeatures();
@@ -46,7 +49,7 @@ export function UseFor({ named }: { named: NamedFeature }) {
     <>
       {uses}
       <div className="d-flex gap-1 flex-wrap align-items-end mt-1" role="group" aria-label={`Take ${named.name} for`}>
-        {job.setups.length > 1 ? (
+        {job.setups.length > 1 && !here ? (
           <ChoiceField
             label="Take it in"
             value={setup.id}
