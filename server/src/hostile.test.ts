@@ -27,7 +27,7 @@ async function summaryOf(at: TestInstance, id: string) {
 }
 
 test('a file that stops its reader is told, not tried again by itself, and stops nobody else; given again it is tried again', async () => {
-  const at = await testInstance({ limits: { cpuSeconds: 1, wallSeconds: 60, memoryMb: 1800 } });
+  const at = await testInstance({ ahead: true, limits: { cpuSeconds: 1, wallSeconds: 60, memoryMb: 1800 } });
   const soup = facetSoup(250_000);
   const give = (to: TestInstance) =>
     to.call('POST', '/files', {
@@ -54,7 +54,7 @@ test('a file that stops its reader is told, not tried again by itself, and stops
   expect((await at.call('GET', '/health')).status).toBe(200);
   await at.stop();
   // as it was: with the usual limits it is still known, until somebody gives the file again
-  const again = await testInstance({ dataFolder: at.dataFolder });
+  const again = await testInstance({ dataFolder: at.dataFolder, ahead: true });
   expect(
     (await again.call('POST', `/jobs/${id}/issues`, { body: { note: '' }, headers: { 'If-Match': '"1"' } })).json.title,
   ).toBe('File stopped its reader');
@@ -66,7 +66,7 @@ test('a file that stops its reader is told, not tried again by itself, and stops
 }, 120_000);
 
 test('a DXF with an arc as good as straight is planned; the server answers all the while', async () => {
-  const at = await testInstance();
+  const at = await testInstance({ ahead: true });
   const pairs = [
     [0, 'SECTION'],
     [2, 'ENTITIES'],

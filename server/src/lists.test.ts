@@ -10,7 +10,7 @@ const sleep = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const COUNT = 2500;
 
 beforeAll(async () => {
-  at = await testInstance();
+  at = await testInstance({ ahead: true });
   sequelize = new Sequelize(at.database!.url, { dialect: 'mariadb', logging: false });
   await at.call('PUT', '/shop', { body: demoShop, headers: { 'If-Match': '"0"' } });
   const job = { ...sensorFootJob(), number: 'L-0000', machine: demoShop.machines[0].id };

@@ -12,7 +12,7 @@ import { testInstance, type TestInstance } from './testing/testInstance';
 
 let at: TestInstance;
 beforeAll(async () => {
-  at = await testInstance({ demo: true });
+  at = await testInstance({ demo: true, ahead: true });
 }, 120_000);
 afterAll(async () => {
   await at.stop();

@@ -81,12 +81,14 @@ export interface WorkPlace {
   readonly work: string;
   readonly limits?: Limits;
   readonly proveAnswers?: boolean;
+  /** whether jobs are planned for the list before anybody asks; left out: they are */
+  readonly ahead?: boolean;
 }
 
 export function makeServices(
   { sequelize, models }: Database,
   { databaseUrl, files: filePlace, backups, publicAddress, provider }: Surroundings,
-  { work, limits = LIMITS, proveAnswers = false }: WorkPlace,
+  { work, limits = LIMITS, proveAnswers = false, ahead = true }: WorkPlace,
   log: (line: string) => void,
 ): Services {
   const files = new Files(sequelize, models, filePlace);
@@ -96,7 +98,7 @@ export function makeServices(
   const audit = new AuditService(sequelize, models);
   const news = new News(sequelize, log);
   const shop = new ShopService(sequelize, models, news);
-  const summaries = new Summaries({ sequelize, models, shop, planning, news, log });
+  const summaries = new Summaries({ sequelize, models, shop, planning, news, log, ahead });
   const verify = new Verify(models, files, audit);
   let demo = false;
   return {

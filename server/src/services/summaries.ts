@@ -33,6 +33,8 @@ interface On {
   readonly planning: Planning;
   readonly news: News;
   readonly log: (line: string) => void;
+  /** false: nothing is planned before it is asked for */
+  readonly ahead: boolean;
 }
 
 /**
@@ -53,7 +55,7 @@ export class Summaries {
 
   /** There may be something to do. */
   nudge(): void {
-    if (this.#looking || this.#closed) return;
+    if (this.#looking || this.#closed || !this.on.ahead) return;
     this.#looking = this.#fill()
       .catch((error: unknown) => {
         if (!this.#closed) this.on.log(`summaries: ${inLog(error)}`);

@@ -47,6 +47,8 @@ export async function testInstance(
   options: {
     dataFolder?: string;
     demo?: boolean;
+    /** plans jobs for the list before anybody asks: takes seconds of another process for each */
+    ahead?: boolean;
     databaseUrl?: string;
     publicAddress?: string;
     accounts?: false;
@@ -76,6 +78,7 @@ export async function testInstance(
     {
       work: join(process.cwd(), 'dist/server/work.js'),
       proveAnswers: true,
+      ahead: options.ahead ?? false,
       demoStep: options.demo ? 'demo/vane-bearing-block.step' : null,
       ...(options.limits ? { limits: options.limits } : {}),
     },
