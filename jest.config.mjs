@@ -25,4 +25,6 @@ export default {
   transform,
   testTimeout: 60_000,
   maxWorkers: 2,
+  // contexts of modules are not given back: a worker that holds much is begun anew
+  workerIdleMemoryLimit: '500MB',
 };
