@@ -1,4 +1,4 @@
-import { NO_ROTATION, rotate, type Pose, type Rotation, type Vec3 } from '../frames';
+import { AXES, NO_ROTATION, rotate, type Axis, type Pose, type Rotation, type Vec3 } from '../frames';
 import type { DeviceSolid } from '../holdings';
 import type { PlannedSetup, SetupFacts, Stage } from '../plan';
 import { moveSegments, type Point, type Scene, type Shape } from '../scene';
@@ -127,31 +127,40 @@ export function lookedAt(
   };
 }
 
-/** The picture of a setup as it is clamped, with its work zeros and where X, Y and Z of them point. */
-export function inSpaceScene({ facts, register, pieces }: PlannedSetup, seen: InSpace): Scene {
-  const title = `As loaded, from the front, ${seen.eye} and above`;
-  if (!facts) return { title, shapes: [] };
+/** A work zero in space: its register, and where its axes and their names end. Device frame, mm. */
+export interface ZeroInSpace {
+  readonly register: string | null;
+  readonly at: Vec3;
+  readonly axes: readonly { readonly axis: Axis; readonly end: Vec3; readonly name: Vec3 }[];
+}
+
+/** Every work zero of a setup with where X, Y and Z of it point: the same on the sheet and on the bench. */
+export function zerosInSpace({ facts, register, pieces }: PlannedSetup): ZeroInSpace[] {
+  if (!facts) return [];
   const { min, max } = facts.seat.loadedBox;
-  const long = AXIS_SHARE * Math.max(max.x - min.x, max.y - min.y, max.z - min.z);
+  const long = AXIS_SHARE * Math.max(...AXES.map((a) => max[a] - min[a]));
+  return [{ register, facts }, ...pieces].map(({ register: name, facts: { zero } }) => {
+    const at = zero.shiftedInDevice;
+    const along = (axis: Axis, share: number): Vec3 => ({ ...at, [axis]: at[axis] + share * long });
+    return { register: name, at, axes: AXES.map((axis) => ({ axis, end: along(axis, 1), name: along(axis, 1.2) })) };
+  });
+}
+
+/** The picture of a setup as it is loaded, with its work zeros and where X, Y and Z of them point. */
+export function inSpaceScene(planned: PlannedSetup, seen: InSpace): Scene {
   const on = (p: Vec3): Point => {
     const { x, y } = rotate(EYES[seen.eye], p);
     return [x, y];
   };
-  const zeros = [{ register, facts }, ...pieces].flatMap(({ register: name, facts: { zero } }): Shape[] => {
-    const at = zero.shiftedInDevice;
-    return [
-      ...(['x', 'y', 'z'] as const).flatMap((axis): Shape[] => {
-        const end = (share: number) => on({ ...at, [axis]: at[axis] + share * long });
-        return [
-          { kind: 'line', role: 'zero-axis', points: [on(at), end(1)] },
-          { kind: 'label', at: end(1.25), text: axis.toUpperCase(), anchor: 'middle' },
-        ];
-      }),
-      { kind: 'zero', mark: 'work', at: on(at), label: name ?? '' },
-    ];
-  });
+  const zeros = zerosInSpace(planned).flatMap(({ register, at, axes }): Shape[] => [
+    ...axes.flatMap(({ axis, end, name }): Shape[] => [
+      { kind: 'line', role: 'zero-axis', points: [on(at), on(end)] },
+      { kind: 'label', at: on(name), text: axis.toUpperCase(), anchor: 'middle' },
+    ]),
+    { kind: 'zero', mark: 'work', at: on(at), label: register ?? '' },
+  ]);
   return {
-    title,
+    title: `As loaded, from the front, ${seen.eye} and above`,
     shapes: [
       { kind: 'lines', role: 'device-edges', segments: moveSegments(seen.device, [0, 0]) },
       { kind: 'lines', role: 'edges', segments: moveSegments(seen.pieces, [0, 0]) },

@@ -5,7 +5,7 @@
 export * from './outlines';
 export * from '../scene';
 export * from './setupScene';
-export { inSpaceScene, type InSpace } from './inSpace';
+export { inSpaceScene, zerosInSpace, type InSpace } from './inSpace';
 export * from './layout';
 export * from './primitive';
 export * from './hatch';

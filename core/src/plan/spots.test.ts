@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoShop, sensorFootJob } from '../../../demo';
+import { finding, type Finding } from '../findings';
 import type { Job } from '../job';
 import { loadKernel } from '../solid';
 import { held } from '../testing/holds';
@@ -72,4 +73,25 @@ test('every code that is marked is one a check tells', () => {
     ),
   );
   expect(CODES_SHOWN.filter((code) => !told.has(code))).toEqual([]);
+});
+
+test('what is said of a further piece is marked at that piece, not at the first', () => {
+  const part = { block: { x: 90, y: 60, z: 20 } };
+  const further = [{ id: 'p2', x: 150, y: 0, register: null }];
+  const job = heldJob({ device: table, part, hold: { further } });
+  const p = planner.plan({ job, shop: heldShop(table), bodies: () => null });
+  if (!p.ok) throw new Error(p.problem);
+  const [setup] = p.value.setups;
+  const decisions = decisionsOf(setup, p.value, speechIn(job.units));
+  const of = (says: string): Finding =>
+    finding({ setupId: setup.id, op: setup.op, speech: speechIn(job.units) }, 'prove/cut-into-device', 'stop', {
+      says,
+      numbers: {},
+      because: '',
+      remedy: '',
+    });
+  expect(told(spotsOf(setup, [of('Piece 2: the cut goes into the table.')], decisions))).toEqual({
+    'piece-p2': ['cut-into-device'],
+  });
+  expect(Object.keys(told(spotsOf(setup, [of('The cut goes into the table.')], decisions)))).toEqual(['depth']);
 });

@@ -2,6 +2,7 @@ import type { Finding } from '../findings';
 import type { Vec3 } from '../frames';
 import type { Decision } from '../holdings';
 import type { ViewName } from '../scene';
+import { capital } from '../units';
 import type { PlannedSetup } from './planned';
 
 /** Where in the drawings a finding is marked: at what is decided there, in the view that shows it best. */
@@ -88,6 +89,9 @@ export interface Spot {
 const isNamedIn = (says: string, thing: string): boolean => new RegExp(`\\b${thing}\\b`, 'i').test(says);
 
 function itemOf(f: Finding, shows: Shows, decisions: readonly Decision[]): Decision | null {
+  // what is said of a further piece begins with it
+  const piece = decisions.find((d) => d.item.startsWith('piece-') && f.says.startsWith(`${capital(d.thing)}:`));
+  if (piece) return piece;
   for (const on of shows.on) {
     const all = decisions.filter((d) => (on.endsWith('-') ? d.item.startsWith(on) : d.item === on));
     const items = new Set(all.map((d) => d.item));

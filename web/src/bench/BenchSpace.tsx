@@ -1,6 +1,5 @@
 import { lazy, Suspense, useState } from 'react';
-import { zeroMark } from '@violet-jaw/core/drawing';
-import { AXES } from '@violet-jaw/core/frames';
+import { zeroMark, zerosInSpace } from '@violet-jaw/core/drawing';
 import type { Decision } from '@violet-jaw/core/holdings';
 import type { PlannedSetup, Spot } from '@violet-jaw/core/plan';
 import { useJob } from '../app/JobLayout';
@@ -88,36 +87,28 @@ export function BenchSpace({
   );
 }
 
-/** So long are the axes of a zero, as a share of the longest side of what is loaded. */
-const AXIS_SHARE = 0.35;
-
 /** Every work zero with its register, and where its axes point. */
-function Zeros({ planned: { facts, register, pieces }, seen: { place } }: { planned: PlannedSetup; seen: SeenSpace }) {
-  if (!facts) return null;
-  const { min, max } = facts.seat.loadedBox;
-  const long = AXIS_SHARE * Math.max(...AXES.map((a) => max[a] - min[a]));
+function Zeros({ planned, seen: { place } }: { planned: PlannedSetup; seen: SeenSpace }) {
   return (
     <>
-      {[{ register, facts }, ...pieces].map(({ register: name, facts: { zero } }, i) => {
-        const at = place(zero.shiftedInDevice);
+      {zerosInSpace(planned).map(({ register, at: zero, axes }, i) => {
+        const at = place(zero);
         return (
           <g key={i}>
-            {AXES.map((a) => {
-              const end = (share: number) =>
-                place({ ...zero.shiftedInDevice, [a]: zero.shiftedInDevice[a] + share * long });
-              const [[x, y], [u, v]] = [end(1), end(1.15)];
+            {axes.map(({ axis, end, name }) => {
+              const [[x, y], [u, v]] = [place(end), place(name)];
               return (
-                <g key={a}>
+                <g key={axis}>
                   <path className="zero-axis" d={`M${at[0]} ${at[1]}L${x} ${y}`} />
                   <text className="label" x={u} y={v + 4} textAnchor="middle" fontSize={13}>
-                    {a.toUpperCase()}
+                    {axis.toUpperCase()}
                   </text>
                 </g>
               );
             })}
             <PrimitiveList primitives={zeroMark('work', at, 7)} />
             <text className="register" x={at[0] + 12} y={at[1] - 10} fontSize={15}>
-              {name}
+              {register}
             </text>
           </g>
         );

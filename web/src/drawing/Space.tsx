@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Color, LineSegments, Mesh } from 'three';
 import type { SectionPlane } from '@violet-jaw/core/drawing';
@@ -137,12 +137,8 @@ export function Space(props: SpaceProps) {
     if (stage.current?.group.userData.framed === true) remember(stage.current, remembered);
   }, [turned, remembered]);
 
-  const place = useCallback(
-    (p: Vec3): [number, number] => (stage.current ? onCanvas(stage.current, p, width, tall) : [0, 0]),
-    // as it is turned now
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [width, tall, turned],
-  );
+  // as it is turned now: every turn draws anew
+  const place = (p: Vec3): [number, number] => (stage.current ? onCanvas(stage.current, p, width, tall) : [0, 0]);
   const seen: SeenSpace = { width, height: tall, place };
   const isSeen = turned > 0 && shown.length > 0;
   const fit = () => {
