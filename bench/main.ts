@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { planBlank } from '@violet-jaw/core/blank';
 import { layoutScene, outlinesOf, setupScene, viewRotation } from '@violet-jaw/core/drawing';
-import { newHold, type Job } from '@violet-jaw/core/job';
+import { newHold, type Job, oneCut } from '@violet-jaw/core/job';
 import { Planner } from '@violet-jaw/core/plan';
 import { fitIntoPiece } from '@violet-jaw/core/offcut';
 import { findFeatures } from '@violet-jaw/core/part';
@@ -103,7 +103,7 @@ const depth = (i: number) => 5 + i * 0.01;
 const replanDepth = await timed(15, (i) =>
   plan(
     job((j) => {
-      j.setups[1].cutsBelowTop = depth(i);
+      j.setups[1].cuts[0].below = depth(i);
     }),
   ),
 );
@@ -152,7 +152,7 @@ for (const [name, file] of [
 
 // three setups: the flip back makes a third
 const three = job((j) => {
-  j.setups.push({ ...structuredClone(j.setups[0]), id: 'op-30', op: 30, register: 'G56', cutsBelowTop: 0 });
+  j.setups.push({ ...structuredClone(j.setups[0]), id: 'op-30', op: 30, register: 'G56', cuts: oneCut(0) });
   held('vise', j.setups[2]).parallels.height = 16;
 });
 const planned = plan(three);
@@ -185,7 +185,7 @@ let edit = 0;
 const bench = async (): Promise<number> => {
   const edited = plan(
     job((j) => {
-      j.setups[0].cutsBelowTop = 30 + (edit += 0.001);
+      j.setups[0].cuts[0].below = 30 + (edit += 0.001);
     }),
   );
   if (!edited.ok) throw new Error(edited.problem);

@@ -3,12 +3,13 @@ import {
   newJob,
   newHold,
   NO_CUT,
-  PLAIN_CUT,
+  NO_JIG,
   touchChoices,
   type HoldIn,
   type Job,
   type Setup,
   type Tool,
+  oneCut,
 } from '@violet-jaw/core/job';
 import type { DxfCorner } from '@violet-jaw/formats/dxf/write.ts';
 
@@ -54,14 +55,13 @@ export const demoOutlines: Record<string, DxfCorner[][]> = {
   'insulator-plate': [rounded(0, 0, 180, 120, 12), round(30, 60, 22), round(150, 30, 14), round(150, 90, 14)],
 };
 
-function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cutsBelowTop'>): Setup {
+function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cuts'>): Setup {
   return {
     register: 'G54',
     orientation: { up: '+z', right: '+x' },
-    cutsTo: null,
     station: 'station-r',
     hold: null,
-    ...structuredClone(PLAIN_CUT),
+    ...structuredClone(NO_JIG),
     zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none },
     programmed: null,
     ...touchChoices(6),
@@ -115,9 +115,7 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
         op: 10,
         does: 'routes windows and outline down to a skin',
         device: 'vacuum-400',
-        cutsBelowTop: 3.873,
-        clears: 'outline',
-        outlineCutter: 6,
+        cuts: oneCut(3.873, { clears: 'outline', width: 6 }),
         tools: [cutter({})],
         program: '3101',
         consumables: ['dust extraction on', 'air blast at the cutter'],
@@ -139,9 +137,7 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
         does: 'takes the skin away, frees frame and windows',
         device: 'pods-router',
         orientation: { up: '-z', right: '+x' },
-        cutsBelowTop: 0.127,
-        clears: 'outline',
-        outlineCutter: 6,
+        cuts: oneCut(0.127, { clears: 'outline', width: 6 }),
         tools: [cutter({ description: 'end mill, 1 flute, light pass', feedPerTooth: 0.03, cutDepth: 0.127 })],
         program: '3102',
         hold: on({
@@ -183,9 +179,7 @@ export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
         op: 10,
         does: 'routes the window out of the sheet',
         device: 'board-router',
-        cutsBelowTop: 2.03,
-        clears: 'outline',
-        outlineCutter: 4,
+        cuts: oneCut(2.03, { clears: 'outline', width: 4 }),
         program: '3201',
         tools: [cutter({ number: 2, diameter: 4, feedPerTooth: 0.05, cutDepth: 1, cutWidth: 4 })],
         consumables: ['air blast at the cutter, no coolant'],
@@ -237,9 +231,7 @@ export function insulatorPlateJob(file = 'insulator-plate.dxf', sha256?: string)
         does: 'cuts holes and outline',
         device: 'grid-jet',
         station: 'station-j',
-        cutsBelowTop: 10,
-        clears: 'outline',
-        outlineCutter: 1.1,
+        cuts: oneCut(10, { clears: 'outline', width: 1.1 }),
         program: '4001',
         consumables: ['abrasive in the hopper', 'water level over the slats'],
         tools: [

@@ -1,4 +1,14 @@
-import { newBlank, newJob, NO_CUT, PLAIN_CUT, newHold, touchChoices, type Job, type Setup } from '@violet-jaw/core/job';
+import {
+  newBlank,
+  newJob,
+  NO_CUT,
+  NO_JIG,
+  newHold,
+  touchChoices,
+  type Job,
+  type Setup,
+  oneCut,
+} from '@violet-jaw/core/job';
 import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@violet-jaw/core/shop';
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
@@ -138,11 +148,10 @@ function vaneSetups(): Setup[] {
       does: 'faces the top, profiles the sides, bores through',
       register: 'G54',
       orientation: { up: '+z', right: '+x' },
-      cutsBelowTop: 31,
-      cutsTo: null,
+      cuts: oneCut(31),
       programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' },
       device: 'vise-150',
-      ...structuredClone(PLAIN_CUT),
+      ...structuredClone(NO_JIG),
       station: 'station-a',
       hold: newHold('vise', {
         parallels: { height: 32 },
@@ -215,11 +224,10 @@ function vaneSetups(): Setup[] {
       does: 'faces the underside, takes the flange away',
       register: 'G55',
       orientation: { up: '-z', right: '+x' },
-      cutsBelowTop: 7.5,
-      cutsTo: null,
+      cuts: oneCut(7.5),
       programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' },
       device: 'vise-150-soft',
-      ...structuredClone(PLAIN_CUT),
+      ...structuredClone(NO_JIG),
       station: 'station-a',
       hold: newHold('vise', {
         parallels: { height: 16 },
@@ -307,11 +315,10 @@ export function sensorFootJob(): Job {
     does: 'squares up five sides',
     register: 'G54',
     orientation: { up: '+z', right: '+x' },
-    cutsBelowTop: 1.0 * inch,
-    cutsTo: null,
+    cuts: oneCut(1.0 * inch),
     programmed: null,
     device: 'vise-4in',
-    ...structuredClone(PLAIN_CUT),
+    ...structuredClone(NO_JIG),
     station: 'station-c',
     hold: newHold('vise', {
       parallels: { height: 1.0 * inch },
@@ -343,7 +350,7 @@ export function sensorFootJob(): Job {
         does: 'faces the underside',
         register: 'G55',
         orientation: { up: '-z', right: '-x' },
-        cutsBelowTop: 0.26 * inch,
+        cuts: oneCut(0.26 * inch),
         hold: newHold('vise', {
           parallels: { height: 0.625 * inch },
           stop: { side: 'right', position: 3.25 * inch, height: 1 * inch, fromJaw: 0.5 * inch, face: null },

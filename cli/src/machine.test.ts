@@ -101,7 +101,7 @@ test('a bore of the STEP part, touched left, right, front and rear on the simula
   const { shop, job, planned, planner } = await demoJob('vane-bearing-block', (j) => {
     // bored through in the first setup, nothing left over it
     j.allowance.zMinus = 0;
-    j.setups[0].cutsBelowTop = 38;
+    j.setups[0].cuts[0].below = 38;
     const [, second] = j.setups;
     held('vise', second).softJaws.on = false;
     second.touchOff = { ...second.touchOff, x: { bore: bore.id }, y: { bore: bore.id } };

@@ -180,7 +180,7 @@ describe('issuing', () => {
 
   test('a stop blocks until it is accepted in writing, and the acceptance is on the sheet', async () => {
     const job = sensorFootJob();
-    job.setups[1].cutsBelowTop = 0;
+    job.setups[1].cuts[0].below = 0;
     const id = await newJob(job);
     const blocked = await issue(id, '"1"');
     expect(blocked).toMatchObject({

@@ -1,3 +1,4 @@
+import { oneCut } from '../job';
 import fc from 'fast-check';
 import { demoShop, vaneBearingBlockJob } from '../../../demo';
 import type { Job } from '../job';
@@ -54,7 +55,7 @@ test('one register for one zero in two setups is one line that names both', () =
   const { job, planned } = plan((j) => {
     j.setups = [
       j.setups[0],
-      { ...structuredClone(j.setups[0]), id: 'again', op: 15, cutsBelowTop: 31, zero: j.setups[0].zero },
+      { ...structuredClone(j.setups[0]), id: 'again', op: 15, cuts: oneCut(31), zero: j.setups[0].zero },
     ];
     j.allowance = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
   });

@@ -40,24 +40,32 @@ export function setupScene({
     ...contactLines(view, drawn),
     ...deviceShapes(view, device, drawn, 'front'),
   ];
-  if (view !== 'above') {
-    const [u0] = onView(view, { x: facts.seat.loadedBox.min.x, y: facts.seat.loadedBox.max.y, z: 0 });
-    const [u1] = onView(view, { x: facts.seat.loadedBox.max.x, y: facts.seat.loadedBox.min.y, z: 0 });
-    const out = Math.abs(u1 - u0) * 0.08;
-    shapes.push({
-      kind: 'line',
-      role: 'cut-level',
-      points: [
-        [Math.min(u0, u1) - out, facts.prove.lowestCut],
-        [Math.max(u0, u1) + out, facts.prove.lowestCut],
-      ],
-    });
-  }
+  if (view !== 'above') shapes.push(...cutLevels(view, facts, options.labels));
   if (options.labels && view === 'above') shapes.push(...planned.pieces.map(pieceLabel));
   if (options.labels) shapes.push(...holdingOf(device).labels(view, device, drawn));
   if (options.dimensions) shapes.push(...holdingOf(device).dimensions(view, device, drawn, speech));
   shapes.push(...zeroMarks(view, [{ register: setup.register, facts }, ...planned.pieces], options.labels));
   return { title: `${VIEWS[view].title}${holdingOf(device).leftOut(view, device)}`, shapes };
+}
+
+/** How deep each cut goes: across the whole part, or over what it takes away where there are several. */
+function cutLevels(view: ViewName, { seat, prove: { cuts } }: SetupFacts, labels: boolean): Shape[] {
+  const several = cuts.length > 1;
+  return cuts.flatMap(({ lowest, removedBox }, i): Shape[] => {
+    const box = several ? removedBox : seat.loadedBox;
+    if (!box) return [];
+    const [u0] = onView(view, { x: box.min.x, y: box.max.y, z: 0 });
+    const [u1] = onView(view, { x: box.max.x, y: box.min.y, z: 0 });
+    const [from, to] = [Math.min(u0, u1), Math.max(u0, u1)];
+    const out = (to - from) * 0.08;
+    const points: [number, number][] = [
+      [from - out, lowest],
+      [to + out, lowest],
+    ];
+    const line: Shape = { kind: 'line', role: 'cut-level', points };
+    const name: Shape = { kind: 'label', at: points[1], text: `cut ${i + 1}`, anchor: 'start', backed: true };
+    return several && labels ? [line, name] : [line];
+  });
 }
 
 /** Work zero of every piece; zeros that are seen in one place share a mark. */

@@ -29,6 +29,12 @@ export function byAxis(value: (axis: Axis) => number): Vec3 {
   return vec(value('x'), value('y'), value('z'));
 }
 
+/** The smallest box around two. */
+export const boxOfBoth = (a: Box3, b: Box3): Box3 => ({
+  min: vec(Math.min(a.min.x, b.min.x), Math.min(a.min.y, b.min.y), Math.min(a.min.z, b.min.z)),
+  max: vec(Math.max(a.max.x, b.max.x), Math.max(a.max.y, b.max.y), Math.max(a.max.z, b.max.z)),
+});
+
 export function boxSize(box: Box3): Vec3 {
   return subtract(box.max, box.min);
 }

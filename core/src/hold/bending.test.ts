@@ -1,4 +1,4 @@
-import { type Setup } from '../job';
+import { type Setup, oneCut } from '../job';
 import { loadKernel } from '../solid';
 import { meshOf } from '../testing/againstOracle';
 import type { Cuboid } from '../testing/randomJobs';
@@ -151,7 +151,7 @@ describe('what has nothing behind it gives under the cut', () => {
         [0, 0, 30, 5, 30, 70],
         [55, 0, 30, 60, 30, 70],
       ],
-      { cutsBelowTop: 40 },
+      { cuts: oneCut(40) },
     );
     const { worst } = only.forces!.bend!;
     expect(worst).toMatchObject({ where: 'above the jaws', way: 'sideways' });
@@ -166,7 +166,7 @@ describe('what has nothing behind it gives under the cut', () => {
       [110, 20, 0, 170, 30, 20],
     ];
     const sideways = async (end: Cuboid[]) => {
-      const { worst } = (await ofBoxes([...rails, ...end], { cutsBelowTop: 20 })).only.forces!.bend!;
+      const { worst } = (await ofBoxes([...rails, ...end], { cuts: oneCut(20) })).only.forces!.bend!;
       expect(worst).toMatchObject({ where: 'beyond the jaws at its right end', way: 'sideways' });
       return worst!.deflectionMm / worst!.forceN;
     };
@@ -190,7 +190,7 @@ describe('what has nothing behind it gives under the cut', () => {
         [110, 0, 0, 120, 30, 0.4],
         [120, 0, 0, 180, 30, 20],
       ],
-      { cutsBelowTop: 20 },
+      { cuts: oneCut(20) },
     );
     const { worst } = only.forces!.bend!;
     expect(worst).toMatchObject({ way: 'up and down' });
@@ -203,7 +203,7 @@ describe('what has nothing behind it gives under the cut', () => {
         [0, 0, 0, 110, 30, 20],
         [120, 0, 0, 180, 30, 20],
       ],
-      { cutsBelowTop: 20 },
+      { cuts: oneCut(20) },
     );
     expect(only.forces!.bend!.unknown).toEqual([
       { where: 'beyond the jaws at its right end', spanMm: expect.closeTo(90, 3) },

@@ -33,10 +33,11 @@ export interface BendingInput<F extends Family = Family> {
   readonly sectionOf: (body: 'left', height: number) => Outlines;
   /** section across X: y and z of the device */
   readonly acrossX: (body: 'left', x: number) => Outlines;
-  /** what the setup takes away, and its lowest level; device frame */
+  /** what the setup takes away; device frame */
   readonly removed: Box3;
-  readonly lowestCut: number;
-  /** what stays under the lowest cut at its thinnest; null: no floor */
+  /** level of the thinnest floor */
+  readonly floorAt: number;
+  /** what stays under a cut at its thinnest; null: no floor */
   readonly floorMm: number | null;
 }
 
@@ -267,9 +268,9 @@ function inscribedMm(kernel: Kernel, area: Outlines): number {
  * The floor a cut leaves, as a square plate carried at its edges with a point load in the middle: `w = 0.0116·F·s²/D`
  * (Timoshenko), stress as of a strip `1.5·F/t²`.
  */
-export function thinFloor({ kernel, sectionOf, lowestCut, floorMm, material }: BendingInput, way: Bend['way']): Span[] {
+export function thinFloor({ kernel, sectionOf, floorAt, floorMm, material }: BendingInput, way: Bend['way']): Span[] {
   if (floorMm === null || floorMm <= 0) return [];
-  const floor = kernel.flatDifference(sectionOf('left', lowestCut - 0.01), sectionOf('left', lowestCut + 0.01));
+  const floor = kernel.flatDifference(sectionOf('left', floorAt - 0.01), sectionOf('left', floorAt + 0.01));
   const side = 2 * inscribedMm(kernel, floor);
   if (side < 2 * floorMm) return [];
   const stiffness = (material.youngGPa * 1000 * floorMm ** 3) / (12 * (1 - 0.3 ** 2));

@@ -24,8 +24,7 @@ export const NOT_HOLD = [
   'device',
   'station',
   'orientation',
-  'cutsBelowTop',
-  'cutsTo',
+  'cuts',
 ] as const satisfies readonly (keyof Setup)[];
 /** What of a setup says how the part is held in a device of a family. */
 export type HoldSetup<F extends Family = Family> = Omit<SetupIn<F>, (typeof NOT_HOLD)[number]>;
@@ -39,6 +38,8 @@ export interface HoldInput<F extends Family = Family> {
   readonly material: WorkMaterial | null;
   /** diameter of the tool that touches sides: it needs room beside pins */
   readonly touchDiameterMm: number;
+  /** width of the cut that goes round the part */
+  readonly outlineMm: number;
   readonly speech: Speech;
   readonly kernel: Kernel;
   /** what is left before this setup, in seated axes */

@@ -10,7 +10,7 @@ const LEVELS = 4;
  * what is left over the sheet's thickness, grown by the fit, its corners relieved for the cutter; where this setup's
  * cutter works within the sheet's height, windows are left open around it.
  */
-export function jigOutlines({ setup, seat, kernel, sectionOf }: HoldInput): DrawnLine[] {
+export function jigOutlines({ setup, seat, kernel, outlineMm, sectionOf }: HoldInput): DrawnLine[] {
   const { jig } = setup;
   if (!jig.on) return [];
   const rest = seat.loadedBox.min.z;
@@ -20,7 +20,7 @@ export function jigOutlines({ setup, seat, kernel, sectionOf }: HoldInput): Draw
   );
   const body = kernel.flatUnion(heights.map((z) => sectionOf('loaded', z).filter((ring) => signedArea(ring) > 0)));
   if (body.length === 0) return [];
-  const cutout = relievedOutline(kernel, body, { fit: jig.fit, cutter: setup.outlineCutter }).outlines;
+  const cutout = relievedOutline(kernel, body, { fit: jig.fit, cutter: outlineMm }).outlines;
   const [xs, ys] = [cutout.flat().map((p) => p[0]), cutout.flat().map((p) => p[1])];
   const frame: Outlines = [
     rectangleRing(

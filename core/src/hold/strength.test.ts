@@ -1,3 +1,4 @@
+import { oneCut } from '../job';
 import { boxMesh, type TriangleMesh } from '../solid';
 import { box, tool, vise } from '../testing/fixtures';
 import { lightCut, planHeld, strong as strongStrap, table } from '../testing/held';
@@ -81,7 +82,7 @@ describe('bolts', () => {
         y: { by: 'hand', side: 'front', at: 74, pins: [] },
         clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 74 + 30, towards: '-x', torque, toBolt: 30, toHeel: 60 }],
       },
-      setup: { cutsBelowTop: 2, tools: [tool({ ...lightCut })] },
+      setup: { cuts: oneCut(2), tools: [tool({ ...lightCut })] },
     });
   test('from three quarters of the proof load a caution, from nine tenths of yield with the twist a stop', async () => {
     const perNm = 1 / (0.2 * 0.012);
@@ -131,7 +132,7 @@ describe('bolts', () => {
           y: { by: 'hand', side: 'front', at: 74, pins: [] },
           clamps: [{ id: 'c', clamp: 'strap', x: 110, y: 74 + 30, towards: '-x', torque, toBolt: 30, toHeel: 60 }],
         },
-        setup: { cutsBelowTop: 2, tools: [tool({ ...lightCut })] },
+        setup: { cuts: oneCut(2), tools: [tool({ ...lightCut })] },
       });
     const told = async (forceN: number) =>
       (await held(forceN * 0.2 * 0.012)).planned.findings

@@ -149,7 +149,13 @@ export interface HoldFacts {
   /** the cut takes away what joined a part to the rest of the blank; on devices a part lies flat on */
   readonly frees: boolean;
   /** what a cut must stay above, device frame; for a board: how deep it may be cut */
-  readonly top: { readonly z: number; readonly name: string; readonly wantedMm: number };
+  readonly top: {
+    readonly z: number;
+    readonly name: string;
+    readonly wantedMm: number;
+    /** it stands beside the part, not under it: what is cut within the part's outline does not come to it */
+    readonly beside?: boolean;
+  };
   /** where the part can be touched off, per machine direction it looks in */
   readonly open: OpenTo;
   readonly vise: ViseHold | null;

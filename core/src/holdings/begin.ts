@@ -13,5 +13,5 @@ export const deepAs = ({ wanted, step }: Pick<Lying, 'wanted' | 'step'>, deepest
 export const beginDepth = <F extends Family>(lying: Lying, lowest: number): Begun<F> => ({
   cutsBelowTop: deepAs(lying, lying.height - lowest),
   hold: (before: HoldIn<F>) => before,
-  proposed: ['cutsBelowTop'],
+  proposed: ['cuts'],
 });

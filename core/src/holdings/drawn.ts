@@ -57,6 +57,14 @@ export function obstacleOn(view: ViewName, o: Obstacle): Shape {
   return region(view, 'clamp', [Math.min(...xs), Math.min(...ys), o.from], [Math.max(...xs), Math.max(...ys), o.to]);
 }
 
+/** From what a cut must stay above to the cut; none where no cut comes to it. */
+export function clearance({ hold, prove }: DrawnFacts, reach: number, speech: Speech): Dimension[] {
+  const { aboveTop } = prove;
+  if (aboveTop === null) return [];
+  const { z } = hold.top;
+  return [vertical('clear', [z, z + aboveTop], { reach, side: 'right' }, speech.signed(aboveTop))];
+}
+
 /** Sizes of a part on a device that is no vise: over all, how high it lies, and how far the cut stays clear. */
 export function plainDimensions(
   view: ViewName,
@@ -75,16 +83,7 @@ export function plainDimensions(
     ];
   }
   if (view === 'leftEnd')
-    return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox
-      ? [
-          vertical(
-            'clear',
-            [hold.top.z, prove.lowestCut],
-            { reach: -b.min.y, side: 'right' },
-            speech.signed(prove.aboveTop),
-          ),
-        ]
-      : [];
+    return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox ? clearance(facts, -b.min.y, speech) : [];
   return [
     ...(z.kind === 'height' ? [vertical(z.name, [0, z.at], { reach: b.min.x, side: 'left' }, speech.size(z.at))] : []),
     vertical('top', [0, b.max.z], { reach: b.max.x, side: 'right' }, speech.size(b.max.z)),

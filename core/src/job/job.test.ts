@@ -1,3 +1,4 @@
+import { oneCut } from './cuts';
 import { readFileSync } from 'node:fs';
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../../demo';
 import { JOB_VERSION, newHold, NO_CUT, jobFile, mergeDocuments, readJobFile, takeTheirs, type Job } from '.';
@@ -29,7 +30,7 @@ describe('bad input is told in words, with the place', () => {
       text((f) => {
         f.version = 99;
       }),
-      /version 99; this program reads up to version 9/,
+      /version 99; this program reads up to version 10/,
     ],
     [
       'an unknown key',
@@ -303,7 +304,9 @@ describe('two people on one job', () => {
 });
 
 /** A setup as version 7 had it: with the choices of every way of holding. */
-function asVersion7({ hold, ...rest }: Record<string, any>): Record<string, any> {
+function asVersion7({ hold, cuts, ...rest }: Record<string, any>): Record<string, any> {
+  const [cut] = cuts ?? oneCut(0);
+  const depth = { cutsBelowTop: cut.below, cutsTo: cut.to, clears: cut.clears, outlineCutter: cut.width };
   const {
     family: _,
     torque,
@@ -320,7 +323,7 @@ function asVersion7({ hold, ...rest }: Record<string, any>): Record<string, any>
   const { parallels, stop } = hold?.family === 'vise' ? hold : newHold('vise');
   const closing = hold?.family === 'vise' ? { torque: hold.torque, softJaws: hold.softJaws } : { torque, softJaws };
   const { family: __, ...round } = hold?.family === 'round' ? hold : newHold('round');
-  return { ...rest, parallels, stop, closing, plate, round, separation, further: hold?.further ?? further };
+  return { ...rest, ...depth, parallels, stop, closing, plate, round, separation, further: hold?.further ?? further };
 }
 
 /** A vise as versions 1 and 2 had it. */
@@ -406,13 +409,12 @@ describe('a job of version 1', () => {
           blank: { kind: 'block', sides: { xMinus: 'sawn', zMinus: 'finished', zPlus: 'sawn' } },
           setups: [
             {
-              cutsTo: null,
               programmed: null,
               hold: { family: 'vise', stop: { face: null, position: 20 }, further: [] },
               device: 'vise-150',
               tools: [{ number: 3, use: 'milling', flutes: null }, {}, {}],
             },
-            { cutsTo: null },
+            { cuts: [{ to: null, clears: 'everything', features: [] }] },
           ],
         },
         shop: {

@@ -82,10 +82,14 @@ export function mergeDocuments<T>(base: T, mine: T, theirs: T): Merge<T> {
       if (order.includes(e.id)) return;
       order.splice(i === 0 ? 0 : order.indexOf(t[i - 1].id) + 1, 0, e.id);
     });
-    return order.flatMap((id) => {
+    const all = order.flatMap((id) => {
       const value = merge(of(b, id), of(m, id), of(t, id), [...path, id]);
       return value === undefined ? [] : [value];
     });
+    if (all.length > 0 || m.length === 0 || t.length === 0) return all;
+    // each took away what the other left: that nothing stays is what nobody has decided
+    conflicts.push({ path, mine: m, theirs: t });
+    return m;
   };
   const merged = merge(base, mine, theirs, []) as T;
   return { merged, taken, conflicts };

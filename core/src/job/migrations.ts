@@ -7,9 +7,10 @@ import { fromVersion5 } from './fromVersion5';
 import { fromVersion6 } from './fromVersion6';
 import { fromVersion7 } from './fromVersion7';
 import { fromVersion8 } from './fromVersion8';
+import { fromVersion9 } from './fromVersion9';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 9;
+export const JOB_VERSION = 10;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -112,6 +113,7 @@ const steps: readonly ((file: Document) => Document)[] = [
   fromVersion6,
   fromVersion7,
   fromVersion8,
+  fromVersion9,
 ];
 
 /**

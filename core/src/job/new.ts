@@ -1,5 +1,5 @@
 import type { Units } from '../units';
-import { PLAIN_CUT } from './cutDefaults';
+import { NO_JIG, oneCut } from './cuts';
 import { withoutFeatures, type Hold } from './holds';
 import type { Allowance, Blank, Copies, Job, PartSource, Setup } from './schema';
 import { touchChoices } from './touchOffDefaults';
@@ -88,8 +88,7 @@ export function nextSetup(
       does: '',
       program: '',
       tools: [],
-      cutsBelowTop: 0,
-      cutsTo: null,
+      cuts: oneCut(0),
       programmed: null,
       firstPart: [],
       measured: null,
@@ -103,14 +102,13 @@ export function nextSetup(
     does: '',
     register,
     orientation: { up: '+z', right: '+x' },
-    cutsBelowTop: 0,
-    cutsTo: null,
+    cuts: oneCut(0),
     device: first?.device ?? null,
     station: null,
     hold: first?.hold ?? null,
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
     programmed: null,
-    ...structuredClone(PLAIN_CUT),
+    ...structuredClone(NO_JIG),
     ...touchChoices(job.units === 'mm' ? 10 : 12.7),
     tools: [],
     program: '',

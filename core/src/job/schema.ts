@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { DIRECTIONS } from '../frames';
 import { lengthMm, longText, shortText } from '../schema';
 import { registerSchema, type Family } from '../shop';
+import { cutSchema } from './cutSchema';
 import { featureId, refersTo, within } from './fields';
 import { HOLD_SCHEMAS, type In } from './holds';
 import {
@@ -131,14 +132,10 @@ export const setupSchema = Type.Object(
     does: shortText,
     register: registerSchema,
     orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
-    cutsBelowTop: Type.Number({
-      minimum: -1000,
-      maximum: 100_000,
-      description:
-        "Depth of the lowest cut below the finished part's highest point as it lies; negative: that much stock stays on it.",
-    }),
-    cutsTo: Type.Union([Type.Null(), featureId], {
-      description: 'The face the lowest cut goes down to; it then decides the depth.',
+    cuts: Type.Array(cutSchema, {
+      minItems: 1,
+      maxItems: 40,
+      description: 'What the setup cuts, in the order in which it does; what is left follows from all of them.',
     }),
     device: refersTo,
     station: refersTo,
@@ -174,15 +171,6 @@ export const setupSchema = Type.Object(
       ],
       { description: 'How the program was made: where its zero is, and which way the part lay. null: not stated.' },
     ),
-    clears: Type.Union([Type.Literal('everything'), Type.Literal('outline')], {
-      description:
-        "everything: all that is not part, down to the depth. outline: only along the part's outline, one cutter wide.",
-    }),
-    outlineCutter: Type.Number({
-      exclusiveMinimum: 0,
-      maximum: 200,
-      description: 'Width of the cut along the outline.',
-    }),
     jig: jigSchema,
     nextCopy: Type.Union([Type.Null(), registerSchema], {
       description: 'Work offset of the second copy from the same blank; null: it has none of its own.',

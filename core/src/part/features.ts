@@ -14,47 +14,9 @@ import {
 } from '../frames';
 import { vertex, ViewMesh, weldMesh, type TriangleMesh } from '../solid';
 import { across } from './cylinder';
+import type { CylinderFeature, Feature, FeatureSet, FeatureSurface, PlaneFeature } from './feature';
+import { withPockets } from './pockets';
 import { facesOf, type Face, type Surface } from './surfaces';
-
-interface Common {
-  /** made from what the feature is and where it lies: the same shape read twice gives the same id */
-  readonly id: string;
-  readonly areaMm2: number;
-  readonly box: Box3;
-}
-
-/** A flat face, part coordinates. */
-export interface PlaneFeature extends Common {
-  readonly kind: 'plane';
-  readonly normal: Vec3;
-  /** `normal·x` on the face */
-  readonly level: number;
-  /** center of area */
-  readonly at: Vec3;
-  /** the direction it looks in when that is one of the six */
-  readonly side: Direction | null;
-  /** mm below the outermost of the part on that side */
-  readonly belowOutermost: number | null;
-}
-
-/** A bore, a boss, or part of a round: a fillet or the end of a slot. Part coordinates. */
-export interface CylinderFeature extends Common {
-  readonly kind: 'bore' | 'boss' | 'round';
-  /** the material is outside: bores, inner corners and slot ends */
-  readonly hollow: boolean;
-  readonly diameter: number;
-  readonly axis: Vec3;
-  /** on the axis, half way along */
-  readonly at: Vec3;
-  /** length along the axis, mm */
-  readonly depth: number;
-  /** bores: open at both ends */
-  readonly through: boolean;
-  /** bores that are blind: the direction their mouth looks in when it is one of the six */
-  readonly opens: Direction | null;
-}
-
-export type Feature = PlaneFeature | CylinderFeature;
 
 /** Least share of a full turn that makes a bore or a boss; less is a round. */
 const FULL_TURN = 0.8;
@@ -154,6 +116,7 @@ function planeFeature(
     at,
     side,
     belowOutermost: outermost === null ? null : Math.max(0, outermost - surface.level),
+    pocket: null,
   };
 }
 
@@ -239,18 +202,6 @@ function exactBox(f: Feature, cylinders: readonly CylinderFeature[]): Box3 {
   };
 }
 
-/** What was found in a part, with the count of its model's faces by kind. */
-export interface FeatureSet {
-  readonly features: readonly Feature[];
-  readonly counts: { readonly planes: number; readonly cylinders: number; readonly others: number };
-}
-
-/** The part's surface with the feature each triangle belongs to: its place in the list, −1 for none. */
-export interface FeatureSurface {
-  readonly mesh: TriangleMesh;
-  readonly featureOf: Int32Array;
-}
-
 const ORDER: Record<Feature['kind'], number> = { plane: 0, bore: 1, boss: 2, round: 3 };
 
 /**
@@ -285,9 +236,11 @@ export function findFeatures(surface: TriangleMesh, part: Box3): FeatureSet & { 
       featureOf[t / 3] = i;
     }),
   );
+  const marked = { mesh, featureOf };
+  const plain = found.map(({ f }) => f);
   return {
-    features: found.map(({ f }) => f),
-    surface: { mesh, featureOf },
+    features: withPockets(plain, marked),
+    surface: marked,
     counts: { planes: count('plane'), cylinders: count('cylinder'), others: count('other') },
   };
 }

@@ -16,7 +16,8 @@ import {
 } from '../frames';
 import type { FileBody, PartSource } from '../job';
 import type { Part } from './part';
-import { findFeatures, type FeatureSet } from './features';
+import type { FeatureSet } from './feature';
+import { findFeatures } from './features';
 import {
   bar,
   boxMesh,
@@ -109,10 +110,14 @@ export function summarizePart(part: Part, features: FeatureSet = findFeatures(pa
 
 export type { Part } from './part';
 export * from './sides';
+export * from './feature';
 export * from './features';
 export * from './names';
 export * from './match';
 export * from './measure';
+export { clearable } from './clearable';
+export { endBelowTop, footprintOf, looksUp, type Footprint } from './footprint';
+export { holeGroups } from './pockets';
 export * from './symmetry';
 export { facesOf, type Face, type Surface } from './surfaces';
 export { markFaces } from './segment';

@@ -1,6 +1,6 @@
 import { boxSize, dot, subtract, type Box3, type Vec3 } from '../frames';
 import type { KnownFeature } from '../job';
-import type { Feature } from './features';
+import type { Feature } from './feature';
 
 /**
  * What the job keeps of a feature that a choice refers to, so that it can be found again in a newer revision of the

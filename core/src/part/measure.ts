@@ -1,6 +1,6 @@
 import { AXES, dot, subtract, type Vec3 } from '../frames';
 import type { Speech } from '../units';
-import type { Feature } from './features';
+import type { Feature } from './feature';
 
 /** Something picked to measure from or to: a feature or a corner. Part coordinates. */
 export type MeasureEnd = { readonly feature: Feature; readonly name: string } | { readonly point: Vec3 };

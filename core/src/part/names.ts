@@ -1,6 +1,7 @@
 import { scale } from '../frames';
 import type { Speech } from '../units';
-import { directionAlong, type Feature } from './features';
+import type { Feature, Pocket } from './feature';
+import { directionAlong } from './features';
 import { PART_SIDE } from './sides';
 
 /** A size as it is spoken: no zeros behind the last digit that counts. */
@@ -9,11 +10,16 @@ function spoken(mm: number, speech: Speech): string {
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
 }
 
+/** A pocket by its sizes: length, width, depth. */
+export const pocketName = ({ lengthMm, widthMm, depthMm }: Pocket, speech: Speech): string =>
+  `pocket ${[lengthMm, widthMm, depthMm].map((mm) => spoken(mm, speech)).join(' × ')}`;
+
 /** What a feature is called when nobody has named it, before it is told apart from its equals. */
 function plainName(f: Feature, speech: Speech): string {
   if (f.kind === 'plane') {
     if (!f.side) return 'sloping face';
     const [side] = PART_SIDE[f.side].split(' ');
+    if (f.pocket) return `${pocketName(f.pocket, speech)} in the ${PART_SIDE[f.side]}`;
     return f.belowOutermost! < 1e-6 ? PART_SIDE[f.side] : `${side} side, ${spoken(f.belowOutermost!, speech)} deep`;
   }
   const size = spoken(f.diameter, speech);

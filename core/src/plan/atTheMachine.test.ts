@@ -1,4 +1,4 @@
-import { touchChoices, type Setup } from '../job';
+import { touchChoices, type Setup, oneCut } from '../job';
 import { NO_CONTROL, type Machine } from '../shop';
 import { planHeld, lightCut } from '../testing/held';
 import { machine, station, tool, vise } from '../testing/fixtures';
@@ -41,12 +41,12 @@ const CASES: readonly Case[] = [
   },
   {
     says: 'a tool that sticks out too little',
-    setup: { tools: [t({ stickOut: 5 })], cutsBelowTop: 12 },
+    setup: { tools: [t({ stickOut: 5 })], cuts: oneCut(12) },
     found: ['stick-out-too-short', 'caution', /sticks out 5\.000 mm, but the lowest cut lies 13\.000 mm below/],
   },
   {
     says: 'a tool that sticks out enough',
-    setup: { tools: [t({ stickOut: 13 })], cutsBelowTop: 12 },
+    setup: { tools: [t({ stickOut: 13 })], cuts: oneCut(12) },
     found: ['stick-out-too-short', null],
   },
   {

@@ -3,7 +3,7 @@ import { AXES, DIRECTIONS, axisOf, signOf, type Box3 } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
 import { barAround, shareSlopes, TOUCH_MM, type Kernel, type Solid, type TriangleMesh } from '../solid';
 import { flatsOf } from './flats';
-import { Material, UNCUT } from './whatIsLeft';
+import { Material, UNCUT } from './material';
 
 /** The blank as material, and what of the part lies inside it. */
 export interface BlankMaterial {

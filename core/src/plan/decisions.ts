@@ -1,9 +1,9 @@
 import { vec } from '../frames';
 import { holdingOf, type Decision } from '../holdings';
-import { isHeldOn } from '../job';
+import { isHeldOn, withCut } from '../job';
 import type { Speech } from '../units';
 import { proposeDepths } from './depths';
-import type { PlannedJob, PlannedSetup } from './planned';
+import type { PlannedJob, PlannedSetup, SetupFacts } from './planned';
 
 /**
  * Every number of a setup that is decided where it stands in the drawings, with what it is drawn to. Device frame, mm.
@@ -16,26 +16,39 @@ export function decisionsOf(
 ): Decision[] {
   const { facts, device, setup, pieces } = planned;
   if (!facts || !device || !isHeldOn(setup, device)) return [];
+  const depths = setup.cuts.map((_, i) => depthOf(facts, planned, job, { i, speech }));
+  return [...depths, ...holdingOf(device).decisions(device, { facts, setup, pieces })];
+}
+
+/** The depth of one cut, drawn to where it ends. */
+function depthOf(
+  facts: SetupFacts,
+  planned: PlannedSetup,
+  job: Pick<PlannedJob, 'part' | 'setups'>,
+  { i, speech }: { readonly i: number; readonly speech: Speech },
+): Decision {
   const box = facts.seat.loadedBox;
-  const { lowestCut } = facts.prove;
-  const depth: Decision = {
-    id: 'depth',
+  const { lowest } = facts.prove.cuts[i];
+  const { id, name, below } = planned.cuts[i];
+  const several = planned.cuts.length > 1;
+  const aside = (0.08 + 0.06 * i) * (box.max.x - box.min.x);
+  return {
+    id: i === 0 ? 'depth' : `depth ${id}`,
     item: 'depth',
-    thing: 'lowest cut',
-    name: 'Cuts down below top',
+    thing: several ? `depth of "${name}"` : 'lowest cut',
+    name: several ? `"${name}" cuts down below top` : 'Cuts down below top',
     axis: 'z',
-    mm: setup.cutsBelowTop,
-    from: lowestCut + setup.cutsBelowTop,
+    mm: below,
+    from: lowest + below,
     way: -1,
-    at: vec(box.max.x + 0.08 * (box.max.x - box.min.x), box.min.y, lowestCut),
+    at: vec(box.max.x + aside, box.min.y, lowest),
     least: -1000,
     most: 100_000,
     signed: false,
     snaps: proposeDepths(planned, job, speech).map((d) => ({ mm: d.cutsBelowTop, says: d.says })),
     measures: 'clear',
     // one that is bound to a face is known only to the plan
-    get: (s) => (s.cutsTo === null ? s.cutsBelowTop : setup.cutsBelowTop),
-    set: (s, mm) => ({ ...s, cutsBelowTop: mm, cutsTo: null }),
+    get: (s) => s.cuts.find((c) => c.id === id && c.to === null)?.below ?? below,
+    set: (s, mm) => ({ ...s, cuts: withCut(s.cuts, id, { below: mm, to: null }) }),
   };
-  return [depth, ...holdingOf(device).decisions(device, { facts, setup, pieces })];
 }

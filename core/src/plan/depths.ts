@@ -1,5 +1,6 @@
 import { axisOf, opposite, signOf, type Box3, type Direction } from '../frames';
 import { holdingOf } from '../holdings';
+import { depthAllRound } from '../job';
 import type { Speech } from '../units';
 import type { PlannedJob, PlannedSetup } from './planned';
 
@@ -42,7 +43,7 @@ export function proposeDepths(
       job.setups.findIndex((s) => s.id === planned.id),
     )
     .filter((s) => s.setup.orientation.up === opposite(up));
-  for (const s of earlier) put(height - s.setup.cutsBelowTop, null, `where Op ${s.op} stopped`);
+  for (const s of earlier) put(height - depthAllRound(s.setup), null, `where Op ${s.op} stopped`);
   const { facts, device } = planned;
   const downTo = facts && device && holdingOf(device).cutDownTo(device, speech);
   // from the finished top down to there, both in the device frame

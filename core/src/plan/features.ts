@@ -1,6 +1,6 @@
-import { AXES, axisOf, dot, signOf, unitVector, type Box3 } from '../frames';
+import { AXES, type Box3 } from '../frames';
 import { featuresOfHold, type Job, type KnownFeature, type Setup } from '../job';
-import { featureNames, matchFeatures, type Feature, type Match } from '../part';
+import { endBelowTop, featureNames, matchFeatures, type Feature, type Match } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
 import type { Speech } from '../units';
 import { featureIdsOf, type FeatureLookup } from '../zero';
@@ -23,7 +23,11 @@ function* idsOf(s: Setup): Generator<readonly [id: string, says: string]> {
     const at = s.touchOff[axis];
     if (typeof at !== 'string') yield [at.bore, `the touch-off of Op ${s.op} in ${axis.toUpperCase()}`];
   }
-  if (s.cutsTo) yield [s.cutsTo, `the depth of Op ${s.op}`];
+  const which = s.cuts.length > 1 ? 'a cut of ' : '';
+  for (const cut of s.cuts) {
+    if (cut.to) yield [cut.to, `the depth of ${which}Op ${s.op}`];
+    for (const id of cut.features) yield [id, `what a cut of Op ${s.op} clears`];
+  }
   for (const face of featuresOfHold(s.hold)) yield [face.id, `${face.for} of Op ${s.op}`];
 }
 
@@ -111,16 +115,19 @@ export const nameIn =
     here[id]?.name ?? id;
 
 /**
- * The setup with its depth as the face it cuts down to has it. A face that is gone or does not look up leaves the
- * number that was there; the finding says so.
- * @returns the setup, and whether the face looks up
+ * The setup with the depth of each cut as the face or bore it goes down to has it. One that is gone or does not look
+ * up leaves the number that was there; a finding says so.
+ * @returns the setup, and the ids of cuts whose face does not look up
  */
-export function withDepth(setup: Setup, part: Box3, lookup: FeatureLookup): { setup: Setup; looksUp: boolean } {
-  const face = setup.cutsTo ? lookup(setup.cutsTo) : null;
-  if (!face) return { setup, looksUp: true };
+export function withDepths(setup: Setup, part: Box3, lookup: FeatureLookup): { setup: Setup; astray: string[] } {
   const { up } = setup.orientation;
-  const n = unitVector(up);
-  if (face.kind !== 'plane' || dot(face.normal, n) < 1 - 1e-9) return { setup, looksUp: false };
-  const top = signOf(up) * (signOf(up) > 0 ? part.max : part.min)[axisOf(up)];
-  return { setup: { ...setup, cutsBelowTop: top - face.level }, looksUp: true };
+  const astray: string[] = [];
+  const cuts = setup.cuts.map((cut) => {
+    const to = cut.to ? lookup(cut.to) : null;
+    if (!to) return cut;
+    const below = endBelowTop(to, up, part);
+    if (below === null) astray.push(cut.id);
+    return below === null ? cut : { ...cut, below };
+  });
+  return { setup: cuts.every((c, i) => c === setup.cuts[i]) ? setup : { ...setup, cuts }, astray };
 }

@@ -1,4 +1,4 @@
-import { readJobFile } from '../job';
+import { readJobFile, oneCut } from '../job';
 import { heldJob, heldShop, planHeld, table } from '../testing/held';
 import { loadKernel } from '../solid';
 import { Planner } from '.';
@@ -70,7 +70,7 @@ describe('a cut along the outline', () => {
       part: { block: { x: 100, y: 60, z: 5 } },
       allowance: { xMinus: 20, xPlus: 20, yMinus: 20, yPlus: 20, zPlus: 0 },
       hold: { ...lying, under: 1 },
-      setup: { clears: 'outline', outlineCutter: cutter, cutsBelowTop: 5 },
+      setup: { cuts: oneCut(5, { clears: 'outline', width: cutter }) },
     });
 
   test('takes away a strip as wide as the cutter, round at the corners', async () => {
@@ -113,7 +113,7 @@ test('a short form needs only the device; the rest of holding gets its plain val
         setups: [
           {
             device: 'table',
-            clears: 'everything',
+            cuts: [{ clears: 'everything' }],
             hold: {
               family: 'flat',
               bond: 'tape',

@@ -2,7 +2,8 @@ import type { Job } from '../job';
 import type { BodyMeshes, FeatureSurface, Part } from '../part';
 import type { Shop } from '../shop';
 import type { Solid } from '../solid';
-import type { Cut, Material } from './whatIsLeft';
+import type { Material } from './material';
+import type { CutAway } from './whatIsLeft';
 
 export interface PlanInput {
   readonly job: Job;
@@ -18,7 +19,7 @@ export interface PlanSolids {
   readonly one: Part;
   readonly surface: FeatureSurface;
   readonly blank: Material;
-  readonly cuts: readonly Cut[];
+  readonly cuts: readonly CutAway[];
   /** metal never reached; null: none */
   readonly unreached: Solid | null;
 }

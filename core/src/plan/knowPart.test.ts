@@ -1,5 +1,5 @@
 import { demoShop, sensorFootJob } from '../../../demo';
-import { newBlank, newJob, ONE_COPY, type Allowance, type Job, type Setup } from '../job';
+import { newBlank, newJob, ONE_COPY, type Allowance, type Job, type Setup, oneCut } from '../job';
 import { findFeatures, knownFeature, type Feature } from '../part';
 import { bar, circleLoop, loadKernel, meshBox, polygonLoop, prism, type Kernel, type TriangleMesh } from '../solid';
 import { box, machine, setup, vise } from '../testing/fixtures';
@@ -51,19 +51,19 @@ describe('material left under the last cut', () => {
   test('a 15 mm deep relief in an 18 mm sheet leaves 3 mm (common practice, no source)', () => {
     const job = plateJob((j) => {
       j.allowance = { ...NONE, zPlus: 1 };
-      j.setups[0].cutsBelowTop = 15;
+      j.setups[0].cuts[0].below = 15;
     });
     expect(plan(job, { plate: relief(15) }).setups[0].material.floorMm).toBeCloseTo(3, 9);
   });
   test('a cut down to the bottom leaves no floor; one that only faces the top leaves the whole thickness', () => {
     const through = plateJob((j) => {
       j.allowance = { ...NONE, zPlus: 1 };
-      j.setups[0].cutsBelowTop = 18;
+      j.setups[0].cuts[0].below = 18;
     });
     expect(plan(through, { plate: relief(18) }).setups[0].material.floorMm).toBeNull();
     const facing = plateJob((j) => {
       j.allowance = { ...NONE, zPlus: 1 };
-      j.setups[0].cutsBelowTop = 0;
+      j.setups[0].cuts[0].below = 0;
     });
     expect(plan(facing, { plate: relief(15) }).setups[0].material.floorMm).toBeCloseTo(18, 9);
   });
@@ -79,13 +79,13 @@ describe('depth down to a face', () => {
     const old = floorOf(relief(15));
     const job = plateJob((j) => {
       j.features = [knownFeature(old, 'top side, 15 deep', 'pocket floor')];
-      j.setups[0].cutsTo = old.id;
-      j.setups[0].cutsBelowTop = 15;
+      j.setups[0].cuts[0].to = old.id;
+      j.setups[0].cuts[0].below = 15;
       j.allowance = { ...NONE, zPlus: 1 };
     });
-    expect(plan(job, { plate: relief(15) }).setups[0].setup.cutsBelowTop).toBeCloseTo(15, 9);
+    expect(plan(job, { plate: relief(15) }).setups[0].setup.cuts[0].below).toBeCloseTo(15, 9);
     const newer = plan(job, { plate: relief(15.5) });
-    expect(newer.setups[0].setup.cutsBelowTop).toBeCloseTo(15.5, 9);
+    expect(newer.setups[0].setup.cuts[0].below).toBeCloseTo(15.5, 9);
     expect(newer.findings.find((f) => f.code === 'feature-changed')?.says).toBe(
       'pocket floor is not where it was when it was picked: Z −0.500. The depth of Op 10 follows it.',
     );
@@ -95,13 +95,13 @@ describe('depth down to a face', () => {
     const old = floorOf(relief(15));
     const job = plateJob((j) => {
       j.features = [knownFeature(old, 'top side, 15 deep')];
-      j.setups[0].cutsTo = old.id;
-      j.setups[0].cutsBelowTop = 15;
+      j.setups[0].cuts[0].to = old.id;
+      j.setups[0].cuts[0].below = 15;
     });
     const without = kernel.box(box([0, 0, 0], [120, 80, 18])).mesh();
     const planned = plan(job, { plate: without });
     // the top face is the only one left that looks up; it lies too far from where the floor was
-    expect(planned.setups[0].setup.cutsBelowTop).toBe(15);
+    expect(planned.setups[0].setup.cuts[0].below).toBe(15);
     expect(codes(planned, 'stop')).toContain('feature-gone');
   });
 
@@ -110,7 +110,7 @@ describe('depth down to a face', () => {
     const side = findFeatures(mesh, meshBox(mesh)).features.find((f) => f.kind === 'plane' && f.side === '-x')!;
     const job = plateJob((j) => {
       j.features = [knownFeature(side, 'left face')];
-      j.setups[0].cutsTo = side.id;
+      j.setups[0].cuts[0].to = side.id;
     });
     expect(plan(job, { plate: mesh }).findings.find((f) => f.code === 'depth-face-does-not-look-up')?.says).toBe(
       'The lowest cut is to go down to left face, which does not look up with the top face up.',
@@ -122,7 +122,7 @@ test('depths that suggest themselves: the deepest face, what the jaws leave, whe
   const job = plateJob((j) => {
     j.allowance = { ...NONE, zPlus: 2, zMinus: 2 };
     j.setups = [
-      setup({ cutsBelowTop: 15, parallels: { height: 30 } }),
+      setup({ cuts: oneCut(15), parallels: { height: 30 } }),
       setup({ id: 't', op: 20, orientation: { up: '-z', right: '+x' }, parallels: { height: 30 } }),
     ];
   });
@@ -159,11 +159,11 @@ describe('the stop against a face', () => {
         ...plateJob((j) => {
           j.features = [knownFeature(upper, 'upper step')];
           j.setups = [
-            setup({ cutsBelowTop: 18 }),
+            setup({ cuts: oneCut(18) }),
             setup({
               id: 't',
               op: 20,
-              cutsBelowTop: 0,
+              cuts: oneCut(0),
               parallels: { height: 20 },
               stop: { side: 'left', position: 10, height, fromJaw: 20, face: upper.id },
             }),
@@ -193,7 +193,7 @@ describe('blanks that are no block', () => {
     machine: 'm',
     allowance: { ...NONE, zPlus: 2, zMinus: 2 },
     blank: { ...newBlank({ ...NONE, zPlus: 2, zMinus: 2 }), kind, along: 'z', ...fields },
-    setups: [setup({ cutsBelowTop: 20, parallels: { height: 20 } })],
+    setups: [setup({ cuts: oneCut(20), parallels: { height: 20 } })],
   });
 
   test('a round bar loses a ring and a core: volumes by closed formula, within the mesh of the curves', () => {
@@ -257,7 +257,7 @@ test('several copies are cut together: twice the part stays, and zero is on the 
     body: { block: { x: 30, y: 40, z: 20 } },
     units: 'mm',
     allowance: { ...NONE, zPlus: 1, xPlus: 2, xMinus: 2 },
-    setups: [setup({ cutsBelowTop: 8, parallels: { height: 30 } })],
+    setups: [setup({ cuts: oneCut(8), parallels: { height: 30 } })],
   };
   one.blank = newBlank(one.allowance);
   const two: Job = { ...one, copies: { ...ONE_COPY, x: 2, gap: 12, cutter: 10 } };
@@ -277,7 +277,7 @@ test('metal no setup reaches is told with the direction it is reached from', () 
   const job: Job = {
     ...newJob({ number: '1', part: '', units: 'mm' }, { file: 'slotted' }),
     machine: 'm',
-    setups: [s({ cutsBelowTop: 30 })],
+    setups: [s({ cuts: oneCut(30) })],
   };
   const planned = plan(job, { slotted });
   expect(planned.unreached?.pieces).toMatchObject([

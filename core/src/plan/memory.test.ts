@@ -10,7 +10,7 @@ test('a thousand edits leave no more solids and no more results behind than a fe
     const job = sensorFootJob();
     job.setups = job.setups.slice(0, 1);
     // another body of what is left every time, another seat, another blank now and then
-    job.setups[0].cutsBelowTop = 2 + (i % 97) * 0.05;
+    job.setups[0].cuts[0].below = 2 + (i % 97) * 0.05;
     held('vise', job.setups[0]).parallels.height = 10 + i * 0.01;
     job.allowance.xMinus = 1 + Math.floor(i / 7) * 0.01;
     const planned = planner.plan({ job, shop: demoShop, bodies: () => null }, 'known');

@@ -5,17 +5,17 @@ import { materialOf } from '../shop';
 import type { Kernel, Result } from '../solid';
 import { speechIn } from '../units';
 import { withoutLengths } from '../zero';
-import { featuresOf, featureUses, resolvedStage, withDepth } from './features';
+import { featuresOf, featureUses, resolvedStage, withDepths } from './features';
 import { fields, type Graph } from './graph';
 import type { PlanInput, PlanSolids } from './input';
 import type { PlannedJob, PlannedSetup } from './planned';
+import { planCuts } from './planCuts';
 import { planSetup } from './planSetup';
 import { fromFirst, transitionsOf } from './shifts';
 import {
   blankStage,
   bodyMesh,
   copiesStage,
-  cutStage,
   featuresStage,
   materialStage,
   partStage,
@@ -25,7 +25,7 @@ import {
 } from './stages/bodies';
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
 import { safeStage } from './stages/route';
-import type { Cut } from './whatIsLeft';
+import type { CutAway } from './whatIsLeft';
 import { whenAsked, type Forces, type Whole } from './whole';
 
 type Input = PlanInput & { readonly kernel: Kernel };
@@ -96,23 +96,22 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
   }
 
   const whole: Whole = { kernel, job, shop, machine, material, part, firstCopy, blank, features, speech, forces };
-  const cuts: Cut[] = [];
+  const cuts: CutAway[] = [];
   const held: PlannedSetup[] = [];
   const hasLengths = machine?.dialect.lengthLine !== '';
   for (const asEntered of job.setups) {
     const counted = hasLengths ? asEntered : withoutLengths(asEntered);
-    const { setup: asCut, looksUp } = withDepth(counted, part.box, resolved.lookup);
+    const { setup: asCut, astray } = withDepths(counted, part.box, resolved.lookup);
     const setup = g.same(asCut);
-    const { orientation, cutsBelowTop: below, device, station } = setup;
-    const outlineMm = setup.clears === 'outline' ? setup.outlineCutter : null;
+    const { device, station } = setup;
     const loaded = cuts.at(-1)?.onward ?? made.material;
-    const cut = g.run(cutStage, { kernel, part, before: loaded, up: orientation.up, below, outlineMm });
-    cuts.push(cut);
+    const here = g.same(featuresOf(setup, resolved));
+    const away = planCuts(g, whole, { setup, before: loaded, here, surface: before.surface });
+    cuts.push(away.cut);
     // it tells where that very device stands, nothing of another one on the same station
     const touched = held.findLast((s) => s.facts?.touched && s.station?.id === station && s.setup.device === device);
     const earlier = touched?.facts?.touched ?? null;
-    const here = g.same(featuresOf(setup, resolved));
-    held.push(planSetup(g, whole, { setup, looksUp, before: loaded, cut, earlier, here }));
+    held.push(planSetup(g, whole, { setup, astray, before: loaded, ...away, earlier, here }));
   }
   const proven = g.run(safeStage, { setups: g.list(held), machine, speech });
   const said = { sizeTolerance: job.sizeTolerance, speech };

@@ -4,10 +4,11 @@ import type { Graph } from './graph';
 import type { StandingPiece } from './pieces';
 import { holdOf, type Lying } from './planPiece';
 import type { ForceFacts, PlannedPiece } from './planned';
-import { bendStage, marginStage, othersStage, standingStage, wayStage } from './stages/hold';
+import { bendStage, marginStage, othersStage, standingStage } from './stages/hold';
 import { aboveStage, sectionsStage } from './stages/lying';
 import { forcesStage } from './stages/planned';
 import { elsewhereOn } from './stages/seat';
+import { wayOfCuts } from './wayOfCuts';
 import { whenAsked, type Here, type On, type Whole } from './whole';
 
 type Piece = Pick<PlannedPiece, 'number' | 'setup' | 'facts'>;
@@ -18,8 +19,8 @@ export interface ForcesOf {
   readonly at: Here;
   readonly lying: Lying;
   readonly on: On;
-  /** what stays under the lowest cut at its thinnest; null: no floor */
-  readonly floorMm: number | null;
+  /** what stays under a cut at its thinnest, and that cut's depth plane */
+  readonly floor: { readonly mm: number | null; readonly along: number };
 }
 
 const NOTHING: Outlines = [];
@@ -36,7 +37,7 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
     whole: { kernel, material, forces },
     at: { cut },
     lying: { part, ...cuts },
-    floorMm,
+    floor,
   } = input;
   const { device, bond } = input.on;
   const {
@@ -51,7 +52,7 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
   const jetForceN = holdingOf(device).jet(device)?.forceN ?? 0;
   const margin = g[how](marginStage, { hold, tools, material, removed, lowestCut, jetForceN });
   const inTheWay = g.run(othersStage, { own: hold, others: g.list(others), above });
-  const way = g[how](wayStage, { kernel, device, tools, seat, hold, lowestCut, others: inTheWay, ...cuts });
+  const way = wayOfCuts(g, input, { setup, facts }, inTheWay);
   const bends = material !== null && removed !== null;
   const leftAcross = g.run(sectionsStage, { body: cut.left, orientation, across: 'x' });
   const { leftCuts } = cuts;
@@ -66,8 +67,8 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
         gripped,
         material,
         removed,
-        lowestCut,
-        floorMm,
+        floorAt: floor.along + seat.pose.translation.z,
+        floorMm: floor.mm,
         leftCuts,
         leftAcross,
       });

@@ -1,6 +1,6 @@
 import { NOT_HOLD, type HoldFacts, type HoldSetup } from '../hold';
 import { holdingOf } from '../holdings';
-import type { Setup, SetupIn } from '../job';
+import { outlineWidth, type Setup, type SetupIn } from '../job';
 import type { CylinderFeature, Feature } from '../part';
 import type { SeatedPart, SeatFacts } from '../seat';
 import type { Family, Station } from '../shop';
@@ -139,7 +139,7 @@ function cutOn(
     keeps &&
     g.run(separationStage, {
       keeps: g.same(keeps),
-      outlineCutter: setup.outlineCutter,
+      outlineMm: outlineWidth(setup),
       frees: hold.frees,
       finished: cuts.finishedCuts,
       seat,
@@ -151,7 +151,7 @@ function cutOn(
 /** One piece from top to bottom: seat, hold, zero, account, touch-off, and what the cut does. */
 export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): SetupFacts {
   const { kernel, machine, material, speech, firstCopy } = whole;
-  const { here, before, cut } = at;
+  const { here, before } = at;
   const { part, ...cuts } = lying;
   const { device, station, bond, clamps } = on;
   const { orientation, tools } = setup;
@@ -173,6 +173,7 @@ export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): Set
     loaded: part.loaded,
     massKg,
     touchDiameterMm,
+    outlineMm: outlineWidth(setup),
     ...cuts,
   });
 
@@ -187,8 +188,7 @@ export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): Set
     station: g.same(standing),
     machine,
     orientation,
-    removedBox: g.same(cut.removedBox),
-    along: cut.along,
+    cuts: at.cuts,
   });
   const blank = g.same(whole.blank.box);
   const programmed = g.run(programmedStage, {

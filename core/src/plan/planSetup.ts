@@ -6,7 +6,7 @@ import { fields, type Graph } from './graph';
 import { planForces } from './planForces';
 import { lyingIn, planPiece } from './planPiece';
 import type { PlannedPiece, PlannedSetup } from './planned';
-import { floorStage } from './stages/bodies';
+import { floorStage } from './stages/cuts';
 import { findingsStage, forceFindingsStage, pieceFindingsStage } from './stages/findings';
 import { piecesStage, plannedStage, withPiecesStage } from './stages/planned';
 import { whenAsked, type Here, type On, type Whole } from './whole';
@@ -33,7 +33,7 @@ function onDevice(
  */
 export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const { job, shop, machine, material, speech } = whole;
-  const { setup, looksUp, before, cut, here } = at;
+  const { setup, astray, before, cut, cuts, here } = at;
   const { id, op, register } = setup;
   const device = g.same(shop.devices.find((d) => d.id === setup.device) ?? null);
   const entered = machine?.stations.find((s) => s.id === setup.station) ?? null;
@@ -45,8 +45,19 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
     removedMm3: cut.removedMm3,
     ...(floor ? { floorMm: floor.mm } : {}),
   };
-  const base = { id, op, register, setup, device, station, material: g.same(volumes) };
-  const checked = { setup, looksUp, device, station, machine, machineId: job.machine, material, here, speech };
+  const base = { id, op, register, setup, cuts, device, station, material: g.same(volumes) };
+  const checked = {
+    setup,
+    astray: g.same(astray),
+    cuts,
+    device,
+    station,
+    machine,
+    machineId: job.machine,
+    material,
+    here,
+    speech,
+  };
   if (!device || !isHeldOn(setup, device)) {
     const findings = g.list(worstFirst(g.run(findingsStage, { ...checked, facts: null })));
     return g.run(plannedStage, { ...base, facts: null, pieces: g.list([]), forces: null, findings });
@@ -73,7 +84,7 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const others = g.run(pieceFindingsStage, { ...checked, device, facts, pieces, first });
   const found = worstFirst([...first, ...others]);
   const all = [{ number: 1, setup, facts: own }, ...pieces];
-  const forces = floor && planForces(g, { whole, at, lying, on, floorMm: floor.mm }, all);
+  const forces = floor && planForces(g, { whole, at, lying, on, floor }, all);
   const named = fields(g, setup, 'id', 'op');
   const said = forces && g.run(forceFindingsStage, { setup: named, facts, pieces, forces, material, speech });
   const findings = g.list(said ? worstFirst([...found, ...said]) : found);

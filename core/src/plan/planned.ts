@@ -6,7 +6,7 @@ import type { Setup, SetupIn } from '../job';
 import type { Ledger, Shift, TouchedStation } from '../ledger';
 import type { PartSummary } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
-import type { ProveFacts, SafePath, SeparationFacts, WayFacts } from '../prove';
+import type { CutFacts, ProveFacts, SafePath, SeparationFacts, WayFacts } from '../prove';
 import type { Gripped, SeatFacts } from '../seat';
 import type { Device, Family, Machine, Register, Station, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
@@ -72,8 +72,9 @@ export interface PlannedSetup {
   readonly id: string;
   readonly op: number;
   readonly register: Register;
-  /** as the job has it, with the depth of the face it cuts down to */
+  /** as the job has it, with the depths of the faces its cuts go down to */
   readonly setup: Setup;
+  readonly cuts: readonly CutFacts[];
   readonly device: Device | null;
   readonly station: Station | null;
   readonly material: {

@@ -1,3 +1,4 @@
+import { oneCut } from '../job';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../../demo';
@@ -105,7 +106,7 @@ describe('findings', () => {
   test('a raw flange below the jaw tops is what the jaws touch', () => {
     const planned = plan(
       vane((j) => {
-        j.setups[0].cutsBelowTop = 20;
+        j.setups[0].cuts[0].below = 20;
       }),
     );
     // 20 below the top lie on 16 parallels: the flange begins at 36, the jaws end at 40
@@ -146,7 +147,7 @@ describe('findings', () => {
     [
       'jaw-top-above-lowest-cut',
       (j: Job) => {
-        j.setups[0].cutsBelowTop = 33.5;
+        j.setups[0].cuts[0].below = 33.5;
       },
       /0\.500 mm below the jaw tops/,
     ],
@@ -190,7 +191,7 @@ describe('findings', () => {
     [
       'metal-never-reached',
       (j: Job) => {
-        j.setups[1].cutsBelowTop = 5;
+        j.setups[1].cuts[0].below = 5;
       },
       /after Op 20 are never reached/,
     ],
@@ -267,7 +268,7 @@ describe('findings', () => {
 
   test('a roughing setup may leave stock on the finished top', () => {
     const job = sensorFootJob();
-    job.setups = [{ ...job.setups[0], cutsBelowTop: -0.25 }];
+    job.setups = [{ ...job.setups[0], cuts: oneCut(-0.25) }];
     const planned = plan(job);
     const [blank, part] = [planned.blank.size, planned.part.size];
     // 0.04 in lie on the top; 0.25 mm stay, the rest is faced off
@@ -312,7 +313,7 @@ test('a change to Op 20 does not recompute Op 10', () => {
   expect([after.hold - before.hold, after.ledger - before.ledger, after.findings - before.findings]).toEqual([1, 1, 1]);
   plan(
     vane((j) => {
-      j.setups[1].cutsBelowTop = 8.123;
+      j.setups[1].cuts[0].below = 8.123;
     }),
   );
   expect(planner.graph.counts['what is left']).toBe(before['what is left'] + 1);
@@ -373,7 +374,7 @@ test('flip twice about the same axis with the same settings gives the same zero'
       id: `s${i}`,
       op: 10 * (i + 1),
       orientation: { up: i === 1 ? ('-z' as const) : ('+z' as const), right: '+x' as const },
-      cutsBelowTop: 0,
+      cuts: oneCut(0),
     }));
     j.allowance = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
   });

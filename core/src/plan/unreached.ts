@@ -12,7 +12,7 @@ import {
 } from '../frames';
 import type { Part } from '../part';
 import { facet, TOUCH_MM, vertex, viewOf, type Kernel, type Solid, type TriangleMesh, type ViewMesh } from '../solid';
-import type { Material } from './whatIsLeft';
+import type { Material } from './material';
 
 /** Metal that no setup reached: one entry a separate piece. */
 export interface Unreached {

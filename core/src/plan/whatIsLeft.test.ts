@@ -5,7 +5,8 @@ import { boxMesh, loadKernel, meshBox, type Kernel, type Solid } from '../solid'
 import { box } from '../testing/fixtures';
 import { flatsOf } from './flats';
 import { unreachedMetal } from './unreached';
-import { cutFrom, depthPlane, Material, UNCUT } from './whatIsLeft';
+import { Material, UNCUT } from './material';
+import { cutFrom, depthPlane } from './whatIsLeft';
 
 let kernel: Kernel;
 beforeAll(async () => {

@@ -1,176 +1,37 @@
 import {
   AXES,
   axisOf,
+  boxOfBoth,
   DIRECTIONS,
-  dot,
   lookAlong,
   rotationOf,
   signOf,
-  unitVector,
   type Box3,
   type Direction,
-  type Rotation,
 } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import {
-  boxOfVolume,
-  coordinatesOf,
-  knownLevels,
-  nearestLevel,
-  TOUCH_MM,
-  volumeInside,
-  type Kernel,
-  type Outlines,
-  type Solid,
-} from '../solid';
-import { withCutPlane, type Flats } from './flats';
+import { boxOfVolume, coordinatesOf, knownLevels, nearestLevel, TOUCH_MM, type Kernel, type Solid } from '../solid';
+import { withCutPlane } from './flats';
+import { NOTHING_MM3, type Material } from './material';
 
-/** Less than this is rounding, not metal. */
-const NOTHING_MM3 = 1e-3;
-
-/**
- * The part of space a route of plane cuts leaves: part coordinates per axis, infinite where nothing was cut from that
- * side.
- */
-export interface Bounds {
-  readonly low: readonly number[];
-  readonly high: readonly number[];
-}
-
-export const UNCUT: Bounds = { low: [-Infinity, -Infinity, -Infinity], high: [Infinity, Infinity, Infinity] };
-
-interface MaterialIs {
-  readonly kernel: Kernel;
-  readonly frame: Solid;
-  readonly kept: Solid;
-  readonly keptMm3: number;
-  readonly flats: Flats;
-  /** part and blank lie on each other with faces that are not square to an axis */
-  readonly slopes: boolean;
-  /** the blank itself: the part lies inside */
-  readonly whole?: boolean;
-  /** set while every cut so far was a plane: the blank inside them is all there is to the frame */
-  readonly bounds?: Bounds | null;
-}
-
-/**
- * The material at one point of the route, part coordinates: `I = kept ∪ frame`. The frame is the blank less what was
- * cut, as if the part were not in it; no solid is ever made by cutting one that shares faces with the part again, so
- * that no facet is left where there is no material. Solids are made when they are asked for.
- */
-export class Material {
-  #solid: Solid | null = null;
-  #excess: Solid | null = null;
-  #volume: number | null = null;
-
-  constructor(private readonly is: MaterialIs) {}
-
-  get frame(): Solid {
-    return this.is.frame;
-  }
-  /** the finished part, or what of it lies inside the blank */
-  get kept(): Solid {
-    return this.is.kept;
-  }
-  /** levels at which it can be flat, per part side */
-  get flats(): Flats {
-    return this.is.flats;
-  }
-  get bounds(): Bounds | null {
-    return this.is.bounds ?? null;
-  }
-
-  get volumeMm3(): number {
-    if (this.#volume === null)
-      this.#volume = this.is.whole ? this.frame.volumeMm3() : this.is.keptMm3 + this.#excessMm3();
-    return this.#volume;
-  }
-
-  /** What stands out from the part. */
-  get excess(): Solid {
-    const { kernel } = this.is;
-    return (this.#excess ??= this.#apart(
-      (kept) => kernel.subtract(this.frame, kept),
-      this.bounds ? this.#betweenPlanesMm3(this.bounds) : this.is.slopes ? this.#outsideMm3() : null,
-    ));
-  }
-
-  #outsideMm3(): number {
-    const common = this.is.kernel.intersect(this.frame, this.kept);
-    const mm3 = this.frame.volumeMm3() - (common.isEmpty() ? 0 : common.volumeMm3());
-    common.release();
-    return mm3;
-  }
-
-  /** What lies between planes, with no overhang that hides anything, needs no boolean. */
-  #betweenPlanesMm3({ low, high }: Bounds): number {
-    return this.frame.volumeMm3() - volumeInside(this.kept.mesh(), low, high);
-  }
-
-  #excessMm3(): number {
-    if (this.frame.isEmpty()) return 0;
-    const mm3 = this.bounds ? this.#betweenPlanesMm3(this.bounds) : this.excess.volumeMm3();
-    return mm3 < NOTHING_MM3 ? 0 : mm3;
-  }
-
-  /**
-   * A boolean of part and frame. Where sloping faces of both lie on each other but for rounding, it may not come to
-   * the volume it must have; then it is made with the part larger by less than anybody measures.
-   */
-  #apart(make: (kept: Solid) => Solid, mm3: number | null): Solid {
-    const first = make(this.kept);
-    if (mm3 === null || Math.abs(first.volumeMm3() - mm3) < NOTHING_MM3 + mm3 * 1e-9) return first;
-    const larger = this.is.kernel.larger(this.kept, 1e-8);
-    const second = make(larger);
-    larger.release();
-    const [worse, better] =
-      Math.abs(first.volumeMm3() - mm3) < Math.abs(second.volumeMm3() - mm3) ? [second, first] : [first, second];
-    worse.release();
-    return better;
-  }
-
-  /** Only the part is left. */
-  get isDone(): boolean {
-    return this.volumeMm3 === this.is.keptMm3;
-  }
-
-  /** Once only the part is left, its own clean surface stands for it. */
-  get solid(): Solid {
-    if (this.is.whole) return this.frame;
-    return (this.#solid ??= this.isDone
-      ? this.kept
-      : this.#apart((kept) => this.is.kernel.union([kept, this.frame]), this.volumeMm3));
-  }
-
-  /** Outline of the cut at `depth` along a view's third axis: the part's and the frame's, taken together. */
-  section(view: Rotation, depth: number): Outlines {
-    const { kernel, whole } = this.is;
-    if (whole) return kernel.section(this.frame, view, depth);
-    const part = kernel.section(this.kept, view, depth);
-    return this.isDone ? part : kernel.flatUnion([part, kernel.section(this.frame, view, depth)]);
-  }
-
-  /** The same after one more cut, or with another frame. */
-  with(change: Pick<MaterialIs, 'frame'> & Partial<MaterialIs>): Material {
-    return new Material({ ...this.is, whole: false, bounds: null, ...change });
-  }
-
-  release(): void {
-    if (this.#solid && this.#solid !== this.kept) this.#solid.release();
-    this.#excess?.release();
-    this.frame.release();
-  }
-}
-
-export interface Cut {
+/** What one cut takes away. */
+export interface OneCut {
   readonly left: Material;
-  /** what of it goes on to the next setup: without frame and drops that a cut along the outline has freed */
-  readonly onward: Material;
   readonly removedMm3: number;
   /** part coordinates; null: nothing removed */
   readonly removedBox: Box3 | null;
   /** depth plane: `u·x = along` */
   readonly along: number;
+}
+
+/** What a setup takes away with all its cuts. */
+export interface CutAway extends OneCut {
+  /** of the lowest cut that removes something; of the lowest of all where none does */
+  readonly along: number;
+  /** what of what is left goes on to the next setup: without frame and drops that a cut has freed */
+  readonly onward: Material;
+  /** in the order of the setup's cuts */
+  readonly each: readonly OneCut[];
 }
 
 /**
@@ -183,29 +44,6 @@ export function depthPlane(part: Part, up: Direction, cutsBelowTop: number): num
   const face = levelsBelowTop(part, up).find((l) => Math.abs(l.belowTop - cutsBelowTop) < TOUCH_MM);
   if (face) return sign * face.level;
   return (sign > 0 ? part.box.max[axis] : -part.box.min[axis]) - cutsBelowTop;
-}
-
-/**
- * Where a cutter goes that only follows the part's outline: one cutter wide around it, seen along `up`. To be
- * released.
- */
-export function alongOutline({
-  kernel,
-  part,
-  before,
-  up,
-  cutterMm,
-}: {
-  readonly kernel: Kernel;
-  readonly part: Part;
-  readonly before: Material;
-  readonly up: Direction;
-  readonly cutterMm: number;
-}): Solid {
-  const view = rotationOf(lookAlong(up));
-  const box = before.solid.box();
-  const reach = Math.max(...[box.min, box.max].map((p) => Math.abs(dot(p, unitVector(up))))) + 1;
-  return kernel.prism(kernel.offset(kernel.silhouette(part.solid, view), cutterMm, 'round'), view, -reach, reach);
 }
 
 /**
@@ -254,10 +92,10 @@ export function cutFrom({
   readonly up: Direction;
   readonly level: number;
   readonly only?: Solid | null;
-}): Cut {
+}): OneCut {
   const along = snapped(before, up, level);
   const { kept } = before;
-  const nothing = { left: before, onward: before, removedMm3: 0, removedBox: null, along };
+  const nothing = { left: before, removedMm3: 0, removedBox: null, along };
   const box = before.frame.box();
   const axis = axisOf(up);
   if (before.frame.isEmpty() || (signOf(up) > 0 ? box.max[axis] : -box.min[axis]) <= along) return nothing;
@@ -296,7 +134,7 @@ export function cutFrom({
   const reached = hold(kernel.onLevels(kernel.intersect(before.frame, tool), levels));
   const removedBox = boxWithout(kernel, reached, kept, shadow !== null || only !== null);
   free();
-  return { left, onward: only && !left.isDone ? withoutDrops(kernel, left) : left, removedMm3, removedBox, along };
+  return { left, removedMm3, removedBox, along };
 }
 
 /**
@@ -339,4 +177,19 @@ function withoutDrops(kernel: Kernel, left: Material): Material {
   const frame = goes ? kernel.union(frames.filter((f) => stay.some((p) => meets(f, p)))) : null;
   [...pieces, ...frames].forEach((p) => p.release());
   return frame ? left.with({ frame }) : left;
+}
+
+/** The cuts of a setup taken together. @param each one after the other @param frees one of them goes round something */
+export function allCuts(kernel: Kernel, each: readonly OneCut[], frees: boolean): CutAway {
+  const { left } = each[each.length - 1];
+  const cutting = each.filter((c) => c.removedBox !== null);
+  const boxes = cutting.map((c) => c.removedBox!);
+  return {
+    left,
+    onward: frees && cutting.length > 0 && !left.isDone ? withoutDrops(kernel, left) : left,
+    removedMm3: each.reduce((sum, c) => sum + c.removedMm3, 0),
+    removedBox: boxes.length > 0 ? boxes.reduce(boxOfBoth) : null,
+    along: Math.min(...(cutting.length > 0 ? cutting : each).map((c) => c.along)),
+    each,
+  };
 }

@@ -7,7 +7,10 @@ import type { Bond, Device, Machine, Shop, Station, WorkMaterial } from '../shop
 import type { Kernel } from '../solid';
 import type { Speech } from '../units';
 import type { FeaturesHere } from './features';
-import type { Cut, Material } from './whatIsLeft';
+import type { CutFacts } from '../prove';
+import type { Material } from './material';
+import type { Region } from './region';
+import type { CutAway } from './whatIsLeft';
 
 /**
  * What takes longest (forces, floors, metal never reached). now: is computed too; known: only taken where it is known
@@ -39,10 +42,13 @@ export const whenAsked = (forces: Forces): 'run' | 'some' | 'peek' =>
 /** One setup to be planned: with the material before it and what it cuts. */
 export interface Here {
   readonly setup: Setup;
-  /** the face it cuts down to looks up, or there is none */
-  readonly looksUp: boolean;
+  /** ids of cuts that are to go down to a face that does not look up */
+  readonly astray: readonly string[];
   readonly before: Material;
-  readonly cut: Cut;
+  readonly cut: CutAway;
+  /** what each of its cuts goes over; null: everything */
+  readonly regions: readonly (Region | null)[];
+  readonly cuts: readonly CutFacts[];
   /** where an earlier setup with the same device on the same station was touched off */
   readonly earlier: TouchedStation | null;
   readonly here: FeaturesHere;

@@ -44,12 +44,12 @@ function begun(job: Job, setups: number, shop: Shop = demoShop): Job {
 test('the block of the demo begins as a machinist would: high parallels, then turned over and gripped deep', () => {
   const job = begun(block(110, 70, 38, around(3)), 2);
   // 38 + 3 less the grip of 6 and 1 above the jaws: 34; then the 4 that are left, gripped by 3/4 of 38 - 4 - 1
-  expect(job.setups.map((s) => [s.register, s.station, s.orientation.up, s.orientation.right, s.cutsBelowTop])).toEqual(
-    [
-      ['G54', 'station-a', '+z', '+x', 34],
-      ['G55', 'station-a', '-z', '+x', 4],
-    ],
-  );
+  expect(
+    job.setups.map((s) => [s.register, s.station, s.orientation.up, s.orientation.right, s.cuts[0].below]),
+  ).toEqual([
+    ['G54', 'station-a', '+z', '+x', 34],
+    ['G55', 'station-a', '-z', '+x', 4],
+  ]);
   expect(job.setups.map((s) => held('vise', s).parallels.height)).toEqual([34, 16]);
   const planned = plan(job, demoShop, 'now');
   expect(planned.findings.filter((f) => f.level === 'stop')).toEqual([]);
@@ -75,7 +75,7 @@ test('random blocks: what is begun is never a stop, and two setups leave nothing
 test('without part or blank nothing is made up; what lies flat or stands in a chuck is cut above what holds it', () => {
   const job = block(110, 70, 38, around(3));
   const plain = beginSetup({ job, shop: demoShop, part: null, blank: null }, 'a');
-  expect([plain.cutsBelowTop, plain.proposed]).toEqual([0, ['register', 'device', 'station']]);
+  expect([plain.cuts[0].below, plain.proposed]).toEqual([0, ['register', 'device', 'station']]);
   const { part, blank } = plan(job);
   const on = (kind: Device['kind'], of: Job = job) => {
     const devices = demoShop.devices.filter((d) => d.kind === kind);
@@ -83,7 +83,7 @@ test('without part or blank nothing is made up; what lies flat or stands in a ch
     const setup = beginSetup({ job: of, shop: { ...demoShop, devices }, part: part.box, blank }, 'a');
     const planned = plan({ ...of, setups: [setup] }, { ...demoShop, devices });
     return {
-      depth: setup.cutsBelowTop,
+      depth: setup.cuts[0].below,
       proposed: setup.proposed,
       codes: planned.findings.map((f) => f.code),
       clear: planned.setups[0].facts?.prove.aboveTop,
@@ -92,7 +92,7 @@ test('without part or blank nothing is made up; what lies flat or stands in a ch
   const flat = on('T-slot table');
   // the sides are cut all the way down: 38, and the stock below stays between the cut and the table
   expect(flat).toMatchObject({ depth: 38, clear: 3 });
-  expect(flat.proposed).toEqual(['register', 'device', 'station', 'orientation', 'cutsBelowTop']);
+  expect(flat.proposed).toEqual(['register', 'device', 'station', 'orientation', 'cuts']);
   expect(flat.codes).not.toContain('cut-into-device');
   // plate, board and magnet stay whole, and so do the jaws of a chuck
   for (const kind of ['vacuum plate', 'sacrificial board', 'magnetic chuck', 'chuck'] as const)
@@ -107,8 +107,8 @@ test('without part or blank nothing is made up; what lies flat or stands in a ch
 
 test('where only the top has stock, only the top is cut', () => {
   const job = begun(block(100, 60, 20, { ...around(0), zPlus: 2 }), 1);
-  expect(job.setups[0].cutsBelowTop).toBe(0);
-  expect(begun(block(100, 60, 20, { ...around(0), zPlus: 2, xPlus: 1 }), 1).setups[0].cutsBelowTop).toBe(13);
+  expect(job.setups[0].cuts[0].below).toBe(0);
+  expect(begun(block(100, 60, 20, { ...around(0), zPlus: 2, xPlus: 1 }), 1).setups[0].cuts[0].below).toBe(13);
 });
 
 test('a third setup takes the next side that has stock; without one it lies as the one before', () => {
@@ -125,17 +125,9 @@ test('what is changed by hand is no longer proposed, and nothing else', () => {
     return touched(before, after).setups.map((s) => s.proposed);
   };
   const [first, second] = before.setups.map((s) => s.proposed);
-  expect(first).toEqual([
-    'register',
-    'device',
-    'station',
-    'orientation',
-    'cutsBelowTop',
-    'hold.parallels.height',
-    'hold.stop',
-  ]);
+  expect(first).toEqual(['register', 'device', 'station', 'orientation', 'cuts', 'hold.parallels.height', 'hold.stop']);
   const without = (...gone: string[]) => first.filter((p) => !gone.includes(p));
-  expect(change((j) => (j.setups[0].cutsBelowTop = 30))).toEqual([without('cutsBelowTop'), second]);
+  expect(change((j) => (j.setups[0].cuts[0].below = 30))).toEqual([without('cuts'), second]);
   expect(change((j) => (held('vise', j.setups[0]).stop.height += 1))).toEqual([without('hold.stop'), second]);
   expect(change((j) => (j.setups[0].does = 'tops'))).toEqual([first, second]);
   expect(change((j) => ((j.setups[0].hold = null), (j.setups[0].device = null)))).toEqual([
@@ -153,7 +145,7 @@ test('two people who change different proposed values of one setup are not asked
     edit(after);
     return touched(before, after);
   };
-  const mine = change((j) => (j.setups[0].cutsBelowTop = 30));
+  const mine = change((j) => (j.setups[0].cuts[0].below = 30));
   const theirs = change((j) => (held('vise', j.setups[0]).stop.height += 1));
   for (const [a, b] of [
     [mine, theirs],
@@ -168,7 +160,7 @@ test('two people who change different proposed values of one setup are not asked
       'orientation',
       'hold.parallels.height',
     ]);
-    expect([merged.setups[0].cutsBelowTop, held('vise', merged.setups[0]).stop]).toEqual([
+    expect([merged.setups[0].cuts[0].below, held('vise', merged.setups[0]).stop]).toEqual([
       30,
       held('vise', theirs.setups[0]).stop,
     ]);

@@ -11,7 +11,7 @@ import {
 } from '../frames';
 import { allowanceOn, type BlankFacts } from '../blank';
 import { holdingOf } from '../holdings';
-import { isHeldOn, nextSetup, type Job, type Proposable, type Setup } from '../job';
+import { depthAllRound, isHeldOn, nextSetup, oneCut, type Job, type Proposable, type Setup } from '../job';
 import type { Feature } from '../part';
 import { deviceOnMachine, REGISTERS, type Device, type Shop, type Station } from '../shop';
 import { extent, topOf } from './extent';
@@ -68,7 +68,7 @@ function lyingIn(
   const up = last ? upAfter(job, last) : setup.orientation.up;
   const right = rightFor(setup.orientation.right, up);
   const rear = axisOf(directionOf(cross(unitVector(up), unitVector(right))));
-  const fromOther = job.setups.filter((s) => s.orientation.up === opposite(up)).map((s) => s.cutsBelowTop);
+  const fromOther = job.setups.filter((s) => s.orientation.up === opposite(up)).map(depthAllRound);
   const begun = holdingOf(device).begins(device, {
     along: extent(blank.box, axisOf(right)),
     across: extent(blank.box, rear),
@@ -84,7 +84,7 @@ function lyingIn(
   return {
     ...setup,
     orientation: { up, right },
-    cutsBelowTop,
+    cuts: oneCut(cutsBelowTop),
     hold: hold(setup.hold),
     proposed: [...setup.proposed, 'orientation', ...proposed],
   };

@@ -6,7 +6,7 @@
 import { axisOf, cross, directionOf, unitVector } from '../frames';
 import type { BlankFacts } from '../blank';
 import { holdingOf, viseStart } from '../holdings';
-import { newHold, PLAIN_CUT, type Job, type Setup, touchChoices } from '../job';
+import { newHold, NO_JIG, oneCut, type Job, type Setup, touchChoices } from '../job';
 import { REGISTERS, type Register, type Station, type Vise } from '../shop';
 import { extent } from './extent';
 import { stationOf } from './begin';
@@ -22,7 +22,7 @@ export interface TakenOn {
 }
 
 /** What of every setup is only a proposal. */
-const ALWAYS = ['orientation', 'cutsBelowTop', 'device', 'register'] as const;
+const ALWAYS = ['orientation', 'cuts', 'device', 'register'] as const;
 
 export interface Naming {
   readonly nameOf: (feature: number) => string;
@@ -51,8 +51,7 @@ export function setupsFrom(
       does: `cuts ${s.cuts.slice(0, 3).map(nameOf).join(', ')}`.slice(0, 200),
       register: free[Math.min(i, free.length - 1)],
       orientation: s.orientation,
-      cutsBelowTop: s.cutsBelowTop,
-      cutsTo: null,
+      cuts: oneCut(s.cutsBelowTop),
       device: about?.device.id ?? vise.id,
       station,
       hold: about
@@ -67,7 +66,7 @@ export function setupsFrom(
         extra: { x: 0, y: 0, z: 0 },
       },
       programmed: null,
-      ...structuredClone(PLAIN_CUT),
+      ...structuredClone(NO_JIG),
       ...touchChoices(job.units === 'mm' ? 10 : 12.7),
       tools: [],
       program: '',

@@ -1,3 +1,4 @@
+import { oneCut } from '../job';
 import { loadKernel, prism, type Loop } from '../solid';
 import { board, heldJob, heldShop, lightCut } from '../testing/held';
 import { Planner } from '../plan';
@@ -60,7 +61,7 @@ test.each([
         y: { by: 'fence' as const, side: 'front' as const, at: 90, pins: [] },
         bond: 'tape',
       };
-      const setup = { orientation, cutsBelowTop: 20, tools: [{ ...lightCut, diameter }] };
+      const setup = { orientation, cuts: oneCut(20), tools: [{ ...lightCut, diameter }] };
       const planned = planner.plan({
         job: heldJob({
           device: board,

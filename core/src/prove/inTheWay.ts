@@ -183,3 +183,25 @@ export function planWay(input: WayInput): WayFacts {
     stickOutNeededMm: holderMm === null || headAt !== null ? null : stickOutNeeded,
   };
 }
+
+/** What is in the way of several cuts: of each obstacle where one comes nearest, of the tools the widest. */
+export function waysTogether(ways: readonly WayFacts[]): WayFacts {
+  const nearest = new Map<string, Gap>();
+  for (const gap of ways.flatMap((w) => w.gaps)) {
+    const key = `${gap.what} ${gap.obstacle}`;
+    const known = nearest.get(key);
+    if (!known || gap.gapMm < known.gapMm) nearest.set(key, gap);
+  }
+  const extreme = (of: (...v: number[]) => number, pick: (w: WayFacts) => number | null) => {
+    const given = ways.map(pick).filter((v) => v !== null);
+    return given.length === 0 ? null : of(...given);
+  };
+  return {
+    gaps: [...nearest.values()].sort((a, b) => a.gapMm - b.gapMm),
+    toolMm: extreme(Math.max, (w) => w.toolMm),
+    holderMm: extreme(Math.max, (w) => w.holderMm),
+    passesThrough: [...new Set(ways.flatMap((w) => w.passesThrough))],
+    stickOutNeededMm: extreme(Math.max, (w) => w.stickOutNeededMm),
+    shortestStickOutMm: extreme(Math.min, (w) => w.shortestStickOutMm),
+  };
+}

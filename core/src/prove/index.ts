@@ -3,13 +3,15 @@
  * frame, mm.
  */
 
-import { add, byAxis, type Axis, type Box3, type Vec3 } from '../frames';
+import { boxOfBoth, byAxis, type Axis, type Box3, type Orientation, type Vec3 } from '../frames';
 import type { SeatFacts } from '../seat';
 import type { Setup } from '../job';
 import type { ZeroFacts } from '../zero';
 import type { HoldFacts } from '../hold';
 import type { Machine, Station } from '../shop';
+import { cutOn, type CutFacts, type CutOn } from './cuts';
 
+export * from './cuts';
 export * from './inTheWay';
 export * from './separation';
 export * from './safeMoves';
@@ -23,10 +25,15 @@ export interface Room {
 }
 
 export interface ProveFacts {
+  /** in the order in which they are made */
+  readonly cuts: readonly CutOn[];
   /** lowest cut above the device's datum, mm */
   readonly lowestCut: number;
-  /** lowest cut above what it must stay above (jaw tops, plate), mm; negative: below */
-  readonly aboveTop: number;
+  /**
+   * lowest cut above what it must stay above (jaw tops, plate), mm; negative: below; null: none comes to where that
+   * stands
+   */
+  readonly aboveTop: number | null;
   /** what this setup removes, device frame; null: nothing */
   readonly removedBox: Box3 | null;
   /** room of the spindle gauge line with the tip at work zero; null while the station is unknown */
@@ -51,30 +58,26 @@ export interface ProveInput {
   readonly top: HoldFacts['top'];
   readonly station: Station | null;
   readonly machine: Machine | null;
-  /** box of the removed material in seated axes; null: nothing */
-  readonly removedSeated: Box3 | null;
-  /** level of the lowest cut in seated axes */
-  readonly lowestCutSeated: number;
+  readonly orientation: Orientation;
+  /** one at least */
+  readonly cuts: readonly CutFacts[];
 }
 
 /**
  * Travel and clearance facts of a setup. Machine Z is the spindle gauge line, so a tool of length H that stands at
  * work height z has the gauge line at W_z + z + H: Z is only proven with the tools' lengths.
  */
-export function planProve({
-  seat,
-  zero,
-  tools,
-  top,
-  station,
-  machine,
-  removedSeated,
-  lowestCutSeated,
-}: ProveInput): ProveFacts {
-  const t = seat.pose.translation;
-  const lowestCut = lowestCutSeated + t.z;
-  const removedBox = removedSeated ? { min: add(removedSeated.min, t), max: add(removedSeated.max, t) } : null;
-  const base = { lowestCut, aboveTop: lowestCut - top.z, removedBox };
+export function planProve(input: ProveInput): ProveFacts {
+  const { seat, zero, tools, top, station, machine, orientation } = input;
+  const cuts = input.cuts.map((cut) => cutOn(cut, orientation, seat.pose.translation));
+  const cutting = cuts.filter((c) => c.removedBox !== null);
+  const lowestOf = (some: readonly CutOn[]) => Math.min(...some.map((c) => c.lowest));
+  const lowestCut = lowestOf(cutting.length > 0 ? cutting : cuts);
+  const meets = (cutting.length > 0 ? cutting : cuts).filter((c) => c.beside || !top.beside);
+  const boxes = cutting.map((c) => c.removedBox!);
+  const removedBox = boxes.length > 0 ? boxes.reduce(boxOfBoth) : null;
+  const aboveTop = meets.length > 0 ? lowestOf(meets) - top.z : null;
+  const base = { cuts, lowestCut, aboveTop, removedBox };
   const at = station?.position;
   if (!machine || !at || !zero.inMachine) return { ...base, zeroRoom: null, cutRoom: null, shortestToolMm: null };
   const inMachine = (v: Vec3) => byAxis((axis) => v[axis] + at[axis]);

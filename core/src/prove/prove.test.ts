@@ -23,8 +23,20 @@ function prove(depth: number, s = setup(), m: typeof machine | null = machine) {
     top: jawTops,
     station,
     machine: m,
-    removedSeated: box([0, 0, 40 - depth], [100, 60, 42]),
-    lowestCutSeated: 40 - depth,
+    orientation: s.orientation,
+    cuts: [
+      {
+        id: 'cut',
+        name: 'all over',
+        named: false,
+        below: depth,
+        along: 40 - depth,
+        removedMm3: 1,
+        removed: box([0, 0, 40 - depth], [100, 60, 42]),
+        beside: true,
+        tool: null,
+      },
+    ],
   });
 }
 

@@ -1,4 +1,4 @@
-import { newHold, type Separation, type Setup } from '../job';
+import { newHold, type Separation, type Setup, oneCut } from '../job';
 import { board, lightCut, planHeld, tape } from '../testing/held';
 import { placeTabs, tabBears, tabsHoldN } from './separation';
 
@@ -78,9 +78,7 @@ describe('a part about to come free', () => {
       allowance: { xMinus: 15, xPlus: 15, yMinus: 15, yPlus: 15, zPlus: 0 },
       hold: { ...lies, separation: { ...newHold('flat').separation, ...separation } },
       setup: {
-        clears: 'outline',
-        outlineCutter: 6,
-        cutsBelowTop: 4,
+        cuts: oneCut(4, { clears: 'outline', width: 6 }),
         tools: [{ ...lightCut, feedPerTooth: 0.02 }],
         ...more,
       },
@@ -112,7 +110,7 @@ describe('a part about to come free', () => {
   });
 
   test('a skin that is left is no separation at all', async () => {
-    expect(await said({ way: 'none' }, { cutsBelowTop: 3.873 })).toEqual([]);
+    expect(await said({ way: 'none' }, { cuts: oneCut(3.873) })).toEqual([]);
   });
 
   test('a hold that is not proven does not count', async () => {

@@ -107,7 +107,7 @@ export function tabsHoldN(count: number, { shearN, upN, sidewaysN }: TabBears): 
 }
 
 /** What is left standing on purpose, and how wide the cut is around it. */
-export type Keeps = Pick<Separation, 'way' | 'tabs'> & { readonly outlineCutter: number };
+export type Keeps = Pick<Separation, 'way' | 'tabs'> & { readonly outlineMm: number };
 
 /**
  * What keeps a part that a cut frees.
@@ -115,7 +115,7 @@ export type Keeps = Pick<Separation, 'way' | 'tabs'> & { readonly outlineCutter:
  * @param part outlines of the finished part on the device, device X and Y
  */
 export function planSeparation(
-  { way, tabs, outlineCutter }: Keeps,
+  { way, tabs, outlineMm }: Keeps,
   comesFree: boolean,
   part: Outlines,
   yieldMPa: number | null,
@@ -131,7 +131,7 @@ export function planSeparation(
     tabsMissing: places.reduce((sum, p) => sum + tabs.count - p.length, 0),
     tabsHoldN:
       places.length > 0 && yieldMPa !== null
-        ? tabsHoldN(fewest, tabBears(tabs.width, tabs.height, outlineCutter, yieldMPa))
+        ? tabsHoldN(fewest, tabBears(tabs.width, tabs.height, outlineMm, yieldMPa))
         : null,
   };
 }

@@ -6,6 +6,7 @@
 import type { Finding } from '../findings';
 import { holdingOf } from '../holdings';
 import { isHeldOn, isHoldIn, type Job, type Setup } from '../job';
+import { looksUp } from '../part';
 import type { PlannedJob, PlannedSetup } from '../plan';
 import { REGISTERS, type Register, type Shop } from '../shop';
 import type { Speech } from '../units';
@@ -90,14 +91,19 @@ function startAnew({ setup }: AboutSetup): Remedy[] {
   return [{ says: `Start anew for the ${device.kind}`, put }];
 }
 
-/** A cut that ends where the device is clear of it. */
+/** Cuts that end where the device is clear of them. */
 function shallowerCut({ setup: planned, speech }: AboutSetup): Remedy[] {
-  const { facts, device, setup } = planned;
+  const { facts, device } = planned;
   const downTo = facts && device && holdingOf(device).cutDownTo(device, speech);
   if (!downTo) return [];
   const depth = Math.floor((facts.seat.finishedBox.max.z - downTo.level) * 1000) / 1000;
-  if (depth < 0 || depth >= setup.cutsBelowTop) return [];
-  const put = inSetup(planned.id, (s) => ({ ...s, cutsBelowTop: depth, cutsTo: null }));
+  const meets = (id: string) => !facts.hold.top.beside || (facts.prove.cuts.find((c) => c.id === id)?.beside ?? true);
+  const tooDeep = planned.setup.cuts.filter((c) => meets(c.id) && c.below > depth);
+  if (depth < 0 || tooDeep.length === 0) return [];
+  const put = inSetup(planned.id, (s) => ({
+    ...s,
+    cuts: s.cuts.map((c) => (tooDeep.some((t) => t.id === c.id) ? { ...c, below: depth, to: null } : c)),
+  }));
   return [{ says: `Cut down only ${speech.size(depth)}`, put }];
 }
 
@@ -115,7 +121,17 @@ function freeRegister({ planned, job, setup }: AboutSetup): Remedy[] {
   return register ? [{ says: `Use ${register}`, put: inSetup(setup.id, (s) => ({ ...s, register })) }] : [];
 }
 
-function typedDepth({ setup: { id, setup }, speech }: AboutSetup): Remedy[] {
-  const put = inSetup(id, (s) => ({ ...s, cutsTo: null, cutsBelowTop: setup.cutsBelowTop }));
-  return [{ says: `Keep ${speech.size(setup.cutsBelowTop)} as typed`, put }];
+/** Cuts that were to go down to a face that does not look up, by the number entered before. */
+function typedDepth({ planned, setup: { id, setup }, speech }: AboutSetup): Remedy[] {
+  const astray = setup.cuts.filter((c) => {
+    const found = planned.referred.find((f) => f.id === c.to)?.match;
+    return found && found.state !== 'gone' && !looksUp(found.feature, setup.orientation.up);
+  });
+  const put = inSetup(id, (s) => ({
+    ...s,
+    cuts: s.cuts.map((c) => (astray.some((a) => a.id === c.id) ? { ...c, to: null } : c)),
+  }));
+  return astray.length === 0
+    ? []
+    : [{ says: `Keep ${astray.map((c) => speech.size(c.below)).join(' and ')} as typed`, put }];
 }

@@ -55,7 +55,7 @@ test.each<[string, (job: Job) => void, RegExp]>([
 test('a cut that stops short of the jaws mends what goes into them', () => {
   const found = remedies(
     'jaw-top-above-lowest-cut',
-    block((j) => (j.setups[0].cutsBelowTop = 36)),
+    block((j) => (j.setups[0].cuts[0].below = 36)),
   );
   const shallower = found.find((r) => /^Cut down only/.test(r.says))!;
   const left = plan(shallower.after).findings.filter((f) => f.code === 'jaw-top-above-lowest-cut' && f.op === 10);
@@ -103,7 +103,7 @@ test('a depth down to a face that does not look up is kept as it was typed', () 
   const side = planned.part.features.features.find((f) => f.kind === 'plane' && f.side === '+x')!;
   const job = block((j) => {
     j.features = [knownFeature(side, 'right face')];
-    j.setups[0].cutsTo = j.features[0].id;
+    j.setups[0].cuts[0].to = j.features[0].id;
   });
   const [keep] = remedies('depth-face-does-not-look-up', job);
   expect(keep.says).toMatch(/^Keep \d+\.000 as typed$/);

@@ -31,6 +31,13 @@ const MISTAKES: readonly { readonly says: string; readonly turn: (o: Setup['orie
     },
   ];
 
+/** A setup with the part turned; no cut goes down to a face that lies elsewhere now. */
+const turnedTo = (setup: Setup, orientation: Setup['orientation']): Setup => ({
+  ...setup,
+  orientation,
+  cuts: setup.cuts.map((c) => ({ ...c, to: null })),
+});
+
 /**
  * Where the faces of a setup would be if the part were loaded the wrong way: the route up to it is planned again with
  * that setup turned.
@@ -40,7 +47,7 @@ export function otherwiseOf(planner: Planner, input: PlanInput, index: number): 
   return MISTAKES.flatMap(({ says, turn }): Otherwise[] => {
     const setups = input.job.setups
       .slice(0, index + 1)
-      .map((s, i) => (i === index ? { ...s, orientation: turn(s.orientation), cutsTo: null } : s));
+      .map((s, i) => (i === index ? turnedTo(s, turn(s.orientation)) : s));
     const job: Job = { ...input.job, setups };
     const planned = planner.plan({ ...input, job }, 'known');
     const facts = planned.ok ? planned.value.setups[index]?.facts : null;

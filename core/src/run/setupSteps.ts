@@ -1,6 +1,7 @@
 import { lookAtSetup } from '../control';
 import { checksOf, suppliesOf } from '../job';
 import { type PlannedSetup, type SetupFacts } from '../plan';
+import { cutAt } from '../prove';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
 import { unitName, type Speech } from '../units';
 import { lengthRegisterOf, toolOf } from '../zero';
@@ -75,11 +76,13 @@ function lengthAsk({ planned, speech }: Making, { setup }: PlannedSetup): Ask[] 
 }
 
 function clearanceWords(facts: SetupFacts, speech: Speech): string[] {
-  const { aboveTop } = facts.prove;
+  const { aboveTop, cuts } = facts.prove;
+  if (aboveTop === null) return [`No cut comes beside the part, where the ${facts.hold.top.name} stand.`];
+  const which = cutAt(cuts, facts.hold.top.z + aboveTop);
   if (speech.size(Math.abs(aboveTop)) === speech.size(0))
-    return [`The lowest cut comes down exactly to the ${facts.hold.top.name}.`];
+    return [`${which} comes down exactly to the ${facts.hold.top.name}.`];
   return [
-    `The lowest cut ${aboveTop < 0 ? 'goes' : 'stays'} ${speech.sizeWithUnit(Math.abs(aboveTop))} ${aboveTop < 0 ? 'below' : 'above'} the ${facts.hold.top.name}.`,
+    `${which} ${aboveTop < 0 ? 'goes' : 'stays'} ${speech.sizeWithUnit(Math.abs(aboveTop))} ${aboveTop < 0 ? 'below' : 'above'} the ${facts.hold.top.name}.`,
   ];
 }
 

@@ -1,7 +1,7 @@
 import { AXES, DIRECTIONS } from '../frames';
 import { allowanceOn, stateWithStock } from '../blank';
 import { holdingOf, type HoldEntry } from '../holdings';
-import { checksOf, isHeldOn, suppliesOf, type Job } from '../job';
+import { checksOf, isHeldOn, suppliesOf, toolOfCut, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
 import { speechIn, toUnits } from '../units';
@@ -102,7 +102,7 @@ function chosenEntries(job: Job, s: PlannedSetup): Entry[] {
     text(place, 'station', s.station?.name ?? 'not chosen'),
     text(place, 'face up', PART_SIDE[setup.orientation.up]),
     text(place, 'face to the right', PART_SIDE[setup.orientation.right]),
-    size(place, 'cuts below top', setup.cutsBelowTop),
+    ...cutEntries(place, s, job.units),
     ...(s.device && isHeldOn(setup, s.device) ? holdingOf(s.device).told(setup.hold).map(held) : []),
     text(place, 'work zero of', facts?.says.zero ?? zeroInWords(setup.zero, setup.orientation)),
     text(
@@ -124,6 +124,18 @@ function chosenEntries(job: Job, s: PlannedSetup): Entry[] {
         .join(', '),
     ),
   ];
+}
+
+/** How deep each cut goes; one that is not simply all over by its name, with the tool for it. */
+function cutEntries(place: string, { cuts, setup }: PlannedSetup, units: Job['units']): Entry[] {
+  const { size } = lengthsIn(units);
+  return cuts.flatMap((cut) => {
+    const tool = toolOfCut(cut, setup.tools);
+    return [
+      size(place, cut.named ? `cut ${cut.name}, below top` : 'cuts below top', cut.below),
+      ...(tool ? [text(place, `cut ${cut.name}, tool`, `T${tool.number}`)] : []),
+    ];
+  });
 }
 
 /** What follows from it. */

@@ -1,4 +1,4 @@
-import { type Tool, isHeldOn } from '../job';
+import { isHeldOn, toolOfCut, type Tool } from '../job';
 import { inSpaceScene, setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
 import { AXES, rotate, rotationOf } from '../frames';
 import { plusMinusOf } from '../ledger';
@@ -9,6 +9,7 @@ import { holdingOf, type RowsOf } from '../holdings';
 import { unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
 import { feedRate } from '../hold';
+import { depthInWords } from '../prove';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
 import type { Row, SheetSetup } from './types';
 import { orientationInWords } from './atHand';
@@ -104,6 +105,7 @@ export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSe
     zeroOf: facts.says.zero,
     rows: [
       ...holdRows(planned, { device, setup, facts, speech }),
+      ...cutRows(planned, speech),
       ...(planned.material.floorMm == null
         ? []
         : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
@@ -139,6 +141,16 @@ function stationRow({ station }: PlannedSetup): Row {
 function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
   const held = holdingOf(of.device).rows(of);
   return [{ label: held.device, value: of.device.name }, stationRow(planned), ...held.rows];
+}
+
+/** What is cut, where it is more than simply all over: how deep below the finished top, and with what. */
+function cutRows({ cuts, setup }: PlannedSetup, speech: Speech): Row[] {
+  return cuts.flatMap((cut, i) => {
+    const tool = toolOfCut(cut, setup.tools);
+    if (!cut.named && !tool) return [];
+    const with_ = tool ? `, T${tool.number}` : '';
+    return { label: `Cut ${i + 1}: ${cut.name}`, value: `${depthInWords(cut.below, speech)}${with_}` };
+  });
 }
 
 /** Shift of work zero from the first copy to the next in each row, machine axes of the setup. */

@@ -108,7 +108,7 @@ test('a register claimed for two zeros is not written', () => {
 test('an accepted stop no longer blocks; when its numbers change the acceptance lapses', () => {
   const change = (depth: number) =>
     plan((j) => {
-      j.setups[1].cutsBelowTop = depth;
+      j.setups[1].cuts[0].below = depth;
     });
   const { planned } = change(0);
   const [stop] = blockingFindings(planned, []);

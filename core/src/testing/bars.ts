@@ -1,5 +1,5 @@
 import { AXES, dot, type Axis, type Vec3 } from '../frames';
-import { newBlank, newJob, newHold, PLAIN_CUT, touchChoices, type Job, type Setup } from '../job';
+import { newBlank, newJob, newHold, NO_JIG, touchChoices, type Job, type Setup, oneCut } from '../job';
 import type { Planner } from '../plan';
 import { facet, meshVolume, type TriangleMesh } from '../solid';
 import { machine, vise } from './fixtures';
@@ -30,12 +30,11 @@ export const setupOf = (
   does: '',
   register: 'G54',
   orientation: { up, right },
-  cutsBelowTop,
-  cutsTo: null,
+  cuts: oneCut(cutsBelowTop),
   programmed: null,
   device: 'v',
   station: 'a',
-  ...structuredClone(PLAIN_CUT),
+  ...structuredClone(NO_JIG),
   hold: newHold('vise', {
     parallels: { height: 10 },
     stop: { side: 'left', position: 0, height: 20, fromJaw: 15, face: null },

@@ -58,7 +58,9 @@ function* leaves(
   if (Array.isArray(value)) {
     for (const [i, v] of value.entries()) yield* leaves(v, [...path, i]);
     // one less
-    if (value.length > 0 && path[0] === 'job') yield { path, value: value.slice(0, -1) };
+    // a setup makes one cut at least
+    const least = path.at(-1) === 'cuts' ? 1 : 0;
+    if (value.length > least && path[0] === 'job') yield { path, value: value.slice(0, -1) };
   } else if (value !== null && typeof value === 'object') {
     for (const [k, v] of Object.entries(value)) yield* leaves(v, [...path, k]);
   } else {

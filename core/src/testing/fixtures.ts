@@ -1,6 +1,16 @@
 import { vec, type Box3, type Orientation, rotationOf } from '../frames';
 import type { Told } from '../findings';
-import { newHold, NO_CUT, PLAIN_CUT, touchChoices, type HoldIn, type Setup, type SetupIn, type Tool } from '../job';
+import {
+  newHold,
+  NO_CUT,
+  NO_JIG,
+  touchChoices,
+  type HoldIn,
+  type Setup,
+  type SetupIn,
+  type Tool,
+  oneCut,
+} from '../job';
 import { seatInVise } from '../holdings';
 import { turnedBox, type SeatFacts } from '../seat';
 import { NO_CONTROL, type Family, type Machine, type Station, type Vise } from '../shop';
@@ -77,11 +87,10 @@ const plain = (): Omit<Setup, 'hold'> => ({
   does: '',
   register: 'G54',
   orientation: UPRIGHT,
-  cutsBelowTop: 10,
-  cutsTo: null,
+  cuts: oneCut(10),
   programmed: null,
   device: 'v',
-  ...structuredClone(PLAIN_CUT),
+  ...structuredClone(NO_JIG),
   station: 'a',
   zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
   ...touchChoices(10),

@@ -11,6 +11,7 @@ import {
   type Job,
   type PartSource,
   type Setup,
+  oneCut,
 } from '../job';
 import { Planner, type PlannedJob, type PlannedSetup } from '../plan';
 import { EMPTY_SHOP, familyOf, type Bond, type Clamp, type Device, type Shop, type WorkMaterial } from '../shop';
@@ -186,7 +187,7 @@ export function heldJob({ device, part, allowance, setup: change, hold, material
         ...setup(),
         hold: { ...plain, ...hold } as Hold,
         device: device.id,
-        cutsBelowTop: 0,
+        cuts: oneCut(0),
         zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: { x: 0, y: 0, z: 0 } },
         tools: [lightCut],
         ...change,

@@ -3,11 +3,12 @@ import {
   newJob,
   NO_CUT,
   newHold,
-  PLAIN_CUT,
+  NO_JIG,
   touchChoices,
   type Job,
   type Setup,
   type ZeroPlace,
+  oneCut,
 } from '../job';
 import { NO_CONTROL, PLAIN_DIALECT, REGISTERS, type Machine, type Shop, type WorkMaterial } from '../shop';
 
@@ -191,8 +192,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
     does: '',
     register: REGISTERS[i],
     orientation: { up, right },
-    cutsBelowTop: g(-2, height),
-    cutsTo: null,
+    cuts: oneCut(g(-2, height)),
     device: dice.one(['vise-0', 'vise-0', 'vise-1', 'flat-0', 'flat-1']),
     station: dice.one(['s0', 's0', 's1', null]),
     parallels: { height: dice.chance(0.3) ? 0 : g(2, 50) },
@@ -211,7 +211,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
       extra: dice.chance(0.2) ? { x: g(-3, 3), y: g(-3, 3), z: g(-3, 3) } : { x: 0, y: 0, z: 0 },
     },
     programmed: null,
-    ...structuredClone(PLAIN_CUT),
+    ...structuredClone(NO_JIG),
     softJaws: { on: dice.chance(0.15), depth: g(2, 30), fit: dice.one([0, 0.02, 0.05]), ledge: g(1, 8), cutter: 3 },
     plate: {
       under: dice.chance(0.3) ? g(2, 12) : 0,

@@ -306,7 +306,7 @@ export function oracle({ job, shop, boxes }: RandomJob): OracleSetup[] {
     const cells = cellsOf(parts, blank, cuts);
     const loaded = turned(cells, rows);
     const axis = 'xyz'.indexOf(up[1]);
-    cuts.push({ up, along: (up[0] === '+' ? all[axis + 3] : -all[axis]) - setup.cutsBelowTop });
+    cuts.push({ up, along: (up[0] === '+' ? all[axis + 3] : -all[axis]) - setup.cuts[0].below });
     const first = hull(boxes.map((b) => turnBox(b, rows)));
     const box =
       setup.zero.of === 'finished part'

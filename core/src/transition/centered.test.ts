@@ -1,4 +1,4 @@
-import { newHold, type Setup } from '../job';
+import { newHold, type Setup, oneCut } from '../job';
 import { Planner } from '../plan';
 import { buildSheet } from '../sheet';
 import { loadKernel } from '../solid';
@@ -15,9 +15,9 @@ async function shaftIn(first: Partial<Setup>, second: Partial<Setup>) {
       blank: { kind: 'round bar', along: 'z', across: 28 },
     }),
     setups: [
-      { ...setup({ id: 'a', op: 10, cutsBelowTop: 0 }), ...first },
+      { ...setup({ id: 'a', op: 10, cuts: oneCut(0) }), ...first },
       {
-        ...setup({ id: 'b', op: 20, register: 'G55', cutsBelowTop: 0, orientation: { up: '-z', right: '+x' } }),
+        ...setup({ id: 'b', op: 20, register: 'G55', cuts: oneCut(0), orientation: { up: '-z', right: '+x' } }),
         ...second,
       },
     ],

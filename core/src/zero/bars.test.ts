@@ -1,3 +1,4 @@
+import { oneCut } from '../job';
 import type { PartSource } from '../job';
 import { Planner } from '../plan';
 import { loadKernel, type Kernel } from '../solid';
@@ -18,7 +19,7 @@ function touchedIn(part: PartSource, across: number, kind: 'round bar' | 'hexago
       allowance: { xMinus: 2, xPlus: 2, zPlus: 0 },
       blank: { kind, along: 'x', across },
     }),
-    setups: [setup({ device: vise.id, cutsBelowTop: 2, parallels: { height: parallels } })],
+    setups: [setup({ device: vise.id, cuts: oneCut(2), parallels: { height: parallels } })],
   };
   const planned = new Planner(kernel).plan({ job, shop: heldShop(vise), bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
-import { touchChoices, type Job, type Setup, newBlank, newJob, NO_ALLOWANCE } from '../job';
+import { touchChoices, type Job, type Setup, newBlank, newJob, NO_ALLOWANCE, oneCut } from '../job';
 import { Planner, type SetupFacts } from '../plan';
 import { heldShop, table } from '../testing/held';
 import { machine, flatSetup, setup as plainSetup, station, tool, vise } from '../testing/fixtures';
@@ -41,7 +41,7 @@ function facts({ units = 'inch', setup: change, job: jobChange, device = vise, m
         ...(device === vise ? plainSetup() : flatSetup()),
         device: device.id,
         ...touchChoices(0.5 * INCH),
-        cutsBelowTop: 5,
+        cuts: oneCut(5),
         ...change,
       },
     ],

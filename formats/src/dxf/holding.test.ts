@@ -1,3 +1,4 @@
+import { oneCut } from '@violet-jaw/core/job';
 /**
  * What the planner draws for holding, written as DXF and read back by another project's reader: closed, right size,
  * right unit.
@@ -104,7 +105,7 @@ describe('a jig', () => {
             device: vacuumPlate,
             allowance: { xPlus: 3 },
             hold: lying,
-            setup: { jig, cutsBelowTop: below },
+            setup: { jig, cuts: oneCut(below) },
           })
         ).only,
         'jig-window',

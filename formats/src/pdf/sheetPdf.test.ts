@@ -97,12 +97,12 @@ test('everything an operator needs is there: hand move, shift with sign and axis
 
 test('accepted stops print with reason and role', async () => {
   const job = sensorFootJob();
-  job.setups[1].cutsBelowTop = 0;
+  job.setups[1].cuts[0].below = 0;
   const planned = planner.plan({ job, shop: demoShop, bodies: () => null });
   if (!planned.ok) throw new Error(planned.problem);
   const stop = planned.value.findings.find((f) => f.level === 'stop')!;
   const { text } = await render((j) => {
-    j.setups[1].cutsBelowTop = 0;
+    j.setups[1].cuts[0].below = 0;
     j.accepted = [
       { code: stop.code, setupId: stop.setupId, says: stop.says, reason: 'parted off by hand', by: 'Planner' },
     ];

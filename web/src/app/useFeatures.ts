@@ -39,11 +39,14 @@ export function useFeatures() {
   return {
     list,
     byId: (id: string | null) => list.find((f) => f.id === id || f.feature.id === id) ?? null,
-    /** the job's features with this one among them, so that a choice can refer to it */
-    withFeature: (named: NamedFeature) => {
-      // picking it again confirms where it is now
-      const entry = { ...knownFeature(named.feature, named.name, entryFor(named).name), id: named.id };
-      return [...job.features.filter((k) => k.id !== named.id), entry];
+    /** the job's features with these among them, so that a choice can refer to them */
+    withFeature: (...picked: readonly NamedFeature[]) => {
+      // picking one again confirms where it is now
+      const entries = picked.map((named) => ({
+        ...knownFeature(named.feature, named.name, entryFor(named).name),
+        id: named.id,
+      }));
+      return [...job.features.filter((k) => !entries.some((e) => e.id === k.id)), ...entries];
     },
     rename: (named: NamedFeature, name: string) =>
       change({

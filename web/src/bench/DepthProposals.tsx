@@ -1,5 +1,5 @@
 import { Button } from 'react-bootstrap';
-import type { Job, Setup } from '@violet-jaw/core/job';
+import { withCut, type Job, type Setup } from '@violet-jaw/core/job';
 import { proposeDepths, type PlannedSetup } from '@violet-jaw/core/plan';
 import { useFeatures } from '../app/useFeatures';
 import { useJob } from '../app/JobLayout';
@@ -8,9 +8,12 @@ import { usePlan } from '../store/planStore';
 /** Depths worth cutting to from here, each with its reason. */
 export function DepthProposals({
   planned,
+  cut,
   onTake,
 }: {
   planned: PlannedSetup | undefined;
+  /** id of the cut whose depth it would be */
+  cut: string;
   onTake: (change: (s: Setup) => Setup, features: Job['features'] | null) => void;
 }) {
   const { speech } = useJob();
@@ -18,7 +21,7 @@ export function DepthProposals({
   const { byId, withFeature } = useFeatures();
   if (!planned || !job) return null;
   const depths = proposeDepths(planned, job, speech).filter(
-    (d) => Math.abs(d.cutsBelowTop - planned.setup.cutsBelowTop) > 1e-6,
+    (d) => Math.abs(d.cutsBelowTop - (planned.cuts.find((c) => c.id === cut)?.below ?? NaN)) > 1e-6,
   );
   if (depths.length === 0) return null;
   return (
@@ -33,7 +36,7 @@ export function DepthProposals({
           onClick={() => {
             const named = byId(d.featureId);
             onTake(
-              (s) => ({ ...s, cutsBelowTop: d.cutsBelowTop, cutsTo: named?.id ?? null }),
+              (s) => ({ ...s, cuts: withCut(s.cuts, cut, { below: d.cutsBelowTop, to: named?.id ?? null }) }),
               named ? withFeature(named) : null,
             );
           }}

@@ -40,17 +40,12 @@ export function PlaceField({ label, axis, orientation, place, onCommit }: PlaceF
     }
     if (next === 'between') {
       const [a, b] = [usable[0], usable[1] ?? usable[0]];
-      if (a && b) onCommit({ between: [a.id, b.id] }, merged([a, b]));
+      if (a && b) onCommit({ between: [a.id, b.id] }, withFeature(a, b));
       return;
     }
     const named = usable.find((u) => `on ${u.id}` === next);
     if (named) onCommit({ on: named.id }, withFeature(named));
   };
-  const merged = (picked: readonly NamedFeature[]) =>
-    picked.reduce<Job['features']>((all, n) => {
-      const mine = withFeature(n).find((k) => k.id === n.id)!;
-      return [...all.filter((k) => k.id !== n.id), mine];
-    }, withFeature(picked[0]));
   const between = typeof place !== 'string' && 'between' in place ? place.between : null;
   return (
     <div>
@@ -77,7 +72,7 @@ export function PlaceField({ label, axis, orientation, place, onCommit }: PlaceF
               const other = byId(between[1 - k]);
               if (!named) return;
               const pair: [string, string] = k === 0 ? [named.id, between[1]] : [between[0], named.id];
-              onCommit({ between: pair }, merged(other ? [named, other] : [named]));
+              onCommit({ between: pair }, withFeature(...(other ? [named, other] : [named])));
             }}
           >
             {!byId(between[k]) && <option value={between[k]}>gone from the part</option>}

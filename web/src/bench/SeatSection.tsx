@@ -7,19 +7,15 @@ import { holdingOf } from '@violet-jaw/core/holdings';
 import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
-import { DepthProposals } from './DepthProposals';
+import { Cuts } from './Cuts';
 import { fieldsOf } from './hold/fields';
 import { sidesForRear, withFaceRear, withFaceUp } from './orient';
-import { FaceField } from './PlaceField';
-import { SectionFindings, useLength, Why, type SectionProps } from './section';
-import { usePut } from './usePut';
+import { SectionFindings, Why, type SectionProps } from './section';
 
 /** Which way the part lies, how deep it is cut, and what it is set against. */
 export function SeatSection(props: SectionProps) {
   const { setup, planned, edit } = props;
   const { speech, shop } = useJob();
-  const length = useLength(props, 'seat');
-  const put = usePut(setup.id);
   const { orientation } = setup;
   const device = shop.devices.find((d) => d.id === setup.device) ?? null;
   const rear = partSideFacing(orientation, '+y');
@@ -53,55 +49,8 @@ export function SeatSection(props: SectionProps) {
           </Button>
         ))}
       </div>
-      <div className="fields">
-        {length({
-          label: 'Cuts down below top',
-          mm: planned?.setup.cutsBelowTop ?? setup.cutsBelowTop,
-          min: -1000,
-          max: 100_000,
-          looks: 'clear',
-          set: (s, mm) => ({ ...s, cutsBelowTop: mm, cutsTo: null }),
-          hint: setup.cutsTo ? 'from the face' : 'from the finished top',
-        })}
-        <FaceField
-          label="…or down to a face"
-          value={setup.cutsTo}
-          none="typed depth"
-          allows={({ feature }) => feature.kind === 'plane' && feature.side === orientation.up}
-          onCommit={(named, features) =>
-            put(
-              (s) => ({
-                ...s,
-                cutsTo: named?.id ?? null,
-                cutsBelowTop:
-                  named?.feature.kind === 'plane'
-                    ? (named.feature.belowOutermost ?? s.cutsBelowTop)
-                    : (planned?.setup.cutsBelowTop ?? s.cutsBelowTop),
-              }),
-              features,
-            )
-          }
-        />
-        <ChoiceField
-          label="Cuts away"
-          value={setup.clears}
-          choices={[
-            { value: 'everything', says: 'all that is not part' },
-            { value: 'outline', says: 'only along the outline' },
-          ]}
-          onCommit={(clears) => edit((s) => ({ ...s, clears }))}
-        />
-        {setup.clears === 'outline' &&
-          length({
-            label: 'Width of that cut',
-            mm: setup.outlineCutter,
-            positive: true,
-            max: 200,
-            set: (s, mm) => ({ ...s, outlineCutter: mm }),
-          })}
-      </div>
+      <Cuts {...props} />
       {held && Fields && <Fields {...held} />}
-      <DepthProposals planned={planned} onTake={put} />
       {planned && <p className="mt-2 mb-1 quiet">{orientationInWords(planned).join('; ')}.</p>}
       {planned?.facts && (
         <p className="mb-1">

@@ -207,11 +207,22 @@ function Prove({ setup, planned, onLook }: SectionProps) {
       {facts && (
         <>
           <p className="mb-1">
-            Lowest cut Z{' '}
-            <span className="number measurable" onMouseEnter={() => onLook('clear')} onMouseLeave={() => onLook(null)}>
-              {speech.signed(facts.prove.aboveTop)}
-            </span>{' '}
-            from the {facts.hold.top.name}. Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves{' '}
+            {facts.prove.aboveTop === null ? (
+              <>No cut comes beside the part, to the {facts.hold.top.name}. </>
+            ) : (
+              <>
+                Lowest cut Z{' '}
+                <span
+                  className="number measurable"
+                  onMouseEnter={() => onLook('clear')}
+                  onMouseLeave={() => onLook(null)}
+                >
+                  {speech.signed(facts.prove.aboveTop)}
+                </span>{' '}
+                from the {facts.hold.top.name}.{' '}
+              </>
+            )}
+            Takes away {speech.volume(planned?.material.removedMm3 ?? 0)}, leaves{' '}
             {speech.volume(planned?.material.leftMm3 ?? 0)}.
             {planned && planned.material.floorMm != null && (
               <>

@@ -45,7 +45,9 @@ export function proveDecided(planned: PlannedSetup | undefined, speech: Speech):
   const { aboveTop, cutRoom } = planned.facts.prove;
   const gap = planned.forces?.way.gaps[0];
   return [
-    `lowest cut ${speech.signed(aboveTop)} from the ${planned.facts.hold.top.name}`,
+    aboveTop === null
+      ? `no cut beside the part, at the ${planned.facts.hold.top.name}`
+      : `lowest cut ${speech.signed(aboveTop)} from the ${planned.facts.hold.top.name}`,
     ...(gap ? [gap.gapMm > 0 ? `smallest gap ${speech.size(gap.gapMm)}` : `${gap.what} meets ${gap.obstacle}`] : []),
     travelled(cutRoom, speech),
   ].join('; ');

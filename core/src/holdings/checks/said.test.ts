@@ -1,4 +1,4 @@
-import { newHold } from '../../job';
+import { newHold, oneCut } from '../../job';
 import { loadKernel } from '../../solid';
 import { meshOf } from '../../testing/againstOracle';
 import { board, planHeld, plate, strap, strong, table, tape, type Held } from '../../testing/held';
@@ -122,7 +122,7 @@ describe('a flat device', () => {
           { id: 'c', clamp: strap.id, x: 160, y: 120, towards: '+x' as const, torque: 30, toBolt: 30, toHeel: 60 },
         ],
       },
-      setup: { cutsBelowTop: below },
+      setup: { cuts: oneCut(below) },
     });
     expect(await said('cut-into-device', cut(20.5))).toEqual([
       ['stop', 'The lowest cut is 0.500 mm below the top of the T-slot table.'],

@@ -1,8 +1,9 @@
+import { oneCut } from '../../job';
 import { board, type Held } from '../../testing/held';
 import { clampAt, forced, kept, lying } from '../../testing/onFlat';
 
 describe('several parts that one cut frees', () => {
-  const cut = { cutsBelowTop: 5.2, clears: 'outline', outlineCutter: 6 } as const;
+  const cut = { cuts: oneCut(5.2, { clears: 'outline', width: 6 }) };
   const separation = kept({ way: 'hold' });
   const copies = (x: number, y: number, more: Partial<Held> = {}) =>
     forced(board, { bond: 'tape', bondInset: 0, separation }, cut, {
@@ -65,7 +66,7 @@ describe('several parts that one cut frees', () => {
     });
     expect(only.facts!.separation).toMatchObject({
       tabsMissing: 0,
-      tabsHoldN: expect.closeTo(((2 * 200 * 6) / 6 / only.setup.outlineCutter) * 0.75, 6),
+      tabsHoldN: expect.closeTo(((2 * 200 * 6) / 6 / only.setup.cuts[0].width) * 0.75, 6),
     });
     expect(only.facts!.separation!.tabs).toHaveLength(6);
   }, 60_000);

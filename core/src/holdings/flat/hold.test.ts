@@ -1,3 +1,4 @@
+import { oneCut } from '../../job';
 import fc from 'fast-check';
 import type { HoldIn, PlacedClamp } from '../../job';
 import {
@@ -173,7 +174,7 @@ describe('vacuum plate', () => {
   test('a cut that goes through inside the gasket is a stop; along the outline with a larger inset it is not', async () => {
     const ring = { bar: { section: 'tube' as const, across: 100, bore: 60, length: 4, along: 'z' as const } };
     const wide = { allowance: { xMinus: 20, xPlus: 20, yMinus: 20, yPlus: 20, zPlus: 0 }, part: ring };
-    const cut = { cutsBelowTop: 4 };
+    const cut = { cuts: oneCut(4) };
     const at = {
       x: { by: 'fence' as const, side: 'left' as const, at: 60, pins: [] },
       y: { by: 'fence' as const, side: 'front' as const, at: 60, pins: [] },
@@ -183,7 +184,7 @@ describe('vacuum plate', () => {
     expect(through.codes).toContain('gasket-leaks');
     expect(through.only.facts?.hold.forces.some((f) => f.name === 'vacuum')).toBe(false);
     expect(
-      (await on(vacuumPlate, { gasket: { on: true, inset: 2 }, under: 2, ...at }, { ...cut, cutsBelowTop: 3.8 }, wide))
+      (await on(vacuumPlate, { gasket: { on: true, inset: 2 }, under: 2, ...at }, { ...cut, cuts: oneCut(3.8) }, wide))
         .codes,
     ).not.toContain('gasket-leaks');
   });
@@ -340,7 +341,7 @@ describe('screws, nails and the board', () => {
       on(
         board,
         { bond: 'tape', separation: kept({ way: 'hold' }) },
-        { cutsBelowTop: 20 + mm },
+        { cuts: oneCut(20 + mm) },
         { allowance: { xMinus: 10 } },
       );
     expect((await through(1.5)).codes).toContain('board-cut-too-deep');

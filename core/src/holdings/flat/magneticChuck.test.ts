@@ -1,3 +1,4 @@
+import { oneCut } from '../../job';
 import type { HoldIn, Setup } from '../../job';
 import type { Device, WorkMaterial } from '../../shop';
 import { aluminium, planHeld, tape, type Held } from '../../testing/held';
@@ -61,7 +62,7 @@ test("100 N/cm² is 1.585 T by Maxwell's pull, the gap of half the field leaves 
 
 test('what is thinner than carries the flux of half a pole is held less: 2 mm on a pitch of 16 carry 0.8 T', async () => {
   expect(magnetShare(chuck, 0, 2)).toBeCloseTo(((4 * 1.6 * 2) / 16 / Math.sqrt(2 * 4e-7 * Math.PI * 1e6)) ** 2, 12);
-  const thin = await on(steel, {}, { part: { block: { x: 100, y: 60, z: 2 } } }, { cutsBelowTop: 0 });
+  const thin = await on(steel, {}, { part: { block: { x: 100, y: 60, z: 2 } } }, { cuts: oneCut(0) });
   // by bands of thickness: never more than the closed form, and at least what the band below gives
   const enough = (Math.sqrt(2 * 4e-7 * Math.PI * 1e6) * 16) / (4 * 1.6);
   expect(pullOf(thin)).toBeLessThanOrEqual(6000 * magnetShare(chuck, 0.02, 2) + 1e-6);

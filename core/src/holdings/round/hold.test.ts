@@ -1,3 +1,4 @@
+import { oneCut } from '../../job';
 import type { HoldIn, Setup } from '../../job';
 import type { Device } from '../../shop';
 import { chuck, planHeld } from '../../testing/held';
@@ -18,7 +19,7 @@ const grip = (change: Partial<HoldIn<'round'>> = {}, setup: Partial<Setup> = {},
     blank: roundBlank(50),
     hold: { ...change },
     setup: {
-      cutsBelowTop: 10,
+      cuts: oneCut(10),
       zero: { of: 'finished part', x: 'middle', y: 'middle', z: 'max', extra: { x: 0, y: 0, z: 0 } },
       ...setup,
     },
@@ -77,7 +78,7 @@ test.each([
       allowance: { zPlus: 2 },
       blank: roundBlank(50),
       hold: { ...round },
-      setup: { cutsBelowTop: 10 },
+      setup: { cuts: oneCut(10) },
     });
     expect(with_.codes).toContain(code);
     expect((await grip()).codes).not.toContain(code);
@@ -98,7 +99,7 @@ test('a thin ring gives under the jaws, with less force it does not', async () =
       allowance: { zPlus: 1 },
       blank: roundBlank(60, 52),
       hold: { forceShare },
-      setup: { cutsBelowTop: 5 },
+      setup: { cuts: oneCut(5) },
     });
   const hard = await ring(100);
   expect(hard.codes).toContain('wall-bends');
@@ -114,7 +115,7 @@ test('jaws bored to its size bend it less than hard ones', async () => {
         part: tube,
         allowance: { zPlus: 1 },
         blank: roundBlank(60, 52),
-        setup: { cutsBelowTop: 5 },
+        setup: { cuts: oneCut(5) },
       })
     ).only.facts!.hold.wall!.deflectionMm;
   expect(await give('soft, bored to size')).toBeLessThan(0.8 * (await give('hard')));
@@ -151,7 +152,7 @@ describe('rotary axis', () => {
       blank: { kind: 'round bar', across: 50, along: 'x' },
       hold: { ...change },
       setup: {
-        cutsBelowTop: 2,
+        cuts: oneCut(2),
         zero: { of: 'finished part', x: 'min', y: 'middle', z: 'middle', extra: { x: 0, y: 0, z: 0 } },
       },
     });

@@ -167,7 +167,7 @@ function grippedFigures(input: RoundInput, gripped: Gripped): Figure[] {
 /** What a cut must stay above: the jaws of a chuck that stands. Below a part that lies along an axis is nothing. */
 export const topOfRound = (device: RoundDevice): HoldFacts['top'] =>
   turnsAbout(device) === 'z'
-    ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1 }
+    ? { z: device.gripLength, name: 'jaw ends', wantedMm: 1, beside: true }
     : { z: -1e9, name: 'base', wantedMm: 0 };
 
 /** A round part gripped about an axis: jaws, end stop, tailstock and supports. */

@@ -43,6 +43,6 @@ export function beginInVise(vise: Vise, lying: Lying): Begun<'vise'> {
   return {
     cutsBelowTop,
     hold: (before) => ({ ...before, ...viseStart(vise, gripMm, lying) }),
-    proposed: ['cutsBelowTop', 'hold.parallels.height', 'hold.stop'],
+    proposed: ['cuts', 'hold.parallels.height', 'hold.stop'],
   };
 }

@@ -192,7 +192,7 @@ export function holdInVise(input: HoldOf<Vise>): HoldFacts {
   return {
     kind: 'vise',
     frees: false,
-    top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws },
+    top: { z: vise.jawHeight, name: 'jaw tops', wantedMm: vise.clearanceAboveJaws, beside: true },
     open: openAbove(vise.jawHeight),
     vise: facts,
     wall: wallBetweenJaws(input, facts),

@@ -41,7 +41,7 @@ function lowerParallels(about: About): SetupRemedy[] {
 function higherParallels(about: About): SetupRemedy[] {
   const { vise, drawn, speech } = about;
   const step = stepOf(speech);
-  const wanted = drawn.setup.hold.parallels.height + vise.clearanceAboveJaws - drawn.facts.prove.aboveTop;
+  const wanted = drawn.setup.hold.parallels.height + vise.clearanceAboveJaws - (drawn.facts.prove.aboveTop ?? Infinity);
   const height = Math.ceil(wanted / step - 1e-9) * step;
   return vise.jawHeight - height >= vise.minimumGrip - 1e-9 ? useParallels(about, height) : [];
 }

@@ -34,7 +34,10 @@ export function viseRows({ device, setup, facts: { seat, hold, prove }, speech }
           ]),
       { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },
       ...hold.figures.map(({ label, value }) => ({ label, value })),
-      { label: 'Jaws to lowest cut', value: `Z ${speech.signed(prove.aboveTop)} ${unit}` },
+      {
+        label: 'Jaws to lowest cut',
+        value: prove.aboveTop === null ? 'no cut beside the part' : `Z ${speech.signed(prove.aboveTop)} ${unit}`,
+      },
     ],
   };
 }

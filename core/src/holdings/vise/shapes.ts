@@ -15,7 +15,7 @@ import {
 import type { Outlines } from '../../solid';
 import type { Vise } from '../../shop';
 import type { Speech } from '../../units';
-import { factsOfAll, sizes, type DeviceSolid, type Drawn, type DrawnFacts } from '../drawn';
+import { clearance, factsOfAll, sizes, type DeviceSolid, type Drawn, type DrawnFacts } from '../drawn';
 import { fixedSide, pocketOf, restIn } from './seat';
 
 /** How much of a vise is worth drawing: what is beyond is broken off. Device frame, mm. */
@@ -184,7 +184,7 @@ function fromTheFront(m: Measures): Shape[] {
 /** Grip, opening and clearance from the end; parallels and top from the front; stop and over-all sizes from above. */
 export function viseDimensions(view: ViewName, vise: Vise, drawn: Drawn<'vise'>, speech: Speech): Dimension[] {
   const { facts, setup } = drawn;
-  const { seat, hold, prove } = facts;
+  const { seat, hold } = facts;
   const opening = hold.vise?.openingMm ?? 0;
   const front = fixedSide(vise) > 0 ? -opening : 0;
   const grip = Math.max(seat.y.touch.z[0], seat.movingJaw?.touch.z[0] ?? 0);
@@ -199,12 +199,7 @@ export function viseDimensions(view: ViewName, vise: Vise, drawn: Drawn<'vise'>,
         { reach: fixedSide(vise) > 0 ? -thickness : -opening - thickness, side: 'left' },
         speech.size(hold.vise?.gripDepthMm ?? 0),
       ),
-      vertical(
-        'clear',
-        [vise.jawHeight, prove.lowestCut],
-        { reach: -front, side: 'right' },
-        speech.signed(prove.aboveTop),
-      ),
+      ...clearance(facts, -front, speech),
       horizontal(
         'opening',
         [-front - opening, -front],

@@ -1,5 +1,5 @@
 import { copiedMesh, planBlank, type BlankFacts, type BlankShape } from '../../blank';
-import type { Box3, Direction, Orientation } from '../../frames';
+import type { Box3 } from '../../frames';
 import type { Allowance, Copies, FileBody, PartSource } from '../../job';
 import {
   findFeatures,
@@ -15,10 +15,9 @@ import {
 } from '../../part';
 import type { Kernel, Result, Solid, TriangleMesh } from '../../solid';
 import { blankMaterial, releaseBlank, type BlankMaterial } from '../blankMaterial';
-import { floorThickness } from '../floor';
 import type { Graph, Stage } from '../graph';
 import { unreachedMetal, type Unreached } from '../unreached';
-import { alongOutline, cutFrom, depthPlane, type Cut, type Material } from '../whatIsLeft';
+import type { Material } from '../material';
 
 /** The mesh of a body of a file: the same while its content is, whichever copy a reader hands out. null: not read. */
 export function bodyMesh(g: Graph, source: FileBody | null, bodies: BodyMeshes): TriangleMesh | null {
@@ -76,39 +75,6 @@ export const materialStage: Stage<{ kernel: Kernel; part: Part; blank: BlankFact
   name: 'blank',
   compute: ({ kernel, part, blank }) => blankMaterial(kernel, part, blank),
   release: (made, { part }) => releaseBlank(made, part),
-};
-
-interface CutInputs {
-  kernel: Kernel;
-  part: Part;
-  before: Material;
-  up: Direction;
-  below: number;
-  /** width of a cut that only follows the outline, mm; null: everything is cleared */
-  outlineMm: number | null;
-}
-export const cutStage: Stage<CutInputs, Cut> = {
-  name: 'what is left',
-  compute: ({ kernel, part, before, up, below, outlineMm }) => {
-    const along = depthPlane(part, up, below);
-    if (outlineMm === null) return cutFrom({ kernel, before, up, level: along });
-    const only = alongOutline({ kernel, part, before, up, cutterMm: outlineMm });
-    const cut = cutFrom({ kernel, before, up, level: along, only });
-    only.release();
-    return cut;
-  },
-  release: (cut, { before }) => {
-    if (cut.onward !== cut.left) cut.onward.release();
-    if (cut.left !== before) cut.left.release();
-  },
-};
-
-/** Thickness of what stays under the lowest cut; `mm` null: no floor. */
-export const floorStage: Stage<{ cut: Cut; orientation: Orientation }, { readonly mm: number | null }> = {
-  name: 'floor',
-  compute: ({ cut: { removedBox, left, along }, orientation }) => ({
-    mm: removedBox ? floorThickness(left.solid.mesh(), orientation, along) : null,
-  }),
 };
 
 interface UnreachedInputs {

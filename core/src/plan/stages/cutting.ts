@@ -1,22 +1,22 @@
-import { add, rotate, rotationOf, scale, type Box3, type Orientation, type Vec3 } from '../../frames';
+import { add, rotate, rotationOf, scale, type Orientation, type Vec3 } from '../../frames';
 import type { HoldFacts } from '../../hold';
 import type { Separation, Setup } from '../../job';
 import type { CylinderFeature } from '../../part';
-import { planProve, planSeparation, type ProveFacts, type SeparationFacts } from '../../prove';
+import { planProve, planSeparation, type CutFacts, type ProveFacts, type SeparationFacts } from '../../prove';
 import type { MadeBore } from '../../prove/checks/boreHasTool';
 import type { MadeCorner } from '../../prove/checks/cornerFitsCutter';
-import { turnedBox, type SeatFacts } from '../../seat';
+import type { SeatFacts } from '../../seat';
 import type { Machine, Station } from '../../shop';
 import { isInOutlines } from '../../solid';
 import { featureLevel, type ZeroFacts } from '../../zero';
 import type { Stage } from '../graph';
-import type { Cut } from '../whatIsLeft';
+import type { CutAway } from '../whatIsLeft';
 import type { Sections } from './lying';
 
 interface MadeInputs {
   bores: readonly CylinderFeature[];
   corners: readonly CylinderFeature[];
-  cut: Cut;
+  cut: CutAway;
   orientation: Orientation;
   loaded: Sections;
   left: Sections;
@@ -47,7 +47,7 @@ export const madeStage: Stage<MadeInputs, Made> = {
 
 interface SeparationInputs {
   keeps: Separation;
-  outlineCutter: number;
+  outlineMm: number;
   frees: boolean;
   finished: Sections;
   seat: SeatFacts;
@@ -56,11 +56,11 @@ interface SeparationInputs {
 /** What keeps a part that the cut frees where it is. */
 export const separationStage: Stage<SeparationInputs, SeparationFacts> = {
   name: 'separation',
-  compute: ({ keeps, outlineCutter, frees, finished, seat, yieldMPa }) => {
+  compute: ({ keeps, outlineMm, frees, finished, seat, yieldMPa }) => {
     const { translation: t } = seat.pose;
     const seated = finished.at(seat.locators.z.at + 0.01 - t.z);
     const outline = seated.map((ring) => ring.map(([x, y]) => [x + t.x, y + t.y] as const));
-    return planSeparation({ ...keeps, outlineCutter }, frees, outline, yieldMPa);
+    return planSeparation({ ...keeps, outlineMm }, frees, outline, yieldMPa);
   },
 };
 
@@ -71,12 +71,7 @@ interface ProveInputs {
   top: HoldFacts['top'];
   station: Station | null;
   machine: Machine | null;
-  removedBox: Box3 | null;
+  cuts: readonly CutFacts[];
   orientation: Orientation;
-  along: number;
 }
-export const proveStage: Stage<ProveInputs, ProveFacts> = {
-  name: 'prove',
-  compute: ({ removedBox, orientation, along, ...with_ }) =>
-    planProve({ ...with_, removedSeated: removedBox && turnedBox(removedBox, orientation), lowestCutSeated: along }),
-};
+export const proveStage: Stage<ProveInputs, ProveFacts> = { name: 'prove', compute: planProve };

@@ -32,6 +32,8 @@ import { partComesFree } from '../../prove/checks/partComesFree';
 import { wayClear } from '../../prove/checks/wayClear';
 import { onePlace } from '../../seat/checks/onePlace';
 import { piecesApart } from '../../holdings/checks/piecesApart';
+import type { CutFacts } from '../../prove';
+import { cutClearsWhatLooksUp } from '../checks/cutClearsWhatLooksUp';
 import { lookupIn, nameIn, type FeaturesHere } from '../features';
 import type { Stage } from '../graph';
 import { ofPieces } from '../pieces';
@@ -41,7 +43,8 @@ import type { ForceFacts, PlannedPiece, SetupFacts } from '../planned';
 export interface ChecksInput {
   readonly setup: Setup;
   /** the face it cuts down to looks up, or there is none */
-  readonly looksUp: boolean;
+  readonly astray: readonly string[];
+  readonly cuts: readonly CutFacts[];
   readonly device: Device | null;
   readonly station: Station | null;
   /** null while no device is chosen */
@@ -100,7 +103,7 @@ function ofCut({ facts, setup, told }: Placed): Finding[] {
 
 /** Every check of one setup that does not need the forces. */
 export function checksOf(input: ChecksInput): Finding[] {
-  const { setup, looksUp, device, facts, machine, machineId, here, speech } = input;
+  const { setup, astray, cuts, device, facts, machine, machineId, here, speech } = input;
   const told: Told = { setupId: setup.id, op: setup.op, speech };
   const chosen = [
     ...deviceChosen(setup, device, told),
@@ -108,7 +111,12 @@ export function checksOf(input: ChecksInput): Finding[] {
     ...stationOnMachine(setup, machine, told),
     ...registerOnMachine(setup, machine, told),
     ...proposedLookedAt(setup, told),
-    ...depthFaceLooksUp(looksUp, nameIn(here)(setup.cutsTo ?? ''), setup, told),
+    ...setup.cuts.flatMap((cut, i) =>
+      astray.includes(cut.id)
+        ? depthFaceLooksUp(cut, { name: cuts[i].name, faceName: nameIn(here)(cut.to ?? '') }, setup, told)
+        : [],
+    ),
+    ...cutClearsWhatLooksUp(setup, cuts, here, told),
   ];
   if (!device || !facts || !isHeldOn(setup, device)) return chosen;
   const placed = { ...input, setup, facts, told };

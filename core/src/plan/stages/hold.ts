@@ -11,8 +11,8 @@ import {
   type Obstacle,
 } from '../../hold';
 import type { Box3 } from '../../frames';
-import type { Setup } from '../../job';
-import { planWay, type WayFacts } from '../../prove';
+import type { Tool } from '../../job';
+import { planWay, waysTogether, type WayFacts } from '../../prove';
 import { holdingOf } from '../../holdings';
 import type { Gripped, SeatFacts } from '../../seat';
 import type { Device, WorkMaterial } from '../../shop';
@@ -20,6 +20,7 @@ import type { Kernel, Outlines, TriangleMesh } from '../../solid';
 import type { Speech } from '../../units';
 import type { Stage } from '../graph';
 import { besides, type StandingPiece } from '../pieces';
+import type { Region } from '../region';
 import { seatedSections, type BodySections, type Sections } from './lying';
 
 interface HoldInputs {
@@ -34,6 +35,7 @@ interface HoldInputs {
   loaded: TriangleMesh;
   massKg: number;
   touchDiameterMm: number;
+  outlineMm: number;
   loadedCuts: Sections;
   leftCuts: Sections;
   finishedCuts: Sections;
@@ -63,7 +65,7 @@ function holdWithJig(input: HoldOf<Device> & { readonly gripped: Gripped | null 
 
 interface MarginInputs {
   hold: HoldFacts;
-  tools: Setup['tools'];
+  tools: readonly Tool[];
   material: WorkMaterial | null;
   removed: Box3 | null;
   lowestCut: number;
@@ -83,7 +85,7 @@ function extreme(of: (...values: number[]) => number, values: readonly (number |
 interface WayInputs {
   kernel: Kernel;
   device: Device;
-  tools: Setup['tools'];
+  tools: readonly Tool[];
   seat: SeatFacts;
   hold: HoldFacts;
   lowestCut: number;
@@ -123,6 +125,22 @@ export const wayStage: Stage<WayInputs, WayFacts> = {
   },
 };
 
+/** Of the tools a cut into a region may be made with, those that go into it; where none does, all of them. */
+export const fittingToolsStage: Stage<{ kernel: Kernel; tools: readonly Tool[]; region: Region }, readonly Tool[]> = {
+  name: 'tools that go in',
+  compute: ({ kernel, tools, region }) => {
+    const goesIn = (mm: number) => kernel.offset(region.outlines, 1e-3 - mm / 2).length > 0;
+    const fit = tools.filter((t) => t.diameter === null || goesIn(t.diameter));
+    return fit.length > 0 ? fit : tools;
+  },
+};
+
+/** What is in the way of all cuts of a setup: the nearest of each. */
+export const waysStage: Stage<{ ways: readonly WayFacts[] }, WayFacts> = {
+  name: 'in the way of all cuts',
+  compute: ({ ways }) => (ways.length === 1 ? ways[0] : waysTogether(ways)),
+};
+
 /** What the other pieces of a setup put in the way of one of them. */
 interface OthersInputs {
   own: HoldFacts;
@@ -146,7 +164,7 @@ interface BendInputs {
   gripped: Gripped | null;
   material: WorkMaterial;
   removed: Box3;
-  lowestCut: number;
+  floorAt: number;
   floorMm: number | null;
   leftCuts: Sections;
   leftAcross: Sections;

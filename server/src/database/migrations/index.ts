@@ -15,6 +15,7 @@ import { search } from './0013-search';
 import { holdByFamily } from './0014-hold-by-family';
 import { prepared } from './0015-prepared';
 import { proposed } from './0016-proposed';
+import { cuts } from './0017-cuts';
 
 export interface Migration {
   readonly name: string;
@@ -39,4 +40,5 @@ export const migrations: readonly Migration[] = [
   { name: '0014-hold-by-family', up: holdByFamily },
   { name: '0015-prepared', up: prepared },
   { name: '0016-proposed', up: proposed },
+  { name: '0017-cuts', up: cuts },
 ];

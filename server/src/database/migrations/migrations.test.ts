@@ -235,7 +235,7 @@ test('vises of a database of version 2 become devices, and its jobs say "device"
       ok: true,
       value: {
         setups: [
-          { device: 'vise-150', hold: { family: 'vise', further: [] }, clears: 'everything' },
+          { device: 'vise-150', hold: { family: 'vise', further: [] }, cuts: [{ clears: 'everything' }] },
           { device: 'vise-150', hold: { family: 'vise', further: [] } },
         ],
       },

@@ -1,11 +1,14 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
-import { isHoldIn } from '@violet-jaw/core/job';
+import { cutFor, isHoldIn, withCut, type Setup } from '@violet-jaw/core/job';
+import { clearable } from '@violet-jaw/core/part';
 import { featureLevel, looksTowards } from '@violet-jaw/core/zero';
 import { useJob } from '../../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../../app/useFeatures';
 import { inHold } from '@violet-jaw/core/holdings';
+import { newId } from '../../app/newId';
+import { useDepthTo } from '../../bench/Cuts';
 import { stopBefore } from '../../bench/stopBefore';
 import { usePut } from '../../bench/usePut';
 import { ChoiceField } from '../../fields/TextField';
@@ -87,17 +90,7 @@ export function UseFor({ named, here = false }: { named: NamedFeature; here?: bo
             Zero {axes[0].toUpperCase()}
           </Button>
         )}
-        {feature.kind === 'plane' && feature.side === orientation.up && (
-          <Button
-            size="sm"
-            variant="outline-primary"
-            onClick={() =>
-              take('The depth', (s) => ({ ...s, cutsTo: id, cutsBelowTop: feature.belowOutermost ?? s.cutsBelowTop }))
-            }
-          >
-            Depth down to it
-          </Button>
-        )}
+        <CutsFor named={named} setup={setup} onTake={take} onSaid={setSaid} />
         {stopSide && looksTowards(feature, stopSide, orientation) && plannedSetup?.facts && (
           <Button size="sm" variant="outline-primary" onClick={() => void stopAgainst()}>
             Stop against it
@@ -109,6 +102,65 @@ export function UseFor({ named, here = false }: { named: NamedFeature; here?: bo
           {said}
         </div>
       )}
+    </>
+  );
+}
+
+/** What a face or bore that looks up can be for the cuts of a setup: their depth, or a cut of its own. */
+function CutsFor({
+  named,
+  setup,
+  onTake,
+  onSaid,
+}: {
+  named: NamedFeature;
+  setup: Setup;
+  onTake: (says: string, change: (s: Setup) => Setup) => void;
+  onSaid: (says: string) => void;
+}) {
+  const { list, withFeature } = useFeatures();
+  const put = usePut(setup.id);
+  const depthTo = useDepthTo(setup);
+  const { up } = setup.orientation;
+  const { feature, id } = named;
+  const below = depthTo(named);
+  if (below === null) return null;
+  const over = setup.cuts.find((c) => c.clears !== 'features');
+  const groups = clearable(
+    list.map((n) => n.feature),
+    up,
+  ).filter((group) => group.includes(feature));
+  return (
+    <>
+      {over && feature.kind === 'plane' && (
+        <Button
+          size="sm"
+          variant="outline-primary"
+          onClick={() => onTake('The depth', (s) => ({ ...s, cuts: withCut(s.cuts, over.id, { to: id, below }) }))}
+        >
+          Depth down to it
+        </Button>
+      )}
+      {groups.map((group) => {
+        const all = group.flatMap((f) => list.find((n) => n.feature === f) ?? []);
+        const says = all.length > 1 ? `Cut all ${all.length} like it` : 'A cut of its own';
+        const ids = [id, ...all.map((n) => n.id).filter((other) => other !== id)];
+        return (
+          <Button
+            key={all.length}
+            size="sm"
+            variant="outline-primary"
+            onClick={() => {
+              put((s) => ({ ...s, cuts: [...s.cuts, cutFor(newId(), ids, below)] }), withFeature(...all));
+              onSaid(
+                `Op ${setup.op} has a cut of its own for ${all.length > 1 ? `${all.length} like it` : named.name} now.`,
+              );
+            }}
+          >
+            {says}
+          </Button>
+        );
+      })}
     </>
   );
 }

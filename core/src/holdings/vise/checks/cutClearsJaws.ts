@@ -1,16 +1,19 @@
 import { findingOf, type Finding, type Told } from '../../../findings';
 import type { HoldFacts } from '../../../hold';
-import type { ProveFacts } from '../../../prove';
+import { cutAt, type ProveFacts } from '../../../prove';
 
 /** The lowest cut must stay above the jaw tops, with the clearance wanted. */
 export function cutClearsJaws(prove: ProveFacts, top: HoldFacts['top'], told: Told): Finding[] {
-  const short = top.wantedMm - prove.aboveTop;
+  const { aboveTop } = prove;
+  if (aboveTop === null) return [];
+  const short = top.wantedMm - aboveTop;
   if (short <= 1e-6) return [];
-  const below = prove.aboveTop < -1e-9;
+  const below = aboveTop < -1e-9;
+  const which = cutAt(prove.cuts, top.z + aboveTop);
   const numbers = {
-    lowestCutAboveBedMm: prove.lowestCut,
+    lowestCutAboveBedMm: top.z + aboveTop,
     jawTopMm: top.z,
-    aboveJawsMm: prove.aboveTop,
+    aboveJawsMm: aboveTop,
     wantedMm: top.wantedMm,
   };
   const remedy = `Use parallels at least ${told.speech.sizeWithUnit(short)} higher, or cut less deep here.`;
@@ -18,7 +21,7 @@ export function cutClearsJaws(prove: ProveFacts, top: HoldFacts['top'], told: To
   if (below) {
     return [
       say('stop', {
-        says: `The lowest cut is ${told.speech.sizeWithUnit(-prove.aboveTop)} below the jaw tops.`,
+        says: `${which} is ${told.speech.sizeWithUnit(-aboveTop)} below the jaw tops.`,
         numbers,
         because: 'The cutter runs into the jaws.',
         remedy,
@@ -27,7 +30,7 @@ export function cutClearsJaws(prove: ProveFacts, top: HoldFacts['top'], told: To
   }
   return [
     say('caution', {
-      says: `The lowest cut is only ${told.speech.sizeWithUnit(prove.aboveTop)} above the jaw tops; ${told.speech.sizeWithUnit(top.wantedMm)} are wanted.`,
+      says: `${which} is only ${told.speech.sizeWithUnit(aboveTop)} above the jaw tops; ${told.speech.sizeWithUnit(top.wantedMm)} are wanted.`,
       numbers,
       because: 'Chips pack there, and a small error in the parallels lets the cutter touch the jaws.',
       remedy,

@@ -1,0 +1,68 @@
+import { add, type Box3, type Orientation, type Vec3 } from '../frames';
+import type { Cut } from '../job';
+import type { Feature } from '../part';
+import { turnedBox } from '../seat';
+import type { Speech } from '../units';
+
+/** One cut of a setup as planned, part coordinates. */
+export interface CutFacts {
+  readonly id: string;
+  /** what people call it: its own name, or what it clears */
+  readonly name: string;
+  /** it has a name on sheet and drawing: there is more than one, or it is not simply all over */
+  readonly named: boolean;
+  /** below the finished part's highest point as it lies, mm */
+  readonly below: number;
+  /** its lowest point: `u·x` with `u` the direction that is up */
+  readonly along: number;
+  readonly removedMm3: number;
+  /** null: it removes nothing */
+  readonly removed: Box3 | null;
+  /** it goes outside the part seen along the spindle: where jaws and clamps stand */
+  readonly beside: boolean;
+  /** id of the tool that makes it; null: not said */
+  readonly tool: string | null;
+}
+
+/** A cut where it is made: device frame, mm. */
+export interface CutOn extends Omit<CutFacts, 'along' | 'removed'> {
+  readonly lowest: number;
+  readonly removedBox: Box3 | null;
+}
+
+/** A cut on its device. @param by from the part's turned origin to where it stands there */
+export function cutOn({ along, removed, ...cut }: CutFacts, orientation: Orientation, by: Vec3): CutOn {
+  const box = removed && turnedBox(removed, orientation);
+  return { ...cut, lowest: along + by.z, removedBox: box && { min: add(box.min, by), max: add(box.max, by) } };
+}
+
+interface Named {
+  readonly name: string;
+  readonly feature: Feature | null;
+}
+
+/** What a cut is called: as the planner named it, else after what it clears. @param of a feature and its name */
+export function cutName(cut: Cut, of: (id: string) => Named, speech: Speech): string {
+  if (cut.name) return cut.name;
+  if (cut.clears === 'everything') return 'all over';
+  if (cut.clears === 'outline') return 'along the outline';
+  const cleared = cut.features.map(of);
+  if (cleared.length === 0) return 'nothing chosen yet';
+  if (cleared.length === 1) return cleared[0].name;
+  const diameters = cleared.map(({ feature: f }) => (f?.kind === 'bore' ? speech.size(f.diameter) : null));
+  if (diameters[0] !== null && diameters.every((d) => d === diameters[0]))
+    return `${cleared.length} bores ⌀${diameters[0]}`;
+  return `${cleared[0].name} and ${cleared.length - 1} more`;
+}
+
+/** How deep a cut goes, from the finished top. */
+export const depthInWords = (below: number, speech: Speech): string =>
+  below < 0
+    ? `leaves ${speech.sizeWithUnit(-below)} on the finished top`
+    : `${speech.sizeWithUnit(below)} below the finished top`;
+
+/** Words for the cut that goes down to a level: by its name where there are several. */
+export function cutAt(cuts: readonly CutOn[], level: number): string {
+  const cut = cuts.find((c) => Math.abs(c.lowest - level) < 1e-9);
+  return cuts.length > 1 && cut ? `The cut "${cut.name}"` : 'The lowest cut';
+}
