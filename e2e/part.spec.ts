@@ -85,6 +85,7 @@ test('a face or bore picked in the drawing is taken for zero, depth or stop', as
   await expect(page.getByLabel('Zero in X', { exact: true }).locator('option:checked')).toHaveText('right face');
   await open(page, 'Seat');
   await expect(page.getByLabel('Stop against a face').locator('option:checked')).toHaveText('left face');
+  await open(page, 'Cuts');
   await expect(page.getByLabel('…or down to a face').locator('option:checked')).toHaveText('top face');
   await open(page, 'Zero');
   await page.getByLabel('Zero in X', { exact: true }).selectOption('middle between two…');
@@ -204,7 +205,7 @@ test('a route is proposed, taken, and is an ordinary route: nothing left over', 
   await expect(page.getByRole('button', { name: /^Op 20/ })).toBeVisible();
   // an ordinary setup: its depth is edited, and what is not reached then is told with the side it is reached from
   await page.getByRole('button', { name: /^Op 20/ }).click();
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '1');
   await expect(await next(page, 'metal-never-reached')).toContainText('are never reached', LONG);
   await page.keyboard.press('Escape');

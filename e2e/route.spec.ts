@@ -79,12 +79,12 @@ test('the cards of four setups never cover each other; the chosen one and the wa
 test("a depth can be chosen from the part's faces, and a typed sum kept as the reason", async ({ page }) => {
   await page.getByRole('link', { name: 'SK-1041' }).click();
   await expect(page.getByTestId('work-zero')).toContainText('G54', LONG);
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await page.getByLabel('…or down to a face').selectOption({ label: 'top side, 4 deep' });
   await expect(page.getByLabel('Cuts down below top')).toHaveValue('4.000');
   await expect(await next(page, 'metal-never-reached')).toBeVisible(LONG);
   await page.keyboard.press('Escape');
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '38-7');
   await expect(page.getByText('from 38-7')).toBeVisible();
   // what the plan says goes first: it moves what is below it
@@ -133,7 +133,7 @@ test('findings stand in their section with numbers and remedy, and go when the c
   await enter(page.getByLabel('Parallels, height'), '20');
   await open(page, 'Hold');
   await expect(await findingOf(page, 'grip-too-shallow')).toHaveCount(0);
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '12');
   await open(page, 'Prove');
   await expect(await findingOf(page, 'jaw-top-above-lowest-cut')).toContainText('2.000 mm below the jaw tops');
@@ -314,7 +314,7 @@ test('tools are listed with lengths that prove the Z travel', async ({ page }) =
   await open(page, 'Tools & program');
   await page.getByRole('button', { name: 'Add tool' }).click();
   await enter(page.getByLabel('Description of T1'), 'face mill');
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '5');
   await page.getByRole('link', { name: 'Part & blank' }).click();
   await enter(page.getByLabel('top face +Z'), '2');

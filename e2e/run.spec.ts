@@ -34,7 +34,7 @@ async function issuedBlock(page: Page, number: string): Promise<string> {
   await page.getByLabel('Held in or on').selectOption({ label: 'Vise 150' });
   await open(page, 'Zero');
   await page.getByLabel('Station', { exact: true }).selectOption('A');
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '10');
   await open(page, 'Tools & program');
   await page.getByRole('button', { name: 'Add tool' }).click();

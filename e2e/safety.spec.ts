@@ -17,7 +17,7 @@ async function twoSetups(page: import('@playwright/test').Page, number: string):
   await page.getByRole('button', { name: 'Add setup' }).click();
   await open(page, 'Zero');
   await page.getByLabel('Station', { exact: true }).selectOption('A');
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '10');
   await saved(page);
 }

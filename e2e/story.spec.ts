@@ -37,7 +37,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await go(page, 'Route');
   await page.getByLabel('Machine').selectOption('Mill 1');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '31');
   await enter(page.getByLabel('Parallels, height'), '32');
   await enter(page.getByLabel('Stop X, from left jaw end'), '20');
@@ -135,7 +135,7 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   // one unit on page and sheet
   await open(page, 'Hold');
   await enter(page.getByLabel('Handle torque, lbf·ft'), '22');
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '25.4mm');
   await expect(page.getByLabel('Cuts down below top')).toHaveValue('1.0000');
   // zero on the finished rear face with 0.03 still on the rough side, tool ½ in: +0.2800
@@ -146,7 +146,7 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await expect(worksheet.getByRole('row', { name: /^Z: Touch the sawn top face/ })).toContainText('Z +0.0300');
   await expect((await findingOf(page, 'station-unknown')).first()).toContainText('shift from the first setup');
   await page.getByRole('button', { name: 'Add setup' }).click();
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '0.26');
   await enter(page.getByLabel('Parallels, height'), '0.625');
   await enter(page.getByLabel('Stop X, from left jaw end'), '0');
@@ -180,7 +180,7 @@ test('a stop blocks the issue until it is accepted in writing, and the acceptanc
   await page.getByRole('button', { name: 'Add setup' }).click();
   await open(page, 'Zero');
   await page.getByLabel('Station', { exact: true }).selectOption('A');
-  await open(page, 'Seat');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '10');
   await go(page, 'Part & blank');
   await enter(page.getByLabel('left face -X'), '-0.5');

@@ -63,7 +63,9 @@ function cutLevels(view: ViewName, { seat, prove: { cuts } }: SetupFacts, labels
       [to + out, lowest],
     ];
     const line: Shape = { kind: 'line', role: 'cut-level', points };
-    const name: Shape = { kind: 'label', at: points[1], text: `cut ${i + 1}`, anchor: 'start', backed: true };
+    // on the side where no grip stands
+    const [at, anchor] = view === 'leftEnd' ? [points[0], 'end' as const] : [points[1], 'start' as const];
+    const name: Shape = { kind: 'label', at, text: `cut ${i + 1}`, anchor, backed: true };
     return several && labels ? [line, name] : [line];
   });
 }

@@ -4,7 +4,7 @@
  */
 export const PROPOSABLE = {
   orientation: { says: 'which way it lies', section: 'Seat' },
-  cuts: { says: 'depth of cut', section: 'Seat' },
+  cuts: { says: 'depth of cut', section: 'Cuts' },
   'hold.parallels.height': { says: 'parallels', section: 'Seat' },
   'hold.stop': { says: 'stop', section: 'Seat' },
   device: { says: 'device', section: 'Hold' },

@@ -1,7 +1,18 @@
-import type { Direction } from '../frames';
+import { dot, subtract, type Direction } from '../frames';
 import type { Feature } from './feature';
 import { looksUp } from './footprint';
 import { holeGroups } from './pockets';
+
+/** A bore's flat bottom: it is cut with the bore. */
+const isBottomOf = (f: Feature, bore: Feature): boolean => {
+  if (f.kind !== 'plane' || bore.kind !== 'bore' || Math.abs(dot(f.normal, bore.axis)) < 1 - 1e-9) return false;
+  const [from, to] = [subtract(f.at, bore.at), bore.axis];
+  const along = dot(from, to);
+  const aside = Math.sqrt(Math.max(0, dot(from, from) - along ** 2));
+  return (
+    aside < 1e-3 && Math.abs(Math.abs(along) - bore.depth / 2) < 1e-6 && f.areaMm2 < (bore.diameter / 2) ** 2 * 3.1416
+  );
+};
 
 /**
  * What a cut from `up` can be made for by itself: pockets, bores of one size together, single bores, and other faces
@@ -9,7 +20,9 @@ import { holeGroups } from './pockets';
  */
 export function clearable(features: readonly Feature[], up: Direction): (readonly Feature[])[] {
   const reached = features.filter((f) => looksUp(f, up));
-  const faces = reached.filter((f) => f.kind === 'plane' && (f.belowOutermost ?? 0) > 1e-6);
+  const faces = reached.filter(
+    (f) => f.kind === 'plane' && (f.belowOutermost ?? 0) > 1e-6 && !features.some((bore) => isBottomOf(f, bore)),
+  );
   const isPocket = (f: Feature) => f.kind === 'plane' && f.pocket !== null;
   return [
     ...faces.filter(isPocket).map((f) => [f]),

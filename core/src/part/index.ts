@@ -112,7 +112,7 @@ export type { Part } from './part';
 export * from './sides';
 export * from './feature';
 export * from './features';
-export * from './names';
+export { featureNames, pocketName, spoken } from './names';
 export * from './match';
 export * from './measure';
 export { clearable } from './clearable';

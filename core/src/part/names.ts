@@ -5,7 +5,7 @@ import { directionAlong } from './features';
 import { PART_SIDE } from './sides';
 
 /** A size as it is spoken: no zeros behind the last digit that counts. */
-function spoken(mm: number, speech: Speech): string {
+export function spoken(mm: number, speech: Speech): string {
   const text = speech.size(mm);
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
 }

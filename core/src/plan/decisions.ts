@@ -33,10 +33,10 @@ function depthOf(
   const several = planned.cuts.length > 1;
   const aside = (0.08 + 0.06 * i) * (box.max.x - box.min.x);
   return {
-    id: i === 0 ? 'depth' : `depth ${id}`,
-    item: 'depth',
-    thing: several ? `depth of "${name}"` : 'lowest cut',
-    name: several ? `"${name}" cuts down below top` : 'Cuts down below top',
+    id: several ? `depth-${id}` : 'depth',
+    item: several ? `depth-${id}` : 'depth',
+    thing: several ? `cut "${name}"` : 'lowest cut',
+    name: several ? `Cut "${name}", below top` : 'Cuts down below top',
     axis: 'z',
     mm: below,
     from: lowest + below,

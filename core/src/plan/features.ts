@@ -25,8 +25,8 @@ function* idsOf(s: Setup): Generator<readonly [id: string, says: string]> {
   }
   const which = s.cuts.length > 1 ? 'a cut of ' : '';
   for (const cut of s.cuts) {
-    if (cut.to) yield [cut.to, `the depth of ${which}Op ${s.op}`];
-    for (const id of cut.features) yield [id, `what a cut of Op ${s.op} clears`];
+    for (const id of cut.features) yield [id, `a cut of Op ${s.op}`];
+    if (cut.to && !cut.features.includes(cut.to)) yield [cut.to, `the depth of ${which}Op ${s.op}`];
   }
   for (const face of featuresOfHold(s.hold)) yield [face.id, `${face.for} of Op ${s.op}`];
 }

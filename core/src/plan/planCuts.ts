@@ -42,6 +42,14 @@ export function planCuts(g: Graph, whole: Whole, at: Cutting): Pick<Here, 'cut' 
   });
   const frees = regions.some((r) => r !== null);
   const cut = g.run(allCutsStage, { kernel, each: g.list(each), frees });
-  const cuts = g.run(cutFactsStage, { cuts: g.same(setup.cuts), here, each: cut.each, regions, speech });
+  const cuts = g.run(cutFactsStage, {
+    kernel,
+    cuts: g.same(setup.cuts),
+    tools: g.same(setup.tools),
+    here,
+    each: cut.each,
+    regions,
+    speech,
+  });
   return { cut, cuts, regions };
 }

@@ -1,5 +1,5 @@
 import { dot, lookAlong, rotate, rotationOf, unitVector, type Direction, type Vec3 } from '../frames';
-import { circle, signedArea } from '../hold';
+import { signedArea } from '../hold';
 import type { Footprint, Part } from '../part';
 import type { Kernel, Outlines, Solid } from '../solid';
 import type { Material } from './material';
@@ -20,23 +20,38 @@ export function alongOutline(kernel: Kernel, part: Part, up: Direction, cutterMm
 /** Less than this outside the part is rounding, mm². */
 const NOTHING_MM2 = 0.01;
 
+type Point = readonly [number, number];
 type Edge = Footprint['open'][number];
 
-/** Outside of an open edge, so far out. Such edges run with the floor on their left. */
-function beyondEdge([a, b]: Edge, mm: number): Outlines {
+/** Outwards from an open edge, one long: such edges run with the floor on their left. null: it has no length. */
+function outwards([a, b]: Edge): Point | null {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
   const length = Math.hypot(dx, dy);
-  if (length === 0) return [];
-  const [nx, ny] = [(dy / length) * mm, (-dx / length) * mm];
-  return [[a, [a[0] + nx, a[1] + ny], [b[0] + nx, b[1] + ny], b]];
+  return length === 0 ? null : [dy / length, -dx / length];
 }
 
-/** Outside of open edges, and around the corners in which two of them meet. */
+/** Sharper corners than this (cosine between the two outward directions) are not run out over. */
+const SHARPEST = -0.9;
+
+/** Outside of open edges, so far out, with the corners in which two of them meet. */
 function beyond(edges: readonly Edge[], mm: number): Outlines[] {
-  const key = ([x, y]: readonly [number, number]) => `${x},${y}`;
-  const ends = new Set(edges.map(([, b]) => key(b)));
-  const corners = edges.filter(([a]) => ends.has(key(a))).map(([[x, y]]): Outlines => [circle(x, y, mm)]);
-  return [...edges.map((edge) => beyondEdge(edge, mm)), ...corners];
+  const at = ([x, y]: Point, by: Point): Point => [x + by[0] * mm, y + by[1] * mm];
+  const key = ([x, y]: Point) => `${x},${y}`;
+  const ending = new Map(edges.map((e) => [key(e[1]), e]));
+  return edges.flatMap((edge): Outlines[] => {
+    const [a, b] = edge;
+    const out = outwards(edge);
+    if (!out) return [];
+    const strip: Outlines = [[a, at(a, out), at(b, out), b]];
+    const before = ending.get(key(a));
+    const other = before ? outwards(before) : null;
+    if (!other) return [strip];
+    const cosine = other[0] * out[0] + other[1] * out[1];
+    const turnsOut = other[0] * out[1] - other[1] * out[0] > 0;
+    if (!turnsOut || cosine < SHARPEST) return [strip];
+    const tip: Point = [(other[0] + out[0]) / (1 + cosine), (other[1] + out[1]) / (1 + cosine)];
+    return [strip, [[a, at(a, other), at(a, tip), at(a, out)]]];
+  });
 }
 
 /**
@@ -64,6 +79,10 @@ export function overFeatures(
   const all = kernel.flatUnion([everywhere(outlines), kernel.flatDifference(out, part2d)]);
   return { outlines: all, beside: kernel.flatArea(kernel.flatDifference(all, part2d)) > NOTHING_MM2 };
 }
+
+/** Whether a cutter goes into a region: a micrometer more than its diameter is enough. */
+export const fits = (kernel: Kernel, { outlines }: Region, diameterMm: number): boolean =>
+  kernel.offset(outlines, 5e-4 - diameterMm / 2).length > 0;
 
 /** The space over a region, as far as anything of the material reaches. To be released. */
 export function spaceOver(kernel: Kernel, { outlines }: Region, up: Direction, before: Material): Solid {

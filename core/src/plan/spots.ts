@@ -55,10 +55,13 @@ const SHOWN: ReadonlyMap<string, Shows> = new Map([
   ...spread({ on: ['pod-'], view: 'above' }, ['pod-leaks', 'overhang-over-pods']),
   ...spread({ on: ['rest-height'], view: 'front' }, ['stands-out-too-far', 'chuck-grips-nothing', 'grip-not-round']),
   ...spread({ on: ['support-'], view: 'front' }, ['support-does-not-reach']),
-  ...spread({ on: ['depth'], view: 'front' }, [
+  ...spread({ on: ['depth', 'depth-'], view: 'front' }, [
     'board-cut-too-deep',
     'cut-ends-at-underside',
+    'cut-into-rest',
     'cut-into-device',
+    'cut-cannot-reach',
+    'cut-clears-nothing-chosen',
     'depth-face-does-not-look-up',
     'jaw-top-above-lowest-cut',
     'setup-removes-nothing',
@@ -86,7 +89,13 @@ export interface Spot {
 }
 
 /** Whether the words name just that thing: "strap 1" is not in "strap 12". */
-const isNamedIn = (says: string, thing: string): boolean => new RegExp(`\\b${thing}\\b`, 'i').test(says);
+function isNamedIn(says: string, thing: string): boolean {
+  const [text, name] = [says.toLowerCase(), thing.toLowerCase()];
+  const goesOn = (c: string | undefined) => c !== undefined && /[\p{L}\p{N}]/u.test(c);
+  for (let i = text.indexOf(name); i >= 0; i = text.indexOf(name, i + 1))
+    if (!goesOn(text[i - 1]) && !goesOn(text[i + name.length])) return true;
+  return false;
+}
 
 function itemOf(f: Finding, shows: Shows, decisions: readonly Decision[]): Decision | null {
   // what is said of a further piece begins with it

@@ -67,6 +67,14 @@ function snapped(before: Material, up: Direction, along: number): number {
   return corner === null ? along : sign * corner;
 }
 
+/** A cut down to a level that takes nothing away. */
+export const nothingCut = (before: Material, along: number): OneCut => ({
+  left: before,
+  removedMm3: 0,
+  removedBox: null,
+  along,
+});
+
 /** An exact box stands for the half space above a level: the kernel's own cut by a plane is a rounding off it. */
 function aboveLevel({ min, max }: Box3, up: Direction, along: number): Box3 {
   const half = { min: { x: min.x - 1, y: min.y - 1, z: min.z - 1 }, max: { x: max.x + 1, y: max.y + 1, z: max.z + 1 } };
@@ -95,7 +103,7 @@ export function cutFrom({
 }): OneCut {
   const along = snapped(before, up, level);
   const { kept } = before;
-  const nothing = { left: before, removedMm3: 0, removedBox: null, along };
+  const nothing = nothingCut(before, along);
   const box = before.frame.box();
   const axis = axisOf(up);
   if (before.frame.isEmpty() || (signOf(up) > 0 ? box.max[axis] : -box.min[axis]) <= along) return nothing;

@@ -1,6 +1,6 @@
 import { add, type Box3, type Orientation, type Vec3 } from '../frames';
 import type { Cut } from '../job';
-import type { Feature } from '../part';
+import { spoken, type Feature } from '../part';
 import { turnedBox } from '../seat';
 import type { Speech } from '../units';
 
@@ -22,6 +22,8 @@ export interface CutFacts {
   readonly beside: boolean;
   /** id of the tool that makes it; null: not said */
   readonly tool: string | null;
+  /** that tool goes into what is closed all round; null: it is open, or no tool with a diameter is named */
+  readonly toolGoesIn: boolean | null;
 }
 
 /** A cut where it is made: device frame, mm. */
@@ -49,11 +51,18 @@ export function cutName(cut: Cut, of: (id: string) => Named, speech: Speech): st
   const cleared = cut.features.map(of);
   if (cleared.length === 0) return 'nothing chosen yet';
   if (cleared.length === 1) return cleared[0].name;
-  const diameters = cleared.map(({ feature: f }) => (f?.kind === 'bore' ? speech.size(f.diameter) : null));
+  const diameters = cleared.map(({ feature: f }) => (f?.kind === 'bore' ? spoken(f.diameter, speech) : null));
   if (diameters[0] !== null && diameters.every((d) => d === diameters[0]))
     return `${cleared.length} bores ⌀${diameters[0]}`;
   return `${cleared[0].name} and ${cleared.length - 1} more`;
 }
+
+/**
+ * What of the cuts a height above jaws or plate is of: not of what is cut deeper within the part's outline. @param level
+ * of the lowest cut that comes there
+ */
+export const lowestThere = (cuts: readonly CutOn[], level: number): string =>
+  cuts.some((c) => c.removedBox && c.lowest < level - 1e-9) ? 'lowest cut beside the part' : 'lowest cut';
 
 /** How deep a cut goes, from the finished top. */
 export const depthInWords = (below: number, speech: Speech): string =>

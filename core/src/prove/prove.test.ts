@@ -35,6 +35,7 @@ function prove(depth: number, s = setup(), m: typeof machine | null = machine) {
         removed: box([0, 0, 40 - depth], [100, 60, 42]),
         beside: true,
         tool: null,
+        toolGoesIn: null,
       },
     ],
   });

@@ -108,7 +108,12 @@ export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSe
       ...cutRows(planned, speech),
       ...(planned.material.floorMm == null
         ? []
-        : [{ label: 'Floor under lowest cut', value: `${speech.size(planned.material.floorMm)} ${unit}` }]),
+        : [
+            {
+              label: planned.cuts.length > 1 ? 'Floor under the cuts' : 'Floor under lowest cut',
+              value: `${speech.size(planned.material.floorMm)} ${unit}`,
+            },
+          ]),
       ...copyShiftRows(planned, copies, speech),
       ...pieceRows(planned, facts, speech),
     ],

@@ -8,7 +8,7 @@ import { usePlan } from '../store/planStore';
 import { OpenFinding } from './OpenFinding';
 import { useJob } from './openJob';
 
-const SECTIONS: readonly Section[] = ['part', 'blank', 'seat', 'hold', 'zero', 'prove', 'transition'];
+const SECTIONS: readonly Section[] = ['part', 'blank', 'seat', 'cut', 'hold', 'zero', 'prove', 'transition'];
 const LEVELS = ['stop', 'caution', 'note'] as const;
 
 /** Findings in the order of the work: the whole job, then setup by setup, section by section, the worst first. */

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { cutFor, oneCut, toolOfCut, widthOf, withCut, type Cut, type Setup } from '@violet-jaw/core/job';
+import { cutFor, oneCut, toolOfCut, withCut, type Cut, type Setup } from '@violet-jaw/core/job';
 import { clearable, endBelowTop, looksUp } from '@violet-jaw/core/part';
-import { cutName, depthInWords } from '@violet-jaw/core/prove';
+import { cutName, depthInWords } from '@violet-jaw/core/prove/cuts.ts';
 import { useJob } from '../app/JobLayout';
 import { newId } from '../app/newId';
 import { useFeatures, type NamedFeature } from '../app/useFeatures';
@@ -10,7 +10,7 @@ import { ChoiceField, TextField } from '../fields/TextField';
 import { usePlan } from '../store/planStore';
 import { DepthProposals } from './DepthProposals';
 import { FaceField } from './PlaceField';
-import { useLength, type SectionProps } from './section';
+import { SectionFindings, useLength, type SectionProps } from './section';
 import { usePut } from './usePut';
 
 const MOST_CUTS = 40;
@@ -56,8 +56,9 @@ export function Cuts(props: SectionProps) {
           ))}
         </ol>
       )}
-      <CutFields key={shown.id} {...props} cut={shown} />
       <AddCut setup={setup} planned={planned} onAdded={setOpen} />
+      <CutFields key={shown.id} {...props} cut={shown} />
+      <SectionFindings id={setup.id} section="cut" />
     </>
   );
 }
@@ -111,7 +112,7 @@ function CutLine({
 const CLEARS = [
   { value: 'everything', says: 'all that is not part' },
   { value: 'outline', says: 'only along the outline' },
-  { value: 'features', says: 'only chosen faces and bores' },
+  { value: 'features', says: 'chosen faces, bores' },
 ] as const;
 
 function CutFields(props: SectionProps & { cut: Cut }) {
@@ -121,7 +122,10 @@ function CutFields(props: SectionProps & { cut: Cut }) {
   const depthTo = useDepthTo(setup);
   const { up } = setup.orientation;
   const change = (fields: Partial<Cut>) => (s: Setup) => ({ ...s, cuts: withCut(s.cuts, cut.id, fields) });
-  const below = planned?.cuts.find((c) => c.id === cut.id)?.below ?? cut.below;
+  const facts = planned?.cuts.find((c) => c.id === cut.id);
+  const below = facts?.below ?? cut.below;
+  // over what is closed all round no cutter runs out
+  const goesRound = cut.clears === 'outline' || (cut.clears === 'features' && facts?.beside);
   const several = setup.cuts.length > 1;
   return (
     <>
@@ -150,17 +154,15 @@ function CutFields(props: SectionProps & { cut: Cut }) {
           choices={CLEARS}
           onCommit={(clears) => put(change({ clears, features: clears === 'features' ? cut.features : [] }), null)}
         />
-        {cut.clears !== 'everything' && !toolOfCut(cut, setup.tools)?.diameter && (
-          <>
-            {length({
+        {goesRound && !toolOfCut(cut, setup.tools)?.diameter
+          ? length({
               label: 'Width of that cut',
-              mm: widthOf(cut, setup.tools),
+              mm: cut.width,
               positive: true,
               max: 200,
               set: (s, mm) => change({ width: mm })(s),
-            })}
-          </>
-        )}
+            })
+          : null}
         {setup.tools.length > 0 && (
           <ChoiceField
             label="Made with"

@@ -8,7 +8,7 @@ import { useJob } from '../app/openJob';
 import { usePlan } from '../store/planStore';
 
 /** The sections of the worksheet, in the order of the work. */
-export const SECTIONS = ['Setup', 'Seat', 'Hold', 'Zero', 'Tools & program', 'Prove'] as const;
+export const SECTIONS = ['Setup', 'Seat', 'Cuts', 'Hold', 'Zero', 'Tools & program', 'Prove'] as const;
 export type SectionName = (typeof SECTIONS)[number];
 
 /** Which section each finding belongs to. */
@@ -16,6 +16,7 @@ export const SECTION_OF: Readonly<Record<Of, SectionName>> = {
   part: 'Seat',
   blank: 'Seat',
   seat: 'Seat',
+  cut: 'Cuts',
   hold: 'Hold',
   zero: 'Zero',
   prove: 'Prove',

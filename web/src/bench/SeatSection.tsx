@@ -7,12 +7,11 @@ import { holdingOf } from '@violet-jaw/core/holdings';
 import { HAND_MOVES, moved } from '@violet-jaw/core/transition';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField } from '../fields/TextField';
-import { Cuts } from './Cuts';
 import { fieldsOf } from './hold/fields';
 import { sidesForRear, withFaceRear, withFaceUp } from './orient';
 import { SectionFindings, Why, type SectionProps } from './section';
 
-/** Which way the part lies, how deep it is cut, and what it is set against. */
+/** Which way the part lies, and what it is set against. */
 export function SeatSection(props: SectionProps) {
   const { setup, planned, edit } = props;
   const { speech, shop } = useJob();
@@ -49,7 +48,6 @@ export function SeatSection(props: SectionProps) {
           </Button>
         ))}
       </div>
-      <Cuts {...props} />
       {held && Fields && <Fields {...held} />}
       {planned && <p className="mt-2 mb-1 quiet">{orientationInWords(planned).join('; ')}.</p>}
       {planned?.facts && (

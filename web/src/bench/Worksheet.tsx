@@ -2,15 +2,25 @@ import { Button, Table } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import type { Setup } from '@violet-jaw/core/job';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
+import { lowestThere } from '@violet-jaw/core/prove/cuts.ts';
 import { POSITION_SAYS } from '@violet-jaw/core/prove/safeMoves.ts';
 import { REGISTERS } from '@violet-jaw/core/shop';
 import { capital } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { ChoiceField, CountField, TextField } from '../fields/TextField';
 import { usePlan } from '../store/planStore';
-import { holdDecided, proveDecided, seatDecided, setupDecided, toolsDecided, zeroDecided } from './decided';
+import {
+  cutsDecided,
+  holdDecided,
+  proveDecided,
+  seatDecided,
+  setupDecided,
+  toolsDecided,
+  zeroDecided,
+} from './decided';
 import { Section } from './Fold';
 import { AtTheMachine } from './AtTheMachine';
+import { Cuts } from './Cuts';
 import { HoldSection } from './hold/HoldSection';
 import { LedgerTable } from './LedgerTable';
 import { PlaceField } from './PlaceField';
@@ -40,6 +50,9 @@ export function Worksheet({
       </Section>
       <Section name="Seat" setup={setup} decided={seatDecided(setup, planned)}>
         <SeatSection {...props} />
+      </Section>
+      <Section name="Cuts" setup={setup} decided={cutsDecided(setup, planned, speech)}>
+        <Cuts {...props} />
       </Section>
       <Section name="Hold" setup={setup} decided={holdDecided(planned)}>
         <HoldSection {...props} />
@@ -211,7 +224,7 @@ function Prove({ setup, planned, onLook }: SectionProps) {
               <>No cut comes beside the part, to the {facts.hold.top.name}. </>
             ) : (
               <>
-                Lowest cut Z{' '}
+                {capital(lowestThere(facts.prove.cuts, facts.hold.top.z + facts.prove.aboveTop))} Z{' '}
                 <span
                   className="number measurable"
                   onMouseEnter={() => onLook('clear')}
@@ -227,7 +240,7 @@ function Prove({ setup, planned, onLook }: SectionProps) {
             {planned && planned.material.floorMm != null && (
               <>
                 {' '}
-                Floor under the lowest cut{' '}
+                Floor under {facts.prove.cuts.length > 1 ? 'the cuts' : 'the lowest cut'}{' '}
                 <span className="number">{speech.sizeWithUnit(planned.material.floorMm)}</span> at its thinnest.
               </>
             )}

@@ -1,5 +1,6 @@
 import { PART_SIDE } from '@violet-jaw/core/part';
 import type { Setup } from '@violet-jaw/core/job';
+import { lowestThere } from '@violet-jaw/core/prove/cuts.ts';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import type { Speech } from '@violet-jaw/core/units';
 
@@ -7,6 +8,12 @@ import type { Speech } from '@violet-jaw/core/units';
 
 export const seatDecided = (setup: Setup, planned: PlannedSetup | undefined): string =>
   planned?.facts?.says.seat ?? `${PART_SIDE[setup.orientation.up]} up`;
+
+/** Every cut with how deep it goes below the finished top. */
+export const cutsDecided = ({ cuts }: Setup, planned: PlannedSetup | undefined, speech: Speech): string =>
+  planned
+    ? planned.cuts.map((c) => `${c.name} ${speech.size(c.below)}`).join(', ')
+    : `${cuts.length} ${cuts.length === 1 ? 'cut' : 'cuts'}`;
 
 type Margins = NonNullable<PlannedSetup['forces']>['margin']['margins'];
 
@@ -42,12 +49,13 @@ export function toolsDecided({ tools, program }: Setup): string {
 
 export function proveDecided(planned: PlannedSetup | undefined, speech: Speech): string {
   if (!planned?.facts) return 'nothing to prove yet';
-  const { aboveTop, cutRoom } = planned.facts.prove;
+  const { aboveTop, cutRoom, cuts } = planned.facts.prove;
+  const { top } = planned.facts.hold;
   const gap = planned.forces?.way.gaps[0];
   return [
     aboveTop === null
-      ? `no cut beside the part, at the ${planned.facts.hold.top.name}`
-      : `lowest cut ${speech.signed(aboveTop)} from the ${planned.facts.hold.top.name}`,
+      ? `no cut beside the part, at the ${top.name}`
+      : `${lowestThere(cuts, top.z + aboveTop)} ${speech.signed(aboveTop)} from the ${top.name}`,
     ...(gap ? [gap.gapMm > 0 ? `smallest gap ${speech.size(gap.gapMm)}` : `${gap.what} meets ${gap.obstacle}`] : []),
     travelled(cutRoom, speech),
   ].join('; ');

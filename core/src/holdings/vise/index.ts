@@ -8,6 +8,7 @@ import type { Held, Holding, On } from '../types';
 import { beginInVise } from './begin';
 import { spansInVise } from './bending';
 import { cutClearsJaws } from './checks/cutClearsJaws';
+import { cutsClearRest } from './checks/cutsClearRest';
 import { gripCentered } from './checks/gripCentered';
 import { gripDepth } from './checks/gripDepth';
 import { jawOpening } from './checks/jawOpening';
@@ -77,7 +78,10 @@ export const vise: Holding<'vise', Needs> = {
   facts: holdInVise,
   spans: spansInVise,
   checks,
-  cutChecks: ({ prove, hold, told }) => cutClearsJaws(prove, hold.top, told),
+  cutChecks: ({ prove, hold, seat, told }) => [
+    ...cutClearsJaws(prove, hold.top, told),
+    ...cutsClearRest(prove, seat, told),
+  ],
   pinsAlong: () => [],
   cutDownTo: ({ jawHeight, clearanceAboveJaws }, speech) => ({
     level: jawHeight + clearanceAboveJaws,

@@ -1,4 +1,5 @@
 import type { HoldIn } from '../../job';
+import { lowestThere } from '../../prove';
 import { capital, unitName } from '../../units';
 import type { HoldEntry, RowsOf } from '../types';
 import { pocketOf, restIn } from './seat';
@@ -35,7 +36,7 @@ export function viseRows({ device, setup, facts: { seat, hold, prove }, speech }
       { label: 'counted from', value: 'left jaw end, fixed jaw, bed' },
       ...hold.figures.map(({ label, value }) => ({ label, value })),
       {
-        label: 'Jaws to lowest cut',
+        label: `Jaws to ${lowestThere(prove.cuts, hold.top.z + (prove.aboveTop ?? 0))}`,
         value: prove.aboveTop === null ? 'no cut beside the part' : `Z ${speech.signed(prove.aboveTop)} ${unit}`,
       },
     ],

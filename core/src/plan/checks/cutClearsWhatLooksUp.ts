@@ -16,8 +16,8 @@ export function cutClearsWhatLooksUp(
     if (cut.clears !== 'features') return [];
     if (cut.features.length === 0)
       return [
-        finding(told, 'prove/cut-clears-nothing-chosen', 'stop', {
-          says: `Cut ${i + 1} clears chosen faces and bores, but none is chosen.`,
+        finding(told, 'cut/cut-clears-nothing-chosen', 'stop', {
+          says: `The cut "${cuts[i].name}" clears chosen faces and bores, but none is chosen.`,
           numbers: {},
           because: 'It takes nothing away, so what is left after it is wrong.',
           remedy: 'Choose what it clears, let it clear everything, or take the cut out.',
@@ -28,7 +28,7 @@ export function cutClearsWhatLooksUp(
       return feature !== null && !looksUp(feature, up);
     });
     return astray.map((id) =>
-      finding(told, 'prove/cut-cannot-reach', 'stop', {
+      finding(told, 'cut/cut-cannot-reach', 'stop', {
         says: `The cut "${cuts[i].name}" is to clear ${here[id].name}, which cannot be reached from above with the ${PART_SIDE[up]} up.`,
         numbers: {},
         because: 'Only faces that look up and bores along the spindle can be cut here; it stays as it is.',

@@ -11,7 +11,7 @@ export function depthFaceLooksUp(
 ): Finding[] {
   const which = setup.cuts.length > 1 ? `The cut "${name}"` : 'The lowest cut';
   return [
-    finding(told, 'seat/depth-face-does-not-look-up', 'stop', {
+    finding(told, 'cut/depth-face-does-not-look-up', 'stop', {
       says: `${which} is to go down to ${faceName}, which does not look up with the ${PART_SIDE[setup.orientation.up]} up.`,
       numbers: { cutsBelowTopMm: cut.below },
       because: 'The depth cannot be taken from it; the number entered before is used.',

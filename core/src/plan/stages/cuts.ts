@@ -1,5 +1,5 @@
 import type { Direction, Orientation, Vec3 } from '../../frames';
-import type { Setup } from '../../job';
+import { toolOfCut, type Cut, type Setup, type Tool } from '../../job';
 import { footprintOf, type Feature, type FeatureSurface, type Part } from '../../part';
 import { cutName, type CutFacts } from '../../prove';
 import type { Kernel } from '../../solid';
@@ -8,8 +8,8 @@ import type { FeaturesHere } from '../features';
 import { floorThickness } from '../floor';
 import type { Stage } from '../graph';
 import type { Material } from '../material';
-import { alongOutline, overFeatures, spaceOver, type Region } from '../region';
-import { allCuts, cutFrom, depthPlane, type CutAway, type OneCut } from '../whatIsLeft';
+import { alongOutline, fits, overFeatures, spaceOver, type Region } from '../region';
+import { allCuts, cutFrom, depthPlane, nothingCut, type CutAway, type OneCut } from '../whatIsLeft';
 
 interface OutlineInputs {
   kernel: Kernel;
@@ -55,6 +55,7 @@ export const cutStage: Stage<CutInputs, OneCut> = {
   name: 'cut',
   compute: ({ kernel, part, before, up, below, region }) => {
     const level = depthPlane(part, up, below);
+    if (region?.outlines.length === 0) return nothingCut(before, level);
     if (!region || before.frame.isEmpty()) return cutFrom({ kernel, before, up, level });
     const only = spaceOver(kernel, region, up, before);
     const cut = cutFrom({ kernel, before, up, level, only });
@@ -75,7 +76,16 @@ export const allCutsStage: Stage<{ kernel: Kernel; each: readonly OneCut[]; free
   },
 };
 
+/** Whether the tool that is named for a cut goes into what is closed all round; null: it is open, or none is named. */
+function goesIn(kernel: Kernel, cut: Cut, region: Region | null, tools: readonly Tool[]): boolean | null {
+  const diameter = toolOfCut(cut, tools)?.diameter ?? null;
+  if (!region || region.beside || region.outlines.length === 0 || diameter === null) return null;
+  return fits(kernel, region, diameter);
+}
+
 interface CutFactsInputs {
+  kernel: Kernel;
+  tools: readonly Tool[];
   cuts: Setup['cuts'];
   each: readonly OneCut[];
   /** what each goes over; null: everything */
@@ -86,8 +96,8 @@ interface CutFactsInputs {
 /** What is said of the cuts. Part coordinates along `up`; the device turns them. */
 export const cutFactsStage: Stage<CutFactsInputs, readonly CutFacts[]> = {
   name: 'cuts in words',
-  compute: ({ cuts, each, regions, here, speech }) =>
-    cuts.map((cut, i) => ({
+  compute: ({ kernel, cuts, tools, each, regions, here, speech }) =>
+    cuts.map((cut, i): CutFacts => ({
       id: cut.id,
       name: cutName(cut, (id) => here[id] ?? { name: id, feature: null }, speech),
       named: cuts.length > 1 || cut.name !== '' || cut.clears === 'features',
@@ -97,6 +107,7 @@ export const cutFactsStage: Stage<CutFactsInputs, readonly CutFacts[]> = {
       removed: each[i].removedBox,
       beside: regions[i]?.beside ?? true,
       tool: cut.tool,
+      toolGoesIn: goesIn(kernel, cut, regions[i], tools),
     })),
 };
 

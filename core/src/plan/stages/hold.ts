@@ -20,7 +20,7 @@ import type { Kernel, Outlines, TriangleMesh } from '../../solid';
 import type { Speech } from '../../units';
 import type { Stage } from '../graph';
 import { besides, type StandingPiece } from '../pieces';
-import type { Region } from '../region';
+import { fits, type Region } from '../region';
 import { seatedSections, type BodySections, type Sections } from './lying';
 
 interface HoldInputs {
@@ -129,8 +129,7 @@ export const wayStage: Stage<WayInputs, WayFacts> = {
 export const fittingToolsStage: Stage<{ kernel: Kernel; tools: readonly Tool[]; region: Region }, readonly Tool[]> = {
   name: 'tools that go in',
   compute: ({ kernel, tools, region }) => {
-    const goesIn = (mm: number) => kernel.offset(region.outlines, 1e-3 - mm / 2).length > 0;
-    const fit = tools.filter((t) => t.diameter === null || goesIn(t.diameter));
+    const fit = tools.filter((t) => t.diameter === null || fits(kernel, region, t.diameter));
     return fit.length > 0 ? fit : tools;
   },
 };

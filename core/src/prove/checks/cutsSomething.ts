@@ -7,7 +7,7 @@ export function cutsSomething(prove: ProveFacts, told: Told): Finding[] {
     return prove.cuts.flatMap((cut) =>
       cut.removedBox
         ? []
-        : finding(told, 'prove/cut-removes-nothing', 'note', {
+        : finding(told, 'cut/cut-removes-nothing', 'note', {
             says: `The cut "${cut.name}" removes no material.`,
             numbers: { lowestMm: cut.lowest },
             because:

@@ -1,7 +1,7 @@
 import { finding, type Finding, type Told } from '../../../findings';
 import type { HoldFacts } from '../../../hold';
 import type { SeatFacts } from '../../../seat';
-import type { ProveFacts } from '../../../prove';
+import { cutAt, type ProveFacts } from '../../../prove';
 
 /** Nearer than this to the underside a cut is meant to go through. */
 const NEAR_MM = 0.01;
@@ -17,7 +17,7 @@ export function cutsThrough(prove: ProveFacts, hold: HoldFacts, seat: SeatFacts,
   const soft = hold.kind === 'sacrificial board' || seat.locators.z.kind === 'height';
   return [
     finding(told, 'prove/cut-ends-at-underside', 'caution', {
-      says: `The lowest cut ends exactly at the underside, on the ${seat.locators.z.name}: is it meant to go through?`,
+      says: `${cutAt(prove.cuts, prove.lowestCut)} ends exactly at the underside, on the ${seat.locators.z.name}: is it meant to go through?`,
       numbers: { lowestCutMm: prove.lowestCut },
       because:
         'Sheet, tape and cutter are never exact: it leaves a film in one place and scratches what carries it in another.',
