@@ -250,7 +250,7 @@ export function insulatorPlateJob(file = 'insulator-plate.dxf', sha256?: string)
           }),
         ],
         hold: on({
-          separation: { ...heldFree, way: 'tabs', tabs: { count: 4, width: 1, height: 10 } },
+          separation: { ...heldFree, way: 'tabs', tabs: { count: 4, width: 1, height: 10, moved: [] } },
           further: [{ id: 'piece-2', x: 380, y: 0, register: 'G55' }],
           x: { by: 'hand', side: 'left', at: 200, pins: [] },
           y: { by: 'hand', side: 'front', at: 220, pins: [] },

@@ -14,6 +14,13 @@ export function fromVersion9(file: Document): Document {
 const marks = (proposed: unknown): unknown =>
   Array.isArray(proposed) ? proposed.map((path: unknown) => (path === 'cutsBelowTop' ? 'cuts' : path)) : proposed;
 
+/** Tabs stand where they are put by themselves. */
+function withMovedTabs(hold: unknown): unknown {
+  const separation = within(within(hold).separation);
+  if (within(hold).family !== 'flat' || !separation.tabs) return hold;
+  return { ...within(hold), separation: { ...separation, tabs: { moved: [], ...within(separation.tabs) } } };
+}
+
 function withCuts(setup: Document): Document {
   const { cutsBelowTop, cutsTo, clears, outlineCutter, cuts, ...rest } = setup;
   const plain = { name: '', features: [], to: cutsTo ?? null, clears, width: outlineCutter, tool: null };
@@ -21,5 +28,5 @@ function withCuts(setup: Document): Document {
   const all = Array.isArray(cuts)
     ? list(cuts).map((cut, i) => ({ id: `cut-${i + 1}`, ...plain, ...cut }))
     : [{ id: 'cut', ...plain, below: cutsBelowTop }];
-  return { ...rest, cuts: all, proposed: marks(rest.proposed) };
+  return { ...rest, cuts: all, hold: withMovedTabs(rest.hold), proposed: marks(rest.proposed) };
 }

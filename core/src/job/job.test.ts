@@ -323,7 +323,19 @@ function asVersion7({ hold, cuts, ...rest }: Record<string, any>): Record<string
   const { parallels, stop } = hold?.family === 'vise' ? hold : newHold('vise');
   const closing = hold?.family === 'vise' ? { torque: hold.torque, softJaws: hold.softJaws } : { torque, softJaws };
   const { family: __, ...round } = hold?.family === 'round' ? hold : newHold('round');
-  return { ...rest, ...depth, parallels, stop, closing, plate, round, separation, further: hold?.further ?? further };
+  const { moved: ___, ...tabs } = separation.tabs;
+  const kept = { ...separation, tabs };
+  return {
+    ...rest,
+    ...depth,
+    parallels,
+    stop,
+    closing,
+    plate,
+    round,
+    separation: kept,
+    further: hold?.further ?? further,
+  };
 }
 
 /** A vise as versions 1 and 2 had it. */

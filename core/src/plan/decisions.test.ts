@@ -106,7 +106,7 @@ test('a decision stands where its number says, and is moved to where another num
     }
   }
   expect([...seen].sort()).toEqual(
-    expect.arrayContaining(['clamp', 'depth', 'locate', 'parallels', 'pin', 'pod', 'stop', 'under']),
+    expect.arrayContaining(['clamp', 'depth', 'locate', 'parallels', 'pin', 'pod', 'stop', 'tab', 'under']),
   );
 });
 

@@ -25,6 +25,20 @@ describe('where tabs go', () => {
       expect(Math.min(x, 100 - x) > 4.9 || Math.min(y, 60 - y) > 4.9).toBe(true);
   });
 
+  test('moved along its edge, as far as the edge goes; the others stay', () => {
+    const even = placeTabs(square, 4, 6);
+    const moved = placeTabs(square, 4, 6, [0, 7.5, -1000]);
+    const shift = moved.map((t, i) => Math.hypot(t.at[0] - even[i].at[0], t.at[1] - even[i].at[1]));
+    expect(shift[0]).toBe(0);
+    expect(shift[1]).toBeCloseTo(7.5, 9);
+    expect(moved[1].moved).toBeCloseTo(7.5, 9);
+    // 5 from the corner: half the tab and 2 more
+    expect(shift[2]).toBeCloseTo(-moved[2].room[0], 9);
+    const corner = Math.min(...square[0].map(([x, y]) => Math.hypot(moved[2].at[0] - x, moved[2].at[1] - y)));
+    expect(corner).toBeCloseTo(5, 9);
+    expect(shift[3]).toBe(0);
+  });
+
   test('never on holes, and never on a curved edge', () => {
     const circle = Array.from(
       { length: 180 },
@@ -103,7 +117,7 @@ describe('a part about to come free', () => {
     expect(await steps({ way: 'skin', skin: { leave: 0.2, offWall: 0.1 } })).toContain(
       'a skin of 0.200 mm; then one light pass through it, 0.100 mm off the wall',
     );
-    expect(await steps({ way: 'tabs', tabs: { count: 3, width: 5, height: 1 } })).toMatch(
+    expect(await steps({ way: 'tabs', tabs: { count: 3, width: 5, height: 1, moved: [] } })).toMatch(
       /3 tabs, 5\.000 mm wide and 1\.000 mm high.*dress them/,
     );
     expect(await steps({ way: 'hold' })).not.toMatch(/skin|tabs/);
@@ -124,7 +138,9 @@ describe('a part about to come free', () => {
   });
 
   test('tabs too thin for the cut are told', async () => {
-    expect(await said({ way: 'tabs', tabs: { count: 1, width: 0.1, height: 0.1 } })).toEqual(['tabs-too-weak']);
+    expect(await said({ way: 'tabs', tabs: { count: 1, width: 0.1, height: 0.1, moved: [] } })).toEqual([
+      'tabs-too-weak',
+    ]);
   });
 
   test('cut free, only the tape under the part counts; with tabs the frame helps', async () => {

@@ -6,8 +6,13 @@ import type { Outlines } from '../solid';
  * frame, mm.
  */
 export interface Tab {
+  /** its place in the row of tabs of one part, from 0 */
+  readonly index: number;
   readonly at: readonly [number, number];
   readonly along: readonly [number, number];
+  /** how far it was moved along its edge, and how far it may be, mm */
+  readonly moved: number;
+  readonly room: readonly [least: number, most: number];
 }
 
 export interface SeparationFacts {
@@ -34,10 +39,11 @@ const area = (ring: readonly (readonly [number, number])[]) =>
   }, 0);
 
 /**
- * Places for tabs: on straight outside edges only, spread along the outline as evenly as the edges allow.
+ * Places for tabs: on straight outside edges only, spread along the outline as evenly as the edges allow, then moved
+ * along their edges as far as these go.
  * Arcs come as many short edges, so an edge shorter than tab and corners together is none.
  */
-export function placeTabs(outlines: Outlines, count: number, widthMm: number): Tab[] {
+export function placeTabs(outlines: Outlines, count: number, widthMm: number, moved: readonly number[] = []): Tab[] {
   const need = widthMm + 2 * FROM_CORNER_MM;
   const edges = outlines
     .filter((ring) => area(ring) > 0)
@@ -61,11 +67,16 @@ export function placeTabs(outlines: Outlines, count: number, widthMm: number): T
       at -= edges[e].length;
       e += 1;
     }
-    const place = Math.min(Math.max(at, need / 2), edges[e].length - need / 2);
+    const within = (v: number) => Math.min(Math.max(v, need / 2), edges[e].length - need / 2);
+    const even = within(at);
+    const place = within(even + (moved[i] ?? 0));
     const here = taken.get(e) ?? [];
     if (here.some((p) => Math.abs(p - place) < widthMm + FROM_CORNER_MM)) continue;
     taken.set(e, [...here, place]);
     tabs.push({
+      index: i,
+      moved: place - even,
+      room: [need / 2 - even, edges[e].length - need / 2 - even],
       at: [edges[e].a[0] + edges[e].along[0] * place, edges[e].a[1] + edges[e].along[1] * place],
       along: edges[e].along,
     });
@@ -122,7 +133,8 @@ export function planSeparation(
 ): SeparationFacts {
   const outer = part.filter((ring) => area(ring) > 0);
   // every part needs its own tabs: several copies do not hold each other
-  const places = comesFree && way === 'tabs' ? outer.map((ring) => placeTabs([ring], tabs.count, tabs.width)) : [];
+  const places =
+    comesFree && way === 'tabs' ? outer.map((ring) => placeTabs([ring], tabs.count, tabs.width, tabs.moved)) : [];
   const fewest = Math.min(...places.map((p) => p.length));
   return {
     comesFree,

@@ -6,7 +6,7 @@ type Rooms = NonNullable<PlannedSetup['facts']>['prove']['cutRoom'];
 const setup = (cutRoom: Rooms, margins: readonly { low: number }[] | null): PlannedSetup =>
   ({
     device: { name: 'Vise 150' },
-    facts: { prove: { aboveTop: 6.5, cutRoom }, hold: { top: { name: 'jaw tops' }, figures: [] } },
+    facts: { prove: { aboveTop: 6.5, cutRoom, cuts: [] }, hold: { top: { name: 'jaw tops', z: 40 }, figures: [] } },
     forces: margins && { margin: { margins }, way: { gaps: [] } },
   }) as unknown as PlannedSetup;
 const mm = speechIn('mm');

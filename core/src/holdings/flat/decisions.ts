@@ -28,6 +28,7 @@ export function flatDecisions(device: FlatDevice, drawn: Drawn<'flat'>): Decisio
     ...podDecisions(device, drawn),
     ...underDecisions(device, drawn),
     ...insetDecisions(drawn),
+    ...tabDecisions(drawn),
     ...pieceDecisions(drawn),
   ];
 }
@@ -216,6 +217,46 @@ function insetDecisions({ setup: { hold }, facts }: Drawn<'flat'>): Decision[] {
       : []),
   ];
 }
+
+/** Tabs of the first part, each along its edge; on a slanting one as far as it goes along X or Y. */
+function tabDecisions({ facts }: Drawn<'flat'>): Decision[] {
+  const tabs = facts.separation?.tabs ?? [];
+  // the first of each number: those of further parts move with it
+  const first = tabs.filter((t, i) => tabs.findIndex((o) => o.index === t.index) === i);
+  return first.map(({ index, at: [x, y], along, moved, room }): Decision => {
+    const k = Math.abs(along[0]) >= Math.abs(along[1]) ? 0 : 1;
+    const share = Math.abs(along[k]);
+    const axis = k === 0 ? 'x' : 'y';
+    const way = along[k] < 0 ? -1 : 1;
+    return {
+      ...PLAIN,
+      id: `tab-${index}`,
+      item: `tab-${index}`,
+      thing: `tab ${index + 1}`,
+      name: `Tab ${index + 1}, moved along its edge`,
+      axis,
+      mm: moved * share,
+      way,
+      from: [x, y][k] - way * moved * share,
+      at: vec(x, y, facts.seat.locators.z.at),
+      least: room[0] * share,
+      most: room[1] * share,
+      snaps: [{ mm: 0, says: 'evenly spread' }],
+      ...put(
+        (h) => (h.separation.tabs.moved[index] ?? 0) * share,
+        (h, mm) => ({ ...h, separation: { ...h.separation, tabs: withTab(h.separation.tabs, index, mm / share) } }),
+      ),
+    };
+  });
+}
+
+type Tabs = Hold['separation']['tabs'];
+const withTab = (tabs: Tabs, index: number, mm: number): Tabs => ({
+  ...tabs,
+  moved: Array.from({ length: Math.max(tabs.moved.length, index + 1) }, (_, i) =>
+    i === index ? mm : (tabs.moved[i] ?? 0),
+  ),
+});
 
 function pieceDecisions({ setup: { hold }, pieces }: Drawn<'flat'>): Decision[] {
   return hold.further.flatMap((piece, i) => {

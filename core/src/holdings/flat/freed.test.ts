@@ -62,7 +62,10 @@ describe('several parts that one cut frees', () => {
 
   test('need their tabs each', async () => {
     const { only } = await copies(2, 1, {
-      hold: lying({ bond: 'tape', separation: kept({ way: 'tabs', tabs: { count: 3, width: 6, height: 1 } }) }),
+      hold: lying({
+        bond: 'tape',
+        separation: kept({ way: 'tabs', tabs: { count: 3, width: 6, height: 1, moved: [] } }),
+      }),
     });
     expect(only.facts!.separation).toMatchObject({
       tabsMissing: 0,

@@ -47,6 +47,11 @@ export const separationSchema = Type.Object(
         count: Type.Integer({ minimum: 1, maximum: 60 }),
         width: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
         height: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+        moved: Type.Array(within(-20_000, 20_000), {
+          maxItems: 60,
+          description:
+            'How far each tab stands along its edge from where it is put by itself, seen from above with the part on the left; left out: not at all.',
+        }),
       },
       { additionalProperties: false },
     ),
@@ -110,7 +115,11 @@ export const flatHold: HoldKind<FlatHold> = {
     bondInset: 2,
     temperature: 25,
     backing: '',
-    separation: { way: 'none', tabs: { count: 4, width: 6, height: 1 }, skin: { leave: 0.127, offWall: 0.0762 } },
+    separation: {
+      way: 'none',
+      tabs: { count: 4, width: 6, height: 1, moved: [] },
+      skin: { leave: 0.127, offWall: 0.0762 },
+    },
     further: [],
   },
   refersTo: ({ clamps, bond }) => ({ clamps: clamps.map((c) => c.clamp), bonds: [bond] }),

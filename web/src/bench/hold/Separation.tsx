@@ -1,3 +1,4 @@
+import { Button } from 'react-bootstrap';
 import type { Separation as Kept } from '@violet-jaw/core/job';
 import { useJob } from '../../app/JobLayout';
 import { ChoiceField, CountField } from '../../fields/TextField';
@@ -73,7 +74,13 @@ export function Separation(props: HoldProps<'flat'>) {
       {way === 'tabs' && facts?.comesFree && (
         <p className="mb-1">
           {facts.tabs.length} {facts.tabs.length === 1 ? 'tab' : 'tabs'} on straight outside edges
-          {facts.tabsHoldN === null ? '' : `, shearing at ${speech.force(facts.tabsHoldN)}`}.
+          {facts.tabsHoldN === null ? '' : `, shearing at ${speech.force(facts.tabsHoldN)}`}. Drag them along their
+          edges in the view from above.{' '}
+          {tabs.moved.some((mm) => mm !== 0) && (
+            <Button size="sm" variant="outline-primary" onClick={() => put({ tabs: { ...tabs, moved: [] } })}>
+              Spread evenly again
+            </Button>
+          )}
         </p>
       )}
     </>
