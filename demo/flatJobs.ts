@@ -68,7 +68,7 @@ function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'devi
     tools: [],
     program: '',
     proposed: [],
-    why: { seat: '', hold: '', zero: '' },
+    why: { seat: '', cuts: '', hold: '', zero: '' },
     ...change,
   };
 }
@@ -126,6 +126,7 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
         }),
         why: {
           seat: 'blocks from the second groove, the sheet has no other square edge',
+          cuts: '',
           hold: 'the skin keeps the vacuum',
           zero: '',
         },
@@ -154,7 +155,7 @@ export function louverFrameJob(file = 'louver-frame.dxf', sha256?: string): Job 
           ],
         }),
         proposed: [],
-        why: { seat: '', hold: 'pods lie wholly under the long bars', zero: '' },
+        why: { seat: '', cuts: '', hold: 'pods lie wholly under the long bars', zero: '' },
       }),
     ],
   };
@@ -196,6 +197,7 @@ export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
         }),
         why: {
           seat: 'the film stays on the upper side',
+          cuts: '',
           hold: 'too thin and too soft to clamp; the wax holds what the cut frees',
           zero: '',
         },
@@ -272,7 +274,7 @@ export function insulatorPlateJob(file = 'insulator-plate.dxf', sha256?: string)
           })),
         }),
         proposed: [],
-        why: { seat: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
+        why: { seat: '', cuts: '', hold: 'weights stand on the frame that stays, clear of the head', zero: '' },
       }),
     ],
   };

@@ -214,6 +214,7 @@ function vaneSetups(): Setup[] {
       ],
       why: {
         seat: 'low corner of the saw cut to the front',
+        cuts: '',
         hold: '8 mm is enough for the light profile pass',
         zero: 'the drawing is dimensioned from the rear left corner',
       },
@@ -274,7 +275,7 @@ function vaneSetups(): Setup[] {
       consumables: ['coolant, flood'],
       firstPart: [{ what: 'thickness, Z', size: 38, minus: 0.05, plus: 0.05 }],
       proposed: [],
-      why: { seat: '', hold: '', zero: '' },
+      why: { seat: '', cuts: '', hold: '', zero: '' },
     },
   ];
 }
@@ -329,7 +330,7 @@ export function sensorFootJob(): Job {
     tools: [],
     program: '1007',
     proposed: [],
-    why: { seat: '', hold: '', zero: '' },
+    why: { seat: '', cuts: '', hold: '', zero: '' },
     ...part,
   });
   return {

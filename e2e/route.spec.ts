@@ -90,9 +90,7 @@ test("a depth can be chosen from the part's faces, and a typed sum kept as the r
   // what the plan says goes first: it moves what is below it
   await expect(page.locator('.storyboard .card-end').last()).toContainText('nothing left over', LONG);
   await page.getByRole('button', { name: 'keep as why' }).click();
-  await expect(seat(page).getByLabel('Why')).toHaveValue(
-    'low corner of the saw cut to the front; cuts down below top 38-7',
-  );
+  await expect(page.getByRole('region', { name: 'Cuts' }).getByLabel('Why')).toHaveValue('cuts down below top 38-7');
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByLabel('Cuts down below top')).toHaveValue('31.000');
   await saved(page);

@@ -65,7 +65,7 @@ function cutLevels(view: ViewName, { seat, prove: { cuts } }: SetupFacts, labels
     const line: Shape = { kind: 'line', role: 'cut-level', points };
     // on the side where no grip stands
     const [at, anchor] = view === 'leftEnd' ? [points[0], 'end' as const] : [points[1], 'start' as const];
-    const name: Shape = { kind: 'label', at, text: `cut ${i + 1}`, anchor, backed: true };
+    const name: Shape = { kind: 'label', at, text: `cut ${i + 1}`, anchor };
     return several && labels ? [line, name] : [line];
   });
 }

@@ -28,5 +28,6 @@ function withCuts(setup: Document): Document {
   const all = Array.isArray(cuts)
     ? list(cuts).map((cut, i) => ({ id: `cut-${i + 1}`, ...plain, ...cut }))
     : [{ id: 'cut', ...plain, below: cutsBelowTop }];
-  return { ...rest, cuts: all, hold: withMovedTabs(rest.hold), proposed: marks(rest.proposed) };
+  const why = { cuts: '', ...within(rest.why) };
+  return { ...rest, why, cuts: all, hold: withMovedTabs(rest.hold), proposed: marks(rest.proposed) };
 }

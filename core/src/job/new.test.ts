@@ -27,7 +27,7 @@ test('the next is like the one before, with the next operation number and regist
     ...nextSetup(job, 'a', ['G54', 'G55'], { device: vise.id, hold: holdingOf(vise).starts(vise) }),
     does: 'tops',
     program: '1',
-    why: { seat: 'because', hold: '', zero: '' },
+    why: { seat: 'because', cuts: '', hold: '', zero: '' },
     op: 15,
   };
   const second = nextSetup({ ...job, setups: [first] }, 'b', ['G54', 'G55'], null);

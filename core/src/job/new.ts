@@ -93,7 +93,7 @@ export function nextSetup(
       firstPart: [],
       measured: null,
       proposed: [],
-      why: { seat: '', hold: '', zero: '' },
+      why: { seat: '', cuts: '', hold: '', zero: '' },
     };
   }
   return {
@@ -113,6 +113,6 @@ export function nextSetup(
     tools: [],
     program: '',
     proposed: [],
-    why: { seat: '', hold: '', zero: '' },
+    why: { seat: '', cuts: '', hold: '', zero: '' },
   };
 }

@@ -186,7 +186,10 @@ export const setupSchema = Type.Object(
       maxItems: 20,
       description: 'Places in this setup whose values the program proposed and nobody has looked at yet.',
     }),
-    why: Type.Object({ seat: longText, hold: longText, zero: longText }, { additionalProperties: false }),
+    why: Type.Object(
+      { seat: longText, cuts: longText, hold: longText, zero: longText },
+      { additionalProperties: false },
+    ),
   },
   { additionalProperties: false },
 );

@@ -54,7 +54,7 @@ test('a shift on purpose is a term of its own with its reason', () => {
   const { ledger } = side(
     setup({
       zero: { ...setup().zero, extra: { x: 0, y: 0, z: -0.2 } },
-      why: { seat: '', hold: '', zero: 'leave 0.2 for a finishing pass' },
+      why: { seat: '', cuts: '', hold: '', zero: 'leave 0.2 for a finishing pass' },
     }),
   );
   expect(ledger.z.at(-1)).toMatchObject({

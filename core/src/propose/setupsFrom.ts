@@ -75,7 +75,7 @@ export function setupsFrom(
         ...(station ? (['station'] as const) : []),
         ...(about ? [] : (['hold.parallels.height', 'hold.stop'] as const)),
       ],
-      why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', hold: '', zero: '' },
+      why: { seat: i === 0 ? route.reasons.slice(0, 4).join(' ') : '', cuts: '', hold: '', zero: '' },
     };
   });
 }

@@ -87,6 +87,7 @@ export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSe
     tools: setup.tools.map((t) => toolRow(t, speech)),
     why: [
       ['Seat', setup.why.seat],
+      ['Cuts', setup.why.cuts],
       ['Hold', setup.why.hold],
       ['Zero', setup.why.zero],
     ].flatMap(([label, value]) => (value ? [{ label, value }] : [])),

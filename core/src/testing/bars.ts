@@ -44,7 +44,7 @@ export const setupOf = (
   tools: [],
   program: '',
   proposed: [],
-  why: { seat: '', hold: '', zero: '' },
+  why: { seat: '', cuts: '', hold: '', zero: '' },
 });
 
 /** A bar and the longer bar it is made of, mm. */

@@ -97,7 +97,7 @@ const plain = (): Omit<Setup, 'hold'> => ({
   tools: [],
   program: '',
   proposed: [],
-  why: { seat: '', hold: '', zero: '' },
+  why: { seat: '', cuts: '', hold: '', zero: '' },
 });
 
 export const setup = (change: Changes<'vise'> = {}): SetupIn<'vise'> =>

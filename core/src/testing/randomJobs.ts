@@ -234,7 +234,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
     tools: dice.chance(0.9) ? [tool(1), tool(2)] : [],
     program: '',
     proposed: [],
-    why: { seat: '', hold: '', zero: '' },
+    why: { seat: '', cuts: '', hold: '', zero: '' },
   };
   return {
     ...rest,

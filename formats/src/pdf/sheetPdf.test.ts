@@ -119,7 +119,7 @@ test('letters of other languages, very long texts and many setups print without 
         ...structuredClone(j.setups[1]),
         id: `s${i}`,
         op: 10 * i,
-        why: { seat: 'because '.repeat(60), hold: '', zero: '' },
+        why: { seat: 'because '.repeat(60), cuts: '', hold: '', zero: '' },
       });
   });
   // letters of two font subsets come out as pieces of text

@@ -10,7 +10,7 @@ import { ChoiceField, TextField } from '../fields/TextField';
 import { usePlan } from '../store/planStore';
 import { DepthProposals } from './DepthProposals';
 import { FaceField } from './PlaceField';
-import { SectionFindings, useLength, type SectionProps } from './section';
+import { SectionFindings, useLength, Why, type SectionProps } from './section';
 import { usePut } from './usePut';
 
 const MOST_CUTS = 40;
@@ -59,6 +59,7 @@ export function Cuts(props: SectionProps) {
       <AddCut setup={setup} planned={planned} onAdded={setOpen} />
       <CutFields key={shown.id} {...props} cut={shown} />
       <SectionFindings id={setup.id} section="cut" />
+      <Why {...props} of="cuts" />
     </>
   );
 }
@@ -117,7 +118,7 @@ const CLEARS = [
 
 function CutFields(props: SectionProps & { cut: Cut }) {
   const { setup, planned, cut } = props;
-  const length = useLength(props, 'seat');
+  const length = useLength(props, 'cuts');
   const put = usePut(setup.id);
   const depthTo = useDepthTo(setup);
   const { up } = setup.orientation;
