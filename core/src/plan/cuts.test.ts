@@ -352,6 +352,11 @@ describe('what is said of cuts', () => {
     expect(
       plan(jobOf(mesh(), cuts, { tools }), mesh()).findings.find((f) => f.code === 'tool-does-not-go-in')?.says,
     ).toBe('T1, diameter 50.000 mm, does not go into what the cut "pocket 30 × 20 × 25 in the top face" clears.');
+    // sharp corners stay with every tool, told or not
+    const sharp = plan(jobOf(mesh(), cutFor1([floor(mesh(), 25)])), mesh());
+    expect(sharp.findings.find((f) => f.code === 'pocket-corner-tighter-than-tool')?.says).toBe(
+      'The cut "pocket 30 × 20 × 25 in the top face" has sharp upright corners: every round cutter leaves material there.',
+    );
     const plate = drilled([[50, 30]]);
     const drill = (diameter: number) => {
       const bore = featuresOf(plate).filter((f) => f.kind === 'bore');

@@ -24,6 +24,8 @@ export interface CutFacts {
   readonly tool: string | null;
   /** that tool goes into what is closed all round; null: it is open, or no tool with a diameter is named */
   readonly toolGoesIn: boolean | null;
+  /** radius of the tightest upright corner of the pockets it clears, mm; 0: sharp; null: it clears none */
+  readonly tightestMm: number | null;
 }
 
 /** A cut where it is made: device frame, mm. */

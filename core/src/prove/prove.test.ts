@@ -36,6 +36,7 @@ function prove(depth: number, s = setup(), m: typeof machine | null = machine) {
         beside: true,
         tool: null,
         toolGoesIn: null,
+        tightestMm: null,
       },
     ],
   });

@@ -83,6 +83,15 @@ function goesIn(kernel: Kernel, cut: Cut, region: Region | null, tools: readonly
   return fits(kernel, region, diameter);
 }
 
+/** Radius of the tightest upright corner of the pockets a cut clears; 0: sharp; null: it clears no pocket. */
+function tightest(cut: Cut, here: FeaturesHere): number | null {
+  const radii = cut.features.flatMap((id) => {
+    const feature = here[id]?.feature;
+    return feature?.kind === 'plane' && feature.pocket ? [feature.pocket.cornerMm ?? 0] : [];
+  });
+  return radii.length > 0 ? Math.min(...radii) : null;
+}
+
 interface CutFactsInputs {
   kernel: Kernel;
   tools: readonly Tool[];
@@ -108,6 +117,7 @@ export const cutFactsStage: Stage<CutFactsInputs, readonly CutFacts[]> = {
       beside: regions[i]?.beside ?? true,
       tool: cut.tool,
       toolGoesIn: goesIn(kernel, cut, regions[i], tools),
+      tightestMm: tightest(cut, here),
     })),
 };
 

@@ -29,7 +29,7 @@ import { stationOnMachine } from '../checks/stationOnMachine';
 import { marginHolds } from '../../hold/checks/marginHolds';
 import { partGives } from '../../hold/checks/partGives';
 import { partComesFree } from '../../prove/checks/partComesFree';
-import { toolGoesIn } from '../../prove/checks/toolGoesIn';
+import { cornersFitTool, toolGoesIn } from '../../prove/checks/toolGoesIn';
 import { wayClear } from '../../prove/checks/wayClear';
 import { onePlace } from '../../seat/checks/onePlace';
 import { piecesApart } from '../../holdings/checks/piecesApart';
@@ -94,6 +94,7 @@ function ofCut({ facts, setup, told }: Placed): Finding[] {
   return [
     ...cutsSomething(prove, told),
     ...toolGoesIn(prove, setup, told),
+    ...cornersFitTool(prove, setup, told),
     ...zeroInsideTravel(prove, told),
     ...cutInsideTravel(prove, told),
     ...zTravelNotProven(prove, setup, told),
