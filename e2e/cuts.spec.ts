@@ -108,3 +108,30 @@ test('a bore that is chosen and its like get a cut of their own', async ({ page 
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(cuts).toHaveCount(0);
 });
+
+test('a tab is moved along its edge by keys, by pointer, and all are spread evenly again', async ({ page }) => {
+  await page.getByRole('link', { name: 'SK-1063' }).click();
+  await expect(page.getByTestId('work-zero')).toContainText('G5', LONG);
+  const tab = page.getByRole('slider', { name: 'Move the tab 1, seen from above' });
+  await tab.focus();
+  const value = async () => Number(await tab.getAttribute('aria-valuenow'));
+  const before = await value();
+  expect(before).toBe(0);
+  // along X or along Y, whichever way its edge runs
+  for (const key of ['ArrowRight', 'ArrowUp']) await page.keyboard.press(key);
+  await expect.poll(async () => Math.abs(await value())).toBeCloseTo(1, 9);
+  await open(page, 'Hold');
+  const even = page.getByRole('button', { name: 'Spread evenly again' });
+  await even.click();
+  await expect.poll(value).toBe(0);
+  await expect(even).toHaveCount(0);
+  const box = (await tab.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 20, y + 20, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => Math.abs(await value())).toBeGreaterThan(2);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(value).toBe(0);
+});

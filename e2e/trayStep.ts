@@ -6,7 +6,7 @@ import { drawCircle, drawRectangle, drawRoundedRectangle, setOC, type Shape3D } 
 const require = createRequire(import.meta.url);
 
 /**
- * A tray as STEP, drawn with an independent kernel: 100 × 70 × 30 with a pocket of 44 × 32 × 12, corners R6, a pocket of
+ * A tray as STEP, drawn with an independent kernel: 100 × 70 × 30 with a pocket of 44 × 32 × 12, corners R6, one of
  * 22 × 10 × 5 turned by 30 degrees, four holes ⌀6 through, a blind bore ⌀10 × 15, and a step of 20 × 8 along its right
  * side. Its zero is the front left corner of the bottom.
  */

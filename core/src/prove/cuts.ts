@@ -45,7 +45,7 @@ interface Named {
   readonly feature: Feature | null;
 }
 
-/** What a cut is called: as the planner named it, else after what it clears. @param of a feature and its name */
+/** What a cut is called: as the planner named it, else after what it clears. @param of a feature, with its name */
 export function cutName(cut: Cut, of: (id: string) => Named, speech: Speech): string {
   if (cut.name) return cut.name;
   if (cut.clears === 'everything') return 'all over';
@@ -60,8 +60,8 @@ export function cutName(cut: Cut, of: (id: string) => Named, speech: Speech): st
 }
 
 /**
- * What of the cuts a height above jaws or plate is of: not of what is cut deeper within the part's outline. @param level
- * of the lowest cut that comes there
+ * Which cut a height above jaws or plate is of: not one that goes deeper within the part's outline.
+ * @param level of the lowest cut that comes there
  */
 export const lowestThere = (cuts: readonly CutOn[], level: number): string =>
   cuts.some((c) => c.removedBox && c.lowest < level - 1e-9) ? 'lowest cut beside the part' : 'lowest cut';

@@ -11,7 +11,7 @@ import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
 import { onNews } from '../store/news';
 import { useIssuing } from '../store/issuing';
-import { clearPlan, plannedNow, requestPlan, usePlan } from '../store/planStore';
+import { askPlan, clearPlan, requestPlan, usePlan } from '../store/planStore';
 import { shopStore } from '../store/shopStore';
 import { useIsPlanner } from '../store/sessionStore';
 import { Head, LookOnly } from './Shell';
@@ -113,7 +113,7 @@ function OpenedJob({ id }: { id: string }) {
             chosen,
             choose: setPicked,
             isPlanner,
-            plannedNow: (setupId) => plannedNow(() => store.getState().document, setupId),
+            ...askPlan(() => store.getState().document),
             change: (fields) => {
               if (isPlanner)
                 store

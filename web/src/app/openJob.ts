@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import type { Job, Setup } from '@violet-jaw/core/job';
-import type { PlannedSetup } from '@violet-jaw/core/plan';
+import type { PlannedJob, PlannedSetup } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { Speech } from '@violet-jaw/core/units';
 import type { DocumentStore } from '../store/documentStore';
@@ -21,6 +21,8 @@ export interface OpenJob {
   readonly changeSetup: (setupId: string, change: (setup: Setup) => Setup, gesture?: string) => void;
   /** a setup as planned with all edits made so far */
   readonly plannedNow: (setupId: string) => Promise<PlannedSetup | undefined>;
+  /** the plan with all edits made so far; null: there is none */
+  readonly jobPlannedNow: () => Promise<PlannedJob | null>;
   /** operators look: their changes come to nothing, and the banner says so */
   readonly isPlanner: boolean;
   readonly chosen: string | null;

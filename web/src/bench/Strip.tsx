@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { setupScene } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
@@ -90,12 +90,31 @@ function Move({ toId }: { toId: string }) {
   );
 }
 
-/** Adds a setup after the last; it begins with what the machine and the one before suggest. */
-function useAdd(): () => void {
-  const { shop, choose, change } = useJob();
-  const planned = usePlan((s) => s.planned);
+/** Nobody waits longer than this for a plan: the setup then begins without what only a plan can say. */
+const LONGEST_WAIT_MS = 10_000;
+
+/**
+ * Adds a setup after the last; it begins with what the machine and the one before suggest, and for that waits until
+ * the part is read and the last edit is planned.
+ */
+function useAdd(): { readonly add: () => Promise<void>; readonly waiting: boolean } {
+  const { shop, choose, change, jobPlannedNow } = useJob();
+  const [waiting, setWaiting] = useState(false);
   const show = useOpenSection((s) => s.show);
-  return () => {
+  const isHere = useRef(true);
+  useEffect(() => {
+    isHere.current = true;
+    return () => {
+      isHere.current = false;
+    };
+  }, []);
+  const add = async () => {
+    if (waiting) return;
+    setWaiting(true);
+    const late = new Promise<null>((done) => setTimeout(() => done(null), LONGEST_WAIT_MS));
+    const planned = (await Promise.race([jobPlannedNow(), late])) ?? usePlan.getState().planned;
+    if (!isHere.current) return;
+    setWaiting(false);
     const id = newId();
     const part = planned?.part.box ?? null;
     const features = planned?.part.features.features;
@@ -105,6 +124,7 @@ function useAdd(): () => void {
     choose(id);
     show('Seat');
   };
+  return { add, waiting };
 }
 
 /** What is left once the last setup is through. */
@@ -132,7 +152,7 @@ function Finished() {
 export function Strip({ proposing, onPropose }: { proposing: boolean; onPropose: (proposing: boolean) => void }) {
   const { job, shop, speech, change } = useJob();
   const planned = usePlan((s) => s.planned);
-  const add = useAdd();
+  const { add, waiting } = useAdd();
   return (
     <div className="strip">
       <div className="storyboard" aria-label="Route from blank to finished part" role="group">
@@ -161,8 +181,8 @@ export function Strip({ proposing, onPropose }: { proposing: boolean; onPropose:
           onCommit={(m) => change({ machine: m || null })}
         />
         <div className="d-flex gap-1">
-          <Button size="sm" variant="outline-primary" onClick={add}>
-            Add setup
+          <Button size="sm" variant="outline-primary" aria-disabled={waiting} onClick={() => void add()}>
+            {waiting ? 'Waiting for the part…' : 'Add setup'}
           </Button>
           <Button size="sm" variant="outline-primary" aria-pressed={proposing} onClick={() => onPropose(!proposing)}>
             Propose a route…

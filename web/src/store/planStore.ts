@@ -157,12 +157,22 @@ async function giveBodies(worker: Remote<PlanWorker>, job: Job): Promise<Given> 
  * the last edit. Never comes when the job is closed before. @param job as it is when asked @returns undefined without
  * a plan, and for a setup that is gone
  */
-export function plannedNow(job: () => Job | null, setupId: string): Promise<PlannedSetup | undefined> {
-  const find = (s: PlanState) => s.planned?.setups.find((p) => p.id === setupId);
+export async function plannedNow(job: () => Job | null, setupId: string): Promise<PlannedSetup | undefined> {
+  return (await jobPlannedNow(job))?.setups.find((p) => p.id === setupId);
+}
+
+/** What can be asked of the plan of a job that is edited. */
+export const askPlan = (job: () => Job | null) => ({
+  plannedNow: (setupId: string) => plannedNow(job, setupId),
+  jobPlannedNow: () => jobPlannedNow(job),
+});
+
+/** The plan of the job with all edits made so far; null: there is none. */
+export function jobPlannedNow(job: () => Job | null): Promise<PlannedJob | null> {
   return new Promise((done) => {
     const look = (s: PlanState) => {
       if (s.of?.job !== job() && !s.problem) return false;
-      done(find(s));
+      done(s.planned);
       return true;
     };
     if (look(usePlan.getState())) return;

@@ -16,7 +16,7 @@ export function toolGoesIn({ cuts }: ProveFacts, setup: Setup, told: Told): Find
   });
 }
 
-/** The upright corners of a pocket are no tighter than the tool that is named for it; sharp ones stay with every tool. */
+/** Upright corners of a pocket are no tighter than the tool named for it; sharp ones stay with every tool. */
 export function cornersFitTool({ cuts }: ProveFacts, setup: Setup, told: Told): Finding[] {
   return cuts.flatMap((cut) => {
     const { name, tightestMm: corner } = cut;
