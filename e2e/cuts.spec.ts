@@ -70,11 +70,11 @@ test('a tray is cut pocket by pocket: what each cut takes away, its depth, its t
   });
 
   await test.step('order, name, leaving out', async () => {
-    await page.getByRole('button', { name: 'Make the cut "4 bores ⌀6" one earlier' }).click();
+    await page.getByRole('button', { name: 'Make cut 3, 4 bores ⌀6, one earlier' }).click();
     await expect(cuts.getByRole('listitem').nth(1)).toContainText('4 bores ⌀6');
     await enter(page.getByLabel('Name of the cut'), 'Tray');
     await expect(cuts).toContainText('Tray');
-    await page.getByRole('button', { name: 'Remove the cut "all over"' }).click();
+    await page.getByRole('button', { name: 'Remove cut 1, all over' }).click();
     await expect(cuts.getByRole('listitem')).toHaveCount(2);
     await page.getByRole('button', { name: 'Undo', exact: true }).click();
     await expect(cuts.getByRole('listitem')).toHaveCount(3);

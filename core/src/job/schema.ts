@@ -222,7 +222,7 @@ export const jobSchema = Type.Object(
       description: '± on sizes of the part that carry no tolerance of their own.',
     }),
     body: partSchema,
-    features: Type.Array(knownFeatureSchema, { maxItems: 500 }),
+    features: Type.Array(knownFeatureSchema, { maxItems: 2000 }),
     allowance: allowanceSchema,
     blank: blankSchema,
     copies: copiesSchema,

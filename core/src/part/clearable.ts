@@ -14,6 +14,11 @@ const isBottomOf = (f: Feature, bore: Feature): boolean => {
   );
 };
 
+/** As many as one cut may name. */
+const MOST = 200;
+const inChunks = (group: readonly Feature[]): Feature[][] =>
+  Array.from({ length: Math.ceil(group.length / MOST) }, (_, i) => group.slice(i * MOST, (i + 1) * MOST));
+
 /**
  * What a cut from `up` can be made for by itself: pockets, bores of one size together, single bores, and other faces
  * that look up below the top. Each as the features it clears, the first of which says how deep.
@@ -26,7 +31,7 @@ export function clearable(features: readonly Feature[], up: Direction): (readonl
   const isPocket = (f: Feature) => f.kind === 'plane' && f.pocket !== null;
   return [
     ...faces.filter(isPocket).map((f) => [f]),
-    ...holeGroups(reached),
+    ...holeGroups(reached).flatMap(inChunks),
     ...reached.filter((f) => f.kind === 'bore').map((f) => [f]),
     ...faces.filter((f) => !isPocket(f)).map((f) => [f]),
   ];

@@ -73,6 +73,7 @@ export function footprintOf(
     return [x, y] as const;
   };
   const near = new Neighbors(surface.mesh);
+  const facets = facetsOf(surface, features.length);
   const n = unitVector(up);
   const rings: Ring[] = [];
   const open: Footprint['open'][number][] = [];
@@ -83,7 +84,7 @@ export function footprintOf(
       rings.push(around(rotate(view, f.at), f.diameter));
       continue;
     }
-    const floor = facetsOf(surface, i);
+    const floor = facets[i];
     const edges = near.edgesOf(floor, f.normal);
     const loops = loopsOf(edges);
     const outer = outerOf(loops, f.normal);

@@ -41,14 +41,17 @@ function extent(points: readonly Vec3[], along: Vec3): number {
   return high - low;
 }
 
-/** The facets of a feature, by number. */
-export function facetsOf({ featureOf }: FeatureSurface, index: number): Set<number> {
-  const out = new Set<number>();
+/** The facets of every feature, by number, in the order of the features. */
+export function facetsOf({ featureOf }: FeatureSurface, features: number): Set<number>[] {
+  const out = Array.from({ length: features }, () => new Set<number>());
   featureOf.forEach((f, t) => {
-    if (f === index) out.add(t);
+    if (f >= 0) out[f].add(t);
   });
   return out;
 }
+
+/** Walls of more facets are those of a free form: no pocket is told of it. */
+const MOST_WALLS = 20_000;
 
 /**
  * The pocket a face is the floor of; null: it is open on a side, or is the bottom of a bore. Its depth is to the
@@ -56,16 +59,18 @@ export function facetsOf({ featureOf }: FeatureSurface, index: number): Set<numb
  */
 function pocketOf(
   floor: PlaneFeature,
-  { features, surface, near, index }: Looking & { readonly index: number },
+  { features, surface, near }: Looking,
+  facets: ReadonlySet<number>,
 ): Pocket | null {
-  const facets = facetsOf(surface, index);
   const edges = near.edgesOf(facets, floor.normal);
   const outer = outerOf(loopsOf(edges), floor.normal);
   if (!outer?.every((e) => e.rises)) return null;
   const walls = near.wallsFrom(
     outer.map((e) => e.beyond),
     floor.normal,
+    MOST_WALLS,
   );
+  if (walls.size > MOST_WALLS) return null;
   const of = new Set([...walls].map((t) => surface.featureOf[t]));
   const beside = [...of].flatMap((i) => (i < 0 ? [] : [features[i]]));
   if (of.size === 1 && beside[0]?.kind === 'bore') return null;
@@ -103,9 +108,10 @@ interface Looking {
 /** The features of a part, each flat one with the pocket it is the floor of. */
 export function withPockets(features: readonly Feature[], surface: FeatureSurface): Feature[] {
   const near = new Neighbors(surface.mesh);
-  return features.map((f, index) =>
+  const facets = facetsOf(surface, features.length);
+  return features.map((f, i) =>
     f.kind === 'plane' && f.side !== null && f.belowOutermost! > 1e-6
-      ? { ...f, pocket: pocketOf(f, { features, surface, near, index }) }
+      ? { ...f, pocket: pocketOf(f, { features, surface, near }, facets[i]) }
       : f,
   );
 }

@@ -64,16 +64,18 @@ export class Neighbors {
 
   /**
    * The walls that rise from some facets: as far as the surface goes on around inner corners and runs on smoothly, and
-   * no further than to what looks the same way as the floor.
+   * no further than to what looks the same way as the floor. @param most after so many facets it is given up
    */
-  wallsFrom(start: Iterable<number>, normal: Vec3): Set<number> {
+  wallsFrom(start: Iterable<number>, normal: Vec3, most = Infinity): Set<number> {
     const isLevel = (t: number) => dot(this.#normals[t], normal) > 1 - 1e-9;
     const walls = new Set([...start].filter((t) => !isLevel(t)));
-    for (const t of walls)
+    for (const t of walls) {
+      if (walls.size > most) break;
       for (let k = 0; k < 3; k++) {
         const next = this.#beside[3 * t + k];
         if (next >= 0 && !walls.has(next) && !isLevel(next) && this.#goesOn(t, next)) walls.add(next);
       }
+    }
     return walls;
   }
 

@@ -368,6 +368,16 @@ describe('what is said of cuts', () => {
     expect([6, 6.01].map((d) => drill(d).includes('tool-does-not-go-in'))).toEqual([false, true]);
   });
 
+  test('cuts that would be called alike are told apart; a tool without a diameter leaves the way unknown', () => {
+    const tools = [tool({ id: 't', number: 1, diameter: 8 }), tool({ id: 'u', number: 2, diameter: null })];
+    const two = [...oneCut(-1), { ...oneCut(1)[0], id: 'b', tool: 'u' }];
+    const [made] = plan(jobOf(mesh(), two, { tools }), mesh()).setups;
+    expect(made.cuts.map((c) => c.name)).toEqual(['all over, cut 1', 'all over, cut 2']);
+    expect(made.forces?.way.toolMm).toBeNull();
+    const known = plan(jobOf(mesh(), [two[0], { ...two[1], tool: 't' }], { tools: [tools[0]] }), mesh());
+    expect(known.setups[0].forces?.way.toolMm).toBe(8);
+  });
+
   test('a cut follows its pocket when a newer revision has it deeper', () => {
     const newer = without(block(100, 60, 40), [
       [30, 20, 14.5],

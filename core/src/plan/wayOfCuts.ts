@@ -17,10 +17,12 @@ interface Cutting {
 
 type Piece = Pick<PlannedPiece, 'setup' | 'facts'>;
 
-/** The tools a cut may be made with: its own; without one, those no other cut is made with. */
+/** The tools a cut may be made with: its own; without one, those no other cut is made with, or all. */
 function toolsOf(cut: Cut, { cuts, tools }: Pick<Setup, 'cuts' | 'tools'>): readonly Tool[] {
   const own = tools.filter((t) => t.id === cut.tool);
-  return own.length > 0 ? own : tools.filter((t) => !cuts.some((c) => c.tool === t.id));
+  if (own.length > 0) return own;
+  const others = tools.filter((t) => !cuts.some((c) => c.tool === t.id));
+  return others.length > 0 ? others : tools;
 }
 
 /**

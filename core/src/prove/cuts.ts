@@ -45,6 +45,12 @@ interface Named {
   readonly feature: Feature | null;
 }
 
+/** What the cuts of a setup are called; those that would be called alike are told apart by their place in the list. */
+export function cutNames(cuts: readonly Cut[], of: (id: string) => Named, speech: Speech): string[] {
+  const names = cuts.map((cut) => cutName(cut, of, speech));
+  return names.map((name, i) => (names.filter((n) => n === name).length > 1 ? `${name}, cut ${i + 1}` : name));
+}
+
 /** What a cut is called: as the planner named it, else after what it clears. @param of a feature, with its name */
 export function cutName(cut: Cut, of: (id: string) => Named, speech: Speech): string {
   if (cut.name) return cut.name;

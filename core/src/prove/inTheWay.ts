@@ -5,6 +5,8 @@ import type { Kernel, Outlines } from '../solid';
 export interface Gap {
   readonly obstacle: string;
   readonly what: 'tool' | 'holder';
+  /** diameter of that tool or holder */
+  readonly acrossMm: number;
   /** 0: they meet */
   readonly gapMm: number;
   /** where, on the obstacle */
@@ -111,7 +113,13 @@ function centresOf(kernel: WayInput['kernel'], removed: Outlines, left: Outlines
 /** Keeps the smallest gap to each obstacle that was found at any height. */
 function keepNearest(
   gaps: Map<string, Gap>,
-  { kernel, o, what, area }: { kernel: WayInput['kernel']; o: Obstacle; what: 'tool' | 'holder'; area: Outlines },
+  {
+    kernel,
+    o,
+    what,
+    acrossMm,
+    area,
+  }: { kernel: WayInput['kernel']; o: Obstacle; what: 'tool' | 'holder'; acrossMm: number; area: Outlines },
 ): void {
   const key = `${what} ${o.name}`;
   const common = kernel.flatCommon(area, o.footprint);
@@ -119,7 +127,7 @@ function keepNearest(
     kernel.flatArea(common) > 1e-3 ? { mm: 0, at: common[0]?.[0] ?? o.footprint[0][0] } : gapBetween(area, o.footprint);
   const known = gaps.get(key);
   if (!known || mm < known.gapMm)
-    gaps.set(key, { obstacle: o.name, what, gapMm: mm, at: [at[0], at[1]], obstacleTop: o.to });
+    gaps.set(key, { obstacle: o.name, what, acrossMm, gapMm: mm, at: [at[0], at[1]], obstacleTop: o.to });
 }
 
 /**
@@ -161,7 +169,8 @@ export function planWay(input: WayInput): WayFacts {
     const swept = kernel.offset(centers, r, 'round');
     if (centers.length === 0) continue;
     const holder = holderMm === null ? null : kernel.offset(centers, holderMm / 2, 'round');
-    const note = (o: Obstacle, what: 'tool' | 'holder', area: Outlines) => keepNearest(gaps, { kernel, o, what, area });
+    const note = (o: Obstacle, what: 'tool' | 'holder', area: Outlines) =>
+      keepNearest(gaps, { kernel, o, what, acrossMm: what === 'tool' ? toolMm : (holderMm ?? 0), area });
     for (const o of standing) {
       if (o.cuttable) {
         if (kernel.flatArea(kernel.flatCommon(swept, o.footprint)) > 1e-3) through.add(o.name);
@@ -184,7 +193,10 @@ export function planWay(input: WayInput): WayFacts {
   };
 }
 
-/** What is in the way of several cuts: of each obstacle where one comes nearest, of the tools the widest. */
+/**
+ * What is in the way of several cuts: of each obstacle where one comes nearest, of the tools the widest. Where a cut's
+ * tool is not known, that of all is not.
+ */
 export function waysTogether(ways: readonly WayFacts[]): WayFacts {
   const nearest = new Map<string, Gap>();
   for (const gap of ways.flatMap((w) => w.gaps)) {
@@ -198,7 +210,7 @@ export function waysTogether(ways: readonly WayFacts[]): WayFacts {
   };
   return {
     gaps: [...nearest.values()].sort((a, b) => a.gapMm - b.gapMm),
-    toolMm: extreme(Math.max, (w) => w.toolMm),
+    toolMm: ways.some((w) => w.toolMm === null) ? null : extreme(Math.max, (w) => w.toolMm),
     holderMm: extreme(Math.max, (w) => w.holderMm),
     passesThrough: [...new Set(ways.flatMap((w) => w.passesThrough))],
     stickOutNeededMm: extreme(Math.max, (w) => w.stickOutNeededMm),

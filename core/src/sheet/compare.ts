@@ -129,11 +129,12 @@ function chosenEntries(job: Job, s: PlannedSetup): Entry[] {
 /** How deep each cut goes; one that is not simply all over by its name, with the tool for it. */
 function cutEntries(place: string, { cuts, setup }: PlannedSetup, units: Job['units']): Entry[] {
   const { size } = lengthsIn(units);
-  return cuts.flatMap((cut) => {
+  return cuts.flatMap((cut, i) => {
     const tool = toolOfCut(cut, setup.tools);
     return [
-      size(place, cut.named ? `cut ${cut.name}, below top` : 'cuts below top', cut.below),
-      ...(tool ? [text(place, `cut ${cut.name}, tool`, `T${tool.number}`)] : []),
+      ...(cut.named ? [text(place, `cut ${i + 1}`, cut.name)] : []),
+      size(place, cut.named ? `cut ${i + 1}, below top` : 'cuts below top', cut.below),
+      ...(tool ? [text(place, `cut ${i + 1}, tool`, `T${tool.number}`)] : []),
     ];
   });
 }

@@ -3,8 +3,8 @@ import { Planner } from '../plan';
 import type { Kernel } from '../solid';
 import type { Planning } from './edits';
 
-/** What a plan hands on of the document as it was entered, and what things are called: no result. */
-const AS_ENTERED: ReadonlySet<string> = new Set(['setup', 'device', 'machine', 'clampNames']);
+/** What a plan hands on of the document as it was entered, what things are called, and what words repeat: no result. */
+const AS_ENTERED: ReadonlySet<string> = new Set(['setup', 'device', 'machine', 'clampNames', 'acrossMm']);
 
 /**
  * A result in one form, whatever the order of its fields; numbers count to a ten-millionth: what another order of

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { cutFor, oneCut, toolOfCut, withCut, type Cut, type Setup } from '@violet-jaw/core/job';
 import { clearable, endBelowTop, looksUp } from '@violet-jaw/core/part';
@@ -39,7 +39,7 @@ export function Cuts(props: SectionProps) {
                 size="sm"
                 variant="outline-primary"
                 disabled={i === 0}
-                aria-label={`Make the cut "${nameOf(cut)}" one earlier`}
+                aria-label={`Make cut ${i + 1}, ${nameOf(cut)}, one earlier`}
                 onClick={() => edit((s) => ({ ...s, cuts: earlier(s.cuts, cut.id) }))}
               >
                 ↑
@@ -47,7 +47,7 @@ export function Cuts(props: SectionProps) {
               <Button
                 size="sm"
                 variant="outline-primary"
-                aria-label={`Remove the cut "${nameOf(cut)}"`}
+                aria-label={`Remove cut ${i + 1}, ${nameOf(cut)}`}
                 onClick={() => edit((s) => ({ ...s, cuts: s.cuts.filter((c) => c.id !== cut.id) }))}
               >
                 ✕
@@ -186,7 +186,7 @@ function CutFields(props: SectionProps & { cut: Cut }) {
         )}
       </div>
       {cut.clears === 'features' && <Cleared setup={setup} cut={cut} />}
-      <DepthProposals planned={planned} cut={cut.id} onTake={put} />
+      {cut.clears !== 'features' && <DepthProposals planned={planned} cut={cut.id} onTake={put} />}
     </>
   );
 }
@@ -253,15 +253,15 @@ function AddCut({
   planned: SectionProps['planned'];
   onAdded: (id: string) => void;
 }) {
-  const { list, byId, withFeature } = useFeatures();
+  const { list, withFeature } = useFeatures();
   const nameOf = useCutName();
   const put = usePut(setup.id);
   const depthTo = useDepthTo(setup);
   const { up } = setup.orientation;
-  const offered = clearable(
-    list.map((n) => n.feature),
-    up,
-  ).map((features) => features.flatMap((f) => byId(f.id) ?? []));
+  const offered = useMemo(() => {
+    const named = new Map(list.map((n) => [n.feature, n]));
+    return clearable([...named.keys()], up).map((features) => features.map((f) => named.get(f)!));
+  }, [list, up]);
   const deepest = Math.max(...(planned?.cuts ?? setup.cuts).map((c) => c.below));
   const add = (cut: Cut, picked: readonly NamedFeature[]) => {
     put((s) => ({ ...s, cuts: [...s.cuts, cut] }), picked.length > 0 ? withFeature(...picked) : null);

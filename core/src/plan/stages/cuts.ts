@@ -1,7 +1,7 @@
 import type { Direction, Orientation, Vec3 } from '../../frames';
 import { toolOfCut, type Cut, type Setup, type Tool } from '../../job';
 import { footprintOf, type Feature, type FeatureSurface, type Part } from '../../part';
-import { cutName, type CutFacts } from '../../prove';
+import { cutNames, type CutFacts } from '../../prove';
 import type { Kernel } from '../../solid';
 import type { Speech } from '../../units';
 import type { FeaturesHere } from '../features';
@@ -105,10 +105,11 @@ interface CutFactsInputs {
 /** What is said of the cuts. Part coordinates along `up`; the device turns them. */
 export const cutFactsStage: Stage<CutFactsInputs, readonly CutFacts[]> = {
   name: 'cuts in words',
-  compute: ({ kernel, cuts, tools, each, regions, here, speech }) =>
-    cuts.map((cut, i): CutFacts => ({
+  compute: ({ kernel, cuts, tools, each, regions, here, speech }) => {
+    const names = cutNames(cuts, (id) => here[id] ?? { name: id, feature: null }, speech);
+    return cuts.map((cut, i): CutFacts => ({
       id: cut.id,
-      name: cutName(cut, (id) => here[id] ?? { name: id, feature: null }, speech),
+      name: names[i],
       named: cuts.length > 1 || cut.name !== '' || cut.clears === 'features',
       below: cut.below,
       along: each[i].along,
@@ -118,7 +119,8 @@ export const cutFactsStage: Stage<CutFactsInputs, readonly CutFacts[]> = {
       tool: cut.tool,
       toolGoesIn: goesIn(kernel, cut, regions[i], tools),
       tightestMm: tightest(cut, here),
-    })),
+    }));
+  },
 };
 
 /** Thickness of what stays under a cut, at its thinnest, and that cut's depth plane; `mm` null: no floor. */

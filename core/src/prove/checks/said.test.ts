@@ -51,6 +51,7 @@ test('less than two millimeters between what turns and what stands there is caut
   const gap = (gapMm: number, what: 'tool' | 'holder' = 'tool') => ({
     obstacle: 'strap 1',
     what,
+    acrossMm: what === 'tool' ? 10 : 40,
     gapMm,
     at: [120, 40] as const,
     obstacleTop: 41,

@@ -19,8 +19,8 @@ export function wayClear(way: WayFacts, told: Told): Finding[] {
       const numbers = { gapMm: g.gapMm, x: g.at[0], y: g.at[1], topMm: g.obstacleTop };
       const what =
         g.what === 'tool'
-          ? `the ${speech.sizeWithUnit(way.toolMm ?? 0)} tool`
-          : `the holder, ${speech.sizeWithUnit(way.holderMm ?? 0)} across,`;
+          ? `the ${speech.sizeWithUnit(g.acrossMm)} tool`
+          : `the holder, ${speech.sizeWithUnit(g.acrossMm)} across,`;
       if (g.gapMm <= 1e-6) {
         return finding(told, 'prove/in-the-way', 'stop', {
           says: `${capital(named(g.obstacle))} is in the way: ${what} can come to it ${place}; it stands up to Z ${speech.signed(g.obstacleTop)}.`,
