@@ -31,7 +31,12 @@ export interface BoardView {
 /** Three views on one page, to one scale, standing to each other as the projection says (ISO 5456-2). */
 export interface Board extends Pick<Page, 'width' | 'height' | 'scale' | 'primitives'> {
   readonly views: readonly BoardView[];
+  /** the quarter no view stands in, below the mark of the projection; null: one view fills the board */
+  readonly empty: readonly [x: number, y: number, width: number, height: number] | null;
 }
+
+/** So many lines of type the mark of the projection takes with its name. */
+const SYMBOL_LINES = 6.5;
 
 /** Symbol of the projection (ISO 5456-2, referred to by ISO 128): a cone seen from the side and from its narrow end. */
 export function projectionSymbol(projection: Projection, [x, y]: Point, height: number): Primitive[] {
@@ -158,5 +163,8 @@ export function layoutBoard(scenes: Scenes, projection: Projection, options: Boa
       label([symbolAt[0], symbolAt[1] + fontSize * 2.6], projection),
     );
   const height = Math.min(options.height, rowHeight[0] + rowHeight[1]);
-  return { width: options.width, height, scale, primitives, views };
+  const [c, r] = places.symbol;
+  const mark = fontSize * SYMBOL_LINES;
+  const empty = views.length > 1 ? ([sx, sy + mark, columnWidth[c], rowHeight[r] - mark] as const) : null;
+  return { width: options.width, height, scale, primitives, views, empty };
 }

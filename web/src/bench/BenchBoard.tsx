@@ -55,12 +55,15 @@ export function BenchBoard({
   measured,
   width,
   height,
+  onRoom,
 }: {
   planned: PlannedSetup;
   /** the dimension that is spoken of beside the drawing lights up */
   measured: string | null;
   width: number;
   height: number;
+  /** told where the drawings leave room, in pixels of the window */
+  onRoom: (room: DOMRect | null) => void;
 }) {
   const { job, shop, changeSetup, isPlanner, speech } = useJob();
   const wholePlan = usePlan((s) => s.planned);
@@ -130,6 +133,7 @@ export function BenchBoard({
       height={height - 38}
       fontSize={13.5}
       title={`Op ${planned.op} as it is held`}
+      onRoom={onRoom}
       onHover={ignore}
       onPick={onPick}
       overlay={(shown) => (

@@ -1,11 +1,29 @@
+import type { CSSProperties } from 'react';
 import { AXES } from '@violet-jaw/core/frames';
 import { termOf } from '@violet-jaw/core/ledger';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { lengthBasis } from '@violet-jaw/core/zero';
 import { useJob } from '../app/JobLayout';
 
+/** Smaller than this the room beside the drawings is left empty, and the numbers stand over the worksheet. */
+const LEAST = { width: 200, height: 170 };
+
+/** Where the drawings leave room the numbers stand there, as large as fits; null: there is none. */
+function inRoom(room: DOMRect | null): CSSProperties | undefined {
+  if (!room || room.width < LEAST.width || room.height < LEAST.height) return undefined;
+  // the longest line has 12 letters, each 0.6 of its size wide
+  const letters = Math.min((room.width - 48) / 7.4, (room.height - 60) / 4.6, 44);
+  return {
+    position: 'fixed',
+    left: room.x + 16,
+    top: room.y,
+    width: room.width - 32,
+    '--zero-size': `${letters}px`,
+  } as CSSProperties;
+}
+
 /** The numbers read from a meter away. */
-export function BenchFacts({ planned }: { planned: PlannedSetup }) {
+export function BenchFacts({ planned, room }: { planned: PlannedSetup; room: DOMRect | null }) {
   const { speech } = useJob();
   const { facts } = planned;
   if (!facts) return null;
@@ -19,8 +37,9 @@ export function BenchFacts({ planned }: { planned: PlannedSetup }) {
   const from = facts.touched ? `, as touched off in ${facts.touched.from}` : ', planned from the measured station';
   const shift = planned.fromFirst?.shift;
   const values = w ?? shift;
+  const stands = inRoom(room);
   return (
-    <div className="bench-facts">
+    <div className={stands ? 'bench-facts in-room' : 'bench-facts'} style={stands}>
       <div className="big-zero number" data-testid="work-zero">
         <span className="violet">{planned.register}</span>
         {(['x', 'y', 'z'] as const).map((a) => (

@@ -43,6 +43,8 @@ interface BoardProps {
   readonly fontSize?: number;
   /** drawn over the views, in page units */
   readonly overlay?: (shown: ShownBoard) => React.ReactNode;
+  /** told where there is room on the board, in pixels of the window; null: nowhere, or it is zoomed */
+  readonly onRoom?: (room: DOMRect | null) => void;
   /** stands over the drawing: fields, words */
   readonly floating?: (shown: ShownBoard) => React.ReactNode;
 }
@@ -78,6 +80,16 @@ function useWheel(of: React.RefObject<SVGSVGElement | null>, does: (e: WheelEven
     element?.addEventListener('wheel', listen, { passive: false });
     return () => element?.removeEventListener('wheel', listen);
   }, [of]);
+}
+
+/** Tells where the empty part of a board stands in the window, whenever that changes. */
+function useRoom(of: React.RefObject<SVGSVGElement | null>, empty: Board['empty'], tell: BoardProps['onRoom']): void {
+  useEffect(() => {
+    if (!tell) return undefined;
+    const box = of.current?.getBoundingClientRect();
+    tell(box && empty ? new DOMRect(box.x + empty[0], box.y + empty[1], empty[2], empty[3]) : null);
+    return () => tell(null);
+  }, [of, empty, tell]);
 }
 
 /**
@@ -172,6 +184,7 @@ export function BoardView(props: BoardProps) {
     if (d && !d.moved && here) onPick(here);
   };
 
+  useRoom(svg, zoom === 1 ? board.empty : null, props.onRoom);
   const onScreen: ShownBoard = { board, zoom, toPixels: ([x, y]) => [(x - window_.x) * zoom, (y - window_.y) * zoom] };
   return (
     <div>

@@ -15,6 +15,7 @@ export function RoutePage() {
   const [views, width, height] = useSize<HTMLDivElement>([820, 600]);
   const [measured, setMeasured] = useState<string | null>(null);
   const [proposing, setProposing] = useState(false);
+  const [room, setRoom] = useState<DOMRect | null>(null);
   const setup = job.setups.find((s) => s.id === chosen);
   const plannedSetup = planned?.setups.find((s) => s.id === chosen);
   return (
@@ -28,13 +29,20 @@ export function RoutePage() {
         <div className="bench-open">
           <div className="bench-drawings" ref={views}>
             {plannedSetup ? (
-              <BenchBoard key={setup.id} planned={plannedSetup} measured={measured} width={width} height={height} />
+              <BenchBoard
+                key={setup.id}
+                planned={plannedSetup}
+                measured={measured}
+                width={width}
+                height={height}
+                onRoom={setRoom}
+              />
             ) : (
               <p className="quiet m-3">planning…</p>
             )}
           </div>
           <div className="bench-sheet">
-            {plannedSetup && <BenchFacts planned={plannedSetup} />}
+            {plannedSetup && <BenchFacts planned={plannedSetup} room={room} />}
             <Worksheet key={setup.id} setup={setup} planned={plannedSetup} onLook={setMeasured} />
           </div>
         </div>
