@@ -46,25 +46,21 @@ function useScenes(planned: PlannedSetup, seen: Seen): Partial<Record<ViewName, 
   }, [views, shown, isHeldNow, speech, seen]);
 }
 
+interface BenchBoardProps {
+  readonly planned: PlannedSetup;
+  /** the dimension that is spoken of beside the drawing lights up */
+  readonly measured: string | null;
+  readonly width: number;
+  readonly height: number;
+  /** told where the drawings leave room, in pixels of the window */
+  readonly onRoom: (room: DOMRect | null) => void;
+}
+
 /**
  * The drawings of one setup, as large as fits: what is decided is dragged and typed where it stands, and a face or bore
  * says what it can be used for.
  */
-export function BenchBoard({
-  planned,
-  measured,
-  width,
-  height,
-  onRoom,
-}: {
-  planned: PlannedSetup;
-  /** the dimension that is spoken of beside the drawing lights up */
-  measured: string | null;
-  width: number;
-  height: number;
-  /** told where the drawings leave room, in pixels of the window */
-  onRoom: (room: DOMRect | null) => void;
-}) {
+export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBoardProps) {
   const { job, shop, changeSetup, isPlanner, speech } = useJob();
   const wholePlan = usePlan((s) => s.planned);
   const [seen, setSeen] = useState<Seen>('all');
