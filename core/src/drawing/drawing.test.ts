@@ -227,6 +227,16 @@ describe('laying out', () => {
         const rooms = primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : []));
         return rooms.length === 3 && rooms.every((a, i) => rooms.slice(i + 1).every((b) => sharedRoom(a, b) < 1e-9));
       }),
+      {
+        numRuns: 2000,
+        examples: [
+          [
+            [0, 2],
+            [0, 0],
+            [0, 5],
+          ],
+        ],
+      },
     );
     // nothing is in its way: where it always stands
     const free = layoutScene(scene, options).primitives.find((p) => p.kind === 'text' && p.text === 'G54');

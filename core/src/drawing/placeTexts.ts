@@ -32,21 +32,17 @@ export function besideMark([x, y]: Point, name: string, r: number, size: number)
     size,
   });
   const [above, below, further] = [y - r * 1.5, y + r * 1.5 + size * 0.75, size * 1.2];
-  return [
-    place(1, above),
-    place(-1, above),
-    place(1, below),
-    place(-1, below),
-    place(1, above - further),
-    place(-1, above - further),
-    place(1, below + further),
-    place(-1, below + further),
-  ];
+  return [0, 1, 2].flatMap((lines) => [
+    place(1, above - lines * further),
+    place(-1, above - lines * further),
+    place(1, below + lines * further),
+    place(-1, below + lines * further),
+  ]);
 }
 
-/** A text, or the same a line or two higher or lower. */
+/** A text, or the same up to three lines higher or lower. */
 export const higherOrLower = (text: Text): Text[] =>
-  [0, -1.2, 1.2, -2.4, 2.4].map((lines) => ({ ...text, at: [text.at[0], text.at[1] + lines * text.size] }));
+  [0, -1.2, 1.2, -2.4, 2.4, -3.6, 3.6].map((lines) => ({ ...text, at: [text.at[0], text.at[1] + lines * text.size] }));
 
 /**
  * Texts that may stand in several places, one after another, each where it covers the least of what stands there

@@ -5,7 +5,7 @@
 
 import type { Finding } from '../findings';
 import { holdingOf } from '../holdings';
-import { isHeldOn, isHoldIn, type Job, type Setup } from '../job';
+import { isHeldOn, isHoldIn, withCut, type Job, type Setup } from '../job';
 import { looksUp } from '../part';
 import type { PlannedJob, PlannedSetup } from '../plan';
 import { REGISTERS, type Register, type Shop } from '../shop';
@@ -27,6 +27,7 @@ export interface RemedyInput {
 
 /** A finding of one setup, with that setup as it is planned. */
 interface AboutSetup extends RemedyInput {
+  readonly finding: Finding;
   readonly setup: PlannedSetup;
 }
 
@@ -44,7 +45,10 @@ const inSetup =
 export function remediesOf(finding: Finding, input: RemedyInput): Remedy[] {
   const setup = input.planned.setups.find((s) => s.id === finding.setupId);
   const ofSetup = setup
-    ? [...byHolding(finding.code, setup, input.speech), ...(OF_SETUP[finding.code]?.({ ...input, setup }) ?? [])]
+    ? [
+        ...byHolding(finding.code, setup, input.speech),
+        ...(OF_SETUP[finding.code]?.({ ...input, finding, setup }) ?? []),
+      ]
     : [];
   return [...ofSetup, ...(OF_JOB[finding.code]?.(input) ?? [])];
 }
@@ -71,6 +75,9 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
   'register-used-twice': freeRegister,
   'register-not-on-machine': freeRegister,
   'depth-face-does-not-look-up': typedDepth,
+  'cut-clears-nothing-chosen': withoutCut,
+  'cut-removes-nothing': withoutCut,
+  'tool-does-not-go-in': anyTool,
   'proposed-not-looked-at': ({ setup }) => [
     { says: 'Accept all as proposed', put: inSetup(setup.id, (s) => ({ ...s, proposed: [] })) },
   ],
@@ -105,6 +112,28 @@ function shallowerCut({ setup: planned, speech }: AboutSetup): Remedy[] {
     cuts: s.cuts.map((c) => (tooDeep.some((t) => t.id === c.id) ? { ...c, below: depth, to: null } : c)),
   }));
   return [{ says: `Cut down only ${speech.size(depth)}`, put }];
+}
+
+/** The cuts a finding names. */
+const cutsNamed = ({ finding, setup }: AboutSetup) => setup.cuts.filter((c) => finding.says.includes(`"${c.name}"`));
+
+/** A setup without the cut that is spoken of, if it makes another. */
+function withoutCut(about: AboutSetup): Remedy[] {
+  const [cut] = cutsNamed(about);
+  if (!cut || about.setup.cuts.length < 2) return [];
+  const put = inSetup(about.setup.id, (s) => ({
+    ...s,
+    cuts: s.cuts.length > 1 ? s.cuts.filter((c) => c.id !== cut.id) : s.cuts,
+  }));
+  return [{ says: 'Take the cut out', put }];
+}
+
+/** A cut whose tool does not go in, made with whichever does. */
+function anyTool(about: AboutSetup): Remedy[] {
+  const [cut] = cutsNamed(about);
+  if (!cut) return [];
+  const put = inSetup(about.setup.id, (s) => ({ ...s, cuts: withCut(s.cuts, cut.id, { tool: null }) }));
+  return [{ says: 'Name no tool for it', put }];
 }
 
 /** The next register of the machine that no setup, piece or copy uses and nobody else owns. */

@@ -1,5 +1,5 @@
 import { vaneBearingBlockJob, demoShop } from '../../../demo';
-import type { Job } from '../job';
+import { newHold, oneCut, type Job } from '../job';
 import { knownFeature } from '../part';
 import { Planner, type PlannedJob } from '../plan';
 import type { Shop } from '../shop';
@@ -50,6 +50,38 @@ test.each<[string, (job: Job) => void, RegExp]>([
   expect(first.says).toMatch(says);
   const left = plan(first.after).findings.filter((f) => f.code === code && f.setupId === first.setupId);
   expect(left).toEqual([]);
+});
+
+/** The block lying flat, cut down so deep, without stock. */
+const flat = (kind: string, below: number) => (j: Job) => {
+  const device = demoShop.devices.find((d) => d.kind === kind)!;
+  j.allowance = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 1 };
+  j.setups = j.setups.slice(0, 1);
+  Object.assign(j.setups[0], { device: device.id, station: null, hold: newHold('flat'), cuts: oneCut(below) });
+};
+
+test.each<[string, (job: Job) => void, RegExp]>([
+  ['cut-into-device', flat('T-slot table', 39.4), /^2\.000 of packing under it$/],
+  ['board-cut-too-deep', flat('sacrificial board', 60), /^\d+\.000 of packing under it$/],
+  ['cut-ends-at-underside', flat('sacrificial board', 38), /^Go through by 0\.300$/],
+  [
+    'cut-removes-nothing',
+    (j) => {
+      j.setups[0].cuts.push({ ...j.setups[0].cuts[0], id: 'again', name: 'Again' });
+    },
+    /^Take the cut out$/,
+  ],
+  [
+    'cut-clears-nothing-chosen',
+    (j) => {
+      j.setups[0].cuts.push({ ...j.setups[0].cuts[0], id: 'none', clears: 'features' });
+    },
+    /^Take the cut out$/,
+  ],
+])('%s of what lies flat or of several cuts: its remedy mends it', (code, change, says) => {
+  const [first] = remedies(code, block(change));
+  expect(first.says).toMatch(says);
+  expect(plan(first.after).findings.filter((f) => f.code === code && f.setupId === first.setupId)).toEqual([]);
 });
 
 test('a cut that stops short of the jaws mends what goes into them', () => {

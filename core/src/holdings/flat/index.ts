@@ -21,6 +21,7 @@ import { vacuumSeals } from './checks/vacuumSeals';
 import { open, plainLabels } from '../drawn';
 import { plainRows } from '../rows';
 import { flatDecisions } from './decisions';
+import { flatRemedies } from './remedies';
 import { holdOnFlat } from './hold';
 import { flatKindOf } from './kinds';
 import { gapsAtPins, locatorsOnFlat, restHeight, seatOnFlat, type FlatSeatInput } from './seat';
@@ -118,7 +119,7 @@ export const flat: Holding<'flat', Needs> = {
   labels: (view, _, { facts }) => plainLabels(view, facts),
   dimensions: (view, _, drawn, speech) => flatDimensions(view, drawn, speech),
   decisions: flatDecisions,
-  remedies: () => [],
+  remedies: (code, _, drawn, speech) => flatRemedies(code, drawn, speech),
   leftOut: () => '',
   solids: flatSolids,
   picture: (device) => ({

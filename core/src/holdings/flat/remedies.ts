@@ -1,0 +1,45 @@
+import type { Speech } from '../../units';
+import { inHold } from '../decision';
+import type { Drawn } from '../drawn';
+import { stepOf, type SetupRemedy } from '../mend';
+
+type About = Drawn<'flat'> & { readonly speech: Speech };
+
+/** So far a cut goes through into what lies underneath (common practice, no source). */
+const THROUGH = { mm: 0.3, inch: 25.4 / 64 };
+
+const BY_CODE: Readonly<Record<string, (about: About) => SetupRemedy[]>> = {
+  'cut-into-device': packing,
+  'board-cut-too-deep': packing,
+  'cut-ends-at-underside': goThrough,
+};
+
+/** What mends a finding of a part that lies flat: packing under it, a cut that goes through. */
+export const flatRemedies = (code: string, drawn: Drawn<'flat'>, speech: Speech): SetupRemedy[] =>
+  BY_CODE[code]?.({ ...drawn, speech }) ?? [];
+
+/** Packing so thick that the lowest cut clears what it must stay above. */
+function packing({ setup, facts: { prove, hold }, speech }: About): SetupRemedy[] {
+  const { under } = setup.hold;
+  const step = stepOf(speech);
+  const short = hold.top.wantedMm - (prove.aboveTop ?? Infinity);
+  const thick = Math.ceil((under + short) / step - 1e-9) * step;
+  if (!(short > 0) || thick > 1000) return [];
+  return [{ says: `${speech.size(thick)} of packing under it`, set: inHold('flat', (h) => ({ ...h, under: thick })) }];
+}
+
+/** The lowest cut a little deeper, where something soft lies under the part. */
+function goThrough({ facts: { prove, hold, seat }, speech }: About): SetupRemedy[] {
+  if (hold.kind !== 'sacrificial board' && seat.locators.z.kind !== 'height') return [];
+  const by = THROUGH[speech.units];
+  const lowest = new Map(prove.cuts.filter((c) => c.lowest - prove.lowestCut < 1e-6).map((c) => [c.id, c.below]));
+  return [
+    {
+      says: `Go through by ${speech.size(by)}`,
+      set: (s) => ({
+        ...s,
+        cuts: s.cuts.map((c) => (lowest.has(c.id) ? { ...c, below: lowest.get(c.id)! + by, to: null } : c)),
+      }),
+    },
+  ];
+}
