@@ -38,10 +38,6 @@ export const cutFor = (id: string, features: readonly string[], below: number): 
 export const withCut = (cuts: readonly Cut[], id: string, change: Partial<Cut>): Cut[] =>
   cuts.map((c) => (c.id === id ? { ...c, ...change } : c));
 
-/** The deepest of a setup's cuts, as planned; of equally deep ones the first. */
-export const deepestCut = ({ cuts }: Pick<Setup, 'cuts'>): Cut =>
-  cuts.reduce((a, b) => (b.below > a.below ? b : a), cuts[0]);
-
 /** How deep a setup cuts all round the part, mm below its finished top; 0: it does not. */
 export const depthAllRound = ({ cuts }: Pick<Setup, 'cuts'>): number =>
   Math.max(0, ...cuts.filter((c) => c.clears !== 'features').map((c) => c.below));

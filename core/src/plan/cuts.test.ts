@@ -287,6 +287,26 @@ test('holes are cut to their end, out of the stock above them too: as cylinders,
 });
 const cutFor1 = (features: readonly Feature[]) => [cutFor('c', ids(features), 0)];
 
+test('of several copies the pocket of each is cut, and the step of each as far as the next stands', () => {
+  const mesh = without(
+    block(40, 30, 20),
+    [
+      [5, 5, 12],
+      [15, 20, 21],
+    ],
+    [
+      [30, -1, 14],
+      [41, 31, 21],
+    ],
+  );
+  const cuts = [cutFor('pocket', [floor(mesh, 8).id], 8), { ...cutFor('step', [floor(mesh, 6).id], 6), width: 10 }];
+  const job: Job = { ...jobOf(mesh, cuts, {}, 0), copies: { x: 2, y: 1, z: 1, gap: 12, cutter: 10 } };
+  const [made] = plan(job, mesh).setups;
+  expect(made.cuts[0].removedMm3).toBeCloseTo(2 * 10 * 15 * 8, 6);
+  // 5 of the 12 between them, above its floor; no stock stands beside the second
+  expect(made.cuts[1].removedMm3).toBeCloseTo((2 * 10 + 5) * 30 * 6, 6);
+});
+
 describe('what is said of cuts', () => {
   const mesh = () =>
     without(block(100, 60, 40), [
