@@ -86,6 +86,7 @@ test('wrong input is marked, kept and explained; the last good value stays in fo
 
 test('one job in two tabs: edits in different places join, the same place asks', async ({ page, context }) => {
   await twoSetups(page, 'T-TABS');
+  await open(page, 'Seat');
   const other = await context.newPage();
   await other.goto(page.url());
   await open(other, 'Seat');

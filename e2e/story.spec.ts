@@ -39,6 +39,7 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await page.getByRole('button', { name: 'Add setup' }).click();
   await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '31');
+  await open(page, 'Seat');
   await enter(page.getByLabel('Parallels, height'), '32');
   await enter(page.getByLabel('Stop X, from left jaw end'), '20');
   await enter(page.getByLabel('Stop Z, above bed'), '36');
@@ -50,7 +51,9 @@ test('from a dropped STEP file to a downloaded PDF whose text says what the ledg
   await open(page, 'Seat');
   // it begins flipped front to back
   await expect(page.getByLabel('Face up, to the spindle')).toHaveValue('-z');
+  await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '7.5');
+  await open(page, 'Seat');
   await enter(page.getByLabel('Parallels, height'), '32-16');
   await enter(page.getByLabel('Stop X, from left jaw end'), '20');
   await enter(page.getByLabel('Stop Z, above bed'), '30');
@@ -148,6 +151,7 @@ test('the story in inches, on a station that is not measured', async ({ page }) 
   await page.getByRole('button', { name: 'Add setup' }).click();
   await open(page, 'Cuts');
   await enter(page.getByLabel('Cuts down below top'), '0.26');
+  await open(page, 'Seat');
   await enter(page.getByLabel('Parallels, height'), '0.625');
   await enter(page.getByLabel('Stop X, from left jaw end'), '0');
   await enter(page.getByLabel('Stop Z, above bed'), '1');
