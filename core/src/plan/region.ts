@@ -17,6 +17,9 @@ export function alongOutline(kernel: Kernel, part: Part, up: Direction, cutterMm
   return { outlines: kernel.offset(outline, cutterMm, 'round'), beside: true };
 }
 
+/** Far below what anyone can measure. */
+const HAIR_MM = 1e-6;
+
 /** Less than this outside the part is rounding, mm². */
 const NOTHING_MM2 = 0.01;
 
@@ -76,7 +79,9 @@ export function overFeatures(
       }),
     );
   const out = everywhere(kernel.flatUnion(beyond(open, cutterMm / 2)));
-  const all = kernel.flatUnion([everywhere(outlines), kernel.flatDifference(out, part2d)]);
+  // a hair into walls that the part keeps anyway: no wall of the cut lies on one of the part but for rounding
+  const over = kernel.offset(everywhere(outlines), HAIR_MM);
+  const all = kernel.flatUnion([over, kernel.flatDifference(out, part2d)]);
   return { outlines: all, beside: kernel.flatArea(kernel.flatDifference(all, part2d)) > NOTHING_MM2 };
 }
 
