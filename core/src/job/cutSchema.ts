@@ -2,7 +2,9 @@ import { Type, type Static } from '@sinclair/typebox';
 import { entryId, featureId, refersTo } from './fields';
 
 /** Faces and bores one cut clears at most. */
-const MOST_FEATURES = 200;
+export const MOST_CLEARED = 200;
+/** A setup makes so many cuts at most. */
+export const MOST_CUTS = 40;
 
 /** One cut of a setup: how deep, and what of what lies above that depth it takes away. */
 export const cutSchema = Type.Object(
@@ -14,7 +16,7 @@ export const cutSchema = Type.Object(
         "everything: all that is not part, down to the depth. outline: only along the part's outline, one cutter wide. features: only above the faces and in the bores that are named.",
     }),
     features: Type.Array(featureId, {
-      maxItems: MOST_FEATURES,
+      maxItems: MOST_CLEARED,
       description: 'The faces (floors of pockets, steps) and bores that are cleared; empty for the others.',
     }),
     below: Type.Number({

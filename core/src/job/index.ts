@@ -10,7 +10,7 @@ export { JOB_VERSION, migrateJobFile, shopFromVersion1 } from './migrations';
 export { shopFromVersion2 } from './fromVersion2';
 export { clampFromVersion3 } from './fromVersion3';
 export * from './cuts';
-export type { Cut } from './cutSchema';
+export { MOST_CLEARED, MOST_CUTS, type Cut } from './cutSchema';
 export * from './holds';
 export * from './merge';
 export * from './proposable';

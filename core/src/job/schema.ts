@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { DIRECTIONS } from '../frames';
 import { lengthMm, longText, shortText } from '../schema';
 import { registerSchema, type Family } from '../shop';
-import { cutSchema } from './cutSchema';
+import { cutSchema, MOST_CUTS } from './cutSchema';
 import { featureId, refersTo, within } from './fields';
 import { HOLD_SCHEMAS, type In } from './holds';
 import {
@@ -134,7 +134,7 @@ export const setupSchema = Type.Object(
     orientation: Type.Object({ up: direction, right: direction }, { additionalProperties: false }),
     cuts: Type.Array(cutSchema, {
       minItems: 1,
-      maxItems: 40,
+      maxItems: MOST_CUTS,
       description: 'What the setup cuts, in the order in which it does; what is left follows from all of them.',
     }),
     device: refersTo,

@@ -1,4 +1,5 @@
 import { dot, subtract, type Direction } from '../frames';
+import { MOST_CLEARED } from '../job';
 import type { Feature } from './feature';
 import { looksUp } from './footprint';
 import { holeGroups } from './pockets';
@@ -14,10 +15,11 @@ const isBottomOf = (f: Feature, bore: Feature): boolean => {
   );
 };
 
-/** As many as one cut may name. */
-const MOST = 200;
+/** A group in parts of as many as one cut may name. */
 const inChunks = (group: readonly Feature[]): Feature[][] =>
-  Array.from({ length: Math.ceil(group.length / MOST) }, (_, i) => group.slice(i * MOST, (i + 1) * MOST));
+  Array.from({ length: Math.ceil(group.length / MOST_CLEARED) }, (_, i) =>
+    group.slice(i * MOST_CLEARED, (i + 1) * MOST_CLEARED),
+  );
 
 /**
  * What a cut from `up` can be made for by itself: pockets, bores of one size together, single bores, and other faces

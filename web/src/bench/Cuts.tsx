@@ -1,6 +1,15 @@
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { cutFor, oneCut, toolOfCut, withCut, type Cut, type Setup } from '@violet-jaw/core/job';
+import {
+  cutFor,
+  MOST_CLEARED,
+  MOST_CUTS,
+  oneCut,
+  toolOfCut,
+  withCut,
+  type Cut,
+  type Setup,
+} from '@violet-jaw/core/job';
 import { clearable, endBelowTop, looksUp } from '@violet-jaw/core/part';
 import { cutName, depthInWords } from '@violet-jaw/core/prove/cuts.ts';
 import { useJob } from '../app/JobLayout';
@@ -12,8 +21,6 @@ import { DepthProposals } from './DepthProposals';
 import { FaceField } from './PlaceField';
 import { SectionFindings, useLength, Why, type SectionProps } from './section';
 import { usePut } from './usePut';
-
-const MOST_CUTS = 40;
 
 /** What a setup cuts: each cut with its depth, what it clears and the tool that makes it. */
 export function Cuts(props: SectionProps) {
@@ -203,7 +210,10 @@ function Cleared({ setup, cut }: { setup: Setup; cut: Cut }) {
   const { list, byId, withFeature } = useFeatures();
   const put = usePut(setup.id);
   const { up } = setup.orientation;
-  const more = list.filter((n) => looksUp(n.feature, up) && !cut.features.includes(n.id));
+  const more =
+    cut.features.length < MOST_CLEARED
+      ? list.filter((n) => looksUp(n.feature, up) && !cut.features.includes(n.id))
+      : [];
   const set = (ids: readonly string[]) => (s: Setup) => ({
     ...s,
     cuts: withCut(s.cuts, cut.id, { features: [...ids] }),

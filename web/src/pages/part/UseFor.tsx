@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
-import { cutFor, isHoldIn, withCut, type Setup } from '@violet-jaw/core/job';
+import { cutFor, isHoldIn, MOST_CUTS, withCut, type Setup } from '@violet-jaw/core/job';
 import { clearable } from '@violet-jaw/core/part';
 import { featureLevel, looksTowards } from '@violet-jaw/core/zero';
 import { useJob } from '../../app/JobLayout';
@@ -141,7 +141,7 @@ function CutsFor({
           Depth down to it
         </Button>
       )}
-      {groups.map((group) => {
+      {(setup.cuts.length < MOST_CUTS ? groups : []).map((group) => {
         const all = group.flatMap((f) => list.find((n) => n.feature === f) ?? []);
         const says = all.length > 1 ? `Cut all ${all.length} like it` : 'A cut of its own';
         const ids = [id, ...all.map((n) => n.id).filter((other) => other !== id)];
