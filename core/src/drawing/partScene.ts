@@ -80,7 +80,7 @@ export function partScene(input: PartSceneInput): Scene {
 }
 
 /** Where the section plane stands in the views that see it edge-on. */
-function cuttingLine(view: ViewName, section: SectionPlane | null, box: Box3): Shape[] {
+export function cuttingLine(view: ViewName, section: SectionPlane | null, box: Box3): Shape[] {
   if (!section || SECTION_VIEW[section.axis].view === view) return [];
   const ends = [box.min, box.max].map((p) => onView(view, { ...p, [section.axis]: section.at }));
   const [u, v] = VIEWS[view].rows;

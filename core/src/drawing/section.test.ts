@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { AXES } from '../frames';
+import { ALL_ORIENTATIONS, AXES, pose, rotationOf, vec } from '../frames';
 import { boxMesh, circleLoop, loadKernel, polygonLoop, prism, type Kernel, type Outlines, type Solid } from '../solid';
 import { box } from '../testing/fixtures';
-import { hatchLines, keptBySection, sectionOf, stippleDots } from '.';
+import { clamped, hatchLines, keptBySection, onView, piecesCutOpen, SECTION_VIEW, sectionOf, stippleDots } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => {
@@ -67,6 +67,44 @@ describe('a part cut open', () => {
     expect(keptBySection(kernel, block, { axis: 'x', at: 15 }).isEmpty()).toBe(true);
     block.release();
   });
+});
+
+/** Where outlines stand: their box. */
+const boxOf = (outlines: Outlines) =>
+  [0, 1].map((k) => {
+    const along = outlines.flat().map((p) => p[k]);
+    return [Math.min(...along), Math.max(...along)];
+  });
+
+test('pieces held turned and elsewhere are cut open as if the metal itself had been turned and moved', () => {
+  const before = kernel.box(box([0, 0, 0], [50, 30, 20]));
+  const step = kernel.box(box([10, -1, 12], [32, 31, 21]));
+  const left = kernel.subtract(before, step);
+  for (const orientation of ALL_ORIENTATIONS) {
+    const rotation = rotationOf(orientation);
+    const poses = [vec(7, -3, 11), vec(93.2, 40, 11)].map((t) => pose<'part', 'device'>(rotation, t));
+    for (const axis of AXES) {
+      const { view } = SECTION_VIEW[axis];
+      const moved = poses.map((p) => [left, before].map((s) => made(clamped(s.mesh(), p))));
+      const [one] = moved[0];
+      const at = (one.box().min[axis] + one.box().max[axis]) / 2 + 1.5;
+      const pieces = piecesCutOpen(kernel, { left, before, orientation }, poses, { axis, at });
+      pieces.forEach((piece, i) => {
+        const [l, b] = moved[i].map((s) => sectionOf(kernel, s, { axis, at }));
+        expect(areaOf(piece.left.cutFace)).toBeCloseTo(areaOf(l.cutFace), 6);
+        expect(areaOf(piece.removed)).toBeCloseTo(areaOf(b.cutFace) - areaOf(l.cutFace), 6);
+        expect(areaOf(piece.left.silhouette)).toBeCloseTo(areaOf(l.silhouette), 6);
+        if (l.silhouette.length === 0) return;
+        const by = onView(view, poses[i].translation);
+        const placed = piece.left.silhouette.map((ring) => ring.map(([u, v]) => [u + by[0], v + by[1]] as const));
+        boxOf(placed).forEach((range, k) => {
+          range.forEach((v, e) => expect(v).toBeCloseTo(boxOf(l.silhouette)[k][e], 6));
+        });
+      });
+      moved.flat().forEach((s) => s.release());
+    }
+  }
+  [before, step, left].forEach((s) => s.release());
 });
 
 describe('hatch and stipple', () => {

@@ -4,8 +4,11 @@ import { holdingOf } from '../holdings';
 import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import { moveOutlines, moveSegments, onView, VIEWS, type Scene, type Shape, type ViewName } from '../scene';
+import { loadedRoom } from './cuttingPlane';
 import { contactLines, deviceShapes } from './deviceShapes';
 import type { SetupOutlines } from './outlines';
+import { cuttingLine, SECTION_VIEW, type SectionPlane } from './partScene';
+import type { PieceCutOpen } from './section';
 
 /** What a setup drawing shows besides the outlines. */
 export interface SceneOptions {
@@ -13,9 +16,16 @@ export interface SceneOptions {
   readonly labels: boolean;
 }
 
+/** A setup cut open: by which plane, device frame, and each piece as it looks then, the first piece first. */
+export interface SetupCutOpen {
+  readonly plane: SectionPlane;
+  readonly pieces: readonly PieceCutOpen[];
+}
+
 /**
  * One view of a setup, true to shape and scale: the vise where it really is, the part as it comes out, what was
  * loaded dashed, what is removed stippled, work zero marked. Device frame seen in the view, mm.
+ * @param cutOpen the view that looks at the cut leaves out what of the device stands before it; the others show where
  */
 export function setupScene({
   view,
@@ -23,29 +33,39 @@ export function setupScene({
   outlines,
   speech,
   options,
+  cutOpen = null,
 }: {
   readonly view: ViewName;
   readonly planned: PlannedSetup;
   readonly outlines: SetupOutlines;
   readonly speech: Speech;
   readonly options: SceneOptions;
+  readonly cutOpen?: SetupCutOpen | null;
 }): Scene {
   const { facts, device, setup } = planned;
   if (!facts || !device || !isHeldOn(setup, device)) return { title: VIEWS[view].title, shapes: [] };
   const drawn = { facts, setup, pieces: planned.pieces };
+  const isCut = cutOpen !== null && SECTION_VIEW[cutOpen.plane.axis].view === view;
+  const pieceOf = (i: number) => {
+    const cut = isCut ? cutOpen.pieces[i] : undefined;
+    return cut ? { ...outlines, left: cut.left, cutFace: cut.left.cutFace, removed: cut.removed } : outlines;
+  };
   const shapes: Shape[] = [
     ...deviceShapes(view, device, drawn, 'behind'),
-    ...planned.pieces.flatMap((p) => materialShapes(view, p.facts, outlines, false)),
-    ...materialShapes(view, facts, outlines, options.dimensions),
+    ...planned.pieces.flatMap((p, i) => materialShapes(view, p.facts, pieceOf(i + 1), false)),
+    ...materialShapes(view, facts, pieceOf(0), options.dimensions),
     ...contactLines(view, drawn),
-    ...deviceShapes(view, device, drawn, 'front'),
+    ...(isCut ? [] : deviceShapes(view, device, drawn, 'front')),
   ];
+  const room = loadedRoom(planned);
+  if (cutOpen && room) shapes.push(...cuttingLine(view, cutOpen.plane, room));
   if (view !== 'above') shapes.push(...cutLevels(view, facts, options.labels));
   if (options.labels && view === 'above') shapes.push(...planned.pieces.map(pieceLabel));
   if (options.labels) shapes.push(...holdingOf(device).labels(view, device, drawn));
   if (options.dimensions) shapes.push(...holdingOf(device).dimensions(view, device, drawn, speech));
   shapes.push(...zeroMarks(view, [{ register: setup.register, facts }, ...planned.pieces], options.labels));
-  return { title: `${VIEWS[view].title}${holdingOf(device).leftOut(view, device)}`, shapes };
+  const says = isCut ? ', part cut open' : holdingOf(device).leftOut(view, device);
+  return { title: `${VIEWS[view].title}${says}`, shapes };
 }
 
 /** How deep each cut goes: across the whole part, or over what it takes away where there are several. */
@@ -108,16 +128,23 @@ function pieceLabel({
 }
 
 /** One piece's material: as loaded dashed, what is removed stippled, what is left as it looks. */
-function materialShapes(view: ViewName, { seat }: SetupFacts, outlines: SetupOutlines, hidden: boolean): Shape[] {
+function materialShapes(
+  view: ViewName,
+  { seat }: SetupFacts,
+  outlines: SetupOutlines & { readonly cutFace?: Outlines },
+  hidden: boolean,
+): Shape[] {
+  const { cutFace } = outlines;
   const by = onView(view, seat.pose.translation);
   const place = (o: Outlines) => moveOutlines(o, by);
   return [
     { kind: 'region', role: 'removed', outlines: place(outlines.removed) },
     { kind: 'region', role: 'left', outlines: place(outlines.left.silhouette) },
-    ...(outlines.unreached.length > 0
+    ...(cutFace ? [{ kind: 'region' as const, role: 'cut-face' as const, outlines: place(cutFace) }] : []),
+    ...(outlines.unreached.length > 0 && !cutFace
       ? [{ kind: 'region' as const, role: 'unreached' as const, outlines: place(outlines.unreached) }]
       : []),
-    ...(hidden
+    ...(hidden && !cutFace
       ? [{ kind: 'lines' as const, role: 'hidden' as const, segments: moveSegments(outlines.left.lines.hidden, by) }]
       : []),
     { kind: 'lines', role: 'edges', segments: moveSegments(outlines.left.lines.visible, by) },

@@ -10,9 +10,9 @@ export interface Snap {
 
 /**
  * One number the planner decides, where it stands in the drawings: there it is dragged, nudged and typed. Device frame,
- * mm.
+ * mm. `S` is what it changes.
  */
-export interface Decision {
+export interface Decision<S = Setup> {
   readonly id: string;
   /** what is taken hold of: a pod has a decision along X and one along Y, and both follow the pointer */
   readonly item: string;
@@ -35,8 +35,8 @@ export interface Decision {
   /** the dimension in the drawings that shows it; empty: none does */
   readonly measures: string;
   /** the number in a setup as it is now; null: the setup is held in another way by now */
-  readonly get: (setup: Setup) => number | null;
-  readonly set: (setup: Setup, mm: number) => Setup;
+  readonly get: (of: S) => number | null;
+  readonly set: (of: S, mm: number) => S;
 }
 
 /** A change of the hold as one of its setup; none where the setup is held in another way by now. */

@@ -1,8 +1,10 @@
 import { useMemo, useState } from 'react';
-import { Button } from 'react-bootstrap';
-import { onView, setupScene, VIEW_NAMES, type Scene, type ViewName } from '@violet-jaw/core/drawing';
+import { Button, Form } from 'react-bootstrap';
+import { onView, setupScene, VIEW_NAMES, type Scene, type SetupCutOpen, type ViewName } from '@violet-jaw/core/drawing';
 import { decisionsOf, spotsOf, type PlannedSetup } from '@violet-jaw/core/plan';
+import { AXES, type Axis } from '@violet-jaw/core/frames';
 import type { Decision } from '@violet-jaw/core/holdings';
+import type { Setup } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../app/useFeatures';
 import { PrimitiveList } from '../drawing/Drawing';
@@ -15,6 +17,7 @@ import { Grips, TypedDimensions } from './grips/Grips';
 import { gripsIn, sightOf } from './grips/placed';
 import { useGrips } from './grips/useGrips';
 import { Offers } from './Offers';
+import { useCutOpen } from './useCutOpen';
 
 /** Faces do not light up here: what lies under the pointer is asked for by a press. */
 const ignore = () => undefined;
@@ -30,7 +33,11 @@ const SEEN: readonly (readonly [Seen, string])[] = [
   ['space', 'In space'],
 ];
 
-function useScenes(planned: PlannedSetup, seen: Seen): Partial<Record<ViewName, Scene>> | null {
+function useScenes(
+  planned: PlannedSetup,
+  seen: Seen,
+  cutOpen: SetupCutOpen | null,
+): Partial<Record<ViewName, Scene>> | null {
   const { speech } = useJob();
   const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
   const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
@@ -40,10 +47,17 @@ function useScenes(planned: PlannedSetup, seen: Seen): Partial<Record<ViewName, 
     const wanted = VIEW_NAMES.filter((v) => seen === 'all' || seen === v);
     const drawn = wanted.map((v) => [
       v,
-      setupScene({ view: v, planned: shown, outlines: views[v], speech, options: { dimensions: true, labels: true } }),
+      setupScene({
+        view: v,
+        planned: shown,
+        outlines: views[v],
+        speech,
+        options: { dimensions: true, labels: true },
+        cutOpen,
+      }),
     ]);
     return Object.fromEntries(drawn) as Partial<Record<ViewName, Scene>>;
-  }, [views, shown, isHeldNow, speech, seen]);
+  }, [views, shown, isHeldNow, speech, seen, cutOpen]);
 }
 
 interface BenchBoardProps {
@@ -64,7 +78,8 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
   const { job, shop, changeSetup, isPlanner, speech } = useJob();
   const wholePlan = usePlan((s) => s.planned);
   const [seen, setSeen] = useState<Seen>('all');
-  const scenes = useScenes(planned, seen);
+  const cutOpen = useCutOpen(planned);
+  const scenes = useScenes(planned, seen, cutOpen.seen);
   const [picked, setPicked] = useState<{ named: NamedFeature; at: At } | null>(null);
   const { byId } = useFeatures();
   const { places, spots } = useMemo(() => {
@@ -79,7 +94,7 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
     setWrong({ item, at });
   };
   const spot = spots.find((s) => s.item === wrong?.item);
-  const hands = useGrips(job.units, (change, gesture) => changeSetup(planned.id, change, gesture));
+  const hands = useGrips<Setup>(job.units, (change, gesture) => changeSetup(planned.id, change, gesture));
   const { translation } = planned.facts?.seat.pose ?? { translation: { x: 0, y: 0, z: 0 } };
 
   const onPick = (at: At) => {
@@ -93,34 +108,29 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
     });
   };
   const tools = (
-    <div className="btn-group btn-group-sm" role="group" aria-label="Views">
-      {SEEN.map(([what, says]) => (
-        <Button
-          key={what}
-          size="sm"
-          variant={seen === what ? 'primary' : 'outline-primary'}
-          aria-pressed={seen === what}
-          onClick={() => {
-            setSeen(what);
-            setPicked(null);
-            setWrong(null);
-            hands.ask(null);
-          }}
-        >
-          {says}
-        </Button>
-      ))}
-    </div>
+    <ViewTools
+      seen={seen}
+      onSee={(what) => {
+        setSeen(what);
+        setPicked(null);
+        setWrong(null);
+        hands.ask(null);
+        cutOpen.hands.ask(null);
+      }}
+      across={cutOpen.plane?.axis ?? null}
+      onAcross={cutOpen.across}
+    />
   );
   if (seen === 'space')
     return (
       <>
         <div className="board-tools">{tools}</div>
-        <BenchSpace {...{ planned, decisions, spots, hands, width }} height={height - 64} />
+        <BenchSpace {...{ planned, decisions, spots, hands, cutOpen, width }} height={height - 64} />
       </>
     );
   if (!scenes) return <NotDrawn planned={planned} />;
   const gripsOn = ({ board }: ShownBoard) => gripsIn(board.views.map(sightOf), decisions);
+  const planeOn = ({ board }: ShownBoard) => gripsIn(board.views.map(sightOf), cutOpen.decisions);
   return (
     <BoardView
       scenes={scenes}
@@ -145,14 +155,16 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
             onAsk={(g) => hands.ask({ item: g.item, view: g.view.view })}
           />
           <Grips zoom={shown.zoom} grips={gripsOn(shown)} speech={speech} {...hands} />
+          <Grips zoom={shown.zoom} grips={planeOn(shown)} speech={speech} {...cutOpen.hands} />
           <FindingMarks spots={spots} sights={shown.board.views.map(sightOf)} zoom={shown.zoom} onAsk={askWrong} />
         </>
       )}
       floating={(shown) => (
         <>
+          <FloatingGrip grips={gripsOn(shown)} hands={hands} toPixels={shown.toPixels} width={shown.board.width} />
           <FloatingGrip
-            grips={gripsOn(shown)}
-            {...{ hands, planned }}
+            grips={planeOn(shown)}
+            hands={cutOpen.hands}
             toPixels={shown.toPixels}
             width={shown.board.width}
           />
@@ -170,6 +182,51 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
     >
       {tools}
     </BoardView>
+  );
+}
+
+/** Which views are seen, and whether they are cut open. */
+function ViewTools({
+  seen,
+  onSee,
+  across,
+  onAcross,
+}: {
+  seen: Seen;
+  onSee: (seen: Seen) => void;
+  across: Axis | null;
+  onAcross: (axis: Axis | null) => void;
+}) {
+  return (
+    <>
+      <div className="btn-group btn-group-sm" role="group" aria-label="Views">
+        {SEEN.map(([what, says]) => (
+          <Button
+            key={what}
+            size="sm"
+            variant={seen === what ? 'primary' : 'outline-primary'}
+            aria-pressed={seen === what}
+            onClick={() => onSee(what)}
+          >
+            {says}
+          </Button>
+        ))}
+      </div>
+      <Form.Select
+        size="sm"
+        aria-label="Cut open"
+        className="w-auto"
+        value={across ?? ''}
+        onChange={(e) => onAcross(AXES.find((a) => a === e.target.value) ?? null)}
+      >
+        <option value="">not cut open</option>
+        {AXES.map((a) => (
+          <option key={a} value={a}>
+            cut open across {a.toUpperCase()}
+          </option>
+        ))}
+      </Form.Select>
+    </>
   );
 }
 

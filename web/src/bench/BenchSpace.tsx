@@ -1,6 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { zeroMark, zerosInSpace } from '@violet-jaw/core/drawing';
 import type { Decision } from '@violet-jaw/core/holdings';
+import type { Setup } from '@violet-jaw/core/job';
 import type { PlannedSetup, Spot } from '@violet-jaw/core/plan';
 import { useJob } from '../app/JobLayout';
 import { PrimitiveList } from '../drawing/Drawing';
@@ -9,7 +10,8 @@ import { FindingMarks, FindingsBeside } from './FindingMarks';
 import { FloatingGrip } from './grips/FloatingGrip';
 import { Grips } from './grips/Grips';
 import { gripsIn, type Sight } from './grips/placed';
-import type { useGrips } from './grips/useGrips';
+import type { Hands } from './grips/useGrips';
+import type { CutOpen } from './useCutOpen';
 
 const Space = lazy(() => import('../drawing/Space').then((m) => ({ default: m.Space })));
 
@@ -35,19 +37,22 @@ export function BenchSpace({
   decisions,
   spots,
   hands,
+  cutOpen,
   width,
   height,
 }: {
   planned: PlannedSetup;
   decisions: readonly Decision[];
   spots: readonly Spot[];
-  hands: ReturnType<typeof useGrips>;
+  hands: Hands<Setup>;
+  cutOpen: CutOpen;
   width: number;
   height: number;
 }) {
   const { id, job, speech } = useJob();
   const sightIn = ({ place }: SeenSpace): Sight => ({ view: 'space', title: 'In space', place, keys: KEYS });
   const gripsOf = (seen: SeenSpace) => gripsIn([sightIn(seen)], decisions);
+  const planeIn = (seen: SeenSpace) => gripsIn([sightIn(seen)], cutOpen.decisions);
   const [wrong, setWrong] = useState<{ item: string; at: readonly [number, number] } | null>(null);
   const spot = spots.find((s) => s.item === wrong?.item);
   return (
@@ -57,6 +62,7 @@ export function BenchSpace({
         width={width}
         height={height}
         setup={job.setups.findIndex((s) => s.id === planned.id)}
+        section={cutOpen.plane}
         remembered={`${id} ${planned.id}`}
         marks={(seen) => (
           <>
@@ -68,17 +74,13 @@ export function BenchSpace({
               onAsk={(item, at) => setWrong({ item, at })}
             />
             <Grips zoom={1} grips={gripsOf(seen)} speech={speech} {...hands} />
+            <Grips zoom={1} grips={planeIn(seen)} speech={speech} {...cutOpen.hands} />
           </>
         )}
         floating={(seen) => (
           <>
-            <FloatingGrip
-              grips={gripsOf(seen)}
-              hands={hands}
-              planned={planned}
-              toPixels={(p) => p}
-              width={seen.width}
-            />
+            <FloatingGrip grips={gripsOf(seen)} hands={hands} toPixels={(p) => p} width={seen.width} />
+            <FloatingGrip grips={planeIn(seen)} hands={cutOpen.hands} toPixels={(p) => p} width={seen.width} />
             {spot && wrong && <FindingsBeside spot={spot} at={wrong.at} room={seen} onClose={() => setWrong(null)} />}
           </>
         )}

@@ -2,9 +2,7 @@ import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Color, LineSegments, Mesh } from 'three';
 import type { SectionPlane } from '@violet-jaw/core/drawing';
-import { AXES, type Axis, type Box3, type Vec3 } from '@violet-jaw/core/frames';
-import { unitName } from '@violet-jaw/core/units';
-import { useJob } from '../app/JobLayout';
+import type { Vec3 } from '@violet-jaw/core/frames';
 import { askWorker, usePlan } from '../store/planStore';
 import type { Shown } from '../worker/plan.worker';
 import { useFeatures } from '../app/useFeatures';
@@ -18,7 +16,6 @@ import {
   NOTHING,
   offFeature,
   onCanvas,
-  middleOf,
   NAMES,
   lookAgain,
   remember,
@@ -30,8 +27,7 @@ interface SpaceProps {
   readonly height: number;
   /** which setup's material to show; null: the part */
   readonly setup: number | null;
-  /** left out: the view has a cut of its own */
-  readonly section?: SectionPlane | null;
+  readonly section: SectionPlane | null;
   readonly chosen?: string | null;
   readonly onPick?: (featureId: string) => void;
   /** under this name the camera is remembered */
@@ -55,12 +51,8 @@ export interface SeenSpace {
  * the section plane.
  */
 export function Space(props: SpaceProps) {
-  const { width, height, setup, section: given, chosen = null, onPick, remembered, marks, floating } = props;
-  const [own, setOwn] = useState<SectionPlane | null>(null);
-  const section = given === undefined ? own : given;
+  const { width, height, setup, section, chosen = null, onPick, remembered, marks, floating } = props;
   const planned = usePlan((s) => s.planned);
-  // a setup is shown where it is clamped
-  const room = planned && ((setup === null ? null : planned.setups[setup]?.facts?.seat.loadedBox) ?? planned.blank.box);
   const { list } = useFeatures();
   const asked = useMemo(() => ({ setup, section }), [setup, section]);
   const shown =
@@ -173,7 +165,6 @@ export function Space(props: SpaceProps) {
             onChange={() => setOff(off.includes(of) ? off.filter((o) => o !== of) : [...off, of])}
           />
         ))}
-        {given === undefined && room && <OwnCut room={room} cut={own} onCut={setOwn} />}
         <Button size="sm" variant="outline-primary" onClick={fit}>
           Fit
         </Button>
@@ -191,52 +182,4 @@ function useTheme(): string | undefined {
     return () => watch.disconnect();
   }, []);
   return theme;
-}
-
-/** Cuts what is shown open across an axis, where the slider stands. */
-function OwnCut({
-  room,
-  cut,
-  onCut,
-}: {
-  room: Box3;
-  cut: SectionPlane | null;
-  onCut: (cut: SectionPlane | null) => void;
-}) {
-  const { job, speech } = useJob();
-  const across = (axis: string) => onCut(axis === '' ? null : { axis: axis as Axis, at: middleOf(room, axis as Axis) });
-  return (
-    <>
-      <Form.Select
-        size="sm"
-        aria-label="Cut open in space"
-        style={{ width: 'auto' }}
-        value={cut?.axis ?? ''}
-        onChange={(e) => across(e.target.value)}
-      >
-        <option value="">not cut open</option>
-        {AXES.map((a) => (
-          <option key={a} value={a}>
-            cut open across {a.toUpperCase()}
-          </option>
-        ))}
-      </Form.Select>
-      {cut && (
-        <Form.Range
-          aria-label={`Cut at ${cut.axis.toUpperCase()}`}
-          style={{ width: '10rem' }}
-          min={room.min[cut.axis]}
-          max={room.max[cut.axis]}
-          step={0.1}
-          value={cut.at}
-          onChange={(e) => onCut({ ...cut, at: Number(e.target.value) })}
-        />
-      )}
-      {cut && (
-        <span className="number">
-          {cut.axis.toUpperCase()} {speech.signed(cut.at)} {unitName(job.units)}
-        </span>
-      )}
-    </>
-  );
 }

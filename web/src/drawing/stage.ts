@@ -20,7 +20,7 @@ import {
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { SectionPlane } from '@violet-jaw/core/drawing';
-import { dot, subtract, type Axis, type Box3, type Vec3 } from '@violet-jaw/core/frames';
+import { dot, subtract, type Vec3 } from '@violet-jaw/core/frames';
 import { CHORD_MM, type Feature } from '@violet-jaw/core/part';
 import { facet, vertex } from '@violet-jaw/core/solid';
 import type { Shown } from '../worker/plan.worker';
@@ -251,8 +251,6 @@ export function onCanvas({ camera }: Stage, { x, y, z }: Vec3, width: number, he
   const p = new Vector3(x, y, z).project(camera);
   return [((p.x + 1) / 2) * width, ((1 - p.y) / 2) * height];
 }
-
-export const middleOf = (box: Box3, axis: Axis) => (box.min[axis] + box.max[axis]) / 2;
 
 export const all = ({ mesh }: Shown): number[] => Array.from({ length: mesh.triangles.length / 3 }, (_, i) => 3 * i);
 

@@ -8,8 +8,10 @@ import {
   keptBySection,
   outlinesOf,
   PartPicker,
+  piecesCutOpen,
   sectionOf,
   type Picked,
+  type PieceCutOpen,
   type RouteOutlines,
   type SectionPlane,
   type SectionSeen,
@@ -125,6 +127,21 @@ const worker = {
   async section(plane: SectionPlane): Promise<SectionSeen | null> {
     const { solids, kernel } = await kernelReady();
     return solids ? sectionOf(kernel, solids.part.solid, plane) : null;
+  },
+
+  /** Every piece of a setup cut open where it is held, the first piece first; none while that is not known. */
+  async cutOpen(setup: number, plane: SectionPlane): Promise<PieceCutOpen[]> {
+    const { solids, kernel } = await kernelReady();
+    const planned = last?.setups[setup];
+    const cut = solids?.cuts[setup];
+    if (!planned?.facts || !cut) return [];
+    const material = {
+      left: cut.left.solid,
+      before: (setup ? solids.cuts[setup - 1].onward : solids.blank).solid,
+      orientation: planned.setup.orientation,
+    };
+    const poses = [planned.facts, ...planned.pieces.map((p) => p.facts)].map(({ seat }) => seat.pose);
+    return piecesCutOpen(kernel, material, poses, plane);
   },
 
   /** In which views the part looks the same turned or mirrored. */

@@ -1,22 +1,21 @@
 import { useEffect, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Decision } from '@violet-jaw/core/holdings';
-import type { Setup } from '@violet-jaw/core/job';
 import type { Units } from '@violet-jaw/core/units';
 import { LengthField } from '../../fields/LengthField';
 
 /** The numbers of what was taken hold of, to be typed where it stands. Escape and Close leave; Enter takes. */
-export function AskedFor({
+export function AskedFor<S>({
   decisions,
   units,
   at: [left, top],
   edit,
   onClose,
 }: {
-  decisions: readonly Decision[];
+  decisions: readonly Decision<S>[];
   units: Units;
   at: readonly [number, number];
-  edit: (change: (setup: Setup) => Setup) => void;
+  edit: (change: (of: S) => S) => void;
   onClose: () => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
@@ -46,7 +45,7 @@ export function AskedFor({
           min={d.least}
           max={d.most}
           onCommit={(mm) => {
-            edit((s) => d.set(s, mm));
+            edit((of) => d.set(of, mm));
             if (decisions.length === 1) onClose();
           }}
         />
@@ -64,7 +63,7 @@ export function AskedFor({
                       size="sm"
                       variant="outline-primary"
                       onClick={() => {
-                        edit((setup) => d.set(setup, s.mm));
+                        edit((of) => d.set(of, s.mm));
                         onClose();
                       }}
                     >

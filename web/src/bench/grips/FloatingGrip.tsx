@@ -1,27 +1,24 @@
 import type { Point } from '@violet-jaw/core/drawing';
-import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { useJob } from '../../app/JobLayout';
 import { AskedFor } from './AskedFor';
 import { movedSays } from './Grips';
 import { movedPoint, type Grip } from './placed';
-import { isHeld, type useGrips } from './useGrips';
+import { isHeld, type Hands } from './useGrips';
 
 /** The number beside what is moved, and the fields of what is asked for. */
-export function FloatingGrip({
+export function FloatingGrip<S>({
   toPixels,
   width,
   grips,
   hands,
-  planned,
 }: {
   /** from the page to pixels of the element it stands in, and how wide that is */
   toPixels: (p: Point) => Point;
   width: number;
-  grips: readonly Grip[];
-  hands: ReturnType<typeof useGrips>;
-  planned: PlannedSetup;
+  grips: readonly Grip<S>[];
+  hands: Hands<S>;
 }) {
-  const { job, speech, changeSetup } = useJob();
+  const { job, speech } = useJob();
   const { moving, asked, ask } = hands;
   const moved = moving && grips.find((g) => isHeld(moving.held, g));
   const wanted = grips.find((g) => isHeld(asked, g));
@@ -43,7 +40,7 @@ export function FloatingGrip({
           decisions={wanted.decisions}
           units={job.units}
           at={placed(wanted.at)}
-          edit={(change) => changeSetup(planned.id, change)}
+          edit={(change) => hands.edit(change)}
           onClose={() => {
             ask(null);
             document

@@ -2,19 +2,17 @@ import type { Primitive } from '@violet-jaw/core/drawing';
 import type { Speech } from '@violet-jaw/core/units';
 import { viewAt, type ShownBoard } from '../../drawing/BoardView';
 import { movedPoint, type Grip, type Moved } from './placed';
-import { isHeld, type useGrips } from './useGrips';
+import { isHeld, type Hands } from './useGrips';
 
-type Moving = ReturnType<typeof useGrips>;
-
-const told = (d: Grip['decisions'][number], mm: number, speech: Speech) =>
+const told = <S,>(d: Grip<S>['decisions'][number], mm: number, speech: Speech) =>
   `${d.name} ${d.signed ? speech.signed(mm) : speech.size(mm)}`;
 
 /** What a grip says: names and numbers. */
-export const gripSays = (grip: Grip, speech: Speech): string =>
+export const gripSays = <S,>(grip: Grip<S>, speech: Speech): string =>
   grip.decisions.map((d) => told(d, d.mm, speech)).join('; ');
 
 /** The live numbers of what is moved, with what they are drawn to. */
-export const movedSays = (moved: readonly Moved[], speech: Speech): string =>
+export const movedSays = <S,>(moved: readonly Moved<S>[], speech: Speech): string =>
   moved
     .map(({ decision: d, mm, says }) => {
       const number = d.signed ? speech.signed(mm) : speech.size(mm);
@@ -23,12 +21,12 @@ export const movedSays = (moved: readonly Moved[], speech: Speech): string =>
     .join(', ');
 
 /** What can be taken hold of, over the drawing: dragged, nudged by arrow keys, and Enter asks for the number. */
-export function Grips({
+export function Grips<S>({
   zoom,
   grips,
   speech,
   ...hands
-}: { zoom: number; grips: readonly Grip[]; speech: Speech } & Moving) {
+}: { zoom: number; grips: readonly Grip<S>[]; speech: Speech } & Hands<S>) {
   const { moving, onDown, onMove, onUp, onKey } = hands;
   return (
     <>

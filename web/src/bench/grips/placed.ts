@@ -14,12 +14,12 @@ export interface Sight {
 }
 
 /** What can be taken hold of as it is looked at, with the decisions that can be made by moving it there. */
-export interface Grip {
+export interface Grip<S = Setup> {
   readonly item: string;
   readonly view: Sight;
   /** on the page */
   readonly at: Point;
-  readonly decisions: readonly Decision[];
+  readonly decisions: readonly Decision<S>[];
 }
 
 /** A view of a board, as grips see it. */
@@ -39,12 +39,12 @@ export function axisOnPage({ place }: Pick<Sight, 'place'>, axis: Axis): Point {
 const SEEN_SHARE = 0.15;
 
 /** Everything that can be taken hold of, as it is looked at. */
-export function gripsIn(sights: readonly Sight[], decisions: readonly Decision[]): Grip[] {
+export function gripsIn<S>(sights: readonly Sight[], decisions: readonly Decision<S>[]): Grip<S>[] {
   const items = [...new Set(decisions.map((d) => d.item))];
   return sights.flatMap((view) => {
     const long = byAxis((a) => Math.hypot(...axisOnPage(view, a)));
     const least = SEEN_SHARE * Math.max(...AXES.map((a) => long[a]));
-    return items.flatMap((item): Grip[] => {
+    return items.flatMap((item): Grip<S>[] => {
       const here = decisions.filter((d) => d.item === item && long[d.axis] > least);
       return here.length === 0 ? [] : [{ item, view, at: view.place(here[0].at), decisions: here }];
     });
@@ -52,8 +52,8 @@ export function gripsIn(sights: readonly Sight[], decisions: readonly Decision[]
 }
 
 /** What a decision becomes. */
-export interface Moved {
-  readonly decision: Decision;
+export interface Moved<S = Setup> {
+  readonly decision: Decision<S>;
   readonly mm: number;
   /** what it is drawn to; null: nothing is near */
   readonly says: string | null;
@@ -83,11 +83,11 @@ function alongAxes(view: Pick<Sight, 'place'>, axes: readonly Axis[], [dx, dy]: 
  * What a grip's decisions become when the pointer has moved on the page.
  * @param by right and down, page units; step: whole steps, 0 for none, mm; free: snaps do not draw
  */
-export function draggedBy(
-  { view, decisions }: Pick<Grip, 'decisions'> & { view: Pick<Sight, 'place'> },
+export function draggedBy<S>(
+  { view, decisions }: Pick<Grip<S>, 'decisions'> & { view: Pick<Sight, 'place'> },
   by: Point,
   { step, free }: { step: number; free: boolean },
-): Moved[] {
+): Moved<S>[] {
   const along = alongAxes(
     view,
     decisions.map((d) => d.axis),
@@ -112,11 +112,11 @@ const ARROWS: Readonly<Record<string, Point>> = {
 };
 
 /** What a key does to the decisions of a grip: by how much of which; null: none runs the way it points. */
-export function nudgedBy(
-  { view, decisions }: Grip,
+export function nudgedBy<S>(
+  { view, decisions }: Grip<S>,
   key: string,
   mm: number,
-): { decision: Decision; by: number } | null {
+): { decision: Decision<S>; by: number } | null {
   for (const [axis, way] of view.keys?.[key] ?? []) {
     const decision = decisions.find((d) => d.axis === axis);
     if (decision) return { decision, by: decision.way * way * mm };
@@ -131,14 +131,14 @@ export function nudgedBy(
   return null;
 }
 
-/** A decision moved from where it is in the setup now, which may be newer than the drawing; within what is allowed. */
-export function nudge(setup: Setup, { decision, by }: { decision: Decision; by: number }): Setup {
-  const mm = (decision.get(setup) ?? decision.mm) + by;
-  return decision.set(setup, snapped(decision, mm, { reach: -1, step: 0 }).mm);
+/** A decision moved from where it is now, which may be newer than the drawing; within what is allowed. */
+export function nudge<S>(of: S, { decision, by }: { decision: Decision<S>; by: number }): S {
+  const mm = (decision.get(of) ?? decision.mm) + by;
+  return decision.set(of, snapped(decision, mm, { reach: -1, step: 0 }).mm);
 }
 
 /** The device point a grip stands at once its decisions are those. */
-export function movedPoint(moved: readonly Moved[]): Vec3 {
+export function movedPoint<S>(moved: readonly Moved<S>[]): Vec3 {
   const [{ decision: first }] = moved;
   return byAxis((a) => {
     const m = moved.find(({ decision }) => decision.axis === a);

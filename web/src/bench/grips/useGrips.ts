@@ -13,36 +13,46 @@ const STEPS: Readonly<
   inch: { drag: stepOf({ units: 'inch' }), fine: 25.4 / 100, nudge: [2.54, 0.254, 25.4] },
 };
 
+/** What moves grips: what is held or asked for now, and what answers pointer and keys. */
+export interface Hands<S> {
+  readonly moving: { readonly held: Held; readonly moved: readonly Moved<S>[] } | null;
+  readonly asked: Held | null;
+  readonly ask: (held: Held | null) => void;
+  /** what has the same gesture is one step of undo; without one it is a step of its own */
+  readonly edit: (change: (of: S) => S, gesture?: string) => void;
+  readonly onDown: (grip: Grip<S>) => (e: PointerEvent<SVGGElement>) => void;
+  readonly onMove: (e: PointerEvent<SVGGElement>) => void;
+  readonly onUp: (e: PointerEvent<SVGGElement>) => void;
+  readonly onKey: (grip: Grip<S>) => (e: KeyboardEvent<SVGGElement>) => void;
+}
+
 /** Which grip is moved or asked for, and in which view. */
 export interface Held {
   readonly item: string;
   readonly view: string;
 }
 
-export const isHeld = (held: Held | null, { item, view }: Grip): boolean =>
+export const isHeld = (held: Held | null, { item, view }: Pick<Grip, 'item' | 'view'>): boolean =>
   held?.item === item && held.view === view.view;
 
 /**
  * Moves what is decided in the drawings: by the pointer, by arrow keys; Enter asks for the number. A drag is one step
  * of undo.
- * @param edit changes the setup; what has the same gesture is one step of undo
+ * @param edit changes the setup, or what else is moved
  */
-export function useGrips(units: Units, edit: (change: (setup: Setup) => Setup, gesture: string) => void) {
-  const [moving, setMoving] = useState<{ held: Held; moved: readonly Moved[] } | null>(null);
+export function useGrips<S = Setup>(units: Units, edit: Hands<S>['edit']): Hands<S> {
+  const [moving, setMoving] = useState<{ held: Held; moved: readonly Moved<S>[] } | null>(null);
   const [asked, setAsked] = useState<Held | null>(null);
-  const drag = useRef<{ grip: Grip; from: Point; toPage: (e: PointerEvent) => Point; gesture: string } | null>(null);
+  const drag = useRef<{ grip: Grip<S>; from: Point; toPage: (e: PointerEvent) => Point; gesture: string } | null>(null);
   const count = useRef(0);
   const steps = STEPS[units];
 
-  const apply = (moved: readonly Moved[], gesture: string) => {
-    edit(
-      (setup) => moved.reduce((s, { decision, mm }) => (mm === decision.mm ? s : decision.set(s, mm)), setup),
-      gesture,
-    );
+  const apply = (moved: readonly Moved<S>[], gesture: string) => {
+    edit((of) => moved.reduce((s, { decision, mm }) => (mm === decision.mm ? s : decision.set(s, mm)), of), gesture);
   };
-  const held = ({ item, view }: Grip): Held => ({ item, view: view.view });
+  const held = ({ item, view }: Grip<S>): Held => ({ item, view: view.view });
 
-  const onDown = (grip: Grip) => (e: PointerEvent<SVGGElement>) => {
+  const onDown = (grip: Grip<S>) => (e: PointerEvent<SVGGElement>) => {
     e.stopPropagation();
     if (e.button !== 0) return;
     const matrix = e.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
@@ -74,17 +84,17 @@ export function useGrips(units: Units, edit: (change: (setup: Setup) => Setup, g
     if (!moving) setAsked(held(d.grip));
     setMoving(null);
   };
-  const onKey = (grip: Grip) => (e: KeyboardEvent<SVGGElement>) => {
+  const onKey = (grip: Grip<S>) => (e: KeyboardEvent<SVGGElement>) => {
     if (e.key === 'Enter' || e.key === ' ') setAsked(held(grip));
     else {
       const [plain, fine, coarse] = steps.nudge;
       const nudged = nudgedBy(grip, e.key, e.altKey ? coarse : e.shiftKey ? fine : plain);
       if (!nudged) return;
       count.current += 1;
-      edit((setup) => nudge(setup, nudged), `key ${Date.now()} ${count.current}`);
+      edit((of) => nudge(of, nudged), `key ${Date.now()} ${count.current}`);
     }
     e.preventDefault();
     e.stopPropagation();
   };
-  return { moving, asked, ask: setAsked, onDown, onMove, onUp, onKey };
+  return { moving, asked, ask: setAsked, edit, onDown, onMove, onUp, onKey };
 }
