@@ -7,10 +7,7 @@ import { axisOnPage, draggedBy, gripsIn, movedPoint, nudgedBy, sightOf, type Sig
 const view = (name: BoardView['view']): Sight =>
   sightOf({
     view: name,
-    title: name,
-    area: [0, 0, 400, 400],
     toPage: ([u, v]) => [100 + 2 * u, 200 - 2 * v],
-    fromPage: ([x, y]) => [(x - 100) / 2, (200 - y) / 2],
   });
 
 /** Isometric from the front and the left at 2 page units a millimeter: X rises to the right, Y to the left. */

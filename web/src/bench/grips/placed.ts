@@ -1,4 +1,4 @@
-import { onView, type BoardView, type Point } from '@violet-jaw/core/drawing';
+import { onView, VIEWS, type BoardView, type Point } from '@violet-jaw/core/drawing';
 import { AXES, byAxis, vec, type Axis, type Vec3 } from '@violet-jaw/core/frames';
 import { snapped, type Decision } from '@violet-jaw/core/holdings';
 import type { Setup } from '@violet-jaw/core/job';
@@ -23,9 +23,9 @@ export interface Grip<S = Setup> {
 }
 
 /** A view of a board, as grips see it. */
-export const sightOf = ({ view, title, toPage }: BoardView): Sight => ({
+export const sightOf = ({ view, toPage }: Pick<BoardView, 'view' | 'toPage'>): Sight => ({
   view,
-  title,
+  title: VIEWS[view].title,
   place: (p) => toPage(onView(view, p)),
 });
 
