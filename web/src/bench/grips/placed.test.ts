@@ -5,10 +5,7 @@ import { axisOnPage, draggedBy, gripsIn, movedPoint, nudgedBy, sightOf, type Sig
 
 /** A view at 2 page units a millimeter, its origin at 100, 200. */
 const view = (name: BoardView['view']): Sight =>
-  sightOf({
-    view: name,
-    toPage: ([u, v]) => [100 + 2 * u, 200 - 2 * v],
-  });
+  sightOf({ view: name, toPage: ([u, v]) => [100 + 2 * u, 200 - 2 * v] });
 
 /** Isometric from the front and the left at 2 page units a millimeter: X rises to the right, Y to the left. */
 const space: Sight = {
