@@ -5,6 +5,7 @@ import { linesPath, n, pathOf } from './paths';
 import { sceneBounds, type Dimension, type Point, type Role, type Scene, type Shape } from '../scene';
 import type { Primitive } from './primitive';
 import { besideMark, higherOrLower, placeTexts, roomOf, roomOfMark, type Text } from './placeTexts';
+import { labelText, nameOnSteel, roomKept } from './labels';
 
 export interface LayoutOptions {
   readonly width: number;
@@ -160,19 +161,6 @@ function drawLines({ segments, role }: ShapeOf<'lines'>, toPage: (p: Point) => P
   return lines.length > 0 ? [{ kind: 'path', d: linesPath(lines), role }] : [];
 }
 
-/** A label and the ground it stands on where it stands on steel. */
-function labelled({ at, anchor, text }: ShapeOf<'label'>, toPage: (p: Point) => Point, fontSize: number) {
-  const [x, y] = toPage(at);
-  const aside = anchor === 'middle' ? 0 : anchor === 'start' ? fontSize * 0.4 : -fontSize * 0.4;
-  const size = fontSize * 0.92;
-  const half = text.length * size * 0.27 + 3;
-  const from = x + aside - (anchor === 'middle' ? half : anchor === 'start' ? 3 : 2 * half - 3);
-  const d = `M${n(from)} ${n(y - size * 0.65)}h${n(2 * half)}v${n(size * 1.3)}h${n(-2 * half)}Z`;
-  const ground: Primitive = { kind: 'path', d, role: 'ground' };
-  const label: Text = { kind: 'text', at: [x + aside, y + fontSize * 0.35], text, anchor, role: 'label', size };
-  return { ground, text: label };
-}
-
 /**
  * Lays a scene out on a page area: true to scale, hatch and type in page units, dimensions in rows outside the
  * picture. The same for screen, storyboard and paper.
@@ -194,6 +182,8 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const box = { left, right: left + w * scale, top, bottom: top + h * scale };
   const placed = new Map(placeDimensions(scene, scale, fontSize).map((p) => [p.dimension, p]));
   const loose: Text[][] = [];
+  const middle: Point = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const taken = scene.shapes.flatMap((s) => (s.kind === 'kept-free' ? [roomKept(s, toPage(s.at))] : []));
   const primitives = scene.shapes.flatMap((shape): Primitive[] => {
     switch (shape.kind) {
       case 'region':
@@ -206,10 +196,12 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
         ];
       case 'zero':
         return zeroMark(shape.mark, toPage(shape.at), options.markSize);
+      case 'kept-free':
+        return [];
       case 'label': {
-        const { ground, text } = labelled(shape, toPage, fontSize);
+        const text = labelText(shape, toPage(shape.at), fontSize);
         // on steel it says which; beside it there is room
-        if (shape.backed) return [ground, text];
+        if (shape.backed) return nameOnSteel(text, taken, middle);
         loose.push(higherOrLower(text));
         return [];
       }
@@ -221,10 +213,10 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   const isText = (p: Primitive) => p.measures !== undefined && p.kind === 'text';
   const texts = primitives.filter(isText).flatMap((p) => (p.kind === 'text' ? [groundOf(p), p] : []));
   const marks = scene.shapes.flatMap((s) => (s.kind === 'zero' ? [{ at: toPage(s.at), name: s.label }] : []));
-  const taken = [
+  taken.push(
     ...primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : [])),
     ...marks.map((m) => roomOfMark(m.at, options.markSize)),
-  ];
+  );
   const named = marks.flatMap((m) => (m.name ? [besideMark(m.at, m.name, options.markSize, fontSize * 1.1)] : []));
   const names = placeTexts([...loose, ...named], taken, { x0, x1: x0 + width, y0, y1: y0 + height }).flatMap((t) =>
     t.role === 'register' ? [groundOf(t), t] : [t],

@@ -3,7 +3,7 @@ import type { Primitive } from './primitive';
 import type { Point } from '../scene';
 
 export type Text = Extract<Primitive, { kind: 'text' }>;
-interface Box {
+export interface Box {
   readonly x0: number;
   readonly x1: number;
   readonly y0: number;

@@ -55,6 +55,8 @@ export type Shape =
       readonly anchor: 'start' | 'middle' | 'end';
       /** on a paper-colored ground, where it stands on hatch */ readonly backed?: boolean;
     }
+  /** where something stands over the drawing, so many page units away and so large: names keep off it */
+  | { readonly kind: 'kept-free'; readonly at: Point; readonly aside: Point; readonly half: number }
   | Dimension;
 
 /** A dimension between two levels along the drawing's horizontal or vertical, drawn outside the picture in rows. */

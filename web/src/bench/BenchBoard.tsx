@@ -11,10 +11,10 @@ import { PrimitiveList } from '../drawing/Drawing';
 import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
 import { askWorker, usePlan } from '../store/planStore';
 import { BenchSpace } from './BenchSpace';
-import { FindingMarks, FindingsBeside } from './FindingMarks';
+import { FindingMarks, FindingsBeside, keptFreeForMarks } from './FindingMarks';
 import { FloatingGrip } from './grips/FloatingGrip';
 import { Grips, TypedDimensions } from './grips/Grips';
-import { gripsIn, sightOf } from './grips/placed';
+import { gripsIn, keptFreeForGrips, sightOf, type OverView } from './grips/placed';
 import { useGrips } from './grips/useGrips';
 import { Offers } from './Offers';
 import { useCutOpen } from './useCutOpen';
@@ -33,19 +33,28 @@ const SEEN: readonly (readonly [Seen, string])[] = [
   ['space', 'In space'],
 ];
 
-function useScenes(
-  planned: PlannedSetup,
-  seen: Seen,
-  cutOpen: SetupCutOpen | null,
-): Partial<Record<ViewName, Scene>> | null {
+const viewsOf = (seen: Seen): readonly ViewName[] => VIEW_NAMES.filter((v) => seen === 'all' || seen === v);
+
+/** Scenes with room kept for what stands over them. */
+function keepingFree(scenes: Scenes | null, over: readonly OverView[]): Scenes | null {
+  if (!scenes) return null;
+  const kept = Object.entries(scenes).map(([view, scene]) => [
+    view,
+    { ...scene, shapes: [...scene.shapes, ...over.filter((o) => o.view === view).map((o) => o.shape)] },
+  ]);
+  return Object.fromEntries(kept) as Scenes;
+}
+
+type Scenes = Partial<Record<ViewName, Scene>>;
+
+function useScenes(planned: PlannedSetup, seen: Seen, cutOpen: SetupCutOpen | null): Scenes | null {
   const { speech } = useJob();
   const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
   const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
   const isHeldNow = planned.facts !== null;
   return useMemo(() => {
     if (!views || !shown?.facts || !isHeldNow) return null;
-    const wanted = VIEW_NAMES.filter((v) => seen === 'all' || seen === v);
-    const drawn = wanted.map((v) => [
+    const drawn = viewsOf(seen).map((v) => [
       v,
       setupScene({
         view: v,
@@ -56,7 +65,7 @@ function useScenes(
         cutOpen,
       }),
     ]);
-    return Object.fromEntries(drawn) as Partial<Record<ViewName, Scene>>;
+    return Object.fromEntries(drawn) as Scenes;
   }, [views, shown, isHeldNow, speech, seen, cutOpen]);
 }
 
@@ -79,7 +88,7 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
   const wholePlan = usePlan((s) => s.planned);
   const [seen, setSeen] = useState<Seen>('all');
   const cutOpen = useCutOpen(planned);
-  const scenes = useScenes(planned, seen, cutOpen.seen);
+  const drawn = useScenes(planned, seen, cutOpen.seen);
   const [picked, setPicked] = useState<{ named: NamedFeature; at: At } | null>(null);
   const { byId } = useFeatures();
   const { places, spots } = useMemo(() => {
@@ -87,6 +96,10 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
     return { places: found, spots: wholePlan ? spotsOf(planned, wholePlan.findings, found) : [] };
   }, [planned, wholePlan, speech]);
   const decisions = isPlanner ? places : NONE;
+  const scenes = useMemo(() => {
+    const views = viewsOf(seen);
+    return keepingFree(drawn, [...keptFreeForGrips(views, decisions), ...keptFreeForMarks(spots, views)]);
+  }, [drawn, seen, decisions, spots]);
   const [wrong, setWrong] = useState<{ item: string; at: readonly [number, number] } | null>(null);
   const askWrong = (item: string, at: readonly [number, number]) => {
     setPicked(null);

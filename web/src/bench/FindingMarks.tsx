@@ -1,11 +1,24 @@
 import { useEffect, useRef } from 'react';
 import { Button } from 'react-bootstrap';
+import { onView, type ViewName } from '@violet-jaw/core/drawing';
 import type { Spot } from '@violet-jaw/core/plan';
 import { OpenFinding } from '../app/OpenFinding';
-import type { Sight } from './grips/placed';
+import type { OverView, Sight } from './grips/placed';
 
 /** Right and up from the place, in pixels, so that what is taken hold of there stays free. */
 const ASIDE = 15;
+const RADIUS = 10;
+
+/** Where marks stand over the drawings, each in the view that shows it best: names keep off them. */
+export function keptFreeForMarks(spots: readonly Spot[], views: readonly ViewName[]): OverView[] {
+  return spots.flatMap(({ at, view }) => {
+    const seen = views.find((v) => v === view) ?? views.at(0);
+    if (!seen) return [];
+    return [
+      { view: seen, shape: { kind: 'kept-free', at: onView(seen, at), aside: [ASIDE, -ASIDE], half: RADIUS + 1 } },
+    ];
+  });
+}
 
 /** What is wrong, marked once at what it speaks of: in the view that shows it best, or the one there is. */
 export function FindingMarks({
@@ -47,7 +60,7 @@ export function FindingMarks({
             }}
           >
             <title>{findings.map((f) => f.says).join(' ')}</title>
-            <circle r={10} />
+            <circle r={RADIUS} />
             <text y={5} textAnchor="middle" fontSize={14}>
               {findings.length > 1 ? findings.length : '!'}
             </text>

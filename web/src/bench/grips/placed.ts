@@ -1,4 +1,4 @@
-import { onView, VIEWS, type BoardView, type Point } from '@violet-jaw/core/drawing';
+import { onView, VIEWS, type BoardView, type Point, type Shape, type ViewName } from '@violet-jaw/core/drawing';
 import { AXES, byAxis, vec, type Axis, type Vec3 } from '@violet-jaw/core/frames';
 import { snapped, type Decision } from '@violet-jaw/core/holdings';
 import type { Setup } from '@violet-jaw/core/job';
@@ -50,6 +50,24 @@ export function gripsIn<S>(sights: readonly Sight[], decisions: readonly Decisio
     });
   });
 }
+
+/** Something that stands over a view of the drawings: names keep off it. */
+export interface OverView {
+  readonly view: ViewName;
+  readonly shape: Extract<Shape, { kind: 'kept-free' }>;
+}
+
+/** Half of what a grip's dot covers, page units. */
+const DOT = 7;
+
+/** Where grips stand over the drawings in some views. */
+export const keptFreeForGrips = <S>(views: readonly ViewName[], decisions: readonly Decision<S>[]): OverView[] =>
+  views.flatMap((view) =>
+    gripsIn([sightOf({ view, toPage: (p) => p })], decisions).map(({ at }) => ({
+      view,
+      shape: { kind: 'kept-free', at, aside: [0, 0], half: DOT },
+    })),
+  );
 
 /** What a decision becomes. */
 export interface Moved<S = Setup> {
