@@ -1,5 +1,5 @@
 import { vaneBearingBlockJob, demoShop } from '../../../demo';
-import { newHold, oneCut, type Job } from '../job';
+import { newHold, oneCut, type HoldIn, type Job } from '../job';
 import { knownFeature } from '../part';
 import { Planner, type PlannedJob } from '../plan';
 import type { Shop } from '../shop';
@@ -82,6 +82,31 @@ test.each<[string, (job: Job) => void, RegExp]>([
   const [first] = remedies(code, block(change));
   expect(first.says).toMatch(says);
   expect(plan(first.after).findings.filter((f) => f.code === code && f.setupId === first.setupId)).toEqual([]);
+});
+
+/** A bar ⌀40 held about an axis. */
+const round =
+  (kind: 'chuck' | 'rotary axis', long: number, hold: Partial<HoldIn<'round'>>, below = 1) =>
+  (j: Job) => {
+    const device = demoShop.devices.find((d) => d.kind === kind)!;
+    const along = kind === 'chuck' ? 'z' : 'x';
+    j.body = { bar: { section: 'round', across: 40, bore: 0, length: long, along } };
+    j.allowance = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
+    j.setups = j.setups.slice(0, 1);
+    Object.assign(j.setups[0], { device: device.id, station: null, hold: newHold('round', hold), cuts: oneCut(below) });
+  };
+
+test.each<[string, (job: Job) => void, RegExp]>([
+  ['chuck-grips-nothing', round('chuck', 60, { restHeight: 90 }), /^No spacer$/],
+  ['speed-over-limit', round('chuck', 60, { rpm: 9000 }), /^Turn at \d+ 1\/min$/],
+  ['stands-out-too-far', round('rotary axis', 250, {}), /^Bring the tailstock up$/],
+  ['support-does-not-reach', round('rotary axis', 250, { supports: [400] }), /^Support at X \+\d+\.000$/],
+  ['cut-into-device', round('chuck', 60, {}, 31), /^Part's end \d+\.000 from the face$/],
+  ['tailstock-does-not-reach', round('rotary axis', 145, { tailstock: true }), /^Part's end \d+\.000 from the face$/],
+])('%s about an axis: its remedy mends it', (code, change, says) => {
+  const [first] = remedies(code, block(change));
+  expect(first.says).toMatch(says);
+  expect(plan(first.after).findings.filter((f) => f.code === code)).toEqual([]);
 });
 
 test('a cut that stops short of the jaws mends what goes into them', () => {

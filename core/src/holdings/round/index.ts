@@ -13,6 +13,7 @@ import { roundDecisions } from './decisions';
 import { holdRound, topOfRound } from './hold';
 import { roundPicture } from './picture';
 import { seatRound, type RoundSeatInput } from './seat';
+import { roundRemedies } from './remedies';
 import { roundShapes } from './shapes';
 
 type Needs = Omit<RoundSeatInput, keyof SeatedPart>;
@@ -57,7 +58,7 @@ export const round: Holding<'round', Needs> = {
   dimensions: (view, _, { facts }, speech) => plainDimensions(view, facts, speech),
   leftOut: () => '',
   decisions: roundDecisions,
-  remedies: () => [],
+  remedies: roundRemedies,
   // body and jaws stand there as what is in the way
   solids: () => [],
   picture: (device) => ({ says: ', cut along its axis', shapes: roundPicture(device) }),
