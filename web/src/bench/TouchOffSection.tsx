@@ -1,12 +1,13 @@
 import type { SetupFacts } from '@violet-jaw/core/plan';
 import { Table } from 'react-bootstrap';
-import { LENGTH_MEANS, SIDE_MEANS, TOP_MEANS, type Job, type Setup, type SideTarget } from '@violet-jaw/core/job';
+import { SIDE_MEANS, TOP_MEANS, type Job, type Setup, type SideTarget } from '@violet-jaw/core/job';
 import { faceHere } from '@violet-jaw/core/part';
 import { featureLevel, lengthRegisterOf } from '@violet-jaw/core/zero';
 import { useJob } from '../app/JobLayout';
 import { useFeatures } from '../app/useFeatures';
 import { LengthField } from '../fields/LengthField';
 import { ChoiceField } from '../fields/TextField';
+import { LengthFields } from './LengthFields';
 import { useLength, type SectionProps } from './section';
 import { usePut } from './usePut';
 
@@ -19,7 +20,6 @@ const targets = (axis: 'x' | 'y', { orientation }: Setup): readonly { value: str
   { value: 'middle', says: 'both, go to the middle' },
   { value: 'locator', says: `the device before loading: ${axis === 'x' ? 'stop' : 'jaw'}, fence, pins` },
 ];
-const LENGTHS = LENGTH_MEANS.map((value) => ({ value, says: value }));
 
 /** What is touched along one axis: a face, both, the device, or the axis of a bore or boss. */
 function TargetField({ axis, setup }: { axis: 'x' | 'y'; setup: Setup }) {
@@ -73,7 +73,7 @@ export function TouchOffSection(props: SectionProps) {
     ...tools.map((t) => ({ value: String(t.number), says: `T${t.number} ${t.description}, H${lengthRegisterOf(t)}` })),
   ];
   return (
-    <div role="group" aria-label="Touch off">
+    <div role="group" aria-label="Touch off" data-part="Touch off">
       <h3 className="mt-2">Touch off</h3>
       <div className="fields">
         <ChoiceField
@@ -137,10 +137,16 @@ export function TouchOffSection(props: SectionProps) {
         })}
         <EdgeField edge={touchOff.edge} units={job.units} onChange={(edge) => touch({ edge })} />
       </div>
-      {planned?.facts && <Worksheet facts={planned.facts} />}
-      {planned?.facts && planned.facts.touchOff.length > 0 && <EveryFace facts={planned.facts} />}
-      <h3 className="mt-2">Tool lengths</h3>
-      <LengthFields lengths={lengths} measure={measure} toolChoices={toolChoices} length={length} />
+      {planned?.facts && (
+        <div data-part="Read out">
+          <Worksheet facts={planned.facts} />
+          {planned.facts.touchOff.length > 0 && <EveryFace facts={planned.facts} />}
+        </div>
+      )}
+      <div data-part="Lengths">
+        <h3 className="mt-2">Tool lengths</h3>
+        <LengthFields lengths={lengths} measure={measure} toolChoices={toolChoices} length={length} />
+      </div>
       <Measured {...props} />
     </div>
   );
@@ -259,58 +265,5 @@ function EveryFace({ facts }: { facts: SetupFacts }) {
         </tbody>
       </Table>
     </details>
-  );
-}
-
-/** How tool lengths count. */
-function LengthFields({
-  lengths,
-  measure,
-  toolChoices,
-  length,
-}: {
-  lengths: Setup['lengths'];
-  measure: (fields: Partial<Setup['lengths']>) => void;
-  toolChoices: { value: string; says: string }[];
-  length: ReturnType<typeof useLength>;
-}) {
-  return (
-    <div className="fields">
-      <ChoiceField label="Lengths count from" value={lengths.by} choices={LENGTHS} onCommit={(by) => measure({ by })} />
-      {lengths.by === 'reference tool' && (
-        <ChoiceField
-          label="Reference tool"
-          value={lengths.reference === null ? '' : String(lengths.reference)}
-          choices={toolChoices}
-          onCommit={(v) => measure({ reference: v ? Number(v) : null })}
-        />
-      )}
-      {lengths.by === 'height setter' &&
-        length({
-          label: 'Setter height',
-          mm: lengths.setterHeight,
-          min: 0,
-          max: 500,
-          set: (s, mm) => ({ ...s, lengths: { ...s.lengths, setterHeight: mm } }),
-        })}
-      {lengths.by === 'height setter' &&
-        length({
-          label: 'It stands on, from the datum',
-          mm: lengths.setterOn,
-          signed: true,
-          min: -2000,
-          max: 2000,
-          set: (s, mm) => ({ ...s, lengths: { ...s.lengths, setterOn: mm } }),
-        })}
-      <ChoiceField
-        label="When Z is touched"
-        value={lengths.active ? 'active' : 'none'}
-        choices={[
-          { value: 'active', says: 'the length is active' },
-          { value: 'none', says: 'no length is active' },
-        ]}
-        onCommit={(v) => measure({ active: v === 'active' })}
-      />
-    </div>
   );
 }

@@ -18,6 +18,7 @@ import { Section } from './Fold';
 import { AtTheMachine } from './AtTheMachine';
 import { Cuts } from './Cuts';
 import { HoldSection } from './hold/HoldSection';
+import { Jumps } from './Jumps';
 import { LedgerTable } from './LedgerTable';
 import { PlaceField } from './PlaceField';
 import { ProgramZero } from './ProgramZero';
@@ -136,7 +137,11 @@ function Zero(props: SectionProps) {
   const set = (zero: Partial<Setup['zero']>) => edit((s) => ({ ...s, zero: { ...s.zero, ...zero } }));
   return (
     <>
-      <div className="fields">
+      <Jumps
+        to={planned?.facts ? ['Place', 'Sum', 'Touch off', 'Read out', 'Lengths'] : ['Place', 'Touch off', 'Lengths']}
+      />
+      <SectionFindings id={setup.id} section="zero" />
+      <div className="fields" data-part="Place">
         <ChoiceField
           label="Station"
           value={setup.station ?? ''}
@@ -188,10 +193,13 @@ function Zero(props: SectionProps) {
           </div>
         ))}
       </div>
-      {planned?.facts && <LedgerTable planned={planned} />}
-      <SectionFindings id={setup.id} section="zero" />
-      <TouchOffSection {...props} />
       <Why {...props} of="zero" />
+      {planned?.facts && (
+        <div data-part="Sum">
+          <LedgerTable planned={planned} />
+        </div>
+      )}
+      <TouchOffSection {...props} />
     </>
   );
 }
