@@ -192,7 +192,7 @@ function JobTable({ shown, navigate }: { shown: readonly JobListEntry[]; navigat
             }}
             style={{ cursor: 'pointer' }}
           >
-            <td>
+            <td className="text-nowrap">
               <Link to={`/jobs/${job.id}/route`}>
                 <strong>{job.number}</strong>
               </Link>
