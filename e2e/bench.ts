@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { type Locator, type Page } from '@playwright/test';
 
 /** The sections of the worksheet; one is open at a time. */
-export type SectionName = 'Setup' | 'Seat' | 'Cuts' | 'Hold' | 'Zero' | 'Tools & program' | 'Prove';
+export type SectionName = 'Setup' | 'Seat' | 'Cuts' | 'Hold' | 'Locate' | 'Zero' | 'Tools & program' | 'Prove';
 
 /** Opens a section of the worksheet of the chosen setup, if it is closed. */
 export async function open(page: Page, name: SectionName): Promise<void> {
@@ -17,6 +17,7 @@ const SECTIONS: Readonly<Record<string, SectionName>> = {
   seat: 'Seat',
   cut: 'Cuts',
   hold: 'Hold',
+  locate: 'Locate',
   zero: 'Zero',
   prove: 'Prove',
   transition: 'Prove',
@@ -28,7 +29,7 @@ const ofCode = new Map(
     .filter((path) => path.endsWith('.ts') && !path.endsWith('.test.ts'))
     .flatMap((path) => [
       ...readFileSync(join('core/src', path), 'utf8').matchAll(
-        /'(part|blank|seat|cut|hold|zero|prove|transition)\/([a-z]+(?:-[a-z]+)+)'/g,
+        /'(part|blank|seat|cut|hold|locate|zero|prove|transition)\/([a-z]+(?:-[a-z]+)+)'/g,
       ),
     ])
     .map(([, section, code]) => [code, SECTIONS[section]]),

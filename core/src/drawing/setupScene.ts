@@ -8,12 +8,15 @@ import { loadedRoom } from './cuttingPlane';
 import { contactLines, deviceShapes } from './deviceShapes';
 import type { SetupOutlines } from './outlines';
 import { cuttingLine, SECTION_VIEW, type SectionPlane } from './partScene';
+import { locatorShapes } from './locatorShapes';
 import type { PieceCutOpen } from './section';
 
 /** What a setup drawing shows besides the outlines. */
 export interface SceneOptions {
   readonly dimensions: boolean;
   readonly labels: boolean;
+  /** arrows of what locates the part, and what is left free; left out: not shown */
+  readonly locators?: boolean;
 }
 
 /** A setup cut open: by which plane, device frame, and each piece as it looks then, the first piece first. */
@@ -57,6 +60,7 @@ export function setupScene({
     ...contactLines(view, drawn),
     ...(isCut ? [] : deviceShapes(view, device, drawn, 'front')),
   ];
+  if (options.locators) shapes.push(...locatorShapes(view, facts, outlines.loaded));
   const room = loadedRoom(planned);
   if (cutOpen && room) shapes.push(...cuttingLine(view, cutOpen.plane, room));
   if (view !== 'above') shapes.push(...cutLevels(view, facts, options.labels));

@@ -1,9 +1,10 @@
 import type { Direction, Vec3 } from '../frames';
 import type { Finding, Told } from '../findings';
-import type { BendingInput, HoldFacts, HoldOf, Span } from '../hold';
+import type { BendingInput, HoldFacts, HoldOf, HoldSetup, Span } from '../hold';
 import type { FurtherPiece, HoldIn, Proposable, Separation, SetupIn } from '../job';
 import type { Gripped, SeatedPart, SeatFacts } from '../seat';
 import type { Bond, DeviceOf, Family, Machine, Station, WorkMaterial } from '../shop';
+import type { LocatedBy } from '../locate';
 import type { ProveFacts } from '../prove';
 import type { Dimension, Layer, Shape, ViewName } from '../scene';
 import type { Speech } from '../units';
@@ -87,6 +88,8 @@ export interface Holding<F extends Family, N extends object = object> {
   /** where else it would be held, from where it is seated, device axes, nearest first */
   elsewhere(part: SeatedPart, needs: N, at: Vec3): Vec3[];
   facts(input: HoldOf<DeviceOf<F>> & { readonly gripped: Gripped | null }): HoldFacts;
+  /** what stops the part from moving before anything is closed */
+  locatedBy(held: Seated & { readonly setup: HoldSetup<F>; readonly hold: HoldFacts }): LocatedBy;
   /** places where the held part can give */
   spans(input: BendingInput<F>, device: DeviceOf<F>): Span[];
   /** the whole list: a new check is added here */

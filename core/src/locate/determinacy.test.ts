@@ -3,7 +3,7 @@ import { add, cross, scale, subtract, vec, type Vec3 } from '../frames';
 import { Dice } from '../testing/randomJobs';
 import { determinacyOf, type Motion } from './determinacy';
 import { eigenOf } from './eigen';
-import type { LocatorHere } from './locators';
+import { centering, type LocatorHere } from './locators';
 
 const at = (name: string, inward: Vec3, ...points: Vec3[]): LocatorHere => ({ name, inward, points });
 const UP = vec(0, 0, 1);
@@ -46,6 +46,17 @@ test('a second stop at the end is named with the first; a third pin on the long 
   ]);
 });
 
+test('two pins on each of two sides: all four decide how the part is turned', () => {
+  const left = (n: number, y: number) => at(`left pin ${n}`, vec(1, 0, 0), vec(0, y, 20));
+  expect(determinacyOf([rest, sidePin(1, 20), sidePin(2, 80), left(1, 10), left(2, 50)]).twice).toEqual([
+    {
+      name: 'left pin 2',
+      with: ['front pin 1', 'front pin 2', 'left pin 1'],
+      motion: { kind: 'turn', about: UP, through: null },
+    },
+  ]);
+});
+
 test('fences on two sides both decide how the part is turned', () => {
   const front = at('front fence', vec(0, 1, 0), vec(5, 0, 20), vec(95, 0, 20));
   const left = at('left fence', vec(1, 0, 0), vec(0, 5, 20), vec(0, 55, 20));
@@ -64,12 +75,14 @@ test('a part that only lies there slides and turns; nothing at all leaves all si
 });
 
 test('jaws that close about an axis leave only the turn about it, and the slide along it', () => {
-  const jaws = [90, 210, 330].map((deg, i) => {
+  const jaws = [90, 210, 330].map((deg) => {
     const out = vec(Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180), 0);
     const on = (z: number) => add(add(vec(7, -3, 0), scale(out, 20)), vec(0, 0, z));
-    return at(`jaw ${i + 1}`, scale(out, -1), on(2), on(28));
+    return { inward: scale(out, -1), points: [on(2), on(28)] };
   });
-  const [along, about] = determinacyOf(jaws).free;
+  const found = determinacyOf([centering('jaws', jaws)]);
+  expect(found).toMatchObject({ takes: [{ name: 'jaws', motions: 4 }], twice: [] });
+  const [along, about] = found.free;
   expect(along).toEqual({ kind: 'slide', along: vec(0, 0, 1) });
   if (about.kind !== 'turn' || !about.through) throw new Error('a turn about the axis was expected');
   expect(about.through.x).toBeCloseTo(7, 6);

@@ -1,6 +1,6 @@
 import { add, AXES, byAxis, cross, dot, scale, subtract, vec, type Vec3 } from '../frames';
 import { eigenOf } from './eigen';
-import { reachOf, type LocatorHere } from './locators';
+import { inwardAt, reachOf, type LocatorHere } from './locators';
 
 /** A small motion of the part. A turn without a place is about any: what it turns about can slide as well. */
 export type Motion =
@@ -27,12 +27,20 @@ export interface Determinacy {
   readonly rank: number;
   readonly free: readonly Motion[];
   /** how many motions each locator takes away that those before it leave */
-  readonly takes: readonly { readonly name: string; readonly motions: number }[];
+  readonly takes: readonly { readonly name: string; readonly bears?: string; readonly motions: number }[];
   readonly twice: readonly DecidedTwice[];
 }
 
 /** Six numbers: a push, and its moment about the middle over the reach of the locators. */
 type Row = readonly number[];
+
+/** A locator that was looked at, and its rows. */
+interface Before {
+  readonly name: string;
+  readonly nest: string | undefined;
+  readonly inward: Vec3;
+  readonly rows: Row[];
+}
 
 /** A singular value smaller than this share of the largest is none. */
 const NONE = 1e-6;
@@ -55,11 +63,29 @@ function nullSpace(rows: readonly Row[], size: number): (readonly number[])[] {
   return vectors.filter((_, i) => values[i] <= NONE * NONE * most || rows.length === 0);
 }
 
-const rankOf = (rows: readonly Row[]): number => 6 - nullSpace(rows, 6).length;
+/** Rank by elimination with the largest pivot anywhere: asked often, and only whether something is there at all. */
+function rankOf(rows: readonly Row[]): number {
+  const a = rows.map((r) => [...r]);
+  const width = a[0]?.length ?? 0;
+  const most = Math.max(1e-12, ...a.flat().map(Math.abs));
+  for (let rank = 0; rank < Math.min(a.length, width); rank++) {
+    let [p, q, pivot] = [rank, rank, 0];
+    for (let i = rank; i < a.length; i++)
+      for (let k = rank; k < width; k++) if (Math.abs(a[i][k]) > pivot) [p, q, pivot] = [i, k, Math.abs(a[i][k])];
+    if (pivot <= NONE * most) return rank;
+    [a[rank], a[p]] = [a[p], a[rank]];
+    for (const row of a) [row[rank], row[q]] = [row[q], row[rank]];
+    for (let i = rank + 1; i < a.length; i++) {
+      const share = a[i][rank] / a[rank][rank];
+      for (let k = rank; k < width; k++) a[i][k] -= share * a[rank][k];
+    }
+  }
+  return Math.min(a.length, width);
+}
 
-/** A centering locator holds from both sides; for what can move, every one does: what only pushes is pressed there. */
+/** For what can still move every locator holds from both sides: what only pushes, the part is pressed against. */
 const rowsOf = (locator: LocatorHere, reach: ReturnType<typeof reachOf>): Row[] =>
-  locator.points.map((p) => rowOf(p, locator.inward, reach));
+  locator.points.map((p, i) => rowOf(p, inwardAt(locator, i), reach));
 
 /**
  * What a part can still do against its locators, which of them decide the same, and how many motions each takes away.
@@ -69,19 +95,23 @@ const rowsOf = (locator: LocatorHere, reach: ReturnType<typeof reachOf>): Row[] 
 export function determinacyOf(locators: readonly LocatorHere[]): Determinacy {
   const reach = reachOf(locators);
   const rows: Row[] = [];
-  const before: { readonly name: string; readonly rows: Row[] }[] = [];
-  const takes: { name: string; motions: number }[] = [];
+  const before: Before[] = [];
+  const takes: Determinacy['takes'][number][] = [];
   const twice: DecidedTwice[] = [];
   for (const locator of locators) {
     const own = rowsOf(locator, reach);
     const had = rankOf(rows);
-    for (const { row, motion } of decidedBy(locator, own, reach)) {
-      const already = before.length > 0 && isIn(row, rows);
-      if (already) twice.push({ name: locator.name, with: deciders(row, before), motion });
+    // jaws that close together fight nobody: the part goes where they bring it
+    for (const { row, motion } of locator.inwards ? [] : decidedBy(locator, own, reach)) {
+      if (before.length === 0 || !isIn(row, rows)) continue;
+      const by = deciders(row, before);
+      const isOneNest = locator.nest !== undefined && by.every((b) => b.nest === locator.nest);
+      if (!isOneNest)
+        twice.push({ name: locator.name, with: by.map((b) => b.name), motion: told(motion, by, locator) });
     }
     rows.push(...own);
-    before.push({ name: locator.name, rows: own });
-    takes.push({ name: locator.name, motions: rankOf(rows) - had });
+    before.push({ name: locator.name, nest: locator.nest, inward: locator.inward, rows: own });
+    takes.push({ name: locator.name, bears: locator.bears, motions: rankOf(rows) - had });
   }
   return { rank: rankOf(rows), free: freeMotions(rows, reach), takes, twice };
 }
@@ -89,13 +119,30 @@ export function determinacyOf(locators: readonly LocatorHere[]): Determinacy {
 /** Whether a row adds nothing to those there are. */
 const isIn = (row: Row, rows: readonly Row[]): boolean => rankOf([...rows, row]) === rankOf(rows);
 
-/** The fewest of those before it that decide a row by themselves: one, two, or all. */
-function deciders(row: Row, before: readonly { readonly name: string; readonly rows: Row[] }[]): string[] {
-  const one = before.find((b) => isIn(row, b.rows));
-  if (one) return [one.name];
-  for (const [i, a] of before.entries())
-    for (const b of before.slice(i + 1)) if (isIn(row, [...a.rows, ...b.rows])) return [a.name, b.name];
-  return before.map((b) => b.name);
+/** Lists of so many of them, in their order. */
+const chosen = <T>(of: readonly T[], count: number): (readonly T[])[] =>
+  count === 0 ? [[]] : of.flatMap((first, i) => chosen(of.slice(i + 1), count - 1).map((rest) => [first, ...rest]));
+
+/** The fewest of those before it that decide a row by themselves: up to three, or all. */
+function deciders(row: Row, before: readonly Before[]): readonly Before[] {
+  for (const count of [1, 2, 3])
+    for (const few of chosen(before, count))
+      if (
+        isIn(
+          row,
+          few.flatMap((b) => b.rows),
+        )
+      )
+        return few;
+  return before;
+}
+
+/** Decided together with what stands across it, it is how the part is turned that is decided twice. */
+function told(motion: Motion, by: readonly Before[], { inward }: LocatorHere): Motion {
+  const across = by.map((b) => cross(b.inward, inward)).find(({ x, y, z }) => Math.hypot(x, y, z) > 1e-3);
+  if (motion.kind === 'turn' || !across) return motion;
+  const long = Math.hypot(across.x, across.y, across.z);
+  return { kind: 'turn', about: plainly(scale(across, 1 / long)), through: null };
 }
 
 /** What a locator decides by itself: where the part lies along its direction, and how it is turned, by its points. */

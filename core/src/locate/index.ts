@@ -4,4 +4,17 @@
  */
 
 export { determinacyOf, type DecidedTwice, type Determinacy, type Motion } from './determinacy';
-export { besidePart, carries, standingLocators, underPart, type LocatorHere } from './locators';
+export {
+  besidePart,
+  carries,
+  centering,
+  inwardAt,
+  longestOf,
+  standingLocators,
+  underPart,
+  type LocatedBy,
+  type LocatorHere,
+} from './locators';
+export { locatingOf, type Locating } from './locating';
+export { decidedInWords, motionInWords } from './words';
+export { pressedAgainst, type Pressed } from './pressed';

@@ -1,4 +1,4 @@
-import { add, byAxis, cross, dot, scale, subtract, type Vec3 } from '../frames';
+import { add, AXES, byAxis, cross, dot, scale, subtract, type Box3, type Vec3 } from '../frames';
 import type { HoldContact } from '../hold';
 
 /** A thing that locates, where it meets the part: what stops the part from moving that way. Device frame, mm. */
@@ -9,8 +9,26 @@ export interface LocatorHere {
   readonly points: readonly Vec3[];
   /** unit direction in which it pushes on the part */
   readonly inward: Vec3;
-  /** it brings a middle there and holds it from both sides: a jaw of a chuck */
-  readonly centers?: true;
+  /** where it pushes another way at each point, and brings a middle there: the jaws of a chuck */
+  readonly inwards?: readonly Vec3[];
+  /** the contact of the hold it is part of; left out: it is one by itself */
+  readonly bears?: string;
+  /** locators of one nest are made together: they do not fight each other */
+  readonly nest?: string;
+}
+
+/** Longest side of what is loaded. */
+export const longestOf = ({ min, max }: Box3): number => Math.max(...AXES.map((a) => max[a] - min[a]));
+
+/** Which way a locator pushes at one of its points. */
+export const inwardAt = ({ inward, inwards }: Pick<LocatorHere, 'inward' | 'inwards'>, point: number): Vec3 =>
+  inwards?.[point] ?? inward;
+
+/** What locates a part on a device. */
+export interface LocatedBy {
+  readonly locators: readonly LocatorHere[];
+  /** along these axes it is laid to a line by hand */
+  readonly byHand: readonly ('x' | 'y')[];
 }
 
 /** Less long than this share of the part's longest side is one spot (common practice, no source). */
@@ -41,12 +59,22 @@ export const underPart = ({ name, points, inward }: Pick<HoldContact, 'name' | '
   inward,
 });
 
+/** Jaws that close together about an axis, as one. */
+export const centering = (name: string, jaws: readonly Pick<HoldContact, 'points' | 'inward'>[]): LocatorHere => ({
+  name,
+  points: jaws.flatMap((j) => j.points),
+  inward: jaws[0].inward,
+  inwards: jaws.flatMap((j) => j.points.map(() => j.inward)),
+});
+
 /** Whether it pushes up. */
 export const carries = ({ inward }: Pick<HoldContact, 'inward'>): boolean => inward.z > 0.7;
 
-/** The contacts that locate, sides at one height. @param longMm longest side of the part */
-export const standingLocators = (contacts: readonly HoldContact[], longMm: number): LocatorHere[] =>
-  contacts.filter((c) => c.kind === 'locator').map((c) => (carries(c) ? underPart(c) : besidePart(c, longMm)));
+/** The contacts that locate: what carries the part first, then sides at one height. @param longMm its longest side */
+export function standingLocators(contacts: readonly HoldContact[], longMm: number): LocatorHere[] {
+  const all = contacts.filter((c) => c.kind === 'locator');
+  return [...all.filter(carries).map(underPart), ...all.filter((c) => !carries(c)).map((c) => besidePart(c, longMm))];
+}
 
 /** Middle of all points, and how far the furthest lies from it: what turning is weighed with. */
 export function reachOf(locators: readonly LocatorHere[]): { readonly center: Vec3; readonly mm: number } {

@@ -1,13 +1,14 @@
 import { NOT_HOLD, type HoldFacts, type HoldSetup } from '../hold';
-import { holdingOf } from '../holdings';
+import { holdingOf, type Seated } from '../holdings';
 import { outlineWidth, type Setup, type SetupIn } from '../job';
+import type { Locating } from '../locate';
 import type { CylinderFeature, Feature } from '../part';
 import type { SeatedPart, SeatFacts } from '../seat';
 import type { Family, Station } from '../shop';
 import { fields, type Graph } from './graph';
 import type { SetupFacts } from './planned';
 import { madeStage, proveStage, separationStage } from './stages/cutting';
-import { holdStage } from './stages/hold';
+import { holdStage, locateStage } from './stages/hold';
 import { cuttableStage, lyingStage, sectionsStage, turnedStage, type Cuttable, type Sections } from './stages/lying';
 import { factsStage } from './stages/planned';
 import { seatOn } from './stages/seat';
@@ -148,35 +149,41 @@ function cutOn(
   return { made, separation };
 }
 
+/** How a piece is held, and what decides where it lies. */
+function heldOn(
+  g: Graph,
+  { whole, at, lying: { part, ...cuts }, on, setup, seated }: Piece & { readonly seated: Seated },
+): { hold: HoldFacts; locating: Locating } {
+  const { kernel, material, speech } = whole;
+  const { device, bond, clamps } = on;
+  const { seat, gripped, pinGaps } = seated;
+  const held = { setup: holdOf(g, setup), seat, gripped, device };
+  const hold = g.run(holdStage, {
+    ...held,
+    kernel,
+    shop: g.same({ clamps, bonds: bond ? [bond] : [], altitude: whole.shop.altitude }),
+    material,
+    speech,
+    loaded: part.loaded,
+    massKg: material ? material.densityKgM3 * at.before.volumeMm3 * 1e-9 : 0,
+    touchDiameterMm: setup.touchOff.side.diameter,
+    outlineMm: outlineWidth(setup),
+    ...cuts,
+  });
+  return { hold, locating: g.run(locateStage, { ...held, hold, pinGaps: g.same(pinGaps) }) };
+}
+
 /** One piece from top to bottom: seat, hold, zero, account, touch-off, and what the cut does. */
 export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): SetupFacts {
-  const { kernel, machine, material, speech, firstCopy } = whole;
-  const { here, before } = at;
-  const { part, ...cuts } = lying;
-  const { device, station, bond, clamps } = on;
+  const { machine, speech, firstCopy } = whole;
+  const { here } = at;
+  const { part } = lying;
+  const { device, station, bond } = on;
   const { orientation, tools } = setup;
   const of = <K extends keyof Setup>(...names: K[]) => fields(g, setup, ...names);
 
   const { seat, gripped, pinGaps } = seatOn(g, { part, device, bond, setup });
-  const shop = g.same({ clamps, bonds: bond ? [bond] : [], altitude: whole.shop.altitude });
-  const massKg = material ? material.densityKgM3 * before.volumeMm3 * 1e-9 : 0;
-  const touchDiameterMm = setup.touchOff.side.diameter;
-  const hold = g.run(holdStage, {
-    kernel,
-    setup: holdOf(g, setup),
-    seat,
-    gripped,
-    device,
-    shop,
-    material,
-    speech,
-    loaded: part.loaded,
-    massKg,
-    touchDiameterMm,
-    outlineMm: outlineWidth(setup),
-    ...cuts,
-  });
-
+  const { hold, locating } = heldOn(g, { whole, at, lying, on, setup, seated: { seat, gripped, pinGaps } });
   const { zeroed, account, touchable, touching } = zeroOn(g, { whole, at, setup, seat, hold, station, lying });
   const { zero, touched, standing } = zeroed;
   const { made, separation } = cutOn(g, { whole, at, setup, lying, seat, hold, device });
@@ -201,6 +208,19 @@ export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): Set
     here,
   });
   const says = g.run(wordsStage, { seat, zero: setup.zero, orientation, here, speech });
-  const found = { seat, gripped, pinGaps, hold, zero, touched, separation, touchable, prove, programmed, says };
+  const found = {
+    seat,
+    gripped,
+    pinGaps,
+    hold,
+    locating,
+    zero,
+    touched,
+    separation,
+    touchable,
+    prove,
+    programmed,
+    says,
+  };
   return g.run(factsStage, { ...found, ...account, ...touching, ...made });
 }

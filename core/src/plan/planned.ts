@@ -3,6 +3,7 @@ import type { Finding } from '../findings';
 import type { Vec3 } from '../frames';
 import type { Bending, HoldFacts, MarginFacts } from '../hold';
 import type { Setup, SetupIn } from '../job';
+import type { Locating } from '../locate';
 import type { Ledger, Shift, TouchedStation } from '../ledger';
 import type { PartSummary } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
@@ -19,6 +20,8 @@ import type { Unreached } from './unreached';
 export interface SetupFacts {
   readonly seat: SeatFacts;
   readonly hold: HoldFacts;
+  /** what stops the part from moving before it is clamped */
+  readonly locating: Locating;
   /** round devices: what the jaws grip */
   readonly gripped: Gripped | null;
   /** flat devices: how far each pin of a row is from the part */

@@ -67,7 +67,7 @@ test('every code that is marked is one a check tells', () => {
   );
   const told = new Set(
     sources.flatMap((f) =>
-      [...readFileSync(join('core/src', f), 'utf8').matchAll(/'(?:seat|cut|hold|prove|zero)\/([a-z-]+)'/g)].map(
+      [...readFileSync(join('core/src', f), 'utf8').matchAll(/'(?:seat|cut|hold|locate|prove|zero)\/([a-z-]+)'/g)].map(
         (m) => m[1],
       ),
     ),

@@ -30,6 +30,7 @@ const SHOWN: ReadonlyMap<string, Shows> = new Map([
   ...spread({ on: ['pin-'], view: 'above' }, ['pins-do-not-meet-part', 'pin-beside-hole']),
   ...spread({ on: ['piece-'], view: 'above' }, ['piece-beside-jaw', 'pieces-in-each-other']),
   ...spread({ on: ['locate-x', 'locate-y'], view: 'above' }, ['laid-by-hand']),
+  ...spread({ on: ['locate-x', 'locate-y', 'pin-', 'stop'], view: 'above' }, ['can-still-move', 'decided-twice']),
   ...spread({ on: ['clamp-'], view: 'above' }, [
     'bolt-beside-slot',
     'bolt-does-not-fit',

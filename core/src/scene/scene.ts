@@ -36,7 +36,9 @@ export type Role =
   | 'grip'
   | 'stop'
   | 'table'
-  | 'cut-level';
+  | 'cut-level'
+  | 'locator'
+  | 'ghost';
 
 /** One thing in a drawing, in the view's millimeters (v upwards). */
 export type Shape =

@@ -131,3 +131,7 @@ const SPEECH: Readonly<Record<Units, Speech>> = { mm: speak('mm'), inch: speak('
 
 /** One speech for each unit: what is computed with it is the same as long as the unit is. */
 export const speechIn = (units: Units): Speech => SPEECH[units];
+
+/** Names in a sentence: "a", "a and b", "a, b and c". */
+export const andList = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;

@@ -128,6 +128,8 @@ export const PATH_STYLE: Partial<
   'pod-off': { stroke: HAIR, width: 0.8, dash: '2 2' },
   tab: { fill: INK },
   grip: { stroke: INK, width: 2.6 },
+  locator: { stroke: INK, width: 1 },
+  ghost: { stroke: INK, width: 0.6, dash: '3 2' },
   'cut-level': { stroke: INK, width: 0.6, dash: '8 2 2 2' },
   hatch: { stroke: HAIR, width: 0.4 },
   stipple: { stroke: HAIR, width: 0.9, cap: 'round' },

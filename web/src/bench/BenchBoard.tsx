@@ -11,6 +11,7 @@ import { PrimitiveList } from '../drawing/Drawing';
 import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
 import { askWorker, usePlan } from '../store/planStore';
 import { BenchSpace } from './BenchSpace';
+import { useOpenSection } from './Fold';
 import { FindingMarks, FindingsBeside, keptFreeForMarks } from './FindingMarks';
 import { FloatingGrip } from './grips/FloatingGrip';
 import { Grips, TypedDimensions } from './grips/Grips';
@@ -52,6 +53,7 @@ function useScenes(planned: PlannedSetup, seen: Seen, cutOpen: SetupCutOpen | nu
   const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
   const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
   const isHeldNow = planned.facts !== null;
+  const isLocating = useOpenSection((s) => s.open === 'Locate');
   return useMemo(() => {
     if (!views || !shown?.facts || !isHeldNow) return null;
     const drawn = viewsOf(seen).map((v) => [
@@ -61,12 +63,12 @@ function useScenes(planned: PlannedSetup, seen: Seen, cutOpen: SetupCutOpen | nu
         planned: shown,
         outlines: views[v],
         speech,
-        options: { dimensions: true, labels: true },
+        options: { dimensions: true, labels: true, locators: isLocating },
         cutOpen,
       }),
     ]);
     return Object.fromEntries(drawn) as Scenes;
-  }, [views, shown, isHeldNow, speech, seen, cutOpen]);
+  }, [views, shown, isHeldNow, isLocating, speech, seen, cutOpen]);
 }
 
 interface BenchBoardProps {

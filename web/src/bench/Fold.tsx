@@ -8,7 +8,7 @@ import { useJob } from '../app/openJob';
 import { usePlan } from '../store/planStore';
 
 /** The sections of the worksheet, in the order of the work. */
-export const SECTIONS = ['Setup', 'Seat', 'Cuts', 'Hold', 'Zero', 'Tools & program', 'Prove'] as const;
+export const SECTIONS = ['Setup', 'Seat', 'Cuts', 'Hold', 'Locate', 'Zero', 'Tools & program', 'Prove'] as const;
 export type SectionName = (typeof SECTIONS)[number];
 
 /** Which section each finding belongs to. */
@@ -18,6 +18,7 @@ export const SECTION_OF: Readonly<Record<Of, SectionName>> = {
   seat: 'Seat',
   cut: 'Cuts',
   hold: 'Hold',
+  locate: 'Locate',
   zero: 'Zero',
   prove: 'Prove',
   transition: 'Prove',

@@ -8,6 +8,7 @@ import { ChoiceField, CountField, TextField } from '../fields/TextField';
 import {
   cutsDecided,
   holdDecided,
+  locateDecided,
   proveDecided,
   seatDecided,
   setupDecided,
@@ -20,6 +21,7 @@ import { Cuts } from './Cuts';
 import { HoldSection } from './hold/HoldSection';
 import { Jumps } from './Jumps';
 import { LedgerTable } from './LedgerTable';
+import { Locate } from './Locate';
 import { PlaceField } from './PlaceField';
 import { ProgramZero } from './ProgramZero';
 import { Prove, Transition } from './Prove';
@@ -54,6 +56,9 @@ export function Worksheet({
       </Section>
       <Section name="Hold" setup={setup} decided={holdDecided(planned)}>
         <HoldSection {...props} />
+      </Section>
+      <Section name="Locate" setup={setup} decided={locateDecided(planned, speech)}>
+        <Locate {...props} />
       </Section>
       <Section name="Zero" setup={setup} decided={zeroDecided(setup, planned)}>
         <Zero {...props} />

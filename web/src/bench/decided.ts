@@ -2,7 +2,8 @@ import { PART_SIDE } from '@violet-jaw/core/part';
 import type { Setup } from '@violet-jaw/core/job';
 import { lowestThere } from '@violet-jaw/core/prove/cuts.ts';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
-import type { Speech } from '@violet-jaw/core/units';
+import { motionInWords } from '@violet-jaw/core/locate';
+import { andList, type Speech } from '@violet-jaw/core/units';
 
 /** What is decided in the sections of a setup, each in a line. */
 
@@ -34,6 +35,15 @@ export function holdDecided(planned: PlannedSetup | undefined): string {
   if (!facts) return `${device.name}: not told how it is held`;
   const figures = facts.hold.figures.slice(0, 2).map((f) => `${f.label.toLowerCase()} ${f.value}`);
   return [device.name, ...figures, bears(forces?.margin.margins)].join(', ');
+}
+
+/** What locates the part, and whether anything is left free. */
+export function locateDecided(planned: PlannedSetup | undefined, speech: Speech): string {
+  if (!planned?.facts) return 'not told how it is held';
+  const { takes, free } = planned.facts.locating;
+  const named = takes.map((t) => `${t.name}: ${t.motions}`).join(', ') || 'nothing locates it';
+  const left = free.length === 0 ? 'nothing is left free' : `can ${andList(free.map((m) => motionInWords(m, speech)))}`;
+  return `${named}; ${left}`;
 }
 
 export const zeroDecided = (setup: Setup, planned: PlannedSetup | undefined): string => {

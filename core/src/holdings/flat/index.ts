@@ -21,6 +21,7 @@ import { vacuumSeals } from './checks/vacuumSeals';
 import { open, plainLabels } from '../drawn';
 import { plainRows } from '../rows';
 import { flatDecisions } from './decisions';
+import { locatedFlat } from './located';
 import { flatRemedies } from './remedies';
 import { holdOnFlat } from './hold';
 import { flatKindOf } from './kinds';
@@ -109,6 +110,7 @@ export const flat: Holding<'flat', Needs> = {
     const { z, wantedMm } = flatKindOf(device).top(device, rest);
     return beginDepth(lying, z + wantedMm - rest);
   },
+  locatedBy: locatedFlat,
   parallels: false,
   jaw: () => null,
   rows: plainRows,

@@ -1,5 +1,6 @@
 import { wallStands } from '../../hold/checks/wallStands';
 import { newHold } from '../../job';
+import { centering, longestOf, standingLocators } from '../../locate';
 import type { SeatedPart } from '../../seat';
 import type { Held, Holding } from '../types';
 import { spansInRound } from './bending';
@@ -46,6 +47,11 @@ export const round: Holding<'round', Needs> = {
   begins: (device, lying) => {
     const { z, wantedMm } = topOfRound(device);
     return beginDepth(lying, z + wantedMm);
+  },
+  locatedBy: ({ seat, hold }) => {
+    const jaws = hold.contacts.filter((c) => c.kind === 'clamp' && c.name.startsWith('jaw '));
+    const others = standingLocators(hold.contacts, longestOf(seat.loadedBox));
+    return { locators: [...(jaws.length > 0 ? [centering('jaws', jaws)] : []), ...others], byHand: [] };
   },
   parallels: false,
   jaw: () => null,

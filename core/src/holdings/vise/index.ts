@@ -1,3 +1,4 @@
+import { longestOf, standingLocators } from '../../locate';
 import { wallStands } from '../../hold/checks/wallStands';
 import { newHold } from '../../job';
 import { otherHomes, type SeatedPart } from '../../seat';
@@ -95,6 +96,14 @@ export const vise: Holding<'vise', Needs> = {
       stop: { side: 'left', position: 0, height: Math.round(jawHeight * 0.75), fromJaw: 10, face: null },
     }),
   begins: beginInVise,
+  locatedBy: ({ seat, setup, hold }) => {
+    const locators = standingLocators(hold.contacts, longestOf(seat.loadedBox));
+    // walls of one pocket are cut together
+    return {
+      locators: setup.hold.softJaws.on ? locators.map((l) => ({ ...l, nest: 'pocket' })) : locators,
+      byHand: [],
+    };
+  },
   parallels: true,
   jaw: ({ fixedJaw }) => (fixedJaw === 'front' ? '-y' : '+y'),
   rows: viseRows,

@@ -31,6 +31,8 @@ import { partGives } from '../../hold/checks/partGives';
 import { partComesFree } from '../../prove/checks/partComesFree';
 import { cornersFitTool, toolGoesIn } from '../../prove/checks/toolGoesIn';
 import { wayClear } from '../../prove/checks/wayClear';
+import { decidedOnce } from '../../locate/checks/decidedOnce';
+import { stillMoves } from '../../locate/checks/stillMoves';
 import { onePlace } from '../../seat/checks/onePlace';
 import { piecesApart } from '../../holdings/checks/piecesApart';
 import type { CutFacts } from '../../prove';
@@ -89,6 +91,10 @@ function ofZero({ facts, setup, station, machine, here, told }: Placed, device: 
   ];
 }
 
+function ofLocating({ facts: { locating, seat }, told }: Placed): Finding[] {
+  return seat.settled ? [...stillMoves(locating, seat, told), ...decidedOnce(locating, told)] : [];
+}
+
 function ofCut({ facts, setup, told }: Placed): Finding[] {
   const { seat, prove } = facts;
   return [
@@ -128,7 +134,14 @@ export function checksOf(input: ChecksInput): Finding[] {
   const { station, material } = input;
   const features = { lookup: lookupIn(here), nameOf: nameIn(here) };
   const held = { device, setup, seat, gripped, pinGaps, hold, prove, station, machine, material, ...features, told };
-  return [...chosen, ...holding.checks(held), ...ofZero(placed, device), ...holding.cutChecks(held), ...ofCut(placed)];
+  return [
+    ...chosen,
+    ...holding.checks(held),
+    ...ofLocating(placed),
+    ...ofZero(placed, device),
+    ...holding.cutChecks(held),
+    ...ofCut(placed),
+  ];
 }
 
 export const findingsStage: Stage<ChecksInput, Finding[]> = { name: 'findings', compute: checksOf };

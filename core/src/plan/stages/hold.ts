@@ -14,7 +14,9 @@ import type { Box3 } from '../../frames';
 import type { Tool } from '../../job';
 import { planWay, waysTogether, type WayFacts } from '../../prove';
 import { holdingOf } from '../../holdings';
+import { locatingOf, type Locating } from '../../locate';
 import type { Gripped, SeatFacts } from '../../seat';
+import type { SetupFacts } from '../planned';
 import type { Device, WorkMaterial } from '../../shop';
 import type { Kernel, Outlines, TriangleMesh } from '../../solid';
 import type { Speech } from '../../units';
@@ -71,6 +73,20 @@ interface MarginInputs {
   lowestCut: number;
   jetForceN: number;
 }
+interface LocateInputs {
+  device: Device;
+  setup: HoldSetup;
+  seat: SeatFacts;
+  hold: HoldFacts;
+  gripped: Gripped | null;
+  pinGaps: SetupFacts['pinGaps'];
+}
+/** What of its hold decides where the part lies. */
+export const locateStage: Stage<LocateInputs, Locating> = {
+  name: 'locate',
+  compute: ({ device, ...held }) => locatingOf(holdingOf(device).locatedBy(held)),
+};
+
 export const marginStage: Stage<MarginInputs, MarginFacts> = {
   name: 'margin',
   compute: ({ jetForceN, ...input }) => planMargins({ ...input, jetN: jetForceN }),
