@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test as base, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
+import type { Job } from '@violet-jaw/core/job';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 export interface RunningApp {
@@ -150,6 +151,14 @@ export async function newBlockJob(
   await dialog.getByRole('button', { name: 'Make the job' }).click();
   await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]+\/part/);
   await expect(page.getByText('The blank contains the part.')).toBeVisible();
+}
+
+/** A job as a document, made over the API; ends on its Route page. */
+export async function makeJob(page: Page, { address }: RunningApp, job: Job): Promise<void> {
+  const made = await page.request.post(`${address}/api/v1/jobs`, { headers: OWN, data: job });
+  expect(made.status(), await made.text()).toBe(201);
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${address}/jobs/${id}/route`);
 }
 
 const PLACE = { 'Part & blank': 'part', Route: 'route', Ledger: 'ledger', Sheet: 'sheet' } as const;

@@ -1,5 +1,5 @@
 import { newHold, newJob, nextSetup, oneCut, type Hold, type Job, type PlacedClamp } from '@violet-jaw/core/job';
-import { expect, LONG, OWN, saved, test, type RunningApp } from './app';
+import { expect, LONG, makeJob, saved, test } from './app';
 
 type Page = import('@playwright/test').Page;
 type Locator = import('@playwright/test').Locator;
@@ -77,13 +77,6 @@ function everyHold(): Job {
   );
 }
 
-async function make(page: Page, { address }: RunningApp, job: Job): Promise<void> {
-  const made = await page.request.post(`${address}/api/v1/jobs`, { headers: OWN, data: job });
-  expect(made.status(), await made.text()).toBe(201);
-  const { id } = (await made.json()) as { id: string };
-  await page.goto(`${address}/jobs/${id}/route`);
-}
-
 const middleOf = async (grip: Locator): Promise<[number, number]> => {
   const box = (await grip.boundingBox())!;
   return [box.x + box.width / 2, box.y + box.height / 2];
@@ -146,7 +139,7 @@ test('everything that is decided in the drawings is dragged by the pointer and n
   app,
 }) => {
   test.setTimeout(600_000);
-  await make(page, app, everyHold());
+  await makeJob(page, app, everyHold());
   const moved = new Set<string>();
   for (const [i, [device]] of HOLDS.entries()) {
     const card = page.locator('.card-setup').nth(i);
@@ -190,7 +183,7 @@ test('a setup is cut open where one looks: the plane is dragged, nudged and type
   page,
   app,
 }) => {
-  await make(page, app, { ...everyHold(), number: 'G-PLANE', setups: everyHold().setups.slice(0, 1) });
+  await makeJob(page, app, { ...everyHold(), number: 'G-PLANE', setups: everyHold().setups.slice(0, 1) });
   await expect(page.locator('.bench-grip').first()).toBeVisible(LONG);
   await page.getByLabel('Cut open', { exact: true }).selectOption('y');
   await expect(page.locator('svg.board .cut-face').first()).toBeAttached();

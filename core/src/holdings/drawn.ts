@@ -1,4 +1,5 @@
 import type { HoldFacts, HoldSetup, Obstacle } from '../hold';
+import type { Locating } from '../locate';
 import type { ProveFacts, SeparationFacts } from '../prove';
 import {
   horizontal,
@@ -20,6 +21,7 @@ import type { ZeroFacts } from '../zero';
 export interface DrawnFacts {
   readonly seat: SeatFacts;
   readonly hold: HoldFacts;
+  readonly locating: Locating;
   readonly zero: ZeroFacts;
   readonly prove: ProveFacts;
   readonly separation: SeparationFacts | null;

@@ -84,6 +84,27 @@ test.each<[string, (job: Job) => void, RegExp]>([
   expect(plan(first.after).findings.filter((f) => f.code === code && f.setupId === first.setupId)).toEqual([]);
 });
 
+/** The block on the plate with holes, against pins. */
+const onPins = (front: readonly number[], left: readonly number[]) => (j: Job) => {
+  flat('fixture plate', 1)(j);
+  const row = { by: 'pins' as const, at: 60 };
+  j.setups[0].hold = newHold('flat', {
+    x: { ...row, side: 'left', pins: [...left] },
+    y: { ...row, side: 'front', pins: [...front] },
+    pinHeight: 12,
+  });
+};
+
+test.each<[string, (job: Job) => void, RegExp]>([
+  ['can-still-move', onPins([75], [100]), /^Add a front pin at X \+\d+\.000$/],
+  ['decided-twice', onPins([75, 100, 150], [100]), /^Take the front pin 3 out$/],
+  ['turned-twice', onPins([75, 150], [75, 125]), /^Take the left pin 2 out$/],
+])('%s: its remedy mends it, and nothing else is left to be said of it', (code, change, says) => {
+  const [first] = remedies(code, block(change));
+  expect(first.says).toMatch(says);
+  expect(plan(first.after).findings.filter((f) => f.section === 'locate')).toEqual([]);
+});
+
 /** A bar ⌀40 held about an axis. */
 const round =
   (kind: 'chuck' | 'rotary axis', long: number, hold: Partial<HoldIn<'round'>>, below = 1) =>

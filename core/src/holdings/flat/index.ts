@@ -121,7 +121,7 @@ export const flat: Holding<'flat', Needs> = {
   labels: (view, _, { facts }) => plainLabels(view, facts),
   dimensions: (view, _, drawn, speech) => flatDimensions(view, drawn, speech),
   decisions: flatDecisions,
-  remedies: (code, _, drawn, speech) => flatRemedies(code, drawn, speech),
+  remedies: flatRemedies,
   leftOut: () => '',
   solids: flatSolids,
   picture: (device) => ({

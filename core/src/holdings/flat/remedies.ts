@@ -1,25 +1,28 @@
 import type { Speech } from '../../units';
 import { inHold } from '../decision';
+import type { FlatDevice } from '../../shop';
 import type { Drawn } from '../drawn';
 import { stepOf, type SetupRemedy } from '../mend';
-
-type About = Drawn<'flat'> & { readonly speech: Speech };
+import { pinTakenOut, secondPin, type AboutFlat } from './pinRemedies';
 
 /** So far a cut goes through into what lies underneath (common practice, no source). */
 const THROUGH = { mm: 0.3, inch: 25.4 / 64 };
 
-const BY_CODE: Readonly<Record<string, (about: About) => SetupRemedy[]>> = {
+const BY_CODE: Readonly<Record<string, (about: AboutFlat) => SetupRemedy[]>> = {
   'cut-into-device': packing,
   'board-cut-too-deep': packing,
   'cut-ends-at-underside': goThrough,
+  'can-still-move': secondPin,
+  'decided-twice': pinTakenOut,
+  'turned-twice': pinTakenOut,
 };
 
 /** What mends a finding of a part that lies flat: packing under it, a cut that goes through. */
-export const flatRemedies = (code: string, drawn: Drawn<'flat'>, speech: Speech): SetupRemedy[] =>
-  BY_CODE[code]?.({ ...drawn, speech }) ?? [];
+export const flatRemedies = (code: string, device: FlatDevice, drawn: Drawn<'flat'>, speech: Speech): SetupRemedy[] =>
+  BY_CODE[code]?.({ ...drawn, device, speech }) ?? [];
 
 /** Packing so thick that the lowest cut clears what it must stay above. */
-function packing({ setup, facts: { prove, hold }, speech }: About): SetupRemedy[] {
+function packing({ setup, facts: { prove, hold }, speech }: AboutFlat): SetupRemedy[] {
   const { under } = setup.hold;
   const step = stepOf(speech);
   const short = hold.top.wantedMm - (prove.aboveTop ?? Infinity);
@@ -29,7 +32,7 @@ function packing({ setup, facts: { prove, hold }, speech }: About): SetupRemedy[
 }
 
 /** The lowest cut a little deeper, where something soft lies under the part. */
-function goThrough({ facts: { prove, hold, seat }, speech }: About): SetupRemedy[] {
+function goThrough({ facts: { prove, hold, seat }, speech }: AboutFlat): SetupRemedy[] {
   if (hold.kind !== 'sacrificial board' && seat.locators.z.kind !== 'height') return [];
   const by = THROUGH[speech.units];
   const lowest = new Map(prove.cuts.filter((c) => c.lowest - prove.lowestCut < 1e-6).map((c) => [c.id, c.below]));
