@@ -167,8 +167,10 @@ try {
     await shot(name);
   };
   await held('hold-vacuum', 'SK-1055');
-  await held('hold-wax', 'SK-1060');
   await held('hold-weights', 'SK-1063');
+  await page.locator('.worksheet').getByRole('region', { name: 'Locate' }).locator('.section-head').click();
+  await page.locator('svg.board .ghost').first().waitFor();
+  await shot('locate');
   await page.evaluate(() => window.scrollTo(0, 0));
   await menu('Night shift');
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();

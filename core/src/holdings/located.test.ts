@@ -79,6 +79,16 @@ test('a vise decides all six; what presses the part against stop and jaw follows
   expect(force('left stop')).toBe(0);
 });
 
+test('a stop is a spot, also before a part hardly longer than it is thick; walls of one pocket do not fight', async () => {
+  const small = { block: { x: 24, y: 20, z: 30 } };
+  const { locating, said } = await located({ device: vise, part: small });
+  expect(locating.locators.map((l) => l.points.length)).toEqual([4, 2, 1]);
+  expect([locating.rank, locating.twice, said]).toEqual([6, [], []]);
+  const pocket = { softJaws: { ...newHold('vise').softJaws, on: true, depth: 12 } };
+  const nested = await located({ device: { ...vise, jaws: 'soft' }, part: small, hold: pocket });
+  expect([nested.locating.rank, nested.locating.twice]).toEqual([6, []]);
+});
+
 test('a clamp that pushes a part to its pins presses it there, with what is left of its force', async () => {
   const edge = demoShop.clamps.find((c) => c.kind === 'edge clamp')!;
   const between = await located({
@@ -92,6 +102,16 @@ test('a clamp that pushes a part to its pins presses it there, with what is left
   const forces = Object.fromEntries(between.pressed!.map((p) => [p.name, p.forceN]));
   expect(forces['front pins']).toBeGreaterThan(500);
   expect(forces['left pin']).toBe(0);
+});
+
+test('without weight and clamps nothing presses it anywhere; on its edge it does not stay, and that is not known', async () => {
+  const light = await located({ ...onPlate({ x: left({}), y: front({}) }), material: 'nobody knows' });
+  expect(light.pressed!.map((p) => p.forceN)).toEqual(light.pressed!.map(() => 0));
+  // weighed down outside of what carries it
+  const { only } = await planHeld(onPlate({ x: left({}), y: front({}) }));
+  const { contacts } = only.facts!.hold;
+  const tipping = [{ name: 'weight', at: { x: 1000, y: 120, z: 20 }, forceN: { x: 0, y: 0, z: -50 } }];
+  expect(pressedAgainst({ contacts, forces: tipping })).toBeNull();
 });
 
 test('jaws of a chuck bring the middle to the axis and leave the part turning in them; nothing is said of it', async () => {

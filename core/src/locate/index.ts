@@ -5,6 +5,7 @@
 
 export { determinacyOf, type DecidedTwice, type Determinacy, type Motion } from './determinacy';
 export {
+  asSpot,
   besidePart,
   carries,
   centering,

@@ -52,6 +52,9 @@ export function besidePart(
   return { name, inward, points: spot ? [middle] : [from, to].map((off) => add(middle, scale(along, off))) };
 }
 
+/** What is a spot however much of the part it covers: the end of a stop rod. */
+export const asSpot = (locator: LocatorHere): LocatorHere => ({ ...locator, points: [middleOf(locator.points)] });
+
 /** What carries the part, as it is. */
 export const underPart = ({ name, points, inward }: Pick<HoldContact, 'name' | 'points' | 'inward'>): LocatorHere => ({
   name,

@@ -26,9 +26,9 @@ const middleOf = (points: readonly Vec3[]): Vec3 => scale(points.reduce(add), 1 
 export function pressedAgainst({ contacts, forces }: Pick<HoldFacts, 'contacts' | 'forces'>): Pressed[] | null {
   const free = contacts.map(slippery);
   const standing = free.filter((c) => c.kind === 'locator');
-  const pushed = standing.map(({ name, points, inward }) => {
-    const away = wrenchAt(middleOf(points), inward);
-    return { name, forceN: timesBorne(free, forces, away, MOST_N) };
-  });
-  return pushed.some((p) => p.forceN > 0) ? pushed : null;
+  const push = ({ points, inward }: HoldContact, way: 1 | -1, most: number) =>
+    timesBorne(free, forces, wrenchAt(middleOf(points), scale(inward, way)), most);
+  // a push into what stands there is borne by it, if the part stays at all
+  if (!standing.some((c) => push(c, -1, 1) > 0)) return null;
+  return standing.map((c) => ({ name: c.name, forceN: push(c, 1, MOST_N) }));
 }

@@ -52,6 +52,11 @@ function Locators({
           </tr>
         ))}
       </tbody>
+      {!pressed && (
+        <caption>
+          What presses it there is not known: without friction it would not stay where it is once all is closed.
+        </caption>
+      )}
     </Table>
   );
 }

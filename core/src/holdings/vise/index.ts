@@ -1,4 +1,4 @@
-import { longestOf, standingLocators } from '../../locate';
+import { asSpot, longestOf, standingLocators } from '../../locate';
 import { wallStands } from '../../hold/checks/wallStands';
 import { newHold } from '../../job';
 import { otherHomes, type SeatedPart } from '../../seat';
@@ -98,11 +98,11 @@ export const vise: Holding<'vise', Needs> = {
   begins: beginInVise,
   locatedBy: ({ seat, setup, hold }) => {
     const locators = standingLocators(hold.contacts, longestOf(seat.loadedBox));
-    // walls of one pocket are cut together
-    return {
-      locators: setup.hold.softJaws.on ? locators.map((l) => ({ ...l, nest: 'pocket' })) : locators,
-      byHand: [],
-    };
+    // walls of one pocket are cut together; a stop is the end of a rod
+    const here = setup.hold.softJaws.on
+      ? locators.map((l) => ({ ...l, nest: 'pocket' }))
+      : locators.map((l) => (l.name === seat.locators.x.name ? asSpot(l) : l));
+    return { locators: here, byHand: [] };
   },
   parallels: true,
   jaw: ({ fixedJaw }) => (fixedJaw === 'front' ? '-y' : '+y'),
