@@ -54,7 +54,8 @@ function Locators({
       </tbody>
       {!pressed && (
         <caption>
-          What presses it there is not known: without friction it would not stay where it is once all is closed.
+          Without friction it would tip or slide by its weight and what closes on it: hold it to its locators while you
+          clamp, and check it after.
         </caption>
       )}
     </Table>
