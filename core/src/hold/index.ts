@@ -12,6 +12,7 @@ export { jigOutlines } from './jig';
 export { patchOf, RIGID } from './patch';
 export { relievedOutline, signedArea, type PocketChoices, type Relieved } from './rings';
 export {
+  OWN_WEIGHT,
   circle,
   cornersOf,
   FROM_REAR,

@@ -88,11 +88,14 @@ export function cornersOf(min: Vec3, max: Vec3): Vec3[] {
   ].map(([i, j]) => ({ ...min, [u]: i ? max[u] : min[u], [v]: j ? max[v] : min[v] }));
 }
 
+/** The name of the force that is the part's own weight. */
+export const OWN_WEIGHT = 'own weight';
+
 /** The part's own weight, pressing on its rest; nothing while its mass is not known. */
 export function ownWeight({ seat, massKg }: Pick<HoldInput, 'seat' | 'massKg'>) {
   const { min, max } = seat.loadedBox;
   const at = { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2, z: (min.z + max.z) / 2 };
-  return massKg > 0 ? [{ name: 'own weight', at, forceN: { x: 0, y: 0, z: -massKg * 9.80665 } }] : [];
+  return massKg > 0 ? [{ name: OWN_WEIGHT, at, forceN: { x: 0, y: 0, z: -massKg * 9.80665 } }] : [];
 }
 
 /** Looking along +Y: right is −X, up is Z, towards the eye +Y. */

@@ -1,11 +1,12 @@
 import { add, scale, type Vec3 } from '../frames';
-import { timesBorne, wrenchAt, type HoldContact, type HoldFacts } from '../hold';
+import { OWN_WEIGHT, timesBorne, wrenchAt, type HoldContact, type HoldFacts } from '../hold';
+import { carries } from './locators';
 
 /** How hard the part is pressed against a locator, without friction: what it comes to lie against by itself. */
 export interface Pressed {
   readonly name: string;
-  /** N at the most; 0: nothing presses it there */
-  readonly forceN: number;
+  /** N at the most; 0: nothing presses it there; null: what its weight would is not known */
+  readonly forceN: number | null;
 }
 
 /** More is not told, N. */
@@ -30,5 +31,9 @@ export function pressedAgainst({ contacts, forces }: Pick<HoldFacts, 'contacts' 
     timesBorne(free, forces, wrenchAt(middleOf(points), scale(inward, way)), most);
   // a push into what stands there is borne by it, if the part stays at all
   if (!standing.some((c) => push(c, -1, 1) > 0)) return null;
-  return standing.map((c) => ({ name: c.name, forceN: push(c, 1, MOST_N) }));
+  const weighed = forces.some((f) => f.name === OWN_WEIGHT);
+  return standing.map((c) => {
+    const forceN = push(c, 1, MOST_N);
+    return { name: c.name, forceN: forceN > 0 || weighed || !carries(c) ? forceN : null };
+  });
 }

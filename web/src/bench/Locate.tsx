@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Table } from 'react-bootstrap';
-import { decidedInWords, motionInWords, pressedAgainst, type Locating } from '@violet-jaw/core/locate';
+import { carries, decidedInWords, motionInWords, pressedAgainst, type Locating } from '@violet-jaw/core/locate';
 import { andList, capital } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { SectionFindings, type SectionProps } from './section';
@@ -19,7 +19,7 @@ export function Locate({ setup, planned }: SectionProps) {
 }
 
 function Locators({
-  locating: { takes },
+  locating: { locators, takes },
   hold,
 }: {
   locating: Locating;
@@ -30,7 +30,10 @@ function Locators({
   if (takes.length === 0) return <p className="mb-2">Nothing locates the part.</p>;
   const forceAt = ({ name, bears = name }: Locating['takes'][number]): string => {
     const found = pressed?.find((p) => p.name === bears);
-    if (!found) return 'not known';
+    const locator = locators.find((l) => l.name === name);
+    if (pressed && !found && locator?.inwards) return 'closes on it';
+    if (pressed && !found && locator && !carries(locator)) return 'taken out before cutting';
+    if (!found || found.forceN === null) return 'not known';
     if (found.forceN === 0) return 'nothing: hold it there by hand';
     return bears === name ? speech.force(found.forceN) : `${speech.force(found.forceN)}, ${bears} together`;
   };

@@ -1,6 +1,6 @@
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { speechIn } from '@violet-jaw/core/units';
-import { holdDecided, proveDecided } from './decided';
+import { holdDecided, locateDecided, proveDecided } from './decided';
 
 type Rooms = NonNullable<PlannedSetup['facts']>['prove']['cutRoom'];
 const setup = (cutRoom: Rooms, margins: readonly { low: number }[] | null): PlannedSetup =>
@@ -34,4 +34,17 @@ test('the line of a closed hold never leaves out that it is not proven', () => {
   expect(holdDecided(setup(null, [{ low: 4.04 }, { low: 0.99 }]))).toBe(
     'Vise 150, bears at least 0.9 times the worst cut',
   );
+});
+
+test('the line of closed locators says who takes how much, and what is left free', () => {
+  const planned = (locating: object) => ({ facts: { locating } }) as unknown as PlannedSetup;
+  expect(locateDecided(undefined, mm)).toBe('not told how it is held');
+  const takes = [
+    { name: 'parallels', motions: 3 },
+    { name: 'fixed jaw', motions: 2 },
+  ];
+  const free = [{ kind: 'slide', along: { x: 1, y: 0, z: 0 } }];
+  expect(locateDecided(planned({ takes, free }), mm)).toBe('parallels: 3, fixed jaw: 2; can slide left and right');
+  expect(locateDecided(planned({ takes, free: [] }), mm)).toBe('parallels: 3, fixed jaw: 2; nothing is left free');
+  expect(locateDecided(planned({ takes: [], free }), mm)).toMatch(/^nothing locates it; /);
 });

@@ -1,5 +1,6 @@
 import type { FlatDevice } from '../../shop';
 import { plateBetween, thinFloor, type BendingInput, type Span } from '../../hold/bending';
+import { OWN_WEIGHT } from '../../hold/input';
 import { flatKindOf } from './kinds';
 import { podRing } from './suction';
 
@@ -25,9 +26,7 @@ export function spansOnFlat(input: BendingInput<'flat'>, device: FlatDevice): Sp
     ...hold.contacts
       .filter((c) => c.kind === 'clamp' && c.inward.z < -0.5)
       .map((c) => [c.patch.min.x, c.patch.min.y, c.patch.max.x, c.patch.max.y]),
-    ...hold.forces
-      .filter((f) => f.name !== 'own weight' && f.forceN.z < 0)
-      .map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),
+    ...hold.forces.filter((f) => f.name !== OWN_WEIGHT && f.forceN.z < 0).map((f) => [f.at.x, f.at.y, f.at.x, f.at.y]),
   ];
   return [
     ...plateBetween({ input, holders: pressed, thicknessMm: thick, way: 'up', where: 'between what presses it down' }),

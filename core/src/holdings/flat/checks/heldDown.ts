@@ -1,9 +1,9 @@
 import { finding, type Finding, type Told } from '../../../findings';
-import type { HoldFacts } from '../../../hold';
+import { OWN_WEIGHT, type HoldFacts } from '../../../hold';
 
 /** Something must hold the part: clamps, suction, weights, a bond. Its own weight alone does not. */
 export function heldDown(hold: HoldFacts, told: Told): Finding[] {
-  if (hold.contacts.some((c) => c.kind !== 'locator') || hold.forces.some((f) => f.name !== 'own weight')) return [];
+  if (hold.contacts.some((c) => c.kind !== 'locator') || hold.forces.some((f) => f.name !== OWN_WEIGHT)) return [];
   return [
     finding(told, 'hold/nothing-holds-part', 'stop', {
       says: 'Nothing holds the part: it only lies there.',
