@@ -126,14 +126,10 @@ const chosen = <T>(of: readonly T[], count: number): (readonly T[])[] =>
 /** The fewest of those before it that decide a row by themselves: up to three, or all. */
 function deciders(row: Row, before: readonly Before[]): readonly Before[] {
   for (const count of [1, 2, 3])
-    for (const few of chosen(before, count))
-      if (
-        isIn(
-          row,
-          few.flatMap((b) => b.rows),
-        )
-      )
-        return few;
+    for (const few of chosen(before, count)) {
+      const theirs = few.flatMap((b) => b.rows);
+      if (isIn(row, theirs)) return few;
+    }
   return before;
 }
 
@@ -158,14 +154,8 @@ function decidedBy(
     const long = Math.hypot(arm.x, arm.y, arm.z);
     if (long < 1e-3 * reach.mm) continue;
     const row: Row = [0, 0, 0, arm.x / long, arm.y / long, arm.z / long];
-    if (
-      turns.length > 0 &&
-      isIn(
-        row,
-        turns.map((t) => t.row),
-      )
-    )
-      continue;
+    const had = turns.map((t) => t.row);
+    if (had.length > 0 && isIn(row, had)) continue;
     turns.push({ row, motion: { kind: 'turn', about: plainly(scale(arm, 1 / long)), through: null } });
   }
   // two edges of a face tell how it tips; along the axes it is told more plainly

@@ -17,6 +17,8 @@ import type { Figure, HoldContact, HoldFacts, Obstacle, WallUnderLoad } from '..
 import { patchOf, RIGID } from '../../hold/patch';
 import { openAbove } from '../../hold/open';
 
+const TAILSTOCK = 'tailstock';
+
 /** Jaws of a device; a collet closes all round and counts as six. */
 const jawsOf = (device: RoundDevice): { count: number; width: number } =>
   device.kind === 'collet'
@@ -87,6 +89,9 @@ function overhang(
 
 type RoundInput = HoldOf<RoundDevice> & { readonly gripped: Gripped | null };
 
+/** A jaw of them among all contacts: of what closes only the tailstock is none. */
+export const isJaw = (c: Pick<HoldContact, 'kind' | 'name'>): boolean => c.kind === 'clamp' && c.name !== TAILSTOCK;
+
 /** Each jaw, evenly around. */
 function jawContacts({ device, gripped }: RoundInput, turningN: number): HoldContact[] {
   if (!gripped) return [];
@@ -130,7 +135,7 @@ function supportContacts({ device, setup, seat }: RoundInput): HoldContact[] {
   const far = scale(along, seat.loadedBox.max[turnsAbout(device)]);
   const alike = { areaMm2: 0, friction: device.friction, ...RIGID };
   const tailstock: HoldContact = {
-    name: 'tailstock',
+    name: TAILSTOCK,
     kind: 'clamp',
     points: [far],
     inward: scale(along, -1),

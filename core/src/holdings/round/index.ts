@@ -11,7 +11,7 @@ import { rotaryReach } from './checks/rotaryReach';
 import { roundGrip } from './checks/roundGrip';
 import { plainDimensions, plainLabels } from '../drawn';
 import { roundDecisions } from './decisions';
-import { holdRound, topOfRound } from './hold';
+import { holdRound, isJaw, topOfRound } from './hold';
 import { roundPicture } from './picture';
 import { seatRound, type RoundSeatInput } from './seat';
 import { roundRemedies } from './remedies';
@@ -49,7 +49,7 @@ export const round: Holding<'round', Needs> = {
     return beginDepth(lying, z + wantedMm);
   },
   locatedBy: ({ seat, hold }) => {
-    const jaws = hold.contacts.filter((c) => c.kind === 'clamp' && c.name.startsWith('jaw '));
+    const jaws = hold.contacts.filter(isJaw);
     const others = standingLocators(hold.contacts, longestOf(seat.loadedBox));
     return { locators: [...(jaws.length > 0 ? [centering('jaws', jaws)] : []), ...others], byHand: [] };
   },
