@@ -21,6 +21,10 @@ export interface DecidedTwice {
   readonly motion: Motion;
 }
 
+/** Only how the part tips is decided twice: how square its sides are is the device's business, and no finding. */
+export const isSquareness = ({ motion }: DecidedTwice): boolean =>
+  motion.kind === 'turn' && Math.abs(motion.about.z) < 1 - 1e-6;
+
 /** What stops the part from moving before it is clamped. */
 export interface Determinacy {
   /** of six: three directions to slide, three to turn */

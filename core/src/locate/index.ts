@@ -3,7 +3,7 @@
  * twice, and what presses the part against them.
  */
 
-export { determinacyOf, type DecidedTwice, type Determinacy, type Motion } from './determinacy';
+export { determinacyOf, isSquareness, type DecidedTwice, type Determinacy, type Motion } from './determinacy';
 export {
   asSpot,
   besidePart,

@@ -234,10 +234,10 @@ function ViewTools({
         value={across ?? ''}
         onChange={(e) => onAcross(AXES.find((a) => a === e.target.value) ?? null)}
       >
-        <option value="">not cut open</option>
+        <option value="">not cut</option>
         {AXES.map((a) => (
           <option key={a} value={a}>
-            cut open across {a.toUpperCase()}
+            cut across {a.toUpperCase()}
           </option>
         ))}
       </Form.Select>

@@ -1,6 +1,13 @@
 import { useMemo } from 'react';
 import { Table } from 'react-bootstrap';
-import { carries, decidedInWords, motionInWords, pressedAgainst, type Locating } from '@violet-jaw/core/locate';
+import {
+  carries,
+  decidedInWords,
+  isSquareness,
+  motionInWords,
+  pressedAgainst,
+  type Locating,
+} from '@violet-jaw/core/locate';
 import { andList, capital } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { SectionFindings, type SectionProps } from './section';
@@ -80,7 +87,7 @@ function Free({ locating: { free, twice, byHand } }: { locating: Locating }) {
         )}
         {byHand.length > 0 && ` In ${andList(byHand.map((a) => a.toUpperCase()))} it is laid by hand.`}
       </p>
-      {twice.map((t) => (
+      {twice.filter(isSquareness).map((t) => (
         <p key={`${t.name} ${decidedInWords(t.motion)}`} className="quiet mb-1">
           {capital(andList([...t.with, t.name].map((n) => `the ${n}`)))} decide {decidedInWords(t.motion)}.
         </p>
