@@ -105,6 +105,18 @@ test.each<[string, (job: Job) => void, RegExp]>([
   expect(plan(first.after).findings.filter((f) => f.section === 'locate')).toEqual([]);
 });
 
+test('with a pin too many on either side, each finding has the pin that mends it', () => {
+  const job = block(onPins([75, 100, 150], [75, 125]));
+  for (const [code, says] of [
+    ['decided-twice', 'Take the front pin 3 out'],
+    ['turned-twice', 'Take the left pin 2 out'],
+  ]) {
+    const [first] = remedies(code, job);
+    expect(first.says).toBe(says);
+    expect(plan(first.after).findings.some((f) => f.code === code)).toBe(false);
+  }
+});
+
 /** A bar ⌀40 held about an axis. */
 const round =
   (kind: 'chuck' | 'rotary axis', long: number, hold: Partial<HoldIn<'round'>>, below = 1) =>

@@ -21,6 +21,11 @@ export interface LengthFieldProps {
   readonly hideLabel?: boolean;
 }
 
+const notRead = ({ notLoaded }: { notLoaded?: true }): string =>
+  notLoaded
+    ? 'Sums cannot be worked out just now: type the result, or load the page again.'
+    : 'Expected a length such as 12.5, 4.5-0.03, 1 1/2 in or 12.7mm.';
+
 /**
  * A length in the job's unit. Takes arithmetic and units; commits on Enter or when left. What cannot be read stays in
  * the field, marked, with what was expected, and the document keeps its last good value.
@@ -56,7 +61,7 @@ export function LengthField({
     }
     const parsed = parsePlain(text, units) ?? (await parseLength(text, units));
     if (!parsed.ok) {
-      setWrong('Expected a length such as 12.5, 4.5-0.03, 1 1/2 in or 12.7mm.');
+      setWrong(notRead(parsed));
       return;
     }
     if (positive && parsed.mm <= 0) {

@@ -1,7 +1,9 @@
 import { fromUnits, MM_PER_INCH, type Units } from '@violet-jaw/core/units';
 
 export type ParsedLength =
-  { readonly ok: true; readonly mm: number; readonly isExpression: boolean } | { readonly ok: false };
+  | { readonly ok: true; readonly mm: number; readonly isExpression: boolean }
+  /** notLoaded: what works sums out is not there, so nothing is said of the text */
+  | { readonly ok: false; readonly notLoaded?: true };
 
 /**
  * Turns what was typed into plain arithmetic in the job's unit: `1 1/2 in`, `12.7mm`, `4.5-0.03`, `12,7`.
@@ -36,9 +38,10 @@ export async function parseLength(text: string, units: Units): Promise<ParsedLen
   if (plain) return plain;
   const arithmetic = toArithmetic(text, units);
   if (arithmetic === null) return { ok: false };
+  const loaded = await import('./arithmetic').catch(() => null);
+  if (!loaded) return { ok: false, notLoaded: true };
   try {
-    const { evaluate } = await import('./arithmetic');
-    return finite(evaluate(arithmetic), units, true);
+    return finite(loaded.evaluate(arithmetic), units, true);
   } catch {
     return { ok: false };
   }

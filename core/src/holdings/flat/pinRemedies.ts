@@ -1,4 +1,5 @@
 import type { HoldIn } from '../../job';
+import { isSquareness } from '../../locate';
 import type { FlatDevice } from '../../shop';
 import type { Speech } from '../../units';
 import { inHold } from '../decision';
@@ -13,18 +14,22 @@ type Hold = HoldIn<'flat'>;
 const withPins = (axis: 'x' | 'y', change: (pins: readonly number[]) => number[]) =>
   inHold('flat', (h: Hold) => ({ ...h, [axis]: { ...h[axis], pins: change(h[axis].pins) } }));
 
-/** The pin of a row that decides what the others decide already is taken out. */
-export function pinTakenOut({ setup: { hold }, facts: { locating } }: AboutFlat): SetupRemedy[] {
-  const names = locating.twice.map((t) => t.name);
-  for (const axis of ['x', 'y'] as const) {
-    const { by, side, pins } = hold[axis];
-    const at = by === 'pins' ? pins.findIndex((_, i) => names.includes(`${side} pin ${i + 1}`)) : -1;
-    if (at < 0) continue;
-    const set = withPins(axis, (all) => all.filter((_, i) => i !== at));
-    return [{ says: `Take the ${side} pin ${at + 1} out`, set }];
-  }
-  return [];
-}
+/** The pin of a row that decides a place, or a turn, that others decide already is taken out. */
+export const pinTakenOut =
+  (decides: 'slide' | 'turn') =>
+  (about: AboutFlat): SetupRemedy[] => {
+    const { hold } = about.setup;
+    const twice = about.facts.locating.twice.filter((t) => t.motion.kind === decides && !isSquareness(t));
+    const names = twice.map((t) => t.name);
+    for (const axis of ['x', 'y'] as const) {
+      const { by, side, pins } = hold[axis];
+      const at = by === 'pins' ? pins.findIndex((_, i) => names.includes(`${side} pin ${i + 1}`)) : -1;
+      if (at < 0) continue;
+      const set = withPins(axis, (all) => all.filter((_, i) => i !== at));
+      return [{ says: `Take the ${side} pin ${at + 1} out`, set }];
+    }
+    return [];
+  };
 
 /** So far from the end of a side a pin is set, as a share of the side (common practice, no source). */
 const FROM_END = 0.15;

@@ -13,8 +13,8 @@ const BY_CODE: Readonly<Record<string, (about: AboutFlat) => SetupRemedy[]>> = {
   'board-cut-too-deep': packing,
   'cut-ends-at-underside': goThrough,
   'can-still-move': secondPin,
-  'decided-twice': pinTakenOut,
-  'turned-twice': pinTakenOut,
+  'decided-twice': pinTakenOut('slide'),
+  'turned-twice': pinTakenOut('turn'),
 };
 
 /** What mends a finding of a part that lies flat: packing under it, a cut that goes through. */

@@ -16,8 +16,8 @@ const toldElsewhere = ({ byHand }: Locating, seat: SeatFacts): Axis[] => {
 
 function isTold(motion: Motion, axes: readonly Axis[]): boolean {
   if (motion.kind === 'slide') return AXES.every((a) => axes.includes(a) || Math.abs(motion.along[a]) < 1e-6);
-  // a turn is taken away by what stands across its axis
-  return axes.some((a) => !isAlong(motion.about, a));
+  // what stands against the sides takes turning away, and only the rest takes tipping away
+  return isAlong(motion.about, 'z') ? axes.includes('x') || axes.includes('y') : axes.includes('z');
 }
 
 /** What the locators leave free although something stands against the part in every direction. */
