@@ -4,6 +4,7 @@ import type { Bond, Clamp, Device, WorkMaterial } from '@violet-jaw/core/shop';
 export const demoDevices: Device[] = [
   {
     kind: 'vise',
+    locatesWithin: 0.01,
     id: 'vise-150',
     name: 'Vise 150',
     jawWidth: 150,
@@ -26,6 +27,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'vise',
+    locatesWithin: 0.01,
     id: 'vise-4in',
     name: 'Vise 4 in',
     jawWidth: 101.6,
@@ -48,6 +50,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'vise',
+    locatesWithin: 0.01,
     id: 'vise-150-soft',
     name: 'Vise 150 with soft jaws',
     jawWidth: 150,
@@ -70,6 +73,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'T-slot table',
+    locatesWithin: 0.05,
     id: 'table-mill-1',
     name: 'Table of Mill 1',
     width: 840,
@@ -83,6 +87,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'fixture plate',
+    locatesWithin: 0.02,
     id: 'plate-400',
     name: 'Sub-plate 400 × 300',
     width: 400,
@@ -101,6 +106,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'vacuum plate',
+    locatesWithin: 0.05,
     id: 'vacuum-400',
     name: 'Vacuum plate 400 × 300',
     width: 400,
@@ -116,6 +122,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'vacuum pods',
+    locatesWithin: null,
     id: 'pods-router',
     name: 'Pods on Router 1',
     width: 1200,
@@ -131,6 +138,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'sacrificial board',
+    locatesWithin: 0.1,
     id: 'board-router',
     name: 'Board 1100 × 600 × 18',
     width: 1100,
@@ -143,6 +151,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'support grid',
+    locatesWithin: null,
     id: 'grid-jet',
     name: 'Slats of Jet 1',
     width: 1300,
@@ -157,6 +166,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'magnetic chuck',
+    locatesWithin: 0.02,
     id: 'magnet-300',
     name: 'Magnetic chuck 300 × 150',
     width: 300,
@@ -170,6 +180,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'chuck',
+    locatesWithin: 0.03,
     id: 'chuck-160',
     name: 'Chuck 160',
     minDiameter: 6,
@@ -188,6 +199,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'collet',
+    locatesWithin: 0.01,
     id: 'collet-25',
     name: 'Collet 25',
     minDiameter: 24,
@@ -201,6 +213,7 @@ export const demoDevices: Device[] = [
   },
   {
     kind: 'rotary axis',
+    locatesWithin: 0.03,
     id: 'rotary-1',
     name: 'Rotary axis with tailstock',
     minDiameter: 10,

@@ -2,7 +2,7 @@ import {
   newBlank,
   newJob,
   NO_CUT,
-  NO_JIG,
+  UNDECIDED,
   newHold,
   touchChoices,
   type Job,
@@ -151,7 +151,7 @@ function vaneSetups(): Setup[] {
       cuts: oneCut(31),
       programmed: { of: 'finished part', orientation: { up: '+z', right: '+x' }, x: 'min', y: 'max', z: 'max' },
       device: 'vise-150',
-      ...structuredClone(NO_JIG),
+      ...structuredClone(UNDECIDED),
       station: 'station-a',
       hold: newHold('vise', {
         parallels: { height: 32 },
@@ -228,7 +228,7 @@ function vaneSetups(): Setup[] {
       cuts: oneCut(7.5),
       programmed: { of: 'finished part', orientation: { up: '-z', right: '+x' }, x: 'min', y: 'max', z: 'max' },
       device: 'vise-150-soft',
-      ...structuredClone(NO_JIG),
+      ...structuredClone(UNDECIDED),
       station: 'station-a',
       hold: newHold('vise', {
         parallels: { height: 16 },
@@ -319,7 +319,7 @@ export function sensorFootJob(): Job {
     cuts: oneCut(1.0 * inch),
     programmed: null,
     device: 'vise-4in',
-    ...structuredClone(NO_JIG),
+    ...structuredClone(UNDECIDED),
     station: 'station-c',
     hold: newHold('vise', {
       parallels: { height: 1.0 * inch },

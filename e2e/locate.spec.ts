@@ -1,25 +1,9 @@
-import { newHold, newJob, nextSetup, oneCut, type Job } from '@violet-jaw/core/job';
 import { findingOf, next, open } from './bench';
+import { againstPins } from './jobs';
 import { enter, expect, LONG, makeJob, saved, test } from './app';
 
-/** A block against pins on the demo shop's plate with holes: two in front, one at the left. */
-function pinned(): Job {
-  const begun = newJob(
-    { number: 'L-PINS', part: 'Block', material: 'EN AW-6082 T6', units: 'mm' },
-    { block: { x: 110, y: 70, z: 38 } },
-  );
-  const row = { by: 'pins' as const, at: 60 };
-  const hold = newHold('flat', {
-    x: { ...row, side: 'left', pins: [100] },
-    y: { ...row, side: 'front', pins: [75, 150] },
-    pinHeight: 12,
-  });
-  const setup = { ...nextSetup(begun, 'only', [], null), device: 'plate-400', hold, cuts: oneCut(1) };
-  return { ...begun, machine: 'mill-1', allowance: { ...begun.allowance, zPlus: 1 }, setups: [setup] };
-}
-
 test('what pins leave free and what they decide twice is said, drawn, and mended by a press', async ({ page, app }) => {
-  await makeJob(page, app, pinned());
+  await makeJob(page, app, againstPins('L-PINS', 'plate-400'));
   const locate = page.getByRole('region', { name: 'Locate' });
   const board = page.locator('svg.board');
   await expect(board).toBeVisible(LONG);

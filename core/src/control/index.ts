@@ -5,26 +5,22 @@
 
 import { AXES, type Axis } from '../frames';
 import type { Job } from '../job';
-import { firstPosition, registerUses, type PlannedJob, type PlannedSetup, type RegisterUse } from '../plan';
+import { firstPosition, type PlannedJob, type PlannedSetup, type RegisterUse } from '../plan';
 import { PLAIN_DIALECT, REGISTERS, type Register } from '../shop';
 import { lengthRegisterOf, setterTop, toolOf, lengthBasis } from '../zero';
-import { comment, writerFor, type Writer } from './dialect';
+import { comment } from './dialect';
+import { dialectOf, head, pageOf, text, type Page } from './page';
+import { placingLines, type Placing } from './placing';
 
 export { comment };
 export * from './parts';
+export { placedIn } from './placing';
 
 /** What is written for the control: set the registers, look at each zero from above, clear afterwards. */
 export interface ControlTexts {
   readonly set: string;
   readonly verify: string;
   readonly clear: string;
-}
-
-interface Page {
-  readonly job: Job;
-  readonly planned: PlannedJob;
-  readonly writer: Writer;
-  readonly uses: readonly RegisterUse[];
 }
 
 const values = (use: RegisterUse): Record<Axis, number> | null => {
@@ -36,24 +32,6 @@ const differs = (a: RegisterUse, b: RegisterUse) => {
   const [p, q] = [values(a), values(b)];
   return !p || !q || AXES.some((axis) => Math.abs(p[axis] - q[axis]) > 1e-6);
 };
-
-const dialectOf = (planned: PlannedJob) => planned.machine?.dialect ?? PLAIN_DIALECT;
-
-const pageOf = (job: Job, planned: PlannedJob): Page => ({
-  job,
-  planned,
-  writer: writerFor(dialectOf(planned), job.units),
-  uses: registerUses(planned),
-});
-const text = (lines: readonly string[]) => `${lines.join('\n')}\n`;
-
-function head({ job, writer: { note, line } }: Page, title: string): string[] {
-  return [
-    ...note(`${job.number} ${job.part} REV ${job.revision}`),
-    ...note(title),
-    line(job.units === 'mm' ? 'G21' : 'G20', job.units === 'mm' ? 'MILLIMETERS' : 'INCHES'),
-  ];
-}
 
 /**
  * Lines for the control after the template of the machine. Set: by default `G10 L2 Pn X Y Z`, absolute machine
@@ -111,6 +89,12 @@ function standTogether(planned: PlannedJob, setupId: string): string[] {
 export function lookAtSetup(job: Job, planned: PlannedJob, setupId: string, issue: string): string {
   const page = pageOf(job, planned);
   return text(verifyLines({ ...page, uses: page.uses.filter((u) => u.setupId === setupId) }, issue));
+}
+
+/** The lines that show where pins and pods of a setup are set; null: nothing is set by position. */
+export function placingOf(job: Job, planned: PlannedJob, setupId: string, issue: string): Placing {
+  const setup = planned.setups.find((s) => s.id === setupId);
+  return setup ? placingLines(pageOf(job, planned), setup, issue) : null;
 }
 
 /** The lines that set the registers. */

@@ -1,4 +1,5 @@
 import { add, vec, type Rotation, type Vec3 } from '../frames';
+import type { SeatedDowels } from '../dowels';
 import type { Setup, SetupIn } from '../job';
 import type { SeatFacts } from '../seat';
 import type { Device, Family, FamilyOf, Shop, WorkMaterial } from '../shop';
@@ -33,6 +34,8 @@ export type HoldSetup<F extends Family = Family> = Omit<SetupIn<F>, (typeof NOT_
 export interface HoldInput<F extends Family = Family> {
   readonly setup: HoldSetup<F>;
   readonly seat: SeatFacts;
+  /** the part is put onto dowels; left out: it is not */
+  readonly dowels?: SeatedDowels;
   readonly shop: Pick<Shop, 'clamps' | 'bonds' | 'altitude'>;
   /** null: the library does not know it */
   readonly material: WorkMaterial | null;

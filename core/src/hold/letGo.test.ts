@@ -16,6 +16,7 @@ const screw: Clamp = {
 };
 const grid: Device = {
   kind: 'support grid',
+  locatesWithin: null,
   id: 'grid',
   name: 'Slats',
   width: 400,

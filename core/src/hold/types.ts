@@ -132,6 +132,8 @@ export type HoldTrouble =
   /** `share` of what the magnet could pull with on that area */
   | { readonly kind: 'magnet-weak'; readonly share: number; readonly forceN: number }
   | { readonly kind: 'pocket-cutter-too-wide'; readonly cutterMm: number }
+  /** `share` of what ought to be around it is there */
+  | { readonly kind: 'dowel-in-nothing'; readonly name: string; readonly share: number }
   | { readonly kind: 'bond-not-chosen' }
   | { readonly kind: 'bond-too-warm'; readonly at: number; readonly noneAt: number };
 

@@ -1,3 +1,4 @@
+import type { DrilledHole } from '../dowels';
 import type { HoldFacts, HoldSetup, Obstacle } from '../hold';
 import type { Locating } from '../locate';
 import type { ProveFacts, SeparationFacts } from '../prove';
@@ -25,6 +26,8 @@ export interface DrawnFacts {
   readonly zero: ZeroFacts;
   readonly prove: ProveFacts;
   readonly separation: SeparationFacts | null;
+  /** the dowel holes it drills; left out: none */
+  readonly drills?: readonly DrilledHole[];
 }
 
 /** A setup that is drawn: the first piece and the further ones. */
@@ -92,6 +95,12 @@ export function plainDimensions(
   ];
 }
 
+/** At the right of what stands there. */
+const besideOf = (points: readonly Point[]): Point => [
+  Math.max(...points.map((p) => p[0])) + 1.5,
+  points.reduce((sum, p) => sum + p[1], 0) / points.length,
+];
+
 /** Names of what stands around the part, from above, outside the part where there is room. */
 export function plainLabels(view: ViewName, facts: DrawnFacts): Shape[] {
   if (view !== 'above') return [];
@@ -102,6 +111,9 @@ export function plainLabels(view: ViewName, facts: DrawnFacts): Shape[] {
       points.reduce((sum, p) => sum + p[0], 0) / points.length,
       points.reduce((sum, p) => sum + p[1], 0) / points.length,
     ];
+    // a dowel is too small to be written on
+    if (o.name.startsWith('dowel'))
+      return { kind: 'label', at: besideOf(points), text: o.name, anchor: 'start', backed: true };
     return { kind: 'label', at: middle, text: o.name.replace(/^head of /, ''), anchor: 'middle', backed: true };
   });
 }

@@ -12,7 +12,7 @@ import { vise } from './vise';
 export { factsOfAll, type DeviceSolid, type Drawn, type DrawnFacts } from './drawn';
 export { stepOf, type SetupRemedy } from './mend';
 export { inHold, snapped, type Decision, type Snap } from './decision';
-export type { Begun, Held, HoldEntry, Holding, Lying, On, RowsOf, Seated } from './types';
+export type { Begun, Held, HoldEntry, Holding, Lying, On, Placed, RowsOf, Seated } from './types';
 export { leastGrip, viseStart } from './vise/begin';
 export { closingForceN, viseHold } from './vise/hold';
 export {
@@ -27,7 +27,7 @@ export {
   type StopPlace,
   type ViseSeatInput,
 } from './vise/seat';
-export { boltOf, hasHoles, holeName, nearestAnchor } from './flat/anchor';
+export { boltOf, hasHoles, holeName, nearestAnchor, nearestHole } from './flat/anchor';
 export { gaugeBlock } from './flat/steps';
 export {
   gapsAtPins,

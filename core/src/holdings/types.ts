@@ -1,3 +1,4 @@
+import type { DowelProblem, DowelsHere, SeatedDowels } from '../dowels';
 import type { Direction, Vec3 } from '../frames';
 import type { Finding, Told } from '../findings';
 import type { BendingInput, HoldFacts, HoldOf, HoldSetup, Span } from '../hold';
@@ -20,6 +21,10 @@ export interface Seated {
   readonly gripped: Gripped | null;
   /** flat devices: how far each pin of a row is from the part */
   readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
+  /** flat devices: the part is put onto dowels; left out: it is not */
+  readonly dowels?: SeatedDowels;
+  /** why it cannot be put onto its dowels; left out: it can, or is not to be */
+  readonly dowelProblem?: DowelProblem;
 }
 
 /** A device with what of a setup seats the part on it. */
@@ -27,6 +32,8 @@ export interface On<F extends Family> {
   readonly device: DeviceOf<F>;
   readonly bond: Bond | null;
   readonly setup: SetupIn<F>;
+  /** of a setup whose part is put onto dowels; null: it is not */
+  readonly dowels: DowelsHere | null;
 }
 
 /** What the checks of a family look at. */
@@ -54,6 +61,18 @@ export interface RowsOf<F extends Family> {
   readonly setup: SetupIn<F>;
   readonly facts: { readonly seat: SeatFacts; readonly hold: HoldFacts; readonly prove: ProveFacts };
   readonly speech: Speech;
+}
+
+/** Something that a hand sets down at a place before the part comes. Device frame, mm. */
+export interface Placed {
+  readonly name: string;
+  /** its middle */
+  readonly x: number;
+  readonly y: number;
+  /** how high it is */
+  readonly top: number;
+  /** its diameter; null: it is not round */
+  readonly across: number | null;
 }
 
 /** A part as it would lie in a new setup, mm. */
@@ -90,6 +109,10 @@ export interface Holding<F extends Family, N extends object = object> {
   facts(input: HoldOf<DeviceOf<F>> & { readonly gripped: Gripped | null }): HoldFacts;
   /** what stops the part from moving before anything is closed */
   locatedBy(held: Seated & { readonly setup: HoldSetup<F>; readonly hold: HoldFacts }): LocatedBy;
+  /** what is set by position before the part comes */
+  placed(device: DeviceOf<F>, setup: SetupIn<F>): Placed[];
+  /** how deep holes may be drilled into what the part lies on, mm; 0: not at all */
+  drillable(device: DeviceOf<F>): number;
   /** places where the held part can give */
   spans(input: BendingInput<F>, device: DeviceOf<F>): Span[];
   /** the whole list: a new check is added here */

@@ -1,8 +1,11 @@
 import type { Cut } from './cutSchema';
 import type { Setup, Tool } from './schema';
 
-/** No locating outline. */
-export const NO_JIG: Pick<Setup, 'jig'> = { jig: { on: false, fit: 0.1, thickness: 6, border: 20 } };
+/** What nobody has decided in a new setup: no locating outline, and how exactly it lies is not said. */
+export const UNDECIDED: Pick<Setup, 'jig' | 'exact'> = {
+  jig: { on: false, fit: 0.1, thickness: 6, border: 20 },
+  exact: { x: null, y: null, z: null },
+};
 
 /** What a tool's cut is computed from, while nothing is known. */
 export const NO_CUT: Omit<Tool, 'id' | 'number' | 'description' | 'diameter' | 'length'> = {

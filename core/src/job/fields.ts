@@ -11,5 +11,8 @@ export const entryId = Type.String({
 
 export const within = (min: number, max: number, description?: string) =>
   Type.Number({ minimum: min, maximum: max, ...(description ? { description } : {}) });
+/** A ±, mm; null: nobody has said. */
+export const plusMinus = (description: string) =>
+  Type.Union([Type.Null(), Type.Number({ minimum: 0, maximum: 100 })], { description });
 /** A place on a device along one of its axes, mm. */
 export const onDevice = within(-20_000, 20_000);

@@ -30,7 +30,7 @@ describe('bad input is told in words, with the place', () => {
       text((f) => {
         f.version = 99;
       }),
-      /version 99; this program reads up to version 10/,
+      /version 99; this program reads up to version 12/,
     ],
     [
       'an unknown key',
@@ -313,6 +313,8 @@ function asVersion7({ hold, cuts, ...rest }: Record<string, any>): Record<string
     softJaws,
     separation,
     further,
+    pointer: _pointer,
+    dowels: _dowels,
     ...plate
   } = {
     ...newHold('flat'),

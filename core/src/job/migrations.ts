@@ -8,9 +8,11 @@ import { fromVersion6 } from './fromVersion6';
 import { fromVersion7 } from './fromVersion7';
 import { fromVersion8 } from './fromVersion8';
 import { fromVersion9 } from './fromVersion9';
+import { fromVersion10 } from './fromVersion10';
+import { fromVersion11 } from './fromVersion11';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 10;
+export const JOB_VERSION = 12;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -114,6 +116,8 @@ const steps: readonly ((file: Document) => Document)[] = [
   fromVersion7,
   fromVersion8,
   fromVersion9,
+  fromVersion10,
+  fromVersion11,
 ];
 
 /**

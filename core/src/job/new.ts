@@ -1,5 +1,5 @@
 import type { Units } from '../units';
-import { NO_JIG, oneCut } from './cuts';
+import { UNDECIDED, oneCut } from './cuts';
 import { withoutFeatures, type Hold } from './holds';
 import type { Allowance, Blank, Copies, Job, PartSource, Setup } from './schema';
 import { touchChoices } from './touchOffDefaults';
@@ -17,6 +17,7 @@ export function newBlank(allowance: Allowance): Blank {
     bore: 0,
     solid: null,
     stock: null,
+    plusMinus: null,
     sides: {
       xMinus: state(xMinus),
       xPlus: state(xPlus),
@@ -52,6 +53,8 @@ export function newJob(
     machine: null,
     setups: [],
     leaveAlone: [],
+    meets: [],
+    dowels: null,
     accepted: [],
     notes: '',
   };
@@ -91,6 +94,7 @@ export function nextSetup(
       cuts: oneCut(0),
       programmed: null,
       firstPart: [],
+      handChecks: [],
       measured: null,
       proposed: [],
       why: { seat: '', cuts: '', hold: '', zero: '' },
@@ -108,7 +112,7 @@ export function nextSetup(
     hold: first?.hold ?? null,
     zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
     programmed: null,
-    ...structuredClone(NO_JIG),
+    ...structuredClone(UNDECIDED),
     ...touchChoices(job.units === 'mm' ? 10 : 12.7),
     tools: [],
     program: '',

@@ -3,11 +3,13 @@ import { DIRECTIONS } from '../frames';
 import { lengthMm, longText, shortText } from '../schema';
 import { registerSchema, type Family } from '../shop';
 import { cutSchema, MOST_CUTS } from './cutSchema';
-import { featureId, refersTo, within } from './fields';
+import { dowelsSchema } from './dowelSchema';
+import { entryId, featureId, plusMinus, refersTo, within } from './fields';
 import { HOLD_SCHEMAS, type In } from './holds';
 import {
   consumablesSchema,
   firstPartSchema,
+  handChecksSchema,
   lengthsSchema,
   measuredZeroSchema,
   touchOffSchema,
@@ -86,6 +88,7 @@ export const blankSchema = Type.Object(
       },
     ),
     stock: refersTo,
+    plusMinus: plusMinus('± of its sizes as it comes.'),
   },
   { additionalProperties: false },
 );
@@ -123,6 +126,20 @@ export const jigSchema = Type.Object(
     on: Type.Boolean(),
   },
   { additionalProperties: false, description: 'A locating outline cut from sheet.' },
+);
+
+/** So many pairs of features can be asked to meet. */
+export const MOST_MEETS = 40;
+export const meetSchema = Type.Object(
+  {
+    id: entryId,
+    a: featureId,
+    b: featureId,
+    within: Type.Union([Type.Null(), Type.Number({ minimum: 0, maximum: 100 })], {
+      description: 'How far they may miss each other, ±; null: nothing is asked, it is only told.',
+    }),
+  },
+  { additionalProperties: false, description: 'Two features of the part that are to meet, whichever setups cut them.' },
 );
 
 export const setupSchema = Type.Object(
@@ -171,6 +188,17 @@ export const setupSchema = Type.Object(
       ],
       { description: 'How the program was made: where its zero is, and which way the part lay. null: not stated.' },
     ),
+    exact: Type.Object(
+      {
+        x: plusMinus('What decides where it lies in X.'),
+        y: plusMinus('What decides where it lies in Y.'),
+        z: plusMinus('What carries it.'),
+      },
+      {
+        additionalProperties: false,
+        description: 'How exactly the part comes to lie against its locators, ± as typed; null: as the library says.',
+      },
+    ),
     jig: jigSchema,
     nextCopy: Type.Union([Type.Null(), registerSchema], {
       description: 'Work offset of the second copy from the same blank; null: it has none of its own.',
@@ -179,6 +207,7 @@ export const setupSchema = Type.Object(
     lengths: lengthsSchema,
     consumables: consumablesSchema,
     firstPart: firstPartSchema,
+    handChecks: handChecksSchema,
     measured: measuredZeroSchema,
     tools: Type.Array(toolSchema, { maxItems: 99 }),
     program: shortText,
@@ -233,6 +262,8 @@ export const jobSchema = Type.Object(
       uniqueItems: true,
       description: 'Registers another setup that stands on the machine owns: this job neither sets nor clears them.',
     }),
+    meets: Type.Array(meetSchema, { maxItems: MOST_MEETS }),
+    dowels: dowelsSchema,
     accepted: Type.Array(acceptanceSchema, { maxItems: 200 }),
     notes: longText,
   },
@@ -254,10 +285,12 @@ export type Copies = Static<typeof copiesSchema>;
 export type Programmed = NonNullable<Setup['programmed']>;
 export type Allowance = Static<typeof allowanceSchema>;
 export type Tool = Static<typeof toolSchema>;
+export type Meet = Static<typeof meetSchema>;
 export type Acceptance = Static<typeof acceptanceSchema>;
 export type ZeroPlace = Static<typeof place>;
 export type TouchOffChoice = Setup['touchOff'];
 export type SideTarget = TouchOffChoice['x'];
+export type HandCheck = Setup['handChecks'][number];
 export type ZeroOf = Setup['zero']['of'];
 
 export function isFileBody(source: PartSource): source is FileBody {

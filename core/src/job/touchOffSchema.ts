@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { lengthMm, shortText, sizeMm } from '../schema';
+import { entryId, plusMinus } from './fields';
 
 /**
  * What touches a side. indicator: swept or slid until it reads the same, so the spindle stands on the face or axis
@@ -67,6 +68,8 @@ export const touchOffSchema = Type.Object(
       maximum: 50,
       description: 'A reading may be so far from the plan before the run stops.',
     }),
+    plusMinus: plusMinus('How exactly a touch-off finds a face; null: nobody has said.'),
+    everyPart: Type.Boolean({ description: 'Zero is touched off on every part; false: on the first only.' }),
     edge: Type.Union(
       [
         Type.Null(),
@@ -125,6 +128,50 @@ export const firstPartSchema = Type.Array(
     { additionalProperties: false },
   ),
   { maxItems: 30, description: 'What is measured on the first part after this setup, with its limits.' },
+);
+
+/** So many places of a grid are read at most. */
+export const MOST_ALONG = 6;
+const countAlong = Type.Integer({ minimum: 2, maximum: MOST_ALONG });
+const limitMm = Type.Number({ exclusiveMinimum: 0, maximum: 10 });
+
+export const handChecksSchema = Type.Array(
+  Type.Union([
+    Type.Object(
+      {
+        kind: Type.Literal('indicate'),
+        id: entryId,
+        what: shortText,
+        along: Type.Union([Type.Literal('x'), Type.Literal('y')]),
+        apart: Type.Number({
+          exclusiveMinimum: 0,
+          maximum: 20_000,
+          description: 'From the first reading to the second.',
+        }),
+        over: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 20_000 })], {
+          description: 'The length that has to be straight; null: that of what is loaded.',
+        }),
+        limit: limitMm,
+      },
+      { additionalProperties: false },
+    ),
+    Type.Object(
+      {
+        kind: Type.Literal('sweep'),
+        id: entryId,
+        what: shortText,
+        columns: countAlong,
+        rows: countAlong,
+        limit: limitMm,
+      },
+      { additionalProperties: false },
+    ),
+  ]),
+  {
+    maxItems: 10,
+    description:
+      'What is checked by hand once the part is held, with an indicator: a face along an axis, or a face swept at a grid of places.',
+  },
 );
 
 export const measuredZeroSchema = Type.Union(

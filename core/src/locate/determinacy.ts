@@ -87,6 +87,12 @@ function rankOf(rows: readonly Row[]): number {
   return Math.min(a.length, width);
 }
 
+/** How many of the six motions contacts (place, direction into the part) leave free. */
+export function motionsLeft(contacts: readonly (readonly [point: Vec3, inward: Vec3])[]): number {
+  const reach = reachOf(contacts.map(([point, inward]) => ({ name: '', points: [point], inward })));
+  return 6 - rankOf(contacts.map(([point, inward]) => rowOf(point, inward, reach)));
+}
+
 /** For what can still move every locator holds from both sides: what only pushes, the part is pressed against. */
 const rowsOf = (locator: LocatorHere, reach: ReturnType<typeof reachOf>): Row[] =>
   locator.points.map((p, i) => rowOf(p, inwardAt(locator, i), reach));
@@ -124,7 +130,7 @@ export function determinacyOf(locators: readonly LocatorHere[]): Determinacy {
 const isIn = (row: Row, rows: readonly Row[]): boolean => rankOf([...rows, row]) === rankOf(rows);
 
 /** Lists of so many of them, in their order. */
-const chosen = <T>(of: readonly T[], count: number): (readonly T[])[] =>
+export const chosen = <T>(of: readonly T[], count: number): (readonly T[])[] =>
   count === 0 ? [[]] : of.flatMap((first, i) => chosen(of.slice(i + 1), count - 1).map((rest) => [first, ...rest]));
 
 /** The fewest of those before it that decide a row by themselves: up to three, or all. */

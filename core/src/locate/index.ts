@@ -3,7 +3,16 @@
  * twice, and what presses the part against them.
  */
 
-export { determinacyOf, isSquareness, type DecidedTwice, type Determinacy, type Motion } from './determinacy';
+export { eigenOf } from './eigen';
+export {
+  chosen,
+  determinacyOf,
+  isSquareness,
+  motionsLeft,
+  type DecidedTwice,
+  type Determinacy,
+  type Motion,
+} from './determinacy';
 export {
   asSpot,
   besidePart,

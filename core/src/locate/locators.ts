@@ -13,6 +13,8 @@ export interface LocatorHere {
   readonly inwards?: readonly Vec3[];
   /** the contact of the hold it is part of; left out: it is one by itself */
   readonly bears?: string;
+  /** it holds from all sides, with play: nothing presses the part against it */
+  readonly inPlay?: true;
   /** locators of one nest are made together: they do not fight each other */
   readonly nest?: string;
 }

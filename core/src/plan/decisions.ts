@@ -1,8 +1,9 @@
 import { vec } from '../frames';
 import { holdingOf, type Decision } from '../holdings';
-import { isHeldOn, withCut } from '../job';
+import { isHeldOn, withCut, type Job } from '../job';
 import type { Speech } from '../units';
 import { proposeDepths } from './depths';
+import { dowelDecisions } from './dowelDecisions';
 import type { PlannedJob, PlannedSetup, SetupFacts } from './planned';
 
 /**
@@ -19,6 +20,22 @@ export function decisionsOf(
   const depths = setup.cuts.map((_, i) => depthOf(facts, planned, job, { i, speech }));
   return [...depths, ...holdingOf(device).decisions(device, { facts, setup, pieces })];
 }
+
+/** A number of a setup as one of the job. */
+const inJob = (id: string, decision: Decision): Decision<Job> => ({
+  ...decision,
+  get: ({ setups }) => {
+    const setup = setups.find((s) => s.id === id);
+    return setup ? decision.get(setup) : null;
+  },
+  set: (job, mm) => ({ ...job, setups: job.setups.map((s) => (s.id === id ? decision.set(s, mm) : s)) }),
+});
+
+/** All that is decided in the drawings of a setup: its own numbers, and those of the job that are seen there. */
+export const allDecisionsOf = (planned: PlannedSetup, plan: PlannedJob, job: Job, speech: Speech): Decision<Job>[] => [
+  ...decisionsOf(planned, plan, speech).map((d) => inJob(planned.id, d)),
+  ...dowelDecisions(planned, job, speech),
+];
 
 /** The depth of one cut, drawn to where it ends. */
 function depthOf(

@@ -32,8 +32,9 @@ function* idsOf(s: Setup): Generator<readonly [id: string, says: string]> {
 }
 
 /** Everything in a job that refers to a feature. */
-export function featureUses({ setups }: Pick<Job, 'setups'>): FeatureUse[] {
+export function featureUses({ setups, meets }: Pick<Job, 'setups' | 'meets'>): FeatureUse[] {
   const found = new Map<string, string[]>();
+  for (const { a, b } of meets) for (const id of [a, b]) found.set(id, [...(found.get(id) ?? []), 'what is to meet']);
   for (const s of setups) for (const [id, says] of idsOf(s)) found.set(id, [...(found.get(id) ?? []), says]);
   return [...found].map(([id, by]) => ({ id, by }));
 }

@@ -12,6 +12,7 @@ export type { Unreached } from './unreached';
 export type { Material } from './material';
 export type { CutAway } from './whatIsLeft';
 export * from './output';
+export { dowelsHere } from './dowelsHere';
 export { pieceShift } from './pieces';
 export { firstPosition } from './safe';
 export { registerUses, type RegisterUse } from './registers';

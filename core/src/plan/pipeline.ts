@@ -1,15 +1,19 @@
 import { worstFirst } from '../findings';
 import { isFileBody } from '../job';
-import { notRead, type Part } from '../part';
+import { notRead, type FeatureSurface, type Part } from '../part';
 import { materialOf } from '../shop';
 import type { Kernel, Result } from '../solid';
 import { speechIn } from '../units';
 import { withoutLengths } from '../zero';
-import { featuresOf, featureUses, resolvedStage, withDepths } from './features';
+import { dowelsHere } from './dowelsHere';
+import { drilledIn, planDowels, withDowelHoles } from './planDowels';
+import { featuresOf, featureUses, resolvedStage, withDepths, type Resolved } from './features';
 import { fields, type Graph } from './graph';
 import type { PlanInput, PlanSolids } from './input';
+import type { Material } from './material';
 import type { PlannedJob, PlannedSetup } from './planned';
 import { planCuts } from './planCuts';
+import { planExactly } from './planExactly';
 import { planSetup } from './planSetup';
 import { fromFirst, transitionsOf } from './shifts';
 import {
@@ -77,6 +81,49 @@ function planBefore(g: Graph, { kernel, job, shop, bodies }: Input, one: Part) {
   return { ...seen, speech, blank, part, made, resolved, findings, machine, material };
 }
 
+/** Every setup in its order: what it cuts away, and how it is held. */
+function planSetups(
+  g: Graph,
+  whole: Whole,
+  {
+    blank,
+    resolved,
+    surface,
+  }: { readonly blank: Material; readonly resolved: Resolved; readonly surface: FeatureSurface },
+): { readonly cuts: CutAway[]; readonly held: PlannedSetup[] } {
+  const cuts: CutAway[] = [];
+  const held: PlannedSetup[] = [];
+  const hasLengths = whole.machine?.dialect.lengthLine !== '';
+  for (const asEntered of whole.job.setups) {
+    const counted = hasLengths ? asEntered : withoutLengths(asEntered);
+    const { setup: asCut, astray } = withDepths(counted, whole.part.box, resolved.lookup);
+    const setup = g.same(asCut);
+    const { device, station } = setup;
+    const loaded = cuts.at(-1)?.onward ?? blank;
+    const here = g.same(featuresOf(setup, resolved));
+    const cutting = planCuts(g, whole, { setup, before: loaded, here, surface });
+    const away = { ...cutting, cut: withDowelHoles(g, whole, setup, cutting.cut) };
+    cuts.push(away.cut);
+    // it tells where that very device stands, nothing of another one on the same station
+    const touched = held.findLast((s) => s.facts?.touched && s.station?.id === station && s.setup.device === device);
+    const earlier = touched?.facts?.touched ?? null;
+    const dowels = g.same(dowelsHere(whole.job, setup, held));
+    held.push(
+      planSetup(g, whole, {
+        setup,
+        astray,
+        before: loaded,
+        ...away,
+        earlier,
+        here,
+        dowels,
+        drills: drilledIn(g, whole.job, setup),
+      }),
+    );
+  }
+  return { cuts, held };
+}
+
 /**
  * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed
  * again.
@@ -91,33 +138,23 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
   const base = { part: before.summary, referred: resolved.referred, blank, machine, material };
   if (!made) {
     const findings = worstFirst(before.findings);
-    const planned = { ...base, setups: [], transitions: [], unreached: null, complete: true, findings };
+    const planned = { ...base, setups: [], transitions: [], unreached: null, exact: null, complete: true, findings };
     return { ok: true, value: { planned, solids: null } };
   }
 
   const whole: Whole = { kernel, job, shop, machine, material, part, firstCopy, blank, features, speech, forces };
-  const cuts: CutAway[] = [];
-  const held: PlannedSetup[] = [];
-  const hasLengths = machine?.dialect.lengthLine !== '';
-  for (const asEntered of job.setups) {
-    const counted = hasLengths ? asEntered : withoutLengths(asEntered);
-    const { setup: asCut, astray } = withDepths(counted, part.box, resolved.lookup);
-    const setup = g.same(asCut);
-    const { device, station } = setup;
-    const loaded = cuts.at(-1)?.onward ?? made.material;
-    const here = g.same(featuresOf(setup, resolved));
-    const away = planCuts(g, whole, { setup, before: loaded, here, surface: before.surface });
-    cuts.push(away.cut);
-    // it tells where that very device stands, nothing of another one on the same station
-    const touched = held.findLast((s) => s.facts?.touched && s.station?.id === station && s.setup.device === device);
-    const earlier = touched?.facts?.touched ?? null;
-    held.push(planSetup(g, whole, { setup, astray, before: loaded, ...away, earlier, here }));
-  }
-  const proven = g.run(safeStage, { setups: g.list(held), machine, speech });
+  const { surface } = before;
+  const { cuts, held } = planSetups(g, whole, { blank: made.material, resolved, surface });
   const said = { sizeTolerance: job.sizeTolerance, speech };
+  const proven = g.run(safeStage, { setups: g.list(held), machine, speech });
+  const route = { job, machine, blank: made.material, cuts, surface, features, resolved, setups: held, speech };
+  const exactly = planExactly(g, route);
+  const dowels = planDowels(g, whole, made.material.solid);
+  const ofRouteAlone = [...exactly.findings, ...(dowels?.findings ?? [])];
   const setups = held.map((s): PlannedSetup => {
     const safe = proven.get(s.id)!;
-    const findings = worstFirst([...s.findings, ...safe.findings]);
+    const met = ofRouteAlone.filter((f) => f.setupId === s.id);
+    const findings = worstFirst([...s.findings, ...safe.findings, ...met]);
     return { ...s, fromFirst: fromFirst(g, held[0], s, said), safe: safe.paths, findings };
   });
   const transitions = transitionsOf(g, held, said);
@@ -133,10 +170,12 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
     setups: g.list(held),
     transitions: g.list(transitions),
   });
-  const findings = worstFirst([...before.findings, ...setups.flatMap((s) => s.findings), ...ofRoute]);
+  const ofJob = ofRouteAlone.filter((f) => f.setupId === null);
+  const findings = worstFirst([...before.findings, ...setups.flatMap((s) => s.findings), ...ofRoute, ...ofJob]);
   const complete =
     never !== null && setups.every((s) => s.material.floorMm !== undefined && (!s.facts || s.forces !== null));
-  const planned = { ...base, setups, transitions, unreached, complete, findings };
+  const seen = dowels ? { dowels: dowels.seen } : {};
+  const planned = { ...base, setups, transitions, unreached, exact: exactly.exact, complete, findings, ...seen };
   const left = never && never.facts.pieces.length > 0 ? never.rest : null;
   const solids = { part, one: one.value, surface: before.surface, blank: made.material, cuts, unreached: left };
   return { ok: true, value: { planned, solids } };

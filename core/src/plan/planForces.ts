@@ -72,7 +72,7 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
         leftCuts,
         leftAcross,
       });
-  const elsewhere = elsewhereOn(g, how, { part, device, bond, setup, seat });
+  const elsewhere = elsewhereOn(g, how, { part, device, bond, setup, seat, dowels: input.at.dowels });
   if (!margin || !way || (bends && !bend) || !elsewhere) return null;
   return g.run(forcesStage, { margin, way, bend, elsewhere });
 }

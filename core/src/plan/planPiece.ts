@@ -8,6 +8,7 @@ import type { Family, Station } from '../shop';
 import { fields, type Graph } from './graph';
 import type { SetupFacts } from './planned';
 import { madeStage, proveStage, separationStage } from './stages/cutting';
+import { drilledStage } from './stages/dowels';
 import { holdStage, locateStage } from './stages/hold';
 import { cuttableStage, lyingStage, sectionsStage, turnedStage, type Cuttable, type Sections } from './stages/lying';
 import { factsStage } from './stages/planned';
@@ -149,6 +150,9 @@ function cutOn(
   return { made, separation };
 }
 
+/** The dowels of a part that is put onto them, or why there are none. */
+const ofDowels = ({ dowels, dowelProblem }: Seated) => (dowels ? { dowels } : dowelProblem ? { dowelProblem } : {});
+
 /** How a piece is held, and what decides where it lies. */
 function heldOn(
   g: Graph,
@@ -157,7 +161,7 @@ function heldOn(
   const { kernel, material, speech } = whole;
   const { device, bond, clamps } = on;
   const { seat, gripped, pinGaps } = seated;
-  const held = { setup: holdOf(g, setup), seat, gripped, device };
+  const held = { setup: holdOf(g, setup), seat, gripped, device, ...(seated.dowels ? { dowels: seated.dowels } : {}) };
   const hold = g.run(holdStage, {
     ...held,
     kernel,
@@ -182,8 +186,9 @@ export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): Set
   const { orientation, tools } = setup;
   const of = <K extends keyof Setup>(...names: K[]) => fields(g, setup, ...names);
 
-  const { seat, gripped, pinGaps } = seatOn(g, { part, device, bond, setup });
-  const { hold, locating } = heldOn(g, { whole, at, lying, on, setup, seated: { seat, gripped, pinGaps } });
+  const seated = seatOn(g, { part, device, bond, setup, dowels: at.dowels });
+  const { seat, gripped, pinGaps } = seated;
+  const { hold, locating } = heldOn(g, { whole, at, lying, on, setup, seated });
   const { zeroed, account, touchable, touching } = zeroOn(g, { whole, at, setup, seat, hold, station, lying });
   const { zero, touched, standing } = zeroed;
   const { made, separation } = cutOn(g, { whole, at, setup, lying, seat, hold, device });
@@ -221,6 +226,8 @@ export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): Set
     prove,
     programmed,
     says,
+    ...ofDowels(seated),
+    ...(at.drills && { drills: g.run(drilledStage, { ...at.drills, seat }) }),
   };
   return g.run(factsStage, { ...found, ...account, ...touching, ...made });
 }

@@ -1,4 +1,6 @@
 import type { BlankFacts } from '../blank';
+import type { DowelProblem, DrilledHole, SeatedDowels, SeenAlong } from '../dowels';
+import type { CutFeature, ExactJob, Lies, Met } from '../exact';
 import type { Finding } from '../findings';
 import type { Vec3 } from '../frames';
 import type { Bending, HoldFacts, MarginFacts } from '../hold';
@@ -26,6 +28,11 @@ export interface SetupFacts {
   readonly gripped: Gripped | null;
   /** flat devices: how far each pin of a row is from the part */
   readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
+  /** flat devices: the dowels the part is put onto; left out: it is not */
+  readonly dowels?: SeatedDowels;
+  readonly dowelProblem?: DowelProblem;
+  /** the dowel holes it drills; left out: none */
+  readonly drills?: readonly DrilledHole[];
   /** bores along the spindle that this setup makes; left out: not worked out yet */
   readonly bores?: readonly MadeBore[];
   /** inner corners and slot ends along the spindle that this setup makes; left out: not worked out yet */
@@ -109,6 +116,28 @@ export interface PlannedTransition {
   readonly shift: Shift;
 }
 
+/** Two features that are to meet, and how far they may miss each other. */
+export interface PlannedMeeting extends Met {
+  readonly id: string;
+  /** ± that is asked; null: nothing is */
+  readonly within: number | null;
+  /** the later of the setups that cut them */
+  readonly setupId: string | null;
+  readonly op: number | null;
+  /** ids of the features in the job, in the order of the names */
+  readonly features: readonly [string, string];
+  /** null: one of them is gone, or nothing cuts it */
+  readonly pair: readonly [CutFeature, CutFeature] | null;
+}
+
+/** How exactly parts lie, and what is to meet. */
+export interface ExactFacts {
+  readonly job: ExactJob;
+  /** in the order of the setups; null: so many locators decide the same that it cannot be told */
+  readonly lies: readonly (Lies | null)[];
+  readonly meetings: readonly PlannedMeeting[];
+}
+
 /** The planned job: what every screen, sheet and control line is a view of. Lengths in millimeters. */
 export interface PlannedJob {
   readonly part: PartSummary;
@@ -121,6 +150,10 @@ export interface PlannedJob {
   readonly setups: readonly PlannedSetup[];
   readonly transitions: readonly PlannedTransition[];
   readonly unreached: Unreached | null;
+  /** null: the blank has no volume */
+  readonly exact: ExactFacts | null;
+  /** part and blank seen along the dowel holes; left out: the job has none */
+  readonly dowels?: SeenAlong;
   /** false: margins and what is in the way are still missing for some setup */
   readonly complete: boolean;
   /** all findings, worst first */

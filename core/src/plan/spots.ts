@@ -12,6 +12,9 @@ interface Shows {
   readonly view: ViewName;
 }
 
+/** What of a decision says where it stands. */
+type Stands = Pick<Decision, 'item' | 'thing' | 'at'>;
+
 const spread = (shows: Shows, codes: readonly string[]) => codes.map((code): [string, Shows] => [code, shows]);
 
 /** Which findings are marked, and where. What is not here speaks of nothing that stands in one place. */
@@ -28,6 +31,7 @@ const SHOWN: ReadonlyMap<string, Shows> = new Map([
     'jaws-touch-nothing',
   ]),
   ...spread({ on: ['pin-'], view: 'above' }, ['pins-do-not-meet-part', 'pin-beside-hole']),
+  ...spread({ on: ['hole-'], view: 'above' }, ['dowel-hole-in-part', 'dowel-hole-off-blank', 'dowel-hole-thin-wall']),
   ...spread({ on: ['piece-'], view: 'above' }, ['piece-beside-jaw', 'pieces-in-each-other']),
   ...spread({ on: ['locate-x', 'locate-y'], view: 'above' }, ['laid-by-hand']),
   ...spread({ on: ['locate-x', 'locate-y', 'pin-', 'stop'], view: 'above' }, ['can-still-move', 'decided-twice']),
@@ -98,7 +102,7 @@ function isNamedIn(says: string, thing: string): boolean {
   return false;
 }
 
-function itemOf(f: Finding, shows: Shows, decisions: readonly Decision[]): Decision | null {
+function itemOf(f: Finding, shows: Shows, decisions: readonly Stands[]): Stands | null {
   // what is said of a further piece begins with it
   const piece = decisions.find((d) => d.item.startsWith('piece-') && f.says.startsWith(`${capital(d.thing)}:`));
   if (piece) return piece;
@@ -118,7 +122,7 @@ function itemOf(f: Finding, shows: Shows, decisions: readonly Decision[]): Decis
 export function spotsOf(
   { id, facts }: PlannedSetup,
   findings: readonly Finding[],
-  decisions: readonly Decision[],
+  decisions: readonly Stands[],
 ): Spot[] {
   const spots = new Map<string, Spot>();
   for (const f of findings) {

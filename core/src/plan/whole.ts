@@ -1,4 +1,5 @@
 import type { BlankFacts } from '../blank';
+import type { DowelsHere, PatternHole } from '../dowels';
 import type { Box3 } from '../frames';
 import type { Job, Setup } from '../job';
 import type { TouchedStation } from '../ledger';
@@ -52,6 +53,10 @@ export interface Here {
   /** where an earlier setup with the same device on the same station was touched off */
   readonly earlier: TouchedStation | null;
   readonly here: FeaturesHere;
+  /** where it is put onto dowels; null: it is not */
+  readonly dowels: DowelsHere | null;
+  /** the dowel holes it drills; null: none */
+  readonly drills: { readonly holes: readonly PatternHole[]; readonly into: number } | null;
 }
 
 /** The device of a setup, where it stands, and what of the library its hold hangs on. */

@@ -6,7 +6,7 @@
 import { axisOf, cross, directionOf, unitVector } from '../frames';
 import type { BlankFacts } from '../blank';
 import { holdingOf, viseStart } from '../holdings';
-import { newHold, NO_JIG, oneCut, type Job, type Setup, touchChoices } from '../job';
+import { newHold, UNDECIDED, oneCut, type Job, type Setup, touchChoices } from '../job';
 import { REGISTERS, type Register, type Station, type Vise } from '../shop';
 import { extent } from './extent';
 import { stationOf } from './begin';
@@ -66,7 +66,7 @@ export function setupsFrom(
         extra: { x: 0, y: 0, z: 0 },
       },
       programmed: null,
-      ...structuredClone(NO_JIG),
+      ...structuredClone(UNDECIDED),
       ...touchChoices(job.units === 'mm' ? 10 : 12.7),
       tools: [],
       program: '',

@@ -3,13 +3,19 @@
  * person would make it. In go a finding and the plan it comes from; lengths are mm of the device frame.
  */
 
+import { betterZeros, plusMinus, worstOf } from '../exact';
+import { meetsWithin } from '../exact/checks/meetsWithin';
 import type { Finding } from '../findings';
+import { signOf, type Direction } from '../frames';
 import { holdingOf } from '../holdings';
-import { isHeldOn, isHoldIn, withCut, type Job, type Setup } from '../job';
+import { easierDowels, oneWayOnly, relievedSecond } from './dowels';
+import { isHeldOn, isHoldIn, withCut, type Job, type Setup, type SideTarget } from '../job';
 import { looksUp } from '../part';
 import type { PlannedJob, PlannedSetup } from '../plan';
 import { REGISTERS, type Register, type Shop } from '../shop';
 import type { Speech } from '../units';
+
+export { emptyPattern, freeId, isDrilledHere, proposedDowels } from './dowels';
 
 /** One way to mend what is wrong, as a button says it. */
 export interface Remedy {
@@ -78,6 +84,12 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
   'cut-clears-nothing-chosen': withoutCut,
   'cut-removes-nothing': withoutCut,
   'tool-does-not-go-in': anyTool,
+  'do-not-meet': touchEveryPart,
+  'may-not-meet': touchEveryPart,
+  'meets-not-known': touchEveryPart,
+  'goes-on-wrong-way': oneWayOnly,
+  'dowel-jams': easierDowels,
+  'dowels-fight': relievedSecond,
   'proposed-not-looked-at': ({ setup }) => [
     { says: 'Accept all as proposed', put: inSetup(setup.id, (s) => ({ ...s, proposed: [] })) },
   ],
@@ -163,4 +175,22 @@ function typedDepth({ planned, setup: { id, setup }, speech }: AboutSetup): Reme
   return astray.length === 0
     ? []
     : [{ says: `Keep ${astray.map((c) => speech.size(c.below)).join(' and ')} as typed`, put }];
+}
+
+/** Zero of the later setup touched off on every part, where that lets two features meet better. */
+function touchEveryPart({ finding, planned, setup, speech }: AboutSetup): Remedy[] {
+  const told = { setupId: finding.setupId, op: finding.op, speech };
+  const met = planned.exact?.meetings.find((m) => meetsWithin(m, told).some((f) => f.says === finding.says));
+  if (!planned.exact || !met?.pair) return [];
+  const ids = new Map(met.pair.map((f, i) => [f, met.features[i]] as const));
+  return betterZeros(planned.exact.job, met.pair).map(({ on, axes, meeting }) => {
+    const then = plusMinus(worstOf(meeting), speech);
+    const target = (faces: Direction): SideTarget =>
+      on?.feature.kind === 'plane' ? (signOf(faces) < 0 ? 'low' : 'high') : { bore: ids.get(on!)! };
+    const touched = Object.fromEntries(axes.map(({ axis, faces }) => [axis, target(faces)]));
+    return {
+      says: `Touch off every part${on ? ` on the ${on.name}` : ''}: ${then}`,
+      put: inSetup(setup.id, (s) => ({ ...s, touchOff: { ...s.touchOff, ...touched, everyPart: true } })),
+    };
+  });
 }

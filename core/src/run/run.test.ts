@@ -1,4 +1,5 @@
 import { demoShop } from '../../../demo';
+import type { HandCheck } from '../job';
 import { Planner } from '../plan';
 import { loadKernel } from '../solid';
 import { declaredAt as declare, readyToRun, SimulatedOperator, type Mistakes, type Ready } from '../testing/operator';
@@ -416,4 +417,68 @@ test('an edge that is to be straight is touched twice before the zero', () => {
   );
   o.send({ kind: 'again' });
   expect(o.send({ kind: 'answer', values: { first: -150, second: -149.95 } })).toMatchObject({ stopped: null });
+});
+
+describe('checks by hand', () => {
+  const checked = (...handChecks: HandCheck[]) =>
+    ready(
+      vane('mm', (j) => {
+        j.setups[0].handChecks = handChecks;
+        j.setups[0].touchOff.everyPart = true;
+      }),
+    );
+  const indicate: HandCheck = {
+    kind: 'indicate',
+    id: 'i',
+    what: 'the fixed jaw',
+    along: 'x',
+    apart: 120,
+    over: 300,
+    limit: 0.1,
+  };
+  const sweep: HandCheck = { kind: 'sweep', id: 's', what: '', columns: 3, rows: 2, limit: 0.05 };
+
+  test('they come once the part is held, before the zero, and stand on the sheet', () => {
+    const { plan, job, planned } = checked(indicate, sweep);
+    const kinds = plan.steps.map((s) => s.id);
+    expect(kinds.slice(2, 6)).toEqual(['op-10/load', 'op-10/handCheck/i', 'op-10/handCheck/s', 'op-10/touch/x']);
+    const says = buildSheet({ job, planned, outlines: null, shop: demoShop, issue: { letter: 'A', on: '2026-11-28' } })
+      .setups[0].says;
+    expect(says).toContain(
+      'Indicate the fixed jaw along X, readings 120.000 mm apart: over 300.000 mm at most 0.100 mm.',
+    );
+    expect(says).toContain('Sweep the part at 6 places: flat within 0.050 mm.');
+    expect(says).toContain('Touch off X, Y and Z again on every part, not only on the first.');
+    const series = plan.steps.find((s) => s.id === 'op-10/series')!;
+    expect(series.asks.map((a) => a.label)).toContain('Zero was touched off again on every part');
+  });
+
+  test('the limit goes by the length that matters, and which end goes where is told', () => {
+    const o = operator({}, checked(indicate));
+    o.runTo((s) => s.kind === 'handCheck');
+    expect(o.send({ kind: 'answer', values: { first: 0, second: 0.05 } }).stopped!.says).toBe(
+      'It runs out by 0.125 over 300.000 mm, 0.024°; at most 0.100 is allowed. Turn its right end away from the indicator by 0.125, and indicate again.',
+    );
+    o.send({ kind: 'again' });
+    expect(o.send({ kind: 'answer', values: { first: 0.05, second: 0 } }).stopped!.says).toMatch(
+      /Turn its right end toward the indicator by 0\.125/,
+    );
+    o.send({ kind: 'again' });
+    expect(o.send({ kind: 'answer', values: { first: 0, second: 0.03 } })).toMatchObject({ stopped: null });
+  });
+
+  test('a tilt is not taken for a bump; a bump is, with its place', () => {
+    const o = operator({}, checked(sweep));
+    o.runTo((s) => s.kind === 'handCheck');
+    const check = o.step?.check;
+    const read = (mm: (x: number, i: number) => number) => {
+      if (check?.kind !== 'sweep') throw new Error('no sweep');
+      return Object.fromEntries(check.places.map(({ x }, i) => [`place-${i + 1}`, mm(x, i)]));
+    };
+    expect(o.send({ kind: 'answer', values: read((_, i) => (i === 1 ? 0.12 : 0)) }).stopped!.says).toMatch(
+      /^It is flat within 0\.\d{3} only; at most 0\.050 mm is allowed\. It stands highest \d+\.\d{3} from the left, \d+\.\d{3} from the front: /,
+    );
+    o.send({ kind: 'again' });
+    expect(o.send({ kind: 'answer', values: read((x) => 0.004 * x) })).toMatchObject({ stopped: null });
+  });
 });

@@ -4,8 +4,11 @@ import { type PlannedSetup, type SetupFacts } from '../plan';
 import { cutAt } from '../prove';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
 import { unitName, type Speech } from '../units';
-import { lengthRegisterOf, toolOf } from '../zero';
+import { lengthRegisterOf, ON_EVERY_PART, toolOf } from '../zero';
 import type { Ask, RunStep } from './types';
+import { handCheckSteps } from './handChecks';
+import { drillSteps } from './dowelSteps';
+import { placeSteps } from './placeSteps';
 import { edgeStep, keyStep, touchStep } from './touchSteps';
 import { step, yes, type Making } from './steps';
 
@@ -24,8 +27,10 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
       says: prepareWords(making, s),
       asks: [yes('ready', 'Everything is at hand and set')],
     }),
+    ...placeSteps(making, s),
     ...touches.filter((t) => t.device).map((t) => t.step),
     step('load', s, `Op ${s.op}: load`, { says: orientationInWords(s), asks: loadAsks(facts) }),
+    ...handCheckSteps(making, s),
     ...edgeStep(making, s),
     ...touches.filter((t) => !t.device).map((t) => t.step),
     keyStep(making, s),
@@ -44,6 +49,7 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
       ],
       asks: [yes('dry', 'It went through without touching anything')],
     }),
+    ...drillSteps(making, s),
     step('firstCut', s, `Op ${s.op}: first cut`, {
       says: [
         setup.does ? `This setup ${setup.does}.` : 'Run the first part.',
@@ -142,11 +148,13 @@ function seriesStep({ job, planned }: Making, s: PlannedSetup): RunStep[] {
         beforeHandsGoIn(s),
         ...s.facts!.hold.release,
         'Clean what the part lies on and against; load the next one in the same way.',
+        ...(s.setup.touchOff.everyPart ? [ON_EVERY_PART] : []),
         `Before every start look: ${how.join('; ')}.`,
         `${loads} more ${loads === 1 ? 'load' : 'loads'} of ${each === 1 ? 'one part' : `${each} parts`} for ${job.quantity} in all.`,
       ],
       asks: [
         yes('way', `Every part lay this way: ${how[0]}`),
+        ...(s.setup.touchOff.everyPart ? [yes('touched', 'Zero was touched off again on every part')] : []),
         yes('firm', 'Every part was tried by hand before the start: it did not move'),
         yes('all', `All ${job.quantity} have been through Op ${s.op}`),
       ],

@@ -1,5 +1,6 @@
 import { AXES, type Axis, type Vec3 } from '../frames';
 import { speechIn, unitName, type Speech } from '../units';
+import { checkFails } from '../byHand';
 import { edgeAngle, straighten, zeroFromReadings } from '../zero';
 import { diagnose, type Guess } from './diagnose';
 import type { Ask, Judged, RunEvent, RunPlan, RunSetup, RunStep } from './types';
@@ -199,6 +200,10 @@ function judge({
   if (missing.length > 0)
     return { stepId: step.id, says: `No reading: ${missing.map((a) => a.label).join('; ')}.`, judged: [], guesses: [] };
   const setup = setupOf(plan, step.setupId);
+  if (step.check) {
+    const says = checkFails(step.check, values, speechIn(plan.units));
+    return says === null ? null : { stepId: step.id, says, judged: [], guesses: [] };
+  }
   if (step.edge) return crooked(speechIn(plan.units), { ...step, edge: step.edge }, values, setup?.limit ?? 0);
   const judged = judgeReadings(plan, step, values, answers);
   const zeroOff = step.kind === 'touch' && setup && step.axis ? offZero(plan, setup, step.axis, answers) : null;

@@ -2,7 +2,7 @@ import { AXES, type Axis } from '../frames';
 import { registerUses, type PlannedSetup } from '../plan';
 import type { Register } from '../shop';
 import { unitName } from '../units';
-import { bodyName, lengthInRegister, lengthRegisterOf, toolOf } from '../zero';
+import { bodyName, lengthInRegister, lengthRegisterOf, ON_EVERY_PART, toolOf } from '../zero';
 import type { Ask, RunStep } from './types';
 import { number, READ_BACK_MM, stationZ, step, type Making } from './steps';
 
@@ -53,6 +53,7 @@ export function touchStep({ speech }: Making, s: PlannedSetup, index: number): R
     axis: w.axis,
     says: [
       w.says,
+      ...(s.setup.touchOff.everyPart && w.axis === 'x' ? [ON_EVERY_PART] : []),
       `Read the machine position while it touches; what is keyed in follows from it. To declare ${name} ${w.declare === null ? '' : speech.signed(w.declare)} at the control comes to the same.`,
     ],
     asks: [

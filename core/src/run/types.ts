@@ -1,3 +1,4 @@
+import type { CheckByHand } from '../byHand';
 import type { Axis, Vec3 } from '../frames';
 import type { Machine, Register } from '../shop';
 import type { Shape } from '../drawing';
@@ -8,8 +9,11 @@ import type { RunPictures } from './pictures';
 export type StepKind =
   | 'machine'
   | 'prepare'
+  | 'place'
+  | 'drill'
   | 'load'
   | 'edge'
+  | 'handCheck'
   | 'touch'
   | 'keyIn'
   | 'verify'
@@ -55,6 +59,8 @@ export interface RunStep {
   readonly asks: readonly Ask[];
   /** an edge that is touched twice; left out on other steps */
   readonly edge?: { readonly along: 'x' | 'y'; readonly apart: number };
+  /** what an indicator is to show; left out on other steps */
+  readonly check?: CheckByHand;
 }
 
 /** A mistake that is known to happen, and what it does to a measured zero. */

@@ -33,6 +33,10 @@ export function quantity({
   return Type.Number({ title, unit, minimum, maximum, ...(description ? { description } : {}) });
 }
 
+/** The same where it may not be known: null. */
+export const quantityOrNull = ({ title, unit, ...rest }: Parameters<typeof quantity>[0]) =>
+  Type.Union([Type.Null(), quantity({ title, unit, ...rest })], { title, unit, description: rest.description });
+
 /** A length that must be more than nothing. */
 export function positive(title: string, unit: FieldUnit, maximum: number, description?: string) {
   return Type.Number({ title, unit, exclusiveMinimum: 0, maximum, ...(description ? { description } : {}) });

@@ -14,6 +14,10 @@ export const theLocator = (locator: Locator): string => `the ${locator.name}`;
 /** The seat in one sentence an operator can follow. */
 export function seatInWords(seat: SeatFacts, speech: Speech): string {
   const { x, y, z } = seat.locators;
+  if (x.onDowel) {
+    const onto = z.kind === 'height' ? `on ${speech.size(z.at)} ${z.name}` : `on the ${z.name}`;
+    return `${capital(touchedFace(seat.rest))} down ${onto}, its holes on the dowels.`;
+  }
   const centered = [seat.x, seat.y, seat.rest].find((c) => c.what);
   if (centered) {
     const [end, locator] = seat.rest.what ? [seat.x, x] : [seat.rest, z];

@@ -33,6 +33,8 @@ export interface Locator {
   readonly from: string;
   /** it brings the part's middle there, whatever its size; left out: it touches a face */
   readonly centers?: true;
+  /** what is brought there is a hole of the blank */
+  readonly onDowel?: true;
 }
 
 /** What the jaws grip: size across in both directions, where along the axis, and the middle. Device frame, mm. */

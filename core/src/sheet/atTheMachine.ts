@@ -1,22 +1,26 @@
 import { AXES } from '../frames';
-import { checksOf, suppliesOf, type Setup } from '../job';
+import { checkInWords } from '../byHand';
+import { checksOf, suppliesOf } from '../job';
 import { termOf } from '../ledger';
-import type { SetupFacts } from '../plan';
+import type { PlannedSetup, SetupFacts } from '../plan';
 import { unitName, type Speech } from '../units';
-import { LENGTH_SAYS } from '../zero';
+import { LENGTH_SAYS, ON_EVERY_PART } from '../zero';
 
 /**
  * What an operator needs between loading and the first part, one sentence each: supplies, touch-off, lengths,
  * first-part sizes.
  */
-export function atTheMachine(setup: Setup, facts: SetupFacts, speech: Speech): string[] {
+export function atTheMachine(planned: PlannedSetup, facts: SetupFacts, speech: Speech): string[] {
+  const { setup } = planned;
   const { lengths } = setup;
   const [consumables, firstPart] = [suppliesOf(setup), checksOf(setup)];
   const unit = unitName(speech.units);
   const counted = lengths.by === 'reference tool' ? ` T${lengths.reference ?? '?'}` : '';
   return [
     ...(consumables.length > 0 ? [`At hand: ${consumables.join(', ')}.`] : []),
+    ...setup.handChecks.map((c) => checkInWords(c, planned, speech)),
     ...facts.worksheet.map((w) => w.says),
+    ...(setup.touchOff.everyPart ? [ON_EVERY_PART] : []),
     ...(lengths.by === 'spindle nose' ? [] : [`In Z, ${LENGTH_SAYS[lengths.by]}${counted}.`]),
     ...commonStays(facts, speech),
     ...firstPart.map(

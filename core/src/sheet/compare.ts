@@ -115,6 +115,7 @@ function chosenEntries(job: Job, s: PlannedSetup): Entry[] {
         )
         .join(', '),
     ),
+    text(place, 'touched off', setup.touchOff.everyPart ? 'on every part' : 'on the first part'),
     text(place, 'at hand', suppliesOf(setup).join(', ')),
     text(
       place,

@@ -10,3 +10,4 @@ export * from './sheet';
 export * from './compare';
 export { runReach } from './atTheMachine';
 export * from './pages';
+export { dowelHoles, holeDepth, holeInWords } from './dowelRows';

@@ -1,8 +1,9 @@
-import { isHeldOn, toolOfCut, type Tool } from '../job';
+import { isHeldOn, toolOfCut, type Job, type Tool } from '../job';
 import { inSpaceScene, setupScene, VIEW_NAMES, type RouteOutlines, type Scene, type ViewName } from '../drawing';
 import { AXES, rotate, rotationOf } from '../frames';
 import { plusMinusOf } from '../ledger';
-import { pieceShift, type PlannedSetup, type SetupFacts } from '../plan';
+import { plusMinus } from '../exact';
+import { pieceShift, type PlannedMeeting, type PlannedSetup, type SetupFacts } from '../plan';
 import { type CopyPlace } from '../blank';
 import type { Family } from '../shop';
 import { holdingOf, type RowsOf } from '../holdings';
@@ -13,6 +14,7 @@ import { depthInWords } from '../prove';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
 import type { Row, SheetSetup } from './types';
 import { orientationInWords } from './atHand';
+import { dowelRows } from './dowelRows';
 import { ledgerRows, signed } from './ledgerRows';
 
 function toolRow(t: Tool, speech: Speech): SheetSetup['tools'][number] {
@@ -72,12 +74,29 @@ interface SheetSetupInputs {
   readonly copies: readonly CopyPlace[];
   readonly outlines: RouteOutlines | null;
   readonly speech: Speech;
+  readonly meetings: readonly PlannedMeeting[];
+  readonly job: Pick<Job, 'dowels'>;
+}
+
+/** How thick what stays under the cuts is, at its thinnest. */
+function floorRow({ material: { floorMm }, cuts }: PlannedSetup, speech: Speech): Row[] {
+  if (floorMm == null) return [];
+  const label = cuts.length > 1 ? 'Floor under the cuts' : 'Floor under lowest cut';
+  return [{ label, value: `${speech.size(floorMm)} ${unitName(speech.units)}` }];
+}
+
+/** What is cut here, or before, is to meet. */
+function meetRow({ names, ops, within, meeting }: PlannedMeeting, speech: Speech): Row {
+  const [miss] = meeting.misses;
+  const where = (i: 0 | 1) => (ops[i] === null ? `${names[i]} of the blank` : `${names[i]} of Op ${ops[i]}`);
+  const can = miss?.worst == null ? 'not known' : `${plusMinus(miss.worst, speech)} at worst`;
+  const asked = within === null ? '' : `, ${plusMinus(within, speech)} asked`;
+  return { label: 'Is to meet', value: `${where(0)} and ${where(1)}: ${can}${asked}` };
 }
 
 /** One setup of the sheet, also while it is not known how the part is held. */
-export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSetupInputs): SheetSetup {
+export function sheetSetup({ planned, first, copies, outlines, meetings, job, speech }: SheetSetupInputs): SheetSetup {
   const { facts, setup, device } = planned;
-  const unit = unitName(speech.units);
   const base = {
     op: planned.op,
     does: setup.does,
@@ -106,20 +125,15 @@ export function sheetSetup({ planned, first, copies, outlines, speech }: SheetSe
     zeroOf: facts.says.zero,
     rows: [
       ...holdRows(planned, { device, setup, facts, speech }),
+      ...dowelRows(job, planned, speech),
       ...cutRows(planned, speech),
-      ...(planned.material.floorMm == null
-        ? []
-        : [
-            {
-              label: planned.cuts.length > 1 ? 'Floor under the cuts' : 'Floor under lowest cut',
-              value: `${speech.size(planned.material.floorMm)} ${unit}`,
-            },
-          ]),
+      ...floorRow(planned, speech),
       ...copyShiftRows(planned, copies, speech),
       ...pieceRows(planned, facts, speech),
+      ...meetings.filter((m) => m.setupId === planned.id).map((m) => meetRow(m, speech)),
     ],
     workZero: AXES.every((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),
-    says: atTheMachine(setup, facts, speech),
+    says: atTheMachine(planned, facts, speech),
     instead: insteadOfZero(planned, first),
     shiftFromFirst: shift ? signed(speech, (a) => shift[a]) : null,
     ledger: ledgerRows(facts.ledger, speech),

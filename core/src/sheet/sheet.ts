@@ -1,5 +1,5 @@
 import { type RouteOutlines } from '../drawing';
-import { AXES, DIRECTIONS } from '../frames';
+import { AXES, DIRECTIONS, type Vec3 } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
 import { type Acceptance, type Job } from '../job';
 import { PART_SIDE } from '../part';
@@ -80,6 +80,11 @@ export interface SheetIssue {
   readonly changed?: Sheet['changed'];
 }
 
+const sizesIn =
+  (speech: Speech) =>
+  (v: Vec3): string =>
+    AXES.map((a) => `${a.toUpperCase()} ${speech.size(v[a])}`).join(' × ');
+
 /**
  * The setup sheet of a planned job. Every length is printed in the job's unit, every coordinate with sign and axis.
  * @param issue the letter and day of an issue; null for a draft
@@ -99,8 +104,7 @@ export function buildSheet({
 }): Sheet {
   const speech = speechIn(job.units);
   const unit = unitName(job.units);
-  const size = (v: { x: number; y: number; z: number }) =>
-    AXES.map((a) => `${a.toUpperCase()} ${speech.size(v[a])}`).join(' × ');
+  const size = sizesIn(speech);
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -128,7 +132,15 @@ export function buildSheet({
       ...copiesRow(job, planned, speech),
     ],
     setups: planned.setups.map((s) =>
-      sheetSetup({ planned: s, first: planned.setups[0], copies: planned.blank.copies, outlines, speech }),
+      sheetSetup({
+        planned: s,
+        first: planned.setups[0],
+        copies: planned.blank.copies,
+        outlines,
+        meetings: planned.exact?.meetings ?? [],
+        job,
+        speech,
+      }),
     ),
     transitions: planned.transitions.map((t) =>
       sheetTransition(t, planned.setups.find((s) => s.id === t.fromId) ?? null, speech),

@@ -2,21 +2,11 @@ import { byAxis, type Axis, type Vec3 } from '../frames';
 import type { Machine } from '../shop';
 import type { Units } from '../units';
 import type { Answer, ControlReading, MachineControl } from './adapter';
+import { seeded } from '../random';
 import { execute } from './execute';
 import { home, jog, type Moved } from './motion';
 import { buildOf, switchedOn, trulyAt, workPosition, type ControlState, type MachineBuild } from './state';
 import { firstTouch, runsInto, type Body } from './world';
-
-/** A small number that looks random and is the same for the same seed: mulberry32. @returns a function giving 0 … 1 */
-export function seeded(seed: number): () => number {
-  let s = seed | 0;
-  return () => {
-    s = (s + 0x6d2b79f5) | 0;
-    let t = Math.imul(s ^ (s >>> 15), 1 | s);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** The tool in the spindle as it really is; the control knows only what somebody keyed in. */
 export interface MountedTool {

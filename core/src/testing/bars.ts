@@ -1,5 +1,5 @@
 import { AXES, dot, type Axis, type Vec3 } from '../frames';
-import { newBlank, newJob, newHold, NO_JIG, touchChoices, type Job, type Setup, oneCut } from '../job';
+import { newBlank, newJob, newHold, UNDECIDED, touchChoices, type Job, type Setup, oneCut } from '../job';
 import type { Planner } from '../plan';
 import { facet, meshVolume, type TriangleMesh } from '../solid';
 import { machine, vise } from './fixtures';
@@ -34,7 +34,7 @@ export const setupOf = (
   programmed: null,
   device: 'v',
   station: 'a',
-  ...structuredClone(NO_JIG),
+  ...structuredClone(UNDECIDED),
   hold: newHold('vise', {
     parallels: { height: 10 },
     stop: { side: 'left', position: 0, height: 20, fromJaw: 15, face: null },

@@ -3,7 +3,7 @@ import type { Told } from '../findings';
 import {
   newHold,
   NO_CUT,
-  NO_JIG,
+  UNDECIDED,
   touchChoices,
   type HoldIn,
   type Setup,
@@ -22,6 +22,7 @@ export const UPRIGHT: Orientation = { up: '+z', right: '+x' };
 
 export const vise: Vise = {
   kind: 'vise',
+  locatesWithin: null,
   id: 'v',
   name: 'Vise',
   jawWidth: 150,
@@ -90,7 +91,7 @@ const plain = (): Omit<Setup, 'hold'> => ({
   cuts: oneCut(10),
   programmed: null,
   device: 'v',
-  ...structuredClone(NO_JIG),
+  ...structuredClone(UNDECIDED),
   station: 'a',
   zero: { of: 'finished part', x: 'min', y: 'max', z: 'max', extra: { x: 0, y: 0, z: 0 } },
   ...touchChoices(10),

@@ -63,6 +63,7 @@ export const tape: Bond = {
 const bed = { width: 400, depth: 300, thickness: 20, friction: 0.2 };
 export const table: Device = {
   kind: 'T-slot table',
+  locatesWithin: null,
   id: 'table',
   name: 'Table',
   ...bed,
@@ -73,6 +74,7 @@ export const table: Device = {
 };
 export const vacuumPlate: Device = {
   kind: 'vacuum plate',
+  locatesWithin: null,
   id: 'vacuum',
   name: 'Vacuum plate',
   ...bed,
@@ -85,6 +87,7 @@ export const vacuumPlate: Device = {
 };
 export const pods: Device = {
   kind: 'vacuum pods',
+  locatesWithin: null,
   id: 'pods',
   name: 'Pods',
   ...bed,
@@ -97,6 +100,7 @@ export const pods: Device = {
 };
 export const board: Device = {
   kind: 'sacrificial board',
+  locatesWithin: null,
   id: 'board',
   name: 'Board',
   ...bed,
@@ -106,6 +110,7 @@ export const board: Device = {
 };
 export const plate: Device = {
   kind: 'fixture plate',
+  locatesWithin: null,
   id: 'plate',
   name: 'Plate',
   ...bed,
@@ -121,6 +126,7 @@ export const plate: Device = {
 };
 export const chuck: Device = {
   kind: 'chuck',
+  locatesWithin: null,
   id: 'chuck',
   name: 'Chuck',
   minDiameter: 10,

@@ -3,7 +3,7 @@ import {
   newJob,
   NO_CUT,
   newHold,
-  NO_JIG,
+  UNDECIDED,
   touchChoices,
   type Job,
   type Setup,
@@ -83,6 +83,7 @@ function devices(dice: Dice, grain: number): Shop['devices'] {
   const g = (from: number, to: number) => dice.whole(Math.ceil(from / grain), Math.floor(to / grain)) * grain;
   const vise = (i: number): Shop['devices'][number] => ({
     kind: 'vise',
+    locatesWithin: null,
     id: `vise-${i}`,
     name: `Vise ${i}`,
     jawWidth: g(50, 200),
@@ -108,6 +109,7 @@ function devices(dice: Dice, grain: number): Shop['devices'] {
     vise(1),
     {
       kind: 'vacuum plate',
+      locatesWithin: null,
       id: 'flat-0',
       name: 'plate',
       width: g(300, 700),
@@ -123,6 +125,7 @@ function devices(dice: Dice, grain: number): Shop['devices'] {
     },
     {
       kind: 'vacuum pods',
+      locatesWithin: null,
       id: 'flat-1',
       name: 'pods',
       width: 800,
@@ -211,7 +214,7 @@ function randomSetup(dice: Dice, grain: number, i: number, size: readonly number
       extra: dice.chance(0.2) ? { x: g(-3, 3), y: g(-3, 3), z: g(-3, 3) } : { x: 0, y: 0, z: 0 },
     },
     programmed: null,
-    ...structuredClone(NO_JIG),
+    ...structuredClone(UNDECIDED),
     softJaws: { on: dice.chance(0.15), depth: g(2, 30), fit: dice.one([0, 0.02, 0.05]), ledge: g(1, 8), cutter: 3 },
     plate: {
       under: dice.chance(0.3) ? g(2, 12) : 0,

@@ -27,8 +27,11 @@ export interface FaceKept {
   readonly same: boolean;
   readonly from: Direction;
   readonly to: Direction;
-  /** the middle of the part is located, not a face: both times, only before, only now */
-  readonly centered: 'no' | 'both' | 'before' | 'now';
+  /**
+   * the middle of the part is located, not a face: both times, only before, only now; or a hole on a dowel, or a hole
+   * was before
+   */
+  readonly centered: 'no' | 'both' | 'before' | 'now' | 'hole' | 'off hole';
   /** same face, but raw before and finished now (or the reverse) */
   readonly rawChanged: boolean;
   /**
@@ -54,6 +57,10 @@ export interface TransitionFacts {
 function faceKept(from: SeatFacts, to: SeatFacts, axis: 'x' | 'y'): FaceKept {
   const [a, b] = [from[axis], to[axis]];
   const [before, now] = [from, to].map((s) => s.locators[axis].centers === true);
+  if (from.locators[axis].onDowel || to.locators[axis].onDowel) {
+    const centered = to.locators[axis].onDowel ? 'hole' : 'off hole';
+    return { same: false, from: a.side, to: b.side, centered, rawChanged: false, sizeMm: null };
+  }
   const centered = before && now ? 'both' : before ? 'before' : now ? 'now' : 'no';
   const same = a.side === b.side;
   const opposite = !same && a.side[1] === b.side[1];
@@ -98,6 +105,8 @@ export function describeTransition(from: SeatFacts, to: SeatFacts): TransitionFa
 
 /** "same face on the fixed jaw" or what changed, with both faces named. */
 export function faceKeptInWords(kept: FaceKept, locator: string): string {
+  if (kept.centered === 'hole') return `its hole on ${locator}`;
+  if (kept.centered === 'off hole') return `its ${PART_SIDE[kept.to]} on the ${locator} instead of a dowel hole`;
   if (kept.centered === 'both') return `its middle on the ${locator} both times`;
   if (kept.centered === 'now') return `its middle on the ${locator} instead of its ${PART_SIDE[kept.from]}`;
   if (kept.centered === 'before') return `its ${PART_SIDE[kept.to]} on the ${locator} instead of its middle`;

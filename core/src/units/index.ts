@@ -132,6 +132,11 @@ const SPEECH: Readonly<Record<Units, Speech>> = { mm: speak('mm'), inch: speak('
 /** One speech for each unit: what is computed with it is the same as long as the unit is. */
 export const speechIn = (units: Units): Speech => SPEECH[units];
 
+const listWith =
+  (word: string) =>
+  (names: readonly string[]): string =>
+    names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} ${word} ${names[names.length - 1]}`;
 /** Names in a sentence: "a", "a and b", "a, b and c". */
-export const andList = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+export const andList = listWith('and');
+/** "a", "a or b", "a, b or c". */
+export const orList = listWith('or');

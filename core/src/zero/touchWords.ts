@@ -2,6 +2,9 @@ import type { Setup, TouchOffChoice } from '../job';
 import type { Speech } from '../units';
 import { toolOf } from './lengths';
 
+/** Where zero is touched off again for each part. */
+export const ON_EVERY_PART = 'Touch off X, Y and Z again on every part, not only on the first.';
+
 export const LENGTH_SAYS: Record<Setup['lengths']['by'], string> = {
   'spindle nose': 'lengths count from the spindle nose',
   'reference tool': 'lengths count from the reference tool',

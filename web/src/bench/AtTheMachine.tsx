@@ -3,10 +3,12 @@ import type { Setup } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
 import { LengthField } from '../fields/LengthField';
 import { TextField } from '../fields/TextField';
+import { HandChecks } from './HandChecks';
 import type { SectionProps } from './section';
 
 /** What must be at hand before the start, and what is measured on the first part. */
-export function AtTheMachine({ setup, edit }: SectionProps) {
+export function AtTheMachine(props: SectionProps) {
+  const { setup, edit } = props;
   const { job } = useJob();
   const { consumables, firstPart } = setup;
   const supplies = (change: (list: string[]) => string[]) =>
@@ -46,6 +48,7 @@ export function AtTheMachine({ setup, edit }: SectionProps) {
       >
         Add what must be at hand
       </Button>
+      <HandChecks {...props} />
       {firstPart.map((c, i) => (
         <div key={i} className="cut clamp-row" role="group" aria-label={`Check ${i + 1} of the first part`}>
           <div className="wide flex-grow-1">

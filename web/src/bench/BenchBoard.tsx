@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { onView, setupScene, VIEW_NAMES, type Scene, type SetupCutOpen, type ViewName } from '@violet-jaw/core/drawing';
-import { decisionsOf, spotsOf, type PlannedSetup } from '@violet-jaw/core/plan';
+import { allDecisionsOf, spotsOf, type PlannedSetup } from '@violet-jaw/core/plan';
 import { AXES, type Axis } from '@violet-jaw/core/frames';
 import type { Decision } from '@violet-jaw/core/holdings';
-import type { Setup } from '@violet-jaw/core/job';
+import type { Job } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../app/useFeatures';
 import { PrimitiveList } from '../drawing/Drawing';
@@ -22,7 +22,7 @@ import { useCutOpen } from './useCutOpen';
 
 /** Faces do not light up here: what lies under the pointer is asked for by a press. */
 const ignore = () => undefined;
-const NONE: readonly Decision[] = [];
+const NONE: readonly Decision<Job>[] = [];
 
 /** Everything there is to see of a setup: all views, one that fills the bench, or in space. */
 type Seen = 'all' | ViewName | 'space';
@@ -86,7 +86,7 @@ interface BenchBoardProps {
  * says what it can be used for.
  */
 export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBoardProps) {
-  const { job, shop, changeSetup, isPlanner, speech } = useJob();
+  const { job, shop, store, isPlanner, speech } = useJob();
   const wholePlan = usePlan((s) => s.planned);
   const [seen, setSeen] = useState<Seen>('all');
   const cutOpen = useCutOpen(planned);
@@ -94,9 +94,9 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
   const [picked, setPicked] = useState<{ named: NamedFeature; at: At } | null>(null);
   const { byId } = useFeatures();
   const { places, spots } = useMemo(() => {
-    const found = wholePlan ? decisionsOf(planned, wholePlan, speech) : [];
+    const found = wholePlan ? allDecisionsOf(planned, wholePlan, job, speech) : [];
     return { places: found, spots: wholePlan ? spotsOf(planned, wholePlan.findings, found) : [] };
-  }, [planned, wholePlan, speech]);
+  }, [planned, wholePlan, job, speech]);
   const decisions = isPlanner ? places : NONE;
   const scenes = useMemo(() => {
     const views = viewsOf(seen);
@@ -109,7 +109,7 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
     setWrong({ item, at });
   };
   const spot = spots.find((s) => s.item === wrong?.item);
-  const hands = useGrips<Setup>(job.units, (change, gesture) => changeSetup(planned.id, change, gesture));
+  const hands = useGrips<Job>(job.units, (change, gesture) => store.getState().edit(change, gesture));
   const { translation } = planned.facts?.seat.pose ?? { translation: { x: 0, y: 0, z: 0 } };
 
   const onPick = (at: At) => {

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { zeroMark, zerosInSpace } from '@violet-jaw/core/drawing';
 import type { Decision } from '@violet-jaw/core/holdings';
-import type { Setup } from '@violet-jaw/core/job';
+import type { Job } from '@violet-jaw/core/job';
 import type { PlannedSetup, Spot } from '@violet-jaw/core/plan';
 import { useJob } from '../app/JobLayout';
 import { PrimitiveList } from '../drawing/Drawing';
@@ -42,9 +42,9 @@ export function BenchSpace({
   height,
 }: {
   planned: PlannedSetup;
-  decisions: readonly Decision[];
+  decisions: readonly Decision<Job>[];
   spots: readonly Spot[];
-  hands: Hands<Setup>;
+  hands: Hands<Job>;
   cutOpen: CutOpen;
   width: number;
   height: number;

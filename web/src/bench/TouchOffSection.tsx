@@ -5,7 +5,9 @@ import { faceHere } from '@violet-jaw/core/part';
 import { featureLevel, lengthRegisterOf } from '@violet-jaw/core/zero';
 import { useJob } from '../app/JobLayout';
 import { useFeatures } from '../app/useFeatures';
+import { Labeled } from '../fields/Labeled';
 import { LengthField } from '../fields/LengthField';
+import { OptionalLengthField } from '../fields/OptionalLengthField';
 import { ChoiceField } from '../fields/TextField';
 import { LengthFields } from './LengthFields';
 import { useLength, type SectionProps } from './section';
@@ -135,6 +137,24 @@ export function TouchOffSection(props: SectionProps) {
           positive: true,
           set: (s, mm) => ({ ...s, touchOff: { ...s.touchOff, limit: mm } }),
         })}
+        <Labeled text="Finds a face within ±">
+          <OptionalLengthField
+            label="Finds a face within ±"
+            mm={touchOff.plusMinus}
+            units={job.units}
+            max={100}
+            onCommit={(plusMinus) => touch({ plusMinus })}
+          />
+        </Labeled>
+        <ChoiceField
+          label="Touched off on"
+          value={touchOff.everyPart ? 'every' : 'first'}
+          choices={[
+            { value: 'first', says: 'the first part' },
+            { value: 'every', says: 'every part' },
+          ]}
+          onCommit={(v) => touch({ everyPart: v === 'every' })}
+        />
         <EdgeField edge={touchOff.edge} units={job.units} onChange={(edge) => touch({ edge })} />
       </div>
       {planned?.facts && (

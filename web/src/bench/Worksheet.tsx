@@ -21,7 +21,7 @@ import { Cuts } from './Cuts';
 import { HoldSection } from './hold/HoldSection';
 import { Jumps } from './Jumps';
 import { LedgerTable } from './LedgerTable';
-import { Locate } from './Locate';
+import { Locate } from './locate/Locate';
 import { PlaceField } from './PlaceField';
 import { ProgramZero } from './ProgramZero';
 import { Prove, Transition } from './Prove';

@@ -14,6 +14,8 @@ interface OptionalLengthFieldProps {
   readonly signed?: boolean;
   readonly positive?: boolean;
   readonly max?: number;
+  /** what stands in the empty field */
+  readonly empty?: string;
 }
 
 /**
@@ -28,6 +30,7 @@ export function OptionalLengthField({
   signed = false,
   positive = false,
   max = 100_000,
+  empty = 'not known',
 }: OptionalLengthFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -73,7 +76,7 @@ export function OptionalLengthField({
         id={id}
         className="number"
         data-half-typed={typed !== null}
-        placeholder="not known"
+        placeholder={empty}
         value={typed ?? shown}
         isInvalid={wrong !== null}
         readOnly={readOnly}

@@ -1,6 +1,8 @@
 import type { TSchema } from '@sinclair/typebox';
 import { forceUnit, MM_PER_INCH, torqueUnit, type Units } from '@violet-jaw/core/units';
+import { Labeled } from './Labeled';
 import { LengthField } from './LengthField';
+import { OptionalLengthField } from './OptionalLengthField';
 import { NumberField } from './NumberField';
 import { ChoiceField, CountField, TextField } from './TextField';
 
@@ -37,6 +39,19 @@ function Field({
   const label = schema.title ?? name;
   const positive = schema.exclusiveMinimum !== undefined;
   const [min, max] = [schema.minimum ?? schema.exclusiveMinimum ?? 0, schema.maximum ?? 1e6];
+  if (schema.anyOf && schema.unit === 'mm')
+    return (
+      <Labeled text={label}>
+        <OptionalLengthField
+          label={label}
+          mm={value === null || value === undefined ? null : Number(value)}
+          units={units}
+          max={max}
+          onCommit={onCommit}
+        />
+        {schema.description && <div className="field-hint">{schema.description}</div>}
+      </Labeled>
+    );
   if (schema.anyOf)
     return (
       <ChoiceField

@@ -1,6 +1,6 @@
 import type { PlacedClamp } from '../../job';
 import { unitVector } from '../../frames';
-import type { EdgeClamp, FlatDevice, Strap, FixturePlate, SlotTable } from '../../shop';
+import type { Device, EdgeClamp, FlatDevice, Strap, FixturePlate, SlotTable } from '../../shop';
 import { boltForceN, boltUse, plateThreadN, proofLoadN, slotLipsN, T_SLOT_BOLTS } from '../../hold/sums';
 import type { HoldContact, HoldForce, HoldTrouble, Obstacle } from '../../hold/types';
 
@@ -40,6 +40,10 @@ export function nearestAnchor(
   const [hx, hy] = [device.firstX + i * device.pitch, device.firstY + j * device.pitch];
   return { x: hx, y: hy, offMm: Math.hypot(x - hx, y - hy), name: holeName(i, j) };
 }
+
+/** The nearest hole pins can stand in; null: the device has none. */
+export const nearestHole = (device: Device, { x, y }: { readonly x: number; readonly y: number }) =>
+  device.kind === 'fixture plate' ? nearestAnchor(device, x, y) : null;
 
 /** Holes are counted from the left front one: column letter, row number. */
 /** A grid of holes that pins can stand in. */

@@ -4,6 +4,7 @@ import type { HoldIn, PlacedClamp } from '../../job';
 import type { FlatDevice } from '../../shop';
 import { numberIn, type Decision, type Snap } from '../decision';
 import type { Drawn } from '../drawn';
+import { against } from './against';
 import { holeName } from './anchor';
 import { LOCATED_SIDE } from './seat';
 
@@ -22,6 +23,7 @@ const PLAIN = { way: 1, least: -20_000, most: 20_000, signed: true, measures: ''
 export function flatDecisions(device: FlatDevice, drawn: Drawn<'flat'>): Decision[] {
   return [
     ...locatorDecisions(device, drawn),
+    ...dowelDecisions(device, drawn),
     ...drawn.setup.hold.clamps.flatMap((c, i) =>
       clampDecisions(device, drawn, c, drawn.facts.hold.clampNames?.[i] ?? `clamp ${i + 1}`),
     ),
@@ -103,7 +105,9 @@ function podDecisions(device: FlatDevice, { setup }: Drawn<'flat'>): Decision[] 
 function locatorDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<'flat'>): Decision[] {
   const box = facts.seat.loadedBox;
   return (['x', 'y'] as const).flatMap((axis): Decision[] => {
-    const { by, side, at, pins } = hold[axis];
+    const { side, at, pins } = hold[axis];
+    const by = against(hold, axis);
+    if (by === 'dowels') return [];
     const across = axis === 'x' ? 'y' : 'x';
     const isPins = by === 'pins';
     const r = hold.pinDiameter / 2;
@@ -147,6 +151,30 @@ function locatorDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<
     return [line, ...each];
   });
 }
+
+/** Where dowels with a place of their own stand: the first of them is taken hold of. */
+function dowelDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<'flat'>): Decision[] {
+  const { dowels } = hold;
+  if (dowels?.in !== 'own') return [];
+  return AXES_ACROSS.map((axis): Decision => ({
+    ...PLAIN,
+    id: `dowels-${axis}`,
+    item: 'dowels',
+    thing: 'dowel 1',
+    name: `Dowel 1 at ${axis.toUpperCase()}`,
+    axis,
+    mm: dowels[axis],
+    from: 0,
+    at: vec(dowels.x, dowels.y, facts.seat.locators.z.at + dowels.up),
+    snaps: anchors(device, axis, 0),
+    ...put(
+      (h) => h.dowels?.[axis],
+      (h, mm) => (h.dowels ? { ...h, dowels: { ...h.dowels, [axis]: mm } } : h),
+    ),
+  }));
+}
+
+const AXES_ACROSS = ['x', 'y'] as const;
 
 /** What lies between device and part. */
 function underDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<'flat'>): Decision[] {

@@ -4,6 +4,7 @@ import { liesFlat } from '../../seat';
 import type { Bond, FlatDevice } from '../../shop';
 import type { Outlines } from '../../solid';
 import type { HoldIn } from '../../job';
+import { dowelsStanding, dowelTrouble } from './dowels';
 import { clampEffects, namesOfClamps } from './clamps';
 import type { ClampEffect } from './anchor';
 import { circle, ownWeight, rectangleRing, type HoldOf } from '../../hold/input';
@@ -118,11 +119,12 @@ function freedParts(input: HoldOf<FlatDevice>, held: Outlines, acting: ActingOn)
 }
 
 /** Pins and fences that stand against the part: as contacts, and as what is in the way. */
-function locatorsOf({ setup, seat, device }: HoldOf<FlatDevice>): { contacts: HoldContact[]; obstacles: Obstacle[] } {
+function locatorsOf(input: HoldOf<FlatDevice>): { contacts: HoldContact[]; obstacles: Obstacle[] } {
+  const { setup, seat, device } = input;
   const plate = setup.hold;
   const contacts: HoldContact[] = [];
-  const obstacles: Obstacle[] = [];
-  if (plate.pinsOut) return { contacts, obstacles };
+  const obstacles: Obstacle[] = dowelsStanding(input);
+  if (plate.pinsOut || plate.dowels) return { contacts, obstacles };
   for (const axis of ['x', 'y'] as const) {
     const { by, side, at, pins } = plate[axis];
     if (by !== 'pins' && by !== 'fence') continue;
@@ -217,6 +219,11 @@ function bondTrouble(hold: HoldIn<'flat'>, bond: Bond | null, warm: number): Hol
   return warm === 0 ? [{ kind: 'bond-too-warm', at: hold.temperature, noneAt: bond.noneAt }] : [];
 }
 
+const ownTrouble = (input: HoldOf<FlatDevice>, bond: Bond | null, warm: number): HoldTrouble[] => [
+  ...bondTrouble(input.setup.hold, bond, warm),
+  ...dowelTrouble(input),
+];
+
 /** A part that lies flat: what carries it, what it is set against, and whatever presses, sucks or sticks it down. */
 export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const { device, setup, seat, speech, shop, kernel } = input;
@@ -258,7 +265,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
     clampNames: namesOfClamps(setup.hold.clamps, shop.clamps),
     drawn: [...pull.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])],
-    trouble: [...clamps.flatMap((c) => c.trouble), ...pull.trouble, ...bondTrouble(setup.hold, bond, warm)],
+    trouble: [...clamps.flatMap((c) => c.trouble), ...pull.trouble, ...ownTrouble(input, bond, warm)],
     overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0,
     overEdgeMm2: under.overEdgeMm2,
     figures: figuresOf(input, { under, pull, bond, freed, clamps, stuck, warm }),
@@ -268,6 +275,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
       device,
       bond,
       speech,
+      dowels: input.dowels ?? null,
       clamps: clamps.map((c) => c.step).filter((s) => s !== ''),
       pull,
     }),

@@ -3,6 +3,7 @@ import { otherHomes, type SeatedPart } from '../../seat';
 import { seatSettles } from '../../seat/checks/seatSettles';
 import { standsBeside } from '../../seat/checks/standsBeside';
 import type { Held, Holding, On } from '../types';
+import { against } from './against';
 import { spansOnFlat } from './bending';
 import { boltFits } from './checks/boltFits';
 import { boltHolds } from './checks/boltHolds';
@@ -14,6 +15,7 @@ import { cutsThrough } from './checks/cutsThrough';
 import { fastenerBites } from './checks/fastenerBites';
 import { heldDown } from './checks/heldDown';
 import { laidByHand } from './checks/laidByHand';
+import { onDowels } from './checks/onDowels';
 import { overEdge } from './checks/overEdge';
 import { partOnDevice } from './checks/partOnDevice';
 import { pinsMeet } from './checks/pinsMeet';
@@ -22,10 +24,11 @@ import { open, plainLabels } from '../drawn';
 import { plainRows } from '../rows';
 import { flatDecisions } from './decisions';
 import { locatedFlat } from './located';
+import { placedOnFlat } from './placed';
 import { flatRemedies } from './remedies';
 import { holdOnFlat } from './hold';
 import { flatKindOf } from './kinds';
-import { gapsAtPins, locatorsOnFlat, restHeight, seatOnFlat, type FlatSeatInput } from './seat';
+import { gapsAtPins, locatorsOnFlat, restHeight, seatFlat, type FlatSeatInput } from './seat';
 import { flatDimensions, flatShapes, flatSolids } from './shapes';
 
 type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
@@ -34,11 +37,13 @@ type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
 function seatNeeds({
   device,
   bond,
+  dowels,
   setup: {
-    hold: { under, x, y, pinDiameter, pinHeight, pods },
+    hold: { under, x, y, dowels: on, pinDiameter, pinHeight, pods },
   },
 }: On<'flat'>): Needs {
-  return { device, bond, plate: { under, x, y, pinDiameter, pinHeight, pods } };
+  const plate = { under, x, y, dowels: on, pinDiameter, pinHeight, pods };
+  return { device, bond, plate, dowels: on ? dowels : null };
 }
 
 function checks(held: Held<'flat'>) {
@@ -51,6 +56,7 @@ function checks(held: Held<'flat'>) {
     ...standsBeside(seat, told),
     ...laidByHand(seat, told),
     ...pinsMeet(pinGaps, setup.hold, told),
+    ...(setup.hold.dowels ? onDowels(held, told) : []),
     ...kind.checks(held),
     ...clampOnPart(hold, told),
     ...boltHolds(hold, told),
@@ -73,6 +79,7 @@ function moved(setup: SetupIn<'flat'>, { x, y }: { readonly x: number; readonly 
       // pins that locate along one axis stand in a row along the other
       x: { ...hold.x, at: hold.x.at + x, pins: hold.x.pins.map((p) => p + y) },
       y: { ...hold.y, at: hold.y.at + y, pins: hold.y.pins.map((p) => p + x) },
+      dowels: hold.dowels && by(hold.dowels),
       clamps: hold.clamps.map(by),
       pods: hold.pods.map(by),
     },
@@ -87,10 +94,13 @@ export const flat: Holding<'flat', Needs> = {
   seatNeeds,
   seat: (part, needs) => {
     const input = { ...part, ...needs };
-    const seat = seatOnFlat(input);
-    return { seat, gripped: null, pinGaps: { x: gapsAtPins(input, seat, 'x'), y: gapsAtPins(input, seat, 'y') } };
+    const put = seatFlat(input);
+    const gaps = (axis: 'x' | 'y') => gapsAtPins(input, put.seat, axis);
+    return { ...put, gripped: null, pinGaps: { x: gaps('x'), y: gaps('y') } };
   },
-  elsewhere: (part, needs, at) => otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
+  // on dowels there is one place, or other ways to lay it, which are told with them
+  elsewhere: (part, needs, at) =>
+    needs.plate.dowels ? [] : otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
   facts: holdOnFlat,
   spans: spansOnFlat,
   checks,
@@ -98,7 +108,7 @@ export const flat: Holding<'flat', Needs> = {
     ...cutClearsDevice(prove, hold, told),
     ...cutsThrough(prove, hold, seat, told),
   ],
-  pinsAlong: ({ hold }) => (['x', 'y'] as const).filter((axis) => hold[axis].by === 'pins'),
+  pinsAlong: ({ hold }) => (['x', 'y'] as const).filter((axis) => against(hold, axis) === 'pins'),
   cutDownTo: () => null,
   jet: (device) =>
     device.kind === 'support grid'
@@ -111,6 +121,8 @@ export const flat: Holding<'flat', Needs> = {
     return beginDepth(lying, z + wantedMm - rest);
   },
   locatedBy: locatedFlat,
+  placed: placedOnFlat,
+  drillable: (device) => flatKindOf(device).drillable(device),
   parallels: false,
   jaw: () => null,
   rows: plainRows,

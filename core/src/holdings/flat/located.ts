@@ -1,16 +1,19 @@
-import { add, scale, vec } from '../../frames';
+import type { SeatedDowel } from '../../dowels';
+import { add, scale, vec, type Vec3 } from '../../frames';
 import { patchOf } from '../../hold';
 import { besidePart, carries, longestOf, underPart, type LocatedBy, type LocatorHere } from '../../locate';
 import { TOUCH_MM } from '../../solid';
 import type { Holding } from '../types';
+import { against } from './against';
 
 type Held = Parameters<Holding<'flat'>['locatedBy']>[0];
 
 /** What stands against one side of a part that lies flat: each pin by itself. */
 function beside(axis: 'x' | 'y', { seat, setup, pinGaps }: Held): LocatorHere[] {
   const contact = seat[axis];
-  const { by, side, at, pins } = setup.hold[axis];
-  if (by === 'hand' || !contact.touches) return [];
+  const { side, at, pins } = setup.hold[axis];
+  const by = against(setup.hold, axis);
+  if (by === 'hand' || by === 'dowels' || !contact.touches) return [];
   const patch = { name: seat.locators[axis].name, ...patchOf(contact, at) };
   if (by !== 'pins') return [besidePart(patch, longestOf(seat.loadedBox))];
   const middle = scale(patch.points.reduce(add), 1 / patch.points.length);
@@ -20,6 +23,29 @@ function beside(axis: 'x' | 'y', { seat, setup, pinGaps }: Held): LocatorHere[] 
     const point = axis === 'x' ? vec(at, p, middle.z) : vec(p, at, middle.z);
     const name = pins.length === 1 ? `${side} pin` : `${side} pin ${i + 1}`;
     return [{ name, bears: patch.name, points: [point], inward: patch.inward }];
+  });
+}
+
+/** Which way a relieved dowel holds: across the line to another that does not stand there; null: there is none. */
+function across(own: SeatedDowel, all: readonly SeatedDowel[]): Vec3 | null {
+  const far = (d: SeatedDowel) => Math.hypot(own.x - d.x, own.y - d.y);
+  const others = all.filter((d) => far(d) > TOUCH_MM);
+  const to = others.find((d) => !d.relieved) ?? others[0];
+  return to ? vec((to.y - own.y) / far(to), (own.x - to.x) / far(to), 0) : null;
+}
+
+/**
+ * A round dowel holds in every direction, a relieved one across the line to another: both ways, within their play.
+ * They count where the part lies on what carries it.
+ */
+function onDowels({ dowels, seat }: Held): LocatorHere[] {
+  if (!dowels) return [];
+  return dowels.dowels.map((d): LocatorHere => {
+    const point = vec(d.x, d.y, seat.locators.z.at);
+    const inwards = [vec(1, 0, 0), vec(0, 1, 0)];
+    const inward = d.relieved ? across(d, dowels.dowels) : null;
+    if (inward) return { name: `relieved ${d.name}`, points: [point], inward, inPlay: true };
+    return { name: d.name, points: [point, point], inward: inwards[0], inwards, inPlay: true };
   });
 }
 
@@ -33,6 +59,6 @@ function under({ seat, hold }: Held): LocatorHere[] {
 
 /** Rest, then what stands against the sides, also what is taken out before cutting. */
 export const locatedFlat = (held: Held): LocatedBy => ({
-  locators: [...under(held), ...beside('y', held), ...beside('x', held)],
-  byHand: (['x', 'y'] as const).filter((a) => held.setup.hold[a].by === 'hand'),
+  locators: [...under(held), ...onDowels(held), ...beside('y', held), ...beside('x', held)],
+  byHand: (['x', 'y'] as const).filter((a) => against(held.setup.hold, a) === 'hand'),
 });

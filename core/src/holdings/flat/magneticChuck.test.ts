@@ -6,6 +6,7 @@ import { magnetShare } from './kinds/magneticChuck';
 
 const chuck = {
   kind: 'magnetic chuck',
+  locatesWithin: null,
   id: 'm',
   name: 'Magnet',
   width: 300,

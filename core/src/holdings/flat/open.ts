@@ -1,5 +1,6 @@
 import type { Direction } from '../../frames';
 import type { HoldIn } from '../../job';
+import { against } from './against';
 import { LOCATED_SIDE } from './seat';
 import type { Window } from '../../solid';
 import { FAR_MM, openAbove, type OpenTo } from '../../hold/open';
@@ -11,7 +12,8 @@ import { FAR_MM, openAbove, type OpenTo } from '../../hold/open';
 export function openOnFlat(plate: HoldIn<'flat'>, touchDiameterMm: number, top: number): OpenTo {
   const open: Record<Direction, readonly Window[]> = { ...openAbove(top) };
   for (const axis of ['x', 'y'] as const) {
-    const { by, side, pins } = plate[axis];
+    const { side, pins } = plate[axis];
+    const by = against(plate, axis);
     const across = axis === 'x' ? 'y' : 'x';
     const over: Window = { z: [Math.max(top, plate.pinHeight), FAR_MM] };
     if (by === 'fence') open[LOCATED_SIDE[side]] = [over];

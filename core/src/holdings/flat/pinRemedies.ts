@@ -3,6 +3,7 @@ import { isSquareness } from '../../locate';
 import type { FlatDevice } from '../../shop';
 import type { Speech } from '../../units';
 import { inHold } from '../decision';
+import { against } from './against';
 import type { Drawn } from '../drawn';
 import { stepOf, type SetupRemedy } from '../mend';
 
@@ -23,7 +24,7 @@ export const pinTakenOut =
     const names = twice.map((t) => t.name);
     for (const axis of ['x', 'y'] as const) {
       const { by, side, pins } = hold[axis];
-      const at = by === 'pins' ? pins.findIndex((_, i) => names.includes(`${side} pin ${i + 1}`)) : -1;
+      const at = !hold.dowels && by === 'pins' ? pins.findIndex((_, i) => names.includes(`${side} pin ${i + 1}`)) : -1;
       if (at < 0) continue;
       const set = withPins(axis, (all) => all.filter((_, i) => i !== at));
       return [{ says: `Take the ${side} pin ${at + 1} out`, set }];
@@ -39,7 +40,7 @@ export function secondPin({ device, setup: { hold }, facts: { seat, locating }, 
   if (!locating.free.some((m) => m.kind === 'turn' && Math.abs(m.about.z) > 1 - 1e-6)) return [];
   const { min, max } = seat.loadedBox;
   const rows = (['x', 'y'] as const)
-    .filter((axis) => hold[axis].by === 'pins' && hold[axis].pins.length === 1)
+    .filter((axis) => against(hold, axis) === 'pins' && hold[axis].pins.length === 1)
     .map((axis) => ({ axis, across: axis === 'x' ? ('y' as const) : ('x' as const) }))
     .sort((a, b) => max[b.across] - min[b.across] - (max[a.across] - min[a.across]));
   const [row] = rows;

@@ -41,6 +41,7 @@ export function flatShapes(view: ViewName, device: FlatDevice, drawn: Drawn<'fla
     return factsOfAll(drawn).flatMap((facts) => [
       ...facts.hold.obstacles.map((o) => obstacleOn(view, o)),
       ...(view === 'above' ? tabShapes(facts) : []),
+      ...holeShapes(view, facts),
     ]);
   const { x, y } = bedUnder(device, drawn);
   // where the bed goes on, it is broken off
@@ -105,6 +106,26 @@ function sideOfBed(
 
 const tabShapes = ({ separation }: DrawnFacts): Shape[] =>
   (separation?.tabs ?? []).map((t) => ({ kind: 'region', role: 'tab', outlines: circleOf(t.at[0], t.at[1], 3) }));
+
+/** The dowel holes that are drilled here: round from above, hidden lines from the side. */
+const holeShapes = (view: ViewName, { drills = [] }: DrawnFacts): Shape[] =>
+  drills.flatMap((h): Shape[] => {
+    const r = h.diameter / 2;
+    if (view === 'above')
+      return [
+        { kind: 'region', role: 'groove', outlines: circleOf(h.x, h.y, r) },
+        { kind: 'label', at: [h.x + r + 1.5, h.y], text: h.name, anchor: 'start', backed: true },
+      ];
+    const [[[u0, v0], [u1], [, v1]]] = boxOn(view, [h.x - r, h.y - r, h.from], [h.x + r, h.y + r, h.to]);
+    return [u0, u1].map((u) => ({
+      kind: 'line',
+      role: 'hidden',
+      points: [
+        [u, v0],
+        [u, v1],
+      ],
+    }));
+  });
 
 /** What carries one piece from the side: its pods, and the packing or tape under it. */
 function carriersOf(view: ViewName, device: FlatDevice, { hold, seat }: DrawnFacts): Shape[] {

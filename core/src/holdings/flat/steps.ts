@@ -1,6 +1,9 @@
+import type { SeatedDowels } from '../../dowels';
+import { PART_SIDE } from '../../part';
 import { touchedFace, type SeatFacts } from '../../seat';
 import type { Bond, Clamp, FlatDevice } from '../../shop';
-import { capital, type Speech } from '../../units';
+import { andList, capital, type Speech } from '../../units';
+import { against } from './against';
 import { flatKindOf } from './kinds';
 import type { Pull } from './kinds/kind';
 import type { HoldSetup } from '../../hold/input';
@@ -11,6 +14,8 @@ interface FlatSteps {
   readonly device: FlatDevice;
   readonly bond: Bond | null;
   readonly speech: Speech;
+  /** the part is put onto them; null: it is not */
+  readonly dowels: SeatedDowels | null;
   readonly clamps: readonly string[];
   readonly pull: Pull;
 }
@@ -29,6 +34,29 @@ function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps)
     case 'hand':
       return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
   }
+}
+
+const AXES_ACROSS = ['x', 'y'] as const;
+
+/** The dowels where they stand, and how the part goes onto them. */
+function dowelSteps({ setup: { hold }, seat, speech }: FlatSteps, on: SeatedDowels): string[] {
+  const { size, signed, sizeWithUnit } = speech;
+  const each = on.dowels.map(
+    (d) =>
+      `${d.relieved ? 'relieved ' : ''}${d.name}, diameter ${size(d.diameter)}, at X ${signed(d.x)} Y ${signed(d.y)}`,
+  );
+  const where = hold.dowels?.in === 'drilled' ? ' into the holes that were drilled' : '';
+  const onto = on.dowels.map((d) => `hole ${d.hole + 1} on ${d.name}`);
+  const { up } = seat.orientation;
+  const block = hold.dowels?.block;
+  return [
+    `Dowels${where}, standing up ${sizeWithUnit(hold.dowels?.up ?? 0)}: ${each.join('; ')}.`,
+    `Part onto the dowels: ${andList(onto)}.`,
+    ...(on.otherSide ? [`It goes on with the other side up too: the ${PART_SIDE[up]} looks up.`] : []),
+    ...(block
+      ? [`A block stands close to the ${block} side of the blank: a part that does not go down lies wrong.`]
+      : []),
+  ];
 }
 
 /** Gauge blocks between the part and the nearest groove's wall on the plate; on other devices, from the edge. */
@@ -113,14 +141,12 @@ export function flatSteps(input: FlatSteps): string[] {
     ...kind.steps.before(device, plate, pull, speech),
     ...stuck,
     ...(bond && plate.backing ? [`Leave the backing film on: ${plate.backing}.`] : []),
-    setAgainst('y', input),
-    setAgainst('x', input),
+    ...(input.dowels ? dowelSteps(input, input.dowels) : [setAgainst('y', input), setAgainst('x', input)]),
     `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
     ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
     ...kind.steps.after(device, plate),
     ...clamps.map((c) => `${capital(c)}.`),
-    ...(plate.pinsOut &&
-    (plate.x.by === 'pins' || plate.y.by === 'pins' || plate.x.by === 'fence' || plate.y.by === 'fence')
+    ...(plate.pinsOut && AXES_ACROSS.some((a) => ['pins', 'fence'].includes(against(plate, a)))
       ? ['Take the pins out before cutting.']
       : []),
     ...keptWords(setup, speech, device.kind === 'support grid'),

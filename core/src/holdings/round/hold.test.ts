@@ -124,6 +124,7 @@ test('jaws bored to its size bend it less than hard ones', async () => {
 describe('rotary axis', () => {
   const rotary: Device = {
     kind: 'rotary axis',
+    locatesWithin: null,
     id: 'rotary',
     name: 'Rotary',
     minDiameter: 10,

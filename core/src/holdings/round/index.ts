@@ -68,6 +68,8 @@ export const round: Holding<'round', Needs> = {
   // body and jaws stand there as what is in the way
   solids: () => [],
   picture: (device) => ({ says: ', cut along its axis', shapes: roundPicture(device) }),
+  drillable: () => 0,
+  placed: () => [],
   separation: () => null,
   told: () => [],
 };

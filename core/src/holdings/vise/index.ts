@@ -127,6 +127,8 @@ export const vise: Holding<'vise', Needs> = {
   leftOut: (view, device) => (view === 'front' ? ` (${fixedSide(device) > 0 ? 'moving' : 'fixed'} jaw left out)` : ''),
   solids: viseSolids,
   picture: (device) => ({ says: ' from the left end', shapes: visePicture(device) }),
+  drillable: () => 0,
+  placed: () => [],
   separation: () => null,
   told: viseEntries,
 };

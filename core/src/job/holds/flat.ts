@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { BLOCK_SIDES } from '../../dowels/sides';
 import { entryId, onDevice, refersTo, within } from '../fields';
 import { furtherSchema } from './further';
 import type { HoldKind } from './kind';
@@ -74,6 +75,39 @@ export const flatHoldSchema = Type.Object(
     y: locateSchema(['rear', 'front'] as const),
     pinDiameter: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
     pinHeight: within(0, 500, 'Pins and fence above the device.'),
+    pointer: Type.Object(
+      {
+        tool: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 999 })], {
+          description: 'Number of the pointer in the list of tools; null: there is none.',
+        }),
+        clearance: within(0, 500, 'Between the tip of the pointer and what it stands over.'),
+      },
+      { additionalProperties: false, description: 'What shows at the machine where pins and pods are set.' },
+    ),
+    dowels: Type.Union(
+      [
+        Type.Null(),
+        Type.Object(
+          {
+            in: Type.Union([Type.Literal('drilled'), Type.Literal('own')], {
+              description:
+                'drilled: in the holes that were drilled through the blank; own: set at a place of their own.',
+            }),
+            x: onDevice,
+            y: onDevice,
+            up: within(0, 500, 'How far they stand up above what the part lies on.'),
+            block: Type.Union([Type.Null(), ...BLOCK_SIDES.map((s) => Type.Literal(s))], {
+              description: 'A block stands against this side of the blank, so that it goes on one way only.',
+            }),
+          },
+          { additionalProperties: false },
+        ),
+      ],
+      {
+        description:
+          'The part is put onto the dowels of the job: they decide X and Y, and nothing else does. Own: place of the first. null: it is not.',
+      },
+    ),
     pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
     clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
     pods: Type.Array(
@@ -107,6 +141,8 @@ export const flatHold: HoldKind<FlatHold> = {
     y: { by: 'hand', side: 'front', at: 50, pins: [] },
     pinDiameter: 10,
     pinHeight: 8,
+    pointer: { tool: null, clearance: 2 },
+    dowels: null,
     pinsOut: false,
     clamps: [],
     pods: [],

@@ -1,4 +1,5 @@
 import { holdingOf } from '../../holdings';
+import { deviceDrilled } from '../../dowels/checks/deviceDrilled';
 import type { Finding, Told } from '../../findings';
 import { boreHasTool } from '../../prove/checks/boreHasTool';
 import { cornerFitsCutter } from '../../prove/checks/cornerFitsCutter';
@@ -91,8 +92,14 @@ function ofZero({ facts, setup, station, machine, here, told }: Placed, device: 
   ];
 }
 
-function ofLocating({ facts: { locating, seat }, told }: Placed): Finding[] {
-  return seat.settled ? [...stillMoves(locating, seat, told), ...decidedOnce(locating, told)] : [];
+function ofLocating({ facts: { locating, seat, drills }, told }: Placed, device: Device): Finding[] {
+  if (!seat.settled) return [];
+  const drillable = holdingOf(device).drillable(device);
+  return [
+    ...stillMoves(locating, seat, told),
+    ...decidedOnce(locating, told),
+    ...(drills ? deviceDrilled({ drills, drillable, device: device.kind }, told) : []),
+  ];
 }
 
 function ofCut({ facts, setup, told }: Placed): Finding[] {
@@ -129,15 +136,16 @@ export function checksOf(input: ChecksInput): Finding[] {
   ];
   if (!device || !facts || !isHeldOn(setup, device)) return chosen;
   const placed = { ...input, setup, facts, told };
-  const { seat, gripped, pinGaps, hold, prove } = facts;
+  const { seat, gripped, pinGaps, dowels, dowelProblem, hold, prove } = facts;
   const holding = holdingOf(device);
   const { station, material } = input;
   const features = { lookup: lookupIn(here), nameOf: nameIn(here) };
-  const held = { device, setup, seat, gripped, pinGaps, hold, prove, station, machine, material, ...features, told };
+  const on = { seat, gripped, pinGaps, ...(dowels && { dowels }), ...(dowelProblem && { dowelProblem }) };
+  const held = { device, setup, ...on, hold, prove, station, machine, material, ...features, told };
   return [
     ...chosen,
     ...holding.checks(held),
-    ...ofLocating(placed),
+    ...ofLocating(placed, device),
     ...ofZero(placed, device),
     ...holding.cutChecks(held),
     ...ofCut(placed),

@@ -10,6 +10,7 @@ import {
   type MarginFacts,
   type Obstacle,
 } from '../../hold';
+import type { SeatedDowels } from '../../dowels';
 import type { Box3 } from '../../frames';
 import type { Tool } from '../../job';
 import { planWay, waysTogether, type WayFacts } from '../../prove';
@@ -29,6 +30,7 @@ interface HoldInputs {
   kernel: Kernel;
   setup: HoldSetup;
   seat: SeatFacts;
+  dowels?: SeatedDowels;
   gripped: Gripped | null;
   device: Device;
   shop: HoldInput['shop'];
@@ -80,6 +82,7 @@ interface LocateInputs {
   hold: HoldFacts;
   gripped: Gripped | null;
   pinGaps: SetupFacts['pinGaps'];
+  dowels?: SeatedDowels;
 }
 /** What of its hold decides where the part lies. */
 export const locateStage: Stage<LocateInputs, Locating> = {

@@ -1,3 +1,4 @@
+import type { DowelsHere } from '../../dowels';
 import type { Vec3 } from '../../frames';
 import { holdingOf, type Holding, type Seated } from '../../holdings';
 import type { SetupIn } from '../../job';
@@ -25,11 +26,12 @@ interface Seating {
   readonly device: Device;
   readonly bond: Bond | null;
   readonly setup: SetupIn<Family>;
+  readonly dowels: DowelsHere | null;
 }
 
-function inputs(g: Graph, { part, device, bond, setup }: Seating): SeatInputs {
+function inputs(g: Graph, { part, device, bond, setup, dowels }: Seating): SeatInputs {
   const holding = holdingOf(device);
-  return { holding, part, needs: g.same(holding.seatNeeds({ device, bond, setup })) };
+  return { holding, part, needs: g.same(holding.seatNeeds({ device, bond, setup, dowels })) };
 }
 
 /** The part where it comes to rest on a device of any kind. */

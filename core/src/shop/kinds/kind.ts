@@ -1,5 +1,5 @@
 import { Type, type Static, type TObject, type TProperties } from '@sinclair/typebox';
-import { positive, quantity, shortText } from '../../schema';
+import { positive, quantity, quantityOrNull, shortText } from '../../schema';
 import { FRICTION } from '../friction';
 
 /** Ways of holding: devices of one family share the fields of a setup's hold and combine means. */
@@ -23,15 +23,30 @@ export interface DeviceKindFacts<S extends TObject = TObject, F extends Family =
 }
 
 /** The fields of a kind of device besides its name. */
-export type Starts<S extends TObject> = Omit<Static<S>, 'kind' | 'id' | 'name'>;
+export type Starts<S extends TObject> = Omit<Static<S>, 'kind' | 'id' | 'name' | 'locatesWithin'>;
 
 export const kindOf = <S extends TObject, F extends Family>(facts: DeviceKindFacts<S, F>): DeviceKindFacts<S, F> =>
   facts;
 
+/** How exactly the same part comes to lie in it again. */
+const locatesWithin = quantityOrNull({
+  title: 'Locates within ±',
+  unit: 'mm',
+  minimum: 0,
+  maximum: 100,
+  description: 'Load and clamp one part ten times and indicate it: half of how far the readings differ.',
+});
+
 /** Fields of a kind of device, with those every device has. */
 export function device<K extends string, P extends TProperties>(kind: K, properties: P) {
   return Type.Object(
-    { kind: Type.Literal(kind), id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }), ...properties },
+    {
+      kind: Type.Literal(kind),
+      id: shortText,
+      name: Type.String({ maxLength: 200, title: 'Name' }),
+      locatesWithin,
+      ...properties,
+    },
     { additionalProperties: false },
   );
 }

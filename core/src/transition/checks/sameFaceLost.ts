@@ -9,6 +9,8 @@ import type { FaceKept, TransitionFacts } from '..';
 export function sameFaceLost(transition: TransitionFacts, sizeTolerance: number, told: Told): Finding[] {
   const say = findingOf(told, 'transition/same-face-lost');
   const one = (kept: FaceKept, locator: string): Finding[] => {
+    // how exactly holes meet their dowels is told in Locate
+    if (kept.centered === 'hole' || kept.centered === 'off hole') return [];
     if (kept.centered === 'both' || (kept.centered === 'no' && kept.same && !kept.rawChanged)) return [];
     const tolerance = told.speech.size(sizeTolerance);
     if (kept.centered !== 'no') {

@@ -16,6 +16,8 @@ import { holdByFamily } from './0014-hold-by-family';
 import { prepared } from './0015-prepared';
 import { proposed } from './0016-proposed';
 import { cuts } from './0017-cuts';
+import { exact } from './0018-exact';
+import { dowels } from './0019-dowels';
 
 export interface Migration {
   readonly name: string;
@@ -41,4 +43,6 @@ export const migrations: readonly Migration[] = [
   { name: '0015-prepared', up: prepared },
   { name: '0016-proposed', up: proposed },
   { name: '0017-cuts', up: cuts },
+  { name: '0018-exact', up: exact },
+  { name: '0019-dowels', up: dowels },
 ];

@@ -62,14 +62,14 @@ export function Grips<S>({
 }
 
 /** Numbers of the drawing that are decisions: pressing one asks for it where it stands. */
-export function TypedDimensions({
+export function TypedDimensions<S>({
   shown: { board },
   grips,
   onAsk,
 }: {
   shown: ShownBoard;
-  grips: readonly Grip[];
-  onAsk: (grip: Grip) => void;
+  grips: readonly Grip<S>[];
+  onAsk: (grip: Grip<S>) => void;
 }) {
   const texts = board.primitives.flatMap((p) => {
     const at = p.kind === 'text' && p.role === 'number' && p.measures ? gripFor(p, board, grips) : null;
@@ -102,11 +102,11 @@ export function TypedDimensions({
 }
 
 /** The grip whose decision a dimension shows, in the view the number stands in. */
-function gripFor(
+function gripFor<S>(
   p: Extract<Primitive, { kind: 'text' }>,
   board: ShownBoard['board'],
-  grips: readonly Grip[],
-): Grip | null {
+  grips: readonly Grip<S>[],
+): Grip<S> | null {
   const view = viewAt(board, p.at);
   return grips.find((g) => g.view.view === view?.view && g.decisions.some((d) => d.measures === p.measures)) ?? null;
 }

@@ -131,11 +131,17 @@ function startPins(axis: 'x' | 'y', planned: PlannedSetup | undefined): number[]
 export function FlatSeat(props: HoldProps<'flat'>) {
   const { setup, hold } = props;
   const { put, length } = useHold(props, 'seat');
-  const stands = [hold.x.by, hold.y.by].some((b) => b === 'pins' || b === 'fence');
+  const stands = !hold.dowels && [hold.x.by, hold.y.by].some((b) => b === 'pins' || b === 'fence');
   return (
     <>
-      <AxisFields {...props} axis="y" />
-      <AxisFields {...props} axis="x" />
+      {hold.dowels ? (
+        <p className="quiet mb-1">Dowels decide where it lies in X and Y: they are in the section Locate.</p>
+      ) : (
+        <>
+          <AxisFields {...props} axis="y" />
+          <AxisFields {...props} axis="x" />
+        </>
+      )}
       <div className="fields mt-1">
         {length({
           label: 'Packing under the part',

@@ -255,6 +255,19 @@ export function Sides({
             </tr>
           );
         })}
+        <tr>
+          <td className="text-nowrap">its sizes, ±</td>
+          <td className="number">
+            <OptionalLengthField
+              label="± of the blank's sizes"
+              mm={blank.plusMinus}
+              units={job.units}
+              max={100}
+              onCommit={(plusMinus) => change((j) => ({ blank: { ...j.blank, plusMinus } }))}
+            />
+          </td>
+          <td className="quiet">as it comes</td>
+        </tr>
       </tbody>
     </Table>
   );

@@ -86,10 +86,12 @@ export function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
 }
 
 const SHOWN: Partial<Record<RunStep['kind'], readonly ViewName[]>> = {
+  place: ['above'],
   load: ['leftEnd', 'above'],
   verify: ['above', 'front'],
   series: ['leftEnd', 'above'],
   edge: ['above'],
+  handCheck: ['above'],
   keyIn: [],
 };
 

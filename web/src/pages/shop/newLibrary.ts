@@ -10,7 +10,7 @@ import {
 
 /** A device of a kind with plain sizes to start from. */
 export const newDevice = (kind: DeviceKind, id: string): Device =>
-  ({ kind, id, name: `New ${kind}`, ...DEVICES[kind].starts }) as Device;
+  ({ kind, id, name: `New ${kind}`, locatesWithin: null, ...DEVICES[kind].starts }) as Device;
 
 const bolt = { thread: 12, strengthClass: '8.8', torqueFactor: 0.2, friction: FRICTION.smoothWet[0] } as const;
 

@@ -1,5 +1,6 @@
 import { findingOf, type Finding, type Told } from '../../../findings';
 import type { HoldIn } from '../../../job';
+import { against } from '../against';
 
 /** All pins of a row must meet the part: gaps per pin in mm, null where nothing stands in front of one. */
 export function pinsMeet(
@@ -9,7 +10,8 @@ export function pinsMeet(
 ): Finding[] {
   return (['x', 'y'] as const).flatMap((axis): Finding[] => {
     const row = gaps[axis];
-    const { by, side } = plate[axis];
+    const { side } = plate[axis];
+    const by = against(plate, axis);
     const say = findingOf(told, 'seat/pins-do-not-meet-part');
     const remedy = 'Move the pins to where the part has a straight side, or make them higher.';
     if (by === 'pins' && row.length === 0)

@@ -1,13 +1,14 @@
 import { findingOf, type Finding, type Told } from '../../../findings';
 import type { HoldIn } from '../../../job';
 import type { FixturePlate } from '../../../shop';
+import { against } from '../against';
 import { nearestAnchor } from '../anchor';
 
 /** On a fixture plate, pins stand in its dowelled holes: center = edge + outward normal × pin radius. */
 export function pinsOnGrid(device: FixturePlate, plate: HoldIn<'flat'>, told: Told): Finding[] {
   return (['x', 'y'] as const).flatMap((axis): Finding[] => {
-    const { by, side, at, pins } = plate[axis];
-    if (by !== 'pins') return [];
+    const { side, at, pins } = plate[axis];
+    if (against(plate, axis) !== 'pins') return [];
     const say = findingOf(told, 'seat/pin-beside-hole');
     if (device.dowel === 0)
       return [

@@ -1,6 +1,7 @@
 import { circleOf, type Shape } from '../../../scene';
 import type { DeviceOfKind } from '../../../shop';
 import { dot, many } from '../../drawn';
+import { dowelsOnGrid } from '../checks/dowelsOnGrid';
 import { pinsOnGrid } from '../checks/pinsOnGrid';
 import { registeredPlace } from '../checks/registeredPlace';
 import { inside, PLAIN, series, type FlatKind } from './kind';
@@ -10,8 +11,9 @@ const radius = (d: DeviceOfKind<'fixture plate'>) => Math.max(d.thread, d.dowel,
 /** A grid of tapped and dowelled holes. */
 export const fixturePlate: FlatKind<DeviceOfKind<'fixture plate'>> = {
   ...PLAIN,
-  checks: ({ device, setup, station, machine, told }) => [
+  checks: ({ device, setup, station, machine, dowels, told }) => [
     ...pinsOnGrid(device, setup.hold, told),
+    ...(dowels && setup.hold.dowels?.in === 'own' ? dowelsOnGrid(device, dowels, told) : []),
     ...registeredPlace(device, station, machine, told),
   ],
   marks: (d, { x, y }) =>

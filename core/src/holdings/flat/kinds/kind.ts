@@ -40,6 +40,8 @@ export interface Stretch {
 export interface FlatKind<D extends FlatDevice> {
   /** where it carries a part, device X and Y */
   area(device: D, plate: HoldIn<'flat'>, kernel: Kernel): Outlines;
+  /** how deep holes may be drilled into it, mm; 0: not at all */
+  drillable(device: D): number;
   /** its whole top carries: a part that reaches beyond it is told */
   readonly wholeTop: boolean;
   /**
@@ -68,6 +70,7 @@ export interface FlatKind<D extends FlatDevice> {
 /** A flat top that only carries. */
 export const PLAIN: Omit<FlatKind<FlatDevice>, 'marks' | 'picture'> = {
   area: (device) => [rectangleRing(0, 0, device.width, device.depth)],
+  drillable: () => 0,
   wholeTop: true,
   top: (device, rest) => ({ z: 0, name: `top of the ${device.kind}`, wantedMm: rest > 0 ? 1e-6 : 0 }),
   pull: () => NO_PULL,

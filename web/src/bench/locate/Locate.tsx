@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { placedIn } from '@violet-jaw/core/control';
 import { Table } from 'react-bootstrap';
 import {
   carries,
@@ -8,19 +9,42 @@ import {
   pressedAgainst,
   type Locating,
 } from '@violet-jaw/core/locate';
+import { isHoldIn } from '@violet-jaw/core/job';
 import { andList, capital } from '@violet-jaw/core/units';
-import { useJob } from '../app/JobLayout';
-import { SectionFindings, type SectionProps } from './section';
+import { useJob } from '../../app/JobLayout';
+import { Jumps } from '../Jumps';
+import { SectionFindings, type SectionProps } from '../section';
+import { Dowels } from './Dowels';
+import { Exactly } from './Exactly';
+import { Meets } from './Meets';
+import { Placing } from './Placing';
 
 /** What stops the part from moving before it is clamped, what is left free, and what presses it there. */
-export function Locate({ setup, planned }: SectionProps) {
+export function Locate(props: SectionProps) {
+  const { setup, planned } = props;
   const facts = planned?.facts;
   if (!facts) return <p className="quiet mb-2">Choose in the section Hold what the part is held in or on.</p>;
+  const places = planned && placedIn(planned).length > 0;
   return (
     <>
+      <Jumps
+        to={[
+          'Locators',
+          ...(isHoldIn('flat', setup.hold) ? ['Dowels'] : []),
+          ...(places ? ['Set by position'] : []),
+          'How exactly',
+          'Is to meet',
+        ]}
+      />
       <SectionFindings id={setup.id} section="locate" />
-      <Locators locating={facts.locating} hold={facts.hold} />
-      <Free locating={facts.locating} />
+      <div data-part="Locators">
+        <Locators locating={facts.locating} hold={facts.hold} />
+        <Free locating={facts.locating} />
+      </div>
+      <Dowels {...props} />
+      <Placing {...props} />
+      <Exactly {...props} />
+      <Meets />
     </>
   );
 }
@@ -38,6 +62,7 @@ function Locators({
   const forceAt = ({ name, bears = name }: Locating['takes'][number]): string => {
     const found = pressed?.find((p) => p.name === bears);
     const locator = locators.find((l) => l.name === name);
+    if (locator?.inPlay) return 'nothing: it lies in its play';
     if (pressed && !found && locator?.inwards) return 'closes on it';
     if (pressed && !found && locator && !carries(locator)) return 'taken out before cutting';
     if (!found || found.forceN === null) return 'not known';

@@ -1,0 +1,22 @@
+import { list, within, type Document } from './document';
+
+/** Version 12: dowels on which a blank is put back. Nobody has had any so far. */
+export function fromVersion11(file: Document): Document {
+  const job = within(file.job);
+  return {
+    ...file,
+    version: 12,
+    job: {
+      dowels: null,
+      ...job,
+      setups: Array.isArray(job.setups)
+        ? list(job.setups).map((s) => ({ ...s, hold: withDowels(s.hold) }))
+        : job.setups,
+    },
+  };
+}
+
+function withDowels(hold: unknown): unknown {
+  const before = within(hold);
+  return before.family === 'flat' ? { dowels: null, ...before } : hold;
+}

@@ -1,0 +1,206 @@
+import type { SeatedDowels } from '../dowels';
+import {
+  apply,
+  AXES,
+  axisOf,
+  byAxis,
+  invert,
+  partSideFacing,
+  pose,
+  rotationOf,
+  scale,
+  add,
+  subtract,
+  vec,
+  type Axis,
+  type Direction,
+  type Vec3,
+} from '../frames';
+import { BY_EYE_MM, type LocatedSetup, type MetFace, type Touched, type Within, type ZeroFrom } from '../exact';
+import { isHoldIn, type Setup } from '../job';
+import { LOCATES } from '../ledger';
+import { PART_SIDE, type Feature } from '../part';
+import type { Contact } from '../seat';
+import type { FeaturesHere } from './features';
+import type { MadeBy } from './madeBy';
+import type { PlannedSetup, SetupFacts } from './planned';
+
+const BY_EYE: Within = { mm: BY_EYE_MM, from: 'laid to a line by eye, common practice' };
+const NOT_SAID: Within = { mm: null, from: '' };
+
+const typed = (mm: number): Within => ({ mm, from: 'typed' });
+
+/** What is asked of the material: who cut a face, and who cut a feature. */
+export interface Makers {
+  face(side: Direction, level: number): MadeBy;
+  feature(feature: Feature): MadeBy;
+}
+
+/** Cut by a setup before this one. */
+const before = (made: MadeBy, index: number): number | null => (typeof made === 'number' && made < index ? made : null);
+
+const NO_PLACE: LocatedSetup['pose'] = pose(rotationOf({ up: '+z', right: '+x' }), vec(0, 0, 0));
+
+/** A setup of which nothing is known yet: all it decides is not known. */
+function notHeld({ op, setup: { orientation } }: PlannedSetup): LocatedSetup {
+  const face = (axis: Axis): MetFace => {
+    const side = partSideFacing(orientation, `-${axis}`);
+    return { side, at: vec(0, 0, 0), madeBy: null, isBlank: false, isRound: false, name: PART_SIDE[side] };
+  };
+  const touch: ZeroFrom = { by: 'touch', every: false, within: NOT_SAID, touched: null };
+  return {
+    op,
+    pose: { ...NO_PLACE, rotation: rotationOf(orientation) },
+    locators: [],
+    byHand: [],
+    middle: vec(0, 0, 0),
+    reach: vec(1, 1, 1),
+    faces: { x: face('x'), y: face('y'), z: face('z') },
+    within: { x: NOT_SAID, y: NOT_SAID, z: NOT_SAID },
+    zero: { x: touch, y: touch, z: touch },
+    touchOff: NOT_SAID,
+  };
+}
+
+/** A setup with its place in the route, and what is asked of the material and of features. */
+interface Asked {
+  readonly index: number;
+  readonly planned: PlannedSetup;
+  readonly facts: SetupFacts;
+  readonly makers: Makers;
+  readonly here: FeaturesHere;
+  /** false: machine coordinates are new every time the machine is switched on */
+  readonly homes: boolean;
+  /** the setup before that was touched off with the same device on the same station; null: none */
+  readonly earlier: number | null;
+  /** each part is the only one */
+  readonly single: boolean;
+}
+
+/** A point of the device frame as a point of the part. */
+const inPart = ({ facts: { seat } }: Asked, device: Vec3): Vec3 => apply(invert(seat.pose), device);
+
+/** The face that what decides an axis meets. */
+function faceMet(asked: Asked, axis: Axis): MetFace {
+  const { facts, index, makers } = asked;
+  const contact: Contact = LOCATES[axis](facts.seat);
+  const { translation } = facts.seat.pose;
+  const middle = byAxis((a) => (contact.touch[a][0] + contact.touch[a][1]) / 2);
+  const at = inPart(asked, { ...middle, [axis]: contact.seatedLevel + translation[axis] });
+  const isRound = facts.seat.locators[axis].centers === true;
+  const made = makers.face(contact.side, at[axisOf(contact.side)]);
+  return {
+    side: contact.side,
+    at: isRound ? inPart(asked, { ...middle, ...axisOfJaws(facts) }) : at,
+    madeBy: facts.dowels && axis !== 'z' ? facts.dowels.drilledAt : before(made, index),
+    isBlank: contact.surface !== 'finished' || Math.abs(contact.rawMm) > 1e-6,
+    isRound,
+    name: contact.what ?? PART_SIDE[contact.side],
+  };
+}
+
+/** The axis jaws close about. */
+const axisOfJaws = ({ seat: { locators } }: SetupFacts): Partial<Vec3> =>
+  Object.fromEntries(AXES.filter((a) => locators[a].centers).map((a) => [a, locators[a].at]));
+
+/** A hole lies anywhere in its play about the dowel. */
+const inPlay = ({ dowels }: SeatedDowels): Within => ({
+  mm: Math.max(0, ...dowels.map((d) => d.play.most)) / 2,
+  from: 'half the largest play of the dowels',
+});
+
+function withinOf({ planned: { setup, device }, facts: { locating, dowels } }: Asked, axis: Axis): Within {
+  const own = setup.exact[axis];
+  if (own !== null) return typed(own);
+  if (locating.byHand.some((a) => a === axis)) return BY_EYE;
+  if (dowels && axis !== 'z') return inPlay(dowels);
+  const library = device?.locatesWithin ?? null;
+  return library === null ? NOT_SAID : { mm: library, from: `from the library: ${device!.name}` };
+}
+
+/** A face that is touched, at the middle of what is loaded. */
+function touchedFace(asked: Asked, axis: Axis, faces: Direction, level: number): MetFace {
+  const { facts, index, makers, planned } = asked;
+  const { min, max } = facts.seat.loadedBox;
+  const side = partSideFacing(planned.setup.orientation, faces);
+  const at = inPart(asked, { ...scale(add(min, max), 0.5), [axis]: level });
+  const made = makers.face(side, at[axisOf(side)]);
+  const surface = facts.touchable.find(
+    (t) => t.faces === faces && Math.abs(t.seatedLevel + facts.seat.pose.translation[axis] - level) < 1e-4,
+  )?.surface;
+  return {
+    side,
+    at,
+    madeBy: before(made, index),
+    isBlank: surface !== undefined && surface !== 'finished',
+    isRound: false,
+    name: PART_SIDE[side],
+  };
+}
+
+/** What is touched along an axis. */
+function touchedAlong(asked: Asked, axis: Axis): Touched | null {
+  const { facts, planned, index, makers, here } = asked;
+  const { touchOff } = planned.setup;
+  const target = axis === 'z' ? null : touchOff[axis];
+  const { touches, how } = facts.worksheet.find((w) => w.axis === axis)!;
+  if (how === 'nothing') return null;
+  if (target && typeof target !== 'string') {
+    const found = here[target.bore];
+    if (!found?.feature) return null;
+    const { feature, name } = found;
+    const side = partSideFacing(planned.setup.orientation, `-${axis}`);
+    const made = before(makers.feature(feature), index);
+    return [{ side, at: feature.at, madeBy: made, isBlank: false, isRound: true, name }];
+  }
+  if (touches.length === 0 || touches.some((t) => t.body === 'device')) return touches.length === 0 ? null : 'device';
+  const zero = facts.zero.shiftedInDevice[axis];
+  return touches.map((t) => touchedFace(asked, axis, t.faces, t.face + zero));
+}
+
+const touchWithin = ({ touchOff: { plusMinus } }: Setup): Within => (plusMinus === null ? NOT_SAID : typed(plusMinus));
+
+function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
+  const { planned, facts, homes, single, earlier } = asked;
+  const { setup, station } = planned;
+  const { everyPart } = setup.touchOff;
+  const touchOff = touchWithin(setup);
+  const isLaid = facts.locating.byHand.some((a) => a === axis);
+  const isMeasured = station?.position && homes;
+  const touched = touchedAlong(asked, axis);
+  if (!everyPart && !isLaid && setup.measured === null && station) {
+    const name = `station ${station.name}`;
+    if (facts.touched && earlier !== null) return { by: 'earlier', setup: earlier, touched };
+    const measured: Within = { mm: station.plusMinus, from: 'station, as measured' };
+    if (isMeasured) return { by: 'station', station: station.id, name, within: measured, touched };
+  }
+  return { by: 'touch', every: everyPart || isLaid || single, within: touchOff, touched };
+}
+
+const isDrilled = ({ hold }: Setup): boolean => isHoldIn('flat', hold) && hold.dowels?.in === 'drilled';
+
+/** What decides how exactly the part of a setup lies, with what is asked of its material. */
+export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' | 'facts'>): LocatedSetup {
+  const { facts } = planned;
+  if (!facts?.seat.settled) return notHeld(planned);
+  const asked: Asked = { ...rest, planned, facts };
+  const { min, max } = facts.seat.loadedBox;
+  const perAxis = <T>(value: (axis: Axis) => T): Record<Axis, T> => {
+    const [x, y, z] = AXES.map(value);
+    return { x, y, z };
+  };
+  const standsOn = isDrilled(planned.setup) ? (facts.dowels?.drilledAt ?? null) : null;
+  return {
+    op: planned.op,
+    pose: facts.seat.pose,
+    locators: facts.locating.locators,
+    byHand: facts.locating.byHand,
+    middle: scale(add(min, max), 0.5),
+    reach: scale(subtract(max, min), 0.5),
+    faces: perAxis((axis) => faceMet(asked, axis)),
+    within: perAxis((axis) => withinOf(asked, axis)),
+    zero: perAxis((axis) => zeroFrom(asked, axis)),
+    touchOff: touchWithin(planned.setup),
+    ...(standsOn === null ? {} : { standsOn }),
+  };
+}

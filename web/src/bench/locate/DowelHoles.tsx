@@ -1,0 +1,162 @@
+import { Button, Form } from 'react-bootstrap';
+import { axesAcross, HOLE_CLASSES, PIN_CLASSES } from '@violet-jaw/core/dowels';
+import { MOST_DOWELS, type Dowel, type Dowels } from '@violet-jaw/core/job';
+import { freeId } from '@violet-jaw/core/remedy';
+import { useJob } from '../../app/JobLayout';
+import { LengthField } from '../../fields/LengthField';
+import { OptionalLengthField } from '../../fields/OptionalLengthField';
+import { ChoiceField } from '../../fields/TextField';
+
+const AXES_ALONG = ['x', 'y', 'z'] as const;
+
+/** The holes through the blank: they belong to the job, whichever setup drills them. */
+export function DowelHoles({ dowels, onPropose }: { dowels: Dowels; onPropose: () => void }) {
+  const { job, change } = useJob();
+  const put = (fields: Partial<Dowels>) => change((j) => ({ dowels: j.dowels && { ...j.dowels, ...fields } }));
+  const { drilledIn } = dowels;
+  const isGone = drilledIn !== null && job.setups.every((s) => s.id !== drilledIn);
+  const gone = isGone ? [{ value: drilledIn, says: 'a setup that is gone' }] : [];
+  const add = () =>
+    change((j) => ({ dowels: j.dowels && { ...j.dowels, holes: [...j.dowels.holes, oneMore(j.dowels)] } }));
+  return (
+    <div role="group" aria-label="Dowel holes of the job">
+      <h3 className="mt-2">Holes through the blank</h3>
+      <div className="fields">
+        <ChoiceField
+          label="Drilled in"
+          value={dowels.drilledIn ?? ''}
+          choices={[
+            { value: '', says: 'they come with the blank' },
+            ...job.setups.map((s) => ({ value: s.id, says: `Op ${s.op}` })),
+            ...gone,
+          ]}
+          onCommit={(id) => put({ drilledIn: id || null })}
+        />
+        <ChoiceField
+          label="They run along"
+          value={dowels.along}
+          choices={AXES_ALONG.map((a) => ({ value: a, says: `${a.toUpperCase()} of the part` }))}
+          onCommit={(along) => put({ along })}
+        />
+        <LengthField
+          label="Into what it lies on"
+          mm={dowels.into}
+          units={job.units}
+          min={0}
+          max={500}
+          onCommit={(into) => put({ into })}
+        />
+        <div>
+          <div className="form-label">Distances within ±</div>
+          <OptionalLengthField
+            label="Distances between dowels and holes within ±"
+            mm={dowels.plusMinus}
+            units={job.units}
+            max={100}
+            onCommit={(plusMinus) => put({ plusMinus })}
+          />
+          <div className="field-hint">0 where blank and board are drilled in one go</div>
+        </div>
+      </div>
+      {dowels.holes.map((h, i) => (
+        <Hole key={h.id} hole={h} number={i + 1} dowels={dowels} />
+      ))}
+      <div className="d-flex gap-2 flex-wrap mb-2">
+        <Button size="sm" variant="outline-primary" onClick={onPropose}>
+          {dowels.holes.length === 0 ? 'Propose two dowels' : 'Propose two dowels instead'}
+        </Button>
+        <Button size="sm" variant="outline-primary" disabled={dowels.holes.length >= MOST_DOWELS} onClick={add}>
+          Add a dowel
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={() => change({ dowels: null })}>
+          Use no dowels
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** One more, beside the last. */
+function oneMore(dowels: Dowels): Dowel {
+  const id = freeId(dowels);
+  const last = dowels.holes.at(-1);
+  return last
+    ? { ...last, id, u: last.u + 4 * last.diameter, relieved: false, land: null }
+    : { id, u: 0, v: 0, diameter: 8, pin: 'h8', hole: 'H7', relieved: false, land: null };
+}
+
+const chosen = <T extends string>(all: readonly T[]) => all.map((value) => ({ value, says: value }));
+
+/** One hole with its dowel. */
+function Hole({ hole, number, dowels }: { hole: Dowel; number: number; dowels: Dowels }) {
+  const { job, change } = useJob();
+  const [u, v] = axesAcross(dowels.along);
+  const put = (fields: Partial<Dowel>) =>
+    change((j) => ({
+      dowels: j.dowels && {
+        ...j.dowels,
+        holes: j.dowels.holes.map((h) => (h.id === hole.id ? { ...h, ...fields } : h)),
+      },
+    }));
+  const remove = () =>
+    change((j) => ({ dowels: j.dowels && { ...j.dowels, holes: j.dowels.holes.filter((h) => h.id !== hole.id) } }));
+  const place = (key: 'u' | 'v', axis: string) => (
+    <LengthField
+      label={`${axis.toUpperCase()} of the part`}
+      mm={hole[key]}
+      units={job.units}
+      signed
+      min={-20_000}
+      max={20_000}
+      onCommit={(mm) => put({ [key]: mm })}
+    />
+  );
+  return (
+    <fieldset className="dowel" aria-label={`Dowel ${number}`}>
+      <legend>Dowel {number}</legend>
+      <div className="fields">
+        {place('u', u)}
+        {place('v', v)}
+        <LengthField
+          label="Diameter"
+          mm={hole.diameter}
+          units={job.units}
+          positive
+          max={50}
+          onCommit={(diameter) => put({ diameter })}
+        />
+        <ChoiceField label="Dowel" value={hole.pin} choices={chosen(PIN_CLASSES)} onCommit={(pin) => put({ pin })} />
+        <ChoiceField
+          label="Hole"
+          value={hole.hole}
+          choices={chosen(HOLE_CLASSES)}
+          onCommit={(is) => put({ hole: is })}
+        />
+        {number > 1 && (
+          <Form.Check
+            id={`relieved-${hole.id}`}
+            label="Relieved"
+            checked={hole.relieved}
+            onChange={(e) => put({ relieved: e.target.checked })}
+          />
+        )}
+        {hole.relieved && (
+          <div>
+            <div className="form-label">Land</div>
+            <OptionalLengthField
+              label={`Land of dowel ${number}`}
+              mm={hole.land}
+              units={job.units}
+              positive
+              max={50}
+              onCommit={(land) => put({ land })}
+            />
+          </div>
+        )}
+        <Button size="sm" variant="outline-danger" onClick={remove} aria-label={`Remove dowel ${number}`}>
+          Remove
+        </Button>
+      </div>
+    </fieldset>
+  );
+}

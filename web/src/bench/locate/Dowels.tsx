@@ -1,0 +1,195 @@
+import { useState } from 'react';
+import { Button, Table } from 'react-bootstrap';
+import { BLOCK_SIDES, type SeatedDowels } from '@violet-jaw/core/dowels';
+import { holdingOf, nearestHole } from '@violet-jaw/core/holdings';
+import { isHoldIn, type HoldIn, type Job, type Setup } from '@violet-jaw/core/job';
+import { emptyPattern, isDrilledHere, proposedDowels } from '@violet-jaw/core/remedy';
+import { useJob } from '../../app/JobLayout';
+import { ChoiceField } from '../../fields/TextField';
+import { LengthField } from '../../fields/LengthField';
+import type { SectionProps } from '../section';
+import { DowelHoles } from './DowelHoles';
+
+type OnDowels = NonNullable<HoldIn<'flat'>['dowels']>;
+
+interface Where {
+  readonly box: { readonly min: { readonly x: number; readonly y: number } } | undefined;
+  /** how deep may be drilled into what the part lies on, mm */
+  readonly drillable: number;
+}
+
+/** Dowels a setup begins with, where its part lies now. */
+function begun(job: Job, setup: Setup, { box, drillable }: Where): OnDowels {
+  const { drilledIn } = job.dowels ?? emptyPattern(job, setup.id, drillable);
+  const from = job.setups.find((s) => s.id === drilledIn);
+  const [x, y] = [Math.round((box?.min.x ?? 100) + 30), Math.round((box?.min.y ?? 100) + 30)];
+  return { in: isDrilledHere(from, setup, drillable) ? 'drilled' : 'own', x, y, up: 8, block: null };
+}
+
+/** Puts the part of a setup onto dowels, with a pattern of the job where it has none. */
+const putOnDowels =
+  (setup: Setup, where: Where) =>
+  (job: Job): Job => ({
+    ...job,
+    dowels: job.dowels ?? emptyPattern(job, setup.id, where.drillable),
+    setups: job.setups.map((s) =>
+      s.id === setup.id && isHoldIn('flat', s.hold)
+        ? { ...s, hold: { ...s.hold, dowels: s.hold.dowels ?? begun(job, setup, where) } }
+        : s,
+    ),
+  });
+
+/** Asks for places of two dowels; what stands in the way is told. */
+function useProposal(setup: Setup) {
+  const { store, jobPlannedNow, speech } = useJob();
+  const [why, setWhy] = useState<string | null>(null);
+  const propose = async (gesture?: string) => {
+    const seen = (await jobPlannedNow())?.dowels;
+    if (!seen) {
+      setWhy('Part and blank are not known yet.');
+      return;
+    }
+    const job = store.getState().document;
+    const found = job && proposedDowels(job, setup.id, { seen, speech });
+    setWhy(found && 'why' in found ? found.why : null);
+    if (found && 'dowels' in found) store.getState().edit((j) => ({ ...j, dowels: found.dowels }), gesture);
+  };
+  return { why, propose };
+}
+
+/** Dowels on which a blank is put back: the holes of the job, and how this setup stands on them. */
+export function Dowels(props: SectionProps) {
+  const { setup, planned } = props;
+  const { job, store } = useJob();
+  const { why, propose } = useProposal(setup);
+  const { hold } = setup;
+  const begin = async () => {
+    const gesture = `dowels ${Date.now()}`;
+    const device = planned?.device;
+    const drillable = device ? holdingOf(device).drillable(device) : 0;
+    store.getState().edit(putOnDowels(setup, { box: planned?.facts?.seat.loadedBox, drillable }), gesture);
+    if (!job.dowels || job.dowels.holes.length === 0) await propose(gesture);
+  };
+  const isFlat = isHoldIn('flat', hold);
+  const concerns = job.dowels && (isFlat || job.dowels.drilledIn === setup.id);
+  if (!isFlat && !concerns) return null;
+  return (
+    <div role="group" aria-label="Dowels" data-part="Dowels">
+      <h3 className="mt-2">Dowels</h3>
+      {isFlat && !hold.dowels && (
+        <>
+          {!job.dowels && (
+            <p className="quiet mb-1">
+              A blank that is cut from both sides goes back onto dowels: holes are drilled through it in one setup, and
+              in the next it lies on dowels in them.
+            </p>
+          )}
+          <Button size="sm" variant="outline-primary" className="mb-2" onClick={() => void begin()}>
+            Put this part onto dowels
+          </Button>
+        </>
+      )}
+      {isFlat && hold.dowels && <Standing {...props} on={hold.dowels} />}
+      {planned?.facts?.dowels && <Fits on={planned.facts.dowels} />}
+      {job.dowels && <DowelHoles dowels={job.dowels} onPropose={() => void propose()} />}
+      {why && (
+        <p role="status" className="mb-2">
+          No places are proposed: {why}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** How the part of this setup stands on its dowels. */
+function Standing({ planned, edit, on }: SectionProps & { on: OnDowels }) {
+  const { job } = useJob();
+  const device = planned?.device;
+  const put = (change: Partial<OnDowels> | null) =>
+    edit((s) =>
+      isHoldIn('flat', s.hold)
+        ? { ...s, hold: { ...s.hold, dowels: change && s.hold.dowels && { ...s.hold.dowels, ...change } } }
+        : s,
+    );
+  const hole = device ? nearestHole(device, on) : null;
+  const length = (label: string, key: 'x' | 'y' | 'up', signed: boolean) => (
+    <LengthField
+      label={label}
+      mm={on[key]}
+      units={job.units}
+      signed={signed}
+      min={signed ? -20_000 : 0}
+      max={signed ? 20_000 : 500}
+      onCommit={(mm) => put({ [key]: mm })}
+    />
+  );
+  return (
+    <div className="fields">
+      <ChoiceField
+        label="They stand"
+        value={on.in}
+        choices={[
+          { value: 'drilled', says: 'where they were drilled' },
+          { value: 'own', says: 'at a place of their own' },
+        ]}
+        onCommit={(where) => put({ in: where })}
+      />
+      {on.in === 'own' && length('Dowel 1 at X', 'x', true)}
+      {on.in === 'own' && length('Dowel 1 at Y', 'y', true)}
+      {length('Stand up by', 'up', false)}
+      <ChoiceField
+        label="A block against the blank"
+        value={on.block ?? ''}
+        choices={[{ value: '', says: 'none' }, ...BLOCK_SIDES.map((side) => ({ value: side, says: `${side} side` }))]}
+        onCommit={(side) => put({ block: BLOCK_SIDES.find((b) => b === side) ?? null })}
+      />
+      <div className="wide d-flex gap-2 flex-wrap">
+        {on.in === 'own' && hole && hole.offMm > 1e-6 && (
+          <Button size="sm" variant="outline-primary" onClick={() => put({ x: hole.x, y: hole.y })}>
+            Dowel 1 into {hole.name}
+          </Button>
+        )}
+        <Button size="sm" variant="outline-primary" onClick={() => put(null)}>
+          Take this part off the dowels
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+const MINUTES = (60 * 180) / Math.PI;
+
+/** What the dowels leave: play of each, and how far the part may lie turned. */
+function Fits({ on }: { on: SeatedDowels }) {
+  const { speech } = useJob();
+  const mm = (play: number) => (play < 0 ? speech.signed(play) : speech.size(play));
+  return (
+    <Table size="sm" aria-label="Dowels in this setup" className="mb-1">
+      <thead>
+        <tr>
+          <th>Dowel</th>
+          <th className="number">X</th>
+          <th className="number">Y</th>
+          <th className="number">Play</th>
+        </tr>
+      </thead>
+      <tbody>
+        {on.dowels.map((d, i) => (
+          <tr key={d.name}>
+            <td>{d.hole + 1 === i + 1 ? d.name : `${d.name}, hole ${d.hole + 1}`}</td>
+            <td className="number">{speech.signed(d.x)}</td>
+            <td className="number">{speech.signed(d.y)}</td>
+            <td className="number">
+              {mm(d.play.least)} to {mm(d.play.most)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <caption>
+        {on.tilt !== null && `It may lie turned by ${(on.tilt * MINUTES).toFixed(1)}′ either way. `}
+        {on.wrong.length === 0 && 'It goes on in no other way'}
+        {on.wrong.length === 0 && (on.otherSide ? ', but with the other side up: the sheet says which looks up.' : '.')}
+      </caption>
+    </Table>
+  );
+}

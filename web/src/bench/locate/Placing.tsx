@@ -1,0 +1,87 @@
+import { useMemo } from 'react';
+import { Button, Table } from 'react-bootstrap';
+import { placedIn, placingOf } from '@violet-jaw/core/control';
+import { isHoldIn } from '@violet-jaw/core/job';
+import { downloadText } from '../../app/download';
+import { useJob } from '../../app/JobLayout';
+import { LengthField } from '../../fields/LengthField';
+import { ChoiceField } from '../../fields/TextField';
+import { usePlan } from '../../store/planStore';
+import type { SectionProps } from '../section';
+
+/** Pins and pods that are set by position: where, and the lines that show it at the machine. */
+export function Placing({ setup, planned, edit }: SectionProps) {
+  const { job, speech } = useJob();
+  const all = usePlan((s) => s.planned);
+  const places = useMemo(() => (planned ? placedIn(planned) : []), [planned]);
+  const placing = useMemo(() => (all ? placingOf(job, all, setup.id, 'DRAFT') : null), [all, job, setup.id]);
+  const { hold } = setup;
+  if (places.length === 0 || !isHoldIn('flat', hold)) return null;
+  const point = (pointer: Partial<typeof hold.pointer>) =>
+    edit((s) =>
+      isHoldIn('flat', s.hold) ? { ...s, hold: { ...s.hold, pointer: { ...s.hold.pointer, ...pointer } } } : s,
+    );
+  return (
+    <div role="group" aria-label="Set by position" data-part="Set by position">
+      <h3 className="mt-2">Set by position</h3>
+      <Table size="sm" aria-label="Set by position">
+        <thead>
+          <tr>
+            <th>In this order</th>
+            <th className="number">X</th>
+            <th className="number">Y</th>
+            <th className="number">Diameter</th>
+          </tr>
+        </thead>
+        <tbody>
+          {places.map((p, i) => (
+            <tr key={p.name}>
+              <td>
+                {i + 1}. {p.name}
+              </td>
+              <td className="number">{speech.signed(p.x)}</td>
+              <td className="number">{speech.signed(p.y)}</td>
+              <td className="number">{p.across === null ? '' : speech.size(p.across)}</td>
+            </tr>
+          ))}
+        </tbody>
+        <caption>Their middles, from the left front corner of the device.</caption>
+      </Table>
+      <div className="fields">
+        <ChoiceField
+          label="Pointer"
+          value={hold.pointer.tool === null ? '' : String(hold.pointer.tool)}
+          choices={[
+            { value: '', says: 'none: stays up' },
+            ...setup.tools.map((t) => ({ value: String(t.number), says: `T${t.number} ${t.description}` })),
+          ]}
+          onCommit={(v) => point({ tool: v ? Number(v) : null })}
+        />
+        <LengthField
+          label="Stops above them by"
+          mm={hold.pointer.clearance}
+          units={job.units}
+          min={0}
+          max={500}
+          onCommit={(clearance) => point({ clearance })}
+        />
+      </div>
+      {placing && 'why' in placing && <p className="quiet mb-2">No lines show where: {placing.why}</p>}
+      {placing && 'text' in placing && (
+        <details className="mb-2">
+          <summary>Lines that go over each and stop</summary>
+          <pre className="lines" aria-label="Lines that show where pins and pods are set" tabIndex={0}>
+            {placing.text}
+          </pre>
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => downloadText(`${job.number}-op${setup.op}-draft-places.nc`, placing.text, 'text/plain')}
+          >
+            Download these lines (draft)
+          </Button>
+        </details>
+      )}
+    </div>
+  );
+}
