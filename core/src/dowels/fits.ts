@@ -1,7 +1,7 @@
 /** Classes of dowels: ISO 2338 makes them m6 or h8; the others are turned or ground in the shop. */
 export const PIN_CLASSES = ['m6', 'h6', 'h8', 'g6'] as const;
-/** Classes of holes that are reamed or bored. */
-export const HOLE_CLASSES = ['H7', 'H8', 'G7', 'F7', 'F8'] as const;
+/** Classes of holes: reamed or bored, and drilled ones of the part itself (H9 to H13). */
+export const HOLE_CLASSES = ['H7', 'H8', 'G7', 'F7', 'F8', 'H9', 'H11', 'H13'] as const;
 
 export type PinClass = (typeof PIN_CLASSES)[number];
 export type HoleClass = (typeof HOLE_CLASSES)[number];
@@ -10,22 +10,22 @@ export type HoleClass = (typeof HOLE_CLASSES)[number];
 export const DOWEL_DIAMETERS = [3, 4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 40, 50];
 
 /**
- * ISO 286-1 for nominal sizes up to and including `to`, µm: grades IT6, IT7, IT8 and the fundamental deviations of
+ * ISO 286-1 for nominal sizes up to and including `to`, µm: grades by their number and the fundamental deviations of
  * F/f, G/g and m (from memory, held against the check values of 6 H7/m6, 10 H7/m6 and 12 H7/h8).
  */
 const RANGES: readonly {
   readonly to: number;
-  readonly it: readonly [number, number, number];
+  readonly it: Readonly<Record<6 | 7 | 8 | 9 | 11 | 13, number>>;
   readonly f: number;
   readonly g: number;
   readonly m: number;
 }[] = [
-  { to: 3, it: [6, 10, 14], f: 6, g: 2, m: 2 },
-  { to: 6, it: [8, 12, 18], f: 10, g: 4, m: 4 },
-  { to: 10, it: [9, 15, 22], f: 13, g: 5, m: 6 },
-  { to: 18, it: [11, 18, 27], f: 16, g: 6, m: 7 },
-  { to: 30, it: [13, 21, 33], f: 20, g: 7, m: 8 },
-  { to: 50, it: [16, 25, 39], f: 25, g: 9, m: 9 },
+  { to: 3, it: { 6: 6, 7: 10, 8: 14, 9: 25, 11: 60, 13: 140 }, f: 6, g: 2, m: 2 },
+  { to: 6, it: { 6: 8, 7: 12, 8: 18, 9: 30, 11: 75, 13: 180 }, f: 10, g: 4, m: 4 },
+  { to: 10, it: { 6: 9, 7: 15, 8: 22, 9: 36, 11: 90, 13: 220 }, f: 13, g: 5, m: 6 },
+  { to: 18, it: { 6: 11, 7: 18, 8: 27, 9: 43, 11: 110, 13: 270 }, f: 16, g: 6, m: 7 },
+  { to: 30, it: { 6: 13, 7: 21, 8: 33, 9: 52, 11: 130, 13: 330 }, f: 20, g: 7, m: 8 },
+  { to: 50, it: { 6: 16, 7: 25, 8: 39, 9: 62, 11: 160, 13: 390 }, f: 25, g: 9, m: 9 },
 ];
 
 /** How far a diameter may be from its nominal one, mm. */
@@ -42,16 +42,15 @@ const rangeOf = (diameter: number) => RANGES.find((r) => diameter <= r.to + 1e-9
 export function holeLimits(diameter: number, is: HoleClass): Limits | null {
   const range = rangeOf(diameter);
   if (!range) return null;
-  const [, it7, it8] = range.it;
   const from = { H: 0, G: range.g, F: range.f }[is[0] as 'H' | 'G' | 'F'];
-  return um(from, from + (is.endsWith('7') ? it7 : it8));
+  return um(from, from + range.it[Number(is.slice(1)) as keyof typeof range.it]);
 }
 
 /** Limits of a dowel by its class (ISO 286-1, ISO 2338), mm. null: no such diameter in the table (over 50). */
 export function pinLimits(diameter: number, is: PinClass): Limits | null {
   const range = rangeOf(diameter);
   if (!range) return null;
-  const [it6, , it8] = range.it;
+  const { 6: it6, 8: it8 } = range.it;
   return { m6: um(range.m, range.m + it6), h6: um(-it6, 0), h8: um(-it8, 0), g6: um(-range.g - it6, -range.g) }[is];
 }
 

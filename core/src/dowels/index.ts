@@ -6,3 +6,4 @@ export * from './seated';
 export * from './words';
 export * from './walls';
 export * from './propose';
+export * from './bores';

@@ -6,6 +6,10 @@ import type { Spot } from './layings';
 /** A hole of the pattern with what goes into it. Part coordinates, mm; at nothing along the holes. */
 export interface PatternHole {
   readonly id: string;
+  /** "dowel 2", as it is called everywhere */
+  readonly name: string;
+  /** the bore of the part it is, by the id of the feature; null: it is drilled for the dowel */
+  readonly bore: string | null;
   readonly at: Vec3;
   readonly diameter: number;
   readonly pin: PinClass;
@@ -24,8 +28,10 @@ export const axesAcross = (along: Axis): readonly [Axis, Axis] => {
 /** The holes of a pattern. A diameter is within the table of fits by the schema of the document. */
 export function holesOf({ along, holes }: Pick<Dowels, 'along' | 'holes'>): PatternHole[] {
   const [u, v] = axesAcross(along);
-  return holes.map(({ id, u: atU, v: atV, diameter, pin, hole, relieved, land }) => ({
+  return holes.map(({ id, bore, u: atU, v: atV, diameter, pin, hole, relieved, land }, i) => ({
     id,
+    name: dowelName(i),
+    bore,
     at: { x: 0, y: 0, z: 0, [u]: atU, [v]: atV },
     diameter,
     pin,
@@ -35,6 +41,9 @@ export function holesOf({ along, holes }: Pick<Dowels, 'along' | 'holes'>): Patt
     play: playOf({ diameter, pin, hole })!,
   }));
 }
+
+/** Dowels that stand in bores of the part stand where nobody has drilled. */
+export const inBores = (holes: readonly Pick<PatternHole, 'bore'>[]): boolean => holes.some((h) => h.bore !== null);
 
 /** Where holes lie in a setup, seen from above, before the part is moved anywhere. */
 export function seatedSpots(holes: readonly Pick<PatternHole, 'at'>[], orientation: Orientation): Spot[] {
@@ -70,7 +79,7 @@ export const drilledHoles = (
   lies: Pose<'part', 'device'>,
   { z, into }: { readonly z: readonly [number, number]; readonly into: number },
 ) =>
-  holes.map(({ id, at, diameter, hole }, i): DrilledHole => {
+  holes.map(({ id, name, at, diameter, hole }): DrilledHole => {
     const { x, y } = apply(lies, at);
-    return { id, name: dowelName(i), x, y, diameter, hole, into, from: z[0], to: z[1] };
+    return { id, name, x, y, diameter, hole, into, from: z[0], to: z[1] };
   });

@@ -27,6 +27,8 @@ export interface SeatedDowel extends Round {
   readonly name: string;
   /** place of the hole in the pattern */
   readonly hole: number;
+  /** the bore of the part that goes onto it, by the id of the feature; null: a hole drilled for it */
+  readonly bore: string | null;
   readonly relieved: boolean;
   readonly land: number | null;
   readonly play: PatternHole['play'];
@@ -123,7 +125,7 @@ export function seatedOnDowels({
     // the dowel is the one of the hole it was drilled with; the hole is the one that comes onto it
     const { relieved, land, pin, diameter } = here.holes[d];
     const fit = playOf({ diameter, pin, hole: here.holes[h].hole })!;
-    return { ...dowels[d], name: dowelName(d), hole: h, relieved, land, play: fit };
+    return { ...dowels[d], name: dowelName(d), hole: h, bore: here.holes[h].bore, relieved, land, play: fit };
   });
   const [one, two] = furthestApart(seated)!;
   return {

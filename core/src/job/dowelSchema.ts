@@ -8,6 +8,10 @@ export const MOST_DOWELS = 6;
 export const dowelSchema = Type.Object(
   {
     id: entryId,
+    bore: Type.Union([Type.Null(), Type.String({ minLength: 1, maxLength: 300 })], {
+      description:
+        'The bore of the part it is: id of an entry of "features", which then decides place and diameter; null: it is drilled for the dowel.',
+    }),
     u: within(-20_000, 20_000, 'Part coordinate along the first of the two axes across the holes.'),
     v: within(-20_000, 20_000, 'Along the second: X before Y before Z.'),
     diameter: Type.Number({ exclusiveMinimum: 0, maximum: 50, description: 'Of dowel and hole, as named.' }),

@@ -19,15 +19,16 @@ export function dowelDecisions(
   const rotation = rotationOf(setup.orientation);
   const { pose, loadedBox } = facts.seat;
   return dowels.holes.flatMap((hole, i) =>
-    (['u', 'v'] as const).map((key, k): Decision<Job> => {
+    (['u', 'v'] as const).flatMap((key, k): Decision<Job>[] => {
       const part = axesAcross(dowels.along)[k];
       const onMachine = rotate(rotation, unitVector(`+${part}`));
       const axis = AXES.find((a) => Math.abs(onMachine[a]) > 0.5)!;
       const way = onMachine[axis] > 0 ? 1 : -1;
-      const drilled = facts.drills![i];
+      const drilled = facts.drills!.find((d) => d.id === hole.id);
+      if (!drilled) return [];
       const origin = apply(pose, vec(0, 0, 0));
       const name = `Dowel ${i + 1}, ${part.toUpperCase()} of the part`;
-      return {
+      const decision: Decision<Job> = {
         id: `hole-${hole.id}-${key}`,
         item: `hole-${hole.id}`,
         thing: `dowel ${i + 1}`,
@@ -45,6 +46,7 @@ export function dowelDecisions(
         get: (job) => job.dowels?.holes.find((h) => h.id === hole.id)?.[key] ?? null,
         set: (job, mm) => ({ ...job, dowels: job.dowels && withPlace(job.dowels, hole.id, { [key]: mm }) }),
       };
+      return [decision];
     }),
   );
 }

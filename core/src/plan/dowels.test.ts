@@ -28,6 +28,7 @@ beforeAll(async () => {
 
 const hole = (id: string, u: number, v: number, change: Partial<Dowel> = {}): Dowel => ({
   id,
+  bore: null,
   u,
   v,
   diameter: 8,

@@ -1,5 +1,5 @@
 import { apply } from '../frames';
-import { holesOf, isUpright, type DowelProblem, type DowelsHere, type Spot } from '../dowels';
+import { holesOf, inBores, isUpright, type DowelProblem, type DowelsHere, type Spot } from '../dowels';
 import { isHoldIn, type Job, type Setup } from '../job';
 import type { PlannedSetup } from './planned';
 
@@ -22,16 +22,17 @@ export function dowelsHere(
   };
   if (!dowels || dowels.holes.length < 2) return none;
   const holes = holesOf(dowels);
-  const index = before.findIndex((s) => s.id === dowels.drilledIn);
+  const areBores = inBores(holes);
+  const index = areBores ? -1 : before.findIndex((s) => s.id === dowels.drilledIn);
   const drilledAt = index < 0 ? null : index;
   const drilling = drilledAt === null ? null : before[drilledAt];
-  const isLater = dowels.drilledIn !== null && setups.some((s) => s.id === dowels.drilledIn) && !drilling;
+  const isLater = !areBores && dowels.drilledIn !== null && setups.some((s) => s.id === dowels.drilledIn) && !drilling;
   const anew = (drilling?.setup.touchOff.everyPart ?? false) || (drilling?.facts?.locating.byHand.length ?? 0) > 0;
   const here = { anew, holes, drilledAt, op: drilling?.op ?? null, plusMinus: dowels.plusMinus };
   const wrong = (problem: DowelProblem): DowelsHere => ({ ...here, stands: null, problem });
   if (!isUpright(dowels, setup.orientation)) return wrong('askew');
   if (isLater) return wrong('drilled later');
-  if (hold.dowels.in === 'own') return { ...here, stands: null, problem: null };
+  if (hold.dowels.in === 'own' || areBores) return { ...here, stands: null, problem: null };
   if (!drilling?.facts || !isUpright(dowels, drilling.setup.orientation)) return wrong('not drilled');
   if (drilling.setup.device !== setup.device || drilling.setup.station !== setup.station) return wrong('other device');
   const { pose } = drilling.facts.seat;

@@ -92,12 +92,19 @@ function faceMet(asked: Asked, axis: Axis): MetFace {
   return {
     side: contact.side,
     at: isRound ? inPart(asked, { ...middle, ...axisOfJaws(facts) }) : at,
-    madeBy: facts.dowels && axis !== 'z' ? facts.dowels.drilledAt : before(made, index),
+    madeBy: facts.dowels && axis !== 'z' ? holesMadeBy(asked, facts.dowels)[0] : before(made, index),
     isBlank: contact.surface !== 'finished' || Math.abs(contact.rawMm) > 1e-6,
     isRound,
     name: contact.what ?? PART_SIDE[contact.side],
   };
 }
+
+/** Who made the hole on each dowel: the setup that drilled them all, or who cut the bore. */
+const holesMadeBy = ({ here, makers, index }: Asked, { dowels, drilledAt }: SeatedDowels): (number | null)[] =>
+  dowels.map(({ bore }) => {
+    const feature = bore === null ? null : here[bore]?.feature;
+    return feature ? before(makers.feature(feature), index) : drilledAt;
+  });
 
 /** The axis jaws close about. */
 const axisOfJaws = ({ seat: { locators } }: SetupFacts): Partial<Vec3> =>
@@ -109,11 +116,17 @@ const inPlay = ({ dowels }: SeatedDowels): Within => ({
   from: 'half the largest play of the dowels',
 });
 
-function withinOf({ planned: { setup, device }, facts: { locating, dowels } }: Asked, axis: Axis): Within {
+function withinOf(asked: Asked, axis: Axis): Within {
+  const { setup, device } = asked.planned;
+  const { locating, dowels } = asked.facts;
   const own = setup.exact[axis];
   if (own !== null) return typed(own);
   if (locating.byHand.some((a) => a === axis)) return BY_EYE;
-  if (dowels && axis !== 'z') return inPlay(dowels);
+  if (dowels && axis !== 'z') {
+    // how exactly one setup's bores lie to another's is not said anywhere
+    const makers = new Set(holesMadeBy(asked, dowels));
+    return makers.size > 1 ? NOT_SAID : inPlay(dowels);
+  }
   const library = device?.locatesWithin ?? null;
   return library === null ? NOT_SAID : { mm: library, from: `from the library: ${device!.name}` };
 }

@@ -1,5 +1,6 @@
 import { AXES, type Box3 } from '../frames';
-import { featuresOfHold, type Job, type KnownFeature, type Setup } from '../job';
+import { boreAlong, dowelName } from '../dowels';
+import { featuresOfHold, isHoldIn, type Job, type KnownFeature, type Setup } from '../job';
 import { endBelowTop, featureNames, matchFeatures, type Feature, type Match } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
 import type { Speech } from '../units';
@@ -32,8 +33,10 @@ function* idsOf(s: Setup): Generator<readonly [id: string, says: string]> {
 }
 
 /** Everything in a job that refers to a feature. */
-export function featureUses({ setups, meets }: Pick<Job, 'setups' | 'meets'>): FeatureUse[] {
+export function featureUses({ setups, meets, dowels }: Pick<Job, 'setups' | 'meets' | 'dowels'>): FeatureUse[] {
   const found = new Map<string, string[]>();
+  for (const [i, { bore }] of (dowels?.holes ?? []).entries())
+    if (bore !== null) found.set(bore, [...(found.get(bore) ?? []), dowelName(i)]);
   for (const { a, b } of meets) for (const id of [a, b]) found.set(id, [...(found.get(id) ?? []), 'what is to meet']);
   for (const s of setups) for (const [id, says] of idsOf(s)) found.set(id, [...(found.get(id) ?? []), says]);
   return [...found].map(([id, by]) => ({ id, by }));
@@ -103,8 +106,30 @@ export const resolvedStage: Stage<ResolvedInputs, Resolved> = {
 /** The features one setup refers to, by their id: what they are called, and what they are now; null: gone. */
 export type FeaturesHere = Readonly<Record<string, { readonly name: string; readonly feature: Feature | null }>>;
 
-export const featuresOf = (setup: Setup, { lookup, nameOf }: Resolved): FeaturesHere =>
-  Object.fromEntries([...idsOf(setup)].map(([id]) => [id, { name: nameOf(id), feature: lookup(id) }]));
+export const featuresOf = (setup: Setup, dowels: Job['dowels'], { lookup, nameOf }: Resolved): FeaturesHere =>
+  Object.fromEntries(
+    [...[...idsOf(setup)].map(([id]) => id), ...boresUnder(setup, dowels)].map((id) => [
+      id,
+      { name: nameOf(id), feature: lookup(id) },
+    ]),
+  );
+
+/** The bores of the part that a setup puts onto dowels. */
+const boresUnder = ({ hold }: Setup, dowels: Job['dowels']): string[] =>
+  dowels && isHoldIn('flat', hold) && hold.dowels ? dowels.holes.flatMap(({ bore }) => bore ?? []) : [];
+
+/**
+ * Dowels with the place and the diameter of each bore of the part they stand in, as the part has it now. One that is
+ * gone, or does not run along the others, stays where it was; a finding says so.
+ */
+export function onBores(dowels: Job['dowels'], lookup: FeatureLookup): Job['dowels'] {
+  if (!dowels) return null;
+  const holes = dowels.holes.map((hole) => {
+    const bore = hole.bore === null ? null : lookup(hole.bore);
+    return bore ? { ...hole, ...(boreAlong(bore, dowels.along) ?? {}) } : hole;
+  });
+  return { ...dowels, holes };
+}
 
 export const lookupIn =
   (here: FeaturesHere): FeatureLookup =>

@@ -7,7 +7,7 @@ import { speechIn } from '../units';
 import { withoutLengths } from '../zero';
 import { dowelsHere } from './dowelsHere';
 import { drilledIn, planDowels, withDowelHoles } from './planDowels';
-import { featuresOf, featureUses, resolvedStage, withDepths, type Resolved } from './features';
+import { featuresOf, featureUses, onBores, resolvedStage, withDepths, type Resolved } from './features';
 import { fields, type Graph } from './graph';
 import type { PlanInput, PlanSolids } from './input';
 import type { Material } from './material';
@@ -100,7 +100,7 @@ function planSetups(
     const setup = g.same(asCut);
     const { device, station } = setup;
     const loaded = cuts.at(-1)?.onward ?? blank;
-    const here = g.same(featuresOf(setup, resolved));
+    const here = g.same(featuresOf(setup, whole.job.dowels, resolved));
     const cutting = planCuts(g, whole, { setup, before: loaded, here, surface });
     const away = { ...cutting, cut: withDowelHoles(g, whole, setup, cutting.cut) };
     cuts.push(away.cut);
@@ -142,7 +142,9 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
     return { ok: true, value: { planned, solids: null } };
   }
 
-  const whole: Whole = { kernel, job, shop, machine, material, part, firstCopy, blank, features, speech, forces };
+  const dowelsNow = g.same(onBores(job.dowels, resolved.lookup));
+  const asIs = { ...job, dowels: dowelsNow };
+  const whole: Whole = { kernel, job: asIs, shop, machine, material, part, firstCopy, blank, features, speech, forces };
   const { surface } = before;
   const { cuts, held } = planSetups(g, whole, { blank: made.material, resolved, surface });
   const said = { sizeTolerance: job.sizeTolerance, speech };

@@ -16,7 +16,8 @@ export function withDowelHoles(g: Graph, { kernel, job }: Whole, setup: Setup, c
 /** The holes a setup drills; null: none. */
 export function drilledIn(g: Graph, { dowels }: Pick<Job, 'dowels'>, setup: Setup): Here['drills'] {
   if (!dowels || dowels.drilledIn !== setup.id || dowels.holes.length === 0) return null;
-  return isUpright(dowels, setup.orientation) ? { holes: g.same(holesOf(dowels)), into: dowels.into } : null;
+  const holes = g.same(holesOf(dowels).filter((h) => h.bore === null));
+  return holes.length > 0 && isUpright(dowels, setup.orientation) ? { holes, into: dowels.into } : null;
 }
 
 /** The dowels of a job as they are seen, and what the checks say of their holes. */

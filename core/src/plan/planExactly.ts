@@ -31,7 +31,7 @@ export function planExactly(g: Graph, route: Route): { readonly exact: ExactFact
   const exact = g.run(exactStage, {
     setups,
     makers,
-    here: g.list(route.setups.map((s) => g.same(featuresOf(s.setup, resolved)))),
+    here: g.list(route.setups.map((s) => g.same(featuresOf(s.setup, job.dowels, resolved)))),
     homes: machine?.homing.homes ?? true,
     job: fields(g, job, 'quantity', 'sizeTolerance'),
     blankPlusMinus: job.blank.plusMinus,

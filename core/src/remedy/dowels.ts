@@ -1,7 +1,12 @@
 import {
   axesAcross,
+  boreHole,
+  boresAlong,
   DOWEL_DIAMETERS,
   hasRoom,
+  isOpenBelow,
+  holesOf,
+  inBores,
   isUpright,
   placesWithRoom,
   proposedLine,
@@ -15,6 +20,7 @@ import {
 import { axisOf, rotate, rotationOf, unitVector, type Axis } from '../frames';
 import { isHoldIn, MOST_DOWELS, type Dowel, type Dowels, type Job, type Setup } from '../job';
 import { dowelsHere, type PlannedJob, type PlannedSetup } from '../plan';
+import { featureNames, knownFeature } from '../part';
 import type { Speech } from '../units';
 
 /** A change of the job that mends something, as a button says it. */
@@ -61,6 +67,7 @@ function isOneWay({ planned, job, setup }: AboutDowels, dowels: Dowels): boolean
 function otherDiameter(about: AboutDowels, dowels: Dowels): Change[] {
   const { size } = about.speech;
   for (const [i, hole] of [...dowels.holes.entries()].reverse()) {
+    if (hole.bore !== null) continue;
     const larger = DOWEL_DIAMETERS.filter((d) => d > hole.diameter + 1e-6);
     const smaller = DOWEL_DIAMETERS.filter((d) => d < hole.diameter - 1e-6).reverse();
     const diameter = [...larger.slice(0, 2), ...smaller.slice(0, 2)].find((d) =>
@@ -83,7 +90,7 @@ function smallestMove(about: AboutDowels, dowels: Dowels): Change[] {
   const step = STEP[speech.units];
   const [u, v] = axesAcross(dowels.along);
   for (let mm = step; mm <= FURTHEST_MM; mm += step)
-    for (const [i, hole] of [...dowels.holes.entries()].reverse())
+    for (const [i, hole] of [...dowels.holes.entries()].reverse().filter(([, h]) => h.bore === null))
       for (const [du, dv] of [
         [mm, 0],
         [-mm, 0],
@@ -108,7 +115,7 @@ const MOST_TRIED = 400;
 function oneMore(about: AboutDowels, dowels: Dowels): Change[] {
   const { speech, planned } = about;
   const [first, second] = dowels.holes;
-  if (!planned.dowels || !second || dowels.holes.length >= MOST_DOWELS) return [];
+  if (!planned.dowels || !second || dowels.holes.length >= MOST_DOWELS || inBores(holesOf(dowels))) return [];
   const at = (h: Dowel): Spot => ({ x: h.u, y: h.v });
   const [a, b] = [at(first), at(second)];
   const step = STEP[speech.units];
@@ -130,6 +137,31 @@ function oneMore(about: AboutDowels, dowels: Dowels): Change[] {
     const [u, v] = axesAcross(dowels.along);
     const says = `Add a dowel at ${u.toUpperCase()} ${speech.signed(s.x)} ${v.toUpperCase()} ${speech.signed(s.y)} of the part`;
     return [{ says, put: withDowels((d) => ({ ...d, holes: [...d.holes, hole] })) }];
+  }
+  return [];
+}
+
+/** One bore of the part more for dowels in bores, so that it goes on one way only. */
+function furtherBore(about: AboutDowels, dowels: Dowels): Change[] {
+  const { planned, setup, speech } = about;
+  if (!inBores(holesOf(dowels)) || dowels.holes.length >= MOST_DOWELS) return [];
+  const { features } = planned.part.features;
+  const names = featureNames(features, speech);
+  const id = freeId(dowels);
+  for (const bore of boresAlong(features, dowels.along)) {
+    const hole = boreHole(id, bore, dowels.along)!;
+    const taken = dowels.holes.some((h) => Math.hypot(h.u - hole.u, h.v - hole.v) < hole.diameter);
+    if (taken || !isOpenBelow(bore, setup.setup.orientation.up)) continue;
+    if (!isOneWay(about, { ...dowels, holes: [...dowels.holes, hole] })) continue;
+    const name = names.get(bore.id) ?? 'bore';
+    const known = knownFeature(bore, name);
+    const entry = planned.referred.find((r) => r.match.state !== 'gone' && r.match.feature.id === bore.id)?.id;
+    const put = (job: Job): Job => ({
+      ...job,
+      features: job.features.some((f) => f.id === (entry ?? bore.id)) ? job.features : [...job.features, known],
+      dowels: job.dowels && { ...job.dowels, holes: [...job.dowels.holes, { ...hole, bore: entry ?? bore.id }] },
+    });
+    return [{ says: `A further dowel in the ${name}`, put }];
   }
   return [];
 }
@@ -161,6 +193,7 @@ export function oneWayOnly(about: AboutDowels): Change[] {
     ...otherDiameter(about, dowels),
     ...smallestMove(about, dowels),
     ...oneMore(about, dowels),
+    ...furtherBore(about, dowels),
     ...(block ? [{ says: `A block at the ${block} side`, put: inHold(setup.id, () => ({ block })) }] : []),
   ];
 }
@@ -211,6 +244,7 @@ const DIAMETERS: readonly (readonly [number, number])[] = [
 
 const newHole = (id: string, { x, y }: Spot, diameter: number): Dowel => ({
   id,
+  bore: null,
   u: x,
   v: y,
   diameter,

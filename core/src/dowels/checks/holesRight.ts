@@ -17,7 +17,9 @@ function nearestOther(holes: readonly Dowel[], i: number): readonly [number, num
 export function holesRight(holes: readonly Dowel[], seen: SeenAlong, told: Told): Finding[] {
   const { sizeWithUnit } = told.speech;
   const { part, blank, cutMm } = seen;
-  return holes.flatMap(({ u, v, diameter }, i): Finding[] => {
+  return holes.flatMap(({ bore, u, v, diameter }, i): Finding[] => {
+    // a bore of the part is where the part has it
+    if (bore !== null) return [];
     const { toPart, toEdge } = wallAround({ x: u, y: v, diameter }, part, blank);
     const name = dowelName(i);
     if (toPart !== null && toPart < 0)

@@ -4,7 +4,7 @@ import { liesFlat } from '../../seat';
 import type { Bond, FlatDevice } from '../../shop';
 import type { Outlines } from '../../solid';
 import type { HoldIn } from '../../job';
-import { dowelsStanding, dowelTrouble } from './dowels';
+import { dowelsInMetal, dowelsStanding, dowelTrouble } from './dowels';
 import { clampEffects, namesOfClamps } from './clamps';
 import type { ClampEffect } from './anchor';
 import { circle, ownWeight, rectangleRing, type HoldOf } from '../../hold/input';
@@ -222,6 +222,7 @@ function bondTrouble(hold: HoldIn<'flat'>, bond: Bond | null, warm: number): Hol
 const ownTrouble = (input: HoldOf<FlatDevice>, bond: Bond | null, warm: number): HoldTrouble[] => [
   ...bondTrouble(input.setup.hold, bond, warm),
   ...dowelTrouble(input),
+  ...dowelsInMetal(input),
 ];
 
 /** A part that lies flat: what carries it, what it is set against, and whatever presses, sucks or sticks it down. */

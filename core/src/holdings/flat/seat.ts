@@ -145,7 +145,7 @@ function onDowel(input: FlatSeatInput, axis: 'x' | 'y', t: Vec3, { dowels: [firs
     rawMm: 0,
     leans: 0,
     surface: 'finished',
-    what: `hole of ${first.name}`,
+    what: `${first.bore === null ? 'hole' : 'bore'} of ${first.name}`,
   };
 }
 

@@ -46,7 +46,7 @@ function dowelSteps({ setup: { hold }, seat, speech }: FlatSteps, on: SeatedDowe
       `${d.relieved ? 'relieved ' : ''}${d.name}, diameter ${size(d.diameter)}, at X ${signed(d.x)} Y ${signed(d.y)}`,
   );
   const where = hold.dowels?.in === 'drilled' ? ' into the holes that were drilled' : '';
-  const onto = on.dowels.map((d) => `hole ${d.hole + 1} on ${d.name}`);
+  const onto = on.dowels.map((d) => `${d.bore === null ? 'hole' : 'bore'} ${d.hole + 1} on ${d.name}`);
   const { up } = seat.orientation;
   const block = hold.dowels?.block;
   return [

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
-import { BLOCK_SIDES, type SeatedDowels } from '@violet-jaw/core/dowels';
+import { BLOCK_SIDES, boreHole, inBores, proposedBores, type SeatedDowels } from '@violet-jaw/core/dowels';
 import { holdingOf, nearestHole } from '@violet-jaw/core/holdings';
-import { isHoldIn, type HoldIn, type Job, type Setup } from '@violet-jaw/core/job';
+import { axisOf } from '@violet-jaw/core/frames';
+import { isHoldIn, type Dowel, type HoldIn, type Job, type Setup } from '@violet-jaw/core/job';
 import { emptyPattern, isDrilledHere, proposedDowels } from '@violet-jaw/core/remedy';
 import { useJob } from '../../app/JobLayout';
+import { useFeatures } from '../../app/useFeatures';
 import { ChoiceField } from '../../fields/TextField';
 import { LengthField } from '../../fields/LengthField';
 import type { SectionProps } from '../section';
@@ -23,7 +25,8 @@ function begun(job: Job, setup: Setup, { box, drillable }: Where): OnDowels {
   const { drilledIn } = job.dowels ?? emptyPattern(job, setup.id, drillable);
   const from = job.setups.find((s) => s.id === drilledIn);
   const [x, y] = [Math.round((box?.min.x ?? 100) + 30), Math.round((box?.min.y ?? 100) + 30)];
-  return { in: isDrilledHere(from, setup, drillable) ? 'drilled' : 'own', x, y, up: 8, block: null };
+  const drilled = !inBores(job.dowels?.holes ?? []) && isDrilledHere(from, setup, drillable);
+  return { in: drilled ? 'drilled' : 'own', x, y, up: 8, block: null };
 }
 
 /** Puts the part of a setup onto dowels, with a pattern of the job where it has none. */
@@ -57,17 +60,38 @@ function useProposal(setup: Setup) {
   return { why, propose };
 }
 
+/** Puts a part onto dowels in two of its bores; null: it has not two that are open below. */
+function useBores(setup: Setup, where: Where): (() => void) | null {
+  const { store } = useJob();
+  const { list, withFeature } = useFeatures();
+  const { up } = setup.orientation;
+  const pair = proposedBores(
+    list.map((n) => n.feature),
+    up,
+  )?.map((f) => list.find((n) => n.feature === f)!);
+  if (!pair) return null;
+  const along = axisOf(up);
+  const holes = pair.map((n, i): Dowel => {
+    const hole = boreHole(`dowel-${i + 1}`, n.feature, along)!;
+    return { ...hole, bore: n.id, relieved: i > 0 };
+  });
+  const dowels = { along, drilledIn: null, into: 0, plusMinus: null, holes };
+  return () =>
+    store.getState().edit((j) => ({ ...putOnDowels(setup, where)({ ...j, dowels }), features: withFeature(...pair) }));
+}
+
 /** Dowels on which a blank is put back: the holes of the job, and how this setup stands on them. */
 export function Dowels(props: SectionProps) {
   const { setup, planned } = props;
   const { job, store } = useJob();
   const { why, propose } = useProposal(setup);
   const { hold } = setup;
+  const device = planned?.device;
+  const where = { box: planned?.facts?.seat.loadedBox, drillable: device ? holdingOf(device).drillable(device) : 0 };
+  const inItsBores = useBores(setup, where);
   const begin = async () => {
     const gesture = `dowels ${Date.now()}`;
-    const device = planned?.device;
-    const drillable = device ? holdingOf(device).drillable(device) : 0;
-    store.getState().edit(putOnDowels(setup, { box: planned?.facts?.seat.loadedBox, drillable }), gesture);
+    store.getState().edit(putOnDowels(setup, where), gesture);
     if (!job.dowels || job.dowels.holes.length === 0) await propose(gesture);
   };
   const isFlat = isHoldIn('flat', hold);
@@ -84,9 +108,16 @@ export function Dowels(props: SectionProps) {
               in the next it lies on dowels in them.
             </p>
           )}
-          <Button size="sm" variant="outline-primary" className="mb-2" onClick={() => void begin()}>
-            Put this part onto dowels
-          </Button>
+          <div className="d-flex gap-2 flex-wrap mb-2">
+            <Button size="sm" variant="outline-primary" onClick={() => void begin()}>
+              Put this part onto dowels
+            </Button>
+            {!job.dowels && inItsBores && (
+              <Button size="sm" variant="outline-primary" onClick={inItsBores}>
+                Put two of its bores onto dowels
+              </Button>
+            )}
+          </div>
         </>
       )}
       {isFlat && hold.dowels && <Standing {...props} on={hold.dowels} />}
@@ -111,6 +142,8 @@ function Standing({ planned, edit, on }: SectionProps & { on: OnDowels }) {
         ? { ...s, hold: { ...s.hold, dowels: change && s.hold.dowels && { ...s.hold.dowels, ...change } } }
         : s,
     );
+  const areBores = inBores(job.dowels?.holes ?? []);
+  const isOwn = areBores || on.in === 'own';
   const hole = device ? nearestHole(device, on) : null;
   const length = (label: string, key: 'x' | 'y' | 'up', signed: boolean) => (
     <LengthField
@@ -125,17 +158,19 @@ function Standing({ planned, edit, on }: SectionProps & { on: OnDowels }) {
   );
   return (
     <div className="fields">
-      <ChoiceField
-        label="They stand"
-        value={on.in}
-        choices={[
-          { value: 'drilled', says: 'where they were drilled' },
-          { value: 'own', says: 'at a place of their own' },
-        ]}
-        onCommit={(where) => put({ in: where })}
-      />
-      {on.in === 'own' && length('Dowel 1 at X', 'x', true)}
-      {on.in === 'own' && length('Dowel 1 at Y', 'y', true)}
+      {!areBores && (
+        <ChoiceField
+          label="They stand"
+          value={on.in}
+          choices={[
+            { value: 'drilled', says: 'where they were drilled' },
+            { value: 'own', says: 'at a place of their own' },
+          ]}
+          onCommit={(where) => put({ in: where })}
+        />
+      )}
+      {isOwn && length('Dowel 1 at X', 'x', true)}
+      {isOwn && length('Dowel 1 at Y', 'y', true)}
       {length('Stand up by', 'up', false)}
       <ChoiceField
         label="A block against the blank"
@@ -144,7 +179,7 @@ function Standing({ planned, edit, on }: SectionProps & { on: OnDowels }) {
         onCommit={(side) => put({ block: BLOCK_SIDES.find((b) => b === side) ?? null })}
       />
       <div className="wide d-flex gap-2 flex-wrap">
-        {on.in === 'own' && hole && hole.offMm > 1e-6 && (
+        {isOwn && hole && hole.offMm > 1e-6 && (
           <Button size="sm" variant="outline-primary" onClick={() => put({ x: hole.x, y: hole.y })}>
             Dowel 1 into {hole.name}
           </Button>
@@ -176,7 +211,7 @@ function Fits({ on }: { on: SeatedDowels }) {
       <tbody>
         {on.dowels.map((d, i) => (
           <tr key={d.name}>
-            <td>{d.hole + 1 === i + 1 ? d.name : `${d.name}, hole ${d.hole + 1}`}</td>
+            <td>{d.hole + 1 === i + 1 ? d.name : `${d.name}, ${d.bore === null ? 'hole' : 'bore'} ${d.hole + 1}`}</td>
             <td className="number">{speech.signed(d.x)}</td>
             <td className="number">{speech.signed(d.y)}</td>
             <td className="number">

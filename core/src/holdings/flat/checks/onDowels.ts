@@ -154,6 +154,29 @@ function inMaterial({ hold }: Held<'flat'>, told: Told): Finding[] {
   );
 }
 
+function inMetal({ hold }: Held<'flat'>, told: Told): Finding[] {
+  return hold.trouble.flatMap((t): Finding[] =>
+    t.kind !== 'dowel-in-metal'
+      ? []
+      : [
+          finding(told, 'locate/dowel-in-metal', 'stop', {
+            says: t.fromBelow
+              ? `There is no hole where ${t.name} is to stand.`
+              : `${capital(t.name)} is longer than its hole is deep.`,
+            numbers: {},
+            because: t.fromBelow
+              ? t.isBore
+                ? 'No setup before this one has cut its bore, or it is closed below.'
+                : 'No setup before this one has drilled it.'
+              : 'The part stands on the dowel and not on what carries it.',
+            remedy: t.fromBelow
+              ? 'Cut it in an earlier setup, or lay the part with the other side up.'
+              : 'Cut the hole deeper in an earlier setup, or let the dowel stand up less.',
+          }),
+        ],
+  );
+}
+
 /** Where every part lies somewhere else, so do its holes in the board. */
 function staysThere({ anewIn }: SeatedDowels, told: Told): Finding[] {
   if (anewIn === null) return [];
@@ -192,5 +215,6 @@ export function onDowels(held: Held<'flat'>, told: Told): Finding[] {
     ...goesOnByHand(dowels, told),
     ...distanceTakenUp(dowels, told),
     ...inMaterial(held, told),
+    ...inMetal(held, told),
   ];
 }
