@@ -11,13 +11,20 @@ const SLOWLY_FROM_MM = 20;
 const SLOW_MM_MIN = 200;
 
 /** What is set by position before a part comes, all pieces, in the order in which it is gone over. Device frame. */
-export function placedIn({ device, setup }: Pick<PlannedSetup, 'device' | 'setup'>): Placed[] {
+export function placedIn({
+  device,
+  setup,
+  facts,
+  pieces: further,
+}: Pick<PlannedSetup, 'device' | 'setup' | 'facts' | 'pieces'>): Placed[] {
   if (!device || !isHeldOn(setup, device)) return [];
   const holding = holdingOf(device);
   const pieces = [setup, ...furtherOf(setup).map((piece) => holding.moved(setup, piece))];
   return shortestWay(
     pieces.flatMap((piece, i) =>
-      holding.placed(device, piece).map((p) => (i === 0 ? p : { ...p, name: `piece ${i + 1}, ${p.name}` })),
+      holding
+        .placed(device, piece, (i === 0 ? facts : further[i - 1]?.facts)?.edge ?? null)
+        .map((p) => (i === 0 ? p : { ...p, name: `piece ${i + 1}, ${p.name}` })),
     ),
   );
 }

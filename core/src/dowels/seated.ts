@@ -53,6 +53,8 @@ export interface SeatedDowels {
   /** how far it may lie turned, radians; null: one dowel only */
   readonly tilt: number | null;
   readonly drilledAt: number | null;
+  /** they stand where an earlier setup drilled them; false: at a place of their own */
+  readonly whereDrilled: boolean;
   /** operation of the setup that drilled them into this device anew for every part; null: they stay where they are */
   readonly anewIn: number | null;
   /** ± of a distance between two of them; null: nobody has said */
@@ -140,6 +142,7 @@ export function seatedOnDowels({
       tilt: tiltOf(one.play.most, two.play.most, between(one, two)),
       crooked: near && !meant ? near.turn : null,
       drilledAt: here.drilledAt,
+      whereDrilled: here.stands !== null,
       anewIn: here.anew && here.stands ? here.op : null,
       plusMinus: here.plusMinus,
     },

@@ -181,9 +181,7 @@ test('a motion that is known comes back: outlines moved and turned, pins put whe
 });
 
 function determinant([a, b, c]: number[][]): number {
-  return (
-    a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0])
-  );
+  return a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0]);
 }
 
 test('what lies higher than a pin is no edge for it; what leans is met where it is widest', () => {

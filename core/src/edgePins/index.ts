@@ -3,6 +3,7 @@
  * lie when they stand elsewhere. Seen from above; lengths in mm.
  */
 
+export * from './sides';
 export * from './touch';
 export * from './pushed';
 export * from './seated';

@@ -1,7 +1,8 @@
-import { COMES, nearestOf, touchedFrom, type Piece, type PinSide, type Spot } from './touch';
+import type { PinSide } from './sides';
+import { COMES, nearestOf, touchedFrom, type Piece, type Spot } from './touch';
 
 /** A pin that stands where it stands. Seen from above, mm. */
-export interface StandingPin extends Spot {
+export interface FixedPin extends Spot {
   readonly side: PinSide;
   readonly radius: number;
 }
@@ -18,7 +19,7 @@ const ROUNDS = 40;
 /** A place is found when nothing moves further than this, mm. */
 const STILL_MM = 1e-10;
 
-/** Least squares of `rows · q = values`, the least of all answers where rows do not decide it; turn weighed by length. */
+/** Least squares of `rows · q = values`, the least of all answers where the rows do not decide it. */
 function leastSquares(rows: readonly (readonly [number, number, number])[], values: readonly number[]): number[] {
   const dampening = 1e-9;
   const m = [0, 1, 2].map((i) => [
@@ -43,7 +44,7 @@ function leastSquares(rows: readonly (readonly [number, number, number])[], valu
  * @param pieces its edges as drawn
  * @returns null: a pin has nothing in front of it
  */
-export function pushedAgainst(pieces: readonly Piece[], pins: readonly StandingPin[]): Pushed | null {
+export function pushedAgainst(pieces: readonly Piece[], pins: readonly FixedPin[]): Pushed | null {
   let q = { x: 0, y: 0, turn: 0 };
   const reach = Math.max(1, ...pins.map((p) => Math.hypot(p.x, p.y)));
   let worst = Infinity;

@@ -1,6 +1,7 @@
 import type { TriangleMesh } from '../solid';
 import { pushedAgainst, type Pushed } from './pushed';
-import { COMES, piecesBetween, touchedFrom, type PinSide, type Spot, type Touched, type UprightRound } from './touch';
+import type { PinSide } from './sides';
+import { COMES, piecesBetween, touchedFrom, type Spot, type Touched, type UprightRound } from './touch';
 
 /** Which edge pins are set for: that of what is loaded, or that of the finished part. */
 export type PinEdge = 'loaded' | 'finished';
@@ -27,6 +28,9 @@ export interface SeatedPin {
   /** it touches the finished part itself, not stock that is cut off */
   readonly onPart: boolean;
 }
+
+/** A pin that has something in front of it. */
+export type StandingPin = SeatedPin & { readonly stands: Touched };
 
 /** A part against pins along its edge. */
 export interface SeatedEdge {
@@ -71,8 +75,7 @@ export function seatedOnEdge(on: OnEdge): SeatedEdge {
   const { rounds, radius, move, corner, edge } = on;
   const [loaded, finished] = [on.loaded, on.finished].map((mesh) => piecesBetween(mesh, on.from, on.to));
   const pins = on.pins.map((pin): SeatedPin => {
-    const { axis } = COMES[pin.side];
-    const { way } = COMES[pin.side];
+    const { axis, way } = COMES[pin.side];
     const across = axis === 'x' ? 'y' : 'x';
     const along = corner[across] + pin.along;
     const at = { side: pin.side, along, radius };
@@ -97,3 +100,7 @@ export function seatedOnEdge(on: OnEdge): SeatedEdge {
   const pushes = pins.some((p) => p.intoMm !== 0) && standing.length > 0;
   return { pins, radius, pushed: pushes ? pushedAgainst(loaded, standing) : null };
 }
+
+/** The pins that have something in front of them. */
+export const standingPins = ({ pins }: SeatedEdge): StandingPin[] =>
+  pins.flatMap((p) => (p.stands ? [{ ...p, stands: p.stands }] : []));

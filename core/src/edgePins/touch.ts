@@ -1,16 +1,13 @@
 import { dot, rotate, vec, type Rotation, type Vec3 } from '../frames';
 import type { Feature } from '../part';
 import type { TriangleMesh } from '../solid';
+import type { PinSide } from './sides';
 
 /** A place seen from above, mm. */
 export interface Spot {
   readonly x: number;
   readonly y: number;
 }
-
-/** From which side of the part a pin comes. */
-export const PIN_SIDES = ['left', 'right', 'front', 'rear'] as const;
-export type PinSide = (typeof PIN_SIDES)[number];
 
 /** The axis along which a pin comes, and which way. */
 export const COMES: Readonly<Record<PinSide, { readonly axis: 'x' | 'y'; readonly way: 1 | -1 }>> = {
@@ -166,7 +163,7 @@ function onRound(
     const half = Math.sqrt(reach * reach - off * off);
     const [middle] = [cu - half, cu + half].sort((a, b) => Math.abs(a - u) - Math.abs(b - u));
     if (Math.abs(middle - u) > FACET_MM) continue;
-    const share = (hollow ? radius : radius) / reach;
+    const share = radius / reach;
     return { u: middle, at: [cu + share * (middle - cu), cv + share * off] };
   }
   return null;

@@ -1,8 +1,8 @@
-import { apply, AXES, axisOf, rotate, signOf, subtract, transpose, unitVector, type Axis, type Vec3 } from '../frames';
+import { apply, AXES, axisOf, dot, rotate, subtract, transpose, unitVector, type Axis, type Vec3 } from '../frames';
 import { eigenOf } from '../locate';
 import { movedAlong, rowOf, type Contact } from './contacts';
 import { along, LEFT_FREE, NO_FORM, of, sum, sumOf, turnedBy, type Cause, type Form, type Forms } from './forms';
-import type { ExactJob, MetFace, Within, ZeroFrom } from './located';
+import type { ExactJob, LocatedSetup, MetFace, Within, ZeroFrom } from './located';
 
 /** How one contact moves the part: a slide and a turn over a length, for each mm. */
 interface Answer {
@@ -131,11 +131,11 @@ export class Chain {
 
   /** How far a contact pushes the part into itself: the locator's own place, and what the part meets it with. */
   pushOf(index: number, contact: Contact): Form {
-    const { op, within, faces, pose } = this.job.setups[index];
+    const { op, within, pose } = this.job.setups[index];
     const own = this.#cause(`at ${index} ${contact.id}`, `${contact.name} in Op ${op}`, within[contact.axis]);
-    const face = faces[contact.axis];
+    const face = faceOf(this.job.setups[index], contact);
     const inPart = transpose(pose.rotation);
-    const at = face.isRound ? face.at : this.#onFace(index, face, contact.point);
+    const at = face.isRound || face.leans ? face.at : this.#onFace(index, face, contact.point);
     return sum(
       [1, own],
       [1, this.#standsOff(index, contact)],
@@ -165,7 +165,8 @@ export class Chain {
   faceAt(face: MetFace, point: Vec3, direction: Vec3): Form {
     const { sizes, blank } = this.job;
     const axis = axisOf(face.side);
-    const normal = face.isRound ? 0 : direction[axis] * signOf(face.side);
+    const out = face.leans ?? unitVector(face.side);
+    const normal = face.isRound ? 0 : dot(direction, out);
     if (face.madeBy !== null)
       return sum([1, along(direction, this.cutAt(face.madeBy, point))], [normal, this.sizeOf(face)]);
     if (face.isRound) return this.#roundAt(face, direction);
@@ -185,8 +186,9 @@ export class Chain {
 
   /** The face that some setup is located or touched by, where that is this one; null: none is. */
   metAs(face: MetFace): MetFace | null {
-    const met = this.job.setups.flatMap(({ faces, zero }) => [
+    const met = this.job.setups.flatMap(({ faces, pinFaces = {}, zero }) => [
       ...AXES.map((a) => faces[a]),
+      ...Object.values(pinFaces),
       ...AXES.flatMap((a) => touchedFaces(zero[a])),
     ]);
     return met.find((m) => m.madeBy === face.madeBy && isSameFace(m, face)) ?? null;
@@ -252,6 +254,12 @@ export class Chain {
     return sum(...own);
   }
 }
+
+/** The face a contact meets. */
+export const faceOf = (
+  { faces, pinFaces }: Pick<LocatedSetup, 'faces' | 'pinFaces'>,
+  { name, axis }: Contact,
+): MetFace => pinFaces?.[name] ?? faces[axis];
 
 /** What is as it is for every part, or told of the first one already. */
 export const isOfEveryPart = (id: string): boolean => /^(station|touch|no touch|first part:) /.test(id);

@@ -24,6 +24,9 @@ const faceTrue = (setup: LocatedSetup, place: (index: number) => number): Locate
   ...setup,
   ...(setup.standsOn === undefined ? {} : { standsOn: place(setup.standsOn) }),
   faces: perAxis(setup.faces, asItComes),
+  ...(setup.pinFaces && {
+    pinFaces: Object.fromEntries(Object.entries(setup.pinFaces).map(([name, face]) => [name, asItComes(face)])),
+  }),
   zero: perAxis(setup.zero, (from): ZeroFrom => {
     const { touched } = from;
     const seen = touched && touched !== 'device' ? touched.map(asItComes) : touched;

@@ -21,6 +21,8 @@ export interface MetFace {
   readonly isBlank: boolean;
   /** its axis counts, not its skin */
   readonly isRound: boolean;
+  /** it leans or is curved: the way out of it where it is met, part coordinates; left out: it looks along `side` */
+  readonly leans?: Vec3;
   readonly name: string;
 }
 
@@ -55,6 +57,8 @@ export interface LocatedSetup {
   readonly reach: Vec3;
   /** the face that what decides each axis meets */
   readonly faces: Readonly<Record<Axis, MetFace>>;
+  /** the faces that pins along the edges meet, by the name of the pin; left out: there are none */
+  readonly pinFaces?: Readonly<Record<string, MetFace>>;
   /** how exactly the part comes to lie against what decides each axis */
   readonly within: Readonly<Record<Axis, Within>>;
   readonly zero: Readonly<Record<Axis, ZeroFrom>>;

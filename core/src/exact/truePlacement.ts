@@ -15,7 +15,7 @@ import {
   type Rotation,
   type Vec3,
 } from '../frames';
-import { firstPartOf, isOfEveryPart, sizeId, type Chain } from './chain';
+import { faceOf, firstPartOf, isOfEveryPart, sizeId, type Chain } from './chain';
 import type { Contact } from './contacts';
 import { valueOf } from './forms';
 import type { LocatedSetup, MetFace } from './located';
@@ -120,7 +120,7 @@ export class TrueRoute {
     }
     const cut = this.cutAt(face.madeBy, point);
     if (face.isRound) return cut;
-    return add(cut, scale(unitVector(face.side), this.#size(sizeId(face.madeBy, face.side, face.at))));
+    return add(cut, scale(face.leans ?? unitVector(face.side), this.#size(sizeId(face.madeBy, face.side, face.at))));
   }
 
   #lyingIn(index: number): Lying {
@@ -164,13 +164,15 @@ export class TrueRoute {
   }
 
   /** How far the face a contact meets is from its place, device frame. */
-  #offAt({ pose, faces }: LocatedSetup, contact: Contact): Vec3 {
-    const face = faces[contact.axis];
+  #offAt(setup: LocatedSetup, contact: Contact): Vec3 {
+    const { pose } = setup;
+    const face = faceOf(setup, contact);
     const inPart = transpose(pose.rotation);
     const axis = axisOf(face.side);
-    const at = face.isRound
-      ? face.at
-      : { ...rotate(inPart, subtract(contact.point, pose.translation)), [axis]: face.at[axis] };
+    const at =
+      face.isRound || face.leans
+        ? face.at
+        : { ...rotate(inPart, subtract(contact.point, pose.translation)), [axis]: face.at[axis] };
     return rotate(pose.rotation, this.#faceOff(face, at, rotate(inPart, contact.inward)));
   }
 }

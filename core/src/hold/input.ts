@@ -1,5 +1,6 @@
 import { add, vec, type Rotation, type Vec3 } from '../frames';
 import type { SeatedDowels } from '../dowels';
+import type { SeatedEdge } from '../edgePins';
 import type { Setup, SetupIn } from '../job';
 import type { SeatFacts } from '../seat';
 import type { Device, Family, FamilyOf, Shop, WorkMaterial } from '../shop';
@@ -36,6 +37,8 @@ export interface HoldInput<F extends Family = Family> {
   readonly seat: SeatFacts;
   /** the part is put onto dowels; left out: it is not */
   readonly dowels?: SeatedDowels;
+  /** pins along its edges; left out: there are none */
+  readonly edge?: SeatedEdge;
   readonly shop: Pick<Shop, 'clamps' | 'bonds' | 'altitude'>;
   /** null: the library does not know it */
   readonly material: WorkMaterial | null;

@@ -1,4 +1,5 @@
-import type { DrilledHole } from '../dowels';
+import type { DrilledHole, SeatedDowels } from '../dowels';
+import type { SeatedEdge } from '../edgePins';
 import type { HoldFacts, HoldSetup, Obstacle } from '../hold';
 import type { Locating } from '../locate';
 import type { ProveFacts, SeparationFacts } from '../prove';
@@ -28,6 +29,9 @@ export interface DrawnFacts {
   readonly separation: SeparationFacts | null;
   /** the dowel holes it drills; left out: none */
   readonly drills?: readonly DrilledHole[];
+  /** the dowels it is put onto, and the pins along its edges; left out: there are none */
+  readonly dowels?: SeatedDowels;
+  readonly edge?: SeatedEdge;
 }
 
 /** A setup that is drawn: the first piece and the further ones. */

@@ -19,7 +19,7 @@ const on = (
   plate: HoldIn<'flat'>,
   b = box([0, 0, 0], [100, 60, 20]),
   orientation: Orientation = { up: '+z', right: '+x' },
-) => seatOnFlat({ ...lying(b, orientation), device, plate, bond: null, dowels: null });
+) => seatOnFlat({ ...lying(b, orientation), device, plate, bond: null, dowels: null, rounds: [] });
 
 /** Extents of a box's corners through the pose, computed with ml-matrix. */
 function extents(b: Box3, { pose: { rotation, translation } }: SeatFacts): { min: number[]; max: number[] } {
@@ -84,6 +84,7 @@ describe('what lies between device and part', () => {
       plate: hold({ under: 2, pods: [{ id: 'pod-1', x: 60, y: 60, on: true }] }),
       bond: tape,
       dowels: null,
+      rounds: [],
     });
     expect(locators.z).toMatchObject({ name: 'pods and packing and double-sided tape', at: 32.1, kind: 'height' });
   });
@@ -102,7 +103,7 @@ describe('pins', () => {
       x: { by: 'hand', side: 'left', at: 50, pins: [] },
     });
     const part = lying(b ?? box([0, 0, 0], [100, 60, 20]), { up: '+z', right: '+x' });
-    const input = { ...part, device: fixturePlate as FlatDevice, plate, bond: null, dowels: null };
+    const input = { ...part, device: fixturePlate as FlatDevice, plate, bond: null, dowels: null, rounds: [] };
     const seat = seatOnFlat(input);
     return { seat, gaps: gapsAtPins(input, seat, 'y') };
   };

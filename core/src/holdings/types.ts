@@ -1,4 +1,5 @@
 import type { DowelProblem, DowelsHere, SeatedDowels } from '../dowels';
+import type { SeatedEdge, UprightRound } from '../edgePins';
 import type { Direction, Vec3 } from '../frames';
 import type { Finding, Told } from '../findings';
 import type { BendingInput, HoldFacts, HoldOf, HoldSetup, Span } from '../hold';
@@ -23,6 +24,8 @@ export interface Seated {
   readonly pinGaps: Readonly<Record<'x' | 'y', readonly (number | null)[]>>;
   /** flat devices: the part is put onto dowels; left out: it is not */
   readonly dowels?: SeatedDowels;
+  /** flat devices: pins along its edges; left out: there are none */
+  readonly edge?: SeatedEdge;
   /** why it cannot be put onto its dowels; left out: it can, or is not to be */
   readonly dowelProblem?: DowelProblem;
 }
@@ -34,6 +37,8 @@ export interface On<F extends Family> {
   readonly setup: SetupIn<F>;
   /** of a setup whose part is put onto dowels; null: it is not */
   readonly dowels: DowelsHere | null;
+  /** upright rounds of the part, before it is moved anywhere */
+  readonly rounds: readonly UprightRound[];
 }
 
 /** What the checks of a family look at. */
@@ -110,7 +115,7 @@ export interface Holding<F extends Family, N extends object = object> {
   /** what stops the part from moving before anything is closed */
   locatedBy(held: Seated & { readonly setup: HoldSetup<F>; readonly hold: HoldFacts }): LocatedBy;
   /** what is set by position before the part comes */
-  placed(device: DeviceOf<F>, setup: SetupIn<F>): Placed[];
+  placed(device: DeviceOf<F>, setup: SetupIn<F>, edge: SeatedEdge | null): Placed[];
   /** how deep holes may be drilled into what the part lies on, mm; 0: not at all */
   drillable(device: DeviceOf<F>): number;
   /** places where the held part can give */

@@ -1,6 +1,6 @@
 import { list, within, type Document } from './document';
 
-/** Version 12: dowels on which a blank is put back. Nobody has had any so far. */
+/** Version 12: dowels on which a blank is put back, pins along any edge. Nobody has had any so far. */
 export function fromVersion11(file: Document): Document {
   const job = within(file.job);
   return {
@@ -18,5 +18,5 @@ export function fromVersion11(file: Document): Document {
 
 function withDowels(hold: unknown): unknown {
   const before = within(hold);
-  return before.family === 'flat' ? { dowels: null, ...before } : hold;
+  return before.family === 'flat' ? { dowels: null, edgePins: null, ...before } : hold;
 }

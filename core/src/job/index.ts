@@ -12,6 +12,7 @@ export { clampFromVersion3 } from './fromVersion3';
 export * from './cuts';
 export { MOST_CLEARED, MOST_CUTS, type Cut } from './cutSchema';
 export { MOST_DOWELS, type Dowel, type Dowels } from './dowelSchema';
+export { freeId } from './freeId';
 export * from './holds';
 export * from './merge';
 export * from './proposable';

@@ -315,6 +315,7 @@ function asVersion7({ hold, cuts, ...rest }: Record<string, any>): Record<string
     further,
     pointer: _pointer,
     dowels: _dowels,
+    edgePins: _edgePins,
     ...plate
   } = {
     ...newHold('flat'),

@@ -156,11 +156,7 @@ test('what is not drilled yet, or too short, is told', () => {
     }),
   );
   expect(blind.codes).toContain('dowel-in-metal');
-  const shallow = plan(
-    onItsBores({
-      first: (s) => (s.cuts = [...oneCut(1), { ...s.cuts[1], to: null, below: 5 }]),
-    }),
-  );
+  const shallow = plan(onItsBores({ first: (s) => (s.cuts = [...oneCut(1), { ...s.cuts[1], to: null, below: 5 }]) }));
   expect(shallow.said('dowel-in-metal')).toMatchObject({ says: 'Dowel 1 is longer than its hole is deep.' });
 });
 

@@ -1,16 +1,22 @@
 import type { SeatedDowels } from '../dowels';
+import { COMES, standingPins, type StandingPin } from '../edgePins';
 import {
   apply,
   AXES,
   axisOf,
   byAxis,
+  DIRECTIONS,
+  dot,
   invert,
   partSideFacing,
   pose,
+  rotate,
   rotationOf,
   scale,
   add,
   subtract,
+  transpose,
+  unitVector,
   vec,
   type Axis,
   type Direction,
@@ -34,6 +40,8 @@ const typed = (mm: number): Within => ({ mm, from: 'typed' });
 export interface Makers {
   face(side: Direction, level: number): MadeBy;
   feature(feature: Feature): MadeBy;
+  /** just outside the part at a place, part coordinates */
+  place(outside: Vec3): MadeBy;
 }
 
 /** Cut by a setup before this one. */
@@ -105,6 +113,47 @@ const holesMadeBy = ({ here, makers, index }: Asked, { dowels, drilledAt }: Seat
     const feature = bore === null ? null : here[bore]?.feature;
     return feature ? before(makers.feature(feature), index) : drilledAt;
   });
+
+/** So far off an edge it is looked who has cut it, mm. */
+const OFF_MM = 0.02;
+/** An edge that leans less looks along an axis. */
+const STRAIGHT = 1 - 1e-9;
+
+/** The edge a pin touches, halfway up. */
+function edgeMet(asked: Asked, { onPart, stands }: StandingPin): MetFace {
+  const { facts, index, makers, planned } = asked;
+  const { seat } = facts;
+  const { hold } = planned.setup;
+  const top = Math.min(isHoldIn('flat', hold) ? hold.pinHeight : 0, seat.loadedBox.max.z);
+  const at = inPart(asked, vec(stands.at.x, stands.at.y, (seat.locators.z.at + top) / 2));
+  const out = rotate(transpose(seat.pose.rotation), vec(stands.outward.x, stands.outward.y, 0));
+  const side = DIRECTIONS.reduce((a, b) => (dot(out, unitVector(b)) > dot(out, unitVector(a)) + 1e-9 ? b : a));
+  const leans = dot(out, unitVector(side)) < STRAIGHT;
+  return {
+    side,
+    at,
+    madeBy: before(makers.place(add(at, scale(out, OFF_MM))), index),
+    isBlank: !onPart,
+    isRound: false,
+    name: PART_SIDE[side],
+    ...(leans && { leans: out }),
+  };
+}
+
+/** What the pins along the edges of a part meet, and through it what decides each axis. */
+function facesOfPins(
+  asked: Asked,
+): Pick<LocatedSetup, 'pinFaces'> & { readonly along: Partial<Record<Axis, MetFace>> } {
+  const pins = asked.facts.edge ? standingPins(asked.facts.edge) : [];
+  if (pins.length === 0) return { along: {} };
+  const met = pins.map((p) => [p, edgeMet(asked, p)] as const);
+  const on = (axis: 'x' | 'y') => met.find(([p]) => COMES[p.side].axis === axis)?.[1];
+  const [x, y] = [on('x'), on('y')];
+  return {
+    pinFaces: Object.fromEntries(met.map(([p, face]) => [p.name, face])),
+    along: { ...(x && { x }), ...(y && { y }) },
+  };
+}
 
 /** The axis jaws close about. */
 const axisOfJaws = ({ seat: { locators } }: SetupFacts): Partial<Vec3> =>
@@ -190,8 +239,6 @@ function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
   return { by: 'touch', every: everyPart || isLaid || single, within: touchOff, touched };
 }
 
-const isDrilled = ({ hold }: Setup): boolean => isHoldIn('flat', hold) && hold.dowels?.in === 'drilled';
-
 /** What decides how exactly the part of a setup lies, with what is asked of its material. */
 export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' | 'facts'>): LocatedSetup {
   const { facts } = planned;
@@ -202,7 +249,8 @@ export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' 
     const [x, y, z] = AXES.map(value);
     return { x, y, z };
   };
-  const standsOn = isDrilled(planned.setup) ? (facts.dowels?.drilledAt ?? null) : null;
+  const { along, ...pins } = facesOfPins(asked);
+  const standsOn = facts.dowels?.whereDrilled ? facts.dowels.drilledAt : null;
   return {
     op: planned.op,
     pose: facts.seat.pose,
@@ -210,7 +258,8 @@ export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' 
     byHand: facts.locating.byHand,
     middle: scale(add(min, max), 0.5),
     reach: scale(subtract(max, min), 0.5),
-    faces: perAxis((axis) => faceMet(asked, axis)),
+    faces: { ...perAxis((axis) => faceMet(asked, axis)), ...along },
+    ...pins,
     within: perAxis((axis) => withinOf(asked, axis)),
     zero: perAxis((axis) => zeroFrom(asked, axis)),
     touchOff: touchWithin(planned.setup),

@@ -2,7 +2,7 @@ import { holdingOf } from '../holdings';
 import type { Outlines } from '../solid';
 import type { Graph } from './graph';
 import type { StandingPiece } from './pieces';
-import { holdOf, type Lying } from './planPiece';
+import { holdOf, type Lying, roundsIn } from './planPiece';
 import type { ForceFacts, PlannedPiece } from './planned';
 import { bendStage, marginStage, othersStage, standingStage } from './stages/hold';
 import { aboveStage, sectionsStage } from './stages/lying';
@@ -72,7 +72,9 @@ function forcesOf(g: Graph, input: ForcesOf, { setup, facts }: Piece, { others, 
         leftCuts,
         leftAcross,
       });
-  const elsewhere = elsewhereOn(g, how, { part, device, bond, setup, seat, dowels: input.at.dowels });
+  const { dowels } = input.at;
+  const rounds = roundsIn(g, input.whole, setup);
+  const elsewhere = elsewhereOn(g, how, { part, device, bond, setup, seat, dowels, rounds });
   if (!margin || !way || (bends && !bend) || !elsewhere) return null;
   return g.run(forcesStage, { margin, way, bend, elsewhere });
 }

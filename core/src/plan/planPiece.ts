@@ -2,6 +2,8 @@ import { NOT_HOLD, type HoldFacts, type HoldSetup } from '../hold';
 import { holdingOf, type Seated } from '../holdings';
 import { outlineWidth, type Setup, type SetupIn } from '../job';
 import type { Locating } from '../locate';
+import { uprightRounds } from '../edgePins';
+import { rotationOf } from '../frames';
 import type { CylinderFeature, Feature } from '../part';
 import type { SeatedPart, SeatFacts } from '../seat';
 import type { Family, Station } from '../shop';
@@ -31,6 +33,10 @@ const isCorner = (f: Feature): f is CylinderFeature => f.kind === 'round' && f.h
 /** What of a setup says how it is held. */
 export const holdOf = (g: Graph, setup: SetupIn<Family>): HoldSetup =>
   fields(g, setup, ...Object.keys(setup).filter(isHold));
+
+/** The upright rounds of the part in a setup, before it is moved anywhere. */
+export const roundsIn = (g: Graph, { features }: Whole, { orientation }: Pick<Setup, 'orientation'>) =>
+  g.same(uprightRounds(features, rotationOf(orientation)));
 
 export function lyingIn(g: Graph, whole: Whole, { setup: { orientation }, before, cut }: Here): Lying {
   const { kernel, job, part, firstCopy } = whole;
@@ -150,8 +156,11 @@ function cutOn(
   return { made, separation };
 }
 
-/** The dowels of a part that is put onto them, or why there are none. */
-const ofDowels = ({ dowels, dowelProblem }: Seated) => (dowels ? { dowels } : dowelProblem ? { dowelProblem } : {});
+/** The dowels of a part that is put onto them, or why there are none; the pins along its edges. */
+const ofDowels = ({ dowels, dowelProblem, edge }: Seated) => ({
+  ...(dowels ? { dowels } : dowelProblem ? { dowelProblem } : {}),
+  ...(edge ? { edge } : {}),
+});
 
 /** How a piece is held, and what decides where it lies. */
 function heldOn(
@@ -161,7 +170,8 @@ function heldOn(
   const { kernel, material, speech } = whole;
   const { device, bond, clamps } = on;
   const { seat, gripped, pinGaps } = seated;
-  const held = { setup: holdOf(g, setup), seat, gripped, device, ...(seated.dowels ? { dowels: seated.dowels } : {}) };
+  const { dowels, edge } = seated;
+  const held = { setup: holdOf(g, setup), seat, gripped, device, ...(dowels && { dowels }), ...(edge && { edge }) };
   const hold = g.run(holdStage, {
     ...held,
     kernel,
@@ -186,7 +196,7 @@ export function planPiece(g: Graph, { whole, at, lying, on, setup }: Piece): Set
   const { orientation, tools } = setup;
   const of = <K extends keyof Setup>(...names: K[]) => fields(g, setup, ...names);
 
-  const seated = seatOn(g, { part, device, bond, setup, dowels: at.dowels });
+  const seated = seatOn(g, { part, device, bond, setup, dowels: at.dowels, rounds: roundsIn(g, whole, setup) });
   const { seat, gripped, pinGaps } = seated;
   const { hold, locating } = heldOn(g, { whole, at, lying, on, setup, seated });
   const { zeroed, account, touchable, touching } = zeroOn(g, { whole, at, setup, seat, hold, station, lying });

@@ -1,5 +1,6 @@
 import type { BlankFacts } from '../blank';
 import type { DowelProblem, DrilledHole, SeatedDowels, SeenAlong } from '../dowels';
+import type { SeatedEdge } from '../edgePins';
 import type { CutFeature, ExactJob, Lies, Met } from '../exact';
 import type { Finding } from '../findings';
 import type { Vec3 } from '../frames';
@@ -31,6 +32,8 @@ export interface SetupFacts {
   /** flat devices: the dowels the part is put onto; left out: it is not */
   readonly dowels?: SeatedDowels;
   readonly dowelProblem?: DowelProblem;
+  /** flat devices: pins along the edges of the part; left out: there are none */
+  readonly edge?: SeatedEdge;
   /** the dowel holes it drills; left out: none */
   readonly drills?: readonly DrilledHole[];
   /** bores along the spindle that this setup makes; left out: not worked out yet */

@@ -18,7 +18,7 @@ import {
   type Spot,
 } from '../dowels';
 import { axisOf, rotate, rotationOf, unitVector, type Axis } from '../frames';
-import { isHoldIn, MOST_DOWELS, type Dowel, type Dowels, type Job, type Setup } from '../job';
+import { freeId, isHoldIn, MOST_DOWELS, type Dowel, type Dowels, type Job, type Setup } from '../job';
 import { dowelsHere, type PlannedJob, type PlannedSetup } from '../plan';
 import { featureNames, knownFeature } from '../part';
 import type { Speech } from '../units';
@@ -130,7 +130,7 @@ function oneMore(about: AboutDowels, dowels: Dowels): Change[] {
     ...between.filter((s) => hasRoom(planned.dowels!, s, diameter)),
     ...placesWithRoom(planned.dowels, diameter, 8 * step, middle),
   ];
-  const id = freeId(dowels);
+  const id = freeId('dowel', dowels.holes);
   for (const s of places.filter(apart).slice(0, MOST_TRIED)) {
     const hole: Dowel = { ...first, id, u: s.x, v: s.y, relieved: false, land: null };
     if (!isOneWay(about, { ...dowels, holes: [...dowels.holes, hole] })) continue;
@@ -147,7 +147,7 @@ function furtherBore(about: AboutDowels, dowels: Dowels): Change[] {
   if (!inBores(holesOf(dowels)) || dowels.holes.length >= MOST_DOWELS) return [];
   const { features } = planned.part.features;
   const names = featureNames(features, speech);
-  const id = freeId(dowels);
+  const id = freeId('dowel', dowels.holes);
   for (const bore of boresAlong(features, dowels.along)) {
     const hole = boreHole(id, bore, dowels.along)!;
     const taken = dowels.holes.some((h) => Math.hypot(h.u - hole.u, h.v - hole.v) < hole.diameter);
@@ -164,12 +164,6 @@ function furtherBore(about: AboutDowels, dowels: Dowels): Change[] {
     return [{ says: `A further dowel in the ${name}`, put }];
   }
   return [];
-}
-
-/** An id no hole of a pattern has: the same pattern always gets the same. */
-export function freeId({ holes }: Pick<Dowels, 'holes'>): string {
-  const used = new Set(holes.map((h) => h.id));
-  return Array.from({ length: MOST_DOWELS + 1 }, (_, i) => `dowel-${i + 1}`).find((id) => !used.has(id))!;
 }
 
 const inHold =

@@ -2,28 +2,21 @@ import { capital } from '../../units';
 import { unitVector, vec, type Axis } from '../../frames';
 import type { HoldIn, PlacedClamp } from '../../job';
 import type { FlatDevice } from '../../shop';
-import { numberIn, type Decision, type Snap } from '../decision';
+import type { Decision } from '../decision';
 import type { Drawn } from '../drawn';
 import { against } from './against';
-import { holeName } from './anchor';
+import { anchors, changed, PLAIN, put } from './decisionParts';
+import { dowelDecisions, edgePinDecisions } from './placeDecisions';
 import { LOCATED_SIDE } from './seat';
 
 type Hold = HoldIn<'flat'>;
-
-const put = (
-  get: (hold: HoldIn<'flat'>) => number | undefined,
-  set: (hold: HoldIn<'flat'>, mm: number) => HoldIn<'flat'>,
-) => numberIn('flat', get, set);
-const changed = <T extends { readonly id: string }>(all: readonly T[], id: string, to: Partial<T>): T[] =>
-  all.map((x) => (x.id === id ? { ...x, ...to } : x));
-
-const PLAIN = { way: 1, least: -20_000, most: 20_000, signed: true, measures: '', snaps: [] } as const;
 
 /** What is decided on a table, plate or board by moving it: clamps, pods, pins and fence, packing, insets, pieces. */
 export function flatDecisions(device: FlatDevice, drawn: Drawn<'flat'>): Decision[] {
   return [
     ...locatorDecisions(device, drawn),
     ...dowelDecisions(device, drawn),
+    ...edgePinDecisions(drawn),
     ...drawn.setup.hold.clamps.flatMap((c, i) =>
       clampDecisions(device, drawn, c, drawn.facts.hold.clampNames?.[i] ?? `clamp ${i + 1}`),
     ),
@@ -33,23 +26,6 @@ export function flatDecisions(device: FlatDevice, drawn: Drawn<'flat'>): Decisio
     ...tabDecisions(drawn),
     ...pieceDecisions(drawn),
   ];
-}
-
-/** Every slot or hole a bolt or pin can stand in, along one axis, as what is decided would have to be for it. */
-function anchors(device: FlatDevice, axis: 'x' | 'y', off: number): Snap[] {
-  if (device.kind === 'T-slot table')
-    return axis === 'x'
-      ? []
-      : Array.from({ length: device.slotCount }, (_, n) => ({
-          mm: device.firstSlot + n * device.slotPitch + off,
-          says: `slot ${n + 1} from the front`,
-        }));
-  if (device.kind !== 'fixture plate') return [];
-  const [count, first] = axis === 'x' ? [device.columns, device.firstX] : [device.rows, device.firstY];
-  return Array.from({ length: count }, (_, n) => ({
-    mm: first + n * device.pitch + off,
-    says: axis === 'x' ? `column ${holeName(n, 0).replace(/^hole |\d+$/g, '')}` : `row ${n + 1}`,
-  }));
 }
 
 function clampDecisions(device: FlatDevice, { facts }: Drawn<'flat'>, placed: PlacedClamp, thing: string): Decision[] {
@@ -107,7 +83,7 @@ function locatorDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<
   return (['x', 'y'] as const).flatMap((axis): Decision[] => {
     const { side, at, pins } = hold[axis];
     const by = against(hold, axis);
-    if (by === 'dowels') return [];
+    if (by === 'dowels' || by === 'edge pins') return [];
     const across = axis === 'x' ? 'y' : 'x';
     const isPins = by === 'pins';
     const r = hold.pinDiameter / 2;
@@ -151,30 +127,6 @@ function locatorDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<
     return [line, ...each];
   });
 }
-
-/** Where dowels with a place of their own stand: the first of them is taken hold of. */
-function dowelDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<'flat'>): Decision[] {
-  const { dowels } = hold;
-  if (dowels?.in !== 'own') return [];
-  return AXES_ACROSS.map((axis): Decision => ({
-    ...PLAIN,
-    id: `dowels-${axis}`,
-    item: 'dowels',
-    thing: 'dowel 1',
-    name: `Dowel 1 at ${axis.toUpperCase()}`,
-    axis,
-    mm: dowels[axis],
-    from: 0,
-    at: vec(dowels.x, dowels.y, facts.seat.locators.z.at + dowels.up),
-    snaps: anchors(device, axis, 0),
-    ...put(
-      (h) => h.dowels?.[axis],
-      (h, mm) => (h.dowels ? { ...h, dowels: { ...h.dowels, [axis]: mm } } : h),
-    ),
-  }));
-}
-
-const AXES_ACROSS = ['x', 'y'] as const;
 
 /** What lies between device and part. */
 function underDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<'flat'>): Decision[] {

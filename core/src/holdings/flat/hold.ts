@@ -4,6 +4,7 @@ import { liesFlat } from '../../seat';
 import type { Bond, FlatDevice } from '../../shop';
 import type { Outlines } from '../../solid';
 import type { HoldIn } from '../../job';
+import { edgeLocators } from './edge';
 import { dowelsInMetal, dowelsStanding, dowelTrouble } from './dowels';
 import { clampEffects, namesOfClamps } from './clamps';
 import type { ClampEffect } from './anchor';
@@ -125,6 +126,7 @@ function locatorsOf(input: HoldOf<FlatDevice>): { contacts: HoldContact[]; obsta
   const contacts: HoldContact[] = [];
   const obstacles: Obstacle[] = dowelsStanding(input);
   if (plate.pinsOut || plate.dowels) return { contacts, obstacles };
+  if (input.edge) return edgeLocators(input, input.edge);
   for (const axis of ['x', 'y'] as const) {
     const { by, side, at, pins } = plate[axis];
     if (by !== 'pins' && by !== 'fence') continue;
@@ -277,6 +279,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
       bond,
       speech,
       dowels: input.dowels ?? null,
+      edge: input.edge ?? null,
       clamps: clamps.map((c) => c.step).filter((s) => s !== ''),
       pull,
     }),

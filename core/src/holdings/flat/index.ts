@@ -5,6 +5,7 @@ import { standsBeside } from '../../seat/checks/standsBeside';
 import type { Held, Holding, On } from '../types';
 import { against } from './against';
 import { spansOnFlat } from './bending';
+import { againstEdge } from './checks/againstEdge';
 import { boltFits } from './checks/boltFits';
 import { boltHolds } from './checks/boltHolds';
 import { bondSticks } from './checks/bondSticks';
@@ -28,7 +29,8 @@ import { placedOnFlat } from './placed';
 import { flatRemedies } from './remedies';
 import { holdOnFlat } from './hold';
 import { flatKindOf } from './kinds';
-import { gapsAtPins, locatorsOnFlat, restHeight, seatFlat, type FlatSeatInput } from './seat';
+import { gapsAtPins, locatorsOnFlat, restHeight, type FlatSeatInput } from './seat';
+import { seatFlat } from './seatByPlace';
 import { flatDimensions, flatShapes, flatSolids } from './shapes';
 
 type Needs = Omit<FlatSeatInput, keyof SeatedPart>;
@@ -38,16 +40,17 @@ function seatNeeds({
   device,
   bond,
   dowels,
+  rounds,
   setup: {
-    hold: { under, x, y, dowels: on, pinDiameter, pinHeight, pods },
+    hold: { under, x, y, dowels: on, edgePins, pinDiameter, pinHeight, pods },
   },
 }: On<'flat'>): Needs {
-  const plate = { under, x, y, dowels: on, pinDiameter, pinHeight, pods };
-  return { device, bond, plate, dowels: on ? dowels : null };
+  const plate = { under, x, y, dowels: on, edgePins, pinDiameter, pinHeight, pods };
+  return { device, bond, plate, dowels: on ? dowels : null, rounds: edgePins ? rounds : [] };
 }
 
 function checks(held: Held<'flat'>) {
-  const { device, seat, hold, pinGaps, setup, told } = held;
+  const { device, seat, hold, pinGaps, setup, edge, told } = held;
   const kind = flatKindOf(device);
   return [
     ...(seat.standsBelow ? [] : partOnDevice(seat, told)),
@@ -57,6 +60,7 @@ function checks(held: Held<'flat'>) {
     ...laidByHand(seat, told),
     ...pinsMeet(pinGaps, setup.hold, told),
     ...(setup.hold.dowels ? onDowels(held, told) : []),
+    ...(edge ? againstEdge(edge, told) : []),
     ...kind.checks(held),
     ...clampOnPart(hold, told),
     ...boltHolds(hold, told),
@@ -80,6 +84,7 @@ function moved(setup: SetupIn<'flat'>, { x, y }: { readonly x: number; readonly 
       x: { ...hold.x, at: hold.x.at + x, pins: hold.x.pins.map((p) => p + y) },
       y: { ...hold.y, at: hold.y.at + y, pins: hold.y.pins.map((p) => p + x) },
       dowels: hold.dowels && by(hold.dowels),
+      edgePins: hold.edgePins && by(hold.edgePins),
       clamps: hold.clamps.map(by),
       pods: hold.pods.map(by),
     },
@@ -98,9 +103,9 @@ export const flat: Holding<'flat', Needs> = {
     const gaps = (axis: 'x' | 'y') => gapsAtPins(input, put.seat, axis);
     return { ...put, gripped: null, pinGaps: { x: gaps('x'), y: gaps('y') } };
   },
-  // on dowels there is one place, or other ways to lay it, which are told with them
+  // on dowels and against pins along its edges there is one place, or other ways to lay it, which are told with them
   elsewhere: (part, needs, at) =>
-    needs.plate.dowels ? [] : otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
+    needs.plate.dowels || needs.plate.edgePins ? [] : otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
   facts: holdOnFlat,
   spans: spansOnFlat,
   checks,

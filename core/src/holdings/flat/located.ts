@@ -5,6 +5,7 @@ import { besidePart, carries, longestOf, underPart, type LocatedBy, type Locator
 import { TOUCH_MM } from '../../solid';
 import type { Holding } from '../types';
 import { against } from './against';
+import { edgeLocated } from './edge';
 
 type Held = Parameters<Holding<'flat'>['locatedBy']>[0];
 
@@ -13,7 +14,7 @@ function beside(axis: 'x' | 'y', { seat, setup, pinGaps }: Held): LocatorHere[] 
   const contact = seat[axis];
   const { side, at, pins } = setup.hold[axis];
   const by = against(setup.hold, axis);
-  if (by === 'hand' || by === 'dowels' || !contact.touches) return [];
+  if (by === 'hand' || by === 'dowels' || by === 'edge pins' || !contact.touches) return [];
   const patch = { name: seat.locators[axis].name, ...patchOf(contact, at) };
   if (by !== 'pins') return [besidePart(patch, longestOf(seat.loadedBox))];
   const middle = scale(patch.points.reduce(add), 1 / patch.points.length);
@@ -57,8 +58,12 @@ function under({ seat, hold }: Held): LocatorHere[] {
   return seat.rest.touches ? [underPart({ name, ...patchOf(seat.rest, at) })] : [];
 }
 
+/** Pins along its edges meet the part in the middle of their height. */
+const alongEdge = ({ edge, seat, setup }: Held): LocatorHere[] =>
+  edge ? edgeLocated(edge, (seat.locators.z.at + Math.min(setup.hold.pinHeight, seat.loadedBox.max.z)) / 2) : [];
+
 /** Rest, then what stands against the sides, also what is taken out before cutting. */
 export const locatedFlat = (held: Held): LocatedBy => ({
-  locators: [...under(held), ...onDowels(held), ...beside('y', held), ...beside('x', held)],
+  locators: [...under(held), ...onDowels(held), ...alongEdge(held), ...beside('y', held), ...beside('x', held)],
   byHand: (['x', 'y'] as const).filter((a) => against(held.setup.hold, a) === 'hand'),
 });

@@ -1,3 +1,4 @@
+import type { SeatedEdge } from '../../edgePins';
 import type { SetupIn } from '../../job';
 import type { FlatDevice } from '../../shop';
 import type { Placed } from '../types';
@@ -5,10 +6,13 @@ import { against } from './against';
 import { hasHoles } from './anchor';
 import { LOCATED_SIDE } from './seat';
 
-/** Edge pins and pods, where they are set by position: pins of a plate stand in its holes. Device frame. */
-export function placedOnFlat(device: FlatDevice, { hold }: SetupIn<'flat'>): Placed[] {
+/** Edge pins and pods, where they are set by position: rows of pins on a plate stand in its holes. Device frame. */
+export function placedOnFlat(device: FlatDevice, { hold }: SetupIn<'flat'>, edge: SeatedEdge | null): Placed[] {
   const r = hold.pinDiameter / 2;
-  const pins = hasHoles(device)
+  const alongEdge = (edge?.pins ?? []).flatMap(({ name, stands }): Placed[] =>
+    stands ? [{ name, ...stands.center, top: hold.pinHeight, across: 2 * r }] : [],
+  );
+  const rows = hasHoles(device)
     ? []
     : (['y', 'x'] as const).flatMap((axis) => {
         const { side, at, pins: places } = hold[axis];
@@ -22,6 +26,7 @@ export function placedOnFlat(device: FlatDevice, { hold }: SetupIn<'flat'>): Pla
           across: 2 * r,
         }));
       });
+  const pins = [...alongEdge, ...rows];
   if (device.kind !== 'vacuum pods') return pins;
   const pods = hold.pods.map((p, i): Placed => ({
     name: `pod ${i + 1}`,

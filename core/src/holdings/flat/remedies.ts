@@ -15,11 +15,18 @@ const BY_CODE: Readonly<Record<string, (about: AboutFlat) => SetupRemedy[]>> = {
   'can-still-move': secondPin,
   'decided-twice': pinTakenOut('slide'),
   'turned-twice': pinTakenOut('turn'),
+  'pins-for-other-edge': edgeAsLoaded,
 };
 
 /** What mends a finding of a part that lies flat: packing under it, a cut that goes through. */
 export const flatRemedies = (code: string, device: FlatDevice, drawn: Drawn<'flat'>, speech: Speech): SetupRemedy[] =>
   BY_CODE[code]?.({ ...drawn, device, speech }) ?? [];
+
+/** Pins along the edge set for the edge that is there. */
+function edgeAsLoaded(): SetupRemedy[] {
+  const set = inHold('flat', (h) => ({ ...h, edgePins: h.edgePins && { ...h.edgePins, edge: 'loaded' as const } }));
+  return [{ says: 'Set them for the edge as it is loaded', set }];
+}
 
 /** Packing so thick that the lowest cut clears what it must stay above. */
 function packing({ setup, facts: { prove, hold }, speech }: AboutFlat): SetupRemedy[] {

@@ -1,10 +1,10 @@
-import { seatedOnDowels, type DowelsHere, type SeatedDowels, type Spot } from '../../dowels';
-import { partSideFacing, type Axis, type Direction, type Vec3 } from '../../frames';
+import type { DowelsHere } from '../../dowels';
+import type { UprightRound } from '../../edgePins';
+import type { Axis, Direction } from '../../frames';
 import type { HoldIn } from '../../job';
 import type { Bond, FlatDevice } from '../../shop';
-import { TOUCH_MM, type TriangleMesh, type Window } from '../../solid';
-import { contactAt, type Contact, type SeatedPart } from '../../seat/contact';
-import type { Seated } from '../types';
+import { TOUCH_MM, type Window } from '../../solid';
+import { contactAt, type SeatedPart } from '../../seat/contact';
 import { against } from './against';
 import {
   gapOver,
@@ -18,7 +18,10 @@ import {
 } from '../../seat/slide';
 
 /** What of a hold decides where a part that lies flat comes to lie: not what presses on it. */
-export type PlateSeat = Pick<HoldIn<'flat'>, 'under' | 'x' | 'y' | 'dowels' | 'pinDiameter' | 'pinHeight' | 'pods'>;
+export type PlateSeat = Pick<
+  HoldIn<'flat'>,
+  'under' | 'x' | 'y' | 'dowels' | 'edgePins' | 'pinDiameter' | 'pinHeight' | 'pods'
+>;
 
 export interface FlatSeatInput extends SeatedPart {
   readonly device: FlatDevice;
@@ -26,6 +29,8 @@ export interface FlatSeatInput extends SeatedPart {
   readonly bond: Bond | null;
   /** of a part that is put onto dowels */
   readonly dowels: DowelsHere | null;
+  /** upright rounds of the part, as seated */
+  readonly rounds: readonly UprightRound[];
 }
 
 /** How high what carries a part stands above the device, mm: pods; nothing on any other. */
@@ -76,7 +81,7 @@ function locator(axis: 'x' | 'y', plate: PlateSeat): Locator {
   };
 }
 
-function onDevice(device: FlatDevice): Locator {
+export function onDevice(device: FlatDevice): Locator {
   // the bed is not what the pods on it carry
   if (device.kind === 'vacuum pods')
     return {
@@ -88,7 +93,7 @@ function onDevice(device: FlatDevice): Locator {
   return { name: device.kind, at: 0, kind: 'datum', from: `lies on the ${device.kind}, whose top is its datum` };
 }
 
-function restLocator(device: FlatDevice, plate: PlateSeat, bond: Bond | null): Locator {
+export function restLocator(device: FlatDevice, plate: PlateSeat, bond: Bond | null): Locator {
   const at = restHeight(device, plate, bond);
   const names = [
     ...(device.kind === 'vacuum pods' ? ['pods'] : []),
@@ -119,93 +124,6 @@ export function locatorsOnFlat({ device, plate, bond }: FlatSeatInput): Locators
     return { faces: LOCATED_SIDE[plate[axis].side], places: () => [place] };
   };
   return { rest: { faces: '-z', places: () => places }, y: slide('y'), x: slide('x') };
-}
-
-/** Every corner of a body, seen from above. */
-function pointsOf({ positions }: TriangleMesh): Spot[] {
-  const points: Spot[] = [];
-  for (let i = 0; i < positions.length; i += 3) points.push({ x: positions[i], y: positions[i + 1] });
-  return points;
-}
-
-const MINUS: Readonly<Record<'x' | 'y', Direction>> = { x: '-x', y: '-y' };
-
-/** A hole goes onto a dowel: one contact along each axis, about the middle of the hole. */
-function onDowel(input: FlatSeatInput, axis: 'x' | 'y', t: Vec3, { dowels: [first] }: SeatedDowels): Contact {
-  const faces = MINUS[axis];
-  const level = first[axis] - t[axis];
-  return {
-    ...contactAt(input, faces, [{}], t),
-    faces,
-    side: partSideFacing(input.orientation, faces),
-    touches: true,
-    seatedLevel: level,
-    outermost: level,
-    finishedLevel: level,
-    rawMm: 0,
-    leans: 0,
-    surface: 'finished',
-    what: `${first.bore === null ? 'hole' : 'bore'} of ${first.name}`,
-  };
-}
-
-/** The first dowel gives the part its place; the others only how it is turned. */
-function dowelLocator(axis: 'x' | 'y', { dowels: [first] }: SeatedDowels, op: number | null): Locator {
-  const edge = axis === 'x' ? "the device's left edge" : "the device's front edge";
-  return {
-    name: first.name,
-    at: first[axis],
-    kind: 'set',
-    from: op === null ? edge : `${edge}, where Op ${op} drilled it`,
-    centers: true,
-    onDowel: true,
-  };
-}
-
-/** Seats a part lying flat on its dowels: their holes decide where it lies, and it comes down onto what carries it. */
-function seatOnDowels(input: FlatSeatInput): { seat: SeatFacts; dowels: SeatedDowels } | null {
-  const { device, plate, bond, dowels: here, orientation, loaded } = input;
-  if (!plate.dowels || !here) return null;
-  const put = seatedOnDowels({
-    here,
-    orientation,
-    own: plate.dowels,
-    points: pointsOf(loaded),
-    block: plate.dowels.block,
-  });
-  if (!put) return null;
-  const { rest: to } = locatorsOnFlat(input);
-  const t = { ...put.move, z: metFirst(input, to, { ...put.move, z: 0 }).slid };
-  const [carriers] = to.places(t);
-  const met = metFirst(input, to, t).place;
-  const rest = contactAt(input, to.faces, met.windows, t);
-  const below = met !== carriers;
-  const op = here.stands ? here.op : null;
-  const { seated } = put;
-  const seat: SeatFacts = {
-    ...placed(input, t),
-    rest,
-    x: onDowel(input, 'x', t, seated),
-    y: onDowel(input, 'y', t, seated),
-    locators: {
-      x: dowelLocator('x', seated, op),
-      y: dowelLocator('y', seated, op),
-      z: below ? onDevice(device) : restLocator(device, plate, bond),
-    },
-    movingJaw: null,
-    restStripsMm2: [rest.flatAreaMm2, rest.flatAreaMm2],
-    settled: true,
-    standsBelow: below ? { name: restLocator(device, plate, bond).name, gap: gapOver(input, carriers, t) } : null,
-  };
-  return { seat, dowels: seated };
-}
-
-/** Where a part that lies flat comes to rest: on its dowels, or against what stands beside it. */
-export function seatFlat(input: FlatSeatInput): Pick<Seated, 'seat' | 'dowels' | 'dowelProblem'> {
-  const put = seatOnDowels(input);
-  if (put) return put;
-  const problem = input.plate.dowels ? (input.dowels?.problem ?? 'no pattern') : null;
-  return { seat: seatOnFlat(input), ...(problem && { dowelProblem: problem }) };
 }
 
 /**

@@ -1,4 +1,5 @@
 import type { SeatedDowels } from '../../dowels';
+import { standingPins, type SeatedEdge } from '../../edgePins';
 import { PART_SIDE } from '../../part';
 import { touchedFace, type SeatFacts } from '../../seat';
 import type { Bond, Clamp, FlatDevice } from '../../shop';
@@ -16,6 +17,8 @@ interface FlatSteps {
   readonly speech: Speech;
   /** the part is put onto them; null: it is not */
   readonly dowels: SeatedDowels | null;
+  /** pins along its edges; null: there are none */
+  readonly edge: SeatedEdge | null;
   readonly clamps: readonly string[];
   readonly pull: Pull;
 }
@@ -45,7 +48,7 @@ function dowelSteps({ setup: { hold }, seat, speech }: FlatSteps, on: SeatedDowe
     (d) =>
       `${d.relieved ? 'relieved ' : ''}${d.name}, diameter ${size(d.diameter)}, at X ${signed(d.x)} Y ${signed(d.y)}`,
   );
-  const where = hold.dowels?.in === 'drilled' ? ' into the holes that were drilled' : '';
+  const where = on.whereDrilled ? ' into the holes that were drilled' : '';
   const onto = on.dowels.map((d) => `${d.bore === null ? 'hole' : 'bore'} ${d.hole + 1} on ${d.name}`);
   const { up } = seat.orientation;
   const block = hold.dowels?.block;
@@ -117,6 +120,26 @@ function keptWords(
     : [];
 }
 
+/** The pins along the edges where they stand, and for which edge. */
+function edgeSteps({ setup: { hold }, speech }: FlatSteps, edge: SeatedEdge): string[] {
+  const { signed, size } = speech;
+  const standing = standingPins(edge);
+  if (standing.length === 0) return [];
+  const each = standing.map(({ name, stands: { center } }) => `${name} at X ${signed(center.x)} Y ${signed(center.y)}`);
+  const which = hold.edgePins?.edge === 'finished' ? 'the finished edge' : 'the edge as it is loaded';
+  return [
+    `Pins, diameter ${size(hold.pinDiameter)}, set for ${which}; their middles: ${each.join('; ')}.`,
+    `Part against all of them: ${andList(standing.map((p) => p.name))}.`,
+  ];
+}
+
+/** What locates the part in X and Y. */
+function beside(input: FlatSteps): string[] {
+  if (input.dowels) return dowelSteps(input, input.dowels);
+  if (input.edge) return edgeSteps(input, input.edge);
+  return [setAgainst('y', input), setAgainst('x', input)];
+}
+
 /** What the operator does to load a part that lies flat, in order. */
 export function flatSteps(input: FlatSteps): string[] {
   const { setup, seat, device, bond, speech, clamps, pull } = input;
@@ -141,12 +164,12 @@ export function flatSteps(input: FlatSteps): string[] {
     ...kind.steps.before(device, plate, pull, speech),
     ...stuck,
     ...(bond && plate.backing ? [`Leave the backing film on: ${plate.backing}.`] : []),
-    ...(input.dowels ? dowelSteps(input, input.dowels) : [setAgainst('y', input), setAgainst('x', input)]),
+    ...beside(input),
     `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
     ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
     ...kind.steps.after(device, plate),
     ...clamps.map((c) => `${capital(c)}.`),
-    ...(plate.pinsOut && AXES_ACROSS.some((a) => ['pins', 'fence'].includes(against(plate, a)))
+    ...(plate.pinsOut && AXES_ACROSS.some((a) => ['pins', 'fence', 'edge pins'].includes(against(plate, a)))
       ? ['Take the pins out before cutting.']
       : []),
     ...keptWords(setup, speech, device.kind === 'support grid'),

@@ -1,8 +1,12 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { BLOCK_SIDES } from '../../dowels/sides';
+import { PIN_SIDES } from '../../edgePins/sides';
 import { entryId, onDevice, refersTo, within } from '../fields';
 import { furtherSchema } from './further';
 import type { HoldKind } from './kind';
+
+/** So many pins can stand along the edges of one part. */
+export const MOST_EDGE_PINS = 8;
 
 /** What a part that lies flat is set against, along one axis of the device. */
 const locateSchema = <S extends string>(sides: readonly S[]) =>
@@ -108,6 +112,39 @@ export const flatHoldSchema = Type.Object(
           'The part is put onto the dowels of the job: they decide X and Y, and nothing else does. Own: place of the first. null: it is not.',
       },
     ),
+    edgePins: Type.Union(
+      [
+        Type.Null(),
+        Type.Object(
+          {
+            x: onDevice,
+            y: onDevice,
+            edge: Type.Union([Type.Literal('loaded'), Type.Literal('finished')], {
+              description: 'Which edge the pins are set for: as it is loaded, or as the finished part has it.',
+            }),
+            pins: Type.Array(
+              Type.Object(
+                {
+                  id: entryId,
+                  side: Type.Union(
+                    PIN_SIDES.map((s) => Type.Literal(s)),
+                    { description: 'The side of the part it comes from until it touches.' },
+                  ),
+                  along: within(-20_000, 20_000, 'From the left (or front) edge of the finished part.'),
+                },
+                { additionalProperties: false },
+              ),
+              { maxItems: MOST_EDGE_PINS },
+            ),
+          },
+          { additionalProperties: false },
+        ),
+      ],
+      {
+        description:
+          'The part is set against pins along any edge: the left front corner of the finished part lies at x and y, and the pins follow from it. null: it is not.',
+      },
+    ),
     pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
     clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
     pods: Type.Array(
@@ -143,6 +180,7 @@ export const flatHold: HoldKind<FlatHold> = {
     pinHeight: 8,
     pointer: { tool: null, clearance: 2 },
     dowels: null,
+    edgePins: null,
     pinsOut: false,
     clamps: [],
     pods: [],

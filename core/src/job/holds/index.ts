@@ -6,7 +6,7 @@ import { roundHold, roundHoldSchema, type RoundHold } from './round';
 import { viseHold, viseHoldSchema, type ViseHold } from './vise';
 
 export { MOST_FURTHER, type FurtherPiece } from './further';
-export { type PlacedClamp, type Separation } from './flat';
+export { MOST_EDGE_PINS, type PlacedClamp, type Separation } from './flat';
 
 export const HOLD_SCHEMAS = [viseHoldSchema, flatHoldSchema, roundHoldSchema] as const;
 interface Holds {

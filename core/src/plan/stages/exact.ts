@@ -43,6 +43,7 @@ export const makersStage: Stage<MakersInputs, Makers> = {
     };
     return {
       face: (side, level) => at(`${side} ${level.toFixed(4)}`, () => onAny(side, level)),
+      place: (outside) => at(`${outside.x} ${outside.y} ${outside.z}`, () => outside),
       feature: (feature) => at(feature.id, () => outsideFeature(surface, indexOf(features, feature))),
     };
   },

@@ -136,11 +136,12 @@ export function checksOf(input: ChecksInput): Finding[] {
   ];
   if (!device || !facts || !isHeldOn(setup, device)) return chosen;
   const placed = { ...input, setup, facts, told };
-  const { seat, gripped, pinGaps, dowels, dowelProblem, hold, prove } = facts;
+  const { seat, gripped, pinGaps, dowels, dowelProblem, edge, hold, prove } = facts;
   const holding = holdingOf(device);
   const { station, material } = input;
   const features = { lookup: lookupIn(here), nameOf: nameIn(here) };
-  const on = { seat, gripped, pinGaps, ...(dowels && { dowels }), ...(dowelProblem && { dowelProblem }) };
+  const place = { ...(dowels && { dowels }), ...(dowelProblem && { dowelProblem }), ...(edge && { edge }) };
+  const on = { seat, gripped, pinGaps, ...place };
   const held = { device, setup, ...on, hold, prove, station, machine, material, ...features, told };
   return [
     ...chosen,

@@ -11,6 +11,7 @@ import {
   type Obstacle,
 } from '../../hold';
 import type { SeatedDowels } from '../../dowels';
+import type { SeatedEdge } from '../../edgePins';
 import type { Box3 } from '../../frames';
 import type { Tool } from '../../job';
 import { planWay, waysTogether, type WayFacts } from '../../prove';
@@ -83,6 +84,7 @@ interface LocateInputs {
   gripped: Gripped | null;
   pinGaps: SetupFacts['pinGaps'];
   dowels?: SeatedDowels;
+  edge?: SeatedEdge;
 }
 /** What of its hold decides where the part lies. */
 export const locateStage: Stage<LocateInputs, Locating> = {

@@ -1,4 +1,5 @@
 import type { DowelsHere } from '../../dowels';
+import type { UprightRound } from '../../edgePins';
 import type { Vec3 } from '../../frames';
 import { holdingOf, type Holding, type Seated } from '../../holdings';
 import type { SetupIn } from '../../job';
@@ -27,11 +28,12 @@ interface Seating {
   readonly bond: Bond | null;
   readonly setup: SetupIn<Family>;
   readonly dowels: DowelsHere | null;
+  readonly rounds: readonly UprightRound[];
 }
 
-function inputs(g: Graph, { part, device, bond, setup, dowels }: Seating): SeatInputs {
+function inputs(g: Graph, { part, device, bond, setup, dowels, rounds }: Seating): SeatInputs {
   const holding = holdingOf(device);
-  return { holding, part, needs: g.same(holding.seatNeeds({ device, bond, setup, dowels })) };
+  return { holding, part, needs: g.same(holding.seatNeeds({ device, bond, setup, dowels, rounds })) };
 }
 
 /** The part where it comes to rest on a device of any kind. */

@@ -131,11 +131,14 @@ function startPins(axis: 'x' | 'y', planned: PlannedSetup | undefined): number[]
 export function FlatSeat(props: HoldProps<'flat'>) {
   const { setup, hold } = props;
   const { put, length } = useHold(props, 'seat');
-  const stands = !hold.dowels && [hold.x.by, hold.y.by].some((b) => b === 'pins' || b === 'fence');
+  const stands = !hold.dowels && !hold.edgePins && [hold.x.by, hold.y.by].some((b) => b === 'pins' || b === 'fence');
   return (
     <>
-      {hold.dowels ? (
-        <p className="quiet mb-1">Dowels decide where it lies in X and Y: they are in the section Locate.</p>
+      {hold.dowels || hold.edgePins ? (
+        <p className="quiet mb-1">
+          {hold.dowels ? 'Dowels' : 'Pins along its edge'} decide where it lies in X and Y: they are in the section
+          Locate.
+        </p>
       ) : (
         <>
           <AxisFields {...props} axis="y" />

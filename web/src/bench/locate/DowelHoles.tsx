@@ -9,8 +9,8 @@ import {
   PIN_CLASSES,
 } from '@violet-jaw/core/dowels';
 import { MOST_DOWELS, type Dowel, type Dowels } from '@violet-jaw/core/job';
-import { freeId } from '@violet-jaw/core/remedy';
 import { useJob } from '../../app/JobLayout';
+import { newId } from '../../app/newId';
 import { useFeatures } from '../../app/useFeatures';
 import { LengthField } from '../../fields/LengthField';
 import { OptionalLengthField } from '../../fields/OptionalLengthField';
@@ -125,7 +125,7 @@ function FurtherBore({ dowels }: { dowels: Dowels }) {
   if (free.length === 0 || dowels.holes.length >= MOST_DOWELS) return null;
   const take = (id: string) => {
     const named = free.find((n) => n.id === id);
-    const hole = named && boreHole(freeId(dowels), named.feature, dowels.along);
+    const hole = named && boreHole(newId(), named.feature, dowels.along);
     if (named && hole)
       change((j) => ({
         features: withFeature(named),
@@ -144,7 +144,7 @@ function FurtherBore({ dowels }: { dowels: Dowels }) {
 
 /** One more, beside the last. */
 function oneMore(dowels: Dowels): Dowel {
-  const id = freeId(dowels);
+  const id = newId();
   const last = dowels.holes.at(-1);
   return last
     ? { ...last, id, bore: null, u: last.u + 4 * last.diameter, relieved: false, land: null }

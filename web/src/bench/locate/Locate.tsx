@@ -15,6 +15,7 @@ import { useJob } from '../../app/JobLayout';
 import { Jumps } from '../Jumps';
 import { SectionFindings, type SectionProps } from '../section';
 import { Dowels } from './Dowels';
+import { EdgePins } from './EdgePins';
 import { Exactly } from './Exactly';
 import { Meets } from './Meets';
 import { Placing } from './Placing';
@@ -30,7 +31,7 @@ export function Locate(props: SectionProps) {
       <Jumps
         to={[
           'Locators',
-          ...(isHoldIn('flat', setup.hold) ? ['Dowels'] : []),
+          ...(isHoldIn('flat', setup.hold) ? ['Dowels', 'Pins along its edge'] : []),
           ...(places ? ['Set by position'] : []),
           'How exactly',
           'Is to meet',
@@ -42,6 +43,7 @@ export function Locate(props: SectionProps) {
         <Free locating={facts.locating} />
       </div>
       <Dowels {...props} />
+      <EdgePins {...props} />
       <Placing {...props} />
       <Exactly {...props} />
       <Meets />

@@ -197,7 +197,7 @@ export function onDowels(held: Held<'flat'>, told: Told): Finding[] {
   const { further } = setup.hold;
   const { translation } = seat.pose;
   const single: Finding[] =
-    further.length === 0 || setup.hold.dowels?.in !== 'drilled'
+    further.length === 0 || !dowels.whereDrilled
       ? []
       : [
           finding(told, 'locate/dowels-for-one', 'stop', {

@@ -13,7 +13,7 @@ export const fixturePlate: FlatKind<DeviceOfKind<'fixture plate'>> = {
   ...PLAIN,
   checks: ({ device, setup, station, machine, dowels, told }) => [
     ...pinsOnGrid(device, setup.hold, told),
-    ...(dowels && setup.hold.dowels?.in === 'own' ? dowelsOnGrid(device, dowels, told) : []),
+    ...(dowels && !dowels.whereDrilled ? dowelsOnGrid(device, dowels, told) : []),
     ...registeredPlace(device, station, machine, told),
   ],
   marks: (d, { x, y }) =>

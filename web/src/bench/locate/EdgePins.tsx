@@ -1,0 +1,205 @@
+import { Button, Form, Table } from 'react-bootstrap';
+import { COMES, PIN_SIDES, type EdgePin } from '@violet-jaw/core/edgePins';
+import type { Box3 } from '@violet-jaw/core/frames';
+import { isHoldIn, MOST_EDGE_PINS, type HoldIn } from '@violet-jaw/core/job';
+import { useJob } from '../../app/JobLayout';
+import { newId } from '../../app/newId';
+import { LengthField } from '../../fields/LengthField';
+import { ChoiceField } from '../../fields/TextField';
+import type { SectionProps } from '../section';
+
+type Hold = HoldIn<'flat'>;
+type AlongEdge = NonNullable<Hold['edgePins']>;
+
+/** Two pins in front, as far apart as is usual, and one at the left (common practice, no source). */
+function begun(box: Box3 | undefined): AlongEdge {
+  const [x, y] = [box?.min.x ?? 100, box?.min.y ?? 100].map((mm) => Math.round(mm));
+  const [wide, deep] = box ? [box.max.x - box.min.x, box.max.y - box.min.y] : [100, 60];
+  const pin = (n: number, side: EdgePin['side'], mm: number) => ({ id: `pin-${n}`, side, along: Math.round(mm) });
+  return {
+    ...{ x, y, edge: 'loaded' },
+    pins: [pin(1, 'front', 0.15 * wide), pin(2, 'front', 0.85 * wide), pin(3, 'left', deep / 2)],
+  };
+}
+
+/** Pins against any edge of a part that lies flat, straight, slanting or curved. */
+export function EdgePins({ setup, planned, edit }: SectionProps) {
+  const { hold } = setup;
+  if (!isHoldIn('flat', hold) || hold.dowels) return null;
+  const put = (change: (h: Hold) => Partial<Hold>) =>
+    edit((s) => (isHoldIn('flat', s.hold) ? { ...s, hold: { ...s.hold, ...change(s.hold) } } : s));
+  const on = hold.edgePins;
+  return (
+    <div role="group" aria-label="Pins along its edge" data-part="Pins along its edge">
+      <h3 className="mt-2">Pins along its edge</h3>
+      {on ? (
+        <Standing hold={hold} on={on} put={put} planned={planned} setupId={setup.id} />
+      ) : (
+        <>
+          <p className="quiet mb-1">
+            Round pins against any edge, also a slanting or a curved one: the part lies where you want it, and where the
+            pins stand follows from its edge.
+          </p>
+          <Button
+            size="sm"
+            variant="outline-primary"
+            className="mb-2"
+            onClick={() => put(() => ({ edgePins: begun(planned?.facts?.seat.finishedBox) }))}
+          >
+            Set this part against pins along its edge
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+interface StandingProps {
+  readonly hold: Hold;
+  readonly on: AlongEdge;
+  readonly put: (change: (h: Hold) => Partial<Hold>) => void;
+  readonly planned: SectionProps['planned'];
+  readonly setupId: string;
+}
+
+function Standing({ hold, on, put, planned, setupId }: StandingProps) {
+  const { job } = useJob();
+  const change = (fields: Partial<AlongEdge>) => put((h) => ({ edgePins: h.edgePins && { ...h.edgePins, ...fields } }));
+  const place = (axis: 'x' | 'y', edge: string) => (
+    <LengthField
+      label={`${edge} edge of the finished part at ${axis.toUpperCase()}`}
+      mm={on[axis]}
+      units={job.units}
+      signed
+      min={-20_000}
+      max={20_000}
+      onCommit={(mm) => change({ [axis]: mm })}
+    />
+  );
+  const add = () => change({ pins: [...on.pins, { id: newId(), side: 'left', along: on.pins.at(-1)?.along ?? 10 }] });
+  return (
+    <>
+      <div className="fields">
+        {place('x', 'Left')}
+        {place('y', 'Front')}
+        <ChoiceField
+          label="Set for"
+          value={on.edge}
+          choices={[
+            { value: 'loaded', says: 'the edge as it is loaded' },
+            { value: 'finished', says: 'the finished edge' },
+          ]}
+          onCommit={(edge) => change({ edge })}
+        />
+        <LengthField
+          label="Pin diameter"
+          mm={hold.pinDiameter}
+          units={job.units}
+          positive
+          max={200}
+          onCommit={(pinDiameter) => put(() => ({ pinDiameter }))}
+        />
+        <LengthField
+          label="Pins stand up"
+          mm={hold.pinHeight}
+          units={job.units}
+          min={0}
+          max={500}
+          onCommit={(pinHeight) => put(() => ({ pinHeight }))}
+        />
+        <Form.Check
+          id={`edge-out-${setupId}`}
+          label="Taken out before cutting"
+          checked={hold.pinsOut}
+          onChange={(e) => put(() => ({ pinsOut: e.target.checked }))}
+        />
+      </div>
+      <Pins on={on} change={change} planned={planned} />
+      <div className="d-flex gap-2 flex-wrap mb-2">
+        <Button size="sm" variant="outline-primary" disabled={on.pins.length >= MOST_EDGE_PINS} onClick={add}>
+          Add a pin along the edge
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={() => put(() => ({ edgePins: null }))}>
+          Use no pins along its edge
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** Each pin with the side it comes from, where along it, and where its middle then stands. */
+function Pins({
+  on,
+  change,
+  planned,
+}: {
+  on: AlongEdge;
+  change: (fields: Partial<AlongEdge>) => void;
+  planned: SectionProps['planned'];
+}) {
+  const { job, speech } = useJob();
+  const seated = planned?.facts?.edge?.pins ?? [];
+  const set = (id: string, fields: Partial<EdgePin>) =>
+    change({ pins: on.pins.map((p) => (p.id === id ? { ...p, ...fields } : p)) });
+  return (
+    <Table size="sm" aria-label="Pins along its edge" className="mb-1 align-middle">
+      <thead>
+        <tr>
+          <th>Pin</th>
+          <th>Comes from</th>
+          <th>Along its side, from the left or front edge</th>
+          <th className="number">Middle X</th>
+          <th className="number">Middle Y</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {on.pins.map((pin, i) => {
+          const at = seated.find((s) => s.id === pin.id);
+          const number = i + 1;
+          return (
+            <tr key={pin.id}>
+              <td>{number}</td>
+              <td>
+                <Form.Select
+                  size="sm"
+                  aria-label={`Pin ${number} comes from`}
+                  value={pin.side}
+                  onChange={(e) => set(pin.id, { side: PIN_SIDES.find((s) => s === e.target.value)! })}
+                >
+                  {PIN_SIDES.map((side) => (
+                    <option key={side}>{side}</option>
+                  ))}
+                </Form.Select>
+              </td>
+              <td>
+                <LengthField
+                  label={`Pin ${number}, ${COMES[pin.side].axis === 'x' ? 'from the front' : 'from the left'} edge`}
+                  hideLabel
+                  mm={pin.along}
+                  units={job.units}
+                  signed
+                  min={-20_000}
+                  max={20_000}
+                  onCommit={(along) => set(pin.id, { along })}
+                />
+              </td>
+              <td className="number">{at?.stands ? speech.signed(at.stands.center.x) : 'meets nothing'}</td>
+              <td className="number">{at?.stands ? speech.signed(at.stands.center.y) : ''}</td>
+              <td>
+                <Button
+                  size="sm"
+                  variant="outline-danger"
+                  aria-label={`Remove pin ${number}`}
+                  onClick={() => change({ pins: on.pins.filter((p) => p.id !== pin.id) })}
+                >
+                  ×
+                </Button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </Table>
+  );
+}
