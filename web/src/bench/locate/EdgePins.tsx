@@ -1,7 +1,8 @@
-import { Button, Form, Table } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { COMES, PIN_SIDES, type EdgePin } from '@violet-jaw/core/edgePins';
 import type { Box3 } from '@violet-jaw/core/frames';
 import { isHoldIn, MOST_EDGE_PINS, type HoldIn } from '@violet-jaw/core/job';
+import { capital } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { newId } from '../../app/newId';
 import { LengthField } from '../../fields/LengthField';
@@ -141,65 +142,47 @@ function Pins({
   const seated = planned?.facts?.edge?.pins ?? [];
   const set = (id: string, fields: Partial<EdgePin>) =>
     change({ pins: on.pins.map((p) => (p.id === id ? { ...p, ...fields } : p)) });
-  return (
-    <Table size="sm" aria-label="Pins along its edge" className="mb-1 align-middle">
-      <thead>
-        <tr>
-          <th>Pin</th>
-          <th>Comes from</th>
-          <th>Along its side, from the left or front edge</th>
-          <th className="number">Middle X</th>
-          <th className="number">Middle Y</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {on.pins.map((pin, i) => {
-          const at = seated.find((s) => s.id === pin.id);
-          const number = i + 1;
-          return (
-            <tr key={pin.id}>
-              <td>{number}</td>
-              <td>
-                <Form.Select
-                  size="sm"
-                  aria-label={`Pin ${number} comes from`}
-                  value={pin.side}
-                  onChange={(e) => set(pin.id, { side: PIN_SIDES.find((s) => s === e.target.value)! })}
-                >
-                  {PIN_SIDES.map((side) => (
-                    <option key={side}>{side}</option>
-                  ))}
-                </Form.Select>
-              </td>
-              <td>
-                <LengthField
-                  label={`Pin ${number}, ${COMES[pin.side].axis === 'x' ? 'from the front' : 'from the left'} edge`}
-                  hideLabel
-                  mm={pin.along}
-                  units={job.units}
-                  signed
-                  min={-20_000}
-                  max={20_000}
-                  onCommit={(along) => set(pin.id, { along })}
-                />
-              </td>
-              <td className="number">{at?.stands ? speech.signed(at.stands.center.x) : 'meets nothing'}</td>
-              <td className="number">{at?.stands ? speech.signed(at.stands.center.y) : ''}</td>
-              <td>
-                <Button
-                  size="sm"
-                  variant="outline-danger"
-                  aria-label={`Remove pin ${number}`}
-                  onClick={() => change({ pins: on.pins.filter((p) => p.id !== pin.id) })}
-                >
-                  ×
-                </Button>
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </Table>
-  );
+  return on.pins.map((pin, i) => {
+    const at = seated.find((s) => s.id === pin.id);
+    const number = i + 1;
+    return (
+      <fieldset className="dowel" key={pin.id} aria-label={`Pin ${number}`}>
+        <legend>
+          {at ? capital(at.name) : `Pin ${number}`}
+          {at && (
+            <span className="quiet fw-normal">
+              {at.stands
+                ? `: middle at X ${speech.signed(at.stands.center.x)} Y ${speech.signed(at.stands.center.y)}`
+                : ': nothing stands in front of it'}
+            </span>
+          )}
+        </legend>
+        <div className="fields">
+          <ChoiceField
+            label="Comes from"
+            value={pin.side}
+            choices={PIN_SIDES.map((side) => ({ value: side, says: `the ${side}` }))}
+            onCommit={(side) => set(pin.id, { side })}
+          />
+          <LengthField
+            label={COMES[pin.side].axis === 'x' ? 'Y, from the front edge' : 'X, from the left edge'}
+            mm={pin.along}
+            units={job.units}
+            signed
+            min={-20_000}
+            max={20_000}
+            onCommit={(along) => set(pin.id, { along })}
+          />
+          <Button
+            size="sm"
+            variant="outline-danger"
+            aria-label={`Remove pin ${number}`}
+            onClick={() => change({ pins: on.pins.filter((p) => p.id !== pin.id) })}
+          >
+            Remove
+          </Button>
+        </div>
+      </fieldset>
+    );
+  });
 }
