@@ -10,7 +10,7 @@ import { loadKernel, type Result } from '@violet-jaw/core/solid';
 import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
 import { FILE_SIZE_LIMIT, sizeProblem } from '@violet-jaw/formats/model';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
-import { renderSheetPdf, type Paper } from '@violet-jaw/formats/pdf';
+import { placingPdf, renderSheetPdf, type Paper } from '@violet-jaw/formats/pdf';
 
 export interface Terminal {
   readonly out: (text: string) => void;
@@ -22,8 +22,9 @@ const USAGE = `violet-jaw plan job.json
 violet-jaw plan a.json b.json … --jsonl
     plans many jobs in one process, a line {file, ok, plan} or {file, ok, problem} each
 violet-jaw export job.json [--sheet out.pdf] [--paper A4|Letter] [--control out.nc] [--lines set|verify|clear]
+                            [--places out.pdf --op 10]
     writes the setup sheet (marked as a draft) and lines for the control: set the registers (as is), look at each
-    zero from above, or clear afterwards
+    zero from above, or clear afterwards; --places: what an operation sets by position, drawn as large as it is
 violet-jaw backup FILE.zip
     one consistent copy of jobs, issues, runs, shop and files, also while the application runs
 violet-jaw restore FILE.zip
@@ -148,6 +149,39 @@ function unknownOptions(args: readonly string[], known: readonly string[]): stri
   return args.filter((a) => a.startsWith('--') && !known.includes(a));
 }
 
+interface Wanted {
+  readonly sheet: string | undefined;
+  readonly control: string | undefined;
+  readonly places: string | undefined;
+  readonly op: string | undefined;
+  readonly paper: Paper;
+  readonly part: (typeof CONTROL_PARTS)[number];
+}
+
+/** Writes what is wanted of a planned job. @returns what is wrong; null: all is written */
+async function exportTo(
+  { file: { job, shop }, planner, planned }: Planned,
+  { sheet, control, places, op, paper, part }: Wanted,
+): Promise<string | null> {
+  try {
+    if (sheet) {
+      const outlines = outlinesOf(planner, planned, { inSpace: true });
+      writeFileSync(sheet, await renderSheetPdf(buildSheet({ job, planned, outlines, shop, issue: null }), paper));
+    }
+    if (control) writeFileSync(control, controlTexts(job, planned, 'DRAFT')[part]);
+    if (places) {
+      const setupId = job.setups.find((s) => String(s.op) === op)?.id;
+      if (!setupId) return `--op: the job has no Op ${op}; it has ${job.setups.map((s) => s.op).join(', ')}.`;
+      const drawn = await placingPdf(planner, planned, { job, setupId, paper });
+      if (!drawn.ok) return drawn.problem;
+      writeFileSync(places, drawn.value);
+    }
+    return null;
+  } catch (error) {
+    return `Could not write: ${error instanceof Error ? error.message : String(error)}`;
+  }
+}
+
 /** Runs the command line. @returns the exit code */
 export async function run(args: readonly string[], terminal: Terminal): Promise<number> {
   const [command, path, ...rest] = args;
@@ -167,7 +201,8 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
       ? planMany(paths, planLine, terminal)
       : bad(unknown.length > 0 ? `unknown option ${unknown.join(', ')}\n${USAGE}` : USAGE);
   }
-  const stray = unknownOptions(rest, command === 'export' ? ['--sheet', '--paper', '--control', '--lines'] : []);
+  const known = ['--sheet', '--paper', '--control', '--lines', '--places', '--op'];
+  const stray = unknownOptions(rest, command === 'export' ? known : []);
   if (stray.length > 0) return bad(`unknown option ${stray.join(', ')}\n${USAGE}`);
   const [sheet, control, paper, lines] = [
     option(rest, '--sheet'),
@@ -176,33 +211,22 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
     option(rest, '--lines') ?? 'set',
   ];
   if (command === 'plan' && rest.length > 0) return bad(`One job at a time, or many with --jsonl.\n${USAGE}`);
-  if (command === 'export' && !sheet && !control)
-    return bad('Nothing to export: give --sheet out.pdf, --control out.nc, or both.');
+  const [places, op] = [option(rest, '--places'), option(rest, '--op')];
+  if (command === 'export' && !sheet && !control && !places)
+    return bad('Nothing to export: give --sheet out.pdf, --control out.nc, or --places out.pdf with --op.');
+  if (places && !op) return bad('--places: give the operation as well, such as --op 10.');
   if (paper !== 'A4' && paper !== 'Letter') return bad(`--paper: expected A4 or Letter, found ${paper}.`);
   const part = CONTROL_PARTS.find((p) => p === lines);
   if (!part) return bad(`--lines: expected ${CONTROL_PARTS.join(', ')}, found ${lines}.`);
   const result = await planFile(path, new Planner(await loadKernel()));
   if (!result.ok) return bad(result.problem);
-  const { file, planner, planned } = result.value;
-  const { job, shop } = file;
+  const { file, planned } = result.value;
+  const { job } = file;
   if (command === 'plan') {
     terminal.out(`${JSON.stringify(planOutput(planned), null, 2)}\n`);
   } else {
-    try {
-      if (sheet) {
-        const drawn = buildSheet({
-          job,
-          planned,
-          outlines: outlinesOf(planner, planned, { inSpace: true }),
-          shop,
-          issue: null,
-        });
-        writeFileSync(sheet, await renderSheetPdf(drawn, paper satisfies Paper));
-      }
-      if (control) writeFileSync(control, controlTexts(job, planned, 'DRAFT')[part]);
-    } catch (error) {
-      return bad(`Could not write: ${error instanceof Error ? error.message : String(error)}`);
-    }
+    const wrong = await exportTo(result.value, { sheet, control, places, op, paper, part });
+    if (wrong) return bad(wrong);
   }
   const stops = blockingFindings(planned, job.accepted);
   for (const f of stops) terminal.err(`stop${f.op === null ? '' : `, Op ${f.op}`}: ${f.says} ${f.remedy}\n`);

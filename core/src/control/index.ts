@@ -15,6 +15,7 @@ import { placingLines, type Placing } from './placing';
 export { comment };
 export * from './parts';
 export { placedIn } from './placing';
+export * from './placingDrawing';
 
 /** What is written for the control: set the registers, look at each zero from above, clear afterwards. */
 export interface ControlTexts {

@@ -59,6 +59,9 @@ export const PLACES = {
 } as const satisfies Record<string, { readonly called: string; readonly pattern: string }>;
 export type Place = keyof typeof PLACES;
 
+/** Which paper a PDF is for; A4 where nothing is said. */
+export const paper = Type.Optional(Type.Union([Type.Literal('A4'), Type.Literal('Letter')]));
+
 /** A route as it is written, with its types kept. */
 export const route = <const R extends RouteShape>(shape: R): R => shape;
 /** A body of a form: never more than 20 kB. */

@@ -41,7 +41,7 @@ export function registerFonts(): void {
 }
 
 export const INK = '#231636';
-const HAIR = '#8d8698';
+export const HAIR = '#8d8698';
 
 const OTHER_ALPHABETS = ['Greek', 'Cyrillic', 'CyrillicExt', 'Vietnamese'];
 export const TEXT = ['Text', 'TextExt', ...OTHER_ALPHABETS];

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { Problem } from '../problem';
 import type { Services } from '../services';
 import { signedIn } from '../sessions';
-import { documentWorks, preparedWorks } from './documents';
+import { documentWorks, placingWorks, preparedWorks } from './documents';
 import { issueWorks } from './issues';
 import { keepingWorks } from './keeping';
 import { newsWorks } from './news';
@@ -14,6 +14,7 @@ import { routerOf, type Works } from './table';
 const worksOf = (services: Services): Works => ({
   ...documentWorks(services),
   ...preparedWorks(services),
+  ...placingWorks(services),
   ...peopleWorks(services),
   ...issueWorks(services),
   ...runWorks(services),

@@ -2,11 +2,11 @@ import type { Response } from 'express';
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import { readJobFile } from '@violet-jaw/core/job';
-import { badInput, notFound } from '../problem';
+import { badInput, notFound, Problem } from '../problem';
 import type { Services } from '../services';
 import { accountOf } from '../sessions';
 import { openApi } from './openapi';
-import { expectedRevision, isKnown, tag } from './requests';
+import { expectedRevision, fileName, goneSignal, isKnown, tag } from './requests';
 import { UNCHANGED, type Works } from './table';
 
 const asText = (body: unknown): string => (typeof body === 'string' ? body : '');
@@ -95,5 +95,23 @@ export const preparedWorks = ({ jobs, shop, prepared, summaries }: Services) =>
     preparedBodies: async ({ params: { hash }, query: { unit, thickness }, response }) => {
       const source = { sha256: hash, unit, thickness: thickness === undefined ? undefined : Number(thickness) };
       sendPrepared(response, await prepared.get(prepared.keyOfBodies(source)));
+    },
+  }) satisfies Partial<Works>;
+
+/** Drawings as large as what they show. */
+export const placingWorks = ({ jobs, shop, planning }: Services) =>
+  ({
+    placingPdf: async ({ params: { id }, query: { setup, paper = 'A4' }, response }) => {
+      const [{ document: job }, { document: library }] = await Promise.all([jobs.read(id), shop.read()]);
+      const made = await planning.placing(
+        { job, shop: library, setupId: setup, paper },
+        { jobId: id, owner: accountOf(response).id, signal: goneSignal(response) },
+      );
+      if (!made.ok) throw new Problem(409, 'Cannot be drawn', made.problem);
+      const op = job.setups.find((s) => s.id === setup)?.op;
+      response
+        .type('application/pdf')
+        .attachment(`${fileName(job.number)}-op${op}-places-${paper}.pdf`)
+        .send(Buffer.from(made.value));
     },
   }) satisfies Partial<Works>;

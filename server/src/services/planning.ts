@@ -81,6 +81,14 @@ export class Planning {
     return this.#run<Result<Frozen>>('freeze', 'asked', input, work);
   }
 
+  /** What is set by position in a setup, drawn as large as it is, as a PDF. */
+  placing(
+    input: Input & { readonly setupId: string; readonly paper: 'A4' | 'Letter' },
+    work: WorkFor,
+  ): Promise<Result<Uint8Array>> {
+    return this.#run<Result<Uint8Array>>('placing', 'asked', input, work);
+  }
+
   /** A job is gone: nobody wants its plans. */
   cancel(jobId: string): void {
     for (const controller of this.#ofJob.get(jobId) ?? []) controller.abort();

@@ -1,4 +1,4 @@
 import { serveTasks } from './child';
-import { freeze, summarize } from './tasks';
+import { freeze, placing, summarize } from './tasks';
 
-serveTasks({ summarize, freeze });
+serveTasks({ summarize, freeze, placing });

@@ -23,7 +23,7 @@ import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
 import { bodiesToText, jobToText } from '@violet-jaw/formats/prepared';
 import type { ModelKernel, PartBody } from '@violet-jaw/formats/model';
 import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
-import { renderSheetPdf } from '@violet-jaw/formats/pdf';
+import { placingPdf, renderSheetPdf } from '@violet-jaw/formats/pdf';
 import { qrCode } from '@violet-jaw/formats/qr';
 import type { TellPhase } from './child';
 
@@ -213,4 +213,17 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
   const pdfLetter = await renderSheetPdf(sheet, 'Letter');
   planner.graph.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };
+}
+
+/** What is set by position in one setup, drawn as large as it is, as a PDF. */
+export async function placing(
+  input: Input & { readonly setupId: string; readonly paper: 'A4' | 'Letter' },
+  tell: TellPhase,
+): Promise<Result<Uint8Array>> {
+  const result = await planFresh(input, tell);
+  if (!result.ok) return result;
+  const { planner, planned } = result.value;
+  const pdf = await placingPdf(planner, planned, input);
+  planner.graph.clear();
+  return pdf;
 }

@@ -118,6 +118,10 @@ export async function ask<K extends RouteName>(name: K, input: InputOf<K>, extra
   return (ROUTES[name].answer === null ? undefined : await response.json()) as AnswerOf<K>;
 }
 
+/** A file a route sends. */
+export const fileOf = async <K extends RouteName>(name: K, input: InputOf<K>, extra?: Extra): Promise<Blob> =>
+  (await send(name, input, extra)).blob();
+
 type Ask<K extends RouteName> =
   object extends InputOf<K>
     ? (input?: InputOf<K>, extra?: Extra) => Promise<AnswerOf<K>>

@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { jobFileSchema, jobSchema } from '@violet-jaw/core/job';
 import { shopSchema } from '@violet-jaw/core/shop';
 import * as told from '../answers';
-import { route } from '../route';
+import { paper, route } from '../route';
 
 const jobDocument = { as: 'json', limit: '1mb', schema: jobSchema, checkedBy: 'its service' } as const;
 /** Of any version, so its schema is that of today only when it says so. */
@@ -126,6 +126,17 @@ export const documents = {
     says: 'Put a job that was never issued into the bin',
     answer: null,
     fails: [409],
+  }),
+  placingPdf: route({
+    method: 'get',
+    path: '/jobs/:id/places.pdf',
+    who: 'operator',
+    says: 'What a setup sets by position, drawn as large as it is, as the job is saved now',
+    query: Type.Object({ setup: Type.String({ maxLength: 60, description: 'Id of the setup.' }), paper }),
+    answer: null,
+    kind: 'application/pdf',
+    patient: true,
+    fails: [409, 503],
   }),
   storeFile: route({
     method: 'post',

@@ -2,9 +2,8 @@ import { Type } from '@sinclair/typebox';
 import { CONTROL_PARTS } from '@violet-jaw/core/control/parts.ts';
 import * as told from '../answers';
 import * as body from '../bodies';
-import { list, route, small } from '../route';
+import { list, paper, route, small } from '../route';
 
-const paper = Type.Object({ paper: Type.Optional(Type.Union([Type.Literal('A4'), Type.Literal('Letter')])) });
 const part = Type.Object({ part: Type.Optional(Type.Union(CONTROL_PARTS.map((p) => Type.Literal(p)))) });
 /** Routes of issues. */
 export const issues = {
@@ -73,7 +72,7 @@ export const issues = {
     path: '/jobs/:id/issues/:letter/sheet.pdf',
     who: 'operator',
     says: 'The frozen PDF',
-    query: paper,
+    query: Type.Object({ paper }),
     answer: null,
     kind: 'application/pdf',
     fails: [],

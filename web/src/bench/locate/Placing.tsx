@@ -1,11 +1,12 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { placedIn, placingOf } from '@violet-jaw/core/control';
 import { isHoldIn } from '@violet-jaw/core/job';
-import { downloadText } from '../../app/download';
+import { download, downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
+import { fileOf, said } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 import type { SectionProps } from '../section';
 
@@ -66,6 +67,7 @@ export function Placing({ setup, planned, edit }: SectionProps) {
           onCommit={(clearance) => point({ clearance })}
         />
       </div>
+      <Printed setupId={setup.id} op={setup.op} />
       {placing && 'why' in placing && <p className="quiet mb-2">No lines show where: {placing.why}</p>}
       {placing && 'text' in placing && (
         <details className="mb-2">
@@ -81,6 +83,51 @@ export function Placing({ setup, planned, edit }: SectionProps) {
             Download these lines (draft)
           </Button>
         </details>
+      )}
+    </div>
+  );
+}
+
+const PAPERS = ['A4', 'Letter'] as const;
+
+/** The same as a drawing as large as it is: laid under what is set, or to check it. */
+function Printed({ setupId, op }: { setupId: string; op: number }) {
+  const { job, id, store } = useJob();
+  const [going, setGoing] = useState<(typeof PAPERS)[number] | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const print = async (paper: (typeof PAPERS)[number]) => {
+    setGoing(paper);
+    setWrong(null);
+    try {
+      // it is drawn from what is saved
+      if (!(await store.getState().settle()))
+        throw new Error('the job is not saved yet. Try again when the header says “saved”.');
+      const pdf = await fileOf('placingPdf', { id, query: { setup: setupId, paper } });
+      download(`${job.number}-op${op}-places-${paper}.pdf`, pdf);
+    } catch (error) {
+      setWrong(said(error));
+    }
+    setGoing(null);
+  };
+  return (
+    <div className="mt-2 mb-2">
+      <div className="d-flex gap-2 flex-wrap">
+        {PAPERS.map((paper) => (
+          <Button
+            key={paper}
+            size="sm"
+            variant="outline-primary"
+            disabled={going !== null}
+            onClick={() => void print(paper)}
+          >
+            {going === paper ? 'Drawing…' : `Drawing 1:1, ${paper}`}
+          </Button>
+        ))}
+      </div>
+      {wrong && (
+        <p role="alert" className="mb-0">
+          No drawing: {wrong}
+        </p>
       )}
     </div>
   );

@@ -1,0 +1,13 @@
+import { open, section, shot, BASE } from './zzlook.mjs';
+const { browser, page } = await open();
+await page.goto(BASE);
+await page.getByRole('link', { name: 'SK-1060' }).click();
+await page.waitForTimeout(5000);
+await section(page,'Locate').click();
+await page.waitForTimeout(800);
+const dl = page.waitForEvent('download',{timeout:60000});
+await page.getByRole('button',{name:'Drawing 1:1, A4'}).click();
+const d = await dl; await d.saveAs('/tmp/look/places.pdf');
+await page.locator('[data-part="Set by position"]').scrollIntoViewIfNeeded();
+await shot(page,'c1');
+await browser.close();
