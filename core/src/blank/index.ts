@@ -16,10 +16,13 @@ import {
   type Vec3,
 } from '../frames';
 import type { Allowance, Blank, BlankKind, Copies, SurfaceState } from '../job';
+import type { Bond } from '../shop';
 import { bar, type Bar, boxMesh, meshBox, meshVolume, weldMesh, type TriangleMesh } from '../solid';
+import { earsOn, type EarFacts } from './ears';
 import { boxOfCopies, copyPlaces, type CopyPlace } from './copies';
 
 export * from './copies';
+export * from './ears';
 export * from './stock';
 
 const ALLOWANCE_KEY: Record<Direction, keyof Allowance> = {
@@ -99,7 +102,7 @@ export function blankBox(part: Box3, allowance: Allowance): Box3 {
 }
 
 /** What decides a blank's shape, besides the part and the stock on it. */
-export type BlankShape = Pick<Blank, 'kind' | 'along' | 'across' | 'bore' | 'solid'>;
+export type BlankShape = Pick<Blank, 'kind' | 'along' | 'across' | 'bore' | 'solid' | 'ears'>;
 
 /** How the blank stands around the part, or around all copies of it. Part coordinates. */
 export interface BlankFacts {
@@ -118,6 +121,8 @@ export interface BlankFacts {
   readonly problem: string | null;
   readonly copies: readonly CopyPlace[];
   readonly round?: { readonly bar: Bar; readonly center: Vec3 };
+  /** glued to its sides; left out: there are none, or nothing they could be glued to */
+  readonly ears?: readonly EarFacts[];
 }
 
 interface Shape {
@@ -164,6 +169,7 @@ export function planBlank(
   part: Box3,
   job: { readonly allowance: Allowance; readonly blank: BlankShape; readonly copies: Copies },
   solid: TriangleMesh | null = null,
+  bonds: readonly Bond[] = [],
 ): BlankFacts {
   const whole = boxOfCopies(part, job.copies);
   const flat = blankBox(whole, job.allowance);
@@ -180,6 +186,7 @@ export function planBlank(
     size,
     surface,
     ...(round ? { round } : {}),
+    ...(isBoxKind(job.blank.kind) && job.blank.ears.length > 0 ? { ears: earsOn(box, job.blank.ears, bonds) } : {}),
     problem,
     hasVolume,
     volumeMm3: isBoxKind(job.blank.kind) ? size.x * size.y * size.z : meshVolume(surface),

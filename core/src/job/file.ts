@@ -28,7 +28,7 @@ export function referredTo(job: Job): Refers {
     madeFor: [job.number, job.part],
     devices: job.setups.map((s) => s.device),
     clamps: job.setups.flatMap((s) => holdRefersTo(s.hold).clamps),
-    bonds: job.setups.flatMap((s) => holdRefersTo(s.hold).bonds),
+    bonds: [...job.setups.flatMap((s) => holdRefersTo(s.hold).bonds), ...job.blank.ears.map((e) => e.bond)],
   };
 }
 

@@ -1,6 +1,6 @@
 import { list, within, type Document } from './document';
 
-/** Version 12: dowels on which a blank is put back, pins along any edge. Nobody has had any so far. */
+/** Version 12: dowels on which a blank is put back, pins along any edge, ears. Nobody has had any so far. */
 export function fromVersion11(file: Document): Document {
   const job = within(file.job);
   return {
@@ -9,6 +9,7 @@ export function fromVersion11(file: Document): Document {
     job: {
       dowels: null,
       ...job,
+      blank: { ears: [], ...within(job.blank) },
       setups: Array.isArray(job.setups)
         ? list(job.setups).map((s) => ({ ...s, hold: withDowels(s.hold) }))
         : job.setups,

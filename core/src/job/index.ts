@@ -11,6 +11,7 @@ export { shopFromVersion2 } from './fromVersion2';
 export { clampFromVersion3 } from './fromVersion3';
 export * from './cuts';
 export { MOST_CLEARED, MOST_CUTS, type Cut } from './cutSchema';
+export { MOST_EARS, type Ear } from './earSchema';
 export { MOST_DOWELS, type Dowel, type Dowels } from './dowelSchema';
 export { freeId } from './freeId';
 export * from './holds';

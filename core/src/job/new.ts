@@ -18,6 +18,7 @@ export function newBlank(allowance: Allowance): Blank {
     solid: null,
     stock: null,
     plusMinus: null,
+    ears: [],
     sides: {
       xMinus: state(xMinus),
       xPlus: state(xPlus),

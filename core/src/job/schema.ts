@@ -3,6 +3,7 @@ import { DIRECTIONS } from '../frames';
 import { lengthMm, longText, shortText } from '../schema';
 import { registerSchema, type Family } from '../shop';
 import { cutSchema, MOST_CUTS } from './cutSchema';
+import { earSchema, MOST_EARS } from './earSchema';
 import { dowelsSchema } from './dowelSchema';
 import { entryId, featureId, plusMinus, refersTo, within } from './fields';
 import { HOLD_SCHEMAS, type In } from './holds';
@@ -89,6 +90,10 @@ export const blankSchema = Type.Object(
     ),
     stock: refersTo,
     plusMinus: plusMinus('± of its sizes as it comes.'),
+    ears: Type.Array(earSchema, {
+      maxItems: MOST_EARS,
+      description: 'Pieces glued to its sides, as thick as it, until the last setup cuts them off.',
+    }),
   },
   { additionalProperties: false },
 );

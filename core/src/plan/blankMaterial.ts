@@ -39,11 +39,32 @@ function onPart(mesh: TriangleMesh, part: Part): TriangleMesh {
   return { ...mesh, positions };
 }
 
+/** An ear goes on into the blank by so much, so that both become one body, mm. */
+const INTO_MM = 0.5;
+
+/** The blank with what is glued to its sides. */
+function withEars(kernel: Kernel, plain: Solid, { ears = [] }: BlankFacts): Solid {
+  const glued = ears.filter((e) => e.jointMm2 > 0);
+  if (glued.length === 0) return plain;
+  const boxes = glued.map(({ box, side }) => {
+    const axis = axisOf(side);
+    const [min, max] = [{ ...box.min }, { ...box.max }];
+    if (signOf(side) > 0) min[axis] -= INTO_MM;
+    else max[axis] += INTO_MM;
+    return kernel.box({ min, max });
+  });
+  const joined = kernel.union([plain, ...boxes]);
+  [plain, ...boxes].forEach((s) => s.release());
+  return joined;
+}
+
 export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts): BlankMaterial {
   const round = blank.round ? barAround(part.surface, blank.round.bar, blank.round.center) : null;
-  const surface = onPart(round ?? blank.surface, part);
-  const made = kernel.fromMesh(surface);
-  const solid = made.ok ? made.value : kernel.box(blank.box);
+  const bare = onPart(round ?? blank.surface, part);
+  const made = kernel.fromMesh(bare);
+  const plain = made.ok ? made.value : kernel.box(blank.box);
+  const solid = withEars(kernel, plain, blank);
+  const surface = solid === plain ? bare : solid.mesh();
   const flats = flatsOf(part, surface);
   const slopes = !isBoxKind(blank.kind) && shareSlopes(part.solid.mesh(), surface);
   const whole = (kept: Solid, keptMm3: number) =>

@@ -140,11 +140,11 @@ test('what locates is counted pin by pin: two in front and one at the left leave
 
 test('a pin with nothing before it, none at all, and two in one place are told', () => {
   const off = plan(against({ pins: { pins: [...PINS.pins, { id: 'd', side: 'left', along: 120 }] } }));
-  expect(off.said('pins-do-not-meet-part')).toMatchObject({
+  expect(off.said('edge-pin-meets-nothing')).toMatchObject({
     level: 'stop',
     says: 'Nothing stands in front of the left pin 2.',
   });
-  expect(plan(against({ pins: { pins: [] } })).said('pins-do-not-meet-part')!.says).toBe(
+  expect(plan(against({ pins: { pins: [] } })).said('edge-pin-meets-nothing')!.says).toBe(
     'No pins are placed along its edge.',
   );
   const twice = plan(against({ pins: { pins: [...PINS.pins, { id: 'd', side: 'left', along: 55 }] } }));

@@ -60,8 +60,9 @@ function planBefore(g: Graph, { kernel, job, shop, bodies }: Input, one: Part) {
     part: firstCopy,
     allowance: g.same(job.allowance),
     copies: g.same(job.copies),
-    blank: fields(g, job.blank, 'kind', 'along', 'across', 'bore', 'solid'),
+    blank: fields(g, job.blank, 'kind', 'along', 'across', 'bore', 'solid', 'ears'),
     solid: bodyMesh(g, job.blank.solid, bodies),
+    bonds: g.same(shop.bonds.filter((b) => job.blank.ears.some((e) => e.bond === b.id))),
   });
   const part = g.run(copiesStage, { kernel, part: one, copies: g.same(blank.copies) });
   const made = blank.hasVolume ? g.run(materialStage, { kernel, part, blank }) : null;

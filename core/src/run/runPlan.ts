@@ -7,6 +7,7 @@ import { type PlannedJob, type PlannedSetup } from '../plan';
 import { beforeHandsGoIn } from '../sheet';
 import { speechIn, unitName } from '../units';
 import { lengthInRegister, toolOf } from '../zero';
+import { earSteps } from './earSteps';
 import { causesOf } from './causes';
 import { picturesOf, touchedLines } from './pictures';
 import type { Otherwise } from './otherwise';
@@ -37,6 +38,7 @@ export function runPlan({
   const held = planned.setups.filter((s) => s.facts && s.device);
   const steps = [
     ...(machine ? [machineStep(making)] : []),
+    ...earSteps(making),
     ...held.flatMap((s, i) => [...(i > 0 ? transitionSteps(making, held[i - 1], s) : []), ...setupSteps(making, s)]),
     ...(held.length > 0 ? endSteps(making, held[held.length - 1]) : []),
   ];

@@ -10,6 +10,7 @@ export type StepKind =
   | 'machine'
   | 'prepare'
   | 'place'
+  | 'ears'
   | 'drill'
   | 'load'
   | 'edge'

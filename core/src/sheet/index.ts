@@ -10,4 +10,5 @@ export * from './sheet';
 export * from './compare';
 export { runReach } from './atTheMachine';
 export * from './pages';
+export { cureInWords, earInWords } from './ears';
 export { dowelHoles, holeDepth, holeInWords } from './dowelRows';

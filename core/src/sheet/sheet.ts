@@ -1,3 +1,4 @@
+import { earRows } from './ears';
 import { type RouteOutlines } from '../drawing';
 import { AXES, DIRECTIONS, type Vec3 } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
@@ -103,8 +104,7 @@ export function buildSheet({
   readonly issue: SheetIssue | null;
 }): Sheet {
   const speech = speechIn(job.units);
-  const unit = unitName(job.units);
-  const size = sizesIn(speech);
+  const [unit, size] = [unitName(job.units), sizesIn(speech)];
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -129,6 +129,7 @@ export function buildSheet({
           (d) => `${PART_SIDE[d].replace(' face', '')} ${speech.size(allowanceOn(planned.blank.allowance, d))}`,
         ).join(', '),
       },
+      ...earRows(planned.blank.ears ?? [], speech),
       ...copiesRow(job, planned, speech),
     ],
     setups: planned.setups.map((s) =>

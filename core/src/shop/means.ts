@@ -1,5 +1,5 @@
 import { Type, type Static, type TProperties } from '@sinclair/typebox';
-import { positive, quantity, shortText } from '../schema';
+import { positive, quantity, quantityOrNull, shortText } from '../schema';
 
 function means<K extends string, P extends TProperties>(kind: K, properties: P) {
   return Type.Object(
@@ -105,6 +105,15 @@ export const bondSchema = Type.Object(
     fullTo: quantity({ title: 'Full strength up to', unit: '°C', minimum: -20, maximum: 300 }),
     noneAt: quantity({ title: 'No strength left at', unit: '°C', minimum: 0, maximum: 400 }),
     share: quantity({ title: 'Share of the face that really sticks', unit: '%', minimum: 1, maximum: 100 }),
+    cures: Type.Optional(
+      quantityOrNull({
+        title: 'Cures for, hours',
+        unit: '',
+        minimum: 0,
+        maximum: 1000,
+        description: 'Until then nothing may pull at it.',
+      }),
+    ),
     release: Type.String({
       maxLength: 200,
       title: 'Comes off by',

@@ -16,7 +16,7 @@ interface FieldSchema {
   readonly maximum?: number;
   readonly exclusiveMinimum?: number;
   readonly default?: string;
-  readonly anyOf?: readonly { readonly const?: string }[];
+  readonly anyOf?: readonly { readonly const?: string; readonly type?: string }[];
 }
 
 type Entry = Readonly<Record<string, unknown>>;
@@ -51,6 +51,19 @@ function Field({
         />
         {schema.description && <div className="field-hint">{schema.description}</div>}
       </Labeled>
+    );
+  if (schema.anyOf?.some((c) => c.type === 'null'))
+    return (
+      <NumberField
+        label={schema.unit ? `${label}, ${schema.unit}` : label}
+        value={value === null || value === undefined ? null : Number(value)}
+        min={0}
+        max={max}
+        optional
+        digits={6}
+        hint={schema.description}
+        onCommit={onCommit}
+      />
     );
   if (schema.anyOf)
     return (

@@ -167,6 +167,7 @@ export function flatSteps(input: FlatSteps): string[] {
     ...beside(input),
     `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
     ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
+    ...(bond?.cures ? [`Let the ${bond.name} cure for ${bond.cures} h before anything pulls at the part.`] : []),
     ...kind.steps.after(device, plate),
     ...clamps.map((c) => `${capital(c)}.`),
     ...(plate.pinsOut && AXES_ACROSS.some((a) => ['pins', 'fence', 'edge pins'].includes(against(plate, a)))

@@ -13,6 +13,7 @@ import {
   type Part,
   type PartSummary,
 } from '../../part';
+import type { Bond } from '../../shop';
 import type { Kernel, Result, Solid, TriangleMesh } from '../../solid';
 import { blankMaterial, releaseBlank, type BlankMaterial } from '../blankMaterial';
 import type { Graph, Stage } from '../graph';
@@ -55,10 +56,13 @@ interface BlankInputs {
   blank: BlankShape;
   copies: Copies;
   solid: TriangleMesh | null;
+  /** what ears are glued on with */
+  bonds: readonly Bond[];
 }
 export const blankStage: Stage<BlankInputs, BlankFacts> = {
   name: 'blank facts',
-  compute: ({ part, allowance, blank, copies, solid }) => planBlank(part, { allowance, blank, copies }, solid),
+  compute: ({ part, allowance, blank, copies, solid, bonds }) =>
+    planBlank(part, { allowance, blank, copies }, solid, bonds),
 };
 
 /** All copies as one part. */

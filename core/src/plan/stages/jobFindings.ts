@@ -1,6 +1,7 @@
 import type { BlankFacts } from '../../blank';
 import { blankContainsPart } from '../../blank/checks/blankContainsPart';
 import { blankIsMade } from '../../blank/checks/blankIsMade';
+import { earsHold } from '../../blank/checks/earsHold';
 import { cutterFitsGap } from '../../blank/checks/cutterFitsGap';
 import { finishedSideHasStock } from '../../blank/checks/finishedSideHasStock';
 import { partInsideBlank } from '../../blank/checks/partInsideBlank';
@@ -38,6 +39,7 @@ export const partFindingsStage: Stage<PartFindings, Finding[]> = {
       ...blankContainsPart(blank, whole),
       ...blankIsMade(blank, whole),
       ...finishedSideHasStock(job.blank, blank, whole),
+      ...earsHold(job.blank.ears, blank, whole),
       ...cutterFitsGap(job.copies, whole),
       ...featuresFound(referred, whole),
       ...(outside ? partInsideBlank(blank, outside, whole) : []),

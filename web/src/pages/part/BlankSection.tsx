@@ -9,6 +9,7 @@ import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField, CountField } from '../../fields/TextField';
 import { usePlan } from '../../store/planStore';
+import { Ears } from './Ears';
 import { Sides, StockName, OwnSolid, FromStock } from './BlankParts';
 
 /** The piece of material the part comes out of: kind, size, and how each side comes. */
@@ -114,6 +115,7 @@ export function BlankSection() {
         </>
       )}
       <FromStock />
+      <Ears />
     </section>
   );
 }

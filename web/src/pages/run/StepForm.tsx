@@ -126,6 +126,7 @@ const BUTTON: Record<RunStep['kind'], string> = {
   keyIn: 'This is what the register says',
   verify: 'It stands right',
   dryRun: 'The dry run went through',
+  ears: 'They hold',
   drill: 'They are drilled',
   firstCut: 'The first part is cut',
   firstPart: 'Take these sizes',

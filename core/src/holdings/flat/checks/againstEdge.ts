@@ -7,7 +7,7 @@ const NO_PINS = 'Place at least two at one side and one at another, or set the p
 function allMeet({ pins }: SeatedEdge, told: Told): Finding[] {
   if (pins.length === 0)
     return [
-      finding(told, 'seat/pins-do-not-meet-part', 'stop', {
+      finding(told, 'locate/edge-pin-meets-nothing', 'stop', {
         says: 'No pins are placed along its edge.',
         numbers: {},
         because: 'The part is to be set against them.',
@@ -17,7 +17,7 @@ function allMeet({ pins }: SeatedEdge, told: Told): Finding[] {
   const missing = pins.filter((p) => !p.stands);
   if (missing.length === 0) return [];
   return [
-    finding(told, 'seat/pins-do-not-meet-part', 'stop', {
+    finding(told, 'locate/edge-pin-meets-nothing', 'stop', {
       says: `Nothing stands in front of the ${andList(missing.map((p) => p.name))}.`,
       numbers: { pins: missing.length },
       because: 'A pin that meets nothing does not locate.',
