@@ -186,8 +186,14 @@ export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
         consumables: ['air blast at the cutter, no coolant'],
         hold: on({
           separation: heldFree,
-          x: { by: 'fence', side: 'left', at: 100, pins: [] },
-          y: { by: 'fence', side: 'front', at: 100, pins: [] },
+          edgePins: {
+            ...{ x: 108, y: 108, edge: 'loaded' },
+            pins: [
+              { id: 'pin-1', side: 'front', along: 10 },
+              { id: 'pin-2', side: 'front', along: 70 },
+              { id: 'pin-3', side: 'left', along: 40 },
+            ],
+          },
           pinDiameter: 12,
           pinHeight: 1.8,
           bond: 'wax',
@@ -196,7 +202,7 @@ export function dWindowJob(file = 'd-window.dxf', sha256?: string): Job {
           backing: '',
         }),
         why: {
-          seat: 'the film stays on the upper side',
+          seat: 'the film stays on the upper side; pins where the sheet is cut square',
           cuts: '',
           hold: 'too thin and too soft to clamp; the wax holds what the cut frees',
           zero: '',

@@ -339,6 +339,20 @@ export const demoBonds: Bond[] = [
     share: 80,
     release: 'warm to 80 °C and slide off',
   },
+  {
+    id: 'two-part',
+    name: 'Two-part adhesive',
+    kind: 'adhesive',
+    thickness: 0.1,
+    shearMPa: 12,
+    pullMPa: 8,
+    peelNPerMm: 2,
+    fullTo: 50,
+    noneAt: 110,
+    share: 80,
+    cures: 24,
+    release: 'not at all: what it holds is cut off',
+  },
 ];
 
 const material = (

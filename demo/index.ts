@@ -14,6 +14,7 @@ import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@vi
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoOffcuts, demoStock } from './material';
 
+export { floatGuideAsFirstPlanned, floatGuideJob, louverBothSidesJob } from './dowelJobs';
 export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
 type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'dialect'>;

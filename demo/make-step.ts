@@ -1,6 +1,9 @@
 /**
- * Draws the demo part with an independent kernel and writes it as STEP (AP214).
+ * Draws the demo's parts with an independent kernel and writes them as STEP (AP214).
  * Vane bearing block: 110 × 70 × 38, corners R6, recess ⌀60 × 4 on top, bore ⌀42 through, four holes ⌀9 through.
+ * Float guide: a cast lever: a web 30 wide and 10 thick between a pad of 44 and one of 36, both 16 high, bores ⌀20 and
+ * ⌀12 through, 125 apart, the larger pad faced 2 up from the underside, with a recess ⌀28 × 3 about its bore. Its
+ * casting has 2 of stock on both pads and under the larger one, and no bores.
  */
 import { createRequire } from 'node:module';
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -17,29 +20,58 @@ async function startKernel(): Promise<void> {
   setOC(await start({ wasmBinary: readFileSync(join(dirname(entry), 'replicad_single.wasm')) }));
 }
 
+const disc = (d: number, x: number, y: number, from: number, to: number) =>
+  drawCircle(d / 2)
+    .translate(x, y)
+    .sketchOnPlane('XY', from)
+    .extrude(to - from) as unknown as Shape3D;
+
 export function vaneBearingBlock(): Shape3D {
-  const hole = (d: number, x: number, y: number, from: number, to: number) =>
-    drawCircle(d / 2)
-      .translate(x, y)
-      .sketchOnPlane('XY', from)
-      .extrude(to - from) as unknown as Shape3D;
-  let block = drawRoundedRectangle(110, 70, 6)
+  let body = drawRoundedRectangle(110, 70, 6)
     .translate(55, 35)
     .sketchOnPlane('XY', 0)
     .extrude(38) as unknown as Shape3D;
-  block = block.cut(hole(60, 55, 35, 34, 39)).cut(hole(42, 55, 35, -1, 39));
+  body = body.cut(disc(60, 55, 35, 34, 39)).cut(disc(42, 55, 35, -1, 39));
   for (const [x, y] of [
     [14, 12],
     [96, 12],
     [14, 58],
     [96, 58],
   ])
-    block = block.cut(hole(9, x, y, -1, 39));
-  return block;
+    body = body.cut(disc(9, x, y, -1, 39));
+  return body;
 }
 
+const block = (x: number, y: number, z: number, [w, d, h]: readonly [number, number, number]) =>
+  drawRoundedRectangle(w, d, 0)
+    .translate(x + w / 2, y + d / 2)
+    .sketchOnPlane('XY', z)
+    .extrude(h) as unknown as Shape3D;
+
+/** The lever without its bores. @param stock on both pads, and on the underside of the larger one */
+function lever(stock: number): Shape3D {
+  const under = 2 - stock;
+  return block(44, 7, 0, [85, 30, 10])
+    .fuse(block(0, 0, under, [44, 44, 16 + stock - under]))
+    .fuse(block(129, 4, 0, [36, 36, 16 + stock]));
+}
+
+export const floatGuideCasting = (): Shape3D => lever(2);
+
+export const floatGuide = (): Shape3D =>
+  lever(0)
+    .cut(disc(20, 22, 22, -1, 17))
+    .cut(disc(12, 147, 22, -1, 17))
+    .cut(disc(28, 22, 22, -1, 5));
+
 await startKernel();
-const block = vaneBearingBlock();
-const target = process.argv[2] ?? 'demo/vane-bearing-block.step';
-writeFileSync(target, Buffer.from(await block.blobSTEP().arrayBuffer()));
-console.log(`${target}: ${measureVolume(block).toFixed(3)} mm³`);
+const folder = process.argv[2] ?? 'demo';
+for (const [name, shape] of [
+  ['vane-bearing-block', vaneBearingBlock()],
+  ['float-guide', floatGuide()],
+  ['float-guide-casting', floatGuideCasting()],
+] as const) {
+  const target = join(folder, `${name}.step`);
+  writeFileSync(target, Buffer.from(await shape.blobSTEP().arrayBuffer()));
+  console.log(`${target}: ${measureVolume(shape).toFixed(3)} mm³`);
+}

@@ -1,53 +1,26 @@
-import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { dirname, resolve } from 'node:path';
 import { AXES, byAxis, vec, type Vec3 } from '@violet-jaw/core/frames';
-import { readJobFile, type Job } from '@violet-jaw/core/job';
 import { controlTexts } from '@violet-jaw/core/control';
-import { Planner, registerUses } from '@violet-jaw/core/plan';
+import { registerUses } from '@violet-jaw/core/plan';
 import { bodiesOf, runPlan } from '@violet-jaw/core/run';
-import { REGISTERS, type Shop } from '@violet-jaw/core/shop';
+import { REGISTERS } from '@violet-jaw/core/shop';
 import { SimulatedControl } from '@violet-jaw/core/simulated';
-import { loadKernel, type Kernel } from '@violet-jaw/core/solid';
 import { SimulatedOperator } from '@violet-jaw/core/testing/operator.ts';
-import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
-import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
 import { held } from '../../core/src/testing/holds';
+import { demoJob } from './testing/demoJob';
 
 const { parseStringSync } = createRequire(import.meta.url)('gcode-parser') as {
   parseStringSync(text: string): { words: [string, number][] }[];
 };
-
-let kernel: Kernel;
-beforeAll(async () => {
-  kernel = await loadKernel();
-});
-
-/** A demo job out of its files, as the command line reads it. */
-async function demoJob(name: string, change: (job: Job, shop: Shop) => void = () => undefined) {
-  const path = `demo/${name}.json`;
-  const file = readJobFile(readFileSync(path, 'utf8'));
-  if (!file.ok) throw new Error(file.problems.join('\n'));
-  const { job, shop } = file.value;
-  change(job, shop);
-  const bodies = await bodiesFor(
-    job,
-    () => loadModelKernel(),
-    (s) => ({ ok: true, value: readFileSync(resolve(dirname(path), s.file)) }),
-  );
-  if (!bodies.ok) throw new Error(bodies.problem);
-  const planner = new Planner(kernel);
-  const planned = planner.plan({ job, shop, bodies: bodies.value }, 'known');
-  if (!planned.ok) throw new Error(planned.problem);
-  return { job, shop, planned: planned.value, planner };
-}
 
 /** Where a demo job whose first station is not measured was touched off; null: its station is measured. */
 const touchedOff: Record<string, Vec3 | null> = {
   'vane-bearing-block': null,
   'louver-frame': null,
   'd-window': null,
+  'louver-both-sides': null,
   'sensor-foot': vec(-150.4, -110.2, -190.6),
+  'float-guide': vec(-520.35, -310.15, -460.2),
   'insulator-plate': vec(320.5, 410.25, -120.75),
 };
 

@@ -35,8 +35,10 @@ test('the first run loads the demo shop, with every job planned for the list', a
     ['SK-1007', 2, 0],
     ['SK-1041', 2, 0],
     ['SK-1055', 2, 0],
+    ['SK-1058', 2, 0],
     ['SK-1060', 1, 0],
     ['SK-1063', 1, 0],
+    ['SK-1070', 2, 0],
   ]);
 }, 60_000);
 

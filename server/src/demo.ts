@@ -3,7 +3,9 @@ import { Readable } from 'node:stream';
 import { dirname, join } from 'node:path';
 import {
   demoShop,
+  floatGuideJob,
   insulatorPlateJob,
+  louverBothSidesJob,
   louverFrameJob,
   sensorFootJob,
   vaneBearingBlockJob,
@@ -36,16 +38,22 @@ export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFi
   await shop.write(demoShop, 0);
   if (await accounts.none())
     for (const { name, role, password } of DEMO_ACCOUNTS) await accounts.make(name, role, password);
-  const stored = await files.store(Readable.from(readFileSync(stepFile)), 'vane-bearing-block.step');
-  await jobs.create(vaneBearingBlockJob(stored.name, stored.hash));
+  const keep = async (name: string) => {
+    const stored = await files.store(Readable.from(readFileSync(join(dirname(stepFile), name))), name);
+    return { file: stored.name, sha256: stored.hash };
+  };
+  const vane = await keep('vane-bearing-block.step');
+  await jobs.create(vaneBearingBlockJob(vane.file, vane.sha256));
   await jobs.create(sensorFootJob());
   for (const [name, job] of [
     ['louver-frame.dxf', louverFrameJob],
+    ['louver-frame.dxf', louverBothSidesJob],
     ['d-window.dxf', dWindowJob],
     ['insulator-plate.dxf', insulatorPlateJob],
   ] as const) {
-    const outline = await files.store(Readable.from(readFileSync(join(dirname(stepFile), name))), name);
-    await jobs.create(job(outline.name, outline.hash));
+    const { file, sha256 } = await keep(name);
+    await jobs.create(job(file, sha256));
   }
+  await jobs.create(floatGuideJob([await keep('float-guide.step'), await keep('float-guide-casting.step')]));
   return true;
 }

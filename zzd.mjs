@@ -1,0 +1,17 @@
+import { open, section, shot, BASE } from './zzlook.mjs';
+const { browser, page } = await open();
+await page.goto(BASE);
+await page.getByRole('link', { name: 'SK-1055' }).click();
+await page.waitForTimeout(6000);
+await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Part & blank' }).click();
+await page.waitForTimeout(2000);
+await page.getByRole('button',{name:'Add an ear'}).click();
+await page.waitForTimeout(300);
+await page.getByRole('button',{name:'Add an ear'}).click();
+await page.waitForTimeout(3000);
+await page.getByRole('group',{name:'Ears',exact:true}).scrollIntoViewIfNeeded();
+await shot(page,'d1');
+await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Route' }).click();
+await page.waitForTimeout(3000);
+await shot(page,'d2');
+await browser.close();

@@ -1,0 +1,14 @@
+import { readFileSync } from 'node:fs';
+import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
+import { loadModelKernel } from '@violet-jaw/formats/model/load.ts';
+import { findFeatures, featureNames, knownFeature } from '@violet-jaw/core/part';
+import { meshBox } from '@violet-jaw/core/solid';
+import { speechIn } from '@violet-jaw/core/units';
+const job: any = { body: { file: 'float-guide.step', body: 0 }, blank: { kind:'block', solid: null } };
+const b = await bodiesFor(job, () => loadModelKernel(), () => ({ ok: true, value: readFileSync('demo/float-guide.step') }) as any);
+if (!b.ok) throw new Error(JSON.stringify(b));
+const mesh = b.value(job.body)!.mesh;
+const { features } = findFeatures(mesh, meshBox(mesh));
+const names = featureNames(features, speechIn('mm'));
+for (const f of features) console.log(f.id, '|', names.get(f.id));
+console.log(JSON.stringify(features.filter(f=>f.kind==='bore').map(f=>knownFeature(f, names.get(f.id)!)),null,1), meshBox(mesh));
