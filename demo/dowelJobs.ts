@@ -44,7 +44,7 @@ const cutter = (change: Partial<Tool>): Tool => ({
 });
 
 const dowel = (id: string, u: number, v: number, change: Partial<Dowel>): Dowel => ({
-  ...{ id, bore: null, u, v, diameter: 8, pin: 'h8', hole: 'F7', relieved: false, land: null },
+  ...{ id, bore: null, bush: null, u, v, diameter: 8, pin: 'h8', hole: 'F7', relieved: false, land: null },
   ...change,
 });
 

@@ -12,6 +12,7 @@ import {
 import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@violet-jaw/core/shop';
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
+import { demoGaugeSets, demoPins } from './pins';
 import { demoOffcuts, demoStock } from './material';
 
 export { floatGuideAsFirstPlanned, floatGuideJob, louverBothSidesJob } from './dowelJobs';
@@ -130,6 +131,8 @@ export const demoShop: Shop = {
   devices: demoDevices,
   clamps: demoClamps,
   bonds: demoBonds,
+  pins: demoPins,
+  gaugeSets: demoGaugeSets,
   materials: demoMaterials,
   stock: demoStock,
   offcuts: demoOffcuts,

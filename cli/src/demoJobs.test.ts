@@ -39,6 +39,13 @@ test('louver frame: turned over on two dowels in its ears, which go on one way o
   expect(planned.findings.filter((f) => f.code === 'ear-joint')).toHaveLength(2);
 });
 
+test('louver frame: gauge blocks are named from the sets of the shop', async () => {
+  const { planned } = await demoJob('louver-frame');
+  expect(planned.setups[0].facts!.hold.steps.join(' ')).toMatch(
+    /Gauge blocks 8\.000 mm \(8\.000\) from a strip in groove 2/,
+  );
+});
+
 test('D-window: against three pins along its edge, each half its diameter off the sheet', async () => {
   const { planned } = await demoJob('d-window');
   const { seat, edge } = planned.setups[0].facts!;

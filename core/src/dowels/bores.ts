@@ -27,7 +27,7 @@ export function boreAlong(feature: Feature, along: Axis): Pick<Dowel, 'u' | 'v' 
 /** A bore of the part as a hole of the pattern. Drilled with ordinary drills it comes out as H11 (common practice). */
 export const boreHole = (id: string, feature: Feature, along: Axis): Dowel | null => {
   const place = boreAlong(feature, along);
-  return place && { id, bore: feature.id, ...place, pin: 'h8', hole: 'H11', relieved: false, land: null };
+  return place && { id, bore: feature.id, bush: null, ...place, pin: 'h8', hole: 'H11', relieved: false, land: null };
 };
 
 /** A dowel comes in from below: the bore goes through, or is open there. */

@@ -170,7 +170,7 @@ test('however both setups lie, the pose that is found brings every hole onto its
     for (const first of ALL_ORIENTATIONS.filter((o) => axisOf(o.up) === along))
       for (const second of ALL_ORIENTATIONS.filter((o) => axisOf(o.up) === along)) {
         const of = (id: string, u: number, v: number, diameter: number) => ({
-          ...{ id, bore: null, u, v, diameter, pin: 'h8' as const, hole: 'F7' as const },
+          ...{ id, bore: null, bush: null, u, v, diameter, pin: 'h8' as const, hole: 'F7' as const },
           ...{ relieved: false, land: null },
         });
         const [u, v] = [100 * random(), 100 * random()];
@@ -204,7 +204,18 @@ test('however both setups lie, the pose that is found brings every hole onto its
 
 test('of a pair that the turn mirrors the dowel stays what it is, with the hole that comes onto it', () => {
   const of = (id: string, v: number, is: Partial<Parameters<typeof holesOf>[0]['holes'][number]>) => ({
-    ...{ id, bore: null, u: 0, v, diameter: 8, pin: 'h8' as const, hole: 'H7' as const, relieved: false, land: null },
+    ...{
+      id,
+      bore: null,
+      bush: null,
+      u: 0,
+      v,
+      diameter: 8,
+      pin: 'h8' as const,
+      hole: 'H7' as const,
+      relieved: false,
+      land: null,
+    },
     ...is,
   });
   const holes = holesOf({ along: 'z', holes: [of('a', 0, { hole: 'F7' }), of('b', 60, { relieved: true, land: 2 })] });

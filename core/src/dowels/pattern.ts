@@ -12,6 +12,8 @@ export interface PatternHole {
   readonly bore: string | null;
   readonly at: Vec3;
   readonly diameter: number;
+  /** how large it is drilled: for its bush, where it has one */
+  readonly drilled: number;
   readonly pin: PinClass;
   readonly hole: HoleClass;
   readonly relieved: boolean;
@@ -28,12 +30,13 @@ export const axesAcross = (along: Axis): readonly [Axis, Axis] => {
 /** The holes of a pattern. A diameter is within the table of fits by the schema of the document. */
 export function holesOf({ along, holes }: Pick<Dowels, 'along' | 'holes'>): PatternHole[] {
   const [u, v] = axesAcross(along);
-  return holes.map(({ id, bore, u: atU, v: atV, diameter, pin, hole, relieved, land }, i) => ({
+  return holes.map(({ id, bore, u: atU, v: atV, diameter, bush, pin, hole, relieved, land }, i) => ({
     id,
     name: dowelName(i),
     bore,
     at: { x: 0, y: 0, z: 0, [u]: atU, [v]: atV },
     diameter,
+    drilled: drilledFor({ diameter, bush }),
     pin,
     hole,
     relieved,
@@ -41,6 +44,10 @@ export function holesOf({ along, holes }: Pick<Dowels, 'along' | 'holes'>): Patt
     play: playOf({ diameter, pin, hole })!,
   }));
 }
+
+/** How large the hole of a dowel is drilled: for its bush, where it has one that is larger. */
+export const drilledFor = ({ diameter, bush }: { readonly diameter: number; readonly bush: number | null }): number =>
+  Math.max(diameter, bush ?? 0);
 
 /** Dowels that stand in bores of the part stand where nobody has drilled. */
 export const inBores = (holes: readonly Pick<PatternHole, 'bore'>[]): boolean => holes.some((h) => h.bore !== null);
@@ -65,6 +72,8 @@ export interface DrilledHole extends Spot {
   readonly id: string;
   readonly name: string;
   readonly diameter: number;
+  /** the dowel its bush takes; null: it has none, and takes the dowel itself */
+  readonly bushFor: number | null;
   readonly hole: HoleClass;
   /** so deep it goes on into what the part lies on, mm */
   readonly into: number;
@@ -79,7 +88,8 @@ export const drilledHoles = (
   lies: Pose<'part', 'device'>,
   { z, into }: { readonly z: readonly [number, number]; readonly into: number },
 ) =>
-  holes.map(({ id, name, at, diameter, hole }): DrilledHole => {
+  holes.map(({ id, name, at, diameter, drilled, hole }): DrilledHole => {
     const { x, y } = apply(lies, at);
-    return { id, name, x, y, diameter, hole, into, from: z[0], to: z[1] };
+    const bushFor = drilled > diameter ? diameter : null;
+    return { id, name, x, y, diameter: drilled, bushFor, hole, into, from: z[0], to: z[1] };
   });

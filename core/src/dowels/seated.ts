@@ -29,6 +29,8 @@ export interface SeatedDowel extends Round {
   readonly hole: number;
   /** the bore of the part that goes onto it, by the id of the feature; null: a hole drilled for it */
   readonly bore: string | null;
+  /** how large its hole is drilled: for its bush, where it has one */
+  readonly drilled: number;
   readonly relieved: boolean;
   readonly land: number | null;
   readonly play: PatternHole['play'];
@@ -123,12 +125,7 @@ export function seatedOnDowels({
   const stopsAt = (side: BlockSide, l: Laying) => sticksOut(points, lies, l, side) > VISIBLE_MM;
   const others = all.filter((l) => l !== near && !(block && stopsAt(block, l)));
   const wrong = others.filter((l) => !asDrilled(l));
-  const seated = match.map((h, d): SeatedDowel => {
-    // the dowel is the one of the hole it was drilled with; the hole is the one that comes onto it
-    const { relieved, land, pin, diameter } = here.holes[d];
-    const fit = playOf({ diameter, pin, hole: here.holes[h].hole })!;
-    return { ...dowels[d], name: dowelName(d), hole: h, bore: here.holes[h].bore, relieved, land, play: fit };
-  });
+  const seated = match.map((h, d) => onDowel(here.holes, dowels[d], { dowel: d, hole: h }));
   const [one, two] = furthestApart(seated)!;
   return {
     move,
@@ -147,6 +144,18 @@ export function seatedOnDowels({
       plusMinus: here.plusMinus,
     },
   };
+}
+
+/** The dowel is the one of the hole it was drilled with; the hole is the one that comes onto it. */
+function onDowel(
+  holes: readonly PatternHole[],
+  stands: Round,
+  { dowel, hole }: { readonly dowel: number; readonly hole: number },
+): SeatedDowel {
+  const { relieved, land, pin, diameter } = holes[dowel];
+  const { bore, drilled, hole: fit } = holes[hole];
+  const play = playOf({ diameter, pin, hole: fit })!;
+  return { ...stands, name: dowelName(dowel), hole, bore, drilled, relieved, land, play };
 }
 
 const meanOf = (all: readonly Spot[]): Spot => ({

@@ -39,7 +39,7 @@ export interface HoldInput<F extends Family = Family> {
   readonly dowels?: SeatedDowels;
   /** pins along its edges; left out: there are none */
   readonly edge?: SeatedEdge;
-  readonly shop: Pick<Shop, 'clamps' | 'bonds' | 'altitude'>;
+  readonly shop: Pick<Shop, 'clamps' | 'bonds' | 'altitude'> & Partial<Pick<Shop, 'gaugeSets'>>;
   /** null: the library does not know it */
   readonly material: WorkMaterial | null;
   /** diameter of the tool that touches sides: it needs room beside pins */

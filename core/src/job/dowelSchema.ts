@@ -23,6 +23,10 @@ export const dowelSchema = Type.Object(
       HOLE_CLASSES.map((c) => Type.Literal(c)),
       { description: 'Class of the hole in the blank (ISO 286-1).' },
     ),
+    bush: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 80 })], {
+      description:
+        'Outside diameter of the bush the dowel goes into; its hole is drilled so large. null: there is none.',
+    }),
     relieved: Type.Boolean({ description: 'Flattened: it decides only across the line to the first dowel.' }),
     land: Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum: 50 })], {
       description: 'Relieved: width of what is left of its round; null: not known.',

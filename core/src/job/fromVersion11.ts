@@ -1,4 +1,4 @@
-import { list, within, type Document } from './document';
+import { isDocument, list, within, type Document } from './document';
 
 /** Version 12: dowels on which a blank is put back, pins along any edge, ears. Nobody has had any so far. */
 export function fromVersion11(file: Document): Document {
@@ -6,6 +6,7 @@ export function fromVersion11(file: Document): Document {
   return {
     ...file,
     version: 12,
+    shop: shopFromVersion11(file.shop),
     job: {
       dowels: null,
       ...job,
@@ -21,3 +22,6 @@ function withDowels(hold: unknown): unknown {
   const before = within(hold);
   return before.family === 'flat' ? { dowels: null, edgePins: null, ...before } : hold;
 }
+
+/** A shop's library of version 11 as it is in version 12: no pins and gauge blocks are in it yet. */
+const shopFromVersion11 = (shop: unknown): unknown => (isDocument(shop) ? { pins: [], gaugeSets: [], ...shop } : shop);

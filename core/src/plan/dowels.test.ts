@@ -29,6 +29,7 @@ beforeAll(async () => {
 const hole = (id: string, u: number, v: number, change: Partial<Dowel> = {}): Dowel => ({
   id,
   bore: null,
+  bush: null,
   u,
   v,
   diameter: 8,
@@ -311,6 +312,28 @@ test('what is drilled is gone from what the next setup loads', () => {
   // one cut of 1 below the finished top leaves 20 around the holes; circles of 48 pieces are a little smaller
   const circles = (48 / 2) * Math.sin((2 * Math.PI) / 48) * (4 ** 2 + 5 ** 2) * 20;
   expect(none - drilled).toBeCloseTo(circles, 3);
+});
+
+test('a bush is drilled for as large as it is outside: volume, wall and sheet say so; the play is that of the dowel', () => {
+  const bushed = TWO.map((h) => ({ ...h, bush: (11 / 16) * 25.4 }));
+  const job = flipped({ holes: bushed });
+  const { all, two, said } = plan(job);
+  const plain = plan(flipped()).two;
+  const round = (r: number) => (48 / 2) * Math.sin((2 * Math.PI) / 48) * r * r * 20;
+  expect(plain.material.loadedMm3 - two.material.loadedMm3).toBeCloseTo(
+    2 * round((11 * 25.4) / 32) - round(4) - round(5),
+    2,
+  );
+  expect(two.facts!.dowels!.dowels[0].play).toEqual(plain.facts!.dowels!.dowels[0].play);
+  expect(two.facts!.dowels!.linesUp).toBe(true);
+  expect(said('dowel-in-nothing')).toBeUndefined();
+  const shop = { name: '', projection: 'third angle' as const };
+  const sheet = buildSheet({ job, planned: all, outlines: null, shop, issue: null });
+  expect(sheet.setups[0].rows.find((r) => r.label === 'Hole of dowel 1')!.value).toContain(
+    'diameter 17.463 for a bush 8.000 F7 inside',
+  );
+  const drill = runPlan({ job, planned: all, letter: 'A' }).steps.find((s) => s.kind === 'drill')!;
+  expect(drill.asks.map((a) => a.label)).toContain('Their bushes are pressed in, flush');
 });
 
 test('the sheet lists the holes in the register of the setup that drills them, the run asks for them', () => {

@@ -171,11 +171,12 @@ function heldOn(
   const { device, bond, clamps } = on;
   const { seat, gripped, pinGaps } = seated;
   const { dowels, edge } = seated;
+  const { altitude, gaugeSets } = whole.shop;
   const held = { setup: holdOf(g, setup), seat, gripped, device, ...(dowels && { dowels }), ...(edge && { edge }) };
   const hold = g.run(holdStage, {
     ...held,
     kernel,
-    shop: g.same({ clamps, bonds: bond ? [bond] : [], altitude: whole.shop.altitude }),
+    shop: g.same({ clamps, bonds: bond ? [bond] : [], altitude, gaugeSets }),
     material,
     speech,
     loaded: part.loaded,

@@ -239,6 +239,7 @@ const DIAMETERS: readonly (readonly [number, number])[] = [
 const newHole = (id: string, { x, y }: Spot, diameter: number): Dowel => ({
   id,
   bore: null,
+  bush: null,
   u: x,
   v: y,
   diameter,

@@ -15,6 +15,7 @@ export function drillSteps({ job, speech }: Making, s: PlannedSetup): RunStep[] 
       ],
       asks: [
         yes('drilled', 'All of them are drilled and to size'),
+        ...(holes.some((h) => h.bushFor !== null) ? [yes('bushes', 'Their bushes are pressed in, flush')] : []),
         yes('tried', 'A dowel goes into every one of them'),
       ],
     }),

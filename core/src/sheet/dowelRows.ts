@@ -12,8 +12,10 @@ export function dowelHoles({ facts }: Pick<PlannedSetup, 'facts'>): DrilledHole[
 }
 
 /** "X +10.000 Y −5.000, diameter 8.000 H7": a hole as it is drilled. */
-export const holeInWords = ({ x, y, diameter, hole }: DrilledHole, speech: Speech): string =>
-  `X ${speech.signed(x)} Y ${speech.signed(y)}, diameter ${speech.size(diameter)} ${hole}`;
+export const holeInWords = ({ x, y, diameter, bushFor, hole }: DrilledHole, speech: Speech): string => {
+  const place = `X ${speech.signed(x)} Y ${speech.signed(y)}, diameter ${speech.size(diameter)}`;
+  return bushFor === null ? `${place} ${hole}` : `${place} for a bush ${speech.size(bushFor)} ${hole} inside`;
+};
 
 /** How deep dowel holes go. */
 export const holeDepth = (dowels: Job['dowels'], speech: Speech): string =>

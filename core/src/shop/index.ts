@@ -7,6 +7,7 @@ import { lengthMm, longText, positiveMm, quantity, shortText } from '../schema';
 import { deviceSchema } from './devices';
 import { stationSchema } from './station';
 import { dialectSchema, homingSchema, positionsSchema } from './control';
+import { gaugeSetSchema, pinSchema } from './pins';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
 export * from './control';
@@ -15,6 +16,7 @@ export * from './station';
 export * from './friction';
 export * from './devices';
 export * from './means';
+export * from './pins';
 
 const range = Type.Object({ min: lengthMm, max: lengthMm }, { additionalProperties: false });
 
@@ -115,6 +117,8 @@ export const shopSchema = Type.Object(
     devices: Type.Array(deviceSchema, { maxItems: 500 }),
     clamps: Type.Array(clampSchema, { maxItems: 500 }),
     bonds: Type.Array(bondSchema, { maxItems: 200 }),
+    pins: Type.Array(pinSchema, { maxItems: 500 }),
+    gaugeSets: Type.Array(gaugeSetSchema, { maxItems: 50 }),
     materials: Type.Array(workMaterialSchema, { maxItems: 500 }),
     stock: Type.Array(stockSchema, { maxItems: 1000 }),
     offcuts: Type.Array(offcutSchema, { maxItems: 1000 }),
@@ -138,6 +142,8 @@ export const EMPTY_SHOP: Shop = {
   devices: [],
   clamps: [],
   bonds: [],
+  pins: [],
+  gaugeSets: [],
   materials: [],
   stock: [],
   offcuts: [],
@@ -201,6 +207,9 @@ export function shopForJob(shop: Shop, refers: Refers): Shop {
     devices: shop.devices.filter((d) => refers.devices.includes(d.id) || isMadeFor(d, refers.madeFor)),
     clamps: shop.clamps.filter((c) => refers.clamps.includes(c.id)),
     bonds: shop.bonds.filter((b) => refers.bonds.includes(b.id)),
+    // a job has what it took of a pin; which blocks make a length hangs on the set
+    pins: [],
+    gaugeSets: shop.gaugeSets,
     materials: material ? [material] : [],
   };
 }

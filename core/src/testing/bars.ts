@@ -13,6 +13,8 @@ const shop = {
   devices: [vise],
   clamps: [],
   bonds: [],
+  pins: [],
+  gaugeSets: [],
   materials: [],
   stock: [],
   offcuts: [],

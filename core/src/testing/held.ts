@@ -208,6 +208,8 @@ export const heldShop = (device: Device, change: Partial<Shop> = {}): Shop => ({
   devices: [device],
   clamps: [strap],
   bonds: [tape],
+  pins: [],
+  gaugeSets: [],
   materials: [aluminium],
   ...change,
 });

@@ -292,6 +292,8 @@ export function randomJob(seed: number): RandomJob {
     devices: devices(dice, grain),
     clamps: [],
     bonds: [],
+    pins: [],
+    gaugeSets: [],
     materials: [ALUMINIUM],
     stock: [],
     offcuts: [],

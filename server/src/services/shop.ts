@@ -22,7 +22,7 @@ function twice(ids: readonly string[]): string[] {
 }
 
 /** Lists of the library that nothing but a document refers to: one table for all. */
-const LISTS = ['clamps', 'bonds', 'materials'] as const;
+const LISTS = ['clamps', 'bonds', 'pins', 'gaugeSets', 'materials'] as const;
 
 /**
  * Machines, stations, devices, clamps, stock and offcuts: one document to the application, tables with foreign keys
@@ -61,6 +61,8 @@ export class ShopService {
         devices: devices.map((v) => JSON.parse(v.document) as Device),
         clamps: listOf('clamps'),
         bonds: listOf('bonds'),
+        pins: listOf('pins'),
+        gaugeSets: listOf('gaugeSets'),
         materials: listOf('materials'),
         stock: stock.map((s) => JSON.parse(s.document) as Stock),
         offcuts: offcuts.map((o) => JSON.parse(o.document) as Offcut),
@@ -186,6 +188,8 @@ export class ShopService {
       devices: joined(document.devices, brought.devices),
       clamps: joined(document.clamps, brought.clamps),
       bonds: joined(document.bonds, brought.bonds),
+      pins: joined(document.pins, brought.pins),
+      gaugeSets: joined(document.gaugeSets, brought.gaugeSets),
       materials: joined(document.materials, brought.materials),
       stock: joined(document.stock, brought.stock),
     };

@@ -1,14 +1,17 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Dowel } from '../../job';
 import { capital } from '../../units';
-import { dowelName } from '../pattern';
+import { dowelName, drilledFor } from '../pattern';
 import type { SeenAlong } from '../propose';
 import { wallAround, WALL_DIAMETERS } from '../walls';
 
 /** What stays between a hole and the nearest other, mm, and which that is. */
 function nearestOther(holes: readonly Dowel[], i: number): readonly [number, number] {
-  const { u, v, diameter } = holes[i];
-  const walls = holes.map((h, k) => (k === i ? Infinity : Math.hypot(h.u - u, h.v - v) - (h.diameter + diameter) / 2));
+  const { u, v } = holes[i];
+  const diameter = drilledFor(holes[i]);
+  const walls = holes.map((h, k) =>
+    k === i ? Infinity : Math.hypot(h.u - u, h.v - v) - (drilledFor(h) + diameter) / 2,
+  );
   const least = Math.min(...walls);
   return [least, walls.indexOf(least)];
 }
@@ -17,7 +20,9 @@ function nearestOther(holes: readonly Dowel[], i: number): readonly [number, num
 export function holesRight(holes: readonly Dowel[], seen: SeenAlong, told: Told): Finding[] {
   const { sizeWithUnit } = told.speech;
   const { part, blank, cutMm } = seen;
-  return holes.flatMap(({ bore, u, v, diameter }, i): Finding[] => {
+  return holes.flatMap((own, i): Finding[] => {
+    const { bore, u, v } = own;
+    const diameter = drilledFor(own);
     // a bore of the part is where the part has it
     if (bore !== null) return [];
     const { toPart, toEdge } = wallAround({ x: u, y: v, diameter }, part, blank);

@@ -48,8 +48,8 @@ export function dowelTrouble({ setup: { hold }, seat, dowels, kernel, sectionOf 
   const loaded = sectionOf('loaded', height);
   return dowels.dowels.flatMap((d): HoldTrouble[] => {
     const around = kernel.flatDifference(
-      [circle(d.x, d.y, d.diameter / 2 + AROUND_MM)],
-      [circle(d.x, d.y, d.diameter / 2)],
+      [circle(d.x, d.y, d.drilled / 2 + AROUND_MM)],
+      [circle(d.x, d.y, d.drilled / 2)],
     );
     const share = kernel.flatArea(kernel.flatCommon(around, loaded)) / kernel.flatArea(around);
     return share > ALL_ROUND ? [] : [{ kind: 'dowel-in-nothing', name: d.name, share }];

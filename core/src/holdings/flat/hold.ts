@@ -280,6 +280,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
       speech,
       dowels: input.dowels ?? null,
       edge: input.edge ?? null,
+      gaugeSets: shop.gaugeSets ?? [],
       clamps: clamps.map((c) => c.step).filter((s) => s !== ''),
       pull,
     }),

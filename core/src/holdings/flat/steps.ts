@@ -1,8 +1,9 @@
 import type { SeatedDowels } from '../../dowels';
 import { standingPins, type SeatedEdge } from '../../edgePins';
+import { GAUGE_SETS, gaugeBlocks } from '../../byHand';
 import { PART_SIDE } from '../../part';
 import { touchedFace, type SeatFacts } from '../../seat';
-import type { Bond, Clamp, FlatDevice } from '../../shop';
+import type { Bond, Clamp, FlatDevice, Shop } from '../../shop';
 import { andList, capital, type Speech } from '../../units';
 import { against } from './against';
 import { flatKindOf } from './kinds';
@@ -19,11 +20,12 @@ interface FlatSteps {
   readonly dowels: SeatedDowels | null;
   /** pins along its edges; null: there are none */
   readonly edge: SeatedEdge | null;
+  readonly gaugeSets: Shop['gaugeSets'];
   readonly clamps: readonly string[];
   readonly pull: Pull;
 }
 
-function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps): string {
+function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device, gaugeSets }: FlatSteps): string {
   const { by, side, at, pins } = setup.hold[axis];
   const face = touchedFace(seat[axis]);
   const [name, edge] = axis === 'x' ? ['X', 'left'] : ['Y', 'front'];
@@ -33,7 +35,7 @@ function setAgainst(axis: 'x' | 'y', { setup, seat, speech, device }: FlatSteps)
     case 'fence':
       return `${capital(face)} against the ${side} fence.`;
     case 'gauge blocks':
-      return `${blockWords({ axis, device, at, speech, side })}: ${face} against the blocks, then take them out.`;
+      return `${blockWords({ axis, device, at, speech, side, gaugeSets })}: ${face} against the blocks, then take them out.`;
     case 'hand':
       return `${capital(face)} laid to ${name} ${speech.signed(at)} from the ${edge} edge; touch off every part.`;
   }
@@ -81,22 +83,39 @@ export function gaugeBlock(
   return open.length === 0 ? null : { groove: open[0].groove, sizeMm: Math.abs(open[0].wall - at) };
 }
 
+/** "8.000 mm (5.000 + 3.000)": a length with the blocks of the shop that make it. */
+function blocksInWords(mm: number, gaugeSets: Shop['gaugeSets'], speech: Speech): string {
+  if (gaugeSets.length === 0) return speech.sizeWithUnit(mm);
+  const stacks = gaugeSets.flatMap(
+    ({ set }) =>
+      gaugeBlocks(
+        mm,
+        GAUGE_SETS.find((g) => g.name === set)!,
+      ) ?? [],
+  );
+  const [least] = [...stacks].sort((a, b) => a.blocks.length - b.blocks.length);
+  return `${speech.sizeWithUnit(mm)} (${least ? least.blocks.map((b) => speech.size(b)).join(' + ') : 'no set of the shop makes it'})`;
+}
+
 function blockWords({
   axis,
   device,
   at,
   speech,
   side,
+  gaugeSets,
 }: {
   readonly axis: 'x' | 'y';
   readonly device: FlatDevice;
   readonly at: number;
   readonly speech: Speech;
   readonly side: string;
+  readonly gaugeSets: Shop['gaugeSets'];
 }): string {
   const block = gaugeBlock(axis, device, side, at);
-  if (!block) return `Gauge blocks ${speech.sizeWithUnit(at)} from the ${axis === 'x' ? 'left' : 'front'} edge`;
-  return `Gauge blocks ${speech.sizeWithUnit(block.sizeMm)} from a strip in groove ${block.groove} (counted from the ${axis === 'x' ? 'left' : 'front'})`;
+  const edge = axis === 'x' ? 'left' : 'front';
+  if (!block) return `Gauge blocks ${blocksInWords(at, gaugeSets, speech)} from the ${edge} edge`;
+  return `Gauge blocks ${blocksInWords(block.sizeMm, gaugeSets, speech)} from a strip in groove ${block.groove} (counted from the ${edge})`;
 }
 
 /** What keeps a part that the cut frees, as the operator must run it. */

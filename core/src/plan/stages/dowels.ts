@@ -33,7 +33,7 @@ export const drillStage: Stage<DrillInputs, CutAway> = {
     const view = viewAlong(along);
     const tools = holes.map((h) => {
       const { x, y } = spotIn(along, h);
-      return kernel.prism([circle(x, y, h.diameter / 2)], view, box.min[along] - 1, box.max[along] + 1);
+      return kernel.prism([circle(x, y, h.drilled / 2)], view, box.min[along] - 1, box.max[along] + 1);
     });
     const tool = kernel.union(tools);
     const drilled = kernel.subtract(frame, tool);

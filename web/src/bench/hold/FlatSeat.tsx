@@ -2,10 +2,11 @@ import { Button, Form } from 'react-bootstrap';
 import { gaugeBlock, hasHoles, nearestAnchor } from '@violet-jaw/core/holdings';
 import type { HoldIn } from '@violet-jaw/core/job';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
-import type { FixturePlate } from '@violet-jaw/core/shop';
+import { pinDiameter, type FixturePlate } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
+import { FromShop } from '../locate/FromShop';
 import { useHold, type HoldProps } from './useHold';
 
 type Place = HoldIn<'flat'>['x'] | HoldIn<'flat'>['y'];
@@ -154,6 +155,13 @@ export function FlatSeat(props: HoldProps<'flat'>) {
           set: (h, mm) => ({ ...h, under: mm }),
           hint: hold.under === 0 ? 'none' : undefined,
         })}
+        {stands && (
+          <FromShop
+            label="Edge pin of the shop"
+            kinds={['edge pin']}
+            onTake={(pin) => put((h) => ({ ...h, pinDiameter: pinDiameter(pin) }))}
+          />
+        )}
         {stands &&
           length({
             label: 'Pin diameter, fence width',

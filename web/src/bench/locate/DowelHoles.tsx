@@ -15,6 +15,7 @@ import { useFeatures } from '../../app/useFeatures';
 import { LengthField } from '../../fields/LengthField';
 import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { ChoiceField } from '../../fields/TextField';
+import { FromShop } from './FromShop';
 
 const AXES_ALONG = ['x', 'y', 'z'] as const;
 
@@ -148,7 +149,7 @@ function oneMore(dowels: Dowels): Dowel {
   const last = dowels.holes.at(-1);
   return last
     ? { ...last, id, bore: null, u: last.u + 4 * last.diameter, relieved: false, land: null }
-    : { id, bore: null, u: 0, v: 0, diameter: 8, pin: 'h8', hole: 'H7', relieved: false, land: null };
+    : { id, bore: null, bush: null, u: 0, v: 0, diameter: 8, pin: 'h8', hole: 'H7', relieved: false, land: null };
 }
 
 const chosen = <T extends string>(all: readonly T[]) => all.map((value) => ({ value, says: value }));
@@ -198,6 +199,19 @@ function Hole({ hole, number, dowels }: { hole: Dowel; number: number; dowels: D
             onCommit={(diameter) => put({ diameter })}
           />
         )}
+        <FromShop
+          label="Dowel of the shop"
+          kinds={['dowel', 'relieved dowel']}
+          onTake={(pin) =>
+            put({
+              ...(bore === null ? { diameter: pin.diameter } : {}),
+              pin: pin.fit,
+              ...(pin.kind === 'relieved dowel' && number > 1
+                ? { relieved: true, land: pin.land }
+                : { relieved: false, land: null }),
+            })
+          }
+        />
         <ChoiceField label="Dowel" value={hole.pin} choices={chosen(PIN_CLASSES)} onCommit={(pin) => put({ pin })} />
         <ChoiceField
           label={bore === null ? 'Hole' : 'Bore, as its drawing says'}
@@ -225,6 +239,27 @@ function Hole({ hole, number, dowels }: { hole: Dowel; number: number; dowels: D
               onCommit={(land) => put({ land })}
             />
           </div>
+        )}
+        {bore === null && (
+          <div>
+            <div className="form-label">Bush, outside diameter</div>
+            <OptionalLengthField
+              label={`Outside diameter of the bush of dowel ${number}`}
+              mm={hole.bush}
+              units={job.units}
+              positive
+              max={80}
+              empty="none"
+              onCommit={(bush) => put({ bush })}
+            />
+          </div>
+        )}
+        {bore === null && (
+          <FromShop
+            label="Bush of the shop"
+            kinds={['bush']}
+            onTake={(bush) => put({ diameter: bush.diameter, bush: bush.outside })}
+          />
         )}
         <Button size="sm" variant="outline-danger" onClick={remove} aria-label={`Remove dowel ${number}`}>
           Remove

@@ -2,12 +2,14 @@ import { Button, Form } from 'react-bootstrap';
 import { COMES, PIN_SIDES, type EdgePin } from '@violet-jaw/core/edgePins';
 import type { Box3 } from '@violet-jaw/core/frames';
 import { isHoldIn, MOST_EDGE_PINS, type HoldIn } from '@violet-jaw/core/job';
+import { pinDiameter } from '@violet-jaw/core/shop';
 import { capital } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { newId } from '../../app/newId';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
 import type { SectionProps } from '../section';
+import { FromShop } from './FromShop';
 
 type Hold = HoldIn<'flat'>;
 type AlongEdge = NonNullable<Hold['edgePins']>;
@@ -92,13 +94,18 @@ function Standing({ hold, on, put, planned, setupId }: StandingProps) {
           ]}
           onCommit={(edge) => change({ edge })}
         />
+        <FromShop
+          label="Edge pin of the shop"
+          kinds={['edge pin']}
+          onTake={(pin) => put(() => ({ pinDiameter: pinDiameter(pin) }))}
+        />
         <LengthField
           label="Pin diameter"
           mm={hold.pinDiameter}
           units={job.units}
           positive
           max={200}
-          onCommit={(pinDiameter) => put(() => ({ pinDiameter }))}
+          onCommit={(across) => put(() => ({ pinDiameter: across }))}
         />
         <LengthField
           label="Pins stand up"

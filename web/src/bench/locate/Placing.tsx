@@ -1,14 +1,16 @@
 import { useMemo, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { placedIn, placingOf } from '@violet-jaw/core/control';
-import { isHoldIn } from '@violet-jaw/core/job';
+import { isHoldIn, NO_CUT, type Setup } from '@violet-jaw/core/job';
 import { download, downloadText } from '../../app/download';
+import { newId } from '../../app/newId';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { ChoiceField } from '../../fields/TextField';
 import { fileOf, said } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 import type { SectionProps } from '../section';
+import { FromShop } from './FromShop';
 
 /** Pins and pods that are set by position: where, and the lines that show it at the machine. */
 export function Placing({ setup, planned, edit }: SectionProps) {
@@ -58,6 +60,7 @@ export function Placing({ setup, planned, edit }: SectionProps) {
           ]}
           onCommit={(v) => point({ tool: v ? Number(v) : null })}
         />
+        <FromShop kinds={['pointer']} label="Pointer of the shop" onTake={(pin) => edit((s) => withPointer(s, pin))} />
         <LengthField
           label="Stops above them by"
           mm={hold.pointer.clearance}
@@ -86,6 +89,20 @@ export function Placing({ setup, planned, edit }: SectionProps) {
       )}
     </div>
   );
+}
+
+/** A pointer of the shop becomes a tool of the setup, and the one that shows the places. */
+function withPointer(setup: Setup, { name, length }: { readonly name: string; readonly length: number }): Setup {
+  const { hold, tools } = setup;
+  if (!isHoldIn('flat', hold)) return setup;
+  const known = tools.find((t) => t.description === name && t.length === length);
+  const number = known?.number ?? Math.max(0, ...tools.map((t) => t.number)) + 1;
+  const tool = { ...NO_CUT, id: newId(), number, description: name, use: 'other' as const, diameter: null, length };
+  return {
+    ...setup,
+    tools: known ? tools : [...tools, tool],
+    hold: { ...hold, pointer: { ...hold.pointer, tool: number } },
+  };
 }
 
 const PAPERS = ['A4', 'Letter'] as const;

@@ -12,6 +12,7 @@ import {
 import type { Units } from '@violet-jaw/core/units';
 import { NumberField } from '../../fields/NumberField';
 import { ChoiceField } from '../../fields/TextField';
+import { PinLibrary } from './PinLibrary';
 import { DeviceForm } from './DeviceForm';
 import { LibraryList } from './LibraryList';
 import { newBond, newClamp, newDevice, newMaterial } from './newLibrary';
@@ -94,6 +95,7 @@ export function HoldingLibrary({
           Add tape or adhesive
         </Button>
       </LibraryList>
+      <PinLibrary shop={shop} units={units} edit={edit} />
       <h2>Materials</h2>
       <LibraryList
         entries={shop.materials}

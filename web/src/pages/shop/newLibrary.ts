@@ -6,6 +6,9 @@ import {
   type Device,
   type DeviceKind,
   type WorkMaterial,
+  type Pin,
+  type PinKind,
+  type ShopGaugeSet,
 } from '@violet-jaw/core/shop';
 
 /** A device of a kind with plain sizes to start from. */
@@ -55,3 +58,22 @@ export const newMaterial = (id: string): WorkMaterial => ({
   densityKgM3: 7850,
   source: '',
 });
+
+/** A pin in a size that is common. */
+export function newPin(kind: PinKind, id: string): Pin {
+  const head = { id, name: `New ${kind}` };
+  switch (kind) {
+    case 'edge pin':
+      return { kind, ...head, diameter: 10, measured: null };
+    case 'dowel':
+      return { kind, ...head, diameter: 8, fit: 'm6' };
+    case 'relieved dowel':
+      return { kind, ...head, diameter: 8, fit: 'm6', land: 2 };
+    case 'bush':
+      return { kind, ...head, diameter: 8, outside: 12 };
+    case 'pointer':
+      return { kind, ...head, length: 90 };
+  }
+}
+
+export const newGaugeSet = (id: string): ShopGaugeSet => ({ id, name: 'New set', set: '87 pieces, metric' });
