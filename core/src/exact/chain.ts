@@ -1,7 +1,19 @@
 import { apply, AXES, axisOf, dot, rotate, subtract, transpose, unitVector, type Axis, type Vec3 } from '../frames';
 import { eigenOf } from '../locate';
 import { movedAlong, rowOf, type Contact } from './contacts';
-import { along, LEFT_FREE, NO_FORM, of, sum, sumOf, turnedBy, type Cause, type Form, type Forms } from './forms';
+import {
+  along,
+  LEFT_FREE,
+  NO_FORM,
+  NO_FORMS,
+  of,
+  sum,
+  sumOf,
+  turnedBy,
+  type Cause,
+  type Form,
+  type Forms,
+} from './forms';
 import type { ExactJob, LocatedSetup, MetFace, Within, ZeroFrom } from './located';
 
 /** How one contact moves the part: a slide and a turn over a length, for each mm. */
@@ -58,6 +70,8 @@ function firstFaces({ setups }: ExactJob): Readonly<Partial<Record<Axis, MetFace
 }
 
 const SAME_MM = 1e-4;
+/** What was not checked of a machine is in what is said of its stations. */
+const NOTHING_OFF: Within = { mm: 0, from: '' };
 
 /**
  * What a route cuts, and where it really comes to lie, as small lengths that hang on causes. Every setup is located by
@@ -95,9 +109,27 @@ export class Chain {
    */
   cutAt(setup: number, point: Vec3): Forms {
     const { pose } = this.job.setups[setup];
-    const moved = this.movedAt(setup, apply(pose, point));
-    const off = sumOf([1, this.zeroOf(setup)], [-1, moved]);
+    const at = apply(pose, point);
+    const off = sumOf([1, this.zeroOf(setup)], [1, this.#axesOff(setup, at)], [-1, this.movedAt(setup, at)]);
     return turnedBy(transpose(pose.rotation).rows, off);
+  }
+
+  /** How far the axes of the machine bring the tool beside a place, by its distance from zero. Device frame. */
+  #axesOff(index: number, at: Vec3): Forms {
+    const { op, axes } = this.job.setups[index];
+    if (!axes) return NO_FORMS;
+    const one = (axis: Axis): Form => {
+      const { scale, lost } = axes;
+      const name = axis.toUpperCase();
+      return sum(
+        [
+          (at[axis] - axes.zeroAt[axis]) / 100,
+          this.#cause(`scale ${axis}`, `scale of ${name}`, scale[axis] ?? NOTHING_OFF),
+        ],
+        [1, this.#cause(`lost ${index} ${axis}`, `lost motion of ${name} in Op ${op}`, lost[axis] ?? NOTHING_OFF)],
+      );
+    };
+    return { x: one('x'), y: one('y'), z: one('z') };
   }
 
   /** How far the part lies from its place, at a point. Device frame. */
@@ -218,10 +250,19 @@ export class Chain {
     const from = setup.zero[axis];
     if (from.by === 'earlier') return this.zeroOf(from.setup)[axis];
     if (from.by === 'station')
-      return this.#cause(
-        `station ${from.station} ${axis}`,
-        `place of ${from.name} in ${axis.toUpperCase()}`,
-        from.within,
+      return sum(
+        [
+          1,
+          this.#cause(`station ${from.station} ${axis}`, `place of ${from.name} in ${axis.toUpperCase()}`, from.within),
+        ],
+        [
+          1,
+          this.#cause(
+            `home ${index} ${axis}`,
+            `homing in ${axis.toUpperCase()} before Op ${setup.op}`,
+            setup.axes?.homing ?? NOTHING_OFF,
+          ),
+        ],
       );
     const touch = this.#cause(
       `touch ${index} ${axis}`,
@@ -262,7 +303,7 @@ export const faceOf = (
 ): MetFace => pinFaces?.[name] ?? faces[axis];
 
 /** What is as it is for every part, or told of the first one already. */
-export const isOfEveryPart = (id: string): boolean => /^(station|touch|no touch|first part:) /.test(id);
+export const isOfEveryPart = (id: string): boolean => /^(station|home|scale|touch|no touch|first part:) /.test(id);
 /** The same cause on the part that was touched off. */
 export const firstPartOf = (id: string): string => `first part: ${id}`;
 

@@ -25,6 +25,7 @@ import {
   simulate,
   TrueRoute,
   type CutFeature,
+  type Axes,
   type ExactJob,
   type LocatedSetup,
   type MetFace,
@@ -216,6 +217,14 @@ test('directions: faces along their normal, bores across their axis, the rest is
 function randomJob(next: () => number): ExactJob {
   const pick = <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)];
   const mm = () => typed(0.001 + 0.05 * next());
+  const [scale, lost] = [
+    { x: mm(), y: null, z: mm() },
+    { x: mm(), y: mm(), z: null },
+  ];
+  const axes = (): Axes => ({
+    ...{ zeroAt: vec(100 * next(), 100 * next(), 100 * next()), scale, lost },
+    homing: next() < 0.5 ? mm() : null,
+  });
   const setup = (op: number, before: number | null): LocatedSetup => {
     const orientation = pick(ALL_ORIENTATIONS);
     const base = laid(op, orientation);
@@ -235,10 +244,36 @@ function randomJob(next: () => number): ExactJob {
       zero: { x: zero('x'), y: zero('y'), z: zero('z') },
       locators: next() < 0.2 ? [...SIX, PIN('middle pin', 40)] : SIX,
       ...(before !== null && next() < 0.3 ? { standsOn: before } : {}),
+      ...(next() < 0.6 ? { axes: axes() } : {}),
     };
   };
   return { setups: [setup(10, null), setup(20, 0), setup(30, 1)], sizes: mm(), blank: mm() };
 }
+
+test('what the axes lose acts by the distance from zero, and cancels between what is cut beside each other', () => {
+  const axes: Axes = {
+    zeroAt: vec(0, 0, 0),
+    homing: typed(0.004),
+    scale: { x: typed(0.01), y: null, z: null },
+    lost: { x: typed(0.003), y: null, z: null },
+  };
+  const none = { x: typed(0), y: typed(0), z: typed(0) };
+  const [way] = chainsOf(jobOf(laid(10, AS_DRAWN, { within: none, axes })))!;
+  const at = (x: number) => way.cutAt(0, subtract(vec(x, 0, 0), way.job.setups[0].pose.translation)).x;
+  // 250 mm from zero: two and a half times what 100 mm may be off
+  expect(at(250).get('scale x')).toBeCloseTo(2.5, 12);
+  expect(at(250).get('lost 0 x')).toBeCloseTo(1, 12);
+  expect((at(250).get('scale x') ?? 0) - (at(240).get('scale x') ?? 0)).toBeCloseTo(0.1, 12);
+  expect([...way.cutAt(0, vec(1, 200, 300)).y.keys()].filter((id) => /scale|lost/.test(id))).toEqual([]);
+  // the zero of a measured station is as far off as the switches are found again
+  const station: ZeroFrom = { ...STATION, within: typed(0.01) };
+  const from = { x: station, y: station, z: station };
+  const homed = chainsOf(jobOf(laid(10, AS_DRAWN, { within: none, zero: from, axes })))![0];
+  expect([...homed.zeroOf(0).x.keys()]).toEqual([
+    `station ${'station' in station ? station.station : ''} x`,
+    'home 0 x',
+  ]);
+});
 
 test('every share is what the true placement does for a little of its cause (finite differences)', () => {
   const next = seeded(16);

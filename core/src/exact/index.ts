@@ -8,7 +8,7 @@ export { betterZeros, worstOf, type BetterZero } from './betterZero';
 export { contactChoices, type Choices, type Contact } from './contacts';
 export { spreadOf, type Cause, type Form, type Share, type Spread } from './forms';
 export { BY_EYE_MM } from './located';
-export type { ExactJob, LocatedSetup, MetFace, Touched, Within, ZeroFrom } from './located';
+export type { Axes, ExactJob, LocatedSetup, MetFace, Touched, Within, ZeroFrom } from './located';
 export { liesOf, type Lies } from './lies';
 export { chainsOf, meetingOf, type CutFeature, type Meeting, type Miss } from './mismatch';
 export { PARTS, simulate, type Simulated } from './parts';

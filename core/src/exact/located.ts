@@ -45,6 +45,17 @@ export type ZeroFrom = {
     }
 );
 
+/** How exactly the axes of a machine move, as they were checked; null: that was not checked. */
+export interface Axes {
+  /** work zero, device frame: what is cut far from it is off by more */
+  readonly zeroAt: Vec3;
+  /** how exactly a switch is found again when the machine homes */
+  readonly homing: Within | null;
+  /** for each 100 mm from zero */
+  readonly scale: Readonly<Record<Axis, Within | null>>;
+  readonly lost: Readonly<Record<Axis, Within | null>>;
+}
+
 /** All of one setup that decides how exactly the part lies under the spindle. */
 export interface LocatedSetup {
   readonly op: number;
@@ -66,6 +77,8 @@ export interface LocatedSetup {
   readonly touchOff: Within;
   /** its dowels stand where that setup drilled them, off as its zero was; its place in the route. left out: no such */
   readonly standsOn?: number;
+  /** how exactly its machine moves; left out: nothing of it was checked */
+  readonly axes?: Axes;
 }
 
 /** What every setup of a job shares. */

@@ -61,7 +61,7 @@ export class TrueRoute {
   cutAt(index: number, point: Vec3): Vec3 {
     const { pose } = this.chain.job.setups[index];
     const planned = add(rotate(pose.rotation, point), pose.translation);
-    const tool = add(planned, this.#zeroOf(index));
+    const tool = add(add(planned, this.#zeroOf(index)), this.#axesOff(index, planned));
     const inNominal = back(this.#lyingIn(index), tool);
     return subtract(rotate(transpose(pose.rotation), subtract(inNominal, pose.translation)), point);
   }
@@ -83,11 +83,21 @@ export class TrueRoute {
     return byAxis((axis) => this.#zeroAlong(index, axis));
   }
 
+  /** How far the axes bring the tool beside a place. */
+  #axesOff(index: number, at: Vec3): Vec3 {
+    const { axes } = this.chain.job.setups[index];
+    if (!axes) return vec(0, 0, 0);
+    return byAxis(
+      (a) => ((at[a] - axes.zeroAt[a]) / 100) * this.#size(`scale ${a}`) + this.#size(`lost ${index} ${a}`),
+    );
+  }
+
   #zeroAlong(index: number, axis: Axis): number {
     const setup = this.chain.job.setups[index];
     const from = setup.zero[axis];
     if (from.by === 'earlier') return this.#zeroAlong(from.setup, axis);
-    if (from.by === 'station') return this.#size(`station ${from.station} ${axis}`);
+    if (from.by === 'station')
+      return this.#size(`station ${from.station} ${axis}`) + this.#size(`home ${index} ${axis}`);
     const touch = this.#size(`touch ${index} ${axis}`);
     if (from.touched === null || from.touched === 'device') return touch;
     return touch + (from.every ? this : this.#firstPart).#seen(setup, index, from.touched, axis);

@@ -22,11 +22,20 @@ import {
   type Direction,
   type Vec3,
 } from '../frames';
-import { BY_EYE_MM, type LocatedSetup, type MetFace, type Touched, type Within, type ZeroFrom } from '../exact';
+import {
+  BY_EYE_MM,
+  type Axes,
+  type LocatedSetup,
+  type MetFace,
+  type Touched,
+  type Within,
+  type ZeroFrom,
+} from '../exact';
 import { isHoldIn, type Setup } from '../job';
 import { LOCATES } from '../ledger';
 import { PART_SIDE, type Feature } from '../part';
 import type { Contact } from '../seat';
+import type { Machine } from '../shop';
 import type { FeaturesHere } from './features';
 import type { MadeBy } from './madeBy';
 import type { PlannedSetup, SetupFacts } from './planned';
@@ -81,6 +90,8 @@ interface Asked {
   readonly homes: boolean;
   /** the setup before that was touched off with the same device on the same station; null: none */
   readonly earlier: number | null;
+  /** what was checked of the machine */
+  readonly machine: Pick<Machine, 'homing' | 'accuracy'> | null;
   /** each part is the only one */
   readonly single: boolean;
 }
@@ -239,6 +250,25 @@ function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
   return { by: 'touch', every: everyPart || isLaid || single, within: touchOff, touched };
 }
 
+/** How exactly the machine moves, as far as it was checked; null: nothing of it was. */
+function axesOf({ machine, facts }: Asked): Axes | null {
+  const homing = machine?.homing.plusMinus ?? null;
+  const accuracy = machine?.accuracy ?? null;
+  const checks = AXES.map((a) => accuracy?.[a] ?? null);
+  if (homing === null && checks.every((c) => c === null)) return null;
+  const each = (mm: (check: NonNullable<(typeof checks)[number]>) => number) => {
+    const [x, y, z] = checks.map((c): Within | null => c && { mm: mm(c), from: `checked on ${c.on || 'no date'}` });
+    return { x, y, z };
+  };
+  return {
+    zeroAt: facts.zero.shiftedInDevice,
+    homing: homing === null ? null : { mm: homing, from: 'homing of the machine, from the library' },
+    scale: each((c) => c.per100),
+    // it lies anywhere in what is lost
+    lost: each((c) => c.backlash / 2),
+  };
+}
+
 /** What decides how exactly the part of a setup lies, with what is asked of its material. */
 export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' | 'facts'>): LocatedSetup {
   const { facts } = planned;
@@ -250,6 +280,7 @@ export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' 
     return { x, y, z };
   };
   const { along, ...pins } = facesOfPins(asked);
+  const axes = axesOf(asked);
   const standsOn = facts.dowels?.whereDrilled ? facts.dowels.drilledAt : null;
   return {
     op: planned.op,
@@ -264,5 +295,6 @@ export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' 
     zero: perAxis((axis) => zeroFrom(asked, axis)),
     touchOff: touchWithin(planned.setup),
     ...(standsOn === null ? {} : { standsOn }),
+    ...(axes ? { axes } : {}),
   };
 }

@@ -33,6 +33,7 @@ export function planExactly(g: Graph, route: Route): { readonly exact: ExactFact
     makers,
     here: g.list(route.setups.map((s) => g.same(featuresOf(s.setup, job.dowels, resolved)))),
     homes: machine?.homing.homes ?? true,
+    machine: machine && fields(g, machine, 'homing', 'accuracy'),
     job: fields(g, job, 'quantity', 'sizeTolerance'),
     blankPlusMinus: job.blank.plusMinus,
   });

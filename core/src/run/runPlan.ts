@@ -5,13 +5,14 @@ import type { RouteOutlines } from '../drawing';
 import { type Job } from '../job';
 import { type PlannedJob, type PlannedSetup } from '../plan';
 import { beforeHandsGoIn } from '../sheet';
-import { speechIn, unitName } from '../units';
+import { speechIn, unitName, type Speech } from '../units';
 import { lengthInRegister, toolOf } from '../zero';
 import { earSteps } from './earSteps';
 import { causesOf } from './causes';
 import { picturesOf, touchedLines } from './pictures';
 import type { Otherwise } from './otherwise';
-import type { RunAxis, RunPlan, RunSetup, RunStep } from './types';
+import type { Machine } from '../shop';
+import type { Ask, RunAxis, RunPlan, RunSetup, RunStep } from './types';
 import { setupSteps } from './setupSteps';
 import { number, READ_BACK_MM, stationZ, step, yes, type Making } from './steps';
 
@@ -105,13 +106,29 @@ function runSetup(
   };
 }
 
+const POSITIONS = {
+  reference: 'Return position',
+  second: 'Second return position',
+  toolChange: 'Tool change position',
+};
+
+/** What the control has stored is read back: lines that go there go where the control says. */
+function storedPositions({ positions }: Machine, speech: Speech): Ask[] {
+  return (Object.keys(POSITIONS) as (keyof typeof POSITIONS)[]).flatMap((name) => {
+    const at = positions[name];
+    if (!at) return [];
+    const place = AXES.map((a) => `${a.toUpperCase()} ${speech.signed(at[a])}`).join(' ');
+    return [yes(`position-${name}`, `${POSITIONS[name]} in the control: ${place}, machine coordinates`)];
+  });
+}
+
 function machineStep({ planned, speech }: Making): RunStep {
   const machine = planned.machine!;
   const common = machine.commonOffset;
   return step('machine', null, `Is ${machine.name} ready?`, {
     says: [
       machine.homing.homes
-        ? `Home the machine: ${machine.homesTo || 'all axes to their switches'}.`
+        ? `The way of every axis to its switch is clear. Home the machine: ${machine.homesTo || 'all axes to their switches'}.`
         : `${machine.name} cannot home: do not switch it off between here and the end of the job.`,
       `Open the table of work offsets and read the common offset. It adds itself to every register.${common.why ? ` It stays as it is because: ${common.why}. What is keyed in counts with it.` : ''}`,
     ],
@@ -122,6 +139,7 @@ function machineStep({ planned, speech }: Making): RunStep {
           ? 'The machine was homed after it was last switched on'
           : 'The machine was not switched off since it was last touched off',
       ),
+      ...storedPositions(machine, speech),
       ...AXES.map((a) =>
         number({
           id: `common-${a}`,

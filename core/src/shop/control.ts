@@ -1,5 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { lengthMm } from '../schema';
+import { lengthMm, sizeMm } from '../schema';
+
+const plusMinus = (description: string) => Type.Union([Type.Null(), sizeMm], { description });
 
 const end = Type.Union([Type.Literal('min'), Type.Literal('max')]);
 const positionInMachine = Type.Union([
@@ -8,8 +10,34 @@ const positionInMachine = Type.Union([
 ]);
 
 export const homingSchema = Type.Object(
-  { homes: Type.Boolean({ description: 'The machine can find its machine zero by itself.' }), x: end, y: end, z: end },
+  {
+    homes: Type.Boolean({ description: 'The machine can find its machine zero by itself.' }),
+    x: end,
+    y: end,
+    z: end,
+    plusMinus: Type.Optional(
+      plusMinus('Within which a switch is found again. Left out or null: it is taken to be in the ± of the stations.'),
+    ),
+  },
   { additionalProperties: false, description: 'Towards which end of its travel each axis homes.' },
+);
+
+const axisCheck = Type.Union([
+  Type.Null(),
+  Type.Object(
+    {
+      backlash: sizeMm,
+      per100: Type.Number({ minimum: 0, maximum: 10, description: 'How far a move of 100 mm may be off, ±.' }),
+      on: Type.String({ maxLength: 10, description: 'When it was checked, as 2026-11-29.' }),
+    },
+    { additionalProperties: false },
+  ),
+]);
+
+/** Known moves against an indicator, in both directions. */
+export const accuracySchema = Type.Object(
+  { x: axisCheck, y: axisCheck, z: axisCheck },
+  { additionalProperties: false, description: 'What an accuracy check of each axis gave; null: it was not checked.' },
 );
 
 export const positionsSchema = Type.Object(
@@ -59,6 +87,7 @@ export const dialectSchema = Type.Object(
 );
 
 export type Homing = Static<typeof homingSchema>;
+export type Accuracy = Static<typeof accuracySchema>;
 export type Dialect = Static<typeof dialectSchema>;
 export type PositionName = keyof Static<typeof positionsSchema>;
 

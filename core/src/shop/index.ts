@@ -6,7 +6,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { lengthMm, longText, positiveMm, quantity, shortText } from '../schema';
 import { deviceSchema } from './devices';
 import { stationSchema } from './station';
-import { dialectSchema, homingSchema, positionsSchema } from './control';
+import { accuracySchema, dialectSchema, homingSchema, positionsSchema } from './control';
 import { gaugeSetSchema, pinSchema } from './pins';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
@@ -46,6 +46,7 @@ export const machineSchema = Type.Object(
     homesTo: longText,
     registers: Type.Array(registerSchema, { minItems: 1, maxItems: 9, uniqueItems: true }),
     homing: homingSchema,
+    accuracy: Type.Optional(accuracySchema),
     commonOffset: Type.Object(
       { x: lengthMm, y: lengthMm, z: lengthMm, why: longText },
       { additionalProperties: false, description: 'Adds itself to every register. Zero, or the reason why not.' },

@@ -4,6 +4,7 @@ import type { Finding } from '../../findings';
 import { meetsWithin } from '../../exact/checks/meetsWithin';
 import type { Job } from '../../job';
 import type { Feature, FeatureSurface } from '../../part';
+import type { Machine } from '../../shop';
 import type { Speech } from '../../units';
 import { locatedSetup, type Makers } from '../exactly';
 import type { FeaturesHere, Resolved } from '../features';
@@ -63,19 +64,21 @@ interface ExactInputs {
   here: readonly FeaturesHere[];
   makers: Makers;
   homes: boolean;
+  machine: Pick<Machine, 'homing' | 'accuracy'> | null;
   job: Pick<Job, 'quantity' | 'sizeTolerance'>;
   blankPlusMinus: number | null;
 }
 /** How exactly every part lies, in one account. */
 export const exactStage: Stage<ExactInputs, ExactJob> = {
   name: 'how exactly parts lie',
-  compute: ({ setups, here, makers, homes, job, blankPlusMinus }) => ({
+  compute: ({ setups, here, makers, homes, machine, job, blankPlusMinus }) => ({
     setups: setups.map((planned, index) =>
       locatedSetup(planned, {
         index,
         makers,
         here: here[index],
         homes,
+        machine,
         earlier: touchedEarlier(setups, index),
         single: job.quantity === 1,
       }),

@@ -1,4 +1,4 @@
-import { Form } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import { dialectSchema, type Machine, type PositionName } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
@@ -53,6 +53,18 @@ export function ControlFields({
               onCommit={(end) => set({ homing: { ...homing, [a]: end } })}
             />
           ))}
+        {homing.homes && (
+          <Labeled text="Finds its switches again within ±">
+            <OptionalLengthField
+              label="Finds its switches again within ±"
+              mm={homing.plusMinus ?? null}
+              units={units}
+              max={10}
+              onCommit={(plusMinus) => set({ homing: { ...homing, plusMinus } })}
+            />
+            <div className="field-hint">not known: taken to be in the ± of the stations</div>
+          </Labeled>
+        )}
         {AXES.map((a) => (
           <LengthField
             key={`c${a}`}
@@ -71,6 +83,7 @@ export function ControlFields({
           onCommit={(why) => set({ commonOffset: { ...commonOffset, why } })}
         />
       </div>
+      <AxisChecks machine={machine} units={units} set={set} />
       <p className="quiet mb-0 mt-2">
         Machine coordinates of the spindle gauge line. A position counts when all three are entered.
       </p>
@@ -134,3 +147,69 @@ function PositionRow({
     </div>
   );
 }
+
+const UNCHECKED = { x: null, y: null, z: null };
+
+/** Known moves against an indicator, in both directions: what each axis loses, and when it was checked. */
+function AxisChecks({
+  machine,
+  units,
+  set,
+}: {
+  machine: Machine;
+  units: Units;
+  set: (fields: Partial<Machine>) => void;
+}) {
+  const accuracy = machine.accuracy ?? UNCHECKED;
+  return (
+    <>
+      <p className="quiet mb-0 mt-2">
+        Checked with known moves against an indicator, from both directions: it enters how exactly two setups meet.
+      </p>
+      {AXES.map((a) => {
+        const found = accuracy[a];
+        const put = (fields: Partial<NonNullable<typeof found>>) =>
+          set({ accuracy: { ...accuracy, [a]: { backlash: 0, per100: 0, on: today(), ...found, ...fields } } });
+        const name = a.toUpperCase();
+        return (
+          <div key={a} className="fields" role="group" aria-label={`Accuracy of ${name}`}>
+            {found ? (
+              <>
+                <LengthField
+                  label={`${name} loses on turning round`}
+                  mm={found.backlash}
+                  units={units}
+                  min={0}
+                  max={10}
+                  onCommit={(backlash) => put({ backlash })}
+                />
+                <LengthField
+                  label={`${name} is off by ± in 100 mm`}
+                  mm={found.per100}
+                  units={units}
+                  min={0}
+                  max={10}
+                  onCommit={(per100) => put({ per100 })}
+                />
+                <TextField label="Checked on" value={found.on} maxLength={10} onCommit={(on) => put({ on })} />
+                <Button
+                  size="sm"
+                  variant="outline-primary"
+                  onClick={() => set({ accuracy: { ...accuracy, [a]: null } })}
+                >
+                  {name} is not known
+                </Button>
+              </>
+            ) : (
+              <Button size="sm" variant="outline-primary" onClick={() => put({})}>
+                {name} was checked
+              </Button>
+            )}
+          </div>
+        );
+      })}
+    </>
+  );
+}
+
+const today = () => new Date().toISOString().slice(0, 10);
