@@ -65,6 +65,14 @@ test('pins along any edge: placed, moved by keys and pointer, for the raw edge o
     await enter(group.getByLabel('Pin diameter'), '10');
   });
 
+  await test.step('a pin of the shop brings the diameter it was measured at', async () => {
+    await group.getByLabel('Edge pin of the shop').selectOption('Edge pin 10');
+    await expect(group.getByLabel('Pin diameter')).toHaveValue('9.996');
+    await expect(group.getByRole('group', { name: 'Pin 3' })).toContainText('middle at X +92.602', LONG);
+    await undo.click();
+    await expect(group.getByLabel('Pin diameter')).toHaveValue('10.000');
+  });
+
   await test.step('the list has their middles, and they are printed as large as they are', async () => {
     const list = page.getByRole('table', { name: 'Set by position' });
     await expect(list).toContainText('left pin');

@@ -54,6 +54,8 @@ export function aboutAxis({
     flips: 1,
     turns: 0,
     holdMm2: 0,
+    // its axis is the same throughout; turned end for end the length comes between
+    sizesBetween: setups.length > 1 ? 1 : 0,
     sameJawSide: null,
     jawsInWayMm: 0,
     about: { device, round },

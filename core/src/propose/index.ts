@@ -88,6 +88,21 @@ function jawSides(up: Direction, { blank, vise }: ProposeInput): Direction[] {
   return DIRECTIONS.filter((d) => axisOf(d) !== axisOf(up) && extent(blank.box, axisOf(d)) <= vise.maxOpening + 1e-9);
 }
 
+/**
+ * How many sizes of the part come between what its setups cut: each is located by the faces that lie on the rest, against
+ * the fixed jaw and against the left stop, and a part axis that is located by both its sides brings in the size between
+ * them, with its tolerance (mismatch).
+ */
+export function sizesIn(orientations: readonly Orientation[]): number {
+  const located = new Set(
+    orientations.flatMap(({ up, right }) => {
+      const rear = directionOf(cross(unitVector(up), unitVector(right)));
+      return [opposite(up), rear, opposite(right)];
+    }),
+  );
+  return DIRECTIONS.filter((d) => d[0] === '+' && located.has(d) && located.has(opposite(d))).length;
+}
+
 /** One order of directions made into setups; depths so that what a jaw covers is left for a later setup. */
 function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRoute | null {
   const { reach, part, blank, vise } = input;
@@ -147,7 +162,9 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
   }
   const steps = order.slice(1).map((up, i) => axisOf(up) === axisOf(order[i]));
   const [flips, turns] = [steps.filter(Boolean).length, steps.filter((half) => !half).length];
-  return { setups, flips, turns, holdMm2, sameJawSide, jawsInWayMm: jawsInWayMm > 1e-6 ? jawsInWayMm : 0, reasons: [] };
+  const sizesBetween = sizesIn(setups.map((s) => s.orientation));
+  const inWay = jawsInWayMm > 1e-6 ? jawsInWayMm : 0;
+  return { setups, flips, turns, holdMm2, sameJawSide, jawsInWayMm: inWay, sizesBetween, reasons: [] };
 }
 
 /**
@@ -197,9 +214,9 @@ function endsOf({ reach, features, part }: ProposeInput): Record<Direction, numb
 
 /**
  * Proposes routes: the fewest directions that reach all, each order of them made into setups in one vise. Ranked by
- * number of setups, then flips and turns, then the lowest lie, then by what the first setup leaves to hold and locate
- * by, then by keeping the same face against the jaw; what the jaws make impossible comes last. Alternatives use other
- * directions.
+ * number of setups, then flips and turns, then by keeping the same face against the jaw, then the lowest lie, then by what
+ * the first setup leaves to hold and locate by; of what is equal so far the one counts in which the fewest sizes come
+ * between what two setups cut. What the jaws make impossible comes last. Alternatives use other directions.
  */
 export function proposeRoutes(input: ProposeInput): Proposal {
   const hidden = new Map<number, number>();
@@ -225,9 +242,10 @@ export function proposeRoutes(input: ProposeInput): Proposal {
     r.setups.length,
     r.flips + r.turns,
     r.turns,
+    r.sameJawSide ? 0 : 1,
     height(r),
     -Math.round(r.holdMm2),
-    r.sameJawSide ? 0 : 1,
+    r.sizesBetween,
     r.setups[0].orientation.up === '+z' ? 0 : 1,
   ];
   routes.sort((a, b) => {

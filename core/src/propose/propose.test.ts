@@ -1,5 +1,5 @@
 import { planBlank } from '../blank';
-import { DIRECTIONS, type Box3, type Direction } from '../frames';
+import { ALL_ORIENTATIONS, AXES, DIRECTIONS, rotationOf, type Box3, type Direction } from '../frames';
 import { newBlank, newJob, ONE_COPY, type Allowance } from '../job';
 import { featureNames, findFeatures } from '../part';
 import { Planner } from '../plan';
@@ -8,7 +8,7 @@ import { EMPTY_SHOP, type RoundDevice } from '../shop';
 import { box, machine, setup, tool, vise } from '../testing/fixtures';
 import { chuck } from '../testing/held';
 import { speechIn } from '../units';
-import { depthLimits, directionsIn, proposeRoutes, reachOf, roundAbout, setupsFrom, type Proposal } from '.';
+import { depthLimits, directionsIn, proposeRoutes, reachOf, roundAbout, setupsFrom, sizesIn, type Proposal } from '.';
 
 let kernel: Kernel;
 beforeAll(async () => {
@@ -267,5 +267,45 @@ describe('parts that are round about an axis', () => {
     expect(propose(solidOf('z', 40), all(1), [], null, [chuck as RoundDevice]).routes[0].about).toBeUndefined();
     const { features } = findFeatures(block().mesh(), meshBox(block().mesh()));
     expect(roundAbout(features, meshBox(block().mesh()))).toBeNull();
+  });
+});
+
+test('sizes that come between setups: one for each part axis that is located by both its sides', () => {
+  // a flip about X: rest and jaw change their face, the left stop keeps its own
+  expect(
+    sizesIn([
+      { up: '+z', right: '+x' },
+      { up: '-z', right: '+x' },
+    ]),
+  ).toBe(2);
+  // a flip about Y keeps the jaw's face
+  expect(
+    sizesIn([
+      { up: '+z', right: '+x' },
+      { up: '-z', right: '-x' },
+    ]),
+  ).toBe(2);
+  expect(sizesIn([{ up: '+z', right: '+x' }])).toBe(0);
+  // a quarter turn about Y: what was at the left lies below, what was below at the right
+  const located = ALL_ORIENTATIONS.map((o) => sizesIn([{ up: '+z', right: '+x' }, o]));
+  // independent: by the signed axes that point down, to the rear and to the left
+  const sides = (o: (typeof ALL_ORIENTATIONS)[number]) => {
+    const { rows } = rotationOf(o);
+    return new Set(
+      [
+        [2, -1],
+        [1, 1],
+        [0, -1],
+      ].map(([row, sign]) => {
+        const v = rows[row];
+        const axis = AXES.find((a) => Math.abs(v[a]) > 0.5)!;
+        return `${v[axis] * sign > 0 ? '+' : '-'}${axis}`;
+      }),
+    );
+  };
+  const first = sides({ up: '+z', right: '+x' });
+  ALL_ORIENTATIONS.forEach((o, i) => {
+    const all = new Set([...first, ...sides(o)]);
+    expect(located[i]).toBe(AXES.filter((a) => all.has(`+${a}`) && all.has(`-${a}`)).length);
   });
 });

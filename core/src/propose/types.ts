@@ -29,6 +29,8 @@ export interface ProposedRoute {
   readonly holdMm2: number;
   /** the part side against the fixed jaw in every setup; null: it cannot be the same one */
   readonly sameJawSide: Direction | null;
+  /** sizes of the part that come between what two setups cut, as they are located by different faces */
+  readonly sizesBetween: number;
   /** how far the lowest cut would have to go below the clearance above the jaw tops; 0: nowhere */
   readonly jawsInWayMm: number;
   /** gripped about its axis in this device instead of in the vise; left out: in the vise */

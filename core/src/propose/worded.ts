@@ -31,6 +31,11 @@ export function worded(
         ? 'The same face stays against the fixed jaw.'
         : 'The face against the fixed jaw has to change.',
     );
+    said.push(
+      route.sizesBetween === 0
+        ? 'Every setup is located by the same faces: no size of the part comes between what two of them cut.'
+        : `${route.sizesBetween === 1 ? 'One size of the part comes' : `${route.sizesBetween} sizes of the part come`} between what two setups cut, with the tolerance on it.`,
+    );
   }
   route.setups.forEach((s, i) => {
     if (s.cuts.length > 0)

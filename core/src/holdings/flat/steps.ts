@@ -1,6 +1,6 @@
 import type { SeatedDowels } from '../../dowels';
 import { standingPins, type SeatedEdge } from '../../edgePins';
-import { GAUGE_SETS, gaugeBlocks } from '../../byHand';
+import { GAUGE_SETS, gaugeBlocks } from '../../byHand/gaugeBlocks';
 import { PART_SIDE } from '../../part';
 import { touchedFace, type SeatFacts } from '../../seat';
 import type { Bond, Clamp, FlatDevice, Shop } from '../../shop';
