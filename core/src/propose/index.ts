@@ -89,13 +89,13 @@ function jawSides(up: Direction, { blank, vise }: ProposeInput): Direction[] {
 }
 
 /**
- * How many sizes of the part come between what its setups cut: each is located by the faces that lie on the rest, against
- * the fixed jaw and against the left stop, and a part axis that is located by both its sides brings in the size between
- * them, with its tolerance (mismatch).
+ * How many sizes of the part come between what its setups cut: each is located by the faces that lie on the rest,
+ * against the fixed jaw and against the left stop, and a part axis that is located by both its sides brings in the size
+ * between them, with its tolerance (mismatch).
  */
-export function sizesIn(orientations: readonly Orientation[]): number {
+export function sizesIn(setups: readonly Pick<ProposedSetup, 'orientation'>[]): number {
   const located = new Set(
-    orientations.flatMap(({ up, right }) => {
+    setups.flatMap(({ orientation: { up, right } }) => {
       const rear = directionOf(cross(unitVector(up), unitVector(right)));
       return [opposite(up), rear, opposite(right)];
     }),
@@ -162,9 +162,8 @@ function routeOf(order: readonly Direction[], input: ProposeInput): ProposedRout
   }
   const steps = order.slice(1).map((up, i) => axisOf(up) === axisOf(order[i]));
   const [flips, turns] = [steps.filter(Boolean).length, steps.filter((half) => !half).length];
-  const sizesBetween = sizesIn(setups.map((s) => s.orientation));
-  const inWay = jawsInWayMm > 1e-6 ? jawsInWayMm : 0;
-  return { setups, flips, turns, holdMm2, sameJawSide, jawsInWayMm: inWay, sizesBetween, reasons: [] };
+  if (jawsInWayMm <= 1e-6) jawsInWayMm = 0;
+  return { setups, flips, turns, holdMm2, sameJawSide, jawsInWayMm, sizesBetween: sizesIn(setups), reasons: [] };
 }
 
 /**
@@ -214,8 +213,8 @@ function endsOf({ reach, features, part }: ProposeInput): Record<Direction, numb
 
 /**
  * Proposes routes: the fewest directions that reach all, each order of them made into setups in one vise. Ranked by
- * number of setups, then flips and turns, then by keeping the same face against the jaw, then the lowest lie, then by what
- * the first setup leaves to hold and locate by; of what is equal so far the one counts in which the fewest sizes come
+ * number of setups, then flips and turns, then by keeping the same face against the jaw, then the lowest lie, then by
+ * what the first setup leaves to hold and locate by; of what is equal so far that counts in which the fewest sizes come
  * between what two setups cut. What the jaws make impossible comes last. Alternatives use other directions.
  */
 export function proposeRoutes(input: ProposeInput): Proposal {

@@ -1,5 +1,5 @@
 import { planBlank } from '../blank';
-import { ALL_ORIENTATIONS, AXES, DIRECTIONS, rotationOf, type Box3, type Direction } from '../frames';
+import { ALL_ORIENTATIONS, AXES, DIRECTIONS, rotationOf, type Box3, type Direction, type Orientation } from '../frames';
 import { newBlank, newJob, ONE_COPY, type Allowance } from '../job';
 import { featureNames, findFeatures } from '../part';
 import { Planner } from '../plan';
@@ -271,23 +271,14 @@ describe('parts that are round about an axis', () => {
 });
 
 test('sizes that come between setups: one for each part axis that is located by both its sides', () => {
+  const between = (...all: Orientation[]) => sizesIn(all.map((orientation) => ({ orientation })));
   // a flip about X: rest and jaw change their face, the left stop keeps its own
-  expect(
-    sizesIn([
-      { up: '+z', right: '+x' },
-      { up: '-z', right: '+x' },
-    ]),
-  ).toBe(2);
+  expect(between({ up: '+z', right: '+x' }, { up: '-z', right: '+x' })).toBe(2);
   // a flip about Y keeps the jaw's face
-  expect(
-    sizesIn([
-      { up: '+z', right: '+x' },
-      { up: '-z', right: '-x' },
-    ]),
-  ).toBe(2);
-  expect(sizesIn([{ up: '+z', right: '+x' }])).toBe(0);
+  expect(between({ up: '+z', right: '+x' }, { up: '-z', right: '-x' })).toBe(2);
+  expect(between({ up: '+z', right: '+x' })).toBe(0);
   // a quarter turn about Y: what was at the left lies below, what was below at the right
-  const located = ALL_ORIENTATIONS.map((o) => sizesIn([{ up: '+z', right: '+x' }, o]));
+  const located = ALL_ORIENTATIONS.map((o) => between({ up: '+z', right: '+x' }, o));
   // independent: by the signed axes that point down, to the rear and to the left
   const sides = (o: (typeof ALL_ORIENTATIONS)[number]) => {
     const { rows } = rotationOf(o);
