@@ -221,3 +221,26 @@ test('a bar gripped about its axis: the axis counts, and its turn is not decided
   expect(exact.setups[0].faces.z.at.z).toBeCloseTo(exact.setups[0].faces.y.at.z, 9);
   expect(lies[0]!.place.z.worst).toBeGreaterThan(0.03);
 });
+
+test('what was checked of the machine enters what is to meet, with its date; what was not checked does not', () => {
+  const job = pockets();
+  const meeting = (of: Partial<typeof machine>) => {
+    const shop = { ...libraryWith(), machines: [{ ...machine, ...of }] };
+    const planned = new Planner(kernel).plan({ job, shop, bodies: () => ({ mesh, key: 'part' }) }, 'known');
+    if (!planned.ok) throw new Error(planned.problem);
+    return { ...planned.value.exact!.meetings[0].meeting.misses[0], axes: planned.value.exact!.job.setups[0].axes };
+  };
+  const plain = meeting({});
+  expect(plain.axes).toBeUndefined();
+  const none = { backlash: null, per100: null, on: '' };
+  const x = { backlash: 0.012, per100: 0.01, on: '2026-11-02' };
+  const checked = meeting({ accuracy: { x, y: null, z: none } });
+  expect(checked.axes!.lost.x).toEqual({ mm: 0.006, from: 'checked on 2026-11-02' });
+  expect([checked.axes!.lost.y, checked.axes!.lost.z, checked.axes!.homing]).toEqual([null, null, null]);
+  // the walls lie 40 apart on the same machine: half of what is lost in each setup, and 40 mm of scale
+  const shares = new Map(checked.shares.map((s) => [s.name, s.mm]));
+  expect(shares.get('lost motion of X in Op 10')).toBeCloseTo(0.006, 9);
+  expect(shares.get('lost motion of X in Op 20')).toBeCloseTo(0.006, 9);
+  expect(shares.get('scale of X')).toBeCloseTo((40 / 100) * 0.01, 9);
+  expect(checked.worst! - plain.worst!).toBeCloseTo(0.012 + 0.004, 9);
+});

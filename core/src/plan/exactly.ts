@@ -256,8 +256,11 @@ function axesOf({ machine, facts }: Asked): Axes | null {
   const accuracy = machine?.accuracy ?? null;
   const checks = AXES.map((a) => accuracy?.[a] ?? null);
   if (homing === null && checks.every((c) => c === null)) return null;
-  const each = (mm: (check: NonNullable<(typeof checks)[number]>) => number) => {
-    const [x, y, z] = checks.map((c): Within | null => c && { mm: mm(c), from: `checked on ${c.on || 'no date'}` });
+  const each = (of: (check: NonNullable<(typeof checks)[number]>) => number | null) => {
+    const [x, y, z] = checks.map((c): Within | null => {
+      const mm = c && of(c);
+      return mm === null ? null : { mm, from: `checked on ${c!.on || 'no date'}` };
+    });
     return { x, y, z };
   };
   return {
@@ -265,7 +268,7 @@ function axesOf({ machine, facts }: Asked): Axes | null {
     homing: homing === null ? null : { mm: homing, from: 'homing of the machine, from the library' },
     scale: each((c) => c.per100),
     // it lies anywhere in what is lost
-    lost: each((c) => c.backlash / 2),
+    lost: each((c) => (c.backlash === null ? null : c.backlash / 2)),
   };
 }
 

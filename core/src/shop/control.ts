@@ -26,8 +26,8 @@ const axisCheck = Type.Union([
   Type.Null(),
   Type.Object(
     {
-      backlash: sizeMm,
-      per100: Type.Number({ minimum: 0, maximum: 10, description: 'How far a move of 100 mm may be off, ±.' }),
+      backlash: plusMinus('What is lost on turning round; null: not checked.'),
+      per100: plusMinus('How far a move of 100 mm may be off, ±; null: not checked.'),
       on: Type.String({ maxLength: 10, description: 'When it was checked, as 2026-11-29.' }),
     },
     { additionalProperties: false },

@@ -1,4 +1,4 @@
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import { dialectSchema, type Machine, type PositionName } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
@@ -168,43 +168,28 @@ function AxisChecks({
       </p>
       {AXES.map((a) => {
         const found = accuracy[a];
-        const put = (fields: Partial<NonNullable<typeof found>>) =>
-          set({ accuracy: { ...accuracy, [a]: { backlash: 0, per100: 0, on: today(), ...found, ...fields } } });
+        const put = (fields: Partial<NonNullable<typeof found>>) => {
+          const next = { backlash: null, per100: null, ...found, on: today(), ...fields };
+          const isKnown = next.backlash !== null || next.per100 !== null;
+          set({ accuracy: { ...accuracy, [a]: isKnown ? next : null } });
+        };
         const name = a.toUpperCase();
+        const field = (label: string, key: 'backlash' | 'per100') => (
+          <Labeled text={label}>
+            <OptionalLengthField
+              label={label}
+              mm={found?.[key] ?? null}
+              units={units}
+              max={10}
+              onCommit={(mm) => put({ [key]: mm })}
+            />
+          </Labeled>
+        );
         return (
           <div key={a} className="fields" role="group" aria-label={`Accuracy of ${name}`}>
-            {found ? (
-              <>
-                <LengthField
-                  label={`${name} loses on turning round`}
-                  mm={found.backlash}
-                  units={units}
-                  min={0}
-                  max={10}
-                  onCommit={(backlash) => put({ backlash })}
-                />
-                <LengthField
-                  label={`${name} is off by ± in 100 mm`}
-                  mm={found.per100}
-                  units={units}
-                  min={0}
-                  max={10}
-                  onCommit={(per100) => put({ per100 })}
-                />
-                <TextField label="Checked on" value={found.on} maxLength={10} onCommit={(on) => put({ on })} />
-                <Button
-                  size="sm"
-                  variant="outline-primary"
-                  onClick={() => set({ accuracy: { ...accuracy, [a]: null } })}
-                >
-                  {name} is not known
-                </Button>
-              </>
-            ) : (
-              <Button size="sm" variant="outline-primary" onClick={() => put({})}>
-                {name} was checked
-              </Button>
-            )}
+            {field(`${name} loses on turning round`, 'backlash')}
+            {field(`${name} is off by ± in 100 mm`, 'per100')}
+            {found && <TextField label="Checked on" value={found.on} maxLength={10} onCommit={(on) => put({ on })} />}
           </div>
         );
       })}
