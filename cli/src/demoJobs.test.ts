@@ -46,6 +46,15 @@ test('louver frame: gauge blocks are named from the sets of the shop', async () 
   );
 });
 
+test('louver frame on pods: hoses before the pods, valves as each stands, the air float off before the vacuum', async () => {
+  const { planned } = await demoJob('louver-frame');
+  const { steps } = planned.setups[1].facts!.hold;
+  const at = (says: RegExp) => steps.findIndex((s) => says.test(s));
+  const order = [/^Hoses on all pods/, /^Pod 1 at .*open its valve/, /^Pod 4 at/, /air float/, /^Vacuum on/].map(at);
+  expect(order.every((i) => i >= 0)).toBe(true);
+  expect(order).toEqual([...order].sort((a, b) => a - b));
+});
+
 test('D-window: against three pins along its edge, each half its diameter off the sheet', async () => {
   const { planned } = await demoJob('d-window');
   const { seat, edge } = planned.setups[0].facts!;

@@ -12,12 +12,22 @@ export const pods: FlatKind<DeviceOfKind<'vacuum pods'>> = {
   top: ({ podHeight }, rest) => ({ z: podHeight, name: 'pods', wantedMm: rest > podHeight ? 1e-6 : 0 }),
   pull: podSuction,
   steps: {
-    before: (_, plate, __, speech) =>
-      plate.pods.map(
-        (p, i) =>
-          `Pod ${i + 1} at X ${speech.signed(p.x)} Y ${speech.signed(p.y)}, ${p.on ? 'switched on' : 'switched off, support only'}.`,
-      ),
-    after: () => ['Vacuum on; wait for the gauge; push the part by hand: it must not move.'],
+    before: (_, plate, __, speech) => [
+      ...(plate.pods.some((p) => p.on) ? ['Hoses on all pods that are switched on; every valve closed.'] : []),
+      ...plate.pods.map((p, i) => {
+        const place = `Pod ${i + 1} at X ${speech.signed(p.x)} Y ${speech.signed(p.y)}`;
+        return p.on
+          ? `${place}, switched on: open its valve to the bed once it stands.`
+          : `${place}, switched off, support only.`;
+      }),
+    ],
+    after: (_, plate) =>
+      plate.pods.some((p) => p.on)
+        ? [
+            'Where there is an air float: on while the part slides to what it is set against, off before the vacuum.',
+            'Vacuum on; wait for the gauge; push the part by hand: it must not move.',
+          ]
+        : [],
   },
   letGo: (_, plate) =>
     plate.pods.some((p) => p.on)
