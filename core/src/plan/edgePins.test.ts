@@ -1,6 +1,8 @@
 import { demoShop } from '../../../demo';
 import { placedIn } from '../control';
 import { newBlank, newHold, newJob, nextSetup, oneCut, type HoldIn, type Job, type Setup } from '../job';
+import { ALL_ORIENTATIONS, rotationOf } from '../frames';
+import { seeded } from '../random';
 import { remediesOf } from '../remedy';
 import { buildSheet } from '../sheet';
 import { loadKernel, polygonLoop, prism, type TriangleMesh } from '../solid';
@@ -174,3 +176,51 @@ test('how exactly: each pin is a cause of its own, and the edge it meets is what
     leans: { x: expect.closeTo(0.2 / Math.sqrt(1.04), 6), y: expect.closeTo(-1 / Math.sqrt(1.04), 6) },
   });
 });
+
+test('ragged parts, any way up: every pin is its radius from a section of the part, halfway up, and from nothing less', async () => {
+  const kernel = await loadKernel();
+  const next = seeded(21);
+  let touching = 0;
+  for (let n = 0; n < 24; n++) {
+    const count = 5 + Math.floor(5 * next());
+    const mesh = prism(
+      polygonLoop(
+        Array.from({ length: count }, (_, i): [number, number] => {
+          const [a, far] = [(2 * Math.PI * (i + 0.7 * next())) / count, 25 + 35 * next()];
+          return [far * Math.cos(a), far * Math.sin(a)];
+        }),
+      ),
+      [],
+      30,
+    );
+    const pins = (['front', 'left', 'rear', 'right'] as const).map((side, i) => ({
+      ...{ id: `p${i}`, side, along: 20 + 40 * next() },
+    }));
+    const orientation = ALL_ORIENTATIONS[(5 * n) % 24];
+    const job = against({ pins: { edge: 'finished', pins }, setup: (s) => Object.assign(s, { orientation }) });
+    const { facts } = plan(job, mesh);
+    const { translation } = facts.seat.pose;
+    const made = kernel.fromMesh(mesh);
+    if (!made.ok) throw new Error(made.problem);
+    // upright walls touch along their whole height; leaning ones where they are widest, which a section does not show
+    if (orientation.up[1] !== 'z') continue;
+    const rings = kernel.section(made.value, rotationOf(orientation), 6 - translation.z);
+    for (const { stands } of facts.edge!.pins) {
+      if (!stands) continue;
+      touching++;
+      const at = { x: stands.center.x - translation.x, y: stands.center.y - translation.y };
+      const far = Math.min(
+        ...rings.flatMap((ring) => ring.map((a, i) => fromPiece(at, a, ring[(i + 1) % ring.length]))),
+      );
+      expect(far).toBeCloseTo(8, 6);
+    }
+  }
+  expect(touching).toBeGreaterThan(15);
+});
+
+/** How far a place lies from a straight piece, the plain way. */
+function fromPiece(p: { x: number; y: number }, [ax, ay]: readonly number[], [bx, by]: readonly number[]): number {
+  const long = (bx - ax) ** 2 + (by - ay) ** 2;
+  const t = long === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - ax) * (bx - ax) + (p.y - ay) * (by - ay)) / long));
+  return Math.hypot(p.x - ax - t * (bx - ax), p.y - ay - t * (by - ay));
+}
