@@ -67,7 +67,6 @@ try {
   await page.getByRole('button', { name: 'bore ⌀42 through' }).click();
   await page.getByLabel('Cut open').selectOption('y');
   await page.locator('svg.board .cut-face').first().waitFor();
-  await shot('part-cut');
   await page.getByRole('button', { name: 'In space' }).click();
   await page.getByRole('img', { name: 'In space' }).waitFor();
   await menu('Night shift');
@@ -171,6 +170,16 @@ try {
   await page.locator('.worksheet').getByRole('region', { name: 'Locate' }).locator('.section-head').click();
   await page.locator('svg.board .ghost').first().waitFor();
   await shot('locate');
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await page.getByRole('link', { name: 'SK-1058' }).click();
+  await page.locator('.bench-drawings svg').waitFor({ timeout: 60_000 });
+  await page.keyboard.press(']');
+  await page.getByRole('group', { name: 'Worksheet of Op 20' }).waitFor();
+  await page.locator('.worksheet').getByRole('region', { name: 'Locate' }).locator('.section-head').click();
+  await page.getByRole('table', { name: 'Dowels in this setup' }).waitFor();
+  await page.locator('[data-part="Dowels"]').evaluate((e) => e.scrollIntoView({ behavior: 'instant' }));
+  await page.waitForTimeout(1500);
+  await shot('dowels');
   await page.evaluate(() => window.scrollTo(0, 0));
   await menu('Night shift');
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();

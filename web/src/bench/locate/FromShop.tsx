@@ -19,7 +19,7 @@ export function FromShop<K extends PinKind>({
     <ChoiceField
       label={label}
       value=""
-      choices={[{ value: '', says: 'take its sizes…' }, ...pins.map((p) => ({ value: p.id, says: p.name }))]}
+      choices={[{ value: '', says: 'choose…' }, ...pins.map((p) => ({ value: p.id, says: p.name }))]}
       onCommit={(id) => {
         const pin = pins.find((p) => p.id === id);
         if (pin) onTake(pin);
