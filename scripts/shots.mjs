@@ -151,6 +151,10 @@ try {
     window.scrollBy(0, -90);
   });
   await shot('shop-devices');
+  const openSection = async (name) => {
+    const head = page.locator('.worksheet').getByRole('region', { name }).locator('.section-head');
+    if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+  };
   const held = async (name, job, op) => {
     await page.getByRole('link', { name: 'Jobs', exact: true }).click();
     await page.getByRole('link', { name: job }).click();
@@ -159,15 +163,14 @@ try {
       await page.keyboard.press(']');
       await page.getByRole('group', { name: `Worksheet of ${op}` }).waitFor();
     }
-    const head = page.locator('.worksheet').getByRole('region', { name: 'Hold' }).locator('.section-head');
-    if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+    await openSection('Hold');
     await page.getByRole('img', { name: /Margin of the hold/ }).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1500);
     await shot(name);
   };
   await held('hold-vacuum', 'SK-1055');
   await held('hold-weights', 'SK-1063');
-  await page.locator('.worksheet').getByRole('region', { name: 'Locate' }).locator('.section-head').click();
+  await openSection('Locate');
   await page.locator('svg.board .ghost').first().waitFor();
   await shot('locate');
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
@@ -175,7 +178,7 @@ try {
   await page.locator('.bench-drawings svg').waitFor({ timeout: 60_000 });
   await page.keyboard.press(']');
   await page.getByRole('group', { name: 'Worksheet of Op 20' }).waitFor();
-  await page.locator('.worksheet').getByRole('region', { name: 'Locate' }).locator('.section-head').click();
+  await openSection('Locate');
   await page.getByRole('table', { name: 'Dowels in this setup' }).waitFor();
   await page.locator('[data-part="Dowels"]').evaluate((e) => e.scrollIntoView({ behavior: 'instant' }));
   await page.waitForTimeout(1500);
