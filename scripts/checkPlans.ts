@@ -1,7 +1,7 @@
 /**
- * `npm run check:plans -- [every] [first]`: cold plans of every one-field edit of every demo job and of the small jobs
- * with known values, against the hashes in core/src/testing/golden. `-- write` writes them anew: only where numbers
- * are meant to change.
+ * `npm run check:plans -- [every] [first] [only=d-window]`: cold plans of every one-field edit of every demo job and of
+ * the small jobs with known values, or of one of them, against the hashes in core/src/testing/golden. `-- write` writes
+ * them anew: only where numbers are meant to change.
  */
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -19,18 +19,21 @@ const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
 const write = process.argv.includes('write');
 const [every = 1, first = 0] = process.argv
   .slice(2)
-  .filter((a) => a !== 'write')
+  .filter((a) => a !== 'write' && !a.startsWith('only='))
   .map(Number);
 /** A kernel forgets little memory of outlines with every plan; after so many edits a new one is taken. */
 const EDITS_A_KERNEL = 40;
 /** per job, in the order of its edits; the first is the job as it is */
-const known = write ? {} : (JSON.parse(readFileSync(GOLDEN, 'utf8')) as Record<string, string[]>);
-const found: Record<string, string[]> = {};
+const kept = JSON.parse(readFileSync(GOLDEN, 'utf8')) as Record<string, string[]>;
+const known = write ? {} : kept;
+/** of one job alone the others stay as they are */
+const only = process.argv.find((a) => a.startsWith('only='))?.slice(5);
+const found: Record<string, string[]> = only ? { ...kept } : {};
 let [edits, other] = [0, 0];
 let kernel: Kernel = await loadKernel();
 const jobs = ['demo', 'core/src/testing/cases'].flatMap((folder) =>
   readdirSync(folder)
-    .filter((f) => f.endsWith('.json'))
+    .filter((f) => f.endsWith('.json') && (!only || f === `${only}.json`))
     .map((f) => resolve(folder, f)),
 );
 for (const path of jobs) {

@@ -153,6 +153,16 @@ test('a pin with nothing before it, none at all, and two in one place are told',
   expect(twice.said('pins-in-each-other')!.says).toBe('Left pin 1 and left pin 2 would stand 11.000 mm in each other.');
 });
 
+test('a side is touched beside the pins, with room for what touches it, and not where one stands', () => {
+  const { facts } = plan(against());
+  const free = (y: number) =>
+    facts.hold.open['-x'].some((w) => w.y !== undefined && w.y[0] <= y && y <= w.y[1] && (w.z?.[0] ?? -1) < 10);
+  // the left pin of 16 stands at 200, an edge finder of 10 beside it
+  expect([free(200), free(190), free(183), free(181), free(219)]).toEqual([false, false, false, true, true]);
+  // without pins at the rear all of it is open
+  expect(facts.hold.open['+y'].some((w) => w.x === undefined)).toBe(true);
+});
+
 test('steps and sheet name the pins, for which edge they are set, and that they come out', () => {
   const job = against({ setup: (s) => (held('flat', s).pinsOut = true) });
   const { all } = plan(job);

@@ -45,10 +45,10 @@ export function nearestAnchor(
 export const nearestHole = (device: Device, { x, y }: { readonly x: number; readonly y: number }) =>
   device.kind === 'fixture plate' ? nearestAnchor(device, x, y) : null;
 
-/** Holes are counted from the left front one: column letter, row number. */
 /** A grid of holes that pins can stand in. */
 export const hasHoles = (device: FlatDevice): device is FixturePlate => device.kind === 'fixture plate';
 
+/** Holes are counted from the left front one: column letter, row number. */
 export const holeName = (column: number, row: number): string => `hole ${columnLetters(column)}${row + 1}`;
 
 function columnLetters(n: number): string {

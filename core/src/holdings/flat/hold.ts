@@ -259,7 +259,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     kind: device.kind,
     frees: under.frees,
     top: kind.top(device, rest),
-    open: openOnFlat(setup.hold, input.touchDiameterMm, carriersHigh(device)),
+    open: openOnFlat(input, carriersHigh(device)),
     vise: null,
     wall: null,
     contacts,

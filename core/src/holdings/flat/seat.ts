@@ -1,5 +1,5 @@
 import type { DowelsHere } from '../../dowels';
-import type { UprightRound } from '../../edgePins';
+import type { PinSide, UprightRound } from '../../edgePins';
 import type { Axis, Direction } from '../../frames';
 import type { HoldIn } from '../../job';
 import type { Bond, FlatDevice } from '../../shop';
@@ -105,13 +105,12 @@ export function restLocator(device: FlatDevice, plate: PlateSeat, bond: Bond | n
     : { name: names.join(' and '), at, kind: 'height', from: `the ${device.kind}` };
 }
 
+/** Machine direction in which a side of the part looks. */
+export const FACES: Readonly<Record<PinSide, Direction>> = { left: '-x', right: '+x', rear: '+y', front: '-y' };
+
 /** Machine direction in which the part meets what stands on one of its sides. */
-export const LOCATED_SIDE: Readonly<Record<HoldIn<'flat'>['x']['side'] | HoldIn<'flat'>['y']['side'], Direction>> = {
-  left: '-x',
-  right: '+x',
-  rear: '+y',
-  front: '-y',
-};
+export const LOCATED_SIDE: Readonly<Record<HoldIn<'flat'>['x']['side'] | HoldIn<'flat'>['y']['side'], Direction>> =
+  FACES;
 
 /** What a part that lies flat slides to: what carries it, then what it is set against in y and in x. */
 export function locatorsOnFlat({ device, plate, bond }: FlatSeatInput): Locators {

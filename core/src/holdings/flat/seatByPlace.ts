@@ -1,11 +1,11 @@
 import { seatedOnDowels, type SeatedDowels, type Spot } from '../../dowels';
-import { COMES, seatedOnEdge, type PinSide, type SeatedEdge, type SeatedPin } from '../../edgePins';
+import { COMES, seatedOnEdge, type SeatedEdge, type SeatedPin } from '../../edgePins';
 import { axisOf, partSideFacing, signOf, type Direction, type Vec3 } from '../../frames';
 import { meshBox, type TriangleMesh } from '../../solid';
 import { contactAt, type Contact } from '../../seat/contact';
 import { gapOver, metFirst, placed, type Locator, type SeatFacts } from '../../seat/slide';
 import type { Seated } from '../types';
-import { locatorsOnFlat, onDevice, restLocator, seatOnFlat, type FlatSeatInput } from './seat';
+import { FACES, locatorsOnFlat, onDevice, restLocator, seatOnFlat, type FlatSeatInput } from './seat';
 
 /** Every corner of a body, seen from above. */
 function pointsOf({ positions }: TriangleMesh): Spot[] {
@@ -95,8 +95,6 @@ function seatOnDowels(input: FlatSeatInput): Pick<Seated, 'seat' | 'dowels'> | n
   }));
   return { seat, dowels: seated };
 }
-
-const FACES: Readonly<Record<PinSide, Direction>> = { left: '-x', right: '+x', front: '-y', rear: '+y' };
 
 /** The pins that come along an axis; where none does, all of them decide it together. */
 function pinsOn(axis: 'x' | 'y', { pins }: SeatedEdge): readonly SeatedPin[] {
