@@ -153,6 +153,21 @@ test('a pin with nothing before it, none at all, and two in one place are told',
   expect(twice.said('pins-in-each-other')!.says).toBe('Left pin 1 and left pin 2 would stand 11.000 mm in each other.');
 });
 
+test('on a fixture plate a pin along an edge must come to stand in a hole', () => {
+  const onPlate = (pins: Partial<Pins>) => plan(against({ pins, setup: (s) => (s.device = 'plate-400') }));
+  // holes every 25 from 25: middles at 200 − 8 and 150 − 8 are 8 beside, along the side they are where they are put
+  expect(onPlate({}).said('edge-pin-beside-hole')).toMatchObject({
+    level: 'stop',
+    says: expect.stringMatching(/^Front pin 1 stands 12\.806 mm beside the nearest dowelled hole, hole I6/),
+  });
+  const into = onPlate({
+    x: 208,
+    y: 158,
+    pins: PINS.pins.map((p) => ({ ...p, along: p.id === 'c' ? 42 : p.id === 'a' ? 17 : 67 })),
+  });
+  expect(into.said('edge-pin-beside-hole')).toBeUndefined();
+});
+
 test('a side is touched beside the pins, with room for what touches it, and not where one stands', () => {
   const { facts } = plan(against());
   const free = (y: number) =>

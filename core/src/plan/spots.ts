@@ -31,6 +31,12 @@ const SHOWN: ReadonlyMap<string, Shows> = new Map([
     'jaws-touch-nothing',
   ]),
   ...spread({ on: ['pin-'], view: 'above' }, ['pins-do-not-meet-part', 'pin-beside-hole']),
+  ...spread({ on: ['edge-pin-'], view: 'above' }, [
+    'edge-pin-beside-hole',
+    'edge-pin-meets-nothing',
+    'pins-for-other-edge',
+    'pins-in-each-other',
+  ]),
   ...spread({ on: ['hole-'], view: 'above' }, ['dowel-hole-in-part', 'dowel-hole-off-blank', 'dowel-hole-thin-wall']),
   ...spread({ on: ['piece-'], view: 'above' }, ['piece-beside-jaw', 'pieces-in-each-other']),
   ...spread({ on: ['locate-x', 'locate-y'], view: 'above' }, ['laid-by-hand']),

@@ -72,13 +72,16 @@ function restContact(name: string, on: Outlines, { kernel, seat, device }: HoldO
  */
 function standsAgainst({ patch }: HoldContact, box: Box3): boolean {
   const near = (a: number, b: number) => Math.abs(a - b) < 0.05;
-  const flat = patch.max.x - patch.min.x < 1e-9 ? 'x' : 'y';
-  const along = flat === 'x' ? 'y' : 'x';
-  return (
-    (near(patch.min[flat], box.min[flat]) || near(patch.min[flat], box.max[flat])) &&
-    patch.max[along] > box.min[along] &&
-    patch.min[along] < box.max[along]
-  );
+  // a row of pins and a fence are flat one way, a pin along an edge both ways
+  return (['x', 'y'] as const).some((flat) => {
+    const along = flat === 'x' ? 'y' : 'x';
+    return (
+      patch.max[flat] - patch.min[flat] < 1e-9 &&
+      (near(patch.min[flat], box.min[flat]) || near(patch.min[flat], box.max[flat])) &&
+      patch.max[along] > box.min[along] &&
+      patch.min[along] < box.max[along]
+    );
+  });
 }
 
 /** What acts on the underside and on the part, before it falls into several. */

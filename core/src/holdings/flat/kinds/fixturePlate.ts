@@ -2,6 +2,7 @@ import { circleOf, type Shape } from '../../../scene';
 import type { DeviceOfKind } from '../../../shop';
 import { dot, many } from '../../drawn';
 import { dowelsOnGrid } from '../checks/dowelsOnGrid';
+import { edgePinsOnGrid } from '../checks/edgePinsOnGrid';
 import { pinsOnGrid } from '../checks/pinsOnGrid';
 import { registeredPlace } from '../checks/registeredPlace';
 import { inside, PLAIN, series, type FlatKind } from './kind';
@@ -11,9 +12,10 @@ const radius = (d: DeviceOfKind<'fixture plate'>) => Math.max(d.thread, d.dowel,
 /** A grid of tapped and dowelled holes. */
 export const fixturePlate: FlatKind<DeviceOfKind<'fixture plate'>> = {
   ...PLAIN,
-  checks: ({ device, setup, station, machine, dowels, told }) => [
+  checks: ({ device, setup, station, machine, dowels, edge, told }) => [
     ...pinsOnGrid(device, setup.hold, told),
     ...(dowels && !dowels.whereDrilled ? dowelsOnGrid(device, dowels, told) : []),
+    ...(edge ? edgePinsOnGrid(device, edge, told) : []),
     ...registeredPlace(device, station, machine, told),
   ],
   marks: (d, { x, y }) =>
