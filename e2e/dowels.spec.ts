@@ -27,7 +27,7 @@ test('a blank is turned over onto dowels: proposed, dragged, wrong ways forbidde
     await expect(dowels.getByRole('table', { name: 'Dowels in this setup' })).toContainText(
       'It goes on in no other way, but with the other side up',
     );
-    await expect(holes.getByRole('group', { name: 'Dowel 2' }).getByLabel('Diameter')).toHaveValue('10.000');
+    await expect(holes.getByRole('group', { name: 'Dowel 2' }).getByLabel('Diameter', { exact: true })).toHaveValue('10.000');
   });
 
   await test.step('what nobody has said is not known', async () => {
@@ -37,7 +37,7 @@ test('a blank is turned over onto dowels: proposed, dragged, wrong ways forbidde
   });
 
   await test.step('two equal ones go on turned half round; the button forbids it', async () => {
-    await enter(holes.getByRole('group', { name: 'Dowel 2' }).getByLabel('Diameter'), '8');
+    await enter(holes.getByRole('group', { name: 'Dowel 2' }).getByLabel('Diameter', { exact: true }), '8');
     const wrong = await findingOf(page, 'goes-on-wrong-way');
     await expect(wrong).toContainText('turned half round', LONG);
     await (

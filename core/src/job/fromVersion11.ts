@@ -20,7 +20,7 @@ export function fromVersion11(file: Document): Document {
 
 function withDowels(hold: unknown): unknown {
   const before = within(hold);
-  return before.family === 'flat' ? { dowels: null, edgePins: null, ...before } : hold;
+  return before.family === 'flat' ? { dowels: null, edgePins: null, nest: null, ...before } : hold;
 }
 
 /** A shop's library of version 11 as it is in version 12: no pins and gauge blocks are in it yet. */

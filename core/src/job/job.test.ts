@@ -316,6 +316,7 @@ function asVersion7({ hold, cuts, ...rest }: Record<string, any>): Record<string
     pointer: _pointer,
     dowels: _dowels,
     edgePins: _edgePins,
+    nest: _nest,
     ...plate
   } = {
     ...newHold('flat'),

@@ -187,6 +187,8 @@ function withinOf(asked: Asked, axis: Axis): Within {
     const makers = new Set(holesMadeBy(asked, dowels));
     return makers.size > 1 ? NOT_SAID : inPlay(dowels);
   }
+  if (axis !== 'z' && isHoldIn('flat', setup.hold) && setup.hold.nest && locating.locators.some((l) => l.inPlay))
+    return setup.jig.on ? { mm: setup.jig.fit, from: 'what the jig leaves all round' } : NOT_SAID;
   const library = device?.locatesWithin ?? null;
   return library === null ? NOT_SAID : { mm: library, from: `from the library: ${device!.name}` };
 }

@@ -4,8 +4,10 @@ import { liesFlat } from '../../seat';
 import type { Bond, FlatDevice } from '../../shop';
 import type { Outlines } from '../../solid';
 import type { HoldIn } from '../../job';
+import { nestTrouble } from './nest';
 import { edgeLocators } from './edge';
 import { dowelsInMetal, dowelsStanding, dowelTrouble } from './dowels';
+import { against } from './against';
 import { clampEffects, namesOfClamps } from './clamps';
 import type { ClampEffect } from './anchor';
 import { circle, ownWeight, rectangleRing, type HoldOf } from '../../hold/input';
@@ -128,7 +130,7 @@ function locatorsOf(input: HoldOf<FlatDevice>): { contacts: HoldContact[]; obsta
   const plate = setup.hold;
   const contacts: HoldContact[] = [];
   const obstacles: Obstacle[] = dowelsStanding(input);
-  if (plate.pinsOut || plate.dowels) return { contacts, obstacles };
+  if (plate.pinsOut || plate.dowels || against(plate, 'x') === 'nest') return { contacts, obstacles };
   if (input.edge) return edgeLocators(input, input.edge);
   for (const axis of ['x', 'y'] as const) {
     const { by, side, at, pins } = plate[axis];
@@ -228,7 +230,16 @@ const ownTrouble = (input: HoldOf<FlatDevice>, bond: Bond | null, warm: number):
   ...bondTrouble(input.setup.hold, bond, warm),
   ...dowelTrouble(input),
   ...dowelsInMetal(input),
+  ...nestTrouble(input),
 ];
+
+/** What the steps tell of what stands beside the part. */
+const beside = ({ dowels, edge, shop }: HoldOf<FlatDevice>, trouble: readonly HoldTrouble[]) => ({
+  dowels: dowels ?? null,
+  edge: edge ?? null,
+  gaugeSets: shop.gaugeSets ?? [],
+  otherSide: trouble.some((t) => t.kind === 'nest-fits-otherwise' && t.otherSide),
+});
 
 /** A part that lies flat: what carries it, what it is set against, and whatever presses, sucks or sticks it down. */
 export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
@@ -258,6 +269,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     : [];
   const kinds = setup.hold.clamps.flatMap((c) => shop.clamps.filter((x) => x.id === c.clamp).map((x) => x.kind));
   const by: HeldBy = { device, setup, bond, kinds };
+  const own = ownTrouble(input, bond, warm);
   return {
     kind: device.kind,
     frees: under.frees,
@@ -271,7 +283,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
     obstacles: [...located.obstacles, ...clamps.flatMap((c) => c.obstacles)],
     clampNames: namesOfClamps(setup.hold.clamps, shop.clamps),
     drawn: [...pull.drawn, ...(bond ? [{ role: 'bond' as const, outlines: taped }] : [])],
-    trouble: [...clamps.flatMap((c) => c.trouble), ...pull.trouble, ...ownTrouble(input, bond, warm)],
+    trouble: [...clamps.flatMap((c) => c.trouble), ...pull.trouble, ...own],
     overhangMm: device.kind === 'vacuum pods' ? overhangOf(input, device) : 0,
     overEdgeMm2: under.overEdgeMm2,
     figures: figuresOf(input, { under, pull, bond, freed, clamps, stuck, warm }),
@@ -281,9 +293,7 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
       device,
       bond,
       speech,
-      dowels: input.dowels ?? null,
-      edge: input.edge ?? null,
-      gaugeSets: shop.gaugeSets ?? [],
+      ...beside(input, own),
       clamps: clamps.map((c) => c.step).filter((s) => s !== ''),
       pull,
     }),

@@ -14,6 +14,7 @@ import { beginDepth } from '../begin';
 import { cutClearsDevice } from '../checks/cutClearsDevice';
 import { cutsThrough } from './checks/cutsThrough';
 import { fastenerBites } from './checks/fastenerBites';
+import { inNest } from './checks/inNest';
 import { heldDown } from './checks/heldDown';
 import { laidByHand } from './checks/laidByHand';
 import { onDowels } from './checks/onDowels';
@@ -42,10 +43,10 @@ function seatNeeds({
   dowels,
   rounds,
   setup: {
-    hold: { under, x, y, dowels: on, edgePins, pinDiameter, pinHeight, pods },
+    hold: { under, x, y, dowels: on, edgePins, nest, pinDiameter, pinHeight, pods },
   },
 }: On<'flat'>): Needs {
-  const plate = { under, x, y, dowels: on, edgePins, pinDiameter, pinHeight, pods };
+  const plate = { under, x, y, dowels: on, edgePins, nest, pinDiameter, pinHeight, pods };
   return { device, bond, plate, dowels: on ? dowels : null, rounds: edgePins ? rounds : [] };
 }
 
@@ -61,6 +62,7 @@ function checks(held: Held<'flat'>) {
     ...pinsMeet(pinGaps, setup.hold, told),
     ...(setup.hold.dowels ? onDowels(held, told) : []),
     ...(edge ? againstEdge(edge, told) : []),
+    ...(against(setup.hold, 'x') === 'nest' ? inNest(held, told) : []),
     ...kind.checks(held),
     ...clampOnPart(hold, told),
     ...boltHolds(hold, told),
@@ -85,6 +87,7 @@ function moved(setup: SetupIn<'flat'>, { x, y }: { readonly x: number; readonly 
       y: { ...hold.y, at: hold.y.at + y, pins: hold.y.pins.map((p) => p + x) },
       dowels: hold.dowels && by(hold.dowels),
       edgePins: hold.edgePins && by(hold.edgePins),
+      nest: hold.nest && by(hold.nest),
       clamps: hold.clamps.map(by),
       pods: hold.pods.map(by),
     },
@@ -103,9 +106,11 @@ export const flat: Holding<'flat', Needs> = {
     const gaps = (axis: 'x' | 'y') => gapsAtPins(input, put.seat, axis);
     return { ...put, gripped: null, pinGaps: { x: gaps('x'), y: gaps('y') } };
   },
-  // on dowels and against pins along its edges there is one place, or other ways to lay it, which are told with them
+  // on dowels, against pins along its edges and in a jig there is one place, or other ways to lay it, told with them
   elsewhere: (part, needs, at) =>
-    needs.plate.dowels || needs.plate.edgePins ? [] : otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
+    needs.plate.dowels || needs.plate.edgePins || needs.plate.nest
+      ? []
+      : otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
   facts: holdOnFlat,
   spans: spansOnFlat,
   checks,

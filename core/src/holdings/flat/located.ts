@@ -14,7 +14,7 @@ function beside(axis: 'x' | 'y', { seat, setup, pinGaps }: Held): LocatorHere[] 
   const contact = seat[axis];
   const { side, at, pins } = setup.hold[axis];
   const by = against(setup.hold, axis);
-  if (by === 'hand' || by === 'dowels' || by === 'edge pins' || !contact.touches) return [];
+  if (by === 'hand' || by === 'dowels' || by === 'edge pins' || by === 'nest' || !contact.touches) return [];
   const patch = { name: seat.locators[axis].name, ...patchOf(contact, at) };
   if (by !== 'pins') return [besidePart(patch, longestOf(seat.loadedBox))];
   const middle = scale(patch.points.reduce(add), 1 / patch.points.length);
@@ -62,8 +62,33 @@ function under({ seat, hold }: Held): LocatorHere[] {
 const alongEdge = ({ edge, seat, setup }: Held): LocatorHere[] =>
   edge ? edgeLocated(edge, (seat.locators.z.at + Math.min(setup.hold.pinHeight, seat.loadedBox.max.z)) / 2) : [];
 
+/** A jig holds from all sides, with play: its place at one end of the part, and how that is turned at the other. */
+function inJig({ seat, setup }: Held): LocatorHere[] {
+  if (against(setup.hold, 'x') !== 'nest') return [];
+  const { min, max } = seat.loadedBox;
+  const long = max.x - min.x >= max.y - min.y ? 'x' : 'y';
+  const across = long === 'x' ? 'y' : 'x';
+  const middle = (min[across] + max[across]) / 2;
+  const at = (along: number) =>
+    long === 'x' ? vec(along, middle, seat.locators.z.at) : vec(middle, along, seat.locators.z.at);
+  const [near, far] = [at(min[long]), at(max[long])];
+  const inwards = [vec(1, 0, 0), vec(0, 1, 0)];
+  const turned = long === 'x' ? inwards[1] : inwards[0];
+  return [
+    { name: 'jig', points: [near, near], inward: inwards[0], inwards, inPlay: true },
+    { name: 'jig, its far end', points: [far], inward: turned, inPlay: true },
+  ];
+}
+
 /** Rest, then what stands against the sides, also what is taken out before cutting. */
 export const locatedFlat = (held: Held): LocatedBy => ({
-  locators: [...under(held), ...onDowels(held), ...alongEdge(held), ...beside('y', held), ...beside('x', held)],
+  locators: [
+    ...under(held),
+    ...onDowels(held),
+    ...alongEdge(held),
+    ...inJig(held),
+    ...beside('y', held),
+    ...beside('x', held),
+  ],
   byHand: (['x', 'y'] as const).filter((a) => against(held.setup.hold, a) === 'hand'),
 });

@@ -20,7 +20,7 @@ import {
 /** What of a hold decides where a part that lies flat comes to lie: not what presses on it. */
 export type PlateSeat = Pick<
   HoldIn<'flat'>,
-  'under' | 'x' | 'y' | 'dowels' | 'edgePins' | 'pinDiameter' | 'pinHeight' | 'pods'
+  'under' | 'x' | 'y' | 'dowels' | 'edgePins' | 'nest' | 'pinDiameter' | 'pinHeight' | 'pods'
 >;
 
 export interface FlatSeatInput extends SeatedPart {

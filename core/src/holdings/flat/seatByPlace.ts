@@ -161,12 +161,50 @@ function seatAgainstEdge(input: FlatSeatInput): Pick<Seated, 'seat' | 'edge'> | 
   return { seat, edge };
 }
 
+/** A nest gives the finished part its place: it stands all round. */
+function inNest(input: FlatSeatInput, axis: 'x' | 'y', t: Vec3): Contact {
+  const faces = MINUS[axis];
+  const level = meshBox(input.finished).min[axis];
+  return {
+    ...contactAt(input, faces, [{}], t),
+    faces,
+    touches: true,
+    seatedLevel: level,
+    outermost: level,
+    finishedLevel: level,
+    rawMm: 0,
+    leans: 0,
+  };
+}
+
+/** Seats a part lying flat in the outline of its jig: it lies in the middle of its play. */
+function seatInNest(input: FlatSeatInput): Pick<Seated, 'seat'> | null {
+  const { nest } = input.plate;
+  if (!nest) return null;
+  const { min } = meshBox(input.finished);
+  const locator = (axis: 'x' | 'y'): Locator => ({
+    name: 'jig',
+    at: nest[axis],
+    kind: 'set',
+    from: `${axis === 'x' ? "the device's left edge" : "the device's front edge"}: the jig is set for the part to lie there`,
+  });
+  const seat = comesDown(input, { x: nest.x - min.x, y: nest.y - min.y }, (t) => ({
+    x: inNest(input, 'x', t),
+    y: inNest(input, 'y', t),
+    locators: { x: locator('x'), y: locator('y') },
+  }));
+  return { seat };
+}
+
 /** What only touches a pin's end, or lies level with what carries the part, is not beside it, mm. */
 const EDGE_MM = 1e-4;
 
-/** Where a part that lies flat comes to rest: on its dowels, against pins along its edges, or what stands beside it. */
+/**
+ * Where a part that lies flat comes to rest: on its dowels, against pins along its edges, in its jig, or against what
+ * stands beside it.
+ */
 export function seatFlat(input: FlatSeatInput): Omit<Seated, 'gripped' | 'pinGaps'> {
-  const put = seatOnDowels(input) ?? seatAgainstEdge(input);
+  const put = seatOnDowels(input) ?? seatAgainstEdge(input) ?? seatInNest(input);
   if (put) return put;
   const problem = input.plate.dowels ? (input.dowels?.problem ?? 'no pattern') : null;
   return { seat: seatOnFlat(input), ...(problem && { dowelProblem: problem }) };

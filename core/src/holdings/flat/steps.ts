@@ -21,6 +21,8 @@ interface FlatSteps {
   /** pins along its edges; null: there are none */
   readonly edge: SeatedEdge | null;
   readonly gaugeSets: Shop['gaugeSets'];
+  /** its jig takes it with the other side up too */
+  readonly otherSide: boolean;
   readonly clamps: readonly string[];
   readonly pull: Pull;
 }
@@ -152,10 +154,22 @@ function edgeSteps({ setup: { hold }, speech }: FlatSteps, edge: SeatedEdge): st
   ];
 }
 
+/** The jig where it is set, and which side looks up where the outline does not tell. */
+function nestSteps({ setup: { hold, jig }, seat, speech, otherSide }: FlatSteps): string[] {
+  const { x, y } = hold.nest!;
+  const { signed, sizeWithUnit } = speech;
+  return [
+    `Jig set so that the left front corner of the finished part comes to X ${signed(x)} Y ${signed(y)}; it leaves ${sizeWithUnit(jig.fit)} all round.`,
+    'Part into the jig.',
+    ...(otherSide ? [`It goes in with the other side up too: the ${PART_SIDE[seat.orientation.up]} looks up.`] : []),
+  ];
+}
+
 /** What locates the part in X and Y. */
 function beside(input: FlatSteps): string[] {
   if (input.dowels) return dowelSteps(input, input.dowels);
   if (input.edge) return edgeSteps(input, input.edge);
+  if (against(input.setup.hold, 'x') === 'nest') return nestSteps(input);
   return [setAgainst('y', input), setAgainst('x', input)];
 }
 

@@ -145,6 +145,10 @@ export const flatHoldSchema = Type.Object(
           'The part is set against pins along any edge: the left front corner of the finished part lies at x and y, and the pins follow from it. null: it is not.',
       },
     ),
+    nest: Type.Union([Type.Null(), Type.Object({ x: onDevice, y: onDevice }, { additionalProperties: false })], {
+      description:
+        'The part is put into the outline of its jig: the left front corner of the finished part lies at x and y. null: it is not.',
+    }),
     pinsOut: Type.Boolean({ description: 'Pins and fence are taken out before cutting.' }),
     clamps: Type.Array(placedClampSchema, { maxItems: 60 }),
     pods: Type.Array(
@@ -181,6 +185,7 @@ export const flatHold: HoldKind<FlatHold> = {
     pointer: { tool: null, clearance: 2 },
     dowels: null,
     edgePins: null,
+    nest: null,
     pinsOut: false,
     clamps: [],
     pods: [],

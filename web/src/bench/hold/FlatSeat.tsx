@@ -132,13 +132,14 @@ function startPins(axis: 'x' | 'y', planned: PlannedSetup | undefined): number[]
 export function FlatSeat(props: HoldProps<'flat'>) {
   const { setup, hold } = props;
   const { put, length } = useHold(props, 'seat');
-  const stands = !hold.dowels && !hold.edgePins && [hold.x.by, hold.y.by].some((b) => b === 'pins' || b === 'fence');
+  const stands =
+    !hold.dowels && !hold.edgePins && !hold.nest && [hold.x.by, hold.y.by].some((b) => b === 'pins' || b === 'fence');
   return (
     <>
-      {hold.dowels || hold.edgePins ? (
+      {hold.dowels || hold.edgePins || hold.nest ? (
         <p className="quiet mb-1">
-          {hold.dowels ? 'Dowels' : 'Pins along its edge'} decide where it lies in X and Y: they are in the section
-          Locate.
+          {hold.dowels ? 'Dowels decide' : hold.edgePins ? 'Pins along its edge decide' : 'Its jig decides'} where it
+          lies in X and Y: in the section Locate.
         </p>
       ) : (
         <>

@@ -28,7 +28,7 @@ function begun(box: Box3 | undefined): AlongEdge {
 /** Pins against any edge of a part that lies flat, straight, slanting or curved. */
 export function EdgePins({ setup, planned, edit }: SectionProps) {
   const { hold } = setup;
-  if (!isHoldIn('flat', hold) || hold.dowels) return null;
+  if (!isHoldIn('flat', hold) || hold.dowels || (hold.nest && !hold.edgePins)) return null;
   const put = (change: (h: Hold) => Partial<Hold>) =>
     edit((s) => (isHoldIn('flat', s.hold) ? { ...s, hold: { ...s.hold, ...change(s.hold) } } : s));
   const on = hold.edgePins;

@@ -18,6 +18,7 @@ import { Dowels } from './Dowels';
 import { EdgePins } from './EdgePins';
 import { Exactly } from './Exactly';
 import { Meets } from './Meets';
+import { Nest } from './Nest';
 import { Placing } from './Placing';
 
 /** What stops the part from moving before it is clamped, what is left free, and what presses it there. */
@@ -31,7 +32,7 @@ export function Locate(props: SectionProps) {
       <Jumps
         to={[
           'Locators',
-          ...(isHoldIn('flat', setup.hold) ? ['Dowels', 'Pins along its edge'] : []),
+          ...(isHoldIn('flat', setup.hold) ? ['Dowels', 'Pins along its edge', 'Jig'] : []),
           ...(places ? ['Set by position'] : []),
           'How exactly',
           'Is to meet',
@@ -44,6 +45,7 @@ export function Locate(props: SectionProps) {
       </div>
       <Dowels {...props} />
       <EdgePins {...props} />
+      <Nest {...props} />
       <Placing {...props} />
       <Exactly {...props} />
       <Meets />
