@@ -27,7 +27,9 @@ test('a blank is turned over onto dowels: proposed, dragged, wrong ways forbidde
     await expect(dowels.getByRole('table', { name: 'Dowels in this setup' })).toContainText(
       'It goes on in no other way, but with the other side up',
     );
-    await expect(holes.getByRole('group', { name: 'Dowel 2' }).getByLabel('Diameter', { exact: true })).toHaveValue('10.000');
+    await expect(holes.getByRole('group', { name: 'Dowel 2' }).getByLabel('Diameter', { exact: true })).toHaveValue(
+      '10.000',
+    );
   });
 
   await test.step('what nobody has said is not known', async () => {

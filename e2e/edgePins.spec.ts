@@ -93,4 +93,16 @@ test('pins along any edge: placed, moved by keys and pointer, for the raw edge o
     await go(page, 'Sheet');
     await expect(page.getByRole('main')).toContainText('set for the edge as it is loaded; their middles:', LONG);
   });
+
+  await test.step('in a jig instead: a block goes in turned half round, which is told and goes with the jig', async () => {
+    await go(page, 'Route');
+    await open(page, 'Locate');
+    await group.getByRole('button', { name: 'Use no pins along its edge' }).click();
+    const jig = page.getByRole('region', { name: 'Locate' }).getByRole('group', { name: 'Jig' });
+    await jig.getByRole('button', { name: 'Put this part into a jig' }).click();
+    await expect(code('goes-into-jig-wrong-way')).toContainText('turned half round', LONG);
+    await expect(jig.getByLabel('Left edge of the finished part at X')).toHaveValue('+62.000');
+    await jig.getByRole('button', { name: 'Take this part out of the jig' }).click();
+    await expect(code('goes-into-jig-wrong-way')).toHaveCount(0, LONG);
+  });
 });
