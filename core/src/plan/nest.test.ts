@@ -1,7 +1,8 @@
 import { demoShop } from '../../../demo';
 import { newBlank, newHold, newJob, nextSetup, oneCut, type Job, type Setup } from '../job';
 import { loadKernel, polygonLoop, prism, type TriangleMesh } from '../solid';
-import { Planner } from '.';
+import { speechIn } from '../units';
+import { decisionsOf, Planner } from '.';
 
 let planner: Planner;
 beforeAll(async () => {
@@ -77,6 +78,15 @@ test('a block goes in turned half round: a stop; what is only its own mirror is 
   const nearly = shape([0, 0], [60.2, 0], [60.2, 60], [0, 60]);
   expect(plan(nearly).said('goes-into-jig-wrong-way')!.numbers.ways).toBe(3);
   expect(plan(nearly, (s) => (s.jig.fit = 0.05)).said('goes-into-jig-wrong-way')!.numbers.ways).toBe(1);
+});
+
+test('where the jig is set is moved in the drawing, and nothing else that would locate it', () => {
+  const { late, all } = plan(WEDGE);
+  const items = decisionsOf(late, all, speechIn('mm')).map((d) => d.id);
+  expect(items.filter((id) => /^(nest|locate|pin|edge)-/.test(id))).toEqual(['nest-x', 'nest-y']);
+  const x = decisionsOf(late, all, speechIn('mm')).find((d) => d.id === 'nest-x')!;
+  const moved = plan(WEDGE, (s) => Object.assign(s, x.set(s, 207.9375)));
+  expect(moved.facts.seat.finishedBox.min.x).toBeCloseTo(207.9375, 9);
 });
 
 test('without the jig nothing says where the part lies, and how exactly is not known', () => {

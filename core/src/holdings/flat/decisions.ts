@@ -6,7 +6,7 @@ import type { Decision } from '../decision';
 import type { Drawn } from '../drawn';
 import { against } from './against';
 import { anchors, changed, PLAIN, put } from './decisionParts';
-import { dowelDecisions, edgePinDecisions } from './placeDecisions';
+import { dowelDecisions, edgePinDecisions, nestDecisions } from './placeDecisions';
 import { LOCATED_SIDE } from './seat';
 
 type Hold = HoldIn<'flat'>;
@@ -17,6 +17,7 @@ export function flatDecisions(device: FlatDevice, drawn: Drawn<'flat'>): Decisio
     ...locatorDecisions(device, drawn),
     ...dowelDecisions(device, drawn),
     ...edgePinDecisions(drawn),
+    ...nestDecisions(drawn),
     ...drawn.setup.hold.clamps.flatMap((c, i) =>
       clampDecisions(device, drawn, c, drawn.facts.hold.clampNames?.[i] ?? `clamp ${i + 1}`),
     ),
@@ -83,7 +84,7 @@ function locatorDecisions(device: FlatDevice, { setup: { hold }, facts }: Drawn<
   return (['x', 'y'] as const).flatMap((axis): Decision[] => {
     const { side, at, pins } = hold[axis];
     const by = against(hold, axis);
-    if (by === 'dowels' || by === 'edge pins') return [];
+    if (by === 'dowels' || by === 'edge pins' || by === 'nest') return [];
     const across = axis === 'x' ? 'y' : 'x';
     const isPins = by === 'pins';
     const r = hold.pinDiameter / 2;

@@ -1,8 +1,11 @@
 import { COMES } from '../../edgePins';
 import { vec } from '../../frames';
+import type { HoldIn } from '../../job';
+import type { SeatFacts } from '../../seat';
 import type { FlatDevice } from '../../shop';
 import type { Decision } from '../decision';
 import type { Drawn } from '../drawn';
+import { against } from './against';
 import { anchors, changed, PLAIN, put } from './decisionParts';
 
 const AXES_ACROSS = ['x', 'y'] as const;
@@ -30,26 +33,58 @@ export function dowelDecisions(device: FlatDevice, { setup: { hold }, facts }: D
   }));
 }
 
+type Corner = { readonly x: number; readonly y: number };
+
+/** The left front corner of the finished part, where that is what is decided. */
+function cornerDecisions(
+  id: string,
+  { finishedBox: { min, max } }: SeatFacts,
+  {
+    at,
+    get,
+    set,
+  }: {
+    readonly at: Corner;
+    readonly get: (hold: HoldIn<'flat'>) => Corner | null;
+    readonly set: (hold: HoldIn<'flat'>, to: Partial<Corner>) => HoldIn<'flat'>;
+  },
+): Decision[] {
+  return AXES_ACROSS.map((axis) => ({
+    ...PLAIN,
+    id: `${id}-${axis}`,
+    item: `${id}-place`,
+    thing: 'part',
+    name: `Left front corner of the finished part at ${axis.toUpperCase()}`,
+    axis,
+    mm: at[axis],
+    from: 0,
+    at: vec(min.x, min.y, max.z),
+    ...put(
+      (h) => get(h)?.[axis],
+      (h, mm) => set(h, { [axis]: mm }),
+    ),
+  }));
+}
+
+/** A part in its jig: where the jig is set. */
+export function nestDecisions({ setup: { hold }, facts: { seat } }: Drawn<'flat'>): Decision[] {
+  if (!hold.nest || against(hold, 'x') !== 'nest') return [];
+  return cornerDecisions('nest', seat, {
+    at: hold.nest,
+    get: (h) => h.nest,
+    set: (h, to) => (h.nest ? { ...h, nest: { ...h.nest, ...to } } : h),
+  });
+}
+
 /** A part against pins along its edges: its left front corner, and each pin along its side. */
 export function edgePinDecisions({ setup: { hold }, facts: { seat, edge } }: Drawn<'flat'>): Decision[] {
   const on = hold.edgePins;
   if (!on || !edge) return [];
-  const { min } = seat.finishedBox;
-  const place = AXES_ACROSS.map((axis): Decision => ({
-    ...PLAIN,
-    id: `edge-${axis}`,
-    item: 'edge-place',
-    thing: 'part',
-    name: `Left front corner of the finished part at ${axis.toUpperCase()}`,
-    axis,
-    mm: on[axis],
-    from: 0,
-    at: vec(min.x, min.y, seat.finishedBox.max.z),
-    ...put(
-      (h) => h.edgePins?.[axis],
-      (h, mm) => (h.edgePins ? { ...h, edgePins: { ...h.edgePins, [axis]: mm } } : h),
-    ),
-  }));
+  const place = cornerDecisions('edge', seat, {
+    at: on,
+    get: (h) => h.edgePins,
+    set: (h, to) => (h.edgePins ? { ...h, edgePins: { ...h.edgePins, ...to } } : h),
+  });
   const pins = edge.pins.flatMap((pin): Decision[] => {
     const asked = on.pins.find((p) => p.id === pin.id);
     const { axis: comes } = COMES[pin.side];
