@@ -333,7 +333,7 @@ test('an operator looks and cannot change; a session that ends while editing los
   await expect(dialog.getByRole('alert')).toContainText('Name or password is wrong');
   await dialog.getByLabel('Password').fill('violet-lead');
   await dialog.getByRole('button', { name: 'Sign in' }).click();
-  await expect(dialog).toHaveCount(0);
+  await expect(dialog).toHaveCount(0, LONG);
   await saved(page);
   await page.reload();
   await expect(page.getByLabel('top face +Z')).toHaveValue('5.000');
