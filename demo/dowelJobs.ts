@@ -3,45 +3,15 @@ import {
   newBlank,
   newHold,
   newJob,
-  NO_CUT,
   oneCut,
   touchChoices,
-  UNDECIDED,
   type Dowel,
   type HoldIn,
   type Job,
   type Setup,
   type Tool,
 } from '@violet-jaw/core/job';
-
-const none = { x: 0, y: 0, z: 0 };
-
-function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cuts' | 'hold'>): Setup {
-  return {
-    register: 'G54',
-    orientation: { up: '+z', right: '+x' },
-    station: null,
-    ...structuredClone(UNDECIDED),
-    zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none },
-    programmed: null,
-    ...touchChoices(6),
-    tools: [],
-    program: '',
-    proposed: [],
-    why: { seat: '', cuts: '', hold: '', zero: '' },
-    ...change,
-  };
-}
-
-const cutter = (change: Partial<Tool>): Tool => ({
-  id: `tool-${change.number ?? 1}`,
-  number: 1,
-  description: 'end mill, 1 flute',
-  diameter: 6,
-  length: 92,
-  ...NO_CUT,
-  ...change,
-});
+import { begunCutter as cutter, begunSetup as setup, NO_SHIFT as none } from './begun';
 
 const dowel = (id: string, u: number, v: number, change: Partial<Dowel>): Dowel => ({
   ...{ id, bore: null, bush: null, u, v, diameter: 8, pin: 'h8', hole: 'F7', relieved: false, land: null },

@@ -1,19 +1,7 @@
-import {
-  newBlank,
-  newJob,
-  newHold,
-  NO_CUT,
-  UNDECIDED,
-  touchChoices,
-  type HoldIn,
-  type Job,
-  type Setup,
-  type Tool,
-  oneCut,
-} from '@violet-jaw/core/job';
+import { newBlank, newJob, newHold, type HoldIn, type Job, type Setup, type Tool, oneCut } from '@violet-jaw/core/job';
+import { begunCutter, begunSetup } from './begun';
 import type { DxfCorner } from '@violet-jaw/formats/dxf/write.ts';
 
-const none = { x: 0, y: 0, z: 0 };
 /** Bulge of a quarter circle, counter-clockwise. */
 const QUARTER = Math.tan(Math.PI / 8);
 
@@ -55,43 +43,16 @@ export const demoOutlines: Record<string, DxfCorner[][]> = {
   'insulator-plate': [rounded(0, 0, 180, 120, 12), round(30, 60, 22), round(150, 30, 14), round(150, 90, 14)],
 };
 
-function setup(change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cuts'>): Setup {
-  return {
-    register: 'G54',
-    orientation: { up: '+z', right: '+x' },
-    station: 'station-r',
-    hold: null,
-    ...structuredClone(UNDECIDED),
-    zero: { of: 'finished part', x: 'min', y: 'min', z: 'max', extra: none },
-    programmed: null,
-    ...touchChoices(6),
-    tools: [],
-    program: '',
-    proposed: [],
-    why: { seat: '', cuts: '', hold: '', zero: '' },
-    ...change,
-  };
-}
+const setup = (change: Parameters<typeof begunSetup>[0]): Setup => begunSetup({ station: 'station-r', ...change });
 
 const on = (change: Partial<Omit<HoldIn<'flat'>, 'family'>>): HoldIn<'flat'> => newHold('flat', change);
 /** The hold alone keeps what the cut frees. */
 const heldFree: HoldIn<'flat'>['separation'] = { ...newHold('flat').separation, way: 'hold' };
-const cutter = (change: Partial<Tool>): Tool => ({
-  id: `tool-${change.number ?? 1}`,
-  number: 1,
-  description: 'end mill, 1 flute',
-  diameter: 6,
-  length: 92,
-  ...NO_CUT,
-  flutes: 1,
-  feedPerTooth: 0.06,
-  cutDepth: 1.3,
-  cutWidth: 6,
-  rpm: 18_000,
-  stickOut: 25,
-  holderDiameter: 28,
-  ...change,
-});
+const cutter = (change: Partial<Tool>): Tool =>
+  begunCutter({
+    ...{ flutes: 1, feedPerTooth: 0.06, cutDepth: 1.3, cutWidth: 6, rpm: 18_000, stickOut: 25, holderDiameter: 28 },
+    ...change,
+  });
 
 /**
  * Routed sheet: cut to a skin on the vacuum plate, then turned over onto pods under the frame's bars, where the skin

@@ -5,7 +5,7 @@ const degrees = (radians: number) => (radians * 180) / Math.PI;
 const near = (angle: number, to: number) => Math.abs(Math.atan2(Math.sin(angle - to), Math.cos(angle - to))) < 0.02;
 
 /** A turn seen from above: "turned half round". Empty: none. */
-function turnInWords(turn: number): string {
+export function turnInWords(turn: number): string {
   if (near(turn, 0)) return '';
   if (near(turn, Math.PI)) return 'turned half round';
   if (near(turn, Math.PI / 2)) return 'turned a quarter to the left';

@@ -70,6 +70,19 @@ test('against rounds: the sum of the radii outside, the difference inside, whate
   expect(outward.x * center.x + outward.y * (center.y - 30)).toBeLessThan(0);
 });
 
+test('a flat a tenth of a millimeter deep on a round is a flat, not a facet of the round', () => {
+  const flat = 22 - 0.1;
+  const half = Math.acos(flat / 22);
+  // from one end of the flat, which looks to the left, round to the other
+  const ring = Array.from({ length: 240 }, (_, i): [number, number] => {
+    const a = Math.PI + half + ((2 * Math.PI - 2 * half) * i) / 239;
+    return [22 * Math.cos(a), 22 * Math.sin(a)];
+  });
+  const round = { x: 0, y: 0, radius: 22, hollow: false };
+  const { center } = touchedFrom(all(poly(...ring)), { side: 'left', along: 0.5, radius: 8 }, [round])!;
+  expect(center.x).toBeCloseTo(-flat - 8, 9);
+});
+
 /** The slow way: out of the part step by step, then halved, until the disc is just clear of every piece. */
 function slowly(pieces: readonly Piece[], side: PinSide, along: number, radius: number): number | null {
   const way = side === 'left' || side === 'front' ? 1 : -1;

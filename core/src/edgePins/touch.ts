@@ -113,8 +113,11 @@ function metPiece([[u0, v0], [u1, v1]]: readonly (readonly [number, number])[], 
   return best;
 }
 
-/** A facet of a round lies so much inside it at the most, mm: coarser ones are what they are. */
-const FACET_MM = 0.2;
+/**
+ * A facet of a round lies so much inside it at the most, mm: files of curves are read to 0.01. What lies deeper is a face
+ * of its own, or as coarse as its file has it.
+ */
+const FACET_MM = 0.02;
 
 /**
  * A round pin that comes from one side until it touches: the first place of all pieces. Where that lies on an upright

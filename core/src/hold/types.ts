@@ -134,8 +134,13 @@ export type HoldTrouble =
   | { readonly kind: 'pocket-cutter-too-wide'; readonly cutterMm: number }
   /** `share` of what ought to be around it is there */
   | { readonly kind: 'dowel-in-nothing'; readonly name: string; readonly share: number }
-  /** seen from above, in the ways that are told in words */
-  | { readonly kind: 'nest-fits-otherwise'; readonly ways: readonly string[]; readonly otherSide: boolean }
+  /** turned counterclockwise seen from above, radians; free: by any angle */
+  | {
+      readonly kind: 'nest-fits-otherwise';
+      readonly turns: readonly number[];
+      readonly free: boolean;
+      readonly otherSide: boolean;
+    }
   /** from the start, or only higher up than its hole is deep */
   | { readonly kind: 'dowel-in-metal'; readonly name: string; readonly isBore: boolean; readonly fromBelow: boolean }
   | { readonly kind: 'bond-not-chosen' }

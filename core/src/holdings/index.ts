@@ -27,6 +27,7 @@ export {
   type StopPlace,
   type ViseSeatInput,
 } from './vise/seat';
+export { against } from './flat/against';
 export { boltOf, hasHoles, holeName, nearestAnchor, nearestHole } from './flat/anchor';
 export { gaugeBlock } from './flat/steps';
 export {

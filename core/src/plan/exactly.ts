@@ -31,6 +31,7 @@ import {
   type Within,
   type ZeroFrom,
 } from '../exact';
+import { against } from '../holdings';
 import { isHoldIn, type Setup } from '../job';
 import { LOCATES } from '../ledger';
 import { PART_SIDE, type Feature } from '../part';
@@ -187,7 +188,7 @@ function withinOf(asked: Asked, axis: Axis): Within {
     const makers = new Set(holesMadeBy(asked, dowels));
     return makers.size > 1 ? NOT_SAID : inPlay(dowels);
   }
-  if (axis !== 'z' && isHoldIn('flat', setup.hold) && setup.hold.nest && locating.locators.some((l) => l.inPlay))
+  if (axis !== 'z' && isHoldIn('flat', setup.hold) && against(setup.hold, axis) === 'nest')
     return setup.jig.on ? { mm: setup.jig.fit, from: 'what the jig leaves all round' } : NOT_SAID;
   const library = device?.locatesWithin ?? null;
   return library === null ? NOT_SAID : { mm: library, from: `from the library: ${device!.name}` };

@@ -80,6 +80,27 @@ test('a block goes in turned half round: a stop; what is only its own mirror is 
   expect(plan(nearly, (s) => (s.jig.fit = 0.05)).said('goes-into-jig-wrong-way')!.numbers.ways).toBe(1);
 });
 
+/** A regular polygon of 40 about its middle. */
+const regular = (corners: number): TriangleMesh =>
+  shape(
+    ...Array.from({ length: corners }, (_, i): [number, number] => {
+      const a = (2 * Math.PI * i) / corners;
+      return [40 * Math.cos(a), 40 * Math.sin(a)];
+    }),
+  );
+
+test('a hexagon goes in by sixths, a heptagon by sevenths; a disc turns in its jig, which decides nothing of that', () => {
+  const says = (corners: number) => plan(regular(corners)).said('goes-into-jig-wrong-way')!.says;
+  expect(says(6)).toBe(
+    'The part also goes into its jig turned by 60.0° to the left, turned by 120.0° to the left, turned half round, turned by 120.0° to the right or turned by 60.0° to the right.',
+  );
+  expect(says(7)).toContain('turned by 51.4° to the left');
+  const disc = plan(regular(180));
+  expect(disc.said('goes-into-jig-wrong-way')!.says).toBe('The part also goes into its jig turned by any angle.');
+  expect(disc.facts.locating.takes.map((t) => t.name)).toEqual(['sacrificial board', 'jig']);
+  expect(disc.facts.locating.free).toHaveLength(1);
+});
+
 test('where the jig is set is moved in the drawing, and nothing else that would locate it', () => {
   const { late, all } = plan(WEDGE);
   const items = decisionsOf(late, all, speechIn('mm')).map((d) => d.id);

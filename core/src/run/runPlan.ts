@@ -118,7 +118,12 @@ function storedPositions({ positions }: Machine, speech: Speech): Ask[] {
     const at = positions[name];
     if (!at) return [];
     const place = AXES.map((a) => `${a.toUpperCase()} ${speech.signed(at[a])}`).join(' ');
-    return [yes(`position-${name}`, `${POSITIONS[name]} in the control: ${place}, machine coordinates`)];
+    return [
+      yes(
+        `position-${name}`,
+        `${POSITIONS[name]} in the control: ${place} ${unitName(speech.units)}, machine coordinates`,
+      ),
+    ];
   });
 }
 

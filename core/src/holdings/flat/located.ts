@@ -62,8 +62,11 @@ function under({ seat, hold }: Held): LocatorHere[] {
 const alongEdge = ({ edge, seat, setup }: Held): LocatorHere[] =>
   edge ? edgeLocated(edge, (seat.locators.z.at + Math.min(setup.hold.pinHeight, seat.loadedBox.max.z)) / 2) : [];
 
-/** A jig holds from all sides, with play: its place at one end of the part, and how that is turned at the other. */
-function inJig({ seat, setup }: Held): LocatorHere[] {
+/**
+ * A jig holds from all sides, with play: its place at one end of the part, and how that is turned at the other; of what
+ * turns freely in it, the place of its middle alone.
+ */
+function inJig({ seat, setup, hold }: Held): LocatorHere[] {
   if (against(setup.hold, 'x') !== 'nest') return [];
   const { min, max } = seat.loadedBox;
   const long = max.x - min.x >= max.y - min.y ? 'x' : 'y';
@@ -74,6 +77,9 @@ function inJig({ seat, setup }: Held): LocatorHere[] {
   const [near, far] = [at(min[long]), at(max[long])];
   const inwards = [vec(1, 0, 0), vec(0, 1, 0)];
   const turned = long === 'x' ? inwards[1] : inwards[0];
+  const free = hold.trouble.some((t) => t.kind === 'nest-fits-otherwise' && t.free);
+  const middleSpot = at((min[long] + max[long]) / 2);
+  if (free) return [{ name: 'jig', points: [middleSpot, middleSpot], inward: inwards[0], inwards, inPlay: true }];
   return [
     { name: 'jig', points: [near, near], inward: inwards[0], inwards, inPlay: true },
     { name: 'jig, its far end', points: [far], inward: turned, inPlay: true },

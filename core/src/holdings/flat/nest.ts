@@ -8,22 +8,25 @@ import { against } from './against';
 /** Facets and rounding: what is less does not keep a part out of its jig, mm. */
 const ROUNDING_MM = 0.02;
 
-/** How a part can be laid into its jig otherwise, seen from above: first turned over about X or not, then turned. */
-const WAYS: readonly { readonly over: boolean; readonly quarters: 0 | 1 | 2 | 3; readonly says: string }[] = [
-  { over: false, quarters: 2, says: 'turned half round' },
-  { over: false, quarters: 1, says: 'turned a quarter to the left' },
-  { over: false, quarters: 3, says: 'turned a quarter to the right' },
-  { over: true, quarters: 0, says: '' },
-  { over: true, quarters: 2, says: '' },
-  { over: true, quarters: 1, says: '' },
-  { over: true, quarters: 3, says: '' },
-];
+/** Regular outlines up to so many corners are found by their own angle. */
+const MOST_CORNERS = 12;
+/** Between those every outline is tried in steps of so many degrees. */
+const STEP = 5;
+
+/** Turns that are tried, radians, counterclockwise: what a regular outline allows, and even steps all round. */
+const TURNS: readonly number[] = (() => {
+  const degrees = new Set(Array.from({ length: 360 / STEP }, (_, i) => i * STEP));
+  for (let n = 2; n <= MOST_CORNERS; n++) for (let k = 1; k < n; k++) degrees.add((360 * k) / n);
+  return [...degrees].sort((a, b) => a - b).map((d) => ((d > 180 ? d - 360 : d) * Math.PI) / 180);
+})();
 
 type Point = readonly [number, number];
 
-function turned([x, y]: Point, over: boolean, quarters: number): Point {
-  const flat: Point = over ? [x, -y] : [x, y];
-  return [flat, [-flat[1], flat[0]] as const, [-flat[0], -flat[1]] as const, [flat[1], -flat[0]] as const][quarters];
+/** Turned over about X or not, then turned. */
+function turned([x, y]: Point, over: boolean, turn: number): Point {
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const v = over ? -y : y;
+  return [c * x - s * v, s * x + c * v];
 }
 
 /** Middle of the box around outlines. */
@@ -35,17 +38,20 @@ function middleOf(outlines: Outlines): Point {
   return [of(0), of(1)];
 }
 
-/** An outline laid so goes into the same outline with play all round, wherever that lets it lie. */
-function goesIn(kernel: Kernel, outline: Outlines, fit: number, { over, quarters }: (typeof WAYS)[number]): boolean {
-  const laid = outline.map((ring) => {
-    const points = ring.map((p) => turned(p, over, quarters));
-    // turned over a ring runs the other way round
-    return (over ? points.reverse() : points).map(([x, y]): [number, number] => [x, y]);
-  });
-  const [[ax, ay], [bx, by]] = [middleOf(outline), middleOf(laid)];
-  const moved = laid.map((ring) => ring.map(([x, y]): [number, number] => [x + ax - bx, y + ay - by]));
+/** Where an outline is laid into itself with play: the turns that go in, of the same side up or of the other. */
+function goesIn(kernel: Kernel, outline: Outlines, fit: number, over: boolean): number[] {
   const nest = kernel.offset(outline, fit + ROUNDING_MM, 'round');
-  return kernel.flatArea(kernel.flatDifference(moved, nest)) < 1e-3;
+  const [ax, ay] = middleOf(outline);
+  return TURNS.filter((turn) => {
+    const laid = outline.map((ring) => {
+      const points = ring.map((p) => turned(p, over, turn));
+      // turned over a ring runs the other way round
+      return over ? points.reverse() : points;
+    });
+    const [bx, by] = middleOf(laid);
+    const moved = laid.map((ring) => ring.map(([x, y]): [number, number] => [x + ax - bx, y + ay - by]));
+    return kernel.flatArea(kernel.flatDifference(moved, nest)) < 1e-3;
+  });
 }
 
 /** Other ways in which the part goes into its jig. Its outline a little above what it lies on. */
@@ -55,8 +61,8 @@ export function nestTrouble({ setup: { hold, jig }, seat, kernel, sectionOf }: H
   const height = min.z + Math.min(jig.thickness, max.z - min.z) / 2;
   const outline = sectionOf('loaded', height).filter((ring) => signedArea(ring) > 0);
   if (outline.length === 0) return [];
-  const fits = WAYS.filter((way) => goesIn(kernel, outline, jig.fit, way));
-  const ways = fits.filter((w) => !w.over).map((w) => w.says);
-  const otherSide = fits.some((w) => w.over);
-  return ways.length > 0 || otherSide ? [{ kind: 'nest-fits-otherwise', ways, otherSide }] : [];
+  const turns = goesIn(kernel, outline, jig.fit, false).filter((turn) => Math.abs(turn) > 1e-9);
+  const otherSide = goesIn(kernel, outline, jig.fit, true).length > 0;
+  const free = turns.length === TURNS.length - 1;
+  return turns.length > 0 || otherSide ? [{ kind: 'nest-fits-otherwise', turns, free, otherSide }] : [];
 }

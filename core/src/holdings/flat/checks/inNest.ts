@@ -1,4 +1,5 @@
 import { finding, type Finding, type Told } from '../../../findings';
+import { turnInWords } from '../../../dowels';
 import { orList } from '../../../units';
 import type { Held } from '../../types';
 
@@ -14,12 +15,12 @@ export function inNest({ setup, hold }: Held<'flat'>, told: Told): Finding[] {
       }),
     ];
   return hold.trouble.flatMap((t): Finding[] =>
-    t.kind !== 'nest-fits-otherwise' || t.ways.length === 0
+    t.kind !== 'nest-fits-otherwise' || t.turns.length === 0
       ? []
       : [
           finding(told, 'locate/goes-into-jig-wrong-way', 'stop', {
-            says: `The part also goes into its jig ${orList(t.ways)}.`,
-            numbers: { ways: t.ways.length },
+            says: `The part also goes into its jig ${t.free ? 'turned by any angle' : orList(t.turns.map(turnInWords))}.`,
+            numbers: { ways: t.turns.length },
             because: 'Whoever lays it so sees nothing wrong, and every cut comes in the wrong place.',
             remedy: 'A peg in the jig where only the right way leaves room; then say so when you accept this.',
           }),
