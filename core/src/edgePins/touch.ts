@@ -114,8 +114,8 @@ function metPiece([[u0, v0], [u1, v1]]: readonly (readonly [number, number])[], 
 }
 
 /**
- * A facet of a round lies so much inside it at the most, mm: files of curves are read to 0.01. What lies deeper is a face
- * of its own, or as coarse as its file has it.
+ * A facet of a round lies so much inside it at the most, mm: files of curves are read to 0.01. What lies deeper is a
+ * face of its own, or as coarse as its file has it.
  */
 const FACET_MM = 0.02;
 

@@ -1,19 +1,10 @@
-import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import {
-  bondSchema,
-  CLAMP_SCHEMAS,
-  DEVICE_KINDS,
-  workMaterialSchema,
-  type Clamp,
-  type DeviceKind,
-  type Shop,
-} from '@violet-jaw/core/shop';
+import { bondSchema, CLAMP_SCHEMAS, DEVICE_KINDS, workMaterialSchema, type Shop } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { NumberField } from '../../fields/NumberField';
-import { ChoiceField } from '../../fields/TextField';
 import { PinLibrary } from './PinLibrary';
 import { DeviceForm } from './DeviceForm';
+import { AddKind } from './AddKind';
 import { LibraryList } from './LibraryList';
 import { newBond, newClamp, newDevice, newMaterial } from './newLibrary';
 import { newId } from '../../app/newId';
@@ -30,8 +21,6 @@ export function HoldingLibrary({
   units: Units;
   edit: (change: (shop: Shop) => Shop) => void;
 }) {
-  const [kind, setKind] = useState<DeviceKind>('vise');
-  const [clampKind, setClampKind] = useState<Clamp['kind']>('strap');
   return (
     <>
       <h2>Holding devices</h2>
@@ -44,20 +33,11 @@ export function HoldingLibrary({
           onRemove={() => edit((s) => ({ ...s, devices: s.devices.filter((x) => x.id !== d.id) }))}
         />
       ))}
-      <div className="d-flex gap-2 align-items-end mb-3">
-        <ChoiceField
-          label="Kind of device"
-          value={kind}
-          choices={DEVICE_KINDS.map((k) => ({ value: k, says: k }))}
-          onCommit={setKind}
-        />
-        <Button
-          variant="outline-primary"
-          onClick={() => edit((s) => ({ ...s, devices: [...s.devices, newDevice(kind, newId())] }))}
-        >
-          Add device
-        </Button>
-      </div>
+      <AddKind
+        thing="device"
+        kinds={DEVICE_KINDS}
+        onAdd={(kind) => edit((s) => ({ ...s, devices: [...s.devices, newDevice(kind, newId())] }))}
+      />
       <h2>Clamps, fasteners, weights</h2>
       <LibraryList
         entries={shop.clamps}
@@ -65,20 +45,11 @@ export function HoldingLibrary({
         schemaOf={(c) => CLAMP_SCHEMAS.find((s) => s.properties.kind.const === c.kind)!}
         onChange={(clamps) => edit((s) => ({ ...s, clamps }))}
       >
-        <div className="d-flex gap-2 align-items-end mb-3">
-          <ChoiceField
-            label="Kind of clamp"
-            value={clampKind}
-            choices={CLAMP_KINDS.map((k) => ({ value: k, says: k }))}
-            onCommit={setClampKind}
-          />
-          <Button
-            variant="outline-primary"
-            onClick={() => edit((s) => ({ ...s, clamps: [...s.clamps, newClamp(clampKind, newId())] }))}
-          >
-            Add clamp
-          </Button>
-        </div>
+        <AddKind
+          thing="clamp"
+          kinds={CLAMP_KINDS}
+          onAdd={(kind) => edit((s) => ({ ...s, clamps: [...s.clamps, newClamp(kind, newId())] }))}
+        />
       </LibraryList>
       <h2>Tapes and adhesives</h2>
       <LibraryList

@@ -1,9 +1,8 @@
-import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { gaugeSetSchema, PIN_SCHEMAS, type PinKind, type Shop } from '@violet-jaw/core/shop';
+import { gaugeSetSchema, PIN_SCHEMAS, type Shop } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { newId } from '../../app/newId';
-import { ChoiceField } from '../../fields/TextField';
+import { AddKind } from './AddKind';
 import { LibraryList } from './LibraryList';
 import { newGaugeSet, newPin } from './newLibrary';
 
@@ -19,7 +18,6 @@ export function PinLibrary({
   units: Units;
   edit: (change: (shop: Shop) => Shop) => void;
 }) {
-  const [kind, setKind] = useState<PinKind>('edge pin');
   return (
     <>
       <h2>Pins, dowels, bushes</h2>
@@ -29,20 +27,11 @@ export function PinLibrary({
         schemaOf={(p) => PIN_SCHEMAS.find((s) => s.properties.kind.const === p.kind)!}
         onChange={(pins) => edit((s) => ({ ...s, pins }))}
       >
-        <div className="d-flex gap-2 align-items-end mb-3">
-          <ChoiceField
-            label="Kind of pin"
-            value={kind}
-            choices={KINDS.map((k) => ({ value: k, says: k }))}
-            onCommit={setKind}
-          />
-          <Button
-            variant="outline-primary"
-            onClick={() => edit((s) => ({ ...s, pins: [...s.pins, newPin(kind, newId())] }))}
-          >
-            Add pin
-          </Button>
-        </div>
+        <AddKind
+          thing="pin"
+          kinds={KINDS}
+          onAdd={(kind) => edit((s) => ({ ...s, pins: [...s.pins, newPin(kind, newId())] }))}
+        />
       </LibraryList>
       <h2>Gauge blocks</h2>
       <LibraryList
