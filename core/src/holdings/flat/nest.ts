@@ -29,27 +29,31 @@ function turned([x, y]: Point, over: boolean, turn: number): Point {
   return [c * x - s * v, s * x + c * v];
 }
 
-/** Middle of the box around outlines. */
-function middleOf(outlines: Outlines): Point {
-  const of = (k: 0 | 1) => {
+/** The box around outlines: its middle and its size. */
+function boxOf(outlines: Outlines): { readonly middle: Point; readonly size: Point } {
+  const [[x0, x1], [y0, y1]] = ([0, 1] as const).map((k) => {
     const all = outlines.flat().map((p) => p[k]);
-    return (Math.min(...all) + Math.max(...all)) / 2;
-  };
-  return [of(0), of(1)];
+    return [Math.min(...all), Math.max(...all)] as const;
+  });
+  return { middle: [(x0 + x1) / 2, (y0 + y1) / 2], size: [x1 - x0, y1 - y0] };
 }
 
 /** Where an outline is laid into itself with play: the turns that go in, of the same side up or of the other. */
 function goesIn(kernel: Kernel, outline: Outlines, fit: number, over: boolean): number[] {
   const nest = kernel.offset(outline, fit + ROUNDING_MM, 'round');
-  const [ax, ay] = middleOf(outline);
+  const meant = boxOf(outline);
+  const room = 2 * (fit + ROUNDING_MM);
   return TURNS.filter((turn) => {
     const laid = outline.map((ring) => {
       const points = ring.map((p) => turned(p, over, turn));
       // turned over a ring runs the other way round
       return over ? points.reverse() : points;
     });
-    const [bx, by] = middleOf(laid);
-    const moved = laid.map((ring) => ring.map(([x, y]): [number, number] => [x + ax - bx, y + ay - by]));
+    const { middle, size } = boxOf(laid);
+    // what is larger than the jig one way goes in nowhere
+    if (size.some((mm, k) => mm > meant.size[k] + room)) return false;
+    const by = [meant.middle[0] - middle[0], meant.middle[1] - middle[1]];
+    const moved = laid.map((ring) => ring.map(([x, y]): [number, number] => [x + by[0], y + by[1]]));
     return kernel.flatArea(kernel.flatDifference(moved, nest)) < 1e-3;
   });
 }
