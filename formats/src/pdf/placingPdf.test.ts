@@ -75,6 +75,8 @@ test('a small pattern is one sheet as large as it is: what lies 50 mm apart is 5
   expect(all).toContain('X +117.463 Y +90.000');
   expect(all).toContain('Plate -> 5');
   expect(all).toContain('This line must measure 100.000 mm on paper');
+  // a print from before may lie about: it says that it decides nothing
+  expect(all).toContain('Not an issued sheet');
 });
 
 test('a large one goes onto sheets that are joined by their crosses; in inches the line is four inches long', async () => {

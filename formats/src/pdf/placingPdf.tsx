@@ -30,7 +30,7 @@ const HEADING = { fontSize: 12, lineHeight: 1.25, fontWeight: 700 } as const;
 /** Crosses stand so far apart, mm. */
 const CROSSES = { mm: 50, inch: 50.8 };
 /** What is measured to see that the print is as large as it is, mm. */
-export const SCALE_BAR = { mm: { long: 100, step: 10 }, inch: { long: 101.6, step: 12.7 } };
+const SCALE_BAR = { mm: { long: 100, step: 10 }, inch: { long: 101.6, step: 12.7 } };
 
 const paperMm = (paper: Paper) => ({
   width: PAPER[paper].width / POINTS_PER_MM,
@@ -219,7 +219,10 @@ async function renderPlacingPdf(asPlanned: PlacingDrawing, paper: Paper): Promis
               {`This line must measure ${speech.sizeWithUnit(long)} on paper. If it does not, print again at 100 %, not fitted to the page.`}
             </Text>
             {tiles.length > 1 && <Text>Join the sheets so that crosses with the same numbers lie on each other.</Text>}
-            <Text>The machine shows it more exactly: a print shrinks and stretches with the paper.</Text>
+            <Text>
+              Not an issued sheet: the middles printed here must be those of the sheet you work from. The machine shows
+              them more exactly, a print shrinks and stretches with the paper.
+            </Text>
           </View>
         </Page>
       ))}
