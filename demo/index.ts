@@ -18,7 +18,7 @@ import { demoOffcuts, demoStock } from './material';
 export { floatGuideAsFirstPlanned, floatGuideJob, louverBothSidesJob } from './dowelJobs';
 export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
-type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'dialect'>;
+type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'safeEnd' | 'dialect'>;
 /** Edge finder at the sides, a tool of the list at the top. */
 const touchWith = (diameter: number, tool: number) => {
   const choices = touchChoices(diameter);
@@ -29,7 +29,13 @@ const touchDevice = (diameter: number, tool: number) => {
   const choices = touchWith(diameter, tool);
   return { ...choices, touchOff: { ...choices.touchOff, z: 'locator' as const } };
 };
-const control = (change: Partial<Controlled>): Controlled => ({ ...structuredClone(NO_CONTROL), ...change });
+/** Up first, so that nothing is dragged through what stands on the table. */
+const UP_FIRST: Machine['homing'] = { ...NO_CONTROL.homing, order: ['z', 'x', 'y'] };
+const control = (change: Partial<Controlled>): Controlled => ({
+  ...structuredClone(NO_CONTROL),
+  homing: UP_FIRST,
+  ...change,
+});
 /** A station measured with this device of the demo shop on it. */
 const asMeasured = (device: string) => ({ device, as: datumAs(demoDevices.find((d) => d.id === device)!) });
 const at = (x: number, y: number, z: number) => ({ x, y, z });
@@ -89,7 +95,7 @@ export const demoShop: Shop = {
       homesTo: 'gantry near left, spindle up',
       registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
       ...control({
-        homing: { homes: true, x: 'min', y: 'min', z: 'max' },
+        homing: { ...UP_FIRST, x: 'min', y: 'min' },
         positions: { reference: at(0, 0, 0), second: null, toolChange: at(0, 700, 0) },
         dialect: { ...PLAIN_DIALECT, comments: 'semicolon' },
       }),
@@ -112,7 +118,8 @@ export const demoShop: Shop = {
       homesTo: 'head near left, up',
       registers: ['G54', 'G55'],
       ...control({
-        homing: { homes: false, x: 'min', y: 'min', z: 'max' },
+        homing: { homes: false, x: 'min', y: 'min', z: 'max', order: null },
+        safeEnd: at(0, 0, 60),
         dialect: { ...PLAIN_DIALECT, lengthLine: '', riseLine: '', setLine: '' },
       }),
       stations: [

@@ -23,6 +23,7 @@ import { boxOfCopies, copyPlaces, type CopyPlace } from './copies';
 
 export * from './copies';
 export * from './ears';
+export * from './film';
 export * from './stock';
 
 const ALLOWANCE_KEY: Record<Direction, keyof Allowance> = {

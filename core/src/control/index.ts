@@ -257,7 +257,16 @@ function verifyLines(page: Page, issue: string, more: readonly string[] = []): s
       line(dialect.stop, `${use.name}: ${use.facts.says.zero}`),
     );
   }
-  return [...lines, ...rise, ...(dialect.returnLine ? [dialect.returnLine] : []), dialect.end];
+  return [...lines, ...rise, ...(dialect.returnLine ? [dialect.returnLine] : []), ...safeEndNote(page), dialect.end];
+}
+
+/** Where a machine that cannot home is left: by hand, for its lines know no way that is clear. */
+function safeEndNote({ planned: { machine }, writer: { note, number }, uses }: Page): string[] {
+  const end = machine && !machine.homing.homes ? machine.safeEnd : null;
+  const last = uses.at(-1);
+  if (!end || !last) return [];
+  const at = AXES.map((a) => `${a.toUpperCase()}${number(end[a])}`).join(' ');
+  return note(`LEAVE IT AT ${at} IN ${last.register}: BY HAND, Z FIRST`);
 }
 
 /** The tool a zero is looked at with: the one that touched off, else the first of the list. */

@@ -33,6 +33,7 @@ function firstRoom(seen: SeenAlong, steps: readonly Spot[], diameter: number): S
  * a line a part that is turned over about it goes back onto the same dowels.
  * @param keeps the axis along which the line runs: 0 for the first of the two axes across the holes, 1 for the second
  * @param step places are whole multiples of it, mm
+ * @param apart the distance between the two is a whole multiple of it, as holes of a plate are; null: any distance
  * @returns null: there is no room
  */
 export function proposedLine(
@@ -41,7 +42,13 @@ export function proposedLine(
     keeps,
     diameters,
     step,
-  }: { readonly keeps: 0 | 1; readonly diameters: readonly [number, number]; readonly step: number },
+    apart = null,
+  }: {
+    readonly keeps: 0 | 1;
+    readonly diameters: readonly [number, number];
+    readonly step: number;
+    readonly apart?: number | null;
+  },
 ): readonly [Spot, Spot] | null {
   if (seen.blank.length === 0) return null;
   const [from, to] = rangeOf(seen.blank, keeps);
@@ -56,8 +63,11 @@ export function proposedLine(
     const across = whole(low + ((high - low) * i) / (LINES - 1));
     const steps = alongs.map((a) => at(a, across));
     const first = firstRoom(seen, steps, diameters[0]);
-    const last = first && firstRoom(seen, [...steps].reverse(), diameters[1]);
-    if (!first || !last) continue;
+    if (!first) continue;
+    const others =
+      apart === null ? steps : stepsFrom(keeps === 0 ? first.x : first.y, apart, to).map((a) => at(a, across));
+    const last = firstRoom(seen, [...others].reverse(), diameters[1]);
+    if (!last) continue;
     const length = Math.hypot(last.x - first.x, last.y - first.y);
     if (length < 2 * Math.max(...diameters)) continue;
     const score = length - Math.abs(across - middle) / 4;
@@ -66,14 +76,24 @@ export function proposedLine(
   return best?.spots ?? null;
 }
 
+/** From a place on in whole steps as far as another one, the place itself left out. */
+const stepsFrom = (start: number, step: number, end: number): number[] =>
+  Array.from({ length: Math.max(0, Math.floor((end - start) / step + 1e-9)) }, (_, i) => start + (i + 1) * step);
+
+/** A grid of places: whole steps from one of them. */
+export interface PlaceGrid {
+  readonly step: number;
+  readonly origin: Spot;
+}
+
 /** Every place on a grid at which a hole has room, the nearest to a place first. */
-export function placesWithRoom(seen: SeenAlong, diameter: number, step: number, near: Spot): Spot[] {
+export function placesWithRoom(seen: SeenAlong, diameter: number, { step, origin }: PlaceGrid, near: Spot): Spot[] {
   if (seen.blank.length === 0) return [];
   const [[x0, x1], [y0, y1]] = [rangeOf(seen.blank, 0), rangeOf(seen.blank, 1)];
   const far = (s: Spot) => Math.hypot(s.x - near.x, s.y - near.y);
+  const from = (low: number, at: number) => at + Math.ceil((low - at) / step) * step;
   const found: Spot[] = [];
-  for (let x = Math.ceil(x0 / step) * step; x <= x1; x += step)
-    for (let y = Math.ceil(y0 / step) * step; y <= y1; y += step)
-      if (hasRoom(seen, { x, y }, diameter)) found.push({ x, y });
+  for (let x = from(x0, origin.x); x <= x1; x += step)
+    for (let y = from(y0, origin.y); y <= y1; y += step) if (hasRoom(seen, { x, y }, diameter)) found.push({ x, y });
   return found.sort((a, b) => far(a) - far(b));
 }

@@ -263,6 +263,18 @@ export class Chain {
             setup.axes?.homing ?? NOTHING_OFF,
           ),
         ],
+        ...(from.on
+          ? [
+              [
+                1,
+                this.#cause(
+                  carrierId(from.on, axis),
+                  `place on ${from.on.name} in ${axis.toUpperCase()}`,
+                  from.on.within,
+                ),
+              ] as const,
+            ]
+          : []),
       );
     const touch = this.#cause(
       `touch ${index} ${axis}`,
@@ -296,6 +308,9 @@ export class Chain {
   }
 }
 
+/** Bolted on once for the whole job. */
+export const carrierId = (on: { readonly id: string }, axis: Axis): string => `carrier ${on.id} ${axis}`;
+
 /** The face a contact meets. */
 export const faceOf = (
   { faces, pinFaces }: Pick<LocatedSetup, 'faces' | 'pinFaces'>,
@@ -303,7 +318,8 @@ export const faceOf = (
 ): MetFace => pinFaces?.[name] ?? faces[axis];
 
 /** What is as it is for every part, or told of the first one already. */
-export const isOfEveryPart = (id: string): boolean => /^(station|home|scale|touch|no touch|first part:) /.test(id);
+export const isOfEveryPart = (id: string): boolean =>
+  /^(station|carrier|home|scale|touch|no touch|first part:) /.test(id);
 /** The same cause on the part that was touched off. */
 export const firstPartOf = (id: string): string => `first part: ${id}`;
 

@@ -34,7 +34,14 @@ export type ZeroFrom = {
   /** null: nothing to touch */
   readonly touched: Touched | null;
 } & (
-  | { readonly by: 'station'; readonly station: string; readonly name: string; readonly within: Within }
+  | {
+      readonly by: 'station';
+      readonly station: string;
+      readonly name: string;
+      readonly within: Within;
+      /** the device stands on another one there; left out: on the station itself */
+      readonly on?: { readonly id: string; readonly name: string; readonly within: Within };
+    }
   /** as an earlier setup found it, with the same device on the same station; its place in the route */
   | { readonly by: 'earlier'; readonly setup: number }
   | {

@@ -15,7 +15,7 @@ import {
   type Rotation,
   type Vec3,
 } from '../frames';
-import { faceOf, firstPartOf, isOfEveryPart, sizeId, type Chain } from './chain';
+import { carrierId, faceOf, firstPartOf, isOfEveryPart, sizeId, type Chain } from './chain';
 import type { Contact } from './contacts';
 import { valueOf } from './forms';
 import type { LocatedSetup, MetFace } from './located';
@@ -97,7 +97,11 @@ export class TrueRoute {
     const from = setup.zero[axis];
     if (from.by === 'earlier') return this.#zeroAlong(from.setup, axis);
     if (from.by === 'station')
-      return this.#size(`station ${from.station} ${axis}`) + this.#size(`home ${index} ${axis}`);
+      return (
+        this.#size(`station ${from.station} ${axis}`) +
+        this.#size(`home ${index} ${axis}`) +
+        (from.on ? this.#size(carrierId(from.on, axis)) : 0)
+      );
     const touch = this.#size(`touch ${index} ${axis}`);
     if (from.touched === null || from.touched === 'device') return touch;
     return touch + (from.every ? this : this.#firstPart).#seen(setup, index, from.touched, axis);

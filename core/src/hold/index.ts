@@ -36,4 +36,4 @@ export {
   type BendingInput,
   type Span,
 } from './bending';
-export { planMargins, type Margin, type MarginFacts } from './margin';
+export { HOLD_SCATTER, planMargins, type Margin, type MarginFacts } from './margin';

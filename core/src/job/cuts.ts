@@ -2,7 +2,8 @@ import type { Cut } from './cutSchema';
 import type { Setup, Tool } from './schema';
 
 /** What nobody has decided in a new setup: no locating outline, and how exactly it lies is not said. */
-export const UNDECIDED: Pick<Setup, 'jig' | 'exact'> = {
+export const UNDECIDED: Pick<Setup, 'standsOn' | 'jig' | 'exact'> = {
+  standsOn: null,
   jig: { on: false, fit: 0.1, thickness: 6, border: 20 },
   exact: { x: null, y: null, z: null },
 };

@@ -30,7 +30,7 @@ describe('bad input is told in words, with the place', () => {
       text((f) => {
         f.version = 99;
       }),
-      /version 99; this program reads up to version 12/,
+      /version 99; this program reads up to version 13/,
     ],
     [
       'an unknown key',

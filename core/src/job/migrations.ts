@@ -10,9 +10,10 @@ import { fromVersion8 } from './fromVersion8';
 import { fromVersion9 } from './fromVersion9';
 import { fromVersion10 } from './fromVersion10';
 import { fromVersion11 } from './fromVersion11';
+import { fromVersion12 } from './fromVersion12';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 12;
+export const JOB_VERSION = 13;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -118,6 +119,7 @@ const steps: readonly ((file: Document) => Document)[] = [
   fromVersion9,
   fromVersion10,
   fromVersion11,
+  fromVersion12,
 ];
 
 /**

@@ -18,6 +18,7 @@ export function newBlank(allowance: Allowance): Blank {
     solid: null,
     stock: null,
     plusMinus: null,
+    film: null,
     ears: [],
     sides: {
       xMinus: state(xMinus),

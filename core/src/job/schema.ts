@@ -3,6 +3,8 @@ import { DIRECTIONS } from '../frames';
 import { lengthMm, longText, shortText } from '../schema';
 import { registerSchema, type Family } from '../shop';
 import { cutSchema, MOST_CUTS } from './cutSchema';
+import { filmSchema } from './filmSchema';
+import { standsOnSchema } from './standsOnSchema';
 import { earSchema, MOST_EARS } from './earSchema';
 import { dowelsSchema } from './dowelSchema';
 import { entryId, featureId, plusMinus, refersTo, within } from './fields';
@@ -90,6 +92,7 @@ export const blankSchema = Type.Object(
     ),
     stock: refersTo,
     plusMinus: plusMinus('± of its sizes as it comes.'),
+    film: filmSchema,
     ears: Type.Array(earSchema, {
       maxItems: MOST_EARS,
       description: 'Pieces glued to its sides, as thick as it, until the last setup cuts them off.',
@@ -161,6 +164,7 @@ export const setupSchema = Type.Object(
     }),
     device: refersTo,
     station: refersTo,
+    standsOn: standsOnSchema,
     hold: Type.Union([Type.Null(), ...HOLD_SCHEMAS], {
       description: 'How the part is held, by the family of its device; null: nothing is chosen yet.',
     }),

@@ -1,5 +1,5 @@
 import { AXES, type Axis } from '../frames';
-import type { Setup } from '../job';
+import { standsWhere, type Setup } from '../job';
 import { PART_SIDE } from '../part';
 import type { Locator, SeatFacts } from '../seat';
 import type { DeviceKind } from '../shop';
@@ -30,7 +30,7 @@ export interface Shift {
 
 /** What a shift is computed from: one planned setup. */
 export interface ShiftSide {
-  readonly setup: Pick<Setup, 'op' | 'station' | 'device'>;
+  readonly setup: Pick<Setup, 'op' | 'station' | 'device' | 'standsOn'>;
   readonly seat: SeatFacts;
   readonly ledger: Ledger;
   /** values of the register as they are keyed in; null per axis where they are not known */
@@ -104,6 +104,8 @@ function sayTerm({
         : `the ${size} of difference in raw stock on the located face`;
     case 'faceToZero':
       return `zero ${speech.size(Math.abs(b))} instead of ${speech.size(Math.abs(a))} from the located face`;
+    case 'carrier':
+      return `the ${size} by which the ${to.words?.device ?? 'device'} stands elsewhere on what carries it`;
     case 'slope':
       return `the ${size} by which the ${noun(to.seat.locators[axis])} meets a round or slanting face elsewhere`;
     case 'length':
@@ -131,8 +133,7 @@ function changeOf(from: ShiftSide, to: ShiftSide, axis: Axis, key: TermKey): num
 }
 
 /** The very same device on the very same station: wherever it is, it is there both times. */
-const onePlace = (a: ShiftSide['setup'], b: ShiftSide['setup']): boolean =>
-  a.station !== null && a.station === b.station && a.device === b.device;
+const onePlace = (a: ShiftSide['setup'], b: ShiftSide['setup']): boolean => a.station !== null && standsWhere(a, b);
 
 /** A seat that does not settle has no account. */
 const isSettled = ({ ledger }: ShiftSide): boolean => ledger.x.length > 0;
@@ -232,7 +233,7 @@ function conditionsOf({
   const sameStation = a.station !== null && a.station === b.station;
   const what = from.words?.device === to.words?.device ? (to.words?.device ?? 'device') : 'device';
   conditions.push(
-    sameStation && a.device === b.device
+    sameStation && standsWhere(a, b)
       ? `The ${to.kind ?? what} stays bolted where it is between the two setups.`
       : sameStation
         ? `Both ${what}s stand on the station as when it was measured for them.`

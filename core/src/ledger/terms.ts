@@ -2,14 +2,25 @@ import type { Axis, Vec3 } from '../frames';
 import type { Setup } from '../job';
 import { PART_SIDE } from '../part';
 import { touchedFace, type Contact, type Locator, type SeatFacts } from '../seat';
-import type { Machine, Station } from '../shop';
+import type { Machine, StationHere } from '../shop';
 import type { Speech } from '../units';
 import { placeOnPart, type LengthBasis, type ZeroFacts } from '../zero';
 
 export type TermKey =
-  'station' | 'touched' | 'locator' | 'slope' | 'raw' | 'faceToZero' | 'extra' | 'copy' | 'length' | 'common';
+  | 'station'
+  | 'carrier'
+  | 'touched'
+  | 'locator'
+  | 'slope'
+  | 'raw'
+  | 'faceToZero'
+  | 'extra'
+  | 'copy'
+  | 'length'
+  | 'common';
 export const TERM_KEYS: readonly TermKey[] = [
   'station',
+  'carrier',
   'touched',
   'locator',
   'slope',
@@ -82,21 +93,23 @@ function locatorTerm(
 /** A part lies anywhere in its play: ± half of it. */
 const playOf = ({ at, faceAt }: Locator): number | null => (faceAt === undefined ? null : Math.abs(at - faceAt));
 
-function stationTerm(axis: Axis, station: Station | null, touched: TouchedStation | null): Term {
+function stationTerm(axis: Axis, station: StationHere | null, touched: TouchedStation | null): Term {
+  const carried = station?.carried;
+  const ahead = carried ? carried.offset[axis] : 0;
   const head = { key: 'station' as const, term: station ? `station ${station.name}` : 'station' };
   const position = station?.position ?? null;
   if (position)
     return {
       ...head,
-      value: position[axis],
+      value: position[axis] - ahead,
       source: 'measured',
-      from: "measured at the device's datum",
-      plusMinus: station?.plusMinus ?? null,
+      from: carried ? `measured at the datum of ${carried.by!.name}` : "measured at the device's datum",
+      plusMinus: (carried ? carried.stationPlusMinus : station?.plusMinus) ?? null,
     };
   if (touched)
     return {
       ...head,
-      value: touched.position[axis],
+      value: touched.position[axis] - ahead,
       source: 'measured',
       from: `worked back from the zero touched off in ${touched.from}`,
       plusMinus: null,
@@ -110,6 +123,15 @@ function stationTerm(axis: Axis, station: Station | null, touched: TouchedStatio
   };
 }
 
+/** From the datum of what carries the device to its own. */
+function carrierTerm(axis: Axis, { carried }: StationHere): Term[] {
+  if (!carried) return [];
+  const name = carried.by?.name ?? 'what carries it';
+  const from = axis === 'z' ? `its datum stands so high on ${name}` : `its datum stands there on ${name}`;
+  const { plusMinus } = carried;
+  return [{ key: 'carrier', term: `on ${name}`, value: carried.offset[axis], source: 'typed', from, plusMinus }];
+}
+
 /** What the account of a register is drawn up from. */
 export interface LedgerInput {
   readonly setup: Pick<Setup, 'orientation' | 'zero' | 'lengths'>;
@@ -117,7 +139,7 @@ export interface LedgerInput {
   readonly why: string;
   readonly seat: SeatFacts;
   readonly zero: ZeroFacts;
-  readonly station: Station | null;
+  readonly station: StationHere | null;
   /** ± on sizes of the part that carry no tolerance of their own, mm */
   readonly sizeTolerance: number;
   readonly speech: Speech;
@@ -145,12 +167,12 @@ export function ledgerOf(input: LedgerInput): Ledger {
 
 /** Where the device stands, and what touching off showed of it. */
 function stationTerms(axis: Axis, { station, touched = null }: LedgerInput): Term[] {
-  const own = stationTerm(axis, station, touched);
+  const own = [stationTerm(axis, station, touched), ...(station ? carrierTerm(axis, station) : [])];
   const position = station?.position ?? null;
-  if (!touched || !position) return [own];
+  if (!touched || !position) return own;
   const found = touched.position[axis] - position[axis];
   const from = `difference found in ${touched.from}`;
-  return [own, { key: 'touched', term: 'as touched off', value: found, source: 'measured', from, plusMinus: null }];
+  return [...own, { key: 'touched', term: 'as touched off', value: found, source: 'measured', from, plusMinus: null }];
 }
 
 /** From the locator over what lies raw on the located face to work zero. */
@@ -255,6 +277,8 @@ export function plusMinusOf(terms: readonly Term[]): number | null {
   return known.length === 0 ? null : known.reduce((a, b) => a + b, 0);
 }
 
+const ONLY_WHERE_NEEDED: readonly TermKey[] = ['carrier', 'slope', 'extra', 'touched', 'copy', 'length', 'common'];
+
 /**
  * A term's value; terms that are written only where they are needed are nothing where they are left out. null: not
  * known.
@@ -262,9 +286,5 @@ export function plusMinusOf(terms: readonly Term[]): number | null {
 export function termOf(ledger: Ledger, axis: Axis, key: TermKey): number | null {
   if (ledger[axis].length === 0) return null;
   const term = ledger[axis].find((t) => t.key === key);
-  return term
-    ? term.value
-    : key === 'slope' || key === 'extra' || key === 'touched' || key === 'copy' || key === 'length' || key === 'common'
-      ? 0
-      : null;
+  return term ? term.value : ONLY_WHERE_NEEDED.includes(key) ? 0 : null;
 }

@@ -104,6 +104,37 @@ const CASES: readonly Case[] = [
     found: ['station-unknown', 'caution', /cannot home, so the position of station A means nothing/],
   },
   {
+    says: 'homing sideways before the tool is up',
+    machine: { homing: { ...home, order: ['x', 'z', 'y'] } },
+    found: ['homes-sideways-first', 'caution', /homes X before Z: the tool goes sideways while it may be low/],
+  },
+  {
+    says: 'homing downward',
+    machine: { homing: { ...home, z: 'min', order: ['z', 'x', 'y'] } },
+    found: ['homes-sideways-first', 'caution', /homes Z to its minus end/],
+  },
+  {
+    says: 'homing up first',
+    machine: { homing: { ...home, order: ['z', 'y', 'x'] } },
+    found: ['homes-sideways-first', null],
+  },
+  { says: 'homing in an order nobody has told', found: ['homes-sideways-first', null] },
+  {
+    says: 'one that cannot home and is left anywhere',
+    machine: { homing: { ...home, homes: false } },
+    found: ['no-safe-end', 'note', /where it is left at the end is not told/],
+  },
+  {
+    says: 'one that is left in the part',
+    machine: { homing: { ...home, homes: false }, safeEnd: { x: 0, y: 0, z: -5 } },
+    found: ['no-safe-end', 'note', /its safe end at Z −5\.000 is not above work zero/],
+  },
+  {
+    says: 'one that is left above it',
+    machine: { homing: { ...home, homes: false }, safeEnd: { x: 0, y: 0, z: 60 } },
+    found: ['no-safe-end', null],
+  },
+  {
     says: 'a line without a place for its number',
     machine: { dialect: { ...NO_CONTROL.dialect, setLine: 'G10 L2 P{p} X{x} Y{y}' } },
     found: ['line-without-place', 'stop', /no place for \{z\}/],

@@ -13,7 +13,7 @@ import {
   type Setup,
 } from '../job';
 import { seeded } from '../random';
-import { emptyPattern, proposedDowels, remediesOf } from '../remedy';
+import { dowelGridOf, emptyPattern, proposedDowels, remediesOf } from '../remedy';
 import { runPlan } from '../run';
 import { loadKernel } from '../solid';
 import { held } from '../testing/holds';
@@ -469,6 +469,50 @@ describe('what is proposed', () => {
   test('where no line comes back onto itself, or there is no room, it says so', () => {
     expect(proposed({ second: (s) => (s.orientation = { up: '-z', right: '+y' }) })).toMatch(/a place of their own/);
     expect(proposed({ job: (j) => void Object.assign(j.allowance, { xMinus: 2, xPlus: 2 }) })).toMatch(/no room/);
+  });
+  test('for a plate with holes: into its holes, as thick as those; what forbids a wrong way stands in them as well', () => {
+    const onPlate: Change = {
+      // room for a third that is not as far from one of the two as they are from each other
+      job: (j) => void (j.allowance.xPlus = 100),
+      second: (s) => {
+        s.device = 'plate-400';
+        held('flat', s).dowels = { in: 'own', x: 100, y: 100, up: 10, block: null };
+      },
+    };
+    const begun = flipped({ ...onPlate, holes: [], pattern: { holes: [], plusMinus: 0, into: 0 } });
+    const grid = dowelGridOf(demoShop.devices.find((d) => d.id === 'plate-400')!);
+    expect(grid).toEqual({ pitch: 25, diameter: 8 });
+    const speech = speechIn('mm');
+    const found = proposedDowels(begun, 'two', { seen: plan(begun).all.dowels!, speech, grid });
+    if ('why' in found) throw new Error(found.why);
+    const [a, b] = found.dowels.holes;
+    expect([a.diameter, b.diameter, (b.u - a.u) % 25, b.v - a.v]).toEqual([8, 8, 0, 0]);
+    expect(b.u - a.u).toBeGreaterThan(100);
+    const job = { ...begun, dowels: found.dowels };
+    const { all, codes } = plan(job);
+    expect(codes).toEqual(['goes-on-wrong-way']);
+    const wrong = all.findings.find((f) => f.code === 'goes-on-wrong-way')!;
+    const remedies = remediesOf(wrong, { planned: all, job, shop: demoShop, speech });
+    expect(remedies.map((r) => r.says.replace(/ at .*/, ''))).toEqual(['Add a dowel', 'A block']);
+    for (const r of remedies) expect([r.says, plan(r.put(job)).codes]).toEqual([r.says, []]);
+
+    // taken out of the holes by hand: one button each brings them back
+    const mended = (change: (j: Job) => void, code: string) => {
+      const astray = structuredClone(remedies[1].put(job));
+      change(astray);
+      const planned = plan(astray).all;
+      const said = planned.findings.find((f) => f.code === code)!;
+      const [mend] = remediesOf(said, { planned, job: astray, shop: demoShop, speech });
+      return [mend.says, plan(mend.put(astray)).codes];
+    };
+    expect(mended((j) => void (held('flat', j.setups[1]).dowels!.x += 3), 'dowel-beside-grid')).toEqual([
+      'Dowel 1 in hole D4',
+      [],
+    ]);
+    expect(mended((j) => void (j.dowels!.holes[1].diameter = 10), 'dowel-does-not-fit-plate')).toEqual([
+      'Dowels of 8.000',
+      [],
+    ]);
   });
   test('into the board only where the setup that drills stands on the same one', () => {
     const job = flipped();

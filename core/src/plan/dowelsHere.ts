@@ -1,6 +1,6 @@
 import { apply } from '../frames';
 import { holesOf, inBores, isUpright, type DowelProblem, type DowelsHere, type Spot } from '../dowels';
-import { isHoldIn, type Job, type Setup } from '../job';
+import { isHoldIn, standsWhere, type Job, type Setup } from '../job';
 import type { PlannedSetup } from './planned';
 
 /** The dowels of the job as a setup has them that is put onto them; null: it is not. @param before setups before it */
@@ -34,7 +34,7 @@ export function dowelsHere(
   if (isLater) return wrong('drilled later');
   if (hold.dowels.in === 'own' || areBores) return { ...here, stands: null, problem: null };
   if (!drilling?.facts || !isUpright(dowels, drilling.setup.orientation)) return wrong('not drilled');
-  if (drilling.setup.device !== setup.device || drilling.setup.station !== setup.station) return wrong('other device');
+  if (!standsWhere(drilling.setup, setup)) return wrong('other device');
   const { pose } = drilling.facts.seat;
   const stands = holes.map(({ at }): Spot => {
     const { x, y } = apply(pose, at);

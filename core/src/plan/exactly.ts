@@ -36,7 +36,7 @@ import { isHoldIn, type Setup } from '../job';
 import { LOCATES } from '../ledger';
 import { PART_SIDE, type Feature } from '../part';
 import type { Contact } from '../seat';
-import type { Machine } from '../shop';
+import type { Machine, StationHere } from '../shop';
 import type { FeaturesHere } from './features';
 import type { MadeBy } from './madeBy';
 import type { PlannedSetup, SetupFacts } from './planned';
@@ -236,6 +236,16 @@ function touchedAlong(asked: Asked, axis: Axis): Touched | null {
 
 const touchWithin = ({ touchOff: { plusMinus } }: Setup): Within => (plusMinus === null ? NOT_SAID : typed(plusMinus));
 
+/** What the device stands on there, where that is not the station itself. */
+function carriedBy(
+  { carried }: StationHere,
+  { device }: Setup,
+): { on: { id: string; name: string; within: Within } } | null {
+  if (!carried?.by) return null;
+  const within = carried.plusMinus === null ? NOT_SAID : typed(carried.plusMinus);
+  return { on: { id: `${carried.by.id} under ${device}`, name: carried.by.name, within } };
+}
+
 function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
   const { planned, facts, homes, single, earlier } = asked;
   const { setup, station } = planned;
@@ -247,8 +257,9 @@ function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
   if (!everyPart && !isLaid && setup.measured === null && station) {
     const name = `station ${station.name}`;
     if (facts.touched && earlier !== null) return { by: 'earlier', setup: earlier, touched };
-    const measured: Within = { mm: station.plusMinus, from: 'station, as measured' };
-    if (isMeasured) return { by: 'station', station: station.id, name, within: measured, touched };
+    const mm = (station.carried ?? { stationPlusMinus: station.plusMinus }).stationPlusMinus;
+    const within: Within = { mm, from: 'station, as measured' };
+    if (isMeasured) return { by: 'station', station: station.id, name, within, touched, ...carriedBy(station, setup) };
   }
   return { by: 'touch', every: everyPart || isLaid || single, within: touchOff, touched };
 }

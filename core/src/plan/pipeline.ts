@@ -1,5 +1,5 @@
 import { worstFirst } from '../findings';
-import { isFileBody } from '../job';
+import { isFileBody, standsWhere } from '../job';
 import { notRead, type FeatureSurface, type Part } from '../part';
 import { materialOf } from '../shop';
 import type { Kernel, Result } from '../solid';
@@ -99,14 +99,13 @@ function planSetups(
     const counted = hasLengths ? asEntered : withoutLengths(asEntered);
     const { setup: asCut, astray } = withDepths(counted, whole.part.box, resolved.lookup);
     const setup = g.same(asCut);
-    const { device, station } = setup;
     const loaded = cuts.at(-1)?.onward ?? blank;
     const here = g.same(featuresOf(setup, whole.job.dowels, resolved));
     const cutting = planCuts(g, whole, { setup, before: loaded, here, surface });
     const away = { ...cutting, cut: withDowelHoles(g, whole, setup, cutting.cut) };
     cuts.push(away.cut);
     // it tells where that very device stands, nothing of another one on the same station
-    const touched = held.findLast((s) => s.facts?.touched && s.station?.id === station && s.setup.device === device);
+    const touched = held.findLast((s) => s.station !== null && s.facts?.touched && standsWhere(s.setup, setup));
     const earlier = touched?.facts?.touched ?? null;
     const dowels = g.same(dowelsHere(whole.job, setup, held));
     held.push(

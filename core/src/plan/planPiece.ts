@@ -6,7 +6,7 @@ import { uprightRounds } from '../edgePins';
 import { rotationOf } from '../frames';
 import type { CylinderFeature, Feature } from '../part';
 import type { SeatedPart, SeatFacts } from '../seat';
-import type { Family, Station } from '../shop';
+import type { Family, StationHere } from '../shop';
 import { fields, type Graph } from './graph';
 import type { SetupFacts } from './planned';
 import { madeStage, proveStage, separationStage } from './stages/cutting';
@@ -44,10 +44,21 @@ export function lyingIn(g: Graph, whole: Whole, { setup: { orientation }, before
   const blank = g.same(whole.blank.box);
   const allowance = g.same(whole.blank.allowance);
   const sides = fields(g, job.blank, 'sides');
+  const film = fields(g, job.blank, 'kind', 'along', 'film');
   const loaded = g.run(turnedStage, { solid: before.solid, orientation });
   const finished = g.run(turnedStage, { solid: part.solid, orientation });
   return {
-    part: g.run(lyingStage, { loaded, finished, orientation, firstCopy, blank, allowance, sides, flats: before.flats }),
+    part: g.run(lyingStage, {
+      loaded,
+      finished,
+      orientation,
+      firstCopy,
+      blank,
+      allowance,
+      sides,
+      film,
+      flats: before.flats,
+    }),
     loadedCuts: cuts(before),
     leftCuts: cuts(cut.left),
     finishedCuts: cuts(g.run(cuttableStage, { kernel, solid: part.solid })),
@@ -74,7 +85,11 @@ function zeroOn(
     hold,
     station,
     lying,
-  }: Pick<Piece, 'whole' | 'at' | 'setup' | 'lying'> & { seat: SeatFacts; hold: HoldFacts; station: Station | null },
+  }: Pick<Piece, 'whole' | 'at' | 'setup' | 'lying'> & {
+    seat: SeatFacts;
+    hold: HoldFacts;
+    station: StationHere | null;
+  },
 ) {
   const { job, machine, speech } = whole;
   const { here } = at;

@@ -1,13 +1,15 @@
+import { jointOf } from '../carrier';
 import { worstFirst } from '../findings';
 import { holdingOf } from '../holdings';
-import { furtherOf, holdRefersTo, isHeldOn, type Hold } from '../job';
-import { stationFor, type Device, type Shop, type Station } from '../shop';
+import { furtherOf, holdRefersTo, isHeldOn, type Hold, type Setup } from '../job';
+import { stationFor, stationOn, type Device, type Shop, type StationHere } from '../shop';
+import { vec } from '../frames';
 import { fields, type Graph } from './graph';
 import { planForces } from './planForces';
 import { lyingIn, planPiece } from './planPiece';
 import type { PlannedPiece, PlannedSetup } from './planned';
 import { floorStage } from './stages/cuts';
-import { findingsStage, forceFindingsStage, pieceFindingsStage } from './stages/findings';
+import { findingsStage, forceFindingsStage, pieceFindingsStage, type OnCarrier } from './stages/findings';
 import { piecesStage, plannedStage, withPiecesStage } from './stages/planned';
 import { whenAsked, type Here, type On, type Whole } from './whole';
 
@@ -16,7 +18,7 @@ function onDevice(
   g: Graph,
   { bonds, clamps }: Pick<Shop, 'bonds' | 'clamps'>,
   hold: Hold,
-  { device, station }: { readonly device: Device; readonly station: Station | null },
+  { device, station }: { readonly device: Device; readonly station: StationHere | null },
 ): On {
   const names = holdRefersTo(hold);
   return {
@@ -25,6 +27,27 @@ function onDevice(
     bond: g.same(bonds.find((b) => names.bonds.includes(b.id)) ?? null),
     clamps: g.same(clamps.filter((c) => names.clamps.includes(c.id))),
   };
+}
+
+/** What the device of a setup stands on; null: on its station itself, or on nothing that is in the shop. */
+const belowOf = ({ devices }: Shop, { standsOn }: Setup): Device | null =>
+  devices.find((d) => standsOn && d.id === standsOn.device) ?? null;
+
+/** What keeps the device of a setup on the one it stands on. */
+function jointBelow(shop: Shop, setup: Setup, device: Device): OnCarrier | null {
+  const { standsOn } = setup;
+  const below = belowOf(shop, setup);
+  if (!standsOn || !below) return null;
+  return { standsOn, joint: jointOf(standsOn, device, below, shop.altitude), upper: device.name, lower: below.name };
+}
+
+/** Where the device of a setup stands: on its station, or on another device there. */
+function stationOf({ machine, shop }: Whole, setup: Setup, device: Device | null): StationHere | null {
+  const { station, standsOn } = setup;
+  const entered = machine?.stations.find((s) => s.id === station) ?? null;
+  if (!entered || !standsOn) return entered && stationFor(entered, device);
+  const { x, y, height, plusMinus } = standsOn;
+  return stationOn(entered, { by: belowOf(shop, setup), offset: vec(x, y, height), plusMinus });
 }
 
 /**
@@ -36,8 +59,7 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const { setup, astray, before, cut, cuts, here } = at;
   const { id, op, register } = setup;
   const device = g.same(shop.devices.find((d) => d.id === setup.device) ?? null);
-  const entered = machine?.stations.find((s) => s.id === setup.station) ?? null;
-  const station = g.same(entered && stationFor(entered, device));
+  const station = g.same(stationOf(whole, setup, device));
   const floor = g[whenAsked(whole.forces)](floorStage, { cut, orientation: setup.orientation });
   const volumes = {
     loadedMm3: before.volumeMm3,
@@ -52,6 +74,7 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
     cuts,
     device,
     station,
+    below: g.same(belowOf(shop, setup)),
     machine,
     machineId: job.machine,
     material,
@@ -86,7 +109,8 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const all = [{ number: 1, setup, facts: own }, ...pieces];
   const forces = floor && planForces(g, { whole, at, lying, on, floor }, all);
   const named = fields(g, setup, 'id', 'op');
-  const said = forces && g.run(forceFindingsStage, { setup: named, facts, pieces, forces, material, speech });
+  const joint = g.same(jointBelow(shop, setup, device));
+  const said = forces && g.run(forceFindingsStage, { setup: named, facts, pieces, forces, material, joint, speech });
   const findings = g.list(said ? worstFirst([...found, ...said]) : found);
   return g.run(plannedStage, { ...base, facts, pieces, forces: forces?.[0] ?? null, findings });
 }

@@ -12,7 +12,7 @@ import type { PartSummary } from '../part';
 import type { ReferredFeature } from '../part/checks/featuresFound';
 import type { CutFacts, ProveFacts, SafePath, SeparationFacts, WayFacts } from '../prove';
 import type { Gripped, SeatFacts } from '../seat';
-import type { Device, Family, Machine, Register, Station, WorkMaterial } from '../shop';
+import type { Device, Family, Machine, Register, StationHere, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
 import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
 import type { MadeBore } from '../prove/checks/boreHasTool';
@@ -89,7 +89,7 @@ export interface PlannedSetup {
   readonly setup: Setup;
   readonly cuts: readonly CutFacts[];
   readonly device: Device | null;
-  readonly station: Station | null;
+  readonly station: StationHere | null;
   readonly material: {
     readonly loadedMm3: number;
     readonly leftMm3: number;

@@ -7,7 +7,7 @@ import { plannedTransitionStage, shiftStage, sideStage, transitionStage } from '
 
 const sideOf = (g: Graph, { setup, device }: PlannedSetup, { seat, ledger, register }: SetupFacts): ShiftSide =>
   g.run(sideStage, {
-    setup: fields(g, setup, 'op', 'station', 'device'),
+    setup: fields(g, setup, 'op', 'station', 'device', 'standsOn'),
     seat,
     ledger,
     register: g.same(register),

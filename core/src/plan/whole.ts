@@ -4,7 +4,7 @@ import type { Box3 } from '../frames';
 import type { Job, Setup } from '../job';
 import type { TouchedStation } from '../ledger';
 import type { Feature, Part } from '../part';
-import type { Bond, Device, Machine, Shop, Station, WorkMaterial } from '../shop';
+import type { Bond, Device, Machine, Shop, StationHere, WorkMaterial } from '../shop';
 import type { Kernel } from '../solid';
 import type { Speech } from '../units';
 import type { FeaturesHere } from './features';
@@ -62,7 +62,7 @@ export interface Here {
 /** The device of a setup, where it stands, and what of the library its hold hangs on. */
 export interface On {
   readonly device: Device;
-  readonly station: Station | null;
+  readonly station: StationHere | null;
   readonly bond: Bond | null;
   readonly clamps: Shop['clamps'];
 }

@@ -12,16 +12,19 @@ import {
   proposedLine,
   seatedOnDowels,
   VISIBLE_MM,
+  WALL_DIAMETERS,
   widestLand,
   type DowelsHere,
   type SeenAlong,
   type Spot,
 } from '../dowels';
 import { axisOf, rotate, rotationOf, unitVector, type Axis } from '../frames';
-import { freeId, isHoldIn, MOST_DOWELS, type Dowel, type Dowels, type Job, type Setup } from '../job';
+import { nearestHole } from '../holdings';
+import { freeId, isHoldIn, MOST_DOWELS, standsWhere, type Dowel, type Dowels, type Job, type Setup } from '../job';
 import { dowelsHere, type PlannedJob, type PlannedSetup } from '../plan';
 import { featureNames, knownFeature } from '../part';
-import type { Speech } from '../units';
+import type { Device } from '../shop';
+import { capital, type Speech } from '../units';
 
 /** A change of the job that mends something, as a button says it. */
 interface Change {
@@ -36,6 +39,20 @@ interface AboutDowels {
   readonly setup: PlannedSetup;
   readonly speech: Speech;
 }
+
+/** Dowelled holes of a plate: dowels stand in them, as thick as they are. */
+export interface DowelGrid {
+  readonly pitch: number;
+  readonly diameter: number;
+}
+
+/** The dowelled holes of a device; null: it has none, and dowels stand anywhere. */
+export const dowelGridOf = (device: Device | null): DowelGrid | null =>
+  device?.kind === 'fixture plate' && device.dowel > 0 ? { pitch: device.pitch, diameter: device.dowel } : null;
+
+/** The holes the dowels of a setup have to stand in; null: they stand where they were drilled, or anywhere. */
+const gridOf = ({ setup: { device, facts } }: AboutDowels): DowelGrid | null =>
+  facts?.dowels?.whereDrilled ? null : dowelGridOf(device);
 
 /** Places of dowels are whole multiples of this: a millimeter, or a sixteenth of an inch. */
 const STEP = { mm: 1, inch: 25.4 / 16 };
@@ -66,6 +83,8 @@ function isOneWay({ planned, job, setup }: AboutDowels, dowels: Dowels): boolean
 /** One dowel larger, or else smaller, so that the part goes on one way only. */
 function otherDiameter(about: AboutDowels, dowels: Dowels): Change[] {
   const { size } = about.speech;
+  // the holes of a plate are all of one size
+  if (gridOf(about)) return [];
   for (const [i, hole] of [...dowels.holes.entries()].reverse()) {
     if (hole.bore !== null) continue;
     const larger = DOWEL_DIAMETERS.filter((d) => d > hole.diameter + 1e-6);
@@ -87,7 +106,7 @@ const FURTHEST_MM = 60;
 function smallestMove(about: AboutDowels, dowels: Dowels): Change[] {
   const { speech, planned } = about;
   if (dowels.holes.length < 3 || !planned.dowels) return [];
-  const step = STEP[speech.units];
+  const step = gridOf(about)?.pitch ?? STEP[speech.units];
   const [u, v] = axesAcross(dowels.along);
   for (let mm = step; mm <= FURTHEST_MM; mm += step)
     for (const [i, hole] of [...dowels.holes.entries()].reverse().filter(([, h]) => h.bore === null))
@@ -118,17 +137,25 @@ function oneMore(about: AboutDowels, dowels: Dowels): Change[] {
   if (!planned.dowels || !second || dowels.holes.length >= MOST_DOWELS || inBores(holesOf(dowels))) return [];
   const at = (h: Dowel): Spot => ({ x: h.u, y: h.v });
   const [a, b] = [at(first), at(second)];
+  const grid = gridOf(about);
   const step = STEP[speech.units];
   const between = [0.25, 0.3, 0.35, 0.4, 0.6, 0.65, 0.7, 0.75].map((t) => ({
     x: Math.round((a.x + t * (b.x - a.x)) / step) * step,
     y: Math.round((a.y + t * (b.y - a.y)) / step) * step,
   }));
   const { diameter } = first;
-  const apart = (s: Spot) => dowels.holes.every((h) => Math.hypot(h.u - s.x, h.v - s.y) > 4 * diameter);
+  // in the holes of a plate as near as the wall between two allows
+  const clear = grid ? (1 + WALL_DIAMETERS) * diameter : 4 * diameter;
+  const apart = (s: Spot) => dowels.holes.every((h) => Math.hypot(h.u - s.x, h.v - s.y) > clear);
   const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
   const places = [
-    ...between.filter((s) => hasRoom(planned.dowels!, s, diameter)),
-    ...placesWithRoom(planned.dowels, diameter, 8 * step, middle),
+    ...(grid ? [] : between.filter((s) => hasRoom(planned.dowels!, s, diameter))),
+    ...placesWithRoom(
+      planned.dowels,
+      diameter,
+      grid ? { step: grid.pitch, origin: a } : { step: 8 * step, origin: { x: 0, y: 0 } },
+      middle,
+    ),
   ];
   const id = freeId('dowel', dowels.holes);
   for (const s of places.filter(apart).slice(0, MOST_TRIED)) {
@@ -189,6 +216,27 @@ export function oneWayOnly(about: AboutDowels): Change[] {
     ...oneMore(about, dowels),
     ...furtherBore(about, dowels),
     ...(block ? [{ says: `A block at the ${block} side`, put: inHold(setup.id, () => ({ block })) }] : []),
+  ];
+}
+
+/** The first dowel in the nearest hole of the plate; the others stand so far from it as they are drilled. */
+export function dowelInHole({ setup: { id, device, facts } }: AboutDowels): Change[] {
+  const [first] = facts?.dowels?.dowels ?? [];
+  const hole = device && first ? nearestHole(device, first) : null;
+  if (!hole || hole.offMm < 1e-9) return [];
+  return [{ says: `${capital(first.name)} in ${hole.name}`, put: inHold(id, () => ({ x: hole.x, y: hole.y })) }];
+}
+
+/** Dowels as thick as the holes of the plate. */
+export function asThickAsHoles(about: AboutDowels): Change[] {
+  const grid = gridOf(about);
+  if (!grid || about.job.dowels?.holes.some((h) => h.bore !== null)) return [];
+  const holes = (all: readonly Dowel[]) => all.map((h) => ({ ...h, diameter: grid.diameter }));
+  return [
+    {
+      says: `Dowels of ${about.speech.size(grid.diameter)}`,
+      put: withDowels((d) => ({ ...d, holes: holes(d.holes) })),
+    },
   ];
 }
 
@@ -254,11 +302,7 @@ const INTO_MM = 12;
 
 /** Whether dowels of a setup can stand where another drills them: in one device that may be drilled. */
 export const isDrilledHere = (from: Setup | undefined, to: Setup, drillableMm: number): boolean =>
-  from !== undefined &&
-  from.id !== to.id &&
-  from.device === to.device &&
-  from.station === to.station &&
-  drillableMm > 0;
+  from !== undefined && from.id !== to.id && standsWhere(from, to) && drillableMm > 0;
 
 /**
  * A pattern without holes for a part that a setup puts onto dowels: drilled in the first that looks along them, and
@@ -280,13 +324,17 @@ export function emptyPattern({ setups }: Pick<Job, 'setups'>, setupId: string, d
 
 /**
  * Two dowels of two diameters for a job, on a line along which the part is turned over, where part, blank and the cut
- * around the part leave room for them.
+ * around the part leave room for them; in the holes of a plate two as thick as those, whole steps of them apart.
  * @returns the pattern, or why there is none
  */
 export function proposedDowels(
   { setups, dowels }: Pick<Job, 'setups' | 'dowels'>,
   setupId: string,
-  { seen, speech }: { readonly seen: SeenAlong; readonly speech: Speech },
+  {
+    seen,
+    speech,
+    grid = null,
+  }: { readonly seen: SeenAlong; readonly speech: Speech; readonly grid?: DowelGrid | null },
 ): { readonly dowels: Dowels } | { readonly why: string } {
   const pattern = dowels ?? emptyPattern({ setups }, setupId, 0);
   const to = setups.find((s) => s.id === setupId)!;
@@ -295,8 +343,10 @@ export function proposedDowels(
   const keeps = from ? keptAxis(pattern.along, from, to) : 0;
   if (keeps === null && !own)
     return { why: 'Turned over so, no line of dowels comes back onto itself: give the dowels a place of their own.' };
-  for (const diameters of DIAMETERS) {
-    const line = proposedLine(seen, { keeps: keeps ?? 0, diameters, step: STEP[speech.units] });
+  const sizes = own && grid ? [[grid.diameter, grid.diameter] as const] : DIAMETERS;
+  const apart = own && grid ? grid.pitch : null;
+  for (const diameters of sizes) {
+    const line = proposedLine(seen, { keeps: keeps ?? 0, diameters, step: STEP[speech.units], apart });
     if (!line) continue;
     const holes = line.map((s, i) => newHole(`dowel-${i + 1}`, s, diameters[i]));
     return { dowels: { ...pattern, holes } };

@@ -6,16 +6,16 @@
 import { betterZeros, plusMinus, worstOf } from '../exact';
 import { meetsWithin } from '../exact/checks/meetsWithin';
 import type { Finding } from '../findings';
-import { signOf, type Direction } from '../frames';
+import { axisOf, DIRECTIONS, signOf, type Direction } from '../frames';
 import { holdingOf } from '../holdings';
-import { easierDowels, oneWayOnly, relievedSecond } from './dowels';
+import { asThickAsHoles, dowelInHole, easierDowels, oneWayOnly, relievedSecond } from './dowels';
 import { isHeldOn, isHoldIn, withCut, type Job, type Setup, type SideTarget } from '../job';
-import { looksUp } from '../part';
+import { looksUp, PART_SIDE } from '../part';
 import type { PlannedJob, PlannedSetup } from '../plan';
 import { REGISTERS, type Register, type Shop } from '../shop';
 import type { Speech } from '../units';
 
-export { emptyPattern, isDrilledHere, proposedDowels } from './dowels';
+export { dowelGridOf, emptyPattern, isDrilledHere, proposedDowels, type DowelGrid } from './dowels';
 
 /** One way to mend what is wrong, as a button says it. */
 export interface Remedy {
@@ -89,11 +89,28 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
   'meets-not-known': touchEveryPart,
   'goes-on-wrong-way': oneWayOnly,
   'dowel-jams': easierDowels,
+  'dowel-beside-grid': dowelInHole,
+  'dowel-does-not-fit-plate': asThickAsHoles,
   'dowels-fight': relievedSecond,
+  'film-not-counted': withoutFilm,
+  'bond-on-film': withoutFilm,
+  'nothing-below': ({ setup }) => [
+    { says: 'On the station itself', put: inSetup(setup.id, (s) => ({ ...s, standsOn: null })) },
+  ],
   'proposed-not-looked-at': ({ setup }) => [
     { says: 'Accept all as proposed', put: inSetup(setup.id, (s) => ({ ...s, proposed: [] })) },
   ],
 };
+
+/** The film pulled off the side that is spoken of; it stays on the other one. */
+function withoutFilm({ finding, job }: AboutSetup): Remedy[] {
+  const { film, along } = job.blank;
+  const side = DIRECTIONS.find((d) => axisOf(d) === along && finding.says.includes(`the part's ${PART_SIDE[d]}`));
+  if (!film || !side) return [];
+  const other = signOf(side) > 0 ? ('minus' as const) : ('plus' as const);
+  const left = film.on === 'both' ? { ...film, on: other } : null;
+  return [{ says: `No film on the ${PART_SIDE[side]}`, put: (j) => ({ ...j, blank: { ...j.blank, film: left } }) }];
+}
 
 function chooseDevice({ shop, setup }: AboutSetup): Remedy[] {
   if (shop.devices.length === 0 || shop.devices.length > FEW) return [];

@@ -127,13 +127,20 @@ function storedPositions({ positions }: Machine, speech: Speech): Ask[] {
   });
 }
 
+/** In which order, and which way each goes: "Z up, then X to the right, then Y to the rear". */
+function homingInWords({ homing, homesTo }: Machine): string {
+  if (!homing.order) return homesTo || 'all axes to their switches';
+  const ways = homing.order.map((a) => `${a.toUpperCase()} to its ${homing[a] === 'max' ? 'plus' : 'minus'} end`);
+  return `${ways.join(', then ')}${homesTo ? ` (${homesTo})` : ''}`;
+}
+
 function machineStep({ planned, speech }: Making): RunStep {
   const machine = planned.machine!;
   const common = machine.commonOffset;
   return step('machine', null, `Is ${machine.name} ready?`, {
     says: [
       machine.homing.homes
-        ? `The way of every axis to its switch is clear. Home the machine: ${machine.homesTo || 'all axes to their switches'}.`
+        ? `The way of every axis to its switch is clear. Home the machine: ${homingInWords(machine)}.`
         : `${machine.name} cannot home: do not switch it off between here and the end of the job.`,
       `Open the table of work offsets and read the common offset. It adds itself to every register.${common.why ? ` It stays as it is because: ${common.why}. What is keyed in counts with it.` : ''}`,
     ],
@@ -158,11 +165,24 @@ function machineStep({ planned, speech }: Making): RunStep {
   });
 }
 
+/** A machine that cannot home is left where it is found again. */
+function safeEndWords(machine: Machine | null, register: string, speech: Speech): string[] {
+  if (!machine || machine.homing.homes || !machine.safeEnd) return [];
+  const { safeEnd } = machine;
+  const at = AXES.map((a) => `${a.toUpperCase()} ${speech.signed(safeEnd[a])}`).join(' ');
+  return [
+    `Leave ${machine.name} at ${at} ${unitName(speech.units)} in ${register}, Z first, while the register still stands: it cannot home, and is found again there.`,
+  ];
+}
+
 /** When the last part is through: the registers are taken back, the machine is left as it was found. */
-function endSteps({ job, planned, letter }: Making, last: PlannedSetup): RunStep[] {
+function endSteps({ job, planned, letter, speech }: Making, last: PlannedSetup): RunStep[] {
   return [
     step('clear', null, 'Clear the registers', {
-      says: ['Run these lines, or set the same registers to nothing by hand: what is left over moves the next job.'],
+      says: [
+        ...safeEndWords(planned.machine, last.register, speech),
+        'Run these lines, or set the same registers to nothing by hand: what is left over moves the next job.',
+      ],
       lines: controlTexts(job, planned, `ISSUE ${letter}`).clear,
       asks: [yes('cleared', 'The registers of this job are cleared')],
     }),

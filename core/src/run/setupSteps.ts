@@ -1,3 +1,4 @@
+import { carrierStep } from '../carrier';
 import { lookAtSetup } from '../control';
 import { checksOf, suppliesOf } from '../job';
 import { type PlannedSetup, type SetupFacts } from '../plan';
@@ -100,6 +101,7 @@ function prepareWords({ speech }: Making, s: PlannedSetup): string[] {
   );
   return [
     `${device!.name}${station ? ` on station ${station.name}` : ''}.`,
+    ...(setup.standsOn && station?.carried ? [carrierStep(device!, setup.standsOn, station.carried, speech)] : []),
     ...(setup.lengths.by === 'spindle nose' ? [] : [lengthWords(s, speech)]),
     ...tools,
     ...suppliesOf(setup).map((c) => `At hand: ${c}.`),

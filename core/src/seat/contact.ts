@@ -52,6 +52,8 @@ export interface SeatedPart {
   readonly blankSeated: Box3;
   /** how each side of the blank comes; left out: raw where there is stock on it */
   readonly blankSide?: (side: Direction) => SurfaceState;
+  /** protective film that is still on the outermost face that looks in a machine direction, mm; left out: none */
+  readonly film?: (faces: Direction) => number;
   /** whether the material is really flat at a level of a part side, `u·x = along`: a facet of a curved face is not */
   readonly isFlat: (side: Direction, along: number) => boolean;
 }

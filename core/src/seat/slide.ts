@@ -1,6 +1,7 @@
 import {
   add,
   AXES,
+  DIRECTIONS,
   pose,
   rotationOf,
   signOf,
@@ -35,6 +36,8 @@ export interface Locator {
   readonly centers?: true;
   /** what is brought there is a hole of the blank */
   readonly onDowel?: true;
+  /** protective film of the part that counts in it, mm; left out: none */
+  readonly film?: number;
 }
 
 /** What the jaws grip: size across in both directions, where along the axis, and the middle. Device frame, mm. */
@@ -66,6 +69,8 @@ export interface SeatFacts {
   /** the first copy's finished box; the same when there is one part only */
   readonly firstCopyBox: Box3;
   readonly blankBox: Box3;
+  /** protective film on outermost faces, by the machine direction they look in, mm; left out: none */
+  readonly film?: Readonly<Partial<Record<Direction, number>>>;
   /** false: sliding to rest and the locators in turn did not come to an end */
   readonly settled: boolean;
   /**
@@ -224,9 +229,14 @@ export function otherHomes(part: SeatedPart, to: Locators, home: Vec3): Vec3[] {
 export function placed(
   part: SeatedPart,
   t: Vec3,
-): Pick<SeatFacts, 'orientation' | 'pose' | 'loadedBox' | 'finishedBox' | 'firstCopyBox' | 'blankBox'> {
+): Pick<SeatFacts, 'orientation' | 'pose' | 'loadedBox' | 'finishedBox' | 'firstCopyBox' | 'blankBox' | 'film'> {
   const finishedSeated = meshBox(part.finished);
+  const filmed = DIRECTIONS.flatMap((d): [Direction, number][] => {
+    const mm = part.film?.(d) ?? 0;
+    return mm > 0 ? [[d, mm]] : [];
+  });
   return {
+    ...(filmed.length > 0 && { film: Object.fromEntries(filmed) }),
     orientation: part.orientation,
     pose: pose(rotationOf(part.orientation), t),
     loadedBox: shiftedBox(meshBox(part.loaded), t),

@@ -5,6 +5,8 @@ import { checksOf, isHeldOn, suppliesOf, toolOfCut, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
 import { speechIn, toUnits } from '../units';
+import { carrierOf } from './carrier';
+import { filmInWords } from './film';
 import { lengthRegisterOf, zeroInWords } from '../zero';
 
 /** One number or choice of an issue, under a name that stays the same between issues. */
@@ -76,6 +78,7 @@ function jobEntries(job: Job, planned: PlannedJob): Entry[] {
     ...AXES.map((a) => size('Part', `size ${a.toUpperCase()}`, planned.part.size[a])),
     ...DIRECTIONS.map((d) => size('Blank', `allowance ${PART_SIDE[d]}`, allowanceOn(planned.blank.allowance, d))),
     text('Blank', 'kind', planned.blank.kind),
+    text('Blank', 'film', filmInWords(job, planned.blank) ?? 'none'),
     ...AXES.map((a) => size('Blank', `size ${a.toUpperCase()}`, planned.blank.size[a])),
     ...DIRECTIONS.map((d) =>
       text('Blank', `${PART_SIDE[d]} comes`, stateWithStock(job.blank, planned.blank.allowance, d)),
@@ -99,6 +102,7 @@ function chosenEntries(job: Job, s: PlannedSetup): Entry[] {
     text(place, 'register', s.register),
     text(place, 'program', setup.program),
     text(place, 'device', s.device?.name ?? 'not chosen'),
+    text(place, 'stands on', carrierOf(s, speech) ?? 'its station'),
     text(place, 'station', s.station?.name ?? 'not chosen'),
     text(place, 'face up', PART_SIDE[setup.orientation.up]),
     text(place, 'face to the right', PART_SIDE[setup.orientation.right]),

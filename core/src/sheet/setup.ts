@@ -9,6 +9,7 @@ import type { Family } from '../shop';
 import { holdingOf, type RowsOf } from '../holdings';
 import { unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
+import { carrierOf } from './carrier';
 import { feedRate } from '../hold';
 import { depthInWords } from '../prove';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
@@ -160,7 +161,13 @@ function stationRow({ station }: PlannedSetup): Row {
 /** How the part is located and held, as the operator sets it. */
 function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
   const held = holdingOf(of.device).rows(of);
-  return [{ label: held.device, value: of.device.name }, stationRow(planned), ...held.rows];
+  const carrier = carrierOf(planned, of.speech);
+  return [
+    { label: held.device, value: of.device.name },
+    ...(carrier === null ? [] : [{ label: 'Stands', value: carrier }]),
+    stationRow(planned),
+    ...held.rows,
+  ];
 }
 
 /** What is cut, where it is more than simply all over: how deep below the finished top, and with what. */

@@ -6,6 +6,7 @@ import { type Acceptance, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { type PlannedJob, type PlannedSetup, type PlannedTransition } from '../plan';
 import { allowanceOn, stateWithStock } from '../blank';
+import { filmInWords } from './film';
 import type { Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
@@ -105,6 +106,7 @@ export function buildSheet({
 }): Sheet {
   const speech = speechIn(job.units);
   const [unit, size] = [unitName(job.units), sizesIn(speech)];
+  const film = filmInWords(job, planned.blank);
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -122,6 +124,7 @@ export function buildSheet({
       { label: 'Due', value: job.due ?? 'not given' },
       { label: `Blank, ${unit}`, value: `${planned.blank.kind} ${size(planned.blank.size)}` },
       { label: 'Sides of the blank', value: sidesInWords(job.blank, planned.blank.allowance) },
+      ...(film === null ? [] : [{ label: 'Film', value: film }]),
       { label: `Finished part, ${unit}`, value: size(planned.part.size) },
       {
         label: `Allowance, ${unit}`,

@@ -9,12 +9,17 @@ const positionInMachine = Type.Union([
   Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false }),
 ]);
 
+const axis = Type.Union([Type.Literal('x'), Type.Literal('y'), Type.Literal('z')]);
+
 export const homingSchema = Type.Object(
   {
     homes: Type.Boolean({ description: 'The machine can find its machine zero by itself.' }),
     x: end,
     y: end,
     z: end,
+    order: Type.Union([Type.Null(), Type.Tuple([axis, axis, axis])], {
+      description: 'In which order the axes go to their switches; null: nobody has said.',
+    }),
     plusMinus: Type.Optional(
       plusMinus('Within which a switch is found again. Left out or null: it is taken to be in the ± of the stations.'),
     ),
@@ -46,6 +51,15 @@ export const positionsSchema = Type.Object(
     additionalProperties: false,
     description:
       'Machine coordinates of the spindle gauge line: reference return (G28), second reference return (G30) and tool change. null: none.',
+  },
+);
+
+/** Where a machine that cannot home is left. */
+export const safeEndSchema = Type.Union(
+  [Type.Null(), Type.Object({ x: lengthMm, y: lengthMm, z: lengthMm }, { additionalProperties: false })],
+  {
+    description:
+      'Work coordinates where the tool is left when all is done, Z first: for a machine that cannot home. null: none.',
   },
 );
 
@@ -108,8 +122,9 @@ export const PLAIN_DIALECT: Dialect = {
 
 /** What is not known of a machine yet: it homes, adds nothing, and reads the published words. */
 export const NO_CONTROL = {
-  homing: { homes: true, x: 'max' as const, y: 'max' as const, z: 'max' as const },
+  homing: { homes: true, x: 'max' as const, y: 'max' as const, z: 'max' as const, order: null },
   commonOffset: { x: 0, y: 0, z: 0, why: '' },
   positions: { reference: null, second: null, toolChange: null },
+  safeEnd: null,
   dialect: PLAIN_DIALECT,
 };

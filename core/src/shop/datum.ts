@@ -1,4 +1,5 @@
 import { kindFacts, type Device } from './devices';
+import type { Vec3 } from '../frames';
 import type { Station } from './station';
 
 /**
@@ -21,4 +22,36 @@ export function stationFor<S extends Pick<Station, 'position' | 'measuredFor'>>(
 
 export function isMeasuredFor({ measuredFor }: Pick<Station, 'measuredFor'>, device: Device): boolean {
   return measuredFor.length === 0 || measuredFor.some((m) => m.device === device.id && m.as === datumAs(device));
+}
+
+/** What a device stands on when it does not stand on its station itself. Axes of the machine, mm. */
+export interface Carried {
+  /** null: what is named is not in the shop */
+  readonly by: Device | null;
+  /** from the datum of what carries it to its own */
+  readonly offset: Vec3;
+  /** how exactly it comes to stand there again, and how exactly the station is measured; null: not known */
+  readonly plusMinus: number | null;
+  readonly stationPlusMinus: number | null;
+}
+
+/** A station as a device finds it: its position is that device's datum. `carried`: it stands on another device there. */
+export interface StationHere extends Station {
+  readonly carried?: Carried;
+}
+
+/**
+ * The station of a device that stands on another one: measured for the one below, and so much further. ± add up. Not
+ * known while the one below is not, or is not measured.
+ */
+export function stationOn(station: Station, { by, offset, plusMinus }: Omit<Carried, 'stationPlusMinus'>): StationHere {
+  const below = by ? stationFor(station, by).position : null;
+  const sum = plusMinus === null || station.plusMinus === null ? null : station.plusMinus + plusMinus;
+  const position = below && { x: below.x + offset.x, y: below.y + offset.y, z: below.z + offset.z };
+  return {
+    ...station,
+    position,
+    plusMinus: sum,
+    carried: { by, offset, plusMinus, stationPlusMinus: station.plusMinus },
+  };
 }

@@ -6,7 +6,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { lengthMm, longText, positiveMm, quantity, shortText } from '../schema';
 import { deviceSchema } from './devices';
 import { stationSchema } from './station';
-import { accuracySchema, dialectSchema, homingSchema, positionsSchema } from './control';
+import { accuracySchema, dialectSchema, homingSchema, positionsSchema, safeEndSchema } from './control';
 import { gaugeSetSchema, pinSchema } from './pins';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
@@ -52,6 +52,7 @@ export const machineSchema = Type.Object(
       { additionalProperties: false, description: 'Adds itself to every register. Zero, or the reason why not.' },
     ),
     positions: positionsSchema,
+    safeEnd: safeEndSchema,
     dialect: dialectSchema,
     stations: Type.Array(stationSchema, { maxItems: 40 }),
   },

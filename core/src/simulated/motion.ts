@@ -84,8 +84,11 @@ function shareInside({ travel }: MachineBuild, from: Vec3, to: Vec3): number {
 /** How far homing backs off the switch before it comes again slowly. */
 const BACK_OFF = 5;
 
+/** Where nobody has said otherwise: up first. */
+const USUAL_ORDER = ['z', 'x', 'y'] as const;
+
 /**
- * Homes: Z first, then X and Y, each fast to its switch, back off, slowly on again. Afterwards shown and true
+ * Homes axis after axis (as the machine does, else Z first, then X and Y), each fast to its switch, back off, slowly on again. Afterwards shown and true
  * positions agree.
  * @returns the path it took, true machine coordinates
  */
@@ -98,7 +101,7 @@ export function home(
   if (s.fault) return { state: s, path: [], problem: `${s.fault.says} Reset first.` };
   const path: Vec3[] = [trulyAt(s)];
   const go = (change: Partial<Vec3>) => path.push({ ...path[path.length - 1], ...change });
-  for (const axis of ['z', 'x', 'y'] as const) {
+  for (const axis of build.homing.order ?? USUAL_ORDER) {
     const end = build.homing[axis];
     const at = build.travel[axis][end];
     go({ [axis]: at });

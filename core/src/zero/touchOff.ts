@@ -1,4 +1,4 @@
-import { AXES, partSideFacing, type Axis, type Direction } from '../frames';
+import { AXES, partSideFacing, signOf, type Axis, type Direction } from '../frames';
 import type { SurfaceState } from '../job';
 import { faceHere } from '../part';
 import { furthest, surfaceAt, type SeatFacts } from '../seat';
@@ -51,6 +51,8 @@ export interface TouchableIn {
   readonly open: (faces: Direction) => readonly Window[];
   /** how each side of the blank comes */
   readonly blankSide?: (side: Direction) => SurfaceState;
+  /** protective film on the outermost face that looks in a direction, mm; left out: none */
+  readonly film?: (faces: Direction) => number;
 }
 
 /** So much further in, what is touched must still be there. Common practice, no source. */
@@ -70,7 +72,7 @@ const within = (window: Window, axis: Axis): Window => ({
  * away from where the device ends has no place of its own to touch (a bar whose widest place is between the jaws): it
  * is left out.
  */
-export function touchableFaces({ seat, loaded, finished, open, blankSide }: TouchableIn): TouchableFace[] {
+export function touchableFaces({ seat, loaded, finished, open, blankSide, film }: TouchableIn): TouchableFace[] {
   const { translation: t } = seat.pose;
   return FACES.flatMap((faces) => {
     const axis = faces[1] as Axis;
@@ -96,7 +98,10 @@ export function touchableFaces({ seat, loaded, finished, open, blankSide }: Touc
       blank: seat.blankBox,
       blankSide,
     });
-    return [{ axis, faces, name: faceHere(seat.orientation, faces), surface, seatedLevel: reach.level }];
+    const face = { axis, faces, name: faceHere(seat.orientation, faces), surface, seatedLevel: reach.level };
+    const outermost = (signOf(faces) > 0 ? seat.loadedBox.max : seat.loadedBox.min)[axis] - t[axis];
+    const filmMm = Math.abs(reach.level - outermost) < TOUCH_MM ? (film?.(faces) ?? 0) : 0;
+    return [{ ...face, ...(filmMm > 0 && { film: filmMm }) }];
   });
 }
 

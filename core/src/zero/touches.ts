@@ -12,6 +12,8 @@ export interface Touch {
   readonly side: 1 | -1;
   /** position to declare while touching */
   readonly declare: number;
+  /** protective film on it, which is what is touched, mm; left out: none */
+  readonly film?: number;
 }
 
 /** How zero is found along one axis. */
@@ -36,4 +38,6 @@ export interface TouchableFace {
   readonly name: string;
   readonly surface: SurfaceState;
   readonly seatedLevel: number;
+  /** protective film on it, mm; left out: none */
+  readonly film?: number;
 }

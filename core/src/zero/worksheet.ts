@@ -53,6 +53,8 @@ const inWork = ({ seat, zero }: WorksheetInput, axis: Axis, seatedLevel: number)
 /** What to declare at a face of the part. */
 export function touchAt(input: WorksheetInput, face: TouchableFace): Touch {
   const side = signOf(face.faces);
+  const film = face.film ?? 0;
+  const filmed = film > 0 ? { film } : {};
   if (face.axis === 'z') {
     const top = inWork(input, 'z', face.seatedLevel);
     return {
@@ -61,7 +63,8 @@ export function touchAt(input: WorksheetInput, face: TouchableFace): Touch {
       faces: '+z',
       face: top,
       side: 1,
-      declare: declareOnTop(top, input.setup.touchOff.top.thickness),
+      declare: declareOnTop(top, input.setup.touchOff.top.thickness + film),
+      ...filmed,
     };
   }
   const { diameter, thickness, with: means } = input.setup.touchOff.side;
@@ -72,9 +75,14 @@ export function touchAt(input: WorksheetInput, face: TouchableFace): Touch {
     faces: face.faces,
     face: at,
     side,
-    declare: declareAtSide(at, side, means === 'indicator' ? 0 : diameter / 2, thickness),
+    declare: declareAtSide(at, side, means === 'indicator' ? 0 : diameter / 2, thickness + film),
+    ...filmed,
   };
 }
+
+/** "plus the film on it, 0.100"; nothing where there is none. */
+const filmInWords = ({ film = 0, side }: Touch, speech: Speech): string[] =>
+  film > 0 ? [`${side > 0 ? 'plus' : 'minus'} the film on it, ${speech.size(film)}`] : [];
 
 /**
  * The device's own face an axis is located by: jaw, stop, fence, or what the part lies on. Its face looks towards the
@@ -144,7 +152,8 @@ export function isLocatedFinished(seat: SeatFacts, axis: Axis): boolean {
 }
 
 /** "raw left face", "fixed jaw", the way it is read out. */
-export const bodyName = (t: Touch): string => (t.body === 'device' ? t.name : `${t.body} ${t.name}`);
+export const bodyName = (t: Touch): string =>
+  t.body === 'device' ? t.name : `${t.film ? 'film on the ' : ''}${t.body} ${t.name}`;
 
 /** Where the face lies as counted from zero: "zero lies on it", "it lies at X −3.000 from zero". */
 function fromZero(axis: Axis, { face }: Touch, speech: Speech): string {
@@ -169,6 +178,7 @@ function oneFace({ setup, speech }: WorksheetInput, axis: Axis, touch: Touch): A
           `${touch.side > 0 ? 'plus' : 'minus'} the ${means.with === 'touch plate' ? 'plate' : 'feeler'}, ${speech.size(means.thickness)}`,
         ]
       : []),
+    ...filmInWords(touch, speech),
   ];
   const act =
     means.with === 'indicator'
@@ -192,7 +202,9 @@ function betweenFaces({ setup, speech }: WorksheetInput, axis: Axis, faces: read
       axis,
       `Nothing to center on in ${name}: only ${faces.length} of the two faces ${faces.length === 1 ? 'stands' : 'stand'} above the device.`,
     );
-  const declare = (faces[0].face + faces[1].face) / 2;
+  // tool and feeler fall out; film does where it is on both
+  const onFilm = faces.slice(0, 2).reduce((sum, { film = 0, side }) => sum + side * film, 0);
+  const declare = (faces[0].face + faces[1].face + onFilm) / 2;
   return {
     axis,
     how: 'two faces',
@@ -260,6 +272,7 @@ function onTop(input: WorksheetInput): AxisTouchOff {
     top.thickness > 0
       ? `, plus the ${top.with === 'cutter' || top.with === 'stylus' ? 'feeler' : top.with} ${speech.size(top.thickness)}`
       : '';
+  const film = filmInWords(touch, speech).map((w) => `, ${w}`);
   const length = lengthInWords(input);
   return {
     axis: 'z',
@@ -267,7 +280,7 @@ function onTop(input: WorksheetInput): AxisTouchOff {
     touches: [touch],
     declare: touch.declare,
     problem: null,
-    formula: `${bodyName(touch)} at ${speech.signed(touch.face)}${between}: declare Z ${speech.signed(touch.declare)}; ${length}`,
+    formula: `${bodyName(touch)} at ${speech.signed(touch.face)}${between}${film.join('')}: declare Z ${speech.signed(touch.declare)}; ${length}`,
     says: `Z: ${beforeLoading(touch, `Touch the ${bodyName(touch)}`)} with ${topMeansInWords(setup, speech)}; ${fromZero('z', touch, speech)}; declare Z ${speech.signed(touch.declare)}; ${length}.`,
   };
 }

@@ -246,7 +246,8 @@ export function holdOnFlat(input: HoldOf<FlatDevice>): HoldFacts {
   const { device, setup, seat, speech, shop, kernel } = input;
   const bond = shop.bonds.find((b) => b.id === setup.hold.bond) ?? null;
   const under = undersideOf(input);
-  const rest = restHeight(device, setup.hold, bond);
+  const { film = 0 } = seat.locators.z;
+  const rest = restHeight(device, { ...setup.hold, film }, bond);
   const clamps = clampEffects(input);
   const kind = flatKindOf(device);
   const pull = kind.pull(input);

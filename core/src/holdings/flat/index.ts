@@ -94,6 +94,12 @@ function moved(setup: SetupIn<'flat'>, { x, y }: { readonly x: number; readonly 
   };
 }
 
+/** A part with what seats it; the film on its underside lies under it as well. */
+function onFlat(part: SeatedPart, needs: Needs): FlatSeatInput {
+  const film = part.film?.('-z') ?? 0;
+  return { ...part, ...needs, plate: film > 0 ? { ...needs.plate, film } : needs.plate };
+}
+
 /**
  * A part that lies on something flat, set against pins, a fence or a line, and clamped, sucked, stuck or weighed down.
  * Device frame: left front corner of the top.
@@ -101,7 +107,7 @@ function moved(setup: SetupIn<'flat'>, { x, y }: { readonly x: number; readonly 
 export const flat: Holding<'flat', Needs> = {
   seatNeeds,
   seat: (part, needs) => {
-    const input = { ...part, ...needs };
+    const input = onFlat(part, needs);
     const put = seatFlat(input);
     const gaps = (axis: 'x' | 'y') => gapsAtPins(input, put.seat, axis);
     return { ...put, gripped: null, pinGaps: { x: gaps('x'), y: gaps('y') } };
@@ -110,7 +116,7 @@ export const flat: Holding<'flat', Needs> = {
   elsewhere: (part, needs, at) =>
     needs.plate.dowels || needs.plate.edgePins || needs.plate.nest
       ? []
-      : otherHomes(part, locatorsOnFlat({ ...part, ...needs }), at),
+      : otherHomes(part, locatorsOnFlat(onFlat(part, needs)), at),
   facts: holdOnFlat,
   spans: spansOnFlat,
   checks,

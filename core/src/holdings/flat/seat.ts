@@ -21,7 +21,10 @@ import {
 export type PlateSeat = Pick<
   HoldIn<'flat'>,
   'under' | 'x' | 'y' | 'dowels' | 'edgePins' | 'nest' | 'pinDiameter' | 'pinHeight' | 'pods'
->;
+> & {
+  /** protective film on the part's underside, mm; left out: none */
+  readonly film?: number;
+};
 
 export interface FlatSeatInput extends SeatedPart {
   readonly device: FlatDevice;
@@ -37,11 +40,11 @@ export interface FlatSeatInput extends SeatedPart {
 export const carriersHigh = (device: FlatDevice): number => (device.kind === 'vacuum pods' ? device.podHeight : 0);
 
 /**
- * What lies between the device and the part, from the device up: packing, then tape or glue. mm above the device's
- * top.
+ * What lies between the device and the part, from the device up: packing, then tape or glue, then the film on the
+ * part. mm above the device's top.
  */
 export function restHeight(device: FlatDevice, plate: PlateSeat, bond: Bond | null): number {
-  return carriersHigh(device) + plate.under + (bond?.thickness ?? 0);
+  return carriersHigh(device) + plate.under + (bond?.thickness ?? 0) + (plate.film ?? 0);
 }
 
 /** Where the part can rest, device frame. */
@@ -95,14 +98,16 @@ export function onDevice(device: FlatDevice): Locator {
 
 export function restLocator(device: FlatDevice, plate: PlateSeat, bond: Bond | null): Locator {
   const at = restHeight(device, plate, bond);
+  const film = plate.film ?? 0;
   const names = [
     ...(device.kind === 'vacuum pods' ? ['pods'] : []),
     ...(plate.under > 0 ? ['packing'] : []),
     ...(bond ? [bond.kind] : []),
+    ...(film > 0 ? ['film'] : []),
   ];
   return at === 0 && names.length === 0
     ? onDevice(device)
-    : { name: names.join(' and '), at, kind: 'height', from: `the ${device.kind}` };
+    : { name: names.join(' and '), at, kind: 'height', from: `the ${device.kind}`, ...(film > 0 && { film }) };
 }
 
 /** Machine direction in which a side of the part looks. */

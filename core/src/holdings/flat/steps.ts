@@ -178,6 +178,7 @@ export function flatSteps(input: FlatSteps): string[] {
   const { setup, seat, device, bond, speech, clamps, pull } = input;
   const kind = flatKindOf(device);
   const plate = setup.hold;
+  const { film = 0 } = seat.locators.z;
   const stuck = bond
     ? {
         'double-sided tape': [
@@ -198,6 +199,7 @@ export function flatSteps(input: FlatSteps): string[] {
     ...stuck,
     ...(bond && plate.backing ? [`Leave the backing film on: ${plate.backing}.`] : []),
     ...beside(input),
+    ...(film > 0 ? [`The film stays on underneath: it counts with ${speech.sizeWithUnit(film)}.`] : []),
     `Part down: ${touchedFace(seat.rest)} on the ${seat.locators.z.name}.`,
     ...(bond ? ['Press down all over, hardest in the middle, and give it its time.'] : []),
     ...(bond?.cures ? [`Let the ${bond.name} cure for ${bond.cures} h before anything pulls at the part.`] : []),

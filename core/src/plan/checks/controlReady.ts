@@ -44,6 +44,41 @@ export function homeBeforeReturn(machine: Machine | null, told: Told): Finding[]
   ];
 }
 
+/** Whatever stands on the table is hit by what goes sideways before it is up. */
+export function homesUpFirst(machine: Machine | null, told: Told): Finding[] {
+  if (!machine || !machine.homing.homes || !machine.homing.order) return [];
+  const { order, z } = machine.homing;
+  const before = order.slice(0, order.indexOf('z')).map((a) => a.toUpperCase());
+  if (before.length === 0 && z === 'max') return [];
+  return [
+    finding(told, 'prove/homes-sideways-first', 'caution', {
+      says:
+        z === 'max'
+          ? `${machine.name} homes ${before.join(' and ')} before Z: the tool goes sideways while it may be low.`
+          : `${machine.name} homes Z to its minus end: the tool comes down on the way to its switch.`,
+      numbers: {},
+      because: 'What stands on the table, device, part or clamp, is in its way.',
+      remedy: 'Raise Z and move the tool clear by hand before homing, and home before anything is set on the table.',
+    }),
+  ];
+}
+
+/** Where a machine that cannot home is left: it finds its way back from there. */
+export function safeEndKnown(machine: Machine | null, told: Told): Finding[] {
+  if (!machine || machine.homing.homes) return [];
+  if (machine.safeEnd && machine.safeEnd.z > 0) return [];
+  return [
+    finding(told, 'prove/no-safe-end', 'note', {
+      says: machine.safeEnd
+        ? `${machine.name} cannot home, and its safe end at Z ${told.speech.signed(machine.safeEnd.z)} is not above work zero.`
+        : `${machine.name} cannot home, and where it is left at the end is not told.`,
+      numbers: {},
+      because: 'The head stays where the last program ends, over the part: the next hands go in under it.',
+      remedy: 'On the Shop page, enter a safe end in work coordinates, above everything that stands there.',
+    }),
+  ];
+}
+
 /** What another standing setup owns is neither set nor cleared. */
 export function registerOwned(
   uses: readonly RegisterUse[],

@@ -2,7 +2,7 @@ import type { Direction, Vec3 } from '../../frames';
 import { chainsOf, liesOf, meetingOf, nothingCuts, type CutFeature, type ExactJob, type Lies } from '../../exact';
 import type { Finding } from '../../findings';
 import { meetsWithin } from '../../exact/checks/meetsWithin';
-import type { Job } from '../../job';
+import { standsWhere, type Job } from '../../job';
 import type { Feature, FeatureSurface } from '../../part';
 import type { Machine } from '../../shop';
 import type { Speech } from '../../units';
@@ -52,10 +52,8 @@ export const makersStage: Stage<MakersInputs, Makers> = {
 
 /** The last setup before that was touched off with the same device on the same station; null: none. */
 function touchedEarlier(setups: readonly PlannedSetup[], index: number): number | null {
-  const { station, device } = setups[index].setup;
-  const found = setups
-    .slice(0, index)
-    .findLastIndex((s) => s.setup.measured !== null && s.setup.station === station && s.setup.device === device);
+  const { setup } = setups[index];
+  const found = setups.slice(0, index).findLastIndex((s) => s.setup.measured !== null && standsWhere(s.setup, setup));
   return found < 0 ? null : found;
 }
 

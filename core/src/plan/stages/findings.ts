@@ -9,11 +9,15 @@ import { stickOutReaches } from '../../prove/checks/stickOutReaches';
 import { zeroInsideTravel } from '../../prove/checks/zeroInsideTravel';
 import { zTravelNotProven } from '../../prove/checks/zTravelNotProven';
 import { meetsSquarely } from '../../seat/checks/meetsSquarely';
+import { filmCounts } from '../../seat/checks/filmCounts';
 import { rawFaceLocates } from '../../seat/checks/rawFaceLocates';
-import { furtherOf, isHeldOn, type Setup, type SetupIn } from '../../job';
-import type { Device, Family, Machine, Station, WorkMaterial } from '../../shop';
+import { furtherOf, isHeldOn, isHoldIn, type Setup, type SetupIn, type StandsOn } from '../../job';
+import type { Device, Family, Machine, StationHere, WorkMaterial } from '../../shop';
 import type { Speech } from '../../units';
 import { featureLevels } from '../../zero';
+import { jointBears } from '../../carrier/checks/jointBears';
+import { standsFirm } from '../../carrier/checks/standsFirm';
+import type { JointFacts } from '../../carrier';
 import { feelerNoticed } from '../../zero/checks/feelerNoticed';
 import { rawTouched } from '../../zero/checks/rawTouched';
 import { somethingToTouch } from '../../zero/checks/somethingToTouch';
@@ -50,7 +54,9 @@ export interface ChecksInput {
   readonly astray: readonly string[];
   readonly cuts: readonly CutFacts[];
   readonly device: Device | null;
-  readonly station: Station | null;
+  readonly station: StationHere | null;
+  /** what the device stands on; null: on the station itself, or on nothing that is known */
+  readonly below: Device | null;
   /** null while no device is chosen */
   readonly facts: SetupFacts | null;
   readonly machine: Machine | null;
@@ -68,17 +74,20 @@ type Placed = Omit<ChecksInput, 'setup'> & {
 
 const NOT_CHOSEN = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
 
-function ofZero({ facts, setup, station, machine, here, told }: Placed, device: Device): Finding[] {
+function ofZero({ facts, setup, station, below, machine, here, told }: Placed, device: Device): Finding[] {
   const { seat, programmed } = facts;
   const { problems } = featureLevels(setup.zero, setup.orientation, lookupIn(here));
   return [
     ...rawFaceLocates(seat, told),
+    ...filmCounts(seat, { bonded: isHoldIn('flat', setup.hold) && setup.hold.bond !== null }, told),
     ...meetsSquarely(seat, holdingOf(device).pinsAlong(setup), told),
+    ...standsFirm(setup, device, { station, below, machine }, told),
     ...stationKnown(
       {
         station: facts.touched ? { ...(station ?? NOT_CHOSEN), position: facts.touched.position } : station,
         entered: machine?.stations.find((s) => s.id === setup.station) ?? null,
-        device,
+        // what is measured is what stands on the station
+        device: below ?? device,
         homes: facts.touched !== null || (machine?.homing.homes ?? true),
       },
       told,
@@ -177,12 +186,22 @@ export const pieceFindingsStage: Stage<PieceChecks, Finding[]> = {
   },
 };
 
+/** A device on another one, and what keeps the two together. */
+export interface OnCarrier {
+  readonly standsOn: StandsOn;
+  readonly joint: JointFacts;
+  readonly upper: string;
+  readonly lower: string;
+}
+
 interface ForceFindings {
   setup: Pick<Setup, 'id' | 'op'>;
   facts: SetupFacts;
   pieces: readonly PlannedPiece[];
   forces: readonly ForceFacts[];
   material: WorkMaterial | null;
+  /** what keeps the device on the one it stands on; null: it stands on the station itself */
+  joint: OnCarrier | null;
   speech: Speech;
 }
 /**
@@ -191,11 +210,12 @@ interface ForceFindings {
  */
 export const forceFindingsStage: Stage<ForceFindings, Finding[]> = {
   name: 'findings of forces',
-  compute: ({ setup, facts, pieces, forces, material, speech }) => {
+  compute: ({ setup, facts, pieces, forces, material, joint, speech }) => {
     const told: Told = { setupId: setup.id, op: setup.op, speech };
     const said = ({ margin, way, bend, elsewhere }: ForceFacts, { seat }: SetupFacts) => [
       ...onePlace(seat, elsewhere, told),
       ...marginHolds(margin, told),
+      ...(joint ? jointBears(joint, margin, told) : []),
       ...partGives(bend, material, told),
       ...wayClear(way, told),
       ...partComesFree(facts.separation, margin, told),

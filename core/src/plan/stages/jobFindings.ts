@@ -14,7 +14,14 @@ import type { Machine } from '../../shop';
 import { sameFaceLost } from '../../transition/checks/sameFaceLost';
 import type { Speech } from '../../units';
 import type { BlankMaterial } from '../blankMaterial';
-import { commonOffsetZero, dialectComplete, homeBeforeReturn, registerOwned } from '../checks/controlReady';
+import {
+  commonOffsetZero,
+  dialectComplete,
+  homeBeforeReturn,
+  homesUpFirst,
+  registerOwned,
+  safeEndKnown,
+} from '../checks/controlReady';
 import { metalNeverReached } from '../checks/metalNeverReached';
 import { registerUsedTwice } from '../checks/registerUsedTwice';
 import { toolNumbers } from '../checks/toolNumbers';
@@ -85,6 +92,8 @@ export const routeFindingsStage: Stage<RouteFindings, Finding[]> = {
       ...toolNumbers(job.setups, (setupId, op) => ({ setupId, op, speech })),
       ...commonOffsetZero(machine, whole),
       ...homeBeforeReturn(machine, whole),
+      ...homesUpFirst(machine, whole),
+      ...safeEndKnown(machine, whole),
       ...dialectComplete(machine, whole),
       ...(unreached ? metalNeverReached(unreached, setups.at(-1)?.op ?? null, whole) : []),
     ];

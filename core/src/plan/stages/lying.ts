@@ -1,9 +1,20 @@
-import { stateWithStock } from '../../blank';
-import { rotationOf, thenRotate, vec, type Box3, type Orientation, type Rotation } from '../../frames';
+import { filmOn, stateWithStock, STOCK_MM } from '../../blank';
+import {
+  axisOf,
+  partSideFacing,
+  rotationOf,
+  signOf,
+  thenRotate,
+  vec,
+  type Box3,
+  type Direction,
+  type Orientation,
+  type Rotation,
+} from '../../frames';
 import type { Allowance, Blank } from '../../job';
 import { seatedMesh } from '../../part';
 import { turnedBox, type SeatedPart, type SeatFacts } from '../../seat';
-import type { Kernel, Outlines, Solid, TriangleMesh } from '../../solid';
+import { meshBox, type Kernel, type Outlines, type Solid, type TriangleMesh } from '../../solid';
 import { isFlatIn, type Flats } from '../flats';
 import type { Stage } from '../graph';
 
@@ -11,6 +22,19 @@ export const turnedStage: Stage<{ solid: Solid; orientation: Orientation }, Tria
   name: 'turned',
   compute: ({ solid, orientation }) => seatedMesh(solid, orientation),
 };
+
+/** A face that is still the blank's has its film on. */
+function filmOf(
+  film: LyingInputs['film'],
+  orientation: Orientation,
+  loaded: Box3,
+  blank: Box3,
+): Pick<SeatedPart, 'film'> {
+  if (!film.film) return {};
+  const end = (box: Box3, faces: Direction) => (signOf(faces) > 0 ? box.max : box.min)[axisOf(faces)];
+  const isBlanks = (faces: Direction) => Math.abs(end(loaded, faces) - end(blank, faces)) < STOCK_MM;
+  return { film: (faces) => (isBlanks(faces) ? filmOn(film, partSideFacing(orientation, faces)) : 0) };
+}
 
 interface LyingInputs {
   loaded: TriangleMesh;
@@ -20,12 +44,14 @@ interface LyingInputs {
   blank: Box3;
   allowance: Allowance;
   sides: Pick<Blank, 'sides'>;
+  film: Pick<Blank, 'kind' | 'along' | 'film'>;
   flats: Flats;
 }
 /** What is left and the finished part as they lie in a setup, before they slide anywhere. */
 export const lyingStage: Stage<LyingInputs, SeatedPart> = {
   name: 'lying',
-  compute: ({ loaded, finished, orientation, firstCopy, blank, allowance, sides, flats }) => ({
+  compute: ({ loaded, finished, orientation, firstCopy, blank, allowance, sides, film, flats }) => ({
+    ...filmOf(film, orientation, meshBox(loaded), turnedBox(blank, orientation)),
     orientation,
     loaded,
     finished,

@@ -3,7 +3,7 @@ import type { Programmed, Setup } from '../../job';
 import { ledgerOf, NO_LEDGER, type Ledger, type TouchedStation } from '../../ledger';
 import type { HoldFacts } from '../../hold';
 import { seatInWords, type SeatedPart, type SeatFacts } from '../../seat';
-import type { Machine, Station } from '../../shop';
+import type { Machine, StationHere } from '../../shop';
 import { isInOutlines } from '../../solid';
 import type { Speech } from '../../units';
 import {
@@ -35,7 +35,7 @@ import type { SetupFacts } from '../planned';
 import type { Sections } from './lying';
 
 /** Stands for a station that is not chosen, when the zero was touched off all the same. */
-const NOWHERE: Station = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
+const NOWHERE: StationHere = { id: '', name: '', position: null, plusMinus: null, measuredFor: [], note: '' };
 
 /** Where work zero is, and from where that is counted. */
 export interface Zeroed {
@@ -43,16 +43,16 @@ export interface Zeroed {
   /** where the device really stands, from a zero touched off here or earlier; null: as measured, or unknown */
   readonly touched: TouchedStation | null;
   /** the station as it was measured, and holds today */
-  readonly lasting: Station | null;
+  readonly lasting: StationHere | null;
   /** where the device stands: as touched off, else as measured */
-  readonly standing: Station | null;
+  readonly standing: StationHere | null;
 }
 
 interface ZeroInputs {
   setup: Pick<Setup, 'op' | 'orientation' | 'zero' | 'measured'>;
   seat: SeatFacts;
   here: FeaturesHere;
-  station: Station | null;
+  station: StationHere | null;
   /** false: machine coordinates are new every time the machine is switched on */
   homes: boolean;
   earlier: TouchedStation | null;
@@ -118,8 +118,8 @@ export const ledgerStage: Stage<LedgerInputs, Account> = {
 /** Faces of the part that nothing covers. */
 export const touchableStage: Stage<{ part: SeatedPart; seat: SeatFacts; open: HoldFacts['open'] }, TouchableFace[]> = {
   name: 'touchable faces',
-  compute: ({ part: { loaded, finished, blankSide }, seat, open }) =>
-    touchableFaces({ seat, loaded, finished, open: (faces) => open[faces], blankSide }),
+  compute: ({ part: { loaded, finished, blankSide, film }, seat, open }) =>
+    touchableFaces({ seat, loaded, finished, open: (faces) => open[faces], blankSide, ...(film && { film }) }),
 };
 
 /** How far below the top of the material a bore or boss is touched. Common practice, no source. */

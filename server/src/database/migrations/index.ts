@@ -18,6 +18,7 @@ import { proposed } from './0016-proposed';
 import { cuts } from './0017-cuts';
 import { exact } from './0018-exact';
 import { dowels } from './0019-dowels';
+import { deviceOnDevice } from './0020-device-on-device';
 
 export interface Migration {
   readonly name: string;
@@ -45,4 +46,5 @@ export const migrations: readonly Migration[] = [
   { name: '0017-cuts', up: cuts },
   { name: '0018-exact', up: exact },
   { name: '0019-dowels', up: dowels },
+  { name: '0020-device-on-device', up: deviceOnDevice },
 ];

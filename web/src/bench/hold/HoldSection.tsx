@@ -9,6 +9,7 @@ import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
 import { fieldsOf } from './fields';
 import { GasketExport, JigFields } from './Outlines';
+import { StandsOnFields } from './StandsOnFields';
 import { withDevice } from './withDevice';
 
 /**
@@ -69,6 +70,7 @@ export function HoldSection(props: SectionProps) {
           onCommit={(id) => edit((s) => withDevice(jobId, s, shop.devices.find((d) => d.id === id) ?? null))}
         />
       </div>
+      {device && <StandsOnFields {...props} device={device} />}
       {fits.length > 0 && <p className="mb-1 quiet">Made for this part: {fits.map((d) => d.name).join(', ')}.</p>}
       {held && Fields && <Fields {...held} />}
       {device && !held && (

@@ -4,7 +4,8 @@ import { BLOCK_SIDES, boreHole, inBores, proposedBores, type SeatedDowels } from
 import { holdingOf, nearestHole } from '@violet-jaw/core/holdings';
 import { axisOf } from '@violet-jaw/core/frames';
 import { isHoldIn, type Dowel, type HoldIn, type Job, type Setup } from '@violet-jaw/core/job';
-import { emptyPattern, isDrilledHere, proposedDowels } from '@violet-jaw/core/remedy';
+import { dowelGridOf, emptyPattern, isDrilledHere, proposedDowels, type DowelGrid } from '@violet-jaw/core/remedy';
+import type { Device } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { useFeatures } from '../../app/useFeatures';
 import { ChoiceField } from '../../fields/TextField';
@@ -18,13 +19,15 @@ interface Where {
   readonly box: { readonly min: { readonly x: number; readonly y: number } } | undefined;
   /** how deep may be drilled into what the part lies on, mm */
   readonly drillable: number;
+  readonly device: Device | null;
 }
 
 /** Dowels a setup begins with, where its part lies now. */
-function begun(job: Job, setup: Setup, { box, drillable }: Where): OnDowels {
+function begun(job: Job, setup: Setup, { box, drillable, device }: Where): OnDowels {
   const { drilledIn } = job.dowels ?? emptyPattern(job, setup.id, drillable);
   const from = job.setups.find((s) => s.id === drilledIn);
-  const [x, y] = [Math.round((box?.min.x ?? 100) + 30), Math.round((box?.min.y ?? 100) + 30)];
+  const near = { x: Math.round((box?.min.x ?? 100) + 30), y: Math.round((box?.min.y ?? 100) + 30) };
+  const { x, y } = (device && nearestHole(device, near)) ?? near;
   const drilled = !inBores(job.dowels?.holes ?? []) && isDrilledHere(from, setup, drillable);
   return { in: drilled ? 'drilled' : 'own', x, y, up: 8, block: null };
 }
@@ -43,7 +46,7 @@ const putOnDowels =
   });
 
 /** Asks for places of two dowels; what stands in the way is told. */
-function useProposal(setup: Setup) {
+function useProposal(setup: Setup, grid: DowelGrid | null) {
   const { store, jobPlannedNow, speech } = useJob();
   const [why, setWhy] = useState<string | null>(null);
   const propose = async (gesture?: string) => {
@@ -53,7 +56,7 @@ function useProposal(setup: Setup) {
       return;
     }
     const job = store.getState().document;
-    const found = job && proposedDowels(job, setup.id, { seen, speech });
+    const found = job && proposedDowels(job, setup.id, { seen, speech, grid });
     setWhy(found && 'why' in found ? found.why : null);
     if (found && 'dowels' in found) store.getState().edit((j) => ({ ...j, dowels: found.dowels }), gesture);
   };
@@ -84,10 +87,14 @@ function useBores(setup: Setup, where: Where): (() => void) | null {
 export function Dowels(props: SectionProps) {
   const { setup, planned } = props;
   const { job, store } = useJob();
-  const { why, propose } = useProposal(setup);
   const { hold } = setup;
-  const device = planned?.device;
-  const where = { box: planned?.facts?.seat.loadedBox, drillable: device ? holdingOf(device).drillable(device) : 0 };
+  const device = planned?.device ?? null;
+  const { why, propose } = useProposal(setup, dowelGridOf(device));
+  const where = {
+    box: planned?.facts?.seat.loadedBox,
+    device,
+    drillable: device ? holdingOf(device).drillable(device) : 0,
+  };
   const inItsBores = useBores(setup, where);
   const begin = async () => {
     const gesture = `dowels ${Date.now()}`;

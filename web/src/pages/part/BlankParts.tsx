@@ -1,4 +1,4 @@
-import { type Allowance, type Blank } from '@violet-jaw/core/job';
+import { type Allowance, type Blank, type Film } from '@violet-jaw/core/job';
 import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import {
@@ -197,6 +197,44 @@ function AllSides({ sides, allowance }: { sides: readonly Direction[]; allowance
   );
 }
 
+/** Protective film that stays on a plate or sheet while it is cut. */
+function FilmRow({ blank: { film, along } }: { blank: Blank }) {
+  const { job, change } = useJob();
+  const set = (next: Film | null) => change((j) => ({ blank: { ...j.blank, film: next } }));
+  const name = (d: Direction) => `${PART_SIDE[d]} ${d.toUpperCase()}`;
+  return (
+    <tr>
+      <td className="text-nowrap">film that stays on</td>
+      <td className="number">
+        <OptionalLengthField
+          label="Thickness of the film that stays on"
+          mm={film?.thickness ?? null}
+          units={job.units}
+          max={5}
+          onCommit={(thickness) => set(thickness ? { on: film?.on ?? 'both', thickness } : null)}
+        />
+      </td>
+      <td className="quiet">
+        {film ? (
+          <ChoiceField
+            hideLabel
+            label="Film is on"
+            value={film.on}
+            choices={[
+              { value: 'both', says: 'both faces' },
+              { value: 'plus', says: name(`+${along}`) },
+              { value: 'minus', says: name(`-${along}`) },
+            ]}
+            onCommit={(on) => set({ ...film, on })}
+          />
+        ) : (
+          'none'
+        )}
+      </td>
+    </tr>
+  );
+}
+
 export function Sides({
   blank,
   isBar,
@@ -268,6 +306,7 @@ export function Sides({
           </td>
           <td className="quiet">as it comes</td>
         </tr>
+        {(blank.kind === 'plate' || blank.kind === 'sheet') && <FilmRow blank={blank} />}
       </tbody>
     </Table>
   );

@@ -15,6 +15,21 @@ const POSITIONS: readonly { name: PositionName; says: string }[] = [
   { name: 'toolChange', says: 'Tool change' },
 ];
 
+type Order = Machine['homing']['order'];
+const ALL: readonly NonNullable<Order>[] = [
+  ['z', 'x', 'y'],
+  ['z', 'y', 'x'],
+  ['x', 'y', 'z'],
+  ['x', 'z', 'y'],
+  ['y', 'x', 'z'],
+  ['y', 'z', 'x'],
+];
+const ORDERS = [
+  { value: '', says: 'nobody has said' },
+  ...ALL.map((o) => ({ value: o.join(' '), says: o.map((a) => a.toUpperCase()).join(', then ') })),
+];
+const orderOf = (says: string): Order => ALL.find((o) => o.join(' ') === says) ?? null;
+
 /** How a machine homes, where it returns to, what its common offset is, and what its lines look like. */
 export function ControlFields({
   machine,
@@ -54,6 +69,14 @@ export function ControlFields({
             />
           ))}
         {homing.homes && (
+          <ChoiceField
+            label="In the order"
+            value={homing.order?.join(' ') ?? ''}
+            choices={ORDERS}
+            onCommit={(says) => set({ homing: { ...homing, order: orderOf(says) } })}
+          />
+        )}
+        {homing.homes && (
           <Labeled text="Finds its switches again within ±">
             <OptionalLengthField
               label="Finds its switches again within ±"
@@ -87,6 +110,15 @@ export function ControlFields({
       <p className="quiet mb-0 mt-2">
         Machine coordinates of the spindle gauge line. A position counts when all three are entered.
       </p>
+      {!homing.homes && (
+        <PositionRow
+          key={`safe${machine.safeEnd ? 'set' : ''}`}
+          name="Safe end, work coordinates"
+          position={machine.safeEnd}
+          units={units}
+          onCommit={(safeEnd) => set({ safeEnd })}
+        />
+      )}
       {POSITIONS.map(({ name, says }) => (
         <PositionRow
           key={`${name}${positions[name] ? 'set' : ''}`}

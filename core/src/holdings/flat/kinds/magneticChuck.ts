@@ -21,9 +21,12 @@ const BANDS = 8;
 /** Less than this share of its pressure is told: something is in the way of the field. Common practice, no source. */
 const WEAK = 0.5;
 
-/** Air, packing and tape between part and chuck, mm. */
+/** Air, packing, tape and film between part and chuck, mm. */
 const gapOf = ({ seat, setup, shop }: HoldOf<Chuck>): number =>
-  GAP_MM[seat.rest.surface] + setup.hold.under + (shop.bonds.find((b) => b.id === setup.hold.bond)?.thickness ?? 0);
+  GAP_MM[seat.rest.surface] +
+  setup.hold.under +
+  (shop.bonds.find((b) => b.id === setup.hold.bond)?.thickness ?? 0) +
+  (seat.locators.z.film ?? 0);
 
 /**
  * Flux density of the chuck at a face without a gap, T: Maxwell's pull `p = B²/2μ₀` (any textbook of electrodynamics)
