@@ -16,6 +16,7 @@ import { demoGaugeSets, demoPins } from './pins';
 import { demoOffcuts, demoStock } from './material';
 
 export { floatGuideAsFirstPlanned, floatGuideJob, louverBothSidesJob } from './dowelJobs';
+export { vaneSideHoleJob } from './sideHole';
 export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
 type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'safeEnd' | 'dialect'>;

@@ -1,6 +1,7 @@
 /**
  * Draws the demo's parts with an independent kernel and writes them as STEP (AP214).
  * Vane bearing block: 110 × 70 × 38, corners R6, recess ⌀60 × 4 on top, bore ⌀42 through, four holes ⌀9 through.
+ * Vane bearing block with its side hole: the same, with a hole ⌀6.8 from the middle of the front face into the bore.
  * Float guide: a cast lever: a web 30 wide and 10 thick between a pad of 44 and one of 36, both 16 high, bores ⌀20 and
  * ⌀12 through, 125 apart, the larger pad faced 2 up from the underside, with a recess ⌀28 × 3 about its bore. Its
  * casting has 2 of stock on both pads and under the larger one, and no bores.
@@ -42,6 +43,9 @@ export function vaneBearingBlock(): Shape3D {
   return body;
 }
 
+export const vaneWithSideHole = (): Shape3D =>
+  vaneBearingBlock().cut(drawCircle(3.4).translate(55, 19).sketchOnPlane('XZ', 1).extrude(-21) as unknown as Shape3D);
+
 const block = (x: number, y: number, z: number, [w, d, h]: readonly [number, number, number]) =>
   drawRoundedRectangle(w, d, 0)
     .translate(x + w / 2, y + d / 2)
@@ -68,6 +72,7 @@ await startKernel();
 const folder = process.argv[2] ?? 'demo';
 for (const [name, shape] of [
   ['vane-bearing-block', vaneBearingBlock()],
+  ['vane-side-hole', vaneWithSideHole()],
   ['float-guide', floatGuide()],
   ['float-guide-casting', floatGuideCasting()],
 ] as const) {

@@ -10,6 +10,7 @@ import {
   louverFrameJob,
   sensorFootJob,
   vaneBearingBlockJob,
+  vaneSideHoleJob,
 } from '.';
 
 for (const [name, job] of [
@@ -20,6 +21,7 @@ for (const [name, job] of [
   ['d-window', dWindowJob()],
   ['insulator-plate', insulatorPlateJob()],
   ['float-guide', floatGuideJob()],
+  ['vane-side-hole', vaneSideHoleJob()],
 ] as const) {
   writeFileSync(`demo/${name}.json`, `${JSON.stringify(jobFile(job, demoShop), null, 2)}\n`);
 }

@@ -10,6 +10,7 @@ const JOBS = [
   'd-window',
   'insulator-plate',
   'float-guide',
+  'vane-side-hole',
 ];
 
 test.each(JOBS)('%s can be issued: no stop is open', async (name) => {

@@ -9,6 +9,7 @@ import {
   louverFrameJob,
   sensorFootJob,
   vaneBearingBlockJob,
+  vaneSideHoleJob,
   dWindowJob,
 } from '../../demo';
 import type { Services } from './services';
@@ -54,6 +55,7 @@ export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFi
     const { file, sha256 } = await keep(name);
     await jobs.create(job(file, sha256));
   }
+  await jobs.create(vaneSideHoleJob([await keep('vane-side-hole.step'), vane]));
   await jobs.create(floatGuideJob([await keep('float-guide.step'), await keep('float-guide-casting.step')]));
   return true;
 }

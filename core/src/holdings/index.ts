@@ -28,7 +28,7 @@ export {
   type ViseSeatInput,
 } from './vise/seat';
 export { against } from './flat/against';
-export { boltOf, hasHoles, holeName, nearestAnchor, nearestHole } from './flat/anchor';
+export { boltOf, dowelGridOf, hasHoles, holeName, nearestAnchor, nearestHole, type DowelGrid } from './flat/anchor';
 export { gaugeBlock } from './flat/steps';
 export {
   gapsAtPins,
@@ -46,3 +46,4 @@ export const HOLDINGS: { readonly [F in Family]: Holding<F> } = { vise, flat, ro
 
 /** How a device holds. Its methods take the device it was asked for and no other. */
 export const holdingOf = (device: Device): Holding<Family> => HOLDINGS[familyOf(device)] as Holding<Family>;
+export * from './carrier';

@@ -1,6 +1,6 @@
 import { isDocument, list, within, type Document } from './document';
 
-/** Version 13: film on a sheet, a device that stands on another one, the order of homing. Nobody has told any so far. */
+/** Version 13: film, devices on other ones, the order of homing. Nobody has told any so far. */
 export function fromVersion12(file: Document): Document {
   const job = within(file.job);
   return {

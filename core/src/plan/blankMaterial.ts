@@ -1,7 +1,7 @@
 import { isBoxKind, type BlankFacts } from '../blank';
 import { AXES, DIRECTIONS, axisOf, signOf, type Box3 } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { barAround, shareSlopes, TOUCH_MM, type Kernel, type Solid, type TriangleMesh } from '../solid';
+import { barAround, DEVIATION_MM, isGapOfFacets, shareSlopes, TOUCH_MM, type Kernel, type Solid, type TriangleMesh } from '../solid';
 import { flatsOf } from './flats';
 import { Material, UNCUT } from './material';
 
@@ -83,8 +83,14 @@ export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts): Bl
     return { material: whole(part.solid, keptMm3), kept: part.solid, keptMm3, outside: NOTHING };
   }
   const rest = kernel.subtract(part.solid, solid);
-  const outside =
-    rest.isEmpty() || rest.volumeMm3() < 0.01 ? NOTHING : { volumeMm3: rest.volumeMm3(), box: rest.box() };
+  const isNothing = () =>
+    rest.isEmpty() ||
+    rest.volumeMm3() < 0.01 ||
+    isGapOfFacets(
+      { mesh: rest.mesh(), volumeMm3: rest.volumeMm3() },
+      { body: part.surface, taken: surface, within: DEVIATION_MM },
+    );
+  const outside = isNothing() ? NOTHING : { volumeMm3: rest.volumeMm3(), box: rest.box() };
   rest.release();
   const kept = outside.box ? kernel.intersect(part.solid, solid) : part.solid;
   const keptMm3 = kept.volumeMm3();

@@ -1,5 +1,5 @@
 import { demoShop } from '../../../demo';
-import { jointMargin, jointOf, standsOut, type JointFacts } from '../carrier';
+import { jointMargin, jointOf, standsOut, type JointFacts } from '../holdings';
 import { datumAs, type Device, type Shop } from '../shop';
 import { newBlank, newHold, newJob, NO_CUT, nextSetup, oneCut, type Job, type Setup, type StandsOn } from '../job';
 import { boxMesh, loadKernel } from '../solid';

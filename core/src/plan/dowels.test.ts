@@ -1,5 +1,6 @@
 import { demoShop } from '../../../demo';
 import { buildSheet } from '../sheet';
+import { dowelGridOf } from '../holdings';
 import {
   checkJob,
   newBlank,
@@ -13,7 +14,7 @@ import {
   type Setup,
 } from '../job';
 import { seeded } from '../random';
-import { dowelGridOf, emptyPattern, proposedDowels, remediesOf } from '../remedy';
+import { emptyPattern, proposedDowels, remediesOf } from '../remedy';
 import { runPlan } from '../run';
 import { loadKernel } from '../solid';
 import { held } from '../testing/holds';

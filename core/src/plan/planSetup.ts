@@ -1,4 +1,4 @@
-import { jointOf } from '../carrier';
+import { jointOf } from '../holdings';
 import { worstFirst } from '../findings';
 import { holdingOf } from '../holdings';
 import { furtherOf, holdRefersTo, isHeldOn, type Hold, type Setup } from '../job';

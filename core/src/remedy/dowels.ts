@@ -19,11 +19,10 @@ import {
   type Spot,
 } from '../dowels';
 import { axisOf, rotate, rotationOf, unitVector, type Axis } from '../frames';
-import { nearestHole } from '../holdings';
+import { dowelGridOf, nearestHole, type DowelGrid } from '../holdings';
 import { freeId, isHoldIn, MOST_DOWELS, standsWhere, type Dowel, type Dowels, type Job, type Setup } from '../job';
 import { dowelsHere, type PlannedJob, type PlannedSetup } from '../plan';
 import { featureNames, knownFeature } from '../part';
-import type { Device } from '../shop';
 import { capital, type Speech } from '../units';
 
 /** A change of the job that mends something, as a button says it. */
@@ -39,16 +38,6 @@ interface AboutDowels {
   readonly setup: PlannedSetup;
   readonly speech: Speech;
 }
-
-/** Dowelled holes of a plate: dowels stand in them, as thick as they are. */
-export interface DowelGrid {
-  readonly pitch: number;
-  readonly diameter: number;
-}
-
-/** The dowelled holes of a device; null: it has none, and dowels stand anywhere. */
-export const dowelGridOf = (device: Device | null): DowelGrid | null =>
-  device?.kind === 'fixture plate' && device.dowel > 0 ? { pitch: device.pitch, diameter: device.dowel } : null;
 
 /** The holes the dowels of a setup have to stand in; null: they stand where they were drilled, or anywhere. */
 const gridOf = ({ setup: { device, facts } }: AboutDowels): DowelGrid | null =>

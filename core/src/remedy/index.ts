@@ -15,7 +15,7 @@ import type { PlannedJob, PlannedSetup } from '../plan';
 import { REGISTERS, type Register, type Shop } from '../shop';
 import type { Speech } from '../units';
 
-export { dowelGridOf, emptyPattern, isDrilledHere, proposedDowels, type DowelGrid } from './dowels';
+export { emptyPattern, isDrilledHere, proposedDowels } from './dowels';
 
 /** One way to mend what is wrong, as a button says it. */
 export interface Remedy {

@@ -1,4 +1,4 @@
-import { carrierStep } from '../carrier';
+import { carrierStep } from '../holdings';
 import { lookAtSetup } from '../control';
 import { checksOf, suppliesOf } from '../job';
 import { type PlannedSetup, type SetupFacts } from '../plan';

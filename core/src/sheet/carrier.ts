@@ -1,4 +1,4 @@
-import { carrierInWords } from '../carrier';
+import { carrierInWords } from '../holdings';
 import type { PlannedSetup } from '../plan';
 import type { Speech } from '../units';
 

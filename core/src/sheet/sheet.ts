@@ -87,6 +87,30 @@ const sizesIn =
   (v: Vec3): string =>
     AXES.map((a) => `${a.toUpperCase()} ${speech.size(v[a])}`).join(' × ');
 
+/** What stands at the top of the sheet: machine, material, blank and part. */
+function headRows(job: Job, planned: PlannedJob, speech: Speech): Sheet['head'] {
+  const [unit, size] = [unitName(job.units), sizesIn(speech)];
+  const film = filmInWords(job, planned.blank);
+  return [
+    { label: 'Machine', value: planned.machine?.name ?? 'not chosen' },
+    { label: 'Material', value: job.material || 'not given' },
+    { label: 'Quantity', value: String(job.quantity) },
+    { label: 'Due', value: job.due ?? 'not given' },
+    { label: `Blank, ${unit}`, value: `${planned.blank.kind} ${size(planned.blank.size)}` },
+    { label: 'Sides of the blank', value: sidesInWords(job.blank, planned.blank.allowance) },
+    ...(film === null ? [] : [{ label: 'Film', value: film }]),
+    { label: `Finished part, ${unit}`, value: size(planned.part.size) },
+    {
+      label: `Allowance, ${unit}`,
+      value: DIRECTIONS.map(
+        (d) => `${PART_SIDE[d].replace(' face', '')} ${speech.size(allowanceOn(planned.blank.allowance, d))}`,
+      ).join(', '),
+    },
+    ...earRows(planned.blank.ears ?? [], speech),
+    ...copiesRow(job, planned, speech),
+  ];
+}
+
 /**
  * The setup sheet of a planned job. Every length is printed in the job's unit, every coordinate with sign and axis.
  * @param issue the letter and day of an issue; null for a draft
@@ -105,8 +129,6 @@ export function buildSheet({
   readonly issue: SheetIssue | null;
 }): Sheet {
   const speech = speechIn(job.units);
-  const [unit, size] = [unitName(job.units), sizesIn(speech)];
-  const film = filmInWords(job, planned.blank);
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -117,24 +139,7 @@ export function buildSheet({
     letter: issue?.letter ?? null,
     issuedOn: issue?.on ?? '',
     ...(issue?.changed ? { changed: issue.changed } : {}),
-    head: [
-      { label: 'Machine', value: planned.machine?.name ?? 'not chosen' },
-      { label: 'Material', value: job.material || 'not given' },
-      { label: 'Quantity', value: String(job.quantity) },
-      { label: 'Due', value: job.due ?? 'not given' },
-      { label: `Blank, ${unit}`, value: `${planned.blank.kind} ${size(planned.blank.size)}` },
-      { label: 'Sides of the blank', value: sidesInWords(job.blank, planned.blank.allowance) },
-      ...(film === null ? [] : [{ label: 'Film', value: film }]),
-      { label: `Finished part, ${unit}`, value: size(planned.part.size) },
-      {
-        label: `Allowance, ${unit}`,
-        value: DIRECTIONS.map(
-          (d) => `${PART_SIDE[d].replace(' face', '')} ${speech.size(allowanceOn(planned.blank.allowance, d))}`,
-        ).join(', '),
-      },
-      ...earRows(planned.blank.ears ?? [], speech),
-      ...copiesRow(job, planned, speech),
-    ],
+    head: headRows(job, planned, speech),
     setups: planned.setups.map((s) =>
       sheetSetup({
         planned: s,

@@ -35,8 +35,9 @@ export interface Carried {
   readonly stationPlusMinus: number | null;
 }
 
-/** A station as a device finds it: its position is that device's datum. `carried`: it stands on another device there. */
+/** A station as a device finds it: its position is that device's datum. */
 export interface StationHere extends Station {
+  /** the device stands on another one there; left out: on the station itself */
   readonly carried?: Carried;
 }
 

@@ -88,8 +88,8 @@ const BACK_OFF = 5;
 const USUAL_ORDER = ['z', 'x', 'y'] as const;
 
 /**
- * Homes axis after axis (as the machine does, else Z first, then X and Y), each fast to its switch, back off, slowly on again. Afterwards shown and true
- * positions agree.
+ * Homes axis after axis, in the order that is told, else Z first, then X and Y: each fast to its switch, back off,
+ * slowly on again. Afterwards shown and true positions agree.
  * @returns the path it took, true machine coordinates
  */
 export function home(

@@ -43,3 +43,37 @@ export function shareSlopes(mesh: TriangleMesh, body: TriangleMesh): boolean {
   }
   return false;
 }
+
+/** Only the facets of curved faces; `turned`: seen from the other side. */
+function curvedFacets({ positions, triangles, curved }: TriangleMesh, turned: boolean): TriangleMesh {
+  const kept: number[] = [];
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = triangles.subarray(t, t + 3);
+    if (curved?.[t / 3]) kept.push(...(turned ? [a, c, b] : [a, b, c]));
+  }
+  return { positions, triangles: Uint32Array.from(kept) };
+}
+
+/** So much of a sliver's surface is on the two curves; the rest are its ends. */
+const ON_CURVES = 0.9;
+
+/**
+ * Whether what is left of a body after another one is taken off it is nothing but the gap between facets of curved
+ * faces that both have: thinner than facets stay to their curve, and all but its ends on such facets.
+ * @param within how far facets may lie off their curve, mm
+ */
+export function isGapOfFacets(
+  rest: { readonly mesh: TriangleMesh; readonly volumeMm3: number },
+  { body, taken, within }: { readonly body: TriangleMesh; readonly taken: TriangleMesh; readonly within: number },
+): boolean {
+  const { mesh } = rest;
+  const areas = Array.from({ length: mesh.triangles.length / 3 }, (_, i) => facet(mesh, 3 * i).area);
+  const area = areas.reduce((sum, a) => sum + a, 0);
+  if (area === 0 || (2 * rest.volumeMm3) / area > within) return false;
+  const [onBody, onTaken] = [
+    facetsOn(mesh, curvedFacets(body, false)),
+    facetsOn(mesh, curvedFacets(taken, true)),
+  ];
+  const curved = areas.reduce((sum, a, i) => (onBody(3 * i) || onTaken(3 * i) ? sum + a : sum), 0);
+  return curved >= ON_CURVES * area;
+}

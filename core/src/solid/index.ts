@@ -8,7 +8,7 @@ export * from './window';
 export * from './kernel';
 export { withArcs } from './arcs';
 export * from './levels';
-export { shareSlopes } from './facesOf';
+export { isGapOfFacets, shareSlopes } from './facesOf';
 export { barAround, DEVIATION_MM } from './barAround';
 export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';

@@ -45,6 +45,16 @@ export function nearestAnchor(
 export const nearestHole = (device: Device, { x, y }: { readonly x: number; readonly y: number }) =>
   device.kind === 'fixture plate' ? nearestAnchor(device, x, y) : null;
 
+/** Dowelled holes of a plate: dowels stand in them, as thick as they are. */
+export interface DowelGrid {
+  readonly pitch: number;
+  readonly diameter: number;
+}
+
+/** The dowelled holes of a device; null: it has none, and dowels stand anywhere. */
+export const dowelGridOf = (device: Device | null): DowelGrid | null =>
+  device?.kind === 'fixture plate' && device.dowel > 0 ? { pitch: device.pitch, diameter: device.dowel } : null;
+
 /** A grid of holes that pins can stand in. */
 export const hasHoles = (device: FlatDevice): device is FixturePlate => device.kind === 'fixture plate';
 

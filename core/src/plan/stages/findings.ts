@@ -15,9 +15,9 @@ import { furtherOf, isHeldOn, isHoldIn, type Setup, type SetupIn, type StandsOn 
 import type { Device, Family, Machine, StationHere, WorkMaterial } from '../../shop';
 import type { Speech } from '../../units';
 import { featureLevels } from '../../zero';
-import { jointBears } from '../../carrier/checks/jointBears';
-import { standsFirm } from '../../carrier/checks/standsFirm';
-import type { JointFacts } from '../../carrier';
+import { jointBears } from '../../holdings/carrier/checks/jointBears';
+import { standsFirm } from '../../holdings/carrier/checks/standsFirm';
+import type { JointFacts } from '../../holdings';
 import { feelerNoticed } from '../../zero/checks/feelerNoticed';
 import { rawTouched } from '../../zero/checks/rawTouched';
 import { somethingToTouch } from '../../zero/checks/somethingToTouch';

@@ -1,6 +1,6 @@
 import { JOINT_WAYS, type StandsOn } from '@violet-jaw/core/job';
 import { datumPoint, type Device } from '@violet-jaw/core/shop';
-import { jointOf } from '@violet-jaw/core/carrier';
+import { jointOf } from '@violet-jaw/core/holdings';
 import { forceUnit } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { Labeled } from '../../fields/Labeled';

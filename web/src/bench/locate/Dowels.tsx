@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { BLOCK_SIDES, boreHole, inBores, proposedBores, type SeatedDowels } from '@violet-jaw/core/dowels';
-import { holdingOf, nearestHole } from '@violet-jaw/core/holdings';
+import { dowelGridOf, holdingOf, nearestHole, type DowelGrid } from '@violet-jaw/core/holdings';
 import { axisOf } from '@violet-jaw/core/frames';
 import { isHoldIn, type Dowel, type HoldIn, type Job, type Setup } from '@violet-jaw/core/job';
-import { dowelGridOf, emptyPattern, isDrilledHere, proposedDowels, type DowelGrid } from '@violet-jaw/core/remedy';
+import { emptyPattern, isDrilledHere, proposedDowels } from '@violet-jaw/core/remedy';
 import type { Device } from '@violet-jaw/core/shop';
 import { useJob } from '../../app/JobLayout';
 import { useFeatures } from '../../app/useFeatures';

@@ -1,4 +1,4 @@
-import { type Allowance, type Blank, type Film } from '@violet-jaw/core/job';
+import { type Allowance, type Blank } from '@violet-jaw/core/job';
 import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import {
@@ -18,6 +18,7 @@ import { LengthField } from '../../fields/LengthField';
 import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { ChoiceField } from '../../fields/TextField';
 import { askWorker } from '../../store/planStore';
+import { FilmRow } from './FilmRow';
 import { PartReader } from '../jobs/PartReader';
 import type { PartChoice } from '../jobs/partFile';
 
@@ -193,44 +194,6 @@ function AllSides({ sides, allowance }: { sides: readonly Direction[]; allowance
         />
       </td>
       <td className="quiet">the same</td>
-    </tr>
-  );
-}
-
-/** Protective film that stays on a plate or sheet while it is cut. */
-function FilmRow({ blank: { film, along } }: { blank: Blank }) {
-  const { job, change } = useJob();
-  const set = (next: Film | null) => change((j) => ({ blank: { ...j.blank, film: next } }));
-  const name = (d: Direction) => `${PART_SIDE[d]} ${d.toUpperCase()}`;
-  return (
-    <tr>
-      <td className="text-nowrap">film that stays on</td>
-      <td className="number">
-        <OptionalLengthField
-          label="Thickness of the film that stays on"
-          mm={film?.thickness ?? null}
-          units={job.units}
-          max={5}
-          onCommit={(thickness) => set(thickness ? { on: film?.on ?? 'both', thickness } : null)}
-        />
-      </td>
-      <td className="quiet">
-        {film ? (
-          <ChoiceField
-            hideLabel
-            label="Film is on"
-            value={film.on}
-            choices={[
-              { value: 'both', says: 'both faces' },
-              { value: 'plus', says: name(`+${along}`) },
-              { value: 'minus', says: name(`-${along}`) },
-            ]}
-            onCommit={(on) => set({ ...film, on })}
-          />
-        ) : (
-          'none'
-        )}
-      </td>
     </tr>
   );
 }

@@ -1,6 +1,6 @@
-import { airPressureKPa, FORCE_SCATTER, HOLD_SCATTER, suctionN, type Margin } from '../hold';
-import type { StandsOn } from '../job';
-import { isOf, type Device, type FlatDevice, type VacuumPlate } from '../shop';
+import { airPressureKPa, FORCE_SCATTER, HOLD_SCATTER, suctionN, type Margin } from '../../hold';
+import type { StandsOn } from '../../job';
+import { isOf, type Device, type FlatDevice, type VacuumPlate } from '../../shop';
 
 /** What the joint between two devices bears, N; null: not known. `from`: where the numbers come from. */
 export interface JointFacts {

@@ -1,6 +1,6 @@
-import { datumPoint, type Carried, type Device } from '../shop';
-import type { StandsOn } from '../job';
-import type { Speech } from '../units';
+import { datumPoint, type Carried, type Device } from '../../shop';
+import type { StandsOn } from '../../job';
+import type { Speech } from '../../units';
 
 const BY: Readonly<Record<StandsOn['joint']['by'], string>> = {
   bolts: 'bolted down',

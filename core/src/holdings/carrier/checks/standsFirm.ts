@@ -1,12 +1,12 @@
-import { finding, type Finding, type Told } from '../../findings';
-import type { Setup } from '../../job';
-import { isOf, type Device, type Machine, type StationHere } from '../../shop';
+import { finding, type Finding, type Told } from '../../../findings';
+import type { Setup } from '../../../job';
+import { isOf, type Device, type Machine, type StationHere } from '../../../shop';
 import { standsOut } from '../joint';
 
 /** So far over an edge is nothing, mm. */
 const EDGE_MM = 0.05;
 
-/** A device that stands on another one: that other one is known, carries it, and it does not stand out over the table. */
+/** A device on another one: which is known and carries it all over, and it does not stand out over the table. */
 export function standsFirm(
   setup: Pick<Setup, 'standsOn'>,
   device: Device,

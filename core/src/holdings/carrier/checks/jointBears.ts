@@ -1,6 +1,6 @@
-import { finding, type Finding, type Told } from '../../findings';
-import type { MarginFacts } from '../../hold';
-import type { StandsOn } from '../../job';
+import { finding, type Finding, type Told } from '../../../findings';
+import type { MarginFacts } from '../../../hold';
+import type { StandsOn } from '../../../job';
 import { jointMargin, type JointFacts } from '../joint';
 
 /** The joint below the device must bear every tool's cut as well. */
