@@ -1,7 +1,16 @@
 import { isBoxKind, type BlankFacts } from '../blank';
 import { AXES, DIRECTIONS, axisOf, signOf, type Box3 } from '../frames';
 import { levelsBelowTop, type Part } from '../part';
-import { barAround, DEVIATION_MM, isGapOfFacets, shareSlopes, TOUCH_MM, type Kernel, type Solid, type TriangleMesh } from '../solid';
+import {
+  barAround,
+  DEVIATION_MM,
+  isGapOfFacets,
+  shareSlopes,
+  TOUCH_MM,
+  type Kernel,
+  type Solid,
+  type TriangleMesh,
+} from '../solid';
 import { flatsOf } from './flats';
 import { Material, UNCUT } from './material';
 

@@ -70,10 +70,7 @@ export function isGapOfFacets(
   const areas = Array.from({ length: mesh.triangles.length / 3 }, (_, i) => facet(mesh, 3 * i).area);
   const area = areas.reduce((sum, a) => sum + a, 0);
   if (area === 0 || (2 * rest.volumeMm3) / area > within) return false;
-  const [onBody, onTaken] = [
-    facetsOn(mesh, curvedFacets(body, false)),
-    facetsOn(mesh, curvedFacets(taken, true)),
-  ];
+  const [onBody, onTaken] = [facetsOn(mesh, curvedFacets(body, false)), facetsOn(mesh, curvedFacets(taken, true))];
   const curved = areas.reduce((sum, a, i) => (onBody(3 * i) || onTaken(3 * i) ? sum + a : sum), 0);
   return curved >= ON_CURVES * area;
 }
