@@ -14,7 +14,7 @@ const JOBS = [
 ];
 
 test.each(JOBS)('%s can be issued: no stop is open', async (name) => {
-  const { job, planned } = await demoJob(name);
+  const { job, planned } = await demoJob(name, undefined, 'now');
   expect(blockingFindings(planned, job.accepted).map((f) => f.says)).toEqual([]);
 });
 
@@ -65,4 +65,20 @@ test('D-window: against three pins along its edge, each half its diameter off th
     { x: expect.closeTo(178, 6), y: expect.closeTo(min.y - 6, 6) },
     { x: expect.closeTo(min.x - 6, 6), y: expect.closeTo(148, 6) },
   ]);
+});
+
+test('vane bearing block: its side hole meets the bore, and facets of the bore are neither metal left over nor a floor', async () => {
+  const { planned } = await demoJob('vane-side-hole', undefined, 'now');
+  const [setup] = planned.setups;
+  expect(planned.unreached).toEqual({ volumeMm3: 0, pieces: [] });
+  expect(setup.material.floorMm).toBeNull();
+  // a cylinder from the front side to the bore ⌀42 about its middle: across the hole by Simpson's rule, far finer
+  const across = (x: number) => 2 * Math.sqrt(3.4 ** 2 - x ** 2) * (35 - Math.sqrt(21 ** 2 - x ** 2));
+  const n = 20_000;
+  const step = 6.8 / n;
+  const sum = Array.from({ length: n }, (_, i) => across(-3.4 + (i + 0.5) * step) * step).reduce((a, b) => a + b);
+  expect(setup.material.removedMm3 / sum).toBeCloseTo(1, 2);
+  // it stands on three pins, each half its diameter beside the middle of a hole of the plate
+  expect(setup.facts!.seat.finishedBox.min).toMatchObject({ x: expect.closeTo(104, 9), y: expect.closeTo(104, 9) });
+  expect(setup.facts!.locating.free).toEqual([]);
 });

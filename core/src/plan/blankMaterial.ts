@@ -97,7 +97,11 @@ export function blankMaterial(kernel: Kernel, part: Part, blank: BlankFacts): Bl
     rest.volumeMm3() < 0.01 ||
     isGapOfFacets(
       { mesh: rest.mesh(), volumeMm3: rest.volumeMm3() },
-      { body: part.surface, taken: surface, within: DEVIATION_MM },
+      [
+        { mesh: part.surface, turned: false },
+        { mesh: surface, turned: true },
+      ],
+      DEVIATION_MM,
     );
   const outside = isNothing() ? NOTHING : { volumeMm3: rest.volumeMm3(), box: rest.box() };
   rest.release();

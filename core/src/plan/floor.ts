@@ -1,5 +1,5 @@
 import { axisOf, rotationOf, signOf, type Orientation } from '../frames';
-import { facet, vertex, viewOf, type TriangleMesh } from '../solid';
+import { DEVIATION_MM, facet, vertex, viewOf, type TriangleMesh } from '../solid';
 
 /**
  * Thickness of what stays under the lowest cut, at its thinnest, mm: from the floor the cut leaves straight down to the
@@ -26,11 +26,14 @@ export function floorThickness(mesh: TriangleMesh, orientation: Orientation, alo
       const sum = i + j + k;
       const at = (list: Float64Array) => (i * list[a] + j * list[b] + k * list[c]) / sum;
       const [u, v, w] = [at(view.u), at(view.v), at(view.w)];
-      const below = view
+      // the floor itself, and what is next below it
+      const [, under] = view
         .crossings(u, v)
-        .filter((x) => x.w < w - 1e-6)
-        .map((x) => w - x.w);
-      if (below.length > 0) thinnest = Math.min(thinnest, ...below);
+        .map((x) => w - x.w)
+        .filter((mm) => mm > -1e-6)
+        .sort((p, q) => p - q);
+      // between the cut and facets of a curve below it that is no floor
+      if (under !== undefined && under > DEVIATION_MM) thinnest = Math.min(thinnest, under);
     }
   }
   return Number.isFinite(thinnest) ? thinnest : null;

@@ -11,7 +11,18 @@ import {
   type Direction,
 } from '../frames';
 import type { Part } from '../part';
-import { facet, TOUCH_MM, vertex, viewOf, type Kernel, type Solid, type TriangleMesh, type ViewMesh } from '../solid';
+import {
+  DEVIATION_MM,
+  facet,
+  isGapOfFacets,
+  TOUCH_MM,
+  vertex,
+  viewOf,
+  type Kernel,
+  type Solid,
+  type TriangleMesh,
+  type ViewMesh,
+} from '../solid';
 import type { Material } from './material';
 
 /** Metal that no setup reached: one entry a separate piece. */
@@ -87,9 +98,13 @@ export function unreachedMetal(kernel: Kernel, last: Material, part: Part): { fa
               ? box.max[axisOf(side)] > part.box.max[axisOf(side)] + 1e-6
               : box.min[axisOf(side)] < part.box.min[axisOf(side)] - 1e-6,
           );
-          const from = volumeMm3 > 0.01 ? reachedFrom(shell.mesh(), viewsOf(part)) : [];
+          const mesh = shell.mesh();
+          const isMetal =
+            volumeMm3 > 0.01 &&
+            !isGapOfFacets({ mesh, volumeMm3 }, [{ mesh: part.surface, turned: true }], DEVIATION_MM);
+          const from = isMetal ? reachedFrom(mesh, viewsOf(part)) : [];
           shell.release();
-          return volumeMm3 > 0.01 ? [{ volumeMm3, box, sides, reachedFrom: from }] : [];
+          return isMetal ? [{ volumeMm3, box, sides, reachedFrom: from }] : [];
         })
         .sort((a, b) => b.volumeMm3 - a.volumeMm3);
   return { facts: { volumeMm3: pieces.reduce((sum, p) => sum + p.volumeMm3, 0), pieces }, rest };

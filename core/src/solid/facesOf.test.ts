@@ -25,7 +25,14 @@ const disc = (radius: number, turned = 0, high = 20): TriangleMesh => {
 function isGap(body: TriangleMesh, taken: TriangleMesh) {
   const rest = kernel.subtract(solid(body), solid(taken));
   expect(rest.volumeMm3()).toBeGreaterThan(0.01);
-  return isGapOfFacets({ mesh: rest.mesh(), volumeMm3: rest.volumeMm3() }, { body, taken, within: 0.01 });
+  return isGapOfFacets(
+    { mesh: rest.mesh(), volumeMm3: rest.volumeMm3() },
+    [
+      { mesh: body, turned: false },
+      { mesh: taken, turned: true },
+    ],
+    0.01,
+  );
 }
 
 test('one round in two sets of facets: what sticks out is their gap; what is larger or longer is not', () => {

@@ -54,23 +54,31 @@ function curvedFacets({ positions, triangles, curved }: TriangleMesh, turned: bo
   return { positions, triangles: Uint32Array.from(kept) };
 }
 
-/** So much of a sliver's surface is on the two curves; the rest are its ends. */
-const ON_CURVES = 0.9;
+/** A body one side of a gap lies on; `turned`: the gap lies outside it. */
+interface Beside {
+  readonly mesh: TriangleMesh;
+  readonly turned: boolean;
+}
+
+/** A gap lies on a body with nearly half its surface; the rest are its ends. */
+const ON_EACH = 0.4;
 
 /**
  * Whether what is left of a body after another one is taken off it is nothing but the gap between facets of curved
  * faces that both have: thinner than facets stay to their curve, and all but its ends on such facets.
+ * @param beside the bodies that are known, one or both
  * @param within how far facets may lie off their curve, mm
  */
 export function isGapOfFacets(
   rest: { readonly mesh: TriangleMesh; readonly volumeMm3: number },
-  { body, taken, within }: { readonly body: TriangleMesh; readonly taken: TriangleMesh; readonly within: number },
+  beside: readonly Beside[],
+  within: number,
 ): boolean {
   const { mesh } = rest;
   const areas = Array.from({ length: mesh.triangles.length / 3 }, (_, i) => facet(mesh, 3 * i).area);
   const area = areas.reduce((sum, a) => sum + a, 0);
   if (area === 0 || (2 * rest.volumeMm3) / area > within) return false;
-  const [onBody, onTaken] = [facetsOn(mesh, curvedFacets(body, false)), facetsOn(mesh, curvedFacets(taken, true))];
-  const curved = areas.reduce((sum, a, i) => (onBody(3 * i) || onTaken(3 * i) ? sum + a : sum), 0);
-  return curved >= ON_CURVES * area;
+  const on = beside.map(({ mesh: body, turned }) => facetsOn(mesh, curvedFacets(body, turned)));
+  const curved = areas.reduce((sum, a, i) => (on.some((isOn) => isOn(3 * i)) ? sum + a : sum), 0);
+  return curved >= ON_EACH * beside.length * area;
 }

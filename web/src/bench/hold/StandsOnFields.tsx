@@ -91,6 +91,7 @@ function Place({ device, below, standsOn, set }: PlaceProps) {
       {at('y')}
       <LengthField
         label="Higher by"
+        min={0}
         mm={standsOn.height}
         units={job.units}
         max={2000}

@@ -1,0 +1,17 @@
+import { chromium } from 'playwright-core';
+import { CHROMIUM } from './scripts/browser.mjs';
+const b = await chromium.launch(CHROMIUM);
+const ctx = await b.newContext({ viewport: { width: 1280, height: 800 }, baseURL: 'http://127.0.0.1:4455' });
+const page = await ctx.newPage();
+await ctx.request.post('/api/v1/session', { headers: { 'X-Violet-Jaw': '1' }, data: { name: 'Lead', password: 'violet-lead' } });
+const shots = async (n) => page.screenshot({ path: `/tmp/look/${n}.png` });
+await page.goto('/'); await page.waitForTimeout(2500); await shots('jobs');
+const { readFileSync } = await import('node:fs');
+await page.getByRole('link', { name: /SK-1042/ }).first().click(); await page.waitForTimeout(12000);
+const open = async (name) => { const h = page.locator('.worksheet').getByRole('region', { name, exact: true }).locator('.section-head'); if ((await h.getAttribute('aria-expanded')) === 'false') await h.click(); await page.waitForTimeout(600); };
+await open('Hold'); await shots('side-hold');
+const box = page.locator('#device');
+await page.getByRole('group', { name: 'What the device stands on' }).getByLabel('Stands on').selectOption('Table of Mill 1').catch(async () => { console.log(await page.getByRole('group', { name: 'What the device stands on' }).innerText()); });
+await page.waitForTimeout(1500); await shots('side-on');
+await open('Locate'); await shots('side-locate');
+await b.close();
