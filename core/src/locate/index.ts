@@ -25,6 +25,7 @@ export {
   type LocatedBy,
   type LocatorHere,
 } from './locators';
+export { liftsOff, type Lifts } from './lifts';
 export { locatingOf, type Locating } from './locating';
 export { decidedInWords, motionInWords } from './words';
 export { pressedAgainst, type Pressed } from './pressed';

@@ -1,4 +1,5 @@
 import { determinacyOf, type Determinacy } from './determinacy';
+import type { Lifts } from './lifts';
 import type { LocatedBy, LocatorHere } from './locators';
 
 /** What locates a part in a setup, and how well that decides where it lies. Device frame, mm. */
@@ -7,6 +8,8 @@ export interface Locating extends Determinacy {
   readonly byHand: readonly ('x' | 'y')[];
   /** jaws close about an axis */
   readonly centers: boolean;
+  /** what the part leaves when clamps are tightened one after another; left out: nothing */
+  readonly lifts?: Lifts;
 }
 
 export const locatingOf = ({ locators, byHand }: LocatedBy): Locating => ({

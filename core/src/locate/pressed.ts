@@ -13,7 +13,7 @@ export interface Pressed {
 const MOST_N = 1e6;
 
 /** Slides freely, and neither sticks nor pulls. */
-const slippery = (c: HoldContact): HoldContact =>
+export const slippery = (c: HoldContact): HoldContact =>
   c.kind === 'clamp' ? { ...c, friction: 0 } : { ...c, kind: 'locator', friction: 0, pullN: 0, shearN: 0 };
 
 const middleOf = (points: readonly Vec3[]): Vec3 => scale(points.reduce(add), 1 / points.length);

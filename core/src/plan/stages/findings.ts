@@ -37,6 +37,7 @@ import { partComesFree } from '../../prove/checks/partComesFree';
 import { cornersFitTool, toolGoesIn } from '../../prove/checks/toolGoesIn';
 import { wayClear } from '../../prove/checks/wayClear';
 import { decidedOnce } from '../../locate/checks/decidedOnce';
+import { staysThere } from '../../locate/checks/staysThere';
 import { stillMoves } from '../../locate/checks/stillMoves';
 import { onePlace } from '../../seat/checks/onePlace';
 import { piecesApart } from '../../holdings/checks/piecesApart';
@@ -107,6 +108,7 @@ function ofLocating({ facts: { locating, seat, drills }, told }: Placed, device:
   return [
     ...stillMoves(locating, seat, told),
     ...decidedOnce(locating, told),
+    ...staysThere(locating, told),
     ...(drills ? deviceDrilled({ drills, drillable, device: device.kind }, told) : []),
   ];
 }

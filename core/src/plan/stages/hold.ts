@@ -16,7 +16,7 @@ import type { Box3 } from '../../frames';
 import type { Tool } from '../../job';
 import { planWay, waysTogether, type WayFacts } from '../../prove';
 import { holdingOf } from '../../holdings';
-import { locatingOf, type Locating } from '../../locate';
+import { liftsOff, locatingOf, type Locating } from '../../locate';
 import type { Gripped, SeatFacts } from '../../seat';
 import type { SetupFacts } from '../planned';
 import type { Device, WorkMaterial } from '../../shop';
@@ -89,7 +89,10 @@ interface LocateInputs {
 /** What of its hold decides where the part lies. */
 export const locateStage: Stage<LocateInputs, Locating> = {
   name: 'locate',
-  compute: ({ device, ...held }) => locatingOf(holdingOf(device).locatedBy(held)),
+  compute: ({ device, ...held }) => {
+    const lifts = liftsOff(held.hold, held.hold.clampNames ?? []);
+    return { ...locatingOf(holdingOf(device).locatedBy(held)), ...(lifts && { lifts }) };
+  },
 };
 
 export const marginStage: Stage<MarginInputs, MarginFacts> = {
