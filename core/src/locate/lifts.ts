@@ -16,7 +16,7 @@ const MOST_CLAMPS = 16;
 /** N: a push so small asks only whether the part stays where it is. */
 const TOUCH_N = 1e-3;
 
-const isOf = (clamp: string, name: string) => name === clamp || name.startsWith(`${clamp},`);
+const belongsTo = (clamp: string, name: string) => name === clamp || name.startsWith(`${clamp},`);
 
 type Pressing = Pick<HoldFacts, 'contacts' | 'forces'>;
 
@@ -43,7 +43,7 @@ export function liftsOff({ contacts, forces }: Pressing, clamps: readonly string
   const free = contacts.map(slippery);
   const few = clamps.slice(0, MOST_CLAMPS);
   const after = (k: number): Pressing => {
-    const open = (name: string) => clamps.slice(k).some((clamp) => isOf(clamp, name));
+    const open = (name: string) => clamps.slice(k).some((clamp) => belongsTo(clamp, name));
     return { contacts: free.filter((c) => !open(c.name)), forces: forces.filter((f) => !open(f.name)) };
   };
   if (few.length === 0 || !stays(after(0))) return null;
