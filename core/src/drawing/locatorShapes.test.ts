@@ -43,6 +43,14 @@ test('what can still turn is shown turned about where the normals of the pins cr
     expect(off([u, v])).toBeCloseTo(off([x, y]), 9);
     expect(Math.hypot(u - x, v - y)).toBeGreaterThan(1);
   });
+  // a third and two thirds of the way are shown before it
+  const shapes = locatorShapes('above', only.facts!, outline);
+  const corner = (role: string) =>
+    shapes.flatMap((s) => (s.kind === 'region' && s.role === role ? [s.outlines[0][0]] : []));
+  const bearing = ([u, v]: readonly number[]) => Math.atan2(v - 120, u - 150);
+  const start = bearing([outline[0][0][0] + by.x, outline[0][0][1] + by.y]);
+  const [near, half, there] = ['ghost-near', 'ghost-half', 'ghost'].map((r) => bearing(corner(r)[0]) - start);
+  expect([near / there, half / there]).toEqual([expect.closeTo(1 / 3, 9), expect.closeTo(2 / 3, 9)]);
   // a turn about an upright axis is not seen from the side
   expect(ghosts(locatorShapes('front', only.facts!, outline))).toEqual([]);
 });

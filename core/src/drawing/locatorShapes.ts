@@ -30,18 +30,28 @@ function spotsOf(locator: LocatorHere): { readonly at: Vec3; readonly inward: Ve
   return [0, 1, 2].map((k) => all[Math.floor((k * all.length) / 3)]);
 }
 
-/** A free motion as the part's outline a little further, where the view shows it; empty where it looks along it. */
-function ghost(view: ViewName, motion: Motion, outline: Outlines, { seat }: SetupFacts): Outlines {
+/** How far along its motion each outline is: one after another they show it move. */
+const STEPS = [
+  ['ghost-near', 1 / 3],
+  ['ghost-half', 2 / 3],
+  ['ghost', 1],
+] as const;
+
+/**
+ * A free motion as the part's outline a share of the way further, where the view shows it; empty where it looks along
+ * it.
+ */
+function ghost(view: ViewName, motion: Motion, outline: Outlines, { seat }: SetupFacts, share: number): Outlines {
   const { min, max } = seat.loadedBox;
   if (motion.kind === 'slide') {
-    const [du, dv] = onView(view, scale(motion.along, SHARE * longestOf(seat.loadedBox)));
+    const [du, dv] = onView(view, scale(motion.along, share * SHARE * longestOf(seat.loadedBox)));
     return Math.hypot(du, dv) < 1e-6 ? [] : moveOutlines(outline, [du, dv]);
   }
   const [, , eye] = VIEWS[view].rows;
   const towards = eye.x * motion.about.x + eye.y * motion.about.y + eye.z * motion.about.z;
   if (Math.abs(towards) < 1 - 1e-6) return [];
   const [u0, v0] = onView(view, motion.through ?? scale(add(min, max), 0.5));
-  const [c, s] = [Math.cos(TURNED), Math.sign(towards) * Math.sin(TURNED)];
+  const [c, s] = [Math.cos(share * TURNED), Math.sign(towards) * Math.sin(share * TURNED)];
   return outline.map((ring) =>
     ring.map(([u, v]) => [u0 + c * (u - u0) - s * (v - v0), v0 + s * (u - u0) + c * (v - v0)] as const),
   );
@@ -57,9 +67,11 @@ export function locatorShapes(view: ViewName, facts: SetupFacts, outline: Outlin
     const by: Point = [tip[0] - tail[0], tip[1] - tail[1]];
     return Math.hypot(...by) < 0.3 * long ? [] : arrow(tip, by);
   });
-  const ghosts = locating.free.flatMap((motion): Shape[] => {
-    const outlines = ghost(view, motion, placed, facts);
-    return outlines.length > 0 ? [{ kind: 'region', role: 'ghost', outlines }] : [];
-  });
+  const ghosts = locating.free.flatMap((motion) =>
+    STEPS.flatMap(([role, share]): Shape[] => {
+      const outlines = ghost(view, motion, placed, facts, share);
+      return outlines.length > 0 ? [{ kind: 'region', role, outlines }] : [];
+    }),
+  );
   return [...ghosts, ...arrows];
 }

@@ -38,7 +38,9 @@ export type Role =
   | 'table'
   | 'cut-level'
   | 'locator'
-  | 'ghost';
+  | 'ghost'
+  | 'ghost-near'
+  | 'ghost-half';
 
 /** One thing in a drawing, in the view's millimeters (v upwards). */
 export type Shape =

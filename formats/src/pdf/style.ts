@@ -130,6 +130,8 @@ export const PATH_STYLE: Partial<
   grip: { stroke: INK, width: 2.6 },
   locator: { stroke: INK, width: 1 },
   ghost: { stroke: INK, width: 0.6, dash: '3 2' },
+  'ghost-near': { stroke: INK, width: 0.3, dash: '3 2' },
+  'ghost-half': { stroke: INK, width: 0.3, dash: '3 2' },
   'cut-level': { stroke: INK, width: 0.6, dash: '8 2 2 2' },
   hatch: { stroke: HAIR, width: 0.4 },
   stipple: { stroke: HAIR, width: 0.9, cap: 'round' },
