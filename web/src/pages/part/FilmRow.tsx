@@ -19,6 +19,7 @@ export function FilmRow({ blank: { film, along } }: { blank: Blank }) {
           mm={film?.thickness ?? null}
           units={job.units}
           max={5}
+          empty="none"
           onCommit={(thickness) => set(thickness ? { on: film?.on ?? 'both', thickness } : null)}
         />
       </td>

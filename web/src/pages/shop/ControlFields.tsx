@@ -26,7 +26,7 @@ const ALL: readonly NonNullable<Order>[] = [
 ];
 const ORDERS = [
   { value: '', says: 'nobody has said' },
-  ...ALL.map((o) => ({ value: o.join(' '), says: o.map((a) => a.toUpperCase()).join(', then ') })),
+  ...ALL.map((o) => ({ value: o.join(' '), says: o.map((a) => a.toUpperCase()).join(', ') })),
 ];
 const orderOf = (says: string): Order => ALL.find((o) => o.join(' ') === says) ?? null;
 
