@@ -380,6 +380,22 @@ test('on a station that is not measured the first touch sets it, and the next se
   }
 });
 
+test('where the device stands elsewhere on what carries it, the first touch tells nothing of the next setup', () => {
+  const joint = { by: 'bolts' as const, liftsAtN: 9000, slidesAtN: 9000 };
+  const on = (x: number) => ({ device: 'plate-400', x, y: 20, height: 30, plusMinus: 0.02, joint });
+  const second = (x: number) => {
+    const job = vane('mm', (j) => {
+      for (const s of j.setups) Object.assign(s, { station: 'station-b', device: 'vise-150', standsOn: on(20) });
+      j.setups[1].standsOn = on(x);
+    });
+    const o = operator({}, ready(job));
+    expect(o.runTo().finished).toBe(true);
+    return o.state.zeros[1].target.x;
+  };
+  expect(second(20)).not.toBeNull();
+  expect(second(60)).toBeNull();
+});
+
 test('a reading the spindle cannot have stops the run even where nothing is planned', () => {
   const o = operator(
     { reads: (ask, right) => (ask.axis === 'y' && ask.id === 'touch-1' ? 8 : right) },

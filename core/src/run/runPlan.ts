@@ -2,7 +2,7 @@ import { holdingOf } from '../holdings';
 import { AXES, byAxis, ORIGIN, type Axis } from '../frames';
 import { controlTexts } from '../control';
 import type { RouteOutlines } from '../drawing';
-import { type Job } from '../job';
+import { type Job, type StandsOn } from '../job';
 import { type PlannedJob, type PlannedSetup } from '../plan';
 import { beforeHandsGoIn } from '../sheet';
 import { speechIn, unitName, type Speech } from '../units';
@@ -86,6 +86,7 @@ function runSetup(
     register: s.register,
     stationId: s.station?.id ?? null,
     deviceId: s.device?.id ?? null,
+    ...(s.setup.standsOn && { standsOn: placeOn(s.setup.standsOn) }),
     stationName: s.station?.name ?? '',
     planned: facts.register,
     pictures: picturesOf(s, outlines, speech),
@@ -105,6 +106,9 @@ function runSetup(
     causes: causesOf(all, s, job.units, otherwise),
   };
 }
+
+/** The same for two setups only where the device stands at the same place of the same other one. */
+const placeOn = ({ device, x, y, height }: StandsOn): string => [device, x, y, height].join(' ');
 
 const POSITIONS = {
   reference: 'Return position',

@@ -129,7 +129,13 @@ function stationShown(
   // where no station is chosen, the device may stand anywhere the next time
   const earlier = plan.setups
     .slice(0, plan.setups.indexOf(setup))
-    .filter((s) => s.stationId !== null && s.stationId === setup.stationId && s.deviceId === setup.deviceId);
+    .filter(
+      (s) =>
+        s.stationId !== null &&
+        s.stationId === setup.stationId &&
+        s.deviceId === setup.deviceId &&
+        s.standsOn === setup.standsOn,
+    );
   for (const s of [...earlier].reverse()) {
     const measured = measuredAxis(plan, s, axis, answers);
     const offset = s.offset[axis];

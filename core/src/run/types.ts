@@ -120,6 +120,8 @@ export interface RunSetup {
    * told
    */
   readonly deviceId?: string | null;
+  /** where on which other device it stands there; left out: on the station itself */
+  readonly standsOn?: string;
   readonly stationName: string;
   /** register values as planned; null where they are not known */
   readonly planned: Readonly<Record<Axis, number | null>>;
