@@ -7,6 +7,7 @@ import { sumOf } from '../ledger';
 import { AXES, vec } from '../frames';
 import { remediesOf } from '../remedy';
 import { speechIn } from '../units';
+import { runPlan } from '../run';
 import { buildSheet } from '../sheet';
 import { Planner, type PlannedJob } from '.';
 
@@ -232,6 +233,18 @@ describe('protective film', () => {
     expect(zDeclared(both).formula).toContain('plus the film on it, 0.080');
     expect(zDeclared(both).says).toContain('Touch the film on the');
     expect(both.hold.steps).toContain('The film stays on underneath: it counts with 0.080 mm.');
+  });
+
+  test('a reading that is off by just the film is told so', () => {
+    const job = filmed('both');
+    const { planned } = plan(job, shopWith(upper));
+    const { causes } = runPlan({ job, planned, letter: 'A' }).setups[0];
+    const said = causes.filter((c) => c.code === 'film-counted').map((c) => [c.delta, c.at, c.says]);
+    expect(said).toEqual([
+      [-0.08, 'touch', '0.080 is the film: was it pulled off where the tool touches?'],
+      [0.08, 'keyIn', '0.080 is the film on what is touched: was it forgotten?'],
+      [-0.08, 'touch', '0.080 is the film under the part: was it pulled off?'],
+    ]);
   });
 
   test('turned over, the side that was cut has none left', () => {

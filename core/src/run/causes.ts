@@ -119,8 +119,12 @@ const PART_WORD: Record<Axis, Record<'min' | 'max', string>> = {
 function toolMistakes(about: About, axis: Axis): Cause[] {
   const touches = touchesOf(about, axis);
   if (touches.length !== 1) return [];
-  const [{ side }] = touches;
-  return [...radiusMistakes(about, axis, side), ...feelerMistakes(about, axis, side)];
+  const [{ side, film = 0 }] = touches;
+  return [
+    ...radiusMistakes(about, axis, side),
+    ...feelerMistakes(about, axis, side),
+    ...filmMistakes(about, axis, { film, side }),
+  ];
 }
 
 function radiusMistakes({ planned: { setup }, say }: About, axis: Axis, side: number): Cause[] {
@@ -162,6 +166,31 @@ function feelerMistakes({ planned: { setup }, say }: About, axis: Axis, side: nu
     mistake(-side * feeler, 'touch', 'is it counted, but was not used?'),
     mistake(side * feeler, 'keyIn', 'was it forgotten?'),
     mistake(-side * feeler, 'keyIn', 'was it counted twice?'),
+  ];
+}
+
+/** Film pulled off where it counts: under what is touched, or under the part. */
+function filmMistakes(
+  { planned: { facts }, say }: About,
+  axis: Axis,
+  { film, side }: { readonly film: number; readonly side: number },
+): Cause[] {
+  const under = axis === 'z' ? (facts!.seat.locators.z.film ?? 0) : 0;
+  const mistake = (delta: number, at: Cause['at'], says: string): Cause => ({
+    code: 'film-counted',
+    axis,
+    delta,
+    at,
+    says,
+  });
+  return [
+    ...(film > 0
+      ? [
+          mistake(-side * film, 'touch', `${say(film)} is the film: was it pulled off where the tool touches?`),
+          mistake(side * film, 'keyIn', `${say(film)} is the film on what is touched: was it forgotten?`),
+        ]
+      : []),
+    ...(under > 0 ? [mistake(-under, 'touch', `${say(under)} is the film under the part: was it pulled off?`)] : []),
   ];
 }
 

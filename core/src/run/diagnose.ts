@@ -36,6 +36,7 @@ const OFTEN: readonly CauseCode[] = [
   'radius-forgotten',
   'radius-doubled',
   'feeler-forgotten',
+  'film-counted',
   'length-not-active',
   'wrong-parallels',
   'common-offset',

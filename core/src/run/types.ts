@@ -85,6 +85,7 @@ export type CauseCode =
   | 'radius-doubled'
   | 'radius-wrong-side'
   | 'feeler-forgotten'
+  | 'film-counted'
   | 'length-not-active'
   | 'length-of-another-tool'
   | 'common-offset'

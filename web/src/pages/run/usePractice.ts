@@ -22,7 +22,8 @@ interface Practice {
 function lengthsOf(job: Job, machine: Machine): Record<number, number> {
   return Object.fromEntries(
     job.setups.flatMap((s) => {
-      const stationZ = machine.stations.find((x) => x.id === s.station)?.position?.z ?? null;
+      const at = machine.stations.find((x) => x.id === s.station)?.position ?? null;
+      const stationZ = at && at.z + (s.standsOn?.height ?? 0);
       return s.tools.flatMap((t) => {
         const h = lengthInRegister(s, t, stationZ);
         return h === null ? [] : [[lengthRegisterOf(t), h]];
