@@ -41,7 +41,12 @@ const STEPS = [
  * A free motion as the part's outline a share of the way further, where the view shows it; empty where it looks along
  * it.
  */
-function ghost(view: ViewName, motion: Motion, outline: Outlines, { seat }: SetupFacts, share: number): Outlines {
+function ghost(
+  view: ViewName,
+  motion: Motion,
+  outline: Outlines,
+  { seat, share }: Pick<SetupFacts, 'seat'> & { readonly share: number },
+): Outlines {
   const { min, max } = seat.loadedBox;
   if (motion.kind === 'slide') {
     const [du, dv] = onView(view, scale(motion.along, share * SHARE * longestOf(seat.loadedBox)));
@@ -69,7 +74,7 @@ export function locatorShapes(view: ViewName, facts: SetupFacts, outline: Outlin
   });
   const ghosts = locating.free.flatMap((motion) =>
     STEPS.flatMap(([role, share]): Shape[] => {
-      const outlines = ghost(view, motion, placed, facts, share);
+      const outlines = ghost(view, motion, placed, { seat, share });
       return outlines.length > 0 ? [{ kind: 'region', role, outlines }] : [];
     }),
   );
