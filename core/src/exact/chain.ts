@@ -144,6 +144,8 @@ export class Chain {
 
   #follow(index: number): (point: Vec3) => Forms {
     const setup = this.job.setups[index];
+    const { stays } = setup;
+    if (stays) return this.#staying(index, stays);
     const { about, answers, free } = following(this.sets[index], setup.middle, setup.reach);
     const terms = answers.map(({ contact, motion }) => ({ motion, form: this.pushOf(index, contact) }));
     const left = free.map((motion, i) => ({
@@ -158,6 +160,16 @@ export class Chain {
           ),
         );
       return { x: one('x'), y: one('y'), z: one('z') };
+    };
+  }
+
+  /** It is off as it was when it was gripped, turned with the part, and by what the axis turns it too far. */
+  #staying(index: number, { from, turn, within }: NonNullable<LocatedSetup['stays']>): (point: Vec3) => Forms {
+    const { op } = this.job.setups[index];
+    const angle = this.#cause(`index ${index}`, `angle of the axis in Op ${op}`, within);
+    return (point) => {
+      const gripped = turnedBy(turn.rows, this.movedAt(from, rotate(transpose(turn), point)));
+      return { x: gripped.x, y: sum([1, gripped.y], [-point.z, angle]), z: sum([1, gripped.z], [point.y, angle]) };
     };
   }
 

@@ -1,4 +1,4 @@
-import type { Axis, Direction, Pose, Vec3 } from '../frames';
+import type { Axis, Direction, Pose, Rotation, Vec3 } from '../frames';
 import type { LocatorHere } from '../locate';
 
 /** What is laid to a line by eye lies so far off, mm (common practice, no source). */
@@ -84,6 +84,11 @@ export interface LocatedSetup {
   readonly touchOff: Within;
   /** its dowels stand where that setup drilled them, off as its zero was; its place in the route. left out: no such */
   readonly standsOn?: number;
+  /**
+   * it lies as that setup gripped it, turned about X through the origin of the device frame, within so many radians;
+   * left out: it was gripped anew
+   */
+  readonly stays?: { readonly from: number; readonly turn: Rotation; readonly within: Within };
   /** how exactly its machine moves; left out: nothing of it was checked */
   readonly axes?: Axes;
 }

@@ -8,6 +8,7 @@ import {
   rotate,
   scale,
   subtract,
+  thenRotate,
   transpose,
   unitVector,
   vec,
@@ -140,10 +141,22 @@ export class TrueRoute {
   #lyingIn(index: number): Lying {
     let lying = this.#lying.get(index);
     if (!lying) {
-      lying = this.#settle(index);
+      const { stays } = this.chain.job.setups[index];
+      lying = stays ? this.#staying(index, stays) : this.#settle(index);
       this.#lying.set(index, lying);
     }
     return lying;
+  }
+
+  /** As it was gripped, carried round by the axis, which goes a little too far. */
+  #staying(index: number, { from, turn }: NonNullable<LocatedSetup['stays']>): Lying {
+    const gripped = this.#lyingIn(from);
+    const further = turnBy(vec(this.#size(`index ${index}`), 0, 0));
+    // p comes to F·G·(R·p): the grip G seen from the turned frame, then what the axis goes too far
+    const inTurned = thenRotate(thenRotate(transpose(turn), gripped.turn), turn);
+    const moved = rotate(turn, add(gripped.about, gripped.by));
+    const about = rotate(turn, gripped.about);
+    return { turn: thenRotate(inTurned, further), about, by: subtract(rotate(further, moved), about) };
   }
 
   /** How far each contact is from touching where the part lies so. */

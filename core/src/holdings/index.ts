@@ -47,3 +47,13 @@ export const HOLDINGS: { readonly [F in Family]: Holding<F> } = { vise, flat, ro
 /** How a device holds. Its methods take the device it was asked for and no other. */
 export const holdingOf = (device: Device): Holding<Family> => HOLDINGS[familyOf(device)] as Holding<Family>;
 export * from './carrier';
+export {
+  indexedFrom,
+  indexInWords,
+  indexSteps,
+  turnedAbout,
+  turnInWords,
+  type Indexed,
+  type IndexHere,
+  type IndexProblem,
+} from './round/indexed';

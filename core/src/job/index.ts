@@ -23,7 +23,7 @@ export { MOST_ALONG, SIDE_MEANS, TOP_MEANS, LENGTH_MEANS } from './touchOffSchem
 export { machineFromVersion4 } from './fromVersion4';
 export { stationFromVersion5 } from './fromVersion5';
 export { deviceFromVersion10 } from './fromVersion10';
-export { machineFromVersion12 } from './fromVersion12';
+export { deviceFromVersion12, machineFromVersion12 } from './fromVersion12';
 export type { Film } from './filmSchema';
 export { JOINT_WAYS, standsWhere, type StandsOn } from './standsOnSchema';
 export { suppliesOf, checksOf } from './atTheMachine';

@@ -31,7 +31,7 @@ import {
   type Within,
   type ZeroFrom,
 } from '../exact';
-import { against } from '../holdings';
+import { against, type Indexed } from '../holdings';
 import { isHoldIn, type Setup } from '../job';
 import { LOCATES } from '../ledger';
 import { PART_SIDE, type Feature } from '../part';
@@ -286,6 +286,12 @@ function axesOf({ machine, facts }: Asked): Axes | null {
   };
 }
 
+/** How a part that stays gripped was turned, and how exactly: the axis tells its angle in degrees. */
+function staysAs({ from, turn, within }: Indexed): NonNullable<LocatedSetup['stays']> {
+  const radians = within === null ? null : (within * Math.PI) / 180;
+  return { from, turn, within: { mm: radians, from: radians === null ? '' : 'from the library, by the distance from the axis' } };
+}
+
 /** What decides how exactly the part of a setup lies, with what is asked of its material. */
 export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' | 'facts'>): LocatedSetup {
   const { facts } = planned;
@@ -312,6 +318,7 @@ export function locatedSetup(planned: PlannedSetup, rest: Omit<Asked, 'planned' 
     zero: perAxis((axis) => zeroFrom(asked, axis)),
     touchOff: touchWithin(planned.setup),
     ...(standsOn === null ? {} : { standsOn }),
+    ...(planned.indexed && { stays: staysAs(planned.indexed) }),
     ...(axes ? { axes } : {}),
   };
 }

@@ -6,6 +6,7 @@ import type { Kernel, Result } from '../solid';
 import { speechIn } from '../units';
 import { withoutLengths } from '../zero';
 import { dowelsHere } from './dowelsHere';
+import { indexedHere } from './indexedHere';
 import { drilledIn, planDowels, withDowelHoles } from './planDowels';
 import { featuresOf, featureUses, onBores, resolvedStage, withDepths, type Resolved } from './features';
 import { fields, type Graph } from './graph';
@@ -108,6 +109,8 @@ function planSetups(
     const touched = held.findLast((s) => s.station !== null && s.facts?.touched && standsWhere(s.setup, setup));
     const earlier = touched?.facts?.touched ?? null;
     const dowels = g.same(dowelsHere(whole.job, setup, held));
+    const device = whole.shop.devices.find((d) => d.id === setup.device) ?? null;
+    const index = g.same(indexedHere(setup, device, held));
     held.push(
       planSetup(g, whole, {
         setup,
@@ -117,6 +120,7 @@ function planSetups(
         earlier,
         here,
         dowels,
+        index,
         drills: drilledIn(g, whole.job, setup),
       }),
     );

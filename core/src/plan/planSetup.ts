@@ -11,6 +11,7 @@ import type { PlannedPiece, PlannedSetup } from './planned';
 import { floorStage } from './stages/cuts';
 import { findingsStage, forceFindingsStage, pieceFindingsStage, type OnCarrier } from './stages/findings';
 import { piecesStage, plannedStage, withPiecesStage } from './stages/planned';
+import { sweptStage } from './stages/seat';
 import { whenAsked, type Here, type On, type Whole } from './whole';
 
 /** What of the library the hold of a setup hangs on. */
@@ -67,7 +68,8 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
     removedMm3: cut.removedMm3,
     ...(floor ? { floorMm: floor.mm } : {}),
   };
-  const base = { id, op, register, setup, cuts, device, station, material: g.same(volumes) };
+  const turned = at.index?.indexed ? { indexed: at.index.indexed } : {};
+  const base = { id, op, register, setup, cuts, device, station, material: g.same(volumes), ...turned };
   const checked = {
     setup,
     astray: g.same(astray),
@@ -75,6 +77,8 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
     device,
     station,
     below: g.same(belowOf(shop, setup)),
+    index: at.index,
+    swept: null,
     machine,
     machineId: job.machine,
     material,
@@ -103,7 +107,8 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
     }),
   );
   const facts = g.run(withPiecesStage, { own, device, pieces });
-  const first = g.run(findingsStage, { ...checked, facts });
+  const swept = at.index && g.run(sweptStage, { loaded: lying.part.loaded, seat: own.seat });
+  const first = g.run(findingsStage, { ...checked, facts, swept });
   const others = g.run(pieceFindingsStage, { ...checked, device, facts, pieces, first });
   const found = worstFirst([...first, ...others]);
   const all = [{ number: 1, setup, facts: own }, ...pieces];

@@ -4,6 +4,7 @@ import type { SeatedEdge } from '../edgePins';
 import type { CutFeature, ExactJob, Lies, Met } from '../exact';
 import type { Finding } from '../findings';
 import type { Vec3 } from '../frames';
+import { indexSteps, type Indexed } from '../holdings';
 import type { Bending, HoldFacts, MarginFacts } from '../hold';
 import type { Setup, SetupIn } from '../job';
 import type { Locating } from '../locate';
@@ -90,6 +91,8 @@ export interface PlannedSetup {
   readonly cuts: readonly CutFacts[];
   readonly device: Device | null;
   readonly station: StationHere | null;
+  /** its part stays in the jaws of a rotary axis and is only turned; left out: this setup grips it */
+  readonly indexed?: Indexed;
   readonly material: {
     readonly loadedMm3: number;
     readonly leftMm3: number;
@@ -109,6 +112,14 @@ export interface PlannedSetup {
   readonly safe: readonly SafePath[];
   readonly findings: readonly Finding[];
 }
+
+/** What the operator does to load a setup: grip the part, or only bring it round where it stays gripped. */
+export const loadingSteps = ({ indexed, facts }: Pick<PlannedSetup, 'indexed' | 'facts'>): readonly string[] =>
+  indexed ? indexSteps(indexed) : (facts?.hold.steps ?? []);
+
+/** Whether the part stays gripped from one setup to the next. */
+export const staysFrom = (setups: readonly PlannedSetup[], from: Pick<PlannedSetup, 'id'>): boolean =>
+  setups[setups.findIndex((s) => s.id === from.id) + 1]?.indexed !== undefined;
 
 export interface PlannedTransition {
   readonly fromId: string;

@@ -1,4 +1,4 @@
-import { holdingOf } from '../holdings';
+import { holdingOf, indexInWords } from '../holdings';
 import type { Shift, ShiftSide } from '../ledger';
 import type { Speech } from '../units';
 import { fields, type Graph } from './graph';
@@ -37,7 +37,8 @@ export function transitionsOf(g: Graph, setups: readonly PlannedSetup[], said: S
     const from = setups[i];
     const by = shift(g, from, to, said);
     if (!by || !from.facts || !to.facts) return [];
-    const facts = g.run(transitionStage, { from: from.facts.seat, to: to.facts.seat });
+    const turns = g.same(to.indexed ? indexInWords(to.indexed) : null);
+    const facts = g.run(transitionStage, { from: from.facts.seat, to: to.facts.seat, turns });
     const named = { fromId: from.id, toId: to.id, fromOp: from.op, toOp: to.op };
     return [g.run(plannedTransitionStage, { ...named, facts, shift: by })];
   });

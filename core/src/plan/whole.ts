@@ -1,6 +1,7 @@
 import type { BlankFacts } from '../blank';
 import type { DowelsHere, PatternHole } from '../dowels';
 import type { Box3 } from '../frames';
+import type { IndexHere } from '../holdings';
 import type { Job, Setup } from '../job';
 import type { TouchedStation } from '../ledger';
 import type { Feature, Part } from '../part';
@@ -55,6 +56,8 @@ export interface Here {
   readonly here: FeaturesHere;
   /** where it is put onto dowels; null: it is not */
   readonly dowels: DowelsHere | null;
+  /** its part stays in the jaws of a rotary axis; null: this setup grips it */
+  readonly index: IndexHere | null;
   /** the dowel holes it drills; null: none */
   readonly drills: { readonly holes: readonly PatternHole[]; readonly into: number } | null;
 }

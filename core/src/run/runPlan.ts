@@ -4,7 +4,8 @@ import { controlTexts } from '../control';
 import type { RouteOutlines } from '../drawing';
 import { type Job, type StandsOn } from '../job';
 import { type PlannedJob, type PlannedSetup } from '../plan';
-import { beforeHandsGoIn } from '../sheet';
+import type { TransitionFacts } from '../transition';
+import { beforeHandsGoIn, CLEAR_TO_TURN } from '../sheet';
 import { speechIn, unitName, type Speech } from '../units';
 import { lengthInRegister, toolOf } from '../zero';
 import { earSteps } from './earSteps';
@@ -201,9 +202,28 @@ function endSteps({ job, planned, letter, speech }: Making, last: PlannedSetup):
   ];
 }
 
+/** From one side of a part that stays gripped to the next: no hands go in, the axis turns it. */
+function indexStep(from: PlannedSetup, to: PlannedSetup, facts: TransitionFacts | undefined): RunStep {
+  const says = [
+    CLEAR_TO_TURN,
+    ...(facts ? [`${facts.says}.`, ...facts.edges.map((e) => `${e}.`)] : []),
+  ];
+  return {
+    ...step('transition', to, `From Op ${from.op} to Op ${to.op}: the axis turns`, {
+      says,
+      asks: [
+        yes('spindle', 'The spindle stands still, the tool is clear of everything that turns'),
+        yes('turned', `The axis stands at ${to.indexed!.says} and is locked; the part was not let go`),
+      ],
+    }),
+    id: `${to.id}/transition`,
+  };
+}
+
 function transitionSteps({ planned }: Making, from: PlannedSetup, to: PlannedSetup): RunStep[] {
   const t = planned.transitions.find((x) => x.toId === to.id);
   const release = from.facts!.hold.release;
+  if (to.indexed) return [indexStep(from, to, t?.facts)];
   const isJet = from.device ? holdingOf(from.device).jet(from.device) !== null : false;
   return [
     {

@@ -1,7 +1,7 @@
 import { carrierStep } from '../holdings';
 import { lookAtSetup } from '../control';
 import { checksOf, suppliesOf } from '../job';
-import { type PlannedSetup, type SetupFacts } from '../plan';
+import { loadingSteps, staysFrom, type PlannedSetup, type SetupFacts } from '../plan';
 import { cutAt } from '../prove';
 import { beforeHandsGoIn, orientationInWords } from '../sheet';
 import { unitName, type Speech } from '../units';
@@ -30,7 +30,7 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
     }),
     ...placeSteps(making, s),
     ...touches.filter((t) => t.device).map((t) => t.step),
-    step('load', s, `Op ${s.op}: load`, { says: orientationInWords(s), asks: loadAsks(facts) }),
+    step('load', s, s.indexed ? `Op ${s.op}: turn the axis` : `Op ${s.op}: load`, { says: orientationInWords(s), asks: loadAsks(s) }),
     ...handCheckSteps(making, s),
     ...edgeStep(making, s),
     ...touches.filter((t) => !t.device).map((t) => t.step),
@@ -64,10 +64,11 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
 }
 
 /** Loading is done step by step, each with a tick of its own. */
-function loadAsks({ hold }: SetupFacts): Ask[] {
-  return hold.steps.length === 0
+function loadAsks(setup: PlannedSetup): Ask[] {
+  const steps = loadingSteps(setup);
+  return steps.length === 0
     ? [yes('loaded', 'Loaded as told')]
-    : hold.steps.map((says, i) => yes(`load-${i + 1}`, says));
+    : steps.map((says, i) => yes(`load-${i + 1}`, says));
 }
 
 /** The lines go down with a length active: it must stand in the control, or the tool goes into the part. */
@@ -142,7 +143,9 @@ function firstPartStep({ speech }: Making, s: PlannedSetup): RunStep {
 function seriesStep({ job, planned }: Making, s: PlannedSetup): RunStep[] {
   const each = planned.blank.copies.length * (1 + s.pieces.length);
   const loads = Math.ceil(job.quantity / each) - 1;
-  if (loads <= 0) return [];
+  // a part goes through every side before the jaws open
+  if (loads <= 0 || staysFrom(planned.setups, s)) return [];
+  const sides = s.indexed ? ` Each goes through Op ${s.indexed.fromOp} to Op ${s.op} before the jaws open.` : '';
   const how = orientationInWords(s);
   return [
     step('series', s, `Op ${s.op}: the other ${loads === 1 ? 'one' : loads}`, {
@@ -152,7 +155,7 @@ function seriesStep({ job, planned }: Making, s: PlannedSetup): RunStep[] {
         'Clean what the part lies on and against; load the next one in the same way.',
         ...(s.setup.touchOff.everyPart ? [ON_EVERY_PART] : []),
         `Before every start look: ${how.join('; ')}.`,
-        `${loads} more ${loads === 1 ? 'load' : 'loads'} of ${each === 1 ? 'one part' : `${each} parts`} for ${job.quantity} in all.`,
+        `${loads} more ${loads === 1 ? 'load' : 'loads'} of ${each === 1 ? 'one part' : `${each} parts`} for ${job.quantity} in all.${sides}`,
       ],
       asks: [
         yes('way', `Every part lay this way: ${how[0]}`),

@@ -12,6 +12,9 @@ export function beforeHandsGoIn(held: PlannedSetup | null): string {
   return `${isJet ? 'Stop the jet, move the head aside' : 'Stop the spindle, put the tool away'}, then ${held?.facts?.hold.opens ?? 'take the part out'}.`;
 }
 
+/** Before an axis turns a part that stays gripped. */
+export const CLEAR_TO_TURN = 'Stop the spindle, tool up and clear of everything that turns.';
+
 const MACHINE_SIDE: Record<Direction, string> = {
   '+z': 'up, to the spindle',
   '-z': 'down',

@@ -3,7 +3,7 @@ import { allowanceOn, stateWithStock } from '../blank';
 import { holdingOf, type HoldEntry } from '../holdings';
 import { checksOf, isHeldOn, suppliesOf, toolOfCut, type Job } from '../job';
 import { PART_SIDE } from '../part';
-import { pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
+import { loadingSteps, pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
 import { speechIn, toUnits } from '../units';
 import { carrierOf } from './carrier';
 import { filmInWords } from './film';
@@ -166,7 +166,7 @@ function computedEntries(job: Job, s: PlannedSetup): Entry[] {
         ]
       : []),
     ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)),
-    text(place, 'steps', facts.hold.steps.join(' ')),
+    text(place, 'steps', loadingSteps(s).join(' ')),
   ];
 }
 

@@ -3,10 +3,10 @@ import { inSpaceScene, setupScene, VIEW_NAMES, type RouteOutlines, type Scene, t
 import { AXES, rotate, rotationOf } from '../frames';
 import { plusMinusOf } from '../ledger';
 import { plusMinus } from '../exact';
-import { pieceShift, type PlannedMeeting, type PlannedSetup, type SetupFacts } from '../plan';
+import { loadingSteps, pieceShift, type PlannedMeeting, type PlannedSetup, type SetupFacts } from '../plan';
 import { type CopyPlace } from '../blank';
 import type { Family } from '../shop';
-import { holdingOf, type RowsOf } from '../holdings';
+import { holdingOf, turnInWords, type RowsOf } from '../holdings';
 import { unitName, type Speech } from '../units';
 import { atTheMachine } from './atTheMachine';
 import { carrierOf } from './carrier';
@@ -72,6 +72,8 @@ const notHeld = (seat: string, speech: Speech) => ({
 interface SheetSetupInputs {
   readonly planned: PlannedSetup;
   readonly first: PlannedSetup;
+  /** the next setup only turns the part */
+  readonly stays: boolean;
   readonly copies: readonly CopyPlace[];
   readonly outlines: RouteOutlines | null;
   readonly speech: Speech;
@@ -96,7 +98,7 @@ function meetRow({ names, ops, within, meeting }: PlannedMeeting, speech: Speech
 }
 
 /** One setup of the sheet, also while it is not known how the part is held. */
-export function sheetSetup({ planned, first, copies, outlines, meetings, job, speech }: SheetSetupInputs): SheetSetup {
+export function sheetSetup({ planned, first, stays, copies, outlines, meetings, job, speech }: SheetSetupInputs): SheetSetup {
   const { facts, setup, device } = planned;
   const base = {
     op: planned.op,
@@ -121,8 +123,8 @@ export function sheetSetup({ planned, first, copies, outlines, meetings, job, sp
   return {
     ...base,
     seat: facts.says.seat,
-    steps: facts.hold.steps,
-    release: facts.hold.release,
+    steps: loadingSteps(planned),
+    release: stays ? ['Do not let go of the part: the next setup only turns it.'] : facts.hold.release,
     zeroOf: facts.says.zero,
     rows: [
       ...holdRows(planned, { device, setup, facts, speech }),
@@ -158,13 +160,17 @@ function stationRow({ station }: PlannedSetup): Row {
   };
 }
 
+/** Where the axis stands, where it only turns the part. */
+const axisRow = ({ indexed }: PlannedSetup): Row[] =>
+  indexed ? [{ label: 'Axis', value: `${indexed.says}: the work turned ${turnInWords(indexed)} from Op ${indexed.fromOp}` }] : [];
+
 /** How the part is located and held, as the operator sets it. */
 function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
   const held = holdingOf(of.device).rows(of);
   const carrier = carrierOf(planned, of.speech);
   return [
     { label: held.device, value: of.device.name },
-    ...(carrier === null ? [] : [{ label: 'Stands', value: carrier }]),
+    ...(carrier === null ? [] : [{ label: 'Stands', value: carrier }]), ...axisRow(planned),
     stationRow(planned),
     ...held.rows,
   ];

@@ -4,14 +4,14 @@ import { AXES, DIRECTIONS, type Vec3 } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
 import { type Acceptance, type Job } from '../job';
 import { PART_SIDE } from '../part';
-import { type PlannedJob, type PlannedSetup, type PlannedTransition } from '../plan';
+import { staysFrom, type PlannedJob, type PlannedSetup, type PlannedTransition } from '../plan';
 import { allowanceOn, stateWithStock } from '../blank';
 import { filmInWords } from './film';
 import type { Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
 import type { Row, Sheet, SheetFinding, SheetTransition } from './types';
-import { beforeHandsGoIn } from './atHand';
+import { beforeHandsGoIn, CLEAR_TO_TURN } from './atHand';
 import { signed } from './ledgerRows';
 import { sheetSetup } from './setup';
 
@@ -41,11 +41,13 @@ function copiesRow(job: Job, planned: PlannedJob, speech: Speech): Row[] {
   ];
 }
 
-function sheetTransition(t: PlannedTransition, held: PlannedSetup | null, speech: Speech): SheetTransition {
+function sheetTransition(t: PlannedTransition, setups: readonly PlannedSetup[], speech: Speech): SheetTransition {
+  const held = setups.find((s) => s.id === t.fromId) ?? null;
+  const turns = setups.find((s) => s.id === t.toId)?.indexed !== undefined;
   return {
     fromOp: t.fromOp,
     toOp: t.toOp,
-    first: beforeHandsGoIn(held),
+    first: turns ? CLEAR_TO_TURN : beforeHandsGoIn(held),
     says: `${t.facts.says}.`,
     edges: `${t.facts.edges.join('; ')}.`,
     kept: [faceKeptInWords(t.facts.jaw, t.facts.at.jaw), faceKeptInWords(t.facts.stop, t.facts.at.stop)],
@@ -144,6 +146,7 @@ export function buildSheet({
       sheetSetup({
         planned: s,
         first: planned.setups[0],
+        stays: staysFrom(planned.setups, s),
         copies: planned.blank.copies,
         outlines,
         meetings: planned.exact?.meetings ?? [],
@@ -152,7 +155,7 @@ export function buildSheet({
       }),
     ),
     transitions: planned.transitions.map((t) =>
-      sheetTransition(t, planned.setups.find((s) => s.id === t.fromId) ?? null, speech),
+      sheetTransition(t, planned.setups, speech),
     ),
     findings: sheetFindings(planned, job.accepted),
     notes: job.notes,

@@ -141,6 +141,10 @@ describe('rotary axis', () => {
     tailstockFrom: 150,
     tailstockTo: 400,
     tailstockForceN: 2000,
+          centreReach: 0,
+          tailstockMark: null,
+          angleCounts: 'against the work',
+          anglesWithin: null,
     supportFrom: 50,
     supportTo: 90,
   };

@@ -5,6 +5,7 @@ import type { RoundDevice } from '../../shop';
 import { viewOf } from '../../solid';
 import { circle, FROM_REAR, ownWeight, rectangleRing, toSeated, type HoldOf } from '../../hold/input';
 import { roundRelease, roundSteps } from './steps';
+import { tailstockAt } from './tailstock';
 import {
   cantileverDeflectionMm,
   grippingForceN,
@@ -211,9 +212,15 @@ function rotaryFigures(
   { setup, seat, speech }: HoldOf<RoundDevice>,
   device: Extract<RoundDevice, { kind: 'rotary axis' }>,
 ): Figure[] {
+  const stands = tailstockAt(device, seat);
   return [
-    ...(setup.hold.tailstock
-      ? [{ label: 'Tailstock at', value: `X ${speech.signed(seat.loadedBox.max.x)} from the chuck's face` }]
+    ...(setup.hold.tailstock && stands
+      ? [
+          {
+            label: 'Tailstock tip at',
+            value: `X ${speech.signed(stands.tip)} from the chuck's face${stands.onScale === null ? '' : `, ${speech.size(stands.onScale)} on its scale`}`,
+          },
+        ]
       : []),
     ...setup.hold.supports.map((x, i) => ({
       label: `Support ${i + 1}`,

@@ -1,6 +1,7 @@
 import { touchedFace, type Gripped, type SeatFacts } from '../../seat';
 import type { RoundDevice } from '../../shop';
 import type { Speech } from '../../units';
+import { tailstockAt } from './tailstock';
 import type { HoldSetup } from '../../hold/input';
 
 interface RoundSteps {
@@ -14,12 +15,21 @@ interface RoundSteps {
   readonly flatSides: boolean;
 }
 
+/** ", tip at X +312.000 from the chuck's face, 350.500 on its scale": where the tailstock comes to stand. */
+function scaleOf(device: RoundDevice, seat: SeatFacts, speech: Speech): string {
+  const stands = tailstockAt(device, seat);
+  if (!stands) return '';
+  const scale = stands.onScale === null ? '' : `, ${speech.size(stands.onScale)} on its scale`;
+  return `, tip at X ${speech.signed(stands.tip)} from the chuck's face${scale},`;
+}
+
 /** What the operator does to load a chuck, collet or rotary axis, in order. */
 export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatSides }: RoundSteps): string[] {
   const round = setup.hold;
   const end = seat.rest.what ? seat.x : seat.rest;
   return [
     'Clean the jaws and what they grip; no chips, no burrs.',
+    ...(device.kind === 'rotary axis' ? ['Axis to A +0.000 and locked: every angle counts from here.'] : []),
     ...(device.kind === 'chuck' && device.soft !== 'hard' && gripped
       ? [
           `Soft jaws bored to ${speech.sizeWithUnit(Math.min(...gripped.across))}, ${speech.sizeWithUnit(gripped.to - gripped.from)} deep, with the same force as the part is gripped with.`,
@@ -35,7 +45,7 @@ export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatS
     `Grip with ${speech.force(forceN)} (${round.forceShare} % of the device's force).`,
     ...round.supports.map((x, i) => `Support ${i + 1} at X ${speech.signed(x)} from the chuck's face.`),
     ...(round.tailstock
-      ? ["Tailstock up to the part's end and clamped; turn the part by hand: it must run true."]
+      ? [`Tailstock up to the part's end${scaleOf(device, seat, speech)} and clamped; turn the part by hand: it must run true.`]
       : []),
     ...(round.restHeight > 0 && device.kind !== 'rotary axis'
       ? ['Take the spacer out before the spindle starts.']

@@ -9,6 +9,9 @@ export const roundHoldSchema = Type.Object(
     forceShare: within(1, 100, "Share of the device's gripping force, percent."),
     rpm: Type.Union([Type.Null(), within(0, 300_000)], { description: 'Of the part; null or 0: it stands still.' }),
     tailstock: Type.Boolean(),
+    stays: Type.Boolean({
+      description: 'Rotary axis: the part stays in the jaws as the setup before left it, and is only turned.',
+    }),
     supports: Type.Array(onDevice, {
       maxItems: 6,
       description: "Rotary axis: where supports stand, from the chuck's face.",
@@ -20,7 +23,7 @@ export const roundHoldSchema = Type.Object(
 export type RoundHold = Static<typeof roundHoldSchema>;
 
 export const roundHold: HoldKind<RoundHold> = {
-  nothing: { family: 'round', restHeight: 0, forceShare: 100, rpm: null, tailstock: false, supports: [] },
+  nothing: { family: 'round', restHeight: 0, forceShare: 100, rpm: null, tailstock: false, stays: false, supports: [] },
   refersTo: () => ({ clamps: [], bonds: [] }),
   features: () => [],
   withoutFeatures: (hold) => hold,

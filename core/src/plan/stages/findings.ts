@@ -1,4 +1,5 @@
-import { holdingOf } from '../../holdings';
+import { holdingOf, type IndexHere } from '../../holdings';
+import { staysGripped } from '../../holdings/round/checks/staysGripped';
 import { deviceDrilled } from '../../dowels/checks/deviceDrilled';
 import type { Finding, Told } from '../../findings';
 import { boreHasTool } from '../../prove/checks/boreHasTool';
@@ -58,6 +59,10 @@ export interface ChecksInput {
   readonly station: StationHere | null;
   /** what the device stands on; null: on the station itself, or on nothing that is known */
   readonly below: Device | null;
+  /** its part is to stay in the jaws of a rotary axis; null: it is not */
+  readonly index: IndexHere | null;
+  /** how far the part reaches from the axis of its device; null: it is not turned there */
+  readonly swept: number | null;
   /** null while no device is chosen */
   readonly facts: SetupFacts | null;
   readonly machine: Machine | null;
@@ -157,6 +162,7 @@ export function checksOf(input: ChecksInput): Finding[] {
   return [
     ...chosen,
     ...holding.checks(held),
+    ...(input.index ? staysGripped(input.index, { seat, device, swept: input.swept }, told) : []),
     ...ofLocating(placed, device),
     ...ofZero(placed, device),
     ...holding.cutChecks(held),

@@ -7,9 +7,18 @@ import type { Stage } from '../graph';
 import type { PlannedSetup, PlannedTransition } from '../planned';
 import { safeMoves, type SafeMoves } from '../safe';
 
-export const transitionStage: Stage<{ from: SeatFacts; to: SeatFacts }, TransitionFacts> = {
+/** `turns`: what turns the part where no hand does; null: hands do. */
+interface TransitionInputs {
+  from: SeatFacts;
+  to: SeatFacts;
+  turns: string | null;
+}
+export const transitionStage: Stage<TransitionInputs, TransitionFacts> = {
   name: 'transition',
-  compute: ({ from, to }) => describeTransition(from, to),
+  compute: ({ from, to, turns }) => {
+    const described = describeTransition(from, to);
+    return turns === null ? described : { ...described, moves: [], says: turns };
+  },
 };
 
 /** One side of a shift, the same while nothing of it is another. */

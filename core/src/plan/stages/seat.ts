@@ -5,6 +5,7 @@ import { holdingOf, type Holding, type Seated } from '../../holdings';
 import type { SetupIn } from '../../job';
 import type { SeatedPart, SeatFacts } from '../../seat';
 import type { Bond, Device, Family } from '../../shop';
+import type { TriangleMesh } from '../../solid';
 import type { Graph, Stage } from '../graph';
 
 interface SeatInputs {
@@ -48,3 +49,14 @@ export function elsewhereOn(
   const { seat } = seating;
   return seat.settled ? g[how](elsewhereStage, { ...inputs(g, seating), at: g.same(seat.pose.translation) }) : [];
 }
+
+/** How far what is loaded reaches from the X axis of the device, mm. */
+export const sweptStage: Stage<{ loaded: TriangleMesh; seat: SeatFacts }, number> = {
+  name: 'swept by turning',
+  compute: ({ loaded: { positions }, seat }) => {
+    const { y, z } = seat.pose.translation;
+    let most = 0;
+    for (let i = 0; i < positions.length; i += 3) most = Math.max(most, Math.hypot(positions[i + 1] + y, positions[i + 2] + z));
+    return most;
+  },
+};

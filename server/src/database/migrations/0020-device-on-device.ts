@@ -1,18 +1,23 @@
 import { QueryTypes, type QueryInterface } from 'sequelize';
-import { machineFromVersion12 } from '@violet-jaw/core/job';
+import { deviceFromVersion12, machineFromVersion12 } from '@violet-jaw/core/job';
 import { migrateJobDocuments } from './jobDocuments';
 
-/** Film, devices that stand on others, and the order of homing: nobody has told any so far. */
+/** Film, devices that stand on others, the order of homing, what stays on a rotary axis: none so far. */
 export async function deviceOnDevice(schema: QueryInterface): Promise<void> {
   const { sequelize } = schema;
   await migrateJobDocuments(schema, 12, 13);
-  const machines = await sequelize.query<{ id: string; document: string }>('SELECT id, document FROM machines', {
-    type: QueryTypes.SELECT,
-  });
-  for (const { id, document } of machines)
-    await sequelize.query('UPDATE machines SET document = ? WHERE id = ?', {
-      replacements: [JSON.stringify(machineFromVersion12(JSON.parse(document) as Record<string, unknown>)), id],
-      type: QueryTypes.UPDATE,
+  for (const [table, bring] of [
+    ['machines', machineFromVersion12],
+    ['devices', deviceFromVersion12],
+  ] as const) {
+    const rows = await sequelize.query<{ id: string; document: string }>(`SELECT id, document FROM ${table}`, {
+      type: QueryTypes.SELECT,
     });
+    for (const { id, document } of rows)
+      await sequelize.query(`UPDATE ${table} SET document = ? WHERE id = ?`, {
+        replacements: [JSON.stringify(bring(JSON.parse(document) as Record<string, unknown>)), id],
+        type: QueryTypes.UPDATE,
+      });
+  }
   await sequelize.query('UPDATE jobs SET summary_revision = NULL');
 }

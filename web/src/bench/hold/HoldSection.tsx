@@ -4,6 +4,7 @@ import { contactInWords } from '@violet-jaw/core/hold/contactWords.ts';
 import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import { type Device, type DeviceKind, isMadeFor } from '@violet-jaw/core/shop';
 import { isHeldOn } from '@violet-jaw/core/job';
+import { loadingSteps } from '@violet-jaw/core/plan';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
@@ -116,7 +117,7 @@ export function HoldSection(props: SectionProps) {
         <details className="mt-1">
           <summary>Steps for the operator</summary>
           <ol className="mb-1">
-            {hold.steps.map((s) => (
+            {loadingSteps(planned!).map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ol>

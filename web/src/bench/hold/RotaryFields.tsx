@@ -1,4 +1,5 @@
 import { Button, Form } from 'react-bootstrap';
+import { turnInWords } from '@violet-jaw/core/holdings';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { useHold, type KindProps } from './useHold';
@@ -7,12 +8,29 @@ import { useHold, type KindProps } from './useHold';
 export function RotaryFields(props: KindProps<'rotary axis'>) {
   const {
     setup,
-    hold: { tailstock, supports },
+    hold: { tailstock, supports, stays },
+    planned,
   } = props;
   const { job } = useJob();
   const { put } = useHold<'round'>(props, 'hold');
+  const first = job.setups[0]?.id === setup.id;
   return (
     <>
+      {(!first || stays) && (
+        <Form.Check
+          type="switch"
+          id={`stays-${setup.id}`}
+          label="The part stays in the jaws, the axis only turns it"
+          checked={stays}
+          onChange={(e) => put((r) => ({ ...r, stays: e.target.checked }))}
+        />
+      )}
+      {planned?.indexed && (
+        <p className="mb-1">
+          Axis to <span className="number">{planned.indexed.says}</span>: the work turned {turnInWords(planned.indexed)}{' '}
+          from Op {planned.indexed.fromOp}.
+        </p>
+      )}
       <Form.Check
         type="switch"
         id={`tail-${setup.id}`}

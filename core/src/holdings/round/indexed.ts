@@ -1,0 +1,102 @@
+import { rotate, rotationOf, thenRotate, transpose, type Orientation, type Rotation, type Vec3 } from '../../frames';
+import type { Device } from '../../shop';
+
+/** A setup whose part stays in the jaws of a rotary axis as an earlier one gripped it, only turned. */
+export interface Indexed {
+  /** the setup that gripped it: its place in the route, and its operation */
+  readonly from: number;
+  readonly fromOp: number;
+  /** how far the work is turned since, about +X and right-handed, degrees, 0 … 270 */
+  readonly degrees: number;
+  /** what the axis is programmed to, degrees */
+  readonly programmed: number;
+  /** the same in words: "A −90.000" */
+  readonly says: string;
+  readonly turn: Rotation;
+  /** how exactly the axis goes to an angle, degrees; null: nobody has said */
+  readonly within: number | null;
+}
+
+/** The turn of the work from one way of lying to another. Machine axes. */
+export const turnBetween = (from: Orientation, to: Orientation): Rotation =>
+  thenRotate(transpose(rotationOf(from)), rotationOf(to));
+
+/** How far a turn about +X goes, right-handed, degrees from 0 up; null: it is about another axis. */
+export function degreesAboutX({ rows: [x, y, z] }: Rotation): number | null {
+  if (Math.abs(x.x - 1) > 1e-9) return null;
+  const degrees = Math.round((Math.atan2(z.y, y.y) * 180) / Math.PI);
+  return degrees < 0 ? degrees + 360 : degrees;
+}
+
+const angleInWords = (degrees: number): string =>
+  `A ${degrees < 0 ? '\u2212' : '+'}${Math.abs(degrees).toFixed(3)}`;
+
+/** Why the part of a setup cannot simply be turned. */
+export type IndexProblem = 'no axis' | 'nothing before' | 'other place' | 'not about its axis';
+
+/** A setup whose part is to stay in the jaws. */
+export interface IndexHere {
+  readonly indexed: Indexed | null;
+  readonly problem: IndexProblem | null;
+  /** where the part comes to lie by the turn, device frame; null: not known */
+  readonly expected: Vec3 | null;
+}
+
+/** A setup that gripped a part: its place in the route, its operation, and how the part lies. */
+export interface GrippedBy {
+  readonly from: number;
+  readonly fromOp: number;
+  readonly orientation: Orientation;
+  /** the pose's translation, device frame; null: not known */
+  readonly at: Vec3 | null;
+}
+
+/**
+ * The index angle of a setup whose part stays gripped. The programmed angle of an axis that turns the work counts
+ * against the turn of the work (ISO 841: the motion is that of the tool as seen from the work), unless the device says
+ * otherwise.
+ */
+export function indexedFrom(
+  device: Device,
+  orientation: Orientation,
+  { from, fromOp, orientation: before, at }: GrippedBy,
+): IndexHere {
+  const problem = (why: IndexProblem): IndexHere => ({ indexed: null, problem: why, expected: null });
+  if (device.kind !== 'rotary axis') return problem('no axis');
+  const turn = turnBetween(before, orientation);
+  const degrees = degreesAboutX(turn);
+  if (degrees === null) return problem('not about its axis');
+  // the short way round
+  const work = degrees > 180 ? degrees - 360 : degrees;
+  const programmed = work === 0 ? 0 : device.angleCounts === 'as the work' ? work : -work;
+  const indexed = { from, fromOp, degrees, programmed, says: angleInWords(programmed), turn, within: device.anglesWithin };
+  return { indexed, problem: null, expected: at && rotate(turn, at) };
+}
+
+/**
+ * Where a point of the work comes to by a turn about the axis of the device, whose datum lies on that axis:
+ * `W' = C + R(θ)·(W − C)`. Machine coordinates, mm.
+ */
+export function turnedAbout(axis: Vec3, turn: Rotation, at: Vec3): Vec3 {
+  const by = rotate(turn, { x: at.x - axis.x, y: at.y - axis.y, z: at.z - axis.z });
+  return { x: axis.x + by.x, y: axis.y + by.y, z: axis.z + by.z };
+}
+
+/** "90° counterclockwise, seen from the tailstock": right-handed about +X, which points to the tailstock. */
+export function turnInWords({ degrees }: Pick<Indexed, 'degrees'>): string {
+  if (degrees === 0) return 'not at all';
+  return degrees > 180
+    ? `${360 - degrees}° clockwise, seen from the tailstock`
+    : `${degrees}° ${degrees === 180 ? 'half round' : 'counterclockwise, seen from the tailstock'}`;
+}
+
+/** In one sentence: "The part stays in the jaws: axis to A −90.000". */
+export const indexInWords = (indexed: Indexed): string =>
+  `The part stays in the jaws: axis to ${indexed.says}, the work turned ${turnInWords(indexed)} from Op ${indexed.fromOp}`;
+
+/** What the operator does to bring it round. */
+export const indexSteps = (indexed: Indexed): string[] => [
+  `The part stays in the jaws as Op ${indexed.fromOp} gripped it.`,
+  `Tool up and clear of everything that turns, then axis to ${indexed.says}: the work stands turned ${turnInWords(indexed)} from Op ${indexed.fromOp}.`,
+  'Lock the axis.',
+];
