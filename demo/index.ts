@@ -16,6 +16,7 @@ import { demoGaugeSets, demoPins } from './pins';
 import { demoOffcuts, demoStock } from './material';
 
 export { floatGuideAsFirstPlanned, floatGuideJob, louverBothSidesJob } from './dowelJobs';
+export { boomTubeJob } from './boomTube';
 export { vaneSideHoleJob } from './sideHole';
 export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
@@ -108,6 +109,14 @@ export const demoShop: Shop = {
           plusMinus: 0.05,
           measuredFor: ['vacuum-400', 'pods-router', 'board-router'].map(asMeasured),
           note: 'left front corner of the bed against its two dowels',
+        },
+        {
+          id: 'station-t',
+          name: 'T',
+          position: { x: 115, y: 340, z: -150 },
+          plusMinus: 0.03,
+          measuredFor: [asMeasured('rotary-long')],
+          note: 'axis at the face of the chuck: mean of a bar touched at 0° and at 180°',
         },
       ],
     },

@@ -2,6 +2,8 @@
  * Draws the demo's parts with an independent kernel and writes them as STEP (AP214).
  * Vane bearing block: 110 × 70 × 38, corners R6, recess ⌀60 × 4 on top, bore ⌀42 through, four holes ⌀9 through.
  * Vane bearing block with its side hole: the same, with a hole ⌀6.8 from the middle of the front face into the bore.
+ * Boom tube: a tube 60 × 30 × 3, 1,100 long, with holes ⌀8 and ⌀6.5 through one wall each on its four sides; and as it
+ * comes, without holes.
  * Float guide: a cast lever: a web 30 wide and 10 thick between a pad of 44 and one of 36, both 16 high, bores ⌀20 and
  * ⌀12 through, 125 apart, the larger pad faced 2 up from the underside, with a recess ⌀28 × 3 about its bore. Its
  * casting has 2 of stock on both pads and under the larger one, and no bores.
@@ -46,6 +48,29 @@ export function vaneBearingBlock(): Shape3D {
 export const vaneWithSideHole = (): Shape3D =>
   vaneBearingBlock().cut(drawCircle(3.4).translate(55, 19).sketchOnPlane('XZ', 1).extrude(-21) as unknown as Shape3D);
 
+export const tube = (): Shape3D =>
+  drawRoundedRectangle(60, 30, 0)
+    .cut(drawRoundedRectangle(54, 24, 0))
+    .translate(30, 15)
+    .sketchOnPlane('YZ', 0)
+    .extrude(1100) as unknown as Shape3D;
+
+/** A hole through the wall that looks along y (or z) at one end of it. */
+const through = (plane: 'XZ' | 'XY', d: number, x: number, at: number, from: number): Shape3D =>
+  drawCircle(d / 2)
+    .translate(x, at)
+    .sketchOnPlane(plane, from)
+    .extrude(plane === 'XZ' ? -5 : 5) as unknown as Shape3D;
+
+export const boomTube = (): Shape3D =>
+  [
+    ...[200, 600, 1000].map((x) => through('XY', 8, x, 30, 26)),
+    ...[200, 1000].map((x) => through('XY', 8, x, 30, -1)),
+    // a plane XZ stands at minus its distance
+    ...[400, 800].map((x) => through('XZ', 6.5, x, 15, 1)),
+    ...[400, 800].map((x) => through('XZ', 6.5, x, 15, -56)),
+  ].reduce((body, hole) => body.cut(hole), tube());
+
 const block = (x: number, y: number, z: number, [w, d, h]: readonly [number, number, number]) =>
   drawRoundedRectangle(w, d, 0)
     .translate(x + w / 2, y + d / 2)
@@ -73,6 +98,8 @@ const folder = process.argv[2] ?? 'demo';
 for (const [name, shape] of [
   ['vane-bearing-block', vaneBearingBlock()],
   ['vane-side-hole', vaneWithSideHole()],
+  ['boom-tube', boomTube()],
+  ['boom-tube-raw', tube()],
   ['float-guide', floatGuide()],
   ['float-guide-casting', floatGuideCasting()],
 ] as const) {

@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { jobFile } from '@violet-jaw/core/job';
 import {
+  boomTubeJob,
   demoShop,
   dWindowJob,
   floatGuideJob,
@@ -22,6 +23,7 @@ for (const [name, job] of [
   ['insulator-plate', insulatorPlateJob()],
   ['float-guide', floatGuideJob()],
   ['vane-side-hole', vaneSideHoleJob()],
+  ['boom-tube', boomTubeJob()],
 ] as const) {
   writeFileSync(`demo/${name}.json`, `${JSON.stringify(jobFile(job, demoShop), null, 2)}\n`);
 }

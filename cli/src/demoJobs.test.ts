@@ -1,4 +1,11 @@
-import { blockingFindings } from '@violet-jaw/core/sheet';
+import { Matrix } from 'ml-matrix';
+import { apply, type Vec3 } from '@violet-jaw/core/frames';
+import { turnedAbout } from '@violet-jaw/core/holdings';
+import type { Job } from '@violet-jaw/core/job';
+import { runPlan } from '@violet-jaw/core/run';
+import { blockingFindings, buildSheet } from '@violet-jaw/core/sheet';
+import type { Shop } from '@violet-jaw/core/shop';
+import { held } from '../../core/src/testing/holds';
 import { demoShop, floatGuideAsFirstPlanned } from '../../demo';
 import { demoJob, planDemo } from './testing/demoJob';
 
@@ -11,6 +18,7 @@ const JOBS = [
   'insulator-plate',
   'float-guide',
   'vane-side-hole',
+  'boom-tube',
 ];
 
 test.each(JOBS)('%s can be issued: no stop is open', async (name) => {
@@ -81,4 +89,103 @@ test('vane bearing block: its side hole meets the bore, and facets of the bore a
   // it stands on three pins, each half its diameter beside the middle of a hole of the plate
   expect(setup.facts!.seat.finishedBox.min).toMatchObject({ x: expect.closeTo(104, 9), y: expect.closeTo(104, 9) });
   expect(setup.facts!.locating.free).toEqual([]);
+});
+
+test('boom tube: gripped once, every side is where the turn about the axis brings it, and its register as well', async () => {
+  const { planned } = await demoJob('boom-tube');
+  const [first, ...turned] = planned.setups;
+  expect(turned.map((s) => [s.indexed!.degrees, s.indexed!.says])).toEqual([
+    [90, 'A \u221290.000'],
+    [180, 'A +180.000'],
+    [270, 'A +90.000'],
+  ]);
+  const axis = first.station!.position!;
+  for (const s of turned) {
+    // by a matrix library: where the point of the part under work zero of Op 10 comes to by the turn
+    const radians = (s.indexed!.degrees * Math.PI) / 180;
+    const [c, n] = [Math.cos(radians), Math.sin(radians)];
+    const turn = new Matrix([
+      [1, 0, 0],
+      [0, c, -n],
+      [0, n, c],
+    ]);
+    const w = first.facts!.register as Vec3;
+    const by = turn.mmul(Matrix.columnVector([w.x - axis.x, w.y - axis.y, w.z - axis.z])).to1DArray();
+    const at = apply(first.facts!.seat.pose, first.facts!.zero.inPart);
+    const there = apply(s.facts!.seat.pose, first.facts!.zero.inPart);
+    expect(at.x + axis.x).toBeCloseTo(w.x, 9);
+    expect([there.x, there.y, there.z]).toEqual(by.map((v) => expect.closeTo(v, 9)));
+    const product = turnedAbout(axis, s.indexed!.turn, w);
+    expect([product.x - axis.x, product.y - axis.y, product.z - axis.z]).toEqual(by.map((v) => expect.closeTo(v, 9)));
+  }
+  // an axis that is off by 0.03 shows twice between two sides that lie half round from each other
+  const [across] = meeting({ planned } as never);
+  expect(across.shares.find((x) => x.name.startsWith('place of station T'))!.mm).toBeCloseTo(0.06, 9);
+  expect(across.worst).toBeLessThan(0.25);
+});
+
+test('boom tube: the sheet says where axis, tailstock and support stand; nobody lets go of the part between its sides', async () => {
+  const { job, planned } = await demoJob('boom-tube');
+  const sheet = buildSheet({ job, planned, outlines: null, shop: demoShop, issue: null });
+  expect((sheet.setups[0].steps ?? []).join(' ')).toContain(
+    "Tailstock up to the part's end, tip at X +1096.000 from the chuck's face, 1108.500 on its scale, and clamped",
+  );
+  expect(sheet.setups[0].release).toEqual(['Do not let go of the part: the next setup only turns it.']);
+  expect(sheet.setups[1].steps).toEqual([
+    'Supports down, so that nothing is in the way of what turns.',
+    'The part stays in the jaws as Op 10 gripped it.',
+    'Tool up and clear of everything that turns, then axis to A \u221290.000: the work stands turned 90° counterclockwise (seen from the tailstock) since Op 10.',
+    'Lock the axis.',
+    'Support 1: X +560.000, set 30.000 mm above the base.',
+  ]);
+  const { steps } = runPlan({ job, planned, letter: 'A' });
+  const kinds = steps.map((s) => s.kind);
+  // one series, after the last side: each part goes through all of them before the jaws open
+  expect(kinds.filter((k) => k === 'series')).toHaveLength(1);
+  expect((steps.find((s) => s.kind === 'series')?.says ?? []).join(' ')).toContain('Each goes through Op 10 to Op 40');
+  const between = steps.filter((s) => s.kind === 'transition');
+  expect(between.map((s) => s.asks.map((a) => a.id))).toEqual([
+    ['spindle', 'turned'],
+    ['spindle', 'turned'],
+    ['spindle', 'turned'],
+  ]);
+  expect(between.flatMap((s) => s.says).join(' ')).not.toMatch(/jaws open|Hold the part/);
+});
+
+describe('what must not be of a part that stays in the jaws', () => {
+  const said = async (change: (job: Job, shop: Shop) => void) => {
+    const { planned } = await demoJob('boom-tube', change);
+    return planned.findings
+      .filter((f) => ['cannot-stay-gripped', 'cut-where-gripped', 'swept-hits-base'].includes(f.code))
+      .map((f) => f.says);
+  };
+  test.each<[string, (job: Job, shop: Shop) => void, RegExp]>([
+    ['the first setup', (j) => void (held('round', j.setups[0]).stays = true), /no setup before this one grips it/],
+    ['another station', (j) => void (j.setups[1].station = 'station-r'), /another device or place/],
+    ['end for end', (j) => void (j.setups[1].orientation = { up: '+z', right: '-x' }), /not turned about their axis/],
+    [
+      'in a chuck',
+      (j, s) => {
+        const chuck = demoShop.devices.find((d) => d.kind === 'chuck')!;
+        s.devices.push({ ...chuck, maxDiameter: 200 });
+        j.setups.forEach((x) => void (x.device = chuck.id));
+      },
+      /the device does not turn it/,
+    ],
+    [
+      'too near to its base',
+      (_, s) => void s.devices.forEach((d) => d.kind === 'rotary axis' && (d.centreHeight = 33)),
+      /sweeps 33\.541 mm from the axis, and the base is 33\.000 mm below/,
+    ],
+  ])('%s', async (_, change, says) => {
+    const found = await said(change);
+    expect(found.some((f) => says.test(f))).toBe(true);
+  });
+  test('as planned none of it is said; as the work turns, the angle has the other sign', async () => {
+    expect(await said(() => undefined)).toEqual([]);
+    const { planned } = await demoJob('boom-tube', (_, s) => {
+      for (const d of s.devices) if (d.kind === 'rotary axis') d.angleCounts = 'as the work';
+    });
+    expect(planned.setups.slice(1).map((s) => s.indexed!.says)).toEqual(['A +90.000', 'A +180.000', 'A \u221290.000']);
+  });
 });

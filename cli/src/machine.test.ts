@@ -21,6 +21,7 @@ const touchedOff: Record<string, Vec3 | null> = {
   'louver-both-sides': null,
   'sensor-foot': vec(-150.4, -110.2, -190.6),
   'float-guide': vec(-520.35, -310.15, -460.2),
+  'boom-tube': null,
   'vane-side-hole': vec(-440.2, -250.6, -400.4),
   'insulator-plate': vec(320.5, 410.25, -120.75),
 };

@@ -34,11 +34,13 @@ test('the first run loads the demo shop, with every job planned for the list', a
   expect(jobs.map((j) => [j.number, j.summary?.setups.length, j.summary?.counts.stop])).toEqual([
     ['SK-1007', 2, 0],
     ['SK-1041', 2, 0],
+    ['SK-1042', 1, 0],
     ['SK-1055', 2, 0],
     ['SK-1058', 2, 0],
     ['SK-1060', 1, 0],
     ['SK-1063', 1, 0],
     ['SK-1070', 2, 0],
+    ['SK-1074', 4, 0],
   ]);
 }, 60_000);
 

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { dirname, join } from 'node:path';
 import {
+  boomTubeJob,
   demoShop,
   floatGuideJob,
   insulatorPlateJob,
@@ -55,6 +56,7 @@ export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFi
     const { file, sha256 } = await keep(name);
     await jobs.create(job(file, sha256));
   }
+  await jobs.create(boomTubeJob([await keep('boom-tube.step'), await keep('boom-tube-raw.step')]));
   await jobs.create(vaneSideHoleJob([await keep('vane-side-hole.step'), vane]));
   await jobs.create(floatGuideJob([await keep('float-guide.step'), await keep('float-guide-casting.step')]));
   return true;

@@ -27,7 +27,10 @@ const MOST_SETS = 80;
 
 const axisOfInward = (v: Vec3): Axis => AXES.reduce((a, b) => (Math.abs(v[b]) > Math.abs(v[a]) + 1e-9 ? b : a));
 
-/** Jaws about an axis: a line across it at either end of what they grip, in both directions. */
+/**
+ * Jaws about an axis: a line across it at either end of what they grip, in both directions; on flats one of them is
+ * held in two places.
+ */
 function centeringContacts({ name, points, inwards = [] }: LocatorHere, key: string): Contact[] {
   const axis = AXES.find((a) => inwards.every((n) => Math.abs(n[a]) < 1e-6)) ?? 'z';
   const middle = scale(
@@ -36,15 +39,20 @@ function centeringContacts({ name, points, inwards = [] }: LocatorHere, key: str
   );
   const ends = [Math.min(...points.map((p) => p[axis])), Math.max(...points.map((p) => p[axis]))];
   const places = ends[1] - ends[0] < 1e-6 ? [ends[0]] : ends;
-  return AXES.filter((a) => a !== axis).flatMap((a) =>
-    places.map((at, i) => ({
-      id: `${key} ${a}${i}`,
-      name,
-      axis: a,
-      point: { ...middle, [axis]: at },
-      inward: unitVector(`+${a}`),
-      byHand: false,
-    })),
+  const across = AXES.filter((a) => a !== axis);
+  const at = (a: Axis, id: string, point: Vec3): Contact => {
+    return { id: `${key} ${a}${id}`, name, axis: a, point, inward: unitVector(`+${a}`), byHand: false };
+  };
+  // jaws on flats keep the part from turning as well: two lines beside each other instead of one
+  const [a, b] = across;
+  const onFlat = points.filter((_, i) => Math.abs(inwards[i][a]) > 1 - 1e-6).map((p) => p[b]);
+  const half = onFlat.length === 0 ? 0 : (Math.max(...onFlat) - Math.min(...onFlat)) / 2;
+  return across.flatMap((d) =>
+    places.flatMap((end, i) => {
+      const point = { ...middle, [axis]: end };
+      if (d !== a || i > 0 || half < 1e-6) return [at(d, `${i}`, point)];
+      return [-half, half].map((off, k) => at(d, `${i}${'ab'[k]}`, { ...point, [b]: point[b] + off }));
+    }),
   );
 }
 

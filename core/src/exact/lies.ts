@@ -23,6 +23,7 @@ const perAxis = <T, U>(of: Readonly<Record<Axis, T>>, to: (value: T) => U): Reco
 const faceTrue = (setup: LocatedSetup, place: (index: number) => number): LocatedSetup => ({
   ...setup,
   ...(setup.standsOn === undefined ? {} : { standsOn: place(setup.standsOn) }),
+  ...(setup.stays && { stays: { ...setup.stays, from: place(setup.stays.from) } }),
   faces: perAxis(setup.faces, asItComes),
   ...(setup.pinFaces && {
     pinFaces: Object.fromEntries(Object.entries(setup.pinFaces).map(([name, face]) => [name, asItComes(face)])),
@@ -34,13 +35,13 @@ const faceTrue = (setup: LocatedSetup, place: (index: number) => number): Locate
   }),
 });
 
-/** A setup by itself, first, and after it those that found its zero or drilled its dowels. */
+/** A setup by itself, first, and after it those that found its zero, drilled its dowels or gripped its part. */
 function alone(setups: readonly LocatedSetup[], index: number): readonly LocatedSetup[] {
   const kept = [index];
   for (const i of kept) {
-    const { zero, standsOn } = setups[i];
+    const { zero, standsOn, stays } = setups[i];
     const found = AXES.flatMap((axis) => (zero[axis].by === 'earlier' ? [zero[axis].setup] : []));
-    for (const other of [...found, ...(standsOn === undefined ? [] : [standsOn])])
+    for (const other of [...found, ...(standsOn === undefined ? [] : [standsOn]), ...(stays ? [stays.from] : [])])
       if (!kept.includes(other)) kept.push(other);
   }
   return kept.map((i) => faceTrue(setups[i], (at) => kept.indexOf(at)));

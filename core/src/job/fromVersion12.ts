@@ -10,7 +10,9 @@ export function fromVersion12(file: Document): Document {
     job: {
       ...job,
       blank: { film: null, ...within(job.blank) },
-      setups: Array.isArray(job.setups) ? list(job.setups).map((s) => ({ standsOn: null, ...s, hold: withStays(s.hold) })) : job.setups,
+      setups: Array.isArray(job.setups)
+        ? list(job.setups).map((s) => ({ standsOn: null, ...s, hold: withStays(s.hold) }))
+        : job.setups,
     },
   };
 }

@@ -19,6 +19,7 @@ export {
   carries,
   centering,
   inwardAt,
+  isShort,
   longestOf,
   standingLocators,
   underPart,

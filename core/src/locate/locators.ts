@@ -36,6 +36,9 @@ export interface LocatedBy {
 /** Less long than this share of the part's longest side is one spot (common practice, no source). */
 const SPOT_SHARE = 0.1;
 
+/** What of a part that long is one spot, however many points it has. */
+export const isShort = (mm: number, longMm: number): boolean => mm < SPOT_SHARE * longMm;
+
 const middleOf = (points: readonly Vec3[]): Vec3 => scale(points.reduce(add), 1 / points.length);
 
 /**
@@ -50,7 +53,7 @@ export function besidePart(
   const along = cross(inward, { x: 0, y: 0, z: 1 });
   const offs = points.map((p) => dot(subtract(p, middle), along));
   const [from, to] = [Math.min(...offs), Math.max(...offs)];
-  const spot = to - from < SPOT_SHARE * longMm;
+  const spot = isShort(to - from, longMm);
   return { name, inward, points: spot ? [middle] : [from, to].map((off) => add(middle, scale(along, off))) };
 }
 

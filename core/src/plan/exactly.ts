@@ -289,7 +289,11 @@ function axesOf({ machine, facts }: Asked): Axes | null {
 /** How a part that stays gripped was turned, and how exactly: the axis tells its angle in degrees. */
 function staysAs({ from, turn, within }: Indexed): NonNullable<LocatedSetup['stays']> {
   const radians = within === null ? null : (within * Math.PI) / 180;
-  return { from, turn, within: { mm: radians, from: radians === null ? '' : 'from the library, by the distance from the axis' } };
+  return {
+    from,
+    turn,
+    within: { mm: radians, from: radians === null ? '' : 'from the library, by the distance from the axis' },
+  };
 }
 
 /** What decides how exactly the part of a setup lies, with what is asked of its material. */

@@ -3,7 +3,10 @@ import { isHoldIn, standsWhere, type Setup } from '../job';
 import type { Device } from '../shop';
 import type { PlannedSetup } from './planned';
 
-/** How the part of a setup is turned that is to stay in the jaws; null: it is not to. @param before the setups before */
+/**
+ * How the part of a setup is turned that is to stay in the jaws; null: it is not to.
+ * @param before the setups before it
+ */
 export function indexedHere(setup: Setup, device: Device | null, before: readonly PlannedSetup[]): IndexHere | null {
   const { hold } = setup;
   if (!device || !isHoldIn('round', hold) || !hold.stays) return null;

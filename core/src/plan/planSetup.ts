@@ -7,7 +7,7 @@ import { vec } from '../frames';
 import { fields, type Graph } from './graph';
 import { planForces } from './planForces';
 import { lyingIn, planPiece } from './planPiece';
-import type { PlannedPiece, PlannedSetup } from './planned';
+import type { PlannedPiece, PlannedSetup, SetupFacts } from './planned';
 import { floorStage } from './stages/cuts';
 import { findingsStage, forceFindingsStage, pieceFindingsStage, type OnCarrier } from './stages/findings';
 import { piecesStage, plannedStage, withPiecesStage } from './stages/planned';
@@ -49,6 +49,29 @@ function stationOf({ machine, shop }: Whole, setup: Setup, device: Device | null
   if (!entered || !standsOn) return entered && stationFor(entered, device);
   const { x, y, height, plusMinus } = standsOn;
   return stationOn(entered, { by: belowOf(shop, setup), offset: vec(x, y, height), plusMinus });
+}
+
+/** The further pieces on the same device, each planned like the first. */
+function furtherPieces(
+  g: Graph,
+  { whole, at, lying, on, setup }: Parameters<typeof planPiece>[1],
+  own: SetupFacts,
+): readonly PlannedPiece[] {
+  const { device } = on;
+  const { register } = setup;
+  return g.list(
+    furtherOf(setup).map((piece, i): PlannedPiece => {
+      const asMoved = {
+        ...holdingOf(device).moved(setup, piece),
+        register: piece.register ?? register,
+        measured: null,
+      };
+      const moved = g.same(asMoved);
+      const facts = planPiece(g, { whole, at: { ...at, earlier: own.touched }, lying, on, setup: moved });
+      const by = fields(g, piece, 'x', 'y');
+      return g.run(piecesStage, { number: i + 2, by, register: piece.register, setup: moved, facts });
+    }),
+  );
 }
 
 /**
@@ -93,19 +116,7 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const on = onDevice(g, shop, setup.hold, { device, station });
   const lying = lyingIn(g, whole, at);
   const own = planPiece(g, { whole, at, lying, on, setup });
-  const pieces = g.list(
-    furtherOf(setup).map((piece, i): PlannedPiece => {
-      const asMoved = {
-        ...holdingOf(device).moved(setup, piece),
-        register: piece.register ?? register,
-        measured: null,
-      };
-      const moved = g.same(asMoved);
-      const facts = planPiece(g, { whole, at: { ...at, earlier: own.touched }, lying, on, setup: moved });
-      const by = fields(g, piece, 'x', 'y');
-      return g.run(piecesStage, { number: i + 2, by, register: piece.register, setup: moved, facts });
-    }),
-  );
+  const pieces = furtherPieces(g, { whole, at, lying, on, setup }, own);
   const facts = g.run(withPiecesStage, { own, device, pieces });
   const swept = at.index && g.run(sweptStage, { loaded: lying.part.loaded, seat: own.seat });
   const first = g.run(findingsStage, { ...checked, facts, swept });

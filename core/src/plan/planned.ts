@@ -115,7 +115,11 @@ export interface PlannedSetup {
 
 /** What the operator does to load a setup: grip the part, or only bring it round where it stays gripped. */
 export const loadingSteps = ({ indexed, facts }: Pick<PlannedSetup, 'indexed' | 'facts'>): readonly string[] =>
-  indexed ? indexSteps(indexed) : (facts?.hold.steps ?? []);
+  indexed ? indexSteps(indexed, supportsOf(facts)) : (facts?.hold.steps ?? []);
+
+/** Where supports are set, as the hold tells them. */
+const supportsOf = (facts: SetupFacts | null): string[] =>
+  (facts?.hold.figures ?? []).filter((f) => f.label.startsWith('Support ')).map((f) => `${f.label}: ${f.value}`);
 
 /** Whether the part stays gripped from one setup to the next. */
 export const staysFrom = (setups: readonly PlannedSetup[], from: Pick<PlannedSetup, 'id'>): boolean =>

@@ -204,10 +204,7 @@ function endSteps({ job, planned, letter, speech }: Making, last: PlannedSetup):
 
 /** From one side of a part that stays gripped to the next: no hands go in, the axis turns it. */
 function indexStep(from: PlannedSetup, to: PlannedSetup, facts: TransitionFacts | undefined): RunStep {
-  const says = [
-    CLEAR_TO_TURN,
-    ...(facts ? [`${facts.says}.`, ...facts.edges.map((e) => `${e}.`)] : []),
-  ];
+  const says = [CLEAR_TO_TURN, ...(facts ? [`${facts.says}.`, ...facts.edges.map((e) => `${e}.`)] : [])];
   return {
     ...step('transition', to, `From Op ${from.op} to Op ${to.op}: the axis turns`, {
       says,

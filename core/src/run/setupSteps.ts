@@ -30,7 +30,10 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
     }),
     ...placeSteps(making, s),
     ...touches.filter((t) => t.device).map((t) => t.step),
-    step('load', s, s.indexed ? `Op ${s.op}: turn the axis` : `Op ${s.op}: load`, { says: orientationInWords(s), asks: loadAsks(s) }),
+    step('load', s, s.indexed ? `Op ${s.op}: turn the axis` : `Op ${s.op}: load`, {
+      says: orientationInWords(s),
+      asks: loadAsks(s),
+    }),
     ...handCheckSteps(making, s),
     ...edgeStep(making, s),
     ...touches.filter((t) => !t.device).map((t) => t.step),
@@ -66,9 +69,7 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
 /** Loading is done step by step, each with a tick of its own. */
 function loadAsks(setup: PlannedSetup): Ask[] {
   const steps = loadingSteps(setup);
-  return steps.length === 0
-    ? [yes('loaded', 'Loaded as told')]
-    : steps.map((says, i) => yes(`load-${i + 1}`, says));
+  return steps.length === 0 ? [yes('loaded', 'Loaded as told')] : steps.map((says, i) => yes(`load-${i + 1}`, says));
 }
 
 /** The lines go down with a length active: it must stand in the control, or the tool goes into the part. */

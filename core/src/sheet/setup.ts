@@ -97,8 +97,39 @@ function meetRow({ names, ops, within, meeting }: PlannedMeeting, speech: Speech
   return { label: 'Is to meet', value: `${where(0)} and ${where(1)}: ${can}${asked}` };
 }
 
+/** How it is held, cut, shifted and how exactly it comes out, line by line. */
+function setupRows(
+  {
+    planned,
+    copies,
+    meetings,
+    job,
+    speech,
+  }: Pick<SheetSetupInputs, 'planned' | 'copies' | 'meetings' | 'job' | 'speech'>,
+  held: RowsOf<Family> & { readonly facts: SetupFacts },
+): Row[] {
+  return [
+    ...holdRows(planned, held),
+    ...dowelRows(job, planned, speech),
+    ...cutRows(planned, speech),
+    ...floorRow(planned, speech),
+    ...copyShiftRows(planned, copies, speech),
+    ...pieceRows(planned, held.facts, speech),
+    ...meetings.filter((m) => m.setupId === planned.id).map((m) => meetRow(m, speech)),
+  ];
+}
+
 /** One setup of the sheet, also while it is not known how the part is held. */
-export function sheetSetup({ planned, first, stays, copies, outlines, meetings, job, speech }: SheetSetupInputs): SheetSetup {
+export function sheetSetup({
+  planned,
+  first,
+  stays,
+  copies,
+  outlines,
+  meetings,
+  job,
+  speech,
+}: SheetSetupInputs): SheetSetup {
   const { facts, setup, device } = planned;
   const base = {
     op: planned.op,
@@ -126,15 +157,7 @@ export function sheetSetup({ planned, first, stays, copies, outlines, meetings, 
     steps: loadingSteps(planned),
     release: stays ? ['Do not let go of the part: the next setup only turns it.'] : facts.hold.release,
     zeroOf: facts.says.zero,
-    rows: [
-      ...holdRows(planned, { device, setup, facts, speech }),
-      ...dowelRows(job, planned, speech),
-      ...cutRows(planned, speech),
-      ...floorRow(planned, speech),
-      ...copyShiftRows(planned, copies, speech),
-      ...pieceRows(planned, facts, speech),
-      ...meetings.filter((m) => m.setupId === planned.id).map((m) => meetRow(m, speech)),
-    ],
+    rows: setupRows({ planned, copies, meetings, job, speech }, { device, setup, facts, speech }),
     workZero: AXES.every((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),
     says: atTheMachine(planned, facts, speech),
     instead: insteadOfZero(planned, first),
@@ -162,7 +185,9 @@ function stationRow({ station }: PlannedSetup): Row {
 
 /** Where the axis stands, where it only turns the part. */
 const axisRow = ({ indexed }: PlannedSetup): Row[] =>
-  indexed ? [{ label: 'Axis', value: `${indexed.says}: the work turned ${turnInWords(indexed)} from Op ${indexed.fromOp}` }] : [];
+  indexed
+    ? [{ label: 'Axis', value: `${indexed.says}: the work turned ${turnInWords(indexed)} since Op ${indexed.fromOp}` }]
+    : [];
 
 /** How the part is located and held, as the operator sets it. */
 function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
@@ -170,7 +195,8 @@ function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
   const carrier = carrierOf(planned, of.speech);
   return [
     { label: held.device, value: of.device.name },
-    ...(carrier === null ? [] : [{ label: 'Stands', value: carrier }]), ...axisRow(planned),
+    ...(carrier === null ? [] : [{ label: 'Stands', value: carrier }]),
+    ...axisRow(planned),
     stationRow(planned),
     ...held.rows,
   ];

@@ -154,9 +154,7 @@ export function buildSheet({
         speech,
       }),
     ),
-    transitions: planned.transitions.map((t) =>
-      sheetTransition(t, planned.setups, speech),
-    ),
+    transitions: planned.transitions.map((t) => sheetTransition(t, planned.setups, speech)),
     findings: sheetFindings(planned, job.accepted),
     notes: job.notes,
   };

@@ -53,8 +53,8 @@ test('a backup taken while the application runs comes back whole: every job, iss
   const before = await everything(first);
   const path = join(folder(), 'all.zip');
   const manifest = await backupOf(at(first.dataFolder), path);
-  expect(manifest.tables.jobs.rows).toBe(8);
-  expect([manifest.files.length, manifest.missing]).toEqual([6, []]);
+  expect(manifest.tables.jobs.rows).toBe(10);
+  expect([manifest.files.length, manifest.missing]).toEqual([9, []]);
   expect((await first.call('GET', '/health')).status).toBe(200);
   await first.stop();
 

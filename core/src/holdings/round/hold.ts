@@ -19,6 +19,14 @@ import { patchOf, RIGID } from '../../hold/patch';
 import { openAbove } from '../../hold/open';
 
 const TAILSTOCK = 'tailstock';
+const CENTRE = 'tailstock centre';
+const SUPPORT = 'support';
+
+/** The cone of a tailstock. */
+export const isCentre = ({ name }: Pick<HoldContact, 'name'>): boolean => name === CENTRE;
+
+/** A support is set up to the part once it is gripped: it carries, and decides nothing. */
+export const isSupport = ({ name }: Pick<HoldContact, 'name'>): boolean => name.startsWith(SUPPORT);
 
 /** Jaws of a device; a collet closes all round and counts as six. */
 const jawsOf = (device: RoundDevice): { count: number; width: number } =>
@@ -144,16 +152,21 @@ function supportContacts({ device, setup, seat }: RoundInput): HoldContact[] {
     forceN: device.tailstockForceN,
     patch: { min: far, max: far },
   };
+  // its cone keeps the end from going aside, whichever way it is pushed
+  const centre = [vec(0, 1, 0), vec(0, -1, 0), vec(0, 0, 1), vec(0, 0, -1)].map((inward): HoldContact => ({
+    ...{ name: CENTRE, kind: 'locator', points: [far], inward, ...alike, friction: 0 },
+    patch: { min: far, max: far },
+  }));
   const z = seat.loadedBox.min.z;
   const supports = setup.hold.supports.map((x, i): HoldContact => ({
-    name: `support ${i + 1}`,
+    name: `${SUPPORT} ${i + 1}`,
     kind: 'locator',
     points: [vec(x, 0, z)],
     inward: vec(0, 0, 1),
     ...alike,
     patch: { min: vec(x - 5, 0, z), max: vec(x + 5, 0, z) },
   }));
-  return [...(setup.hold.tailstock ? [tailstock] : []), ...supports];
+  return [...(setup.hold.tailstock ? [tailstock, ...centre] : []), ...supports];
 }
 
 function grippedFigures(input: RoundInput, gripped: Gripped): Figure[] {

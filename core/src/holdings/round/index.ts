@@ -1,6 +1,6 @@
 import { wallStands } from '../../hold/checks/wallStands';
 import { newHold } from '../../job';
-import { centering, longestOf, standingLocators } from '../../locate';
+import { locatedRound } from './located';
 import type { SeatedPart } from '../../seat';
 import type { Held, Holding } from '../types';
 import { spansInRound } from './bending';
@@ -11,7 +11,7 @@ import { rotaryReach } from './checks/rotaryReach';
 import { roundGrip } from './checks/roundGrip';
 import { plainDimensions, plainLabels } from '../drawn';
 import { roundDecisions } from './decisions';
-import { holdRound, isJaw, topOfRound } from './hold';
+import { holdRound, topOfRound } from './hold';
 import { roundPicture } from './picture';
 import { seatRound, type RoundSeatInput } from './seat';
 import { roundRemedies } from './remedies';
@@ -48,11 +48,7 @@ export const round: Holding<'round', Needs> = {
     const { z, wantedMm } = topOfRound(device);
     return beginDepth(lying, z + wantedMm);
   },
-  locatedBy: ({ seat, hold }) => {
-    const jaws = hold.contacts.filter(isJaw);
-    const others = standingLocators(hold.contacts, longestOf(seat.loadedBox));
-    return { locators: [...(jaws.length > 0 ? [centering('jaws', jaws)] : []), ...others], byHand: [] };
-  },
+  locatedBy: locatedRound,
   parallels: false,
   jaw: () => null,
   rows: plainRows,

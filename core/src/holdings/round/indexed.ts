@@ -28,8 +28,7 @@ export function degreesAboutX({ rows: [x, y, z] }: Rotation): number | null {
   return degrees < 0 ? degrees + 360 : degrees;
 }
 
-const angleInWords = (degrees: number): string =>
-  `A ${degrees < 0 ? '\u2212' : '+'}${Math.abs(degrees).toFixed(3)}`;
+const angleInWords = (degrees: number): string => `A ${degrees < 0 ? '\u2212' : '+'}${Math.abs(degrees).toFixed(3)}`;
 
 /** Why the part of a setup cannot simply be turned. */
 export type IndexProblem = 'no axis' | 'nothing before' | 'other place' | 'not about its axis';
@@ -68,8 +67,17 @@ export function indexedFrom(
   if (degrees === null) return problem('not about its axis');
   // the short way round
   const work = degrees > 180 ? degrees - 360 : degrees;
-  const programmed = work === 0 ? 0 : device.angleCounts === 'as the work' ? work : -work;
-  const indexed = { from, fromOp, degrees, programmed, says: angleInWords(programmed), turn, within: device.anglesWithin };
+  const isAlike = work === 0 || work === 180 || device.angleCounts === 'as the work';
+  const programmed = isAlike ? work : -work;
+  const indexed = {
+    from,
+    fromOp,
+    degrees,
+    programmed,
+    says: angleInWords(programmed),
+    turn,
+    within: device.anglesWithin,
+  };
   return { indexed, problem: null, expected: at && rotate(turn, at) };
 }
 
@@ -82,21 +90,23 @@ export function turnedAbout(axis: Vec3, turn: Rotation, at: Vec3): Vec3 {
   return { x: axis.x + by.x, y: axis.y + by.y, z: axis.z + by.z };
 }
 
-/** "90° counterclockwise, seen from the tailstock": right-handed about +X, which points to the tailstock. */
+/** "90° counterclockwise (seen from the tailstock)": right-handed about +X, which points to the tailstock. */
 export function turnInWords({ degrees }: Pick<Indexed, 'degrees'>): string {
   if (degrees === 0) return 'not at all';
-  return degrees > 180
-    ? `${360 - degrees}° clockwise, seen from the tailstock`
-    : `${degrees}° ${degrees === 180 ? 'half round' : 'counterclockwise, seen from the tailstock'}`;
+  if (degrees === 180) return 'half round';
+  const way = degrees > 180 ? 'clockwise' : 'counterclockwise';
+  return `${degrees > 180 ? 360 - degrees : degrees}° ${way} (seen from the tailstock)`;
 }
 
-/** In one sentence: "The part stays in the jaws: axis to A −90.000". */
+/** In one sentence: "The part stays in the jaws: axis to A −90.000, the work turned …". */
 export const indexInWords = (indexed: Indexed): string =>
-  `The part stays in the jaws: axis to ${indexed.says}, the work turned ${turnInWords(indexed)} from Op ${indexed.fromOp}`;
+  `The part stays in the jaws: axis to ${indexed.says}, the work turned ${turnInWords(indexed)} since Op ${indexed.fromOp}`;
 
-/** What the operator does to bring it round. */
-export const indexSteps = (indexed: Indexed): string[] => [
+/** What the operator does to bring it round. @param supports where each is set again: "Support 1: …" */
+export const indexSteps = (indexed: Indexed, supports: readonly string[]): string[] => [
+  ...(supports.length > 0 ? ['Supports down, so that nothing is in the way of what turns.'] : []),
   `The part stays in the jaws as Op ${indexed.fromOp} gripped it.`,
-  `Tool up and clear of everything that turns, then axis to ${indexed.says}: the work stands turned ${turnInWords(indexed)} from Op ${indexed.fromOp}.`,
+  `Tool up and clear of everything that turns, then axis to ${indexed.says}: the work stands turned ${turnInWords(indexed)} since Op ${indexed.fromOp}.`,
   'Lock the axis.',
+  ...supports.map((s) => `${s}.`),
 ];

@@ -45,7 +45,9 @@ export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatS
     `Grip with ${speech.force(forceN)} (${round.forceShare} % of the device's force).`,
     ...round.supports.map((x, i) => `Support ${i + 1} at X ${speech.signed(x)} from the chuck's face.`),
     ...(round.tailstock
-      ? [`Tailstock up to the part's end${scaleOf(device, seat, speech)} and clamped; turn the part by hand: it must run true.`]
+      ? [
+          `Tailstock up to the part's end${scaleOf(device, seat, speech)} and clamped; turn the part by hand: it must run true.`,
+        ]
       : []),
     ...(round.restHeight > 0 && device.kind !== 'rotary axis'
       ? ['Take the spacer out before the spindle starts.']

@@ -56,7 +56,8 @@ export const sweptStage: Stage<{ loaded: TriangleMesh; seat: SeatFacts }, number
   compute: ({ loaded: { positions }, seat }) => {
     const { y, z } = seat.pose.translation;
     let most = 0;
-    for (let i = 0; i < positions.length; i += 3) most = Math.max(most, Math.hypot(positions[i + 1] + y, positions[i + 2] + z));
+    for (let i = 0; i < positions.length; i += 3)
+      most = Math.max(most, Math.hypot(positions[i + 1] + y, positions[i + 2] + z));
     return most;
   },
 };

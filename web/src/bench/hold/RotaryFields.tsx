@@ -28,7 +28,7 @@ export function RotaryFields(props: KindProps<'rotary axis'>) {
       {planned?.indexed && (
         <p className="mb-1">
           Axis to <span className="number">{planned.indexed.says}</span>: the work turned {turnInWords(planned.indexed)}{' '}
-          from Op {planned.indexed.fromOp}.
+          since Op {planned.indexed.fromOp}.
         </p>
       )}
       <Form.Check
