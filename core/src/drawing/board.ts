@@ -82,6 +82,18 @@ export type Scenes = Readonly<Partial<Record<ViewName, Scene>>>;
 /** Where nothing stands no title does. */
 const titleRoom = (row: { readonly height: number }, fontSize: number) => (row.height > 0 ? fontSize : 0);
 
+/** A letter is about so wide, in sizes of its type. */
+const LETTER = 0.6;
+
+/** Views that are narrower than their titles get room for them on the right. */
+function besideTitles(all: readonly Scene[], fontSize: number, scale: number, margins: Margins): Margins {
+  const short = all.map((scene) => {
+    const title = (scene.title.length + 1) * LETTER * fontSize;
+    return title - margins.left - margins.right - size(scene)[0] * scale;
+  });
+  return { ...margins, right: margins.right + Math.max(0, ...short) };
+}
+
 /** Columns and rows of the grid with the room their dimensions need, and the scale at which all of it fits. */
 function gridOf(scenes: Scenes, places: (typeof ARRANGED)[Projection], { width, height, fontSize }: BoardOptions) {
   const names = Object.keys(scenes) as ViewName[];
@@ -92,12 +104,11 @@ function gridOf(scenes: Scenes, places: (typeof ARRANGED)[Projection], { width, 
   let rows: { height: number; margins: Margins }[] = [];
   // the room for dimensions hangs on the scale and the scale on the room: a few rounds settle it
   for (let round = 0; round < 4; round++) {
-    columns = [0, 1]
-      .map(inColumn)
-      .map((all) => ({
-        width: Math.max(0, ...all.map((scene) => size(scene)[0])),
-        margins: sharedMargins(all, fontSize, scale),
-      }));
+    const before = scale;
+    columns = [0, 1].map(inColumn).map((all) => {
+      const width = Math.max(0, ...all.map((scene) => size(scene)[0]));
+      return { width, margins: besideTitles(all, fontSize, before, sharedMargins(all, fontSize, before)) };
+    });
     rows = [0, 1]
       .map(inRow)
       .map((all) => ({

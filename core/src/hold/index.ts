@@ -24,6 +24,7 @@ export {
   type HoldOf,
   type HoldSetup,
 } from './input';
+export * from './top';
 export { FAR_MM, openAbove, type OpenTo } from './open';
 export {
   armAlongX,

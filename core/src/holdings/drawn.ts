@@ -1,6 +1,6 @@
 import type { DrilledHole, SeatedDowels } from '../dowels';
 import type { SeatedEdge } from '../edgePins';
-import type { HoldFacts, HoldSetup, Obstacle } from '../hold';
+import { hangsFree, type HoldFacts, type HoldSetup, type Obstacle } from '../hold';
 import type { Locating } from '../locate';
 import type { ProveFacts, SeparationFacts } from '../prove';
 import {
@@ -92,7 +92,9 @@ export function plainDimensions(
     ];
   }
   if (view === 'leftEnd')
-    return hold.top.z > -1e8 && hold.top.wantedMm > -1e8 && prove.removedBox ? clearance(facts, -b.min.y, speech) : [];
+    return !hangsFree(hold.top) && hold.top.wantedMm > -1e8 && prove.removedBox
+      ? clearance(facts, -b.min.y, speech)
+      : [];
   return [
     ...(z.kind === 'height' ? [vertical(z.name, [0, z.at], { reach: b.min.x, side: 'left' }, speech.size(z.at))] : []),
     vertical('top', [0, b.max.z], { reach: b.max.x, side: 'right' }, speech.size(b.max.z)),

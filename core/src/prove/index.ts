@@ -7,7 +7,7 @@ import { boxOfBoth, byAxis, type Axis, type Box3, type Orientation, type Vec3 } 
 import type { SeatFacts } from '../seat';
 import type { Setup } from '../job';
 import type { ZeroFacts } from '../zero';
-import type { HoldFacts } from '../hold';
+import { hangsFree, type HoldFacts } from '../hold';
 import type { Machine, Station } from '../shop';
 import { cutOn, type CutFacts, type CutOn } from './cuts';
 
@@ -76,7 +76,7 @@ export function planProve(input: ProveInput): ProveFacts {
   const meets = (cutting.length > 0 ? cutting : cuts).filter((c) => c.beside || !top.beside);
   const boxes = cutting.map((c) => c.removedBox!);
   const removedBox = boxes.length > 0 ? boxes.reduce(boxOfBoth) : null;
-  const aboveTop = meets.length > 0 ? lowestOf(meets) - top.z : null;
+  const aboveTop = meets.length > 0 && !hangsFree(top) ? lowestOf(meets) - top.z : null;
   const base = { cuts, lowestCut, aboveTop, removedBox };
   const at = station?.position;
   if (!machine || !at || !zero.inMachine) return { ...base, zeroRoom: null, cutRoom: null, shortestToolMm: null };

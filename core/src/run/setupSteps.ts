@@ -1,3 +1,4 @@
+import { noTopInWords } from '../hold';
 import { carrierStep } from '../holdings';
 import { lookAtSetup } from '../control';
 import { checksOf, suppliesOf } from '../job';
@@ -86,7 +87,7 @@ function lengthAsk({ planned, speech }: Making, { setup }: PlannedSetup): Ask[] 
 
 function clearanceWords(facts: SetupFacts, speech: Speech): string[] {
   const { aboveTop, cuts } = facts.prove;
-  if (aboveTop === null) return [`No cut comes beside the part, where the ${facts.hold.top.name} stand.`];
+  if (aboveTop === null) return [`${noTopInWords(facts.hold.top)}.`];
   const which = cutAt(cuts, facts.hold.top.z + aboveTop);
   if (speech.size(Math.abs(aboveTop)) === speech.size(0))
     return [`${which} comes down exactly to the ${facts.hold.top.name}.`];

@@ -27,14 +27,36 @@ const THIN = 1e-4;
 /** Height of a facet as a share of its length below which its normal is rounding. */
 const SLIVER = 1e-4;
 
+/** A flat facet that is less high, mm, has a normal of rounding. */
+const HAIR_MM = 1e-3;
+
 type Range = [number, number];
 
 /** Edges to draw: sharp ones, and where a round face turns away from the eye. Pairs of vertex numbers. */
 function edgesToDraw(view: ViewMesh): [number, number][] {
   const { triangles, mesh, towardsEye } = view;
-  const seenOnce = new Map<number, number>();
   const found: [number, number][] = [];
-  const { normals, sliver } = facetNormals(mesh);
+  const { normals, sliver, hair } = facetNormals(mesh);
+  const edges = sharedEdges(triangles);
+  settleHairs(edges, normals, hair);
+  for (const [a, b, i, j] of edges) {
+    const cosine = between(normals, i, j);
+    const round = mesh.curved?.[i] || mesh.curved?.[j];
+    // inside one round face there are no edges, however its facets lie
+    const inside = round && mesh.faces !== undefined && mesh.faces[i] === mesh.faces[j];
+    const sharp = !inside && cosine < (round ? SMOOTH_COSINE : FLAT_COSINE);
+    const contour = round && !sliver[i] && !sliver[j] && towardsEye[i] > TURNED !== towardsEye[j] > TURNED;
+    if (sharp || contour) found.push([a, b]);
+  }
+  return found;
+}
+
+/** An edge by the numbers of its ends, and the two facets that meet there. */
+type Shared = readonly [a: number, b: number, one: number, other: number];
+
+function sharedEdges(triangles: Uint32Array): Shared[] {
+  const seenOnce = new Map<number, number>();
+  const found: Shared[] = [];
   for (let t = 0; t < triangles.length; t += 3) {
     for (let k = 0; k < 3; k++) {
       const a = triangles[t + k];
@@ -46,24 +68,46 @@ function edgesToDraw(view: ViewMesh): [number, number][] {
         continue;
       }
       seenOnce.delete(key);
-      const [i, j] = [other, t / 3];
-      const cosine =
-        normals[3 * i] * normals[3 * j] +
-        normals[3 * i + 1] * normals[3 * j + 1] +
-        normals[3 * i + 2] * normals[3 * j + 2];
-      const round = mesh.curved?.[i] || mesh.curved?.[j];
-      // inside one round face there are no edges, however its facets lie
-      const inside = round && mesh.faces !== undefined && mesh.faces[i] === mesh.faces[j];
-      const sharp = !inside && cosine < (round ? SMOOTH_COSINE : FLAT_COSINE);
-      const contour = round && !sliver[i] && !sliver[j] && towardsEye[i] > TURNED !== towardsEye[j] > TURNED;
-      if (sharp || contour) found.push([a, b]);
+      found.push([a, b, other, t / 3]);
     }
   }
   return found;
 }
 
-/** Unit normals of the facets, and which facets are so thin that theirs means nothing. */
-function facetNormals({ positions: p, triangles }: TriangleMesh): { normals: Float64Array; sliver: Uint8Array } {
+const between = (normals: Float64Array, i: number, j: number): number =>
+  normals[3 * i] * normals[3 * j] + normals[3 * i + 1] * normals[3 * j + 1] + normals[3 * i + 2] * normals[3 * j + 2];
+
+/**
+ * A facet as thin as a hair has a normal of rounding: it takes that of the neighbor it is nearest to, so that no edge
+ * runs along it where it lies in a face. Hairs side by side settle one after another.
+ */
+function settleHairs(edges: readonly Shared[], normals: Float64Array, hair: Uint8Array): void {
+  const beside = edges.filter(([, , i, j]) => hair[i] || hair[j]);
+  for (let round = 0; round < 4 && beside.length > 0; round++) {
+    const nearest = new Map<number, { readonly from: number; readonly cosine: number }>();
+    for (const [, , i, j] of beside)
+      for (const [thin, other] of [
+        [i, j],
+        [j, i],
+      ]) {
+        if (!hair[thin] || hair[other]) continue;
+        const cosine = between(normals, thin, other);
+        if (cosine > (nearest.get(thin)?.cosine ?? -2)) nearest.set(thin, { from: other, cosine });
+      }
+    for (const [thin, { from }] of nearest) {
+      normals.copyWithin(3 * thin, 3 * from, 3 * from + 3);
+      hair[thin] = 0;
+    }
+  }
+}
+
+/** Unit normals of the facets, which are slivers, and which so thin that theirs means nothing. */
+function facetNormals({ positions: p, triangles }: TriangleMesh): {
+  normals: Float64Array;
+  sliver: Uint8Array;
+  hair: Uint8Array;
+} {
+  const hair = new Uint8Array(triangles.length / 3);
   const normals = new Float64Array(triangles.length);
   const sliver = new Uint8Array(triangles.length / 3);
   for (let t = 0; t < triangles.length; t += 3) {
@@ -79,8 +123,9 @@ function facetNormals({ positions: p, triangles }: TriangleMesh): { normals: Flo
       (bx - ax) ** 2 + (by - ay) ** 2 + (bz - az) ** 2,
     );
     if (length < SLIVER * longest) sliver[t / 3] = 1;
+    if (length < HAIR_MM * Math.sqrt(longest)) hair[t / 3] = 1;
   }
-  return { normals, sliver };
+  return { normals, sliver, hair };
 }
 
 /** The share of an edge that a triangle hides: where it lies inside the triangle's outline and behind its plane. */

@@ -114,6 +114,7 @@ export interface Speech {
 }
 
 /** A word or sentence with a capital at its beginning. */
+export const uncapital = (text: string): string => `${text.slice(0, 1).toLowerCase()}${text.slice(1)}`;
 export const capital = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
 
 const speak = (units: Units): Speech => ({

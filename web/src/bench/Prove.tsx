@@ -2,6 +2,7 @@ import { Table } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import { lowestThere } from '@violet-jaw/core/prove/cuts.ts';
 import { POSITION_SAYS } from '@violet-jaw/core/prove/safeMoves.ts';
+import { noTopInWords } from '@violet-jaw/core/hold/top.ts';
 import { capital } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { usePlan } from '../store/planStore';
@@ -18,7 +19,7 @@ export function Prove({ setup, planned, onLook }: SectionProps) {
         <>
           <p className="mb-1">
             {facts.prove.aboveTop === null ? (
-              <>No cut comes beside the part, to the {facts.hold.top.name}. </>
+              <>{noTopInWords(facts.hold.top)}. </>
             ) : (
               <>
                 {capital(lowestThere(facts.prove.cuts, facts.hold.top.z + facts.prove.aboveTop))} Z{' '}

@@ -3,7 +3,8 @@ import type { Setup } from '@violet-jaw/core/job';
 import { lowestThere } from '@violet-jaw/core/prove/cuts.ts';
 import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { motionInWords } from '@violet-jaw/core/locate';
-import { andList, type Speech } from '@violet-jaw/core/units';
+import { noTopInWords } from '@violet-jaw/core/hold/top.ts';
+import { andList, uncapital, type Speech } from '@violet-jaw/core/units';
 
 /** What is decided in the sections of a setup, each in a line. */
 
@@ -64,7 +65,7 @@ export function proveDecided(planned: PlannedSetup | undefined, speech: Speech):
   const gap = planned.forces?.way.gaps[0];
   return [
     aboveTop === null
-      ? `no cut beside the part, at the ${top.name}`
+      ? uncapital(noTopInWords(top))
       : `${lowestThere(cuts, top.z + aboveTop)} ${speech.signed(aboveTop)} from the ${top.name}`,
     ...(gap ? [gap.gapMm > 0 ? `smallest gap ${speech.size(gap.gapMm)}` : `${gap.what} meets ${gap.obstacle}`] : []),
     travelled(cutRoom, speech),

@@ -57,7 +57,8 @@ export function seatRound(input: RoundSeatInput): SeatFacts & { readonly gripped
   const t = vec(shift('x'), shift('y'), shift('z'));
   const gripped = grippedBetween(device, round, ends, along);
   const stop = contactAt(input, MINUS[axial], [{}], t);
-  const on = (axis: Axis): Contact => (axis === axial ? stop : centeredContact(input, axis, window, t));
+  const what = gripped && !isRoundGrip(gripped) ? 'gripped section' : 'gripped diameter';
+  const on = (axis: Axis): Contact => (axis === axial ? stop : centeredContact(input, axis, window, { t, what }));
   const locators = {
     x: axisLocator('x', device, round),
     y: axisLocator('y', device, round),
@@ -95,8 +96,14 @@ function grippedBetween(
   };
 }
 
+/** Where the part has slid to, and what is gripped. */
+interface Centered {
+  readonly t: Vec3;
+  readonly what: string;
+}
+
 /** The middle of what is gripped lies on the axis of the device: one contact for each axis across. */
-function centeredContact(input: RoundSeatInput, axis: Axis, window: Window, t: Vec3): Contact {
+function centeredContact(input: RoundSeatInput, axis: Axis, window: Window, { t, what }: Centered): Contact {
   return {
     ...contactAt(input, PLUS[axis], [window], t),
     faces: MINUS[axis],
@@ -106,7 +113,7 @@ function centeredContact(input: RoundSeatInput, axis: Axis, window: Window, t: V
     finishedLevel: -t[axis],
     rawMm: 0,
     leans: 0,
-    what: 'gripped diameter',
+    what,
   };
 }
 
