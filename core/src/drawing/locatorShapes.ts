@@ -1,11 +1,18 @@
-import { add, scale, subtract, type Vec3 } from '../frames';
-import { carries, inwardAt, longestOf, type LocatorHere, type Motion } from '../locate';
+import { add, AXES, scale, subtract, type Box3, type Vec3 } from '../frames';
+import { carries, inwardAt, type LocatorHere, type Motion } from '../locate';
 import type { SetupFacts } from '../plan';
 import { moveOutlines, onView, VIEWS, type Point, type Shape, type ViewName } from '../scene';
 import type { Outlines } from '../solid';
 
 /** Arrows are as long as this share of the part's longest side; a free motion is shown as far. */
 const SHARE = 0.09;
+/** But no longer than this share of its second longest: on a bar they would hide it. */
+const SHARE_ACROSS = 0.5;
+
+function arrowMm({ min, max }: Box3): number {
+  const [longest, second] = AXES.map((a) => max[a] - min[a]).sort((p, q) => q - p);
+  return Math.min(SHARE * longest, SHARE_ACROSS * second);
+}
 /** How far a free turn is shown, radians. */
 const TURNED = 0.07;
 /** So much of an arrow's length is its head. */
@@ -49,7 +56,7 @@ function ghost(
 ): Outlines {
   const { min, max } = seat.loadedBox;
   if (motion.kind === 'slide') {
-    const [du, dv] = onView(view, scale(motion.along, share * SHARE * longestOf(seat.loadedBox)));
+    const [du, dv] = onView(view, scale(motion.along, share * arrowMm(seat.loadedBox)));
     return Math.hypot(du, dv) < 1e-6 ? [] : moveOutlines(outline, [du, dv]);
   }
   const [, , eye] = VIEWS[view].rows;
@@ -65,7 +72,7 @@ function ghost(
 /** What locates the part: an arrow at each place, and what is still free as the part's outline where it could go. */
 export function locatorShapes(view: ViewName, facts: SetupFacts, outline: Outlines): Shape[] {
   const { seat, locating } = facts;
-  const long = SHARE * longestOf(seat.loadedBox);
+  const long = arrowMm(seat.loadedBox);
   const placed = moveOutlines(outline, onView(view, seat.pose.translation));
   const arrows = locating.locators.flatMap(spotsOf).flatMap(({ at, inward }) => {
     const [tip, tail] = [at, subtract(at, scale(inward, long))].map((p) => onView(view, p));

@@ -67,7 +67,7 @@ function Locators({
     const found = pressed?.find((p) => p.name === bears);
     const locator = locators.find((l) => l.name === name);
     if (locator?.inPlay) return 'nothing: it lies in its play';
-    if (pressed && !found && locator?.inwards) return 'closes on it';
+    if (pressed && locator?.inwards) return found ? 'holds it from every side' : 'closes on it';
     if (pressed && !found && locator && !carries(locator)) return 'taken out before cutting';
     if (!found || found.forceN === null) return 'not known';
     if (found.forceN === 0) return 'nothing: hold it there by hand';
