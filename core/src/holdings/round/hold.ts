@@ -179,7 +179,9 @@ function grippedFigures(input: RoundInput, gripped: Gripped): Figure[] {
       ? { label: 'Grips diameter', value: speech.sizeWithUnit(Math.min(first, second)) }
       : { label: 'Grips, not round', value: `${speech.size(first)} by ${speech.sizeWithUnit(second)}` },
     { label: 'Grip length', value: speech.sizeWithUnit(gripped.to - gripped.from) },
-    { label: 'Stands out', value: `${speech.sizeWithUnit(lengthMm)}, ${diameters.toFixed(1)} diameters${gives}` },
+    input.setup.hold.tailstock
+      ? { label: 'From the jaws to the tailstock', value: speech.sizeWithUnit(lengthMm) }
+      : { label: 'Stands out', value: `${speech.sizeWithUnit(lengthMm)}, ${diameters.toFixed(1)} diameters${gives}` },
   ];
 }
 
