@@ -1,6 +1,8 @@
 import { demoShop } from '../../../demo';
 import { newBlank, newHold, newJob, nextSetup, oneCut, type Job, type Setup } from '../job';
+import { remediesOf } from '../remedy';
 import { loadKernel } from '../solid';
+import { speechIn } from '../units';
 import { Planner } from '.';
 
 let planner: Planner;
@@ -9,7 +11,7 @@ beforeAll(async () => {
 });
 
 /** A bar of 200 × 40 × 40 with stock above, on a rotary axis: one side cut, then turned by a quarter. */
-function planned(cut: number, stays: boolean) {
+function jobOf(cut: number, stays: boolean): Job {
   const stock = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 2 };
   const begun: Job = {
     ...newJob(
@@ -27,13 +29,23 @@ function planned(cut: number, stays: boolean) {
     ...{ id: 'two', op: 20, register: 'G55', orientation: { up: '+y', right: '+x' }, cuts: oneCut(0) },
     hold: newHold('round', { tailstock: true, stays }),
   };
-  const found = planner.plan({ job: { ...begun, setups: [one, two] }, shop: demoShop, bodies: () => null });
+  return { ...begun, setups: [one, two] };
+}
+
+function planned(cut: number, stays: boolean) {
+  const found = planner.plan({ job: jobOf(cut, stays), shop: demoShop, bodies: () => null });
   if (!found.ok) throw new Error(found.problem);
   return found.value;
 }
 
 test('what is cut where it is gripped lies, as drawn, elsewhere than the axis turns it to: told with how far', () => {
   const faced = planned(0, true);
+  const [mend] = remediesOf(
+    faced.findings.find((f) => f.code === 'cut-where-gripped')!,
+    { ...{ planned: faced, job: jobOf(0, true), shop: demoShop, speech: speechIn('mm') } },
+  );
+  expect(mend.says).toBe('Op 20 grips it');
+  expect(mend.put(jobOf(0, true))).toEqual(jobOf(0, false));
   // the jaws grip 42 high and close to 40 in the drawing: their middle goes 1 down
   expect(faced.findings.find((f) => f.code === 'cut-where-gripped')).toMatchObject({
     level: 'stop',

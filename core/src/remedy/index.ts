@@ -94,6 +94,9 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
   'dowels-fight': relievedSecond,
   'film-not-counted': withoutFilm,
   'bond-on-film': withoutFilm,
+  'cannot-stay-gripped': grippedHere,
+  'cut-where-gripped': grippedHere,
+  'swept-hits-base': grippedHere,
   'nothing-below': ({ setup }) => [
     { says: 'On the station itself', put: inSetup(setup.id, (s) => ({ ...s, standsOn: null })) },
   ],
@@ -101,6 +104,12 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
     { says: 'Accept all as proposed', put: inSetup(setup.id, (s) => ({ ...s, proposed: [] })) },
   ],
 };
+
+/** The part is gripped by this setup, not turned as an earlier one left it. */
+function grippedHere({ setup }: AboutSetup): Remedy[] {
+  const put = inSetup(setup.id, (s) => (isHoldIn('round', s.hold) ? { ...s, hold: { ...s.hold, stays: false } } : s));
+  return [{ says: `Op ${setup.op} grips it`, put }];
+}
 
 /** The film pulled off the side that is spoken of; it stays on the other one. */
 function withoutFilm({ finding, job }: AboutSetup): Remedy[] {
