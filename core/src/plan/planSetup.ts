@@ -1,9 +1,8 @@
-import { jointOf } from '../holdings';
 import { worstFirst } from '../findings';
-import { holdingOf } from '../holdings';
+import { vec } from '../frames';
+import { holdingOf, jointOf } from '../holdings';
 import { furtherOf, holdRefersTo, isHeldOn, type Hold, type Setup } from '../job';
 import { stationFor, stationOn, type Device, type Shop, type StationHere } from '../shop';
-import { vec } from '../frames';
 import { fields, type Graph } from './graph';
 import { planForces } from './planForces';
 import { lyingIn, planPiece } from './planPiece';
