@@ -74,12 +74,15 @@ function Card({ setup }: { setup: Setup }) {
 function Move({ toId }: { toId: string }) {
   const { speech } = useJob();
   const transition = usePlan((s) => s.planned?.transitions.find((t) => t.toId === toId));
+  const indexed = usePlan((s) => s.planned?.setups.find((p) => p.id === toId)?.indexed);
   const shift = transition?.shift.shift;
   return (
     <div className="step">
       <MoveGlyph move={transition?.facts.moves[0]} />
       <span className="step-words">
-        <strong>{transition?.facts.says ?? 'not known yet'}</strong>
+        <strong>
+          {indexed ? `axis to ${indexed.says}, stays in the jaws` : (transition?.facts.says ?? 'not known yet')}
+        </strong>
         {transition && (
           <span className="number">
             {AXES.map((a) => `${a.toUpperCase()} ${shift ? speech.signed(shift[a]) : '?'}`).join('\n')}

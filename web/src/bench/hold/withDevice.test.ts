@@ -53,3 +53,12 @@ test('an edit of one way of holding leaves a setup alone that is held in another
   const s = setup();
   expect(inHold('flat', () => newHold('flat', { under: 9 }))(s)).toBe(s);
 });
+
+test('how one device stands on another is not said of the next one; the same one keeps it', () => {
+  const joint = { by: 'bolts' as const, liftsAtN: null, slidesAtN: null };
+  const standsOn = { device: 'plate-400', x: 20, y: 30, height: 25, plusMinus: null, joint };
+  const on = { ...setup({ id: 'stacked' }), device: 'vise-150', standsOn };
+  expect(withDevice(on, device('vise-150')).standsOn).toEqual(standsOn);
+  expect(withDevice(on, device('vise-4in')).standsOn).toBeNull();
+  expect(withDevice(on, null).standsOn).toBeNull();
+});

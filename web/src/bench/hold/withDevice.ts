@@ -17,8 +17,10 @@ export function withDevice(jobId: string, setup: Setup, device: Device | null): 
   const { hold } = setup;
   const key = `${jobId} ${setup.id}`;
   if (hold) last.set(key, { ...last.get(key), [hold.family]: hold });
-  if (!device) return { ...setup, device: null, hold: null };
+  // how another device stands on what carries it nobody has said
+  const standsOn = device?.id === setup.device ? setup.standsOn : null;
+  if (!device) return { ...setup, device: null, standsOn, hold: null };
   const family = familyOf(device);
   const there = hold?.family === family ? hold : (last.get(key)?.[family] ?? holdingOf(device).starts(device));
-  return { ...setup, device: device.id, hold: there };
+  return { ...setup, device: device.id, standsOn, hold: there };
 }
