@@ -140,6 +140,9 @@ test('boom tube: the sheet says where axis, tailstock and support stand; nobody 
   ]);
   const { steps } = runPlan({ job, planned, letter: 'A' });
   const kinds = steps.map((s) => s.kind);
+  // the axis is looked for once, where the part is gripped
+  const looked = steps.filter((s) => s.check?.kind === 'axis');
+  expect(looked.map((s) => [s.setupId, s.check])).toEqual([['op-10', { kind: 'axis', at: 340, limit: 0.1 }]]);
   // one series, after the last side: each part goes through all of them before the jaws open
   expect(kinds.filter((k) => k === 'series')).toHaveLength(1);
   expect((steps.find((s) => s.kind === 'series')?.says ?? []).join(' ')).toContain('Each goes through Op 10 to Op 40');

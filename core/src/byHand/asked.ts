@@ -1,11 +1,12 @@
 import type { HandCheck } from '../job';
 import type { PlannedSetup } from '../plan';
 import type { Speech } from '../units';
+import { axisFound } from './axisFound';
 import { flatnessOf, gridOver } from './flatness';
 import { indicated } from './indicate';
 
 /** A check with an indicator: readings `first` and `second`, or `place-1` and on. mm */
-export type CheckByHand =
+type CheckAsked =
   | {
       readonly kind: 'indicate';
       readonly along: 'x' | 'y';
@@ -21,11 +22,21 @@ export type CheckByHand =
       readonly limit: number;
     };
 
+/** Whether an axis is where it was measured: readings `first` and `halfRound` of machine Y. mm */
+export interface AxisCheck {
+  readonly kind: 'axis';
+  /** machine Y of the axis as it was measured */
+  readonly at: number;
+  readonly limit: number;
+}
+
+export type CheckByHand = CheckAsked | AxisCheck;
+
 /** Places are swept so far inside what is loaded, as a share of it. Common practice, no source. */
 const INSIDE = 0.1;
 
 /** A check as the run asks it, for what is loaded. */
-export function checkByHand(check: HandCheck, { facts }: PlannedSetup): CheckByHand {
+export function checkByHand(check: HandCheck, { facts }: PlannedSetup): CheckAsked {
   const { min, max } = facts!.seat.loadedBox;
   if (check.kind === 'indicate') {
     const { along, apart, over, limit } = check;
@@ -49,6 +60,13 @@ export function checkInWords(check: HandCheck, planned: PlannedSetup, { sizeWith
   return `Sweep ${what} at ${asked.places.length} places: flat within ${sizeWithUnit(asked.limit)}.`;
 }
 
+/** What an axis that is not where it was measured does, and what to do; null: it is within the limit. */
+function axisFails({ at, limit }: AxisCheck, found: number, { signed, size, sizeWithUnit }: Speech): string | null {
+  const off = Math.abs(found - at);
+  if (off <= limit + 1e-9) return null;
+  return `The axis is at Y ${signed(found)}, ${size(off)} beside where it was measured; at most ${size(limit)} is allowed. Touch both again; if it stays so, enter that Y for its station on the Shop page and issue anew: sides half round from each other would miss by ${sizeWithUnit(2 * off)}.`;
+}
+
 /** What is wrong with what an indicator showed, and what to do; null: it is within its limit. */
 export function checkFails(
   check: CheckByHand,
@@ -56,6 +74,7 @@ export function checkFails(
   speech: Speech,
 ): string | null {
   const { sizeWithUnit, size } = speech;
+  if (check.kind === 'axis') return axisFails(check, axisFound(Number(values.first), Number(values.halfRound)), speech);
   if (check.kind === 'indicate') {
     const { angle, over } = indicated(Number(values.first), Number(values.second), check.apart, check.over);
     if (Math.abs(over) <= check.limit + 1e-9) return null;

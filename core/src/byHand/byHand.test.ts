@@ -1,6 +1,18 @@
 import { Matrix, solve } from 'ml-matrix';
 import fc from 'fast-check';
-import { flatnessOf, GAUGE_SETS, gaugeBlocks, gridOver, indicated, sineBarAngle, sineBarHeight } from '.';
+import { seeded } from '../random';
+import { speechIn } from '../units';
+import {
+  axisFound,
+  checkFails,
+  flatnessOf,
+  GAUGE_SETS,
+  gaugeBlocks,
+  gridOver,
+  indicated,
+  sineBarAngle,
+  sineBarHeight,
+} from '.';
 
 const setOf = (name: string) => GAUGE_SETS.find((s) => s.name.startsWith(name))!;
 
@@ -111,4 +123,25 @@ test('sine bar: 100 at 30° is 50 high, and back; what it cannot be set to', () 
   ])
     expect(sineBarHeight(length, angle)).toBeNull();
   expect(sineBarAngle(100, 101)).toBeNull();
+});
+
+test('the axis from one side touched at 0° and half round: whatever the distance of the side and the tool', () => {
+  const dice = seeded(12);
+  for (let i = 0; i < 200; i++) {
+    const [axis, away, radius] = [1000 * dice() - 500, 90 * dice(), 8 * dice()];
+    // the side stands before the axis, then, turned half round, as far behind it
+    const turned = new Matrix([
+      [-1, 0],
+      [0, -1],
+    ])
+      .mmul(Matrix.columnVector([-away, 0]))
+      .get(0, 0);
+    expect(axisFound(axis - away - radius, axis + turned + radius)).toBeCloseTo(axis, 9);
+  }
+  const check = { kind: 'axis' as const, at: 340, limit: 0.05 };
+  const speech = speechIn('mm');
+  expect(checkFails(check, { first: 310.04, halfRound: 370.05 }, speech)).toBeNull();
+  expect(checkFails(check, { first: 310.1, halfRound: 370.06 }, speech)).toBe(
+    'The axis is at Y +340.080, 0.080 beside where it was measured; at most 0.050 is allowed. Touch both again; if it stays so, enter that Y for its station on the Shop page and issue anew: sides half round from each other would miss by 0.160 mm.',
+  );
 });

@@ -3,6 +3,7 @@
  */
 
 export { checkByHand, checkFails, checkInWords, placeInWords, type CheckByHand } from './asked';
+export { axisFound } from './axisFound';
 export { indicated, type Indicated } from './indicate';
 export { flatnessOf, gridOver, type Flatness, type Swept } from './flatness';
 export { GAUGE_SETS, gaugeBlocks, type GaugeSet, type Stack } from './gaugeBlocks';

@@ -1,7 +1,8 @@
 import { checkByHand, checkInWords, placeInWords } from '../byHand';
-import type { PlannedSetup } from '../plan';
+import { isHoldIn } from '../job';
+import { staysFrom, type PlannedSetup } from '../plan';
 import { unitName } from '../units';
-import { number, step, type Making } from './steps';
+import { number, step, yes, type Making } from './steps';
 import type { Ask, RunStep } from './types';
 
 const reading = (id: string, label: string): Ask => number({ id, label, axis: null, target: null, off: null });
@@ -39,4 +40,33 @@ export function handCheckSteps({ speech }: Making, s: PlannedSetup): RunStep[] {
       id: `${s.id}/handCheck/${entry.id}`,
     };
   });
+}
+
+/**
+ * Whether the axis is where its station says, before the first of several sides that are only turned: what it is off
+ * shows twice between sides half round from each other.
+ */
+export function axisSteps({ planned, speech }: Making, s: PlannedSetup): RunStep[] {
+  const at = s.station?.position;
+  if (s.indexed || !at || s.facts?.touched || !staysFrom(planned.setups, s) || !planned.machine?.homing.homes)
+    return [];
+  const unit = unitName(speech.units);
+  const supports = isHoldIn('round', s.setup.hold) && s.setup.hold.supports.length > 0;
+  return [
+    {
+      ...step('handCheck', s, `Op ${s.op}: is the axis where it was measured?`, {
+        says: [
+          `Touch the front side of the part from the front and read machine Y. ${supports ? 'Supports down, then turn' : 'Turn'} the axis half round and touch the same side, now at the rear, with the same tool from the rear.`,
+          `The mean of the two is the axis, measured at Y ${speech.signed(at.y)}. What it is off shows twice between sides half round from each other.`,
+        ],
+        check: { kind: 'axis', at: at.y, limit: s.setup.touchOff.limit },
+        asks: [
+          reading('first', `Machine Y at A +0.000, from the front, ${unit}`),
+          reading('halfRound', `Machine Y half round, the same side from the rear, ${unit}`),
+          yes('back', `The axis is back at A +0.000 and locked${supports ? ', the supports are set again' : ''}`),
+        ],
+      }),
+      id: `${s.id}/axis`,
+    },
+  ];
 }

@@ -8,7 +8,7 @@ import { beforeHandsGoIn, orientationInWords } from '../sheet';
 import { unitName, type Speech } from '../units';
 import { lengthRegisterOf, ON_EVERY_PART, toolOf } from '../zero';
 import type { Ask, RunStep } from './types';
-import { handCheckSteps } from './handChecks';
+import { axisSteps, handCheckSteps } from './handChecks';
 import { drillSteps } from './dowelSteps';
 import { placeSteps } from './placeSteps';
 import { edgeStep, keyStep, touchStep } from './touchSteps';
@@ -36,6 +36,7 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
       asks: loadAsks(s),
     }),
     ...handCheckSteps(making, s),
+    ...axisSteps(making, s),
     ...edgeStep(making, s),
     ...touches.filter((t) => !t.device).map((t) => t.step),
     keyStep(making, s),
