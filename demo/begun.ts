@@ -2,6 +2,12 @@ import { NO_CUT, touchChoices, UNDECIDED, type Setup, type Tool } from '@violet-
 
 export const NO_SHIFT = { x: 0, y: 0, z: 0 };
 
+/** A file beside the job files, and its content hash where it is stored. */
+export interface FileRef {
+  readonly file: string;
+  readonly sha256?: string;
+}
+
 /** A setup of a demo job with what all of them begin with. */
 export function begunSetup(
   change: Partial<Setup> & Pick<Setup, 'id' | 'op' | 'does' | 'device' | 'cuts' | 'hold'>,

@@ -8,12 +8,8 @@ import {
   type KnownFeature,
   type Setup,
 } from '@violet-jaw/core/job';
-import { begunCutter, begunSetup, NO_SHIFT } from './begun';
+import { begunCutter, begunSetup, NO_SHIFT, type FileRef } from './begun';
 
-interface FileRef {
-  readonly file: string;
-  readonly sha256?: string;
-}
 const FILES: readonly FileRef[] = [{ file: 'boom-tube.step' }, { file: 'boom-tube-raw.step' }];
 
 /** A hole through one wall: where it stands along the tube, and on which side. */

@@ -11,7 +11,7 @@ import {
   type Setup,
   type Tool,
 } from '@violet-jaw/core/job';
-import { begunCutter as cutter, begunSetup as setup, NO_SHIFT as none } from './begun';
+import { begunCutter as cutter, begunSetup as setup, NO_SHIFT as none, type FileRef } from './begun';
 
 const dowel = (id: string, u: number, v: number, change: Partial<Dowel>): Dowel => ({
   ...{ id, bore: null, bush: null, u, v, diameter: 8, pin: 'h8', hole: 'F7', relieved: false, land: null },
@@ -182,10 +182,6 @@ function floatGuide(hold: HoldIn<'flat'>, dowels: Job['dowels'], [file, casting]
   };
 }
 
-interface FileRef {
-  readonly file: string;
-  readonly sha256?: string;
-}
 const FILES: readonly FileRef[] = [{ file: 'float-guide.step' }, { file: 'float-guide-casting.step' }];
 
 /** The second side: straps on the smaller pad, out of the way of the larger one. */

@@ -1,10 +1,6 @@
 import { cutFor, newBlank, newHold, newJob, touchChoices, type Job, type KnownFeature } from '@violet-jaw/core/job';
-import { begunCutter, begunSetup } from './begun';
+import { begunCutter, begunSetup, type FileRef } from './begun';
 
-interface FileRef {
-  readonly file: string;
-  readonly sha256?: string;
-}
 const FILES: readonly FileRef[] = [{ file: 'vane-side-hole.step' }, { file: 'vane-bearing-block.step' }];
 
 const SIDE_HOLE: KnownFeature = {
