@@ -64,7 +64,7 @@ export function checkInWords(check: HandCheck, planned: PlannedSetup, { sizeWith
 function axisFails({ at, limit }: AxisCheck, found: number, { signed, size, sizeWithUnit }: Speech): string | null {
   const off = Math.abs(found - at);
   if (off <= limit + 1e-9) return null;
-  return `The axis is at Y ${signed(found)}, ${size(off)} beside where it was measured; at most ${size(limit)} is allowed. Touch both again; if it stays so, enter that Y for its station on the Shop page and issue anew: sides half round from each other would miss by ${sizeWithUnit(2 * off)}.`;
+  return `The axis is at Y ${signed(found)}, ${size(off)} beside where it was measured; at most ${size(limit)} is allowed. Touch both again; if it stays so, move its station on the Shop page by Y ${signed(found - at)} and issue anew: sides half round from each other would miss by ${sizeWithUnit(2 * off)}.`;
 }
 
 /** What is wrong with what an indicator showed, and what to do; null: it is within its limit. */

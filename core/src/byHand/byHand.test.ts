@@ -142,6 +142,6 @@ test('the axis from one side touched at 0° and half round: whatever the distanc
   const speech = speechIn('mm');
   expect(checkFails(check, { first: 310.04, halfRound: 370.05 }, speech)).toBeNull();
   expect(checkFails(check, { first: 310.1, halfRound: 370.06 }, speech)).toBe(
-    'The axis is at Y +340.080, 0.080 beside where it was measured; at most 0.050 is allowed. Touch both again; if it stays so, enter that Y for its station on the Shop page and issue anew: sides half round from each other would miss by 0.160 mm.',
+    'The axis is at Y +340.080, 0.080 beside where it was measured; at most 0.050 is allowed. Touch both again; if it stays so, move its station on the Shop page by Y +0.080 and issue anew: sides half round from each other would miss by 0.160 mm.',
   );
 });

@@ -67,6 +67,10 @@ export function lookAlong(up: Direction): Orientation {
   return { up, right: axisOf(up) === 'x' ? '+y' : '+x' };
 }
 
+/** The turn from one way of lying to another. Machine axes. */
+export const turnBetween = (from: Orientation, to: Orientation): Rotation =>
+  thenRotate(transpose(rotationOf(from)), rotationOf(to));
+
 /** Turns the part as it lies by a rotation about machine axes. */
 export function turned(orientation: Orientation, byMachine: Rotation): Orientation {
   return orientationOf(thenRotate(rotationOf(orientation), byMachine));

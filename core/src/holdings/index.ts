@@ -48,10 +48,10 @@ export const HOLDINGS: { readonly [F in Family]: Holding<F> } = { vise, flat, ro
 export const holdingOf = (device: Device): Holding<Family> => HOLDINGS[familyOf(device)] as Holding<Family>;
 export * from './carrier';
 export {
+  GRIPPED_AT,
   indexedFrom,
   indexInWords,
   indexSteps,
-  turnedAbout,
   turnInWords,
   type Indexed,
   type IndexHere,

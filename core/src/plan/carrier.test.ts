@@ -176,7 +176,7 @@ describe('the joint below', () => {
     expect(jointOf({ ...by, joint: { ...by.joint, by: 'bolts' } }, small, upper, 0).liftsAtN).toBeNull();
   });
 
-  const bears: JointFacts = { liftsAtN: 1000, slidesAtN: 400, widthMm: 100, from: '' };
+  const bears: JointFacts = { liftsAtN: 1000, slidesAtN: 400, widthMm: 100, from: { lifts: '', slides: '' } };
   const cut = (sidewaysN: number, liftN: number, z: number) => ({
     tool: 1,
     description: '',

@@ -50,7 +50,7 @@ test('what is cut where it is gripped lies, as drawn, elsewhere than the axis tu
   expect(faced.findings.find((f) => f.code === 'cut-where-gripped')).toMatchObject({
     level: 'stop',
     op: 20,
-    says: 'What the jaws grip was cut since Op 10: the part is drawn 1.000 mm from where the axis turns it to.',
+    says: 'What the jaws grip was cut since Op 10, or its spacer is another: the part is drawn 1.000 mm from where the axis turns it to.',
   });
   expect(planned(0, false).findings.some((f) => f.code === 'cut-where-gripped')).toBe(false);
   // with the stock still on it nothing has moved

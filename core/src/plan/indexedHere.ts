@@ -13,6 +13,9 @@ export function indexedHere(setup: Setup, device: Device | null, before: readonl
   const last = before.at(-1);
   if (!last?.device) return { indexed: null, problem: 'nothing before', expected: null };
   if (!standsWhere(last.setup, setup)) return { indexed: null, problem: 'other place', expected: null };
+  // whoever gripped it is not known where the one before cannot have it stay
+  if (isHoldIn('round', last.setup.hold) && last.setup.hold.stays && !last.indexed)
+    return { indexed: null, problem: 'nothing before', expected: null };
   const from = last.indexed?.from ?? before.length - 1;
   const grip = before[from];
   const at = grip.facts?.seat.pose.translation ?? null;

@@ -1,4 +1,5 @@
 import { checkByHand, checkInWords, placeInWords } from '../byHand';
+import { GRIPPED_AT } from '../holdings';
 import { isHoldIn } from '../job';
 import { staysFrom, type PlannedSetup } from '../plan';
 import { unitName } from '../units';
@@ -61,9 +62,9 @@ export function axisSteps({ planned, speech }: Making, s: PlannedSetup): RunStep
         ],
         check: { kind: 'axis', at: at.y, limit: s.setup.touchOff.limit },
         asks: [
-          reading('first', `Machine Y at A +0.000, from the front, ${unit}`),
+          reading('first', `Machine Y at ${GRIPPED_AT}, from the front, ${unit}`),
           reading('halfRound', `Machine Y half round, the same side from the rear, ${unit}`),
-          yes('back', `The axis is back at A +0.000 and locked${supports ? ', the supports are set again' : ''}`),
+          yes('back', `The axis is back at ${GRIPPED_AT} and locked${supports ? ', the supports are set again' : ''}`),
         ],
       }),
       id: `${s.id}/axis`,

@@ -1,5 +1,5 @@
 import { noTopInWords } from '../hold';
-import { carrierStep } from '../holdings';
+import { carrierStep, GRIPPED_AT } from '../holdings';
 import { lookAtSetup } from '../control';
 import { checksOf, suppliesOf } from '../job';
 import { loadingSteps, staysFrom, type PlannedSetup, type SetupFacts } from '../plan';
@@ -148,16 +148,21 @@ function seriesStep({ job, planned }: Making, s: PlannedSetup): RunStep[] {
   const loads = Math.ceil(job.quantity / each) - 1;
   // a part goes through every side before the jaws open
   if (loads <= 0 || staysFrom(planned.setups, s)) return [];
-  const sides = s.indexed ? ` Each goes through Op ${s.indexed.fromOp} to Op ${s.op} before the jaws open.` : '';
-  const how = orientationInWords(s);
+  const { indexed } = s;
+  const sides = indexed ? ` Each goes through Op ${indexed.fromOp} to Op ${s.op} before the jaws open.` : '';
+  const gripped = indexed ? planned.setups[indexed.from] : s;
+  const load = indexed
+    ? `axis back to ${GRIPPED_AT}, then load the next one as in Op ${indexed.fromOp}`
+    : 'load the next one in the same way';
+  const how = orientationInWords(gripped);
   return [
     step('series', s, `Op ${s.op}: the other ${loads === 1 ? 'one' : loads}`, {
       says: [
         beforeHandsGoIn(s),
         ...s.facts!.hold.release,
-        'Clean what the part lies on and against; load the next one in the same way.',
+        `Clean what the part lies on and against; ${load}.`,
         ...(s.setup.touchOff.everyPart ? [ON_EVERY_PART] : []),
-        `Before every start look: ${how.join('; ')}.`,
+        `Before every start${indexed ? ` of Op ${indexed.fromOp}` : ''} look: ${how.join('; ')}.`,
         `${loads} more ${loads === 1 ? 'load' : 'loads'} of ${each === 1 ? 'one part' : `${each} parts`} for ${job.quantity} in all.${sides}`,
       ],
       asks: [

@@ -1,4 +1,4 @@
-import { directionOf, rotate, rotationOf, thenRotate, transpose, unitVector, type Direction } from '../frames';
+import { directionOf, rotate, turnBetween, unitVector, type Direction } from '../frames';
 import { PART_SIDE } from '../part';
 import type { Contact, SeatFacts } from '../seat';
 import { handMovesFor, type HandMoveId } from './handMoves';
@@ -78,7 +78,7 @@ function faceKept(from: SeatFacts, to: SeatFacts, axis: 'x' | 'y'): FaceKept {
 
 /** Describes the turn from one seat to the next in hand language. */
 export function describeTransition(from: SeatFacts, to: SeatFacts): TransitionFacts {
-  const turn = thenRotate(transpose(rotationOf(from.orientation)), rotationOf(to.orientation));
+  const turn = turnBetween(from.orientation, to.orientation);
   const moves = handMovesFor(turn);
   const goesTo = (d: Direction) => directionOf(rotate(turn, unitVector(d)));
   const goes = { front: goesTo('-y'), left: goesTo('-x'), top: goesTo('+z') };

@@ -2,14 +2,17 @@ import { airPressureKPa, FORCE_SCATTER, HOLD_SCATTER, suctionN, type Margin } fr
 import type { StandsOn } from '../../job';
 import { isOf, type Device, type FlatDevice, type VacuumPlate } from '../../shop';
 
-/** What the joint between two devices bears, N; null: not known. `from`: where the numbers come from. */
+/** What the joint between two devices bears, N; null: not known. */
 export interface JointFacts {
   readonly liftsAtN: number | null;
   readonly slidesAtN: number | null;
   /** the narrower side of what stands on it: what it tips over. null: not known */
   readonly widthMm: number | null;
-  readonly from: string;
+  /** where the two numbers come from */
+  readonly from: { readonly lifts: string; readonly slides: string };
 }
+
+const TYPED = 'as typed';
 
 type Span = readonly [number, number];
 
@@ -37,7 +40,7 @@ function betweenGrooves([from, to]: Span, plate: VacuumPlate, size: number): num
 export function jointOf(standsOn: StandsOn, upper: Device, lower: Device | null, altitude: number): JointFacts {
   const { by, liftsAtN, slidesAtN } = standsOn.joint;
   const widthMm = isOf('flat', upper) ? Math.min(upper.width, upper.depth) : null;
-  const typed = { liftsAtN, slidesAtN, widthMm, from: 'as typed' };
+  const typed = { liftsAtN, slidesAtN, widthMm, from: { lifts: TYPED, slides: TYPED } };
   if (by !== 'vacuum' || lower?.kind !== 'vacuum plate' || !isOf('flat', upper)) return typed;
   const on = covered(upper, lower, standsOn);
   const areaMm2 = betweenGrooves(on.x, lower, lower.width) * betweenGrooves(on.y, lower, lower.depth);
@@ -47,7 +50,10 @@ export function jointOf(standsOn: StandsOn, upper: Device, lower: Device | null,
     liftsAtN: liftsAtN ?? pullN,
     slidesAtN: slidesAtN ?? lower.friction * (liftsAtN ?? pullN),
     widthMm,
-    from: liftsAtN === null ? `${kPa.toFixed(1)} kPa inside the outermost grooves under it` : 'as typed',
+    from: {
+      lifts: liftsAtN === null ? `${kPa.toFixed(1)} kPa inside the outermost grooves under it` : TYPED,
+      slides: slidesAtN === null ? 'friction with that pull' : TYPED,
+    },
   };
 }
 

@@ -1,4 +1,4 @@
-import { rotate, rotationOf, thenRotate, transpose, type Orientation, type Rotation, type Vec3 } from '../../frames';
+import { rotate, turnBetween, type Orientation, type Rotation, type Vec3 } from '../../frames';
 import type { Device } from '../../shop';
 
 /** A setup whose part stays in the jaws of a rotary axis as an earlier one gripped it, only turned. */
@@ -17,10 +17,6 @@ export interface Indexed {
   readonly within: number | null;
 }
 
-/** The turn of the work from one way of lying to another. Machine axes. */
-export const turnBetween = (from: Orientation, to: Orientation): Rotation =>
-  thenRotate(transpose(rotationOf(from)), rotationOf(to));
-
 /** How far a turn about +X goes, right-handed, degrees from 0 up; null: it is about another axis. */
 export function degreesAboutX({ rows: [x, y, z] }: Rotation): number | null {
   if (Math.abs(x.x - 1) > 1e-9) return null;
@@ -29,6 +25,9 @@ export function degreesAboutX({ rows: [x, y, z] }: Rotation): number | null {
 }
 
 const angleInWords = (degrees: number): string => `A ${degrees < 0 ? '\u2212' : '+'}${Math.abs(degrees).toFixed(3)}`;
+
+/** The angle at which a part is gripped: every other counts from it. */
+export const GRIPPED_AT = angleInWords(0);
 
 /** Why the part of a setup cannot simply be turned. */
 export type IndexProblem = 'no axis' | 'nothing before' | 'other place' | 'not about its axis';
@@ -79,15 +78,6 @@ export function indexedFrom(
     within: device.anglesWithin,
   };
   return { indexed, problem: null, expected: at && rotate(turn, at) };
-}
-
-/**
- * Where a point of the work comes to by a turn about the axis of the device, whose datum lies on that axis:
- * `W' = C + R(θ)·(W − C)`. Machine coordinates, mm.
- */
-export function turnedAbout(axis: Vec3, turn: Rotation, at: Vec3): Vec3 {
-  const by = rotate(turn, { x: at.x - axis.x, y: at.y - axis.y, z: at.z - axis.z });
-  return { x: axis.x + by.x, y: axis.y + by.y, z: axis.z + by.z };
 }
 
 /** "90° counterclockwise (seen from the tailstock)": right-handed about +X, which points to the tailstock. */

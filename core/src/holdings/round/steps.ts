@@ -1,6 +1,7 @@
 import { touchedFace, type Gripped, type SeatFacts } from '../../seat';
 import type { RoundDevice } from '../../shop';
 import type { Speech } from '../../units';
+import { GRIPPED_AT } from './indexed';
 import { tailstockAt } from './tailstock';
 import type { HoldSetup } from '../../hold/input';
 
@@ -29,7 +30,7 @@ export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatS
   const end = seat.rest.what ? seat.x : seat.rest;
   return [
     'Clean the jaws and what they grip; no chips, no burrs.',
-    ...(device.kind === 'rotary axis' ? ['Axis to A +0.000 and locked: every angle counts from here.'] : []),
+    ...(device.kind === 'rotary axis' ? [`Axis to ${GRIPPED_AT} and locked: every angle counts from here.`] : []),
     ...(device.kind === 'chuck' && device.soft !== 'hard' && gripped
       ? [
           `Soft jaws bored to ${speech.sizeWithUnit(Math.min(...gripped.across))}, ${speech.sizeWithUnit(gripped.to - gripped.from)} deep, with the same force as the part is gripped with.`,

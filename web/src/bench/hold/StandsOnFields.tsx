@@ -80,7 +80,11 @@ function Place({ device, below, standsOn, set }: PlaceProps) {
         min={0}
         max={1e7}
         optional
-        empty={found === null ? 'not known' : `${speech.force(found)}: ${known.from}`}
+        empty={
+          found === null
+            ? 'not known'
+            : `${speech.force(found)}: ${key === 'liftsAtN' ? known.from.lifts : known.from.slides}`
+        }
         onCommit={(n) => set({ ...standsOn, joint: { ...joint, [key]: n } })}
       />
     );

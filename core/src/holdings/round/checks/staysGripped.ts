@@ -51,10 +51,10 @@ export function staysGripped(
   if (indexed && off > SAME_MM)
     found.push(
       finding(told, 'hold/cut-where-gripped', 'stop', {
-        says: `What the jaws grip was cut since Op ${indexed.fromOp}: the part is drawn ${speech.sizeWithUnit(off)} from where the axis turns it to.`,
+        says: `What the jaws grip was cut since Op ${indexed.fromOp}, or its spacer is another: the part is drawn ${speech.sizeWithUnit(off)} from where the axis turns it to.`,
         numbers: { offMm: off },
         because: 'The jaws have not opened: it has not moved in them, and every zero of this setup is off by that.',
-        remedy: 'Do not cut where it is gripped, or let this setup grip it again.',
+        remedy: 'Do not cut where it is gripped, keep the spacer as it was, or let this setup grip it again.',
       }),
     );
   if (device.kind === 'rotary axis') {
