@@ -40,7 +40,8 @@ try {
   process.on('SIGTERM', stop);
   // started by something that looks after us: when it is gone, nobody would stop us
   process.on('disconnect', stop);
-  process.send?.('ready');
+  // it may be gone already: that is what "disconnect" is for, and no reason to end without stopping the database
+  process.send?.('ready', undefined, undefined, () => undefined);
 } catch (error) {
   log(startProblem(error, known));
   process.exit(1);
