@@ -13,14 +13,16 @@ import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@vi
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoGaugeSets, demoPins } from './pins';
+import { demoLathe } from './turned';
 import { demoOffcuts, demoStock } from './material';
 
 export { floatGuideAsFirstPlanned, floatGuideJob, louverBothSidesJob } from './dowelJobs';
 export { boomTubeJob } from './boomTube';
 export { vaneSideHoleJob } from './sideHole';
+export { mastSpindleJob } from './turned';
 export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
-type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'safeEnd' | 'dialect'>;
+type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'safeEnd' | 'dialect' | 'lathe'>;
 /** Edge finder at the sides, a tool of the list at the top. */
 const touchWith = (diameter: number, tool: number) => {
   const choices = touchChoices(diameter);
@@ -142,6 +144,16 @@ export const demoShop: Shop = {
           note: 'slats are changed often, so nothing stays measured',
         },
       ],
+    },
+    {
+      id: 'bar-lathe-1',
+      name: 'Bar lathe 1',
+      travel: { x: { min: -60, max: 0 }, y: { min: 0, max: 0 }, z: { min: -128, max: 0 } },
+      table: { x: { min: 0, max: 0 }, y: { min: 0, max: 0 } },
+      homesTo: 'main spindle back, cross slide out, second spindle away',
+      registers: ['G54', 'G55'],
+      ...control({ lathe: demoLathe }),
+      stations: [],
     },
   ],
   altitude: 20,

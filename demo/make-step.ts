@@ -7,11 +7,13 @@
  * Float guide: a cast lever: a web 30 wide and 10 thick between a pad of 44 and one of 36, both 16 high, bores ⌀20 and
  * ⌀12 through, 125 apart, the larger pad faced 2 up from the underside, with a recess ⌀28 × 3 about its bore. Its
  * casting has 2 of stock on both pads and under the larger one, and no bores.
+ * Mast spindle: ⌀14 × 318 along X, its front at X = 0: chamfer 1 × 45°, groove ⌀12 from 88 to 91, round groove R4 from
+ * 200 to 204, journal ⌀10 from 298 on, chamfer 1 × 45°.
  */
 import { createRequire } from 'node:module';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { drawCircle, drawRoundedRectangle, measureVolume, setOC, type Shape3D } from 'replicad';
+import { draw, drawCircle, drawRoundedRectangle, measureVolume, setOC, type Shape3D } from 'replicad';
 
 const require = createRequire(import.meta.url);
 
@@ -93,6 +95,27 @@ export const floatGuide = (): Shape3D =>
     .cut(disc(12, 147, 22, -1, 17))
     .cut(disc(28, 22, 22, -1, 5));
 
+/** Half of its section, turned about X. */
+export const mastSpindle = (): Shape3D =>
+  draw([0, 0])
+    .lineTo([0, 6])
+    .lineTo([1, 7])
+    .lineTo([88, 7])
+    .lineTo([88, 6])
+    .lineTo([91, 6])
+    .lineTo([91, 7])
+    .lineTo([200, 7])
+    // the middle of a round of radius 4 over a chord of 4
+    .threePointsArcTo([204, 7], [202, 7 - (4 - Math.sqrt(12))])
+    .lineTo([298, 7])
+    .lineTo([298, 5])
+    .lineTo([317, 5])
+    .lineTo([318, 4])
+    .lineTo([318, 0])
+    .close()
+    .sketchOnPlane('XZ')
+    .revolve([1, 0, 0]) as unknown as Shape3D;
+
 await startKernel();
 const folder = process.argv[2] ?? 'demo';
 for (const [name, shape] of [
@@ -102,6 +125,7 @@ for (const [name, shape] of [
   ['boom-tube-raw', tube()],
   ['float-guide', floatGuide()],
   ['float-guide-casting', floatGuideCasting()],
+  ['mast-spindle', mastSpindle()],
 ] as const) {
   const target = join(folder, `${name}.step`);
   writeFileSync(target, Buffer.from(await shape.blobSTEP().arrayBuffer()));

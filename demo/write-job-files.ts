@@ -9,6 +9,7 @@ import {
   insulatorPlateJob,
   louverBothSidesJob,
   louverFrameJob,
+  mastSpindleJob,
   sensorFootJob,
   vaneBearingBlockJob,
   vaneSideHoleJob,
@@ -24,6 +25,7 @@ for (const [name, job] of [
   ['float-guide', floatGuideJob()],
   ['vane-side-hole', vaneSideHoleJob()],
   ['boom-tube', boomTubeJob()],
+  ['mast-spindle', mastSpindleJob()],
 ] as const) {
   writeFileSync(`demo/${name}.json`, `${JSON.stringify(jobFile(job, demoShop), null, 2)}\n`);
 }

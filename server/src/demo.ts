@@ -3,6 +3,7 @@ import { Readable } from 'node:stream';
 import { dirname, join } from 'node:path';
 import {
   boomTubeJob,
+  mastSpindleJob,
   demoShop,
   floatGuideJob,
   insulatorPlateJob,
@@ -57,6 +58,7 @@ export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFi
     await jobs.create(job(file, sha256));
   }
   await jobs.create(boomTubeJob([await keep('boom-tube.step'), await keep('boom-tube-raw.step')]));
+  await jobs.create(mastSpindleJob(await keep('mast-spindle.step')));
   await jobs.create(vaneSideHoleJob([await keep('vane-side-hole.step'), vane]));
   await jobs.create(floatGuideJob([await keep('float-guide.step'), await keep('float-guide-casting.step')]));
   return true;

@@ -43,8 +43,10 @@ const differs = (a: RegisterUse, b: RegisterUse) => {
 export function controlTexts(job: Job, planned: PlannedJob, issue: string): ControlTexts {
   const page = pageOf(job, planned);
   const first = planned.setups.find((s) => s.facts)?.id;
+  const bar = planned.turned?.lines;
   return {
-    set: text(setLines(page, issue)),
+    // turned from bar: both channels, one after the other
+    set: bar ? `${bar.main}\n${bar.second}` : text(setLines(page, issue)),
     verify:
       first === undefined
         ? text(verifyLines({ ...page, uses: [] }, issue))

@@ -8,7 +8,7 @@ import type { Speech } from '../units';
 export type Level = 'stop' | 'caution' | 'note';
 
 /** Parts of the worksheet; a finding shows in the section it belongs to. */
-export type Section = 'part' | 'blank' | 'seat' | 'cut' | 'hold' | 'locate' | 'zero' | 'prove' | 'transition';
+export type Section = 'part' | 'blank' | 'seat' | 'cut' | 'hold' | 'locate' | 'zero' | 'prove' | 'transition' | 'turn';
 
 /** One thing the checks have to say. Lengths in `numbers` are millimeters, areas mm², volumes mm³. */
 export interface Finding {

@@ -58,6 +58,8 @@ export function jobProblems(job: Job): string[] {
   const { x, y, z } = job.copies;
   if (x * y * z > MOST_COPIES)
     problems.push(`job.copies: ${x} × ${y} × ${z} are ${x * y * z} copies; up to ${MOST_COPIES} are planned together.`);
+  if (job.turned && job.setups.length > 0)
+    problems.push('job.turned: a part that is turned from bar has no other setups. Take one of the two out.');
   const seen = { id: new Set<string>(), op: new Set<number>() };
   job.setups.forEach((setup, i) => {
     const place = `job.setups.${i}`;

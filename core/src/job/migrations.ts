@@ -11,9 +11,10 @@ import { fromVersion9 } from './fromVersion9';
 import { fromVersion10 } from './fromVersion10';
 import { fromVersion11 } from './fromVersion11';
 import { fromVersion12 } from './fromVersion12';
+import { fromVersion13 } from './fromVersion13';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 13;
+export const JOB_VERSION = 14;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -120,6 +121,7 @@ const steps: readonly ((file: Document) => Document)[] = [
   fromVersion10,
   fromVersion11,
   fromVersion12,
+  fromVersion13,
 ];
 
 /**

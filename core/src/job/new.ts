@@ -57,6 +57,7 @@ export function newJob(
     leaveAlone: [],
     meets: [],
     dowels: null,
+    turned: null,
     accepted: [],
     notes: '',
   };

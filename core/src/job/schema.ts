@@ -20,6 +20,7 @@ import {
 import { partSchema, fileBodySchema } from './partSchema';
 import { PROPOSABLE, type Proposable } from './proposable';
 import { toolSchema } from './toolSchema';
+import { turnedSchema } from './turnedSchema';
 
 const direction = Type.Union(
   DIRECTIONS.map((d) => Type.Literal(d)),
@@ -273,6 +274,7 @@ export const jobSchema = Type.Object(
     }),
     meets: Type.Array(meetSchema, { maxItems: MOST_MEETS }),
     dowels: dowelsSchema,
+    turned: turnedSchema,
     accepted: Type.Array(acceptanceSchema, { maxItems: 200 }),
     notes: longText,
   },

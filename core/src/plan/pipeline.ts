@@ -30,6 +30,7 @@ import {
 } from './stages/bodies';
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
 import { safeStage } from './stages/route';
+import { turnedStage, type TurnedAndFindings } from './stages/turned';
 import type { CutAway } from './whatIsLeft';
 import { whenAsked, type Forces, type Whole } from './whole';
 
@@ -128,6 +129,23 @@ function planSetups(
   return { cuts, held };
 }
 
+/** A part that is turned from bar: planned about its axis, without setups of another kind. */
+function planTurnedHere(
+  g: Graph,
+  { job }: Input,
+  { surface, features, machine, material, speech }: ReturnType<typeof planBefore>,
+): TurnedAndFindings {
+  return g.run(turnedStage, {
+    turned: g.same(job.turned!),
+    job: fields(g, job, 'allowance', 'blank', 'units', 'sizeTolerance', 'number', 'part'),
+    mesh: surface.mesh,
+    features,
+    machine,
+    material,
+    speech,
+  });
+}
+
 /**
  * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed
  * again.
@@ -144,6 +162,14 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
     const findings = worstFirst(before.findings);
     const planned = { ...base, setups: [], transitions: [], unreached: null, exact: null, complete: true, findings };
     return { ok: true, value: { planned, solids: null } };
+  }
+
+  if (job.turned) {
+    const turned = planTurnedHere(g, input, before);
+    const findings = worstFirst([...before.findings, ...turned.findings]);
+    const none = { setups: [], transitions: [], unreached: null, exact: null, complete: true };
+    const solids = { part, one: one.value, surface: before.surface, blank: made.material, cuts: [], unreached: null };
+    return { ok: true, value: { planned: { ...base, ...none, turned: turned.planned, findings }, solids } };
   }
 
   const dowelsNow = g.same(onBores(job.dowels, resolved.lookup));

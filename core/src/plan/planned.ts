@@ -15,6 +15,7 @@ import type { CutFacts, ProveFacts, SafePath, SeparationFacts, WayFacts } from '
 import type { Gripped, SeatFacts } from '../seat';
 import type { Device, Family, Machine, Register, StationHere, WorkMaterial } from '../shop';
 import type { TransitionFacts } from '../transition';
+import type { PlannedTurned } from '../turned';
 import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
 import type { MadeBore } from '../prove/checks/boreHasTool';
 import type { MadeCorner } from '../prove/checks/cornerFitsCutter';
@@ -172,6 +173,8 @@ export interface PlannedJob {
   readonly exact: ExactFacts | null;
   /** part and blank seen along the dowel holes; left out: the job has none */
   readonly dowels?: SeenAlong;
+  /** turned from bar, without other setups; left out: it is not */
+  readonly turned?: PlannedTurned;
   /** false: margins and what is in the way are still missing for some setup */
   readonly complete: boolean;
   /** all findings, worst first */

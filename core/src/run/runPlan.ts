@@ -8,6 +8,7 @@ import type { TransitionFacts } from '../transition';
 import { beforeHandsGoIn, CLEAR_TO_TURN } from '../sheet';
 import { speechIn, unitName, type Speech } from '../units';
 import { lengthInRegister, toolOf } from '../zero';
+import { barSteps } from './barSteps';
 import { earSteps } from './earSteps';
 import { causesOf } from './causes';
 import { picturesOf, touchedLines } from './pictures';
@@ -42,6 +43,7 @@ export function runPlan({
     ...(machine ? [machineStep(making)] : []),
     ...earSteps(making),
     ...held.flatMap((s, i) => [...(i > 0 ? transitionSteps(making, held[i - 1], s) : []), ...setupSteps(making, s)]),
+    ...(planned.turned?.start != null ? barSteps(making, planned.turned) : []),
     ...(held.length > 0 ? endSteps(making, held[held.length - 1]) : []),
   ];
   return {
@@ -111,6 +113,9 @@ function runSetup(
 /** The same for two setups only where the device stands at the same place of the same other one. */
 const placeOn = ({ device, x, y, height }: StandsOn): string => [device, x, y, height].join(' ');
 
+/** A lathe has no Y. */
+const axesOf = ({ lathe }: Pick<Machine, 'lathe'>): readonly Axis[] => (lathe ? ['x', 'z'] : AXES);
+
 const POSITIONS = {
   reference: 'Return position',
   second: 'Second return position',
@@ -118,11 +123,13 @@ const POSITIONS = {
 };
 
 /** What the control has stored is read back: lines that go there go where the control says. */
-function storedPositions({ positions }: Machine, speech: Speech): Ask[] {
+function storedPositions({ positions, lathe }: Machine, speech: Speech): Ask[] {
   return (Object.keys(POSITIONS) as (keyof typeof POSITIONS)[]).flatMap((name) => {
     const at = positions[name];
     if (!at) return [];
-    const place = AXES.map((a) => `${a.toUpperCase()} ${speech.signed(at[a])}`).join(' ');
+    const place = axesOf({ lathe })
+      .map((a) => `${a.toUpperCase()} ${speech.signed(at[a])}`)
+      .join(' ');
     return [
       yes(
         `position-${name}`,
@@ -133,9 +140,11 @@ function storedPositions({ positions }: Machine, speech: Speech): Ask[] {
 }
 
 /** In which order, and which way each goes: "Z up, then X to the right, then Y to the rear". */
-function homingInWords({ homing, homesTo }: Machine): string {
+function homingInWords({ homing, homesTo, lathe }: Machine): string {
   if (!homing.order) return homesTo || 'all axes to their switches';
-  const ways = homing.order.map((a) => `${a.toUpperCase()} to its ${homing[a] === 'max' ? 'plus' : 'minus'} end`);
+  const ways = homing.order
+    .filter((a) => a !== 'y' || !lathe)
+    .map((a) => `${a.toUpperCase()} to its ${homing[a] === 'max' ? 'plus' : 'minus'} end`);
   return `${ways.join(', then ')}${homesTo ? ` (${homesTo})` : ''}`;
 }
 
@@ -157,7 +166,7 @@ function machineStep({ planned, speech }: Making): RunStep {
           : 'The machine was not switched off since it was last touched off',
       ),
       ...storedPositions(machine, speech),
-      ...AXES.map((a) =>
+      ...axesOf(machine).map((a) =>
         number({
           id: `common-${a}`,
           label: `Common offset ${a.toUpperCase()}, ${unitName(speech.units)}`,

@@ -223,7 +223,11 @@ function judge({
   const shown = out.length === 0 && setup && step.axis ? [...judged, zeroRow(plan, setup, step.axis, answers)] : judged;
   return {
     stepId: step.id,
-    says: unreached ? beyondTravel(plan, unreached) : step.kind === 'machine' ? commonLeft(plan, out) : '',
+    says: unreached
+      ? beyondTravel(plan, unreached)
+      : step.kind === 'machine'
+        ? commonLeft(plan, out)
+        : (step.ifOff ?? ''),
     judged: shown,
     guesses: setup
       ? diagnose({ plan, setup, step, judged, known: { zeroOff, ...commonsOf(plan, answers, commons) } })

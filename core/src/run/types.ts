@@ -22,6 +22,7 @@ export type StepKind =
   | 'firstCut'
   | 'firstPart'
   | 'series'
+  | 'bar'
   | 'transition'
   | 'clear'
   | 'putAway';
@@ -62,6 +63,10 @@ export interface RunStep {
   readonly edge?: { readonly along: 'x' | 'y'; readonly apart: number };
   /** what an indicator is to show; left out on other steps */
   readonly check?: CheckByHand;
+  /** turned from bar: what both spindles do, side by side; left out on other steps */
+  readonly columns?: { readonly main: readonly string[]; readonly second: readonly string[] };
+  /** said where a reading is off and no setup knows more about it; left out: nothing is */
+  readonly ifOff?: string;
 }
 
 /** A mistake that is known to happen, and what it does to a measured zero. */

@@ -58,7 +58,34 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
     ...jobEntries(job, planned),
     ...planned.setups.flatMap((s) => [...chosenEntries(job, s), ...computedEntries(job, s)]),
     ...planned.setups.flatMap((s) => pieceEntries(job, s)),
+    ...turnedEntries(job, planned),
     ...planned.transitions.map((t) => text(`Op ${t.fromOp} to Op ${t.toOp}`, 'hand move', t.facts.says)),
+  ];
+}
+
+/** What is done about a part that is turned from bar: every number of it. */
+function turnedEntries(job: Job, { turned: planned }: PlannedJob): Entry[] {
+  if (!planned) return [];
+  const { size, coordinate } = lengthsIn(job.units);
+  const { turned, bar, changes, start } = planned;
+  const place = 'Bar';
+  return [
+    text(place, 'looks away from the spindle', PART_SIDE[turned.front]),
+    ...(bar.diameter === null ? [] : [size(place, 'diameter', bar.diameter)]),
+    size(place, 'cut-off', turned.cutOff),
+    size(place, 'gripped of the front', turned.grip),
+    coordinate(place, 'main spindle begins at', start),
+    ...changes.flatMap((c, i) => [
+      size(place, `change ${i + 1} at`, c.at),
+      coordinate(place, `move ${i + 1}`, c.move),
+      coordinate(place, `shift ${i + 1}`, c.shift),
+    ]),
+    text(place, 'angle at the hand-over', turned.angle ?? 'not told'),
+    text(place, 'programs', [turned.program, turned.backProgram].join(', ')),
+    text(place, 'work on the back', turned.backWork),
+    text(place, 'tools', turned.tools.map((t) => `T${t.number} ${t.description} for ${t.use}`).join(', ')),
+    text(place, 'no witness line on', turned.keptClear.map((z) => `${z.why} ${z.from} to ${z.to}`).join(', ')),
+    text(place, 'steps', planned.steps.map((s) => `${s.side}: ${s.says}`).join(' · ')),
   ];
 }
 

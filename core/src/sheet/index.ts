@@ -4,6 +4,7 @@
  */
 
 export * from './types';
+export type { SheetBarZero, SheetSequenceRow, SheetTurned } from './turned';
 export * from './atHand';
 export { ledgerRows, workZeroOf } from './ledgerRows';
 export * from './sheet';

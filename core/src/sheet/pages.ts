@@ -23,8 +23,14 @@ export const PAPER: Readonly<
 export const DRAWING_FONT = 10.9;
 const POINTS_PER_MM = 72 / 25.4;
 
-/** Parts a sheet is printed in, so that a lost page is noticed: summary, two for each setup, ledgers. */
-export const partsOf = (sheet: Sheet): number => 2 * sheet.setups.length + 2;
+/** Pages of a part turned from bar: how it is held, both spindles, the account. */
+const TURNED_PARTS = 3;
+
+/**
+ * Parts a sheet is printed in, so that a lost page is noticed: summary, two for each setup and ledgers; turned from bar
+ * its own three.
+ */
+export const partsOf = (sheet: Sheet): number => (sheet.turned ? 1 + TURNED_PARTS : 2 * sheet.setups.length + 2);
 
 /** A view as it is drawn on paper. */
 export interface Picture {

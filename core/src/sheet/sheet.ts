@@ -14,6 +14,7 @@ import type { Row, Sheet, SheetFinding, SheetTransition } from './types';
 import { beforeHandsGoIn, CLEAR_TO_TURN } from './atHand';
 import { signed } from './ledgerRows';
 import { sheetSetup } from './setup';
+import { sheetTurned } from './turned';
 
 /** "left raw, bottom sawn, others already finished" */
 function sidesInWords(blank: Job['blank'], allowance: Job['allowance']): string {
@@ -155,6 +156,7 @@ export function buildSheet({
       }),
     ),
     transitions: planned.transitions.map((t) => sheetTransition(t, planned.setups, speech)),
+    ...(planned.turned ? { turned: sheetTurned(planned.turned, speech) } : {}),
     findings: sheetFindings(planned, job.accepted),
     notes: job.notes,
   };

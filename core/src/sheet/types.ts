@@ -3,6 +3,7 @@ import type { Axis } from '../frames';
 import type { Finding } from '../findings';
 import type { Projection } from '../shop';
 import type { Change } from './compare';
+import type { SheetTurned } from './turned';
 
 /** A value with its name, ready to print. */
 export interface Row {
@@ -110,6 +111,8 @@ export interface Sheet {
   readonly head: readonly Row[];
   readonly setups: readonly SheetSetup[];
   readonly transitions: readonly SheetTransition[];
+  /** turned from bar, without other setups; left out: it is not */
+  readonly turned?: SheetTurned;
   readonly findings: readonly SheetFinding[];
   readonly notes: string;
   /**

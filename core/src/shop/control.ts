@@ -127,4 +127,5 @@ export const NO_CONTROL = {
   positions: { reference: null, second: null, toolChange: null },
   safeEnd: null,
   dialect: PLAIN_DIALECT,
+  lathe: null,
 };

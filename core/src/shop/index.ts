@@ -7,6 +7,7 @@ import { lengthMm, longText, positiveMm, quantity, shortText } from '../schema';
 import { deviceSchema } from './devices';
 import { stationSchema } from './station';
 import { accuracySchema, dialectSchema, homingSchema, positionsSchema, safeEndSchema } from './control';
+import { latheSchema } from './lathe';
 import { gaugeSetSchema, pinSchema } from './pins';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 
@@ -17,6 +18,7 @@ export * from './friction';
 export * from './devices';
 export * from './means';
 export * from './pins';
+export * from './lathe';
 
 const range = Type.Object({ min: lengthMm, max: lengthMm }, { additionalProperties: false });
 
@@ -54,6 +56,7 @@ export const machineSchema = Type.Object(
     positions: positionsSchema,
     safeEnd: safeEndSchema,
     dialect: dialectSchema,
+    lathe: latheSchema,
     stations: Type.Array(stationSchema, { maxItems: 40 }),
   },
   { additionalProperties: false },

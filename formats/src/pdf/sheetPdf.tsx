@@ -4,6 +4,7 @@ import { withPrintableTexts } from './characters';
 import { registerFonts, styles } from './style';
 import { RunCode } from './runCode';
 import { Band, Foot, Rows } from './page';
+import { TurnedPages } from './turnedPages';
 import { Clamping, Ledger, WorkZero, ZeroAndTools } from './setupPages';
 
 function Changed({ changed }: { changed: NonNullable<Sheet['changed']> }) {
@@ -39,6 +40,12 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
           <Text style={styles.strong}>{`Op ${s.op}  ${s.does}`}</Text>
           <WorkZero setup={s} />
         </View>
+      ))}
+      {sheet.turned?.zeros.map((z) => (
+        <Text key={z.register}>
+          <Text style={styles.strong}>{`${z.register}  ${z.value}  `}</Text>
+          {z.says}
+        </Text>
       ))}
       <Text style={styles.h}>Accepted in writing</Text>
       {accepted.length === 0 && <Text>Nothing.</Text>}
@@ -77,7 +84,7 @@ function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
 
 /**
  * Renders a setup sheet as PDF: a summary page, two for every setup (how it is clamped, with the transition that leads
- * to it; zero and tools), and the ledgers.
+ * to it; zero and tools), and the ledgers; for a part turned from bar its own pages.
  */
 export async function renderSheetPdf(asPlanned: Sheet, paper: Paper): Promise<Buffer> {
   const sheet = withPrintableTexts(asPlanned);
@@ -100,7 +107,11 @@ export async function renderSheetPdf(asPlanned: Sheet, paper: Paper): Promise<Bu
         />,
         <ZeroAndTools key={`${setup.op} zero`} part={2 * i + 3} sheet={sheet} setup={setup} paper={paper} />,
       ])}
-      <Ledgers sheet={sheet} paper={paper} />
+      {sheet.turned ? (
+        <TurnedPages sheet={sheet} turned={sheet.turned} paper={paper} />
+      ) : (
+        <Ledgers sheet={sheet} paper={paper} />
+      )}
     </Document>,
   );
 }

@@ -1,3 +1,4 @@
+import { AXES } from '@violet-jaw/core/frames';
 import { Transaction, type Sequelize } from 'sequelize';
 import { checkShop } from '@violet-jaw/core/job';
 import type { Device, Machine, Offcut, Shop, Station, Stock } from '@violet-jaw/core/shop';
@@ -88,9 +89,15 @@ export class ShopService {
         twice(m.stations.map((s) => s.id)).map((id) => `stations of ${m.name}: "${id}" is there twice.`),
       ),
       ...shop.machines.flatMap((m) =>
-        (['x', 'y', 'z'] as const)
+        // a bar lathe has no Y
+        (m.lathe ? (['x', 'z'] as const) : AXES)
           .filter((a) => m.travel[a].min >= m.travel[a].max)
           .map((a) => `${m.name}: the travel in ${a.toUpperCase()} ends before it begins.`),
+      ),
+      ...shop.machines.flatMap(({ name, lathe }) =>
+        lathe?.second && lathe.second.min >= lathe.second.max
+          ? [`${name}: the travel of its second spindle ends before it begins.`]
+          : [],
       ),
     ];
     if (problems.length > 0) throw badInput(problems);

@@ -22,6 +22,7 @@ export const SECTION_OF: Readonly<Record<Of, SectionName>> = {
   zero: 'Zero',
   prove: 'Prove',
   transition: 'Prove',
+  turn: 'Prove',
 };
 
 /** The one section that is open; it stays when another setup is chosen. null: all are closed. */

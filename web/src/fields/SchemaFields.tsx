@@ -92,6 +92,7 @@ function Field({
         label={label}
         mm={Number(value)}
         units={units}
+        signed={min < 0}
         min={min}
         max={max}
         positive={positive}

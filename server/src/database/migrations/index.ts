@@ -19,6 +19,7 @@ import { cuts } from './0017-cuts';
 import { exact } from './0018-exact';
 import { dowels } from './0019-dowels';
 import { deviceOnDevice } from './0020-device-on-device';
+import { turned } from './0021-turned';
 
 export interface Migration {
   readonly name: string;
@@ -47,4 +48,5 @@ export const migrations: readonly Migration[] = [
   { name: '0018-exact', up: exact },
   { name: '0019-dowels', up: dowels },
   { name: '0020-device-on-device', up: deviceOnDevice },
+  { name: '0021-turned', up: turned },
 ];

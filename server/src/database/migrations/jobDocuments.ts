@@ -1,4 +1,4 @@
-import { QueryTypes, type QueryInterface } from 'sequelize';
+import { QueryTypes, type QueryInterface, type Sequelize } from 'sequelize';
 import { migrateJobFile } from '@violet-jaw/core/job';
 
 /**
@@ -21,4 +21,20 @@ export async function migrateJobDocuments(
       replacements: [JSON.stringify((file.value as { job: unknown }).job), row.id],
     });
   }
+}
+
+/** Every document of a table as it is in the next version. */
+export async function bringDocuments(
+  sequelize: Sequelize,
+  table: 'machines' | 'devices',
+  bring: (document: Record<string, unknown>) => unknown,
+): Promise<void> {
+  const rows = await sequelize.query<{ id: string; document: string }>(`SELECT id, document FROM ${table}`, {
+    type: QueryTypes.SELECT,
+  });
+  for (const { id, document } of rows)
+    await sequelize.query(`UPDATE ${table} SET document = ? WHERE id = ?`, {
+      replacements: [JSON.stringify(bring(JSON.parse(document) as Record<string, unknown>)), id],
+      type: QueryTypes.UPDATE,
+    });
 }

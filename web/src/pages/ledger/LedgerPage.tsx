@@ -4,6 +4,7 @@ import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
 import { LedgerTable } from '../../bench/LedgerTable';
 import { usePlan } from '../../store/planStore';
+import { AccountPanel } from '../turned/AccountPanel';
 import { ControlPanel } from './ControlPanel';
 import { RegistersPanel } from './RegistersPanel';
 
@@ -12,6 +13,13 @@ export function LedgerPage() {
   const { speech } = useJob();
   const { planned } = usePlan();
   if (!planned) return <p className="quiet">planning…</p>;
+  if (planned.turned)
+    return (
+      <>
+        <h1 className="h4">Ledger</h1>
+        <AccountPanel planned={planned.turned} />
+      </>
+    );
   return (
     <>
       <h1 className="h4">Ledger</h1>

@@ -7,9 +7,17 @@ import { Strip } from '../../bench/Strip';
 import { Worksheet } from '../../bench/Worksheet';
 import { useSize } from '../../drawing/useSize';
 import { usePlan } from '../../store/planStore';
+import { TurnedPage } from '../turned/TurnedPage';
+import { TurnIt } from '../turned/TurnIt';
+
+/** The route of a job: its setups, or for a part that is turned from bar what its spindles do. */
+export function RoutePage() {
+  const { job } = useJob();
+  return job.turned ? <TurnedPage /> : <SetupsPage />;
+}
 
 /** The strip of the route, and below it the bench of the chosen setup: drawings, and the worksheet beside them. */
-export function RoutePage() {
+function SetupsPage() {
   const { job, chosen } = useJob();
   const { planned } = usePlan();
   const [views, width, height] = useSize<HTMLDivElement>([820, 600]);
@@ -47,7 +55,10 @@ export function RoutePage() {
           </div>
         </div>
       ) : (
-        <p className="m-3">No setup yet. Choose “Add setup” to begin the route, or let one be proposed.</p>
+        <>
+          <p className="m-3">No setup yet. Choose “Add setup” to begin the route, or let one be proposed.</p>
+          {job.setups.length === 0 && <TurnIt />}
+        </>
       )}
     </div>
   );

@@ -133,6 +133,7 @@ const BUTTON: Record<RunStep['kind'], string> = {
   transition: 'Hands are out, go on',
   series: 'All of them are through',
   clear: 'The registers are cleared',
+  bar: 'Done, go on',
   putAway: 'It is all put away',
 };
 

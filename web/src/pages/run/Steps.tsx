@@ -48,6 +48,7 @@ export function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
           <Says step={step} />
           <Pictures plan={plan} step={step} />
         </div>
+        {step.columns && <BothSides columns={step.columns} />}
         {step.kind === 'keyIn' && <ToKeyIn plan={plan} state={state} step={step} />}
         {step.edge && <EdgeHint plan={plan} limit={plan.setups.find((s) => s.id === step.setupId)?.limit ?? 0} />}
         {step.lines && (
@@ -120,6 +121,31 @@ function Pictures({ plan, step }: { plan: RunPlan; step: RunStep }) {
           </figure>
         );
       })}
+    </div>
+  );
+}
+
+/** What both spindles do in this step, side by side. */
+function BothSides({ columns: { main, second } }: { columns: NonNullable<RunStep['columns']> }) {
+  return (
+    <div className="run-sides">
+      {[
+        { name: 'Main spindle', says: main },
+        ...(second.length > 0 || main.length === 0 ? [{ name: 'Second spindle', says: second }] : []),
+      ].map(({ name, says }) => (
+        <section key={name} aria-label={name}>
+          <h2>{name}</h2>
+          {says.length === 0 ? (
+            <p className="quiet">waits</p>
+          ) : (
+            <ol className="run-list">
+              {says.map((s, i) => (
+                <li key={i}>{s}</li>
+              ))}
+            </ol>
+          )}
+        </section>
+      ))}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { changedInWords, PAPER, partsOf, runReach, type Paper, type Sheet } from '@violet-jaw/core/sheet';
+import { BarZero, TURNED_PAGES } from './TurnedParts';
 import { ZeroAndTools, Ledger, Clamping, WorkZero, Rows } from './SetupParts';
 
 /** The setup sheet on screen and on paper: page by page what the PDF has, from the same data and the same layout. */
@@ -26,12 +27,20 @@ export function SheetView({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
           <ZeroAndTools sheet={sheet} setup={setup} paper={paper} />
         </SheetPart>,
       ])}
-      <SheetPart sheet={sheet} part={partsOf(sheet)} name="where the work zeros come from">
-        <h2>Where the work zeros come from</h2>
-        {sheet.setups.map((s) => (
-          <Ledger key={s.op} setup={s} />
-        ))}
-      </SheetPart>
+      {sheet.turned ? (
+        TURNED_PAGES.map(({ name, Of }, i) => (
+          <SheetPart key={name} sheet={sheet} part={i + 2} name={name}>
+            <Of turned={sheet.turned!} paper={paper} />
+          </SheetPart>
+        ))
+      ) : (
+        <SheetPart sheet={sheet} part={partsOf(sheet)} name="where the work zeros come from">
+          <h2>Where the work zeros come from</h2>
+          {sheet.setups.map((s) => (
+            <Ledger key={s.op} setup={s} />
+          ))}
+        </SheetPart>
+      )}
     </div>
   );
 }
@@ -101,6 +110,9 @@ function Summary({ sheet }: { sheet: Sheet }) {
           </strong>
           <WorkZero setup={s} />
         </div>
+      ))}
+      {sheet.turned?.zeros.map((z) => (
+        <BarZero key={z.register} zero={z} />
       ))}
       <h3>Accepted in writing</h3>
       {accepted.length === 0 && <div>Nothing.</div>}

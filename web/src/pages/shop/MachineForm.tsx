@@ -7,6 +7,7 @@ import { Drawing } from '../../drawing/Drawing';
 import { LengthField } from '../../fields/LengthField';
 import { TextField } from '../../fields/TextField';
 import { ControlFields } from './ControlFields';
+import { LatheFields } from './LatheFields';
 import { Stations } from './Stations';
 
 interface MachineFormProps {
@@ -19,6 +20,7 @@ interface MachineFormProps {
 
 /** A machine: travel per axis from machine zero, registers, table and its stations. */
 export function MachineForm({ machine, devices, units, onChange, onRemove }: MachineFormProps) {
+  const { lathe } = machine;
   const set = (fields: Partial<Machine>) => onChange({ ...machine, ...fields });
   const toggle = (register: (typeof REGISTERS)[number]) => {
     const registers = REGISTERS.filter((r) =>
@@ -38,7 +40,7 @@ export function MachineForm({ machine, devices, units, onChange, onRemove }: Mac
               value={machine.homesTo}
               onCommit={(homesTo) => set({ homesTo })}
             />
-            {AXES.map((a) =>
+            {AXES.filter((a) => a !== 'y' || !lathe).map((a) =>
               (['min', 'max'] as const).map((end) => (
                 <LengthField
                   key={a + end}
@@ -52,7 +54,7 @@ export function MachineForm({ machine, devices, units, onChange, onRemove }: Mac
                 />
               )),
             )}
-            {(['x', 'y'] as const).map((a) =>
+            {(lathe ? [] : (['x', 'y'] as const)).map((a) =>
               (['min', 'max'] as const).map((end) => (
                 <LengthField
                   key={`t${a}${end}`}
@@ -80,12 +82,17 @@ export function MachineForm({ machine, devices, units, onChange, onRemove }: Mac
             ))}
           </div>
         </div>
-        <div>
-          <Drawing scene={tableScene(machine)} width={430} height={260} fontSize={12} />
-        </div>
+        {!lathe && (
+          <div>
+            <Drawing scene={tableScene(machine)} width={430} height={260} fontSize={12} />
+          </div>
+        )}
       </div>
+      <LatheFields machine={machine} units={units} onChange={(next) => set({ lathe: next })} />
       <ControlFields machine={machine} units={units} set={set} />
-      <Stations machine={machine} devices={devices} units={units} onChange={(stations) => set({ stations })} />
+      {!lathe && (
+        <Stations machine={machine} devices={devices} units={units} onChange={(stations) => set({ stations })} />
+      )}
       <Button size="sm" variant="outline-primary" onClick={onRemove}>
         Remove {machine.name}
       </Button>

@@ -1,0 +1,115 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { DIRECTIONS } from '../frames';
+import { lengthMm, longText, shortText, sizeMm } from '../schema';
+import { registerSchema } from '../shop';
+import { entryId, within } from './fields';
+
+/** So many changes of grip, places kept clear and tools a turned part has at most. */
+export const MOST_CHANGES = 40;
+const orNull = (description: string) => Type.Union([Type.Null(), lengthMm], { description });
+const positiveOrNull = (maximum: number, description: string) =>
+  Type.Union([Type.Null(), Type.Number({ exclusiveMinimum: 0, maximum })], { description });
+
+const changeSchema = Type.Object(
+  {
+    id: entryId,
+    at: within(0, 100_000, 'From the finished front face towards the spindle: where one section ends.'),
+    move: orNull('How far the program moves the main spindle back; null: as planned.'),
+    shift: orNull('How far the program shifts the zero; null: as planned.'),
+  },
+  { additionalProperties: false, description: 'The main spindle grips anew.' },
+);
+
+const keptClearSchema = Type.Object(
+  {
+    id: entryId,
+    from: within(0, 100_000),
+    to: within(0, 100_000),
+    why: Type.String({ maxLength: 80, description: 'Seat, thread, groove: as the sheet calls it.' }),
+  },
+  { additionalProperties: false, description: 'No witness line between these two, from the finished front face.' },
+);
+
+const turningToolSchema = Type.Object(
+  {
+    id: entryId,
+    number: Type.Integer({ minimum: 1, maximum: 9999 }),
+    description: shortText,
+    use: Type.Union([
+      Type.Literal('turning'),
+      Type.Literal('cut-off'),
+      Type.Literal('drilling'),
+      Type.Literal('back work'),
+    ]),
+    diameterLeft: positiveOrNull(10_000, 'Cuts down to this diameter; null: as the profile has it.'),
+  },
+  { additionalProperties: false },
+);
+
+/** A part that is turned from bar. Places along it count from its finished front face towards the main spindle. */
+export const turnedSchema = Type.Union(
+  [
+    Type.Null(),
+    Type.Object(
+      {
+        front: Type.Union(
+          DIRECTIONS.map((d) => Type.Literal(d)),
+          { description: 'The side of the part that looks away from the main spindle.' },
+        ),
+        cutOff: Type.Number({ exclusiveMinimum: 0, maximum: 50, description: 'Width of the cut-off tool.' }),
+        start: orNull(
+          'Machine coordinate of the main spindle where a part begins; null: as far forward as the longest section allows.',
+        ),
+        barLength: positiveOrNull(100_000, 'Length of the bars; null: not told.'),
+        grip: within(0, 2000, 'Length over which the second spindle grips the front before the first change.'),
+        changes: Type.Union([Type.Null(), Type.Array(changeSchema, { maxItems: MOST_CHANGES })], {
+          description: 'null: as proposed.',
+        }),
+        keptClear: Type.Array(keptClearSchema, { maxItems: MOST_CHANGES }),
+        takeBack: orNull('How far the program shifts the zero back at the end; null: all that was shifted.'),
+        angle: Type.Union([Type.Null(), Type.Literal('kept'), Type.Literal('not needed'), Type.Literal('not kept')], {
+          description: 'Whether the second spindle takes the part over at an agreed angle; null: not told.',
+        }),
+        depth: positiveOrNull(50, 'Depth of cut, on the radius; null: not told.'),
+        feed: positiveOrNull(10, 'Feed per turn; null: not told.'),
+        within: Type.Union([Type.Null(), sizeMm], { description: '± on turned diameters; null: not told.' }),
+        register: registerSchema,
+        backRegister: registerSchema,
+        program: shortText,
+        backProgram: shortText,
+        backWork: longText,
+        tools: Type.Array(turningToolSchema, { maxItems: MOST_CHANGES }),
+        why: longText,
+      },
+      { additionalProperties: false, description: 'Turned from bar, re-gripped where it is longer than the stroke.' },
+    ),
+  ],
+  { description: 'null: the part is not turned.' },
+);
+
+export type Turned = NonNullable<Static<typeof turnedSchema>>;
+export type GripChange = NonNullable<Turned['changes']>[number];
+export type TurningTool = Turned['tools'][number];
+
+/** Nothing decided yet of a part that is turned from bar. Width of a cut-off and grip: common practice, no source. */
+export const newTurned = (front: Turned['front']): Turned => ({
+  front,
+  cutOff: 2.5,
+  start: null,
+  barLength: null,
+  grip: 20,
+  changes: null,
+  keptClear: [],
+  takeBack: null,
+  angle: null,
+  depth: null,
+  feed: null,
+  within: null,
+  register: 'G54',
+  backRegister: 'G55',
+  program: '',
+  backProgram: '',
+  backWork: '',
+  tools: [],
+  why: '',
+});

@@ -1,0 +1,149 @@
+import type { Scene } from '../scene';
+import { sideBySide, touchOffWords, turnedScene, type PlannedTurned } from '../turned';
+import type { Term } from '../ledger';
+import { unitName, type Speech } from '../units';
+import type { Row } from './types';
+
+/** A work zero along the axis, ready to print. */
+export interface SheetBarZero {
+  readonly register: string;
+  /** "Z −21.000", or that it is not known */
+  readonly value: string;
+  readonly says: string;
+  readonly terms: readonly { readonly term: string; readonly from: string; readonly value: string }[];
+}
+
+/** One line of the sequence: both sides, or where they wait for each other. */
+export interface SheetSequenceRow {
+  readonly main: string;
+  readonly mainAt: string;
+  readonly zeroAt: string;
+  readonly second: string;
+  readonly secondAt: string;
+  /** said across both columns instead; empty: nothing is */
+  readonly across: string;
+}
+
+/** A part turned from bar, ready to print: page, PDF and text are views of it. */
+export interface SheetTurned {
+  readonly rows: readonly Row[];
+  readonly pictures: readonly Scene[];
+  readonly zeros: readonly SheetBarZero[];
+  readonly tools: readonly { readonly number: string; readonly description: string; readonly says: string }[];
+  readonly changes: readonly Row[];
+  readonly hasSecond: boolean;
+  readonly sequence: readonly SheetSequenceRow[];
+  readonly account: readonly {
+    readonly what: string;
+    readonly move: string;
+    readonly shift: string;
+    readonly mainAt: string;
+    readonly zeroAt: string;
+  }[];
+  readonly closes: string;
+}
+
+const valueOf = (terms: readonly Term[] | null): number | null =>
+  terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null;
+
+function zeroTold(register: string, says: string, terms: readonly Term[] | null, speech: Speech): SheetBarZero {
+  return {
+    register,
+    value: `Z ${speech.signed(valueOf(terms))}`,
+    says,
+    terms: (terms ?? []).map((t) => ({
+      term: t.term,
+      from: `${t.from}${t.plusMinus === null ? '' : `, ±${speech.size(t.plusMinus)}`}`,
+      value: speech.signed(t.value),
+    })),
+  };
+}
+
+function rowsOf({ turned, bar, lathe, removedMm3 }: PlannedTurned, speech: Speech): Row[] {
+  const size = (mm: number | null) => (mm === null ? 'not known' : speech.sizeWithUnit(mm));
+  return [
+    { label: 'Bar', value: bar.diameter === null ? 'not a round bar' : `⌀${size(bar.diameter)}` },
+    { label: 'Length of the bars', value: turned.barLength === null ? 'not told' : size(turned.barLength) },
+    {
+      label: 'One part takes',
+      value: `${size(bar.needed)}: face ${speech.size(bar.face)}, part ${speech.size(bar.length)}, back ${speech.size(bar.back)}, cut-off ${speech.size(bar.cutOff)}`,
+    },
+    ...(lathe ? [{ label: 'X is programmed as', value: lathe.diameters }] : []),
+    { label: 'Programs', value: `main ${turned.program || 'not told'}, second ${turned.backProgram || 'not told'}` },
+    { label: 'Angle at the hand-over', value: turned.angle ?? 'not told' },
+    { label: '± on diameters', value: turned.within === null ? 'not told' : size(turned.within) },
+    ...(removedMm3 === null ? [] : [{ label: 'Turned off', value: speech.volume(removedMm3) }]),
+    ...(turned.why ? [{ label: 'Why', value: turned.why }] : []),
+  ];
+}
+
+/** Both sides, line by line. */
+function sequenceRows(steps: PlannedTurned['steps'], speech: Speech): SheetSequenceRow[] {
+  const none = { main: '', mainAt: '', zeroAt: '', second: '', secondAt: '', across: '' };
+  return sideBySide(steps).map((row): SheetSequenceRow => {
+    if (row.kind === 'meet') return { ...none, across: `both wait for each other: ${row.number}` };
+    const { main, second } = row;
+    return {
+      ...none,
+      ...(main && { main: main.says, mainAt: speech.signed(main.main.to), zeroAt: speech.signed(main.zero) }),
+      ...(second && { second: second.says, secondAt: speech.signed(second.second?.to ?? null) }),
+    };
+  });
+}
+
+/** Start, every move and shift, and both sums. */
+function accountRows({ account, start, bar }: PlannedTurned, speech: Speech): SheetTurned['account'] {
+  if (!account || start === null) return [];
+  const told = (mm: number | null) => (mm === null ? '' : speech.signed(mm));
+  const row = (what: string, numbers: readonly [number | null, number | null, number | null, number | null]) => {
+    const [move, shift, mainAt, zeroAt] = numbers.map(told);
+    return { what, move, shift, mainAt, zeroAt };
+  };
+  return [
+    row('start', [null, null, start, start - bar.face]),
+    ...account.rows.map((r) => row(r.what, [r.move, r.shift, r.mainAt, r.zeroAt])),
+    row('sum', [account.moves, account.shifts, null, null]),
+  ];
+}
+
+/** The setup sheet of a part that is turned from bar. */
+export function sheetTurned(planned: PlannedTurned, speech: Speech): SheetTurned {
+  const { turned, lathe, sections, changes, steps, account } = planned;
+  const unit = unitName(speech.units);
+  const pictures = sections.map((_, section) => turnedScene(planned, { section, speech })).filter((s) => s !== null);
+  const second = lathe?.second ?? null;
+  return {
+    rows: rowsOf(planned, speech),
+    pictures,
+    zeros: [
+      zeroTold(turned.register, 'Main spindle: Z on the finished front face, X on the axis.', planned.zero, speech),
+      ...(second
+        ? [
+            zeroTold(
+              turned.backRegister,
+              'Second spindle: Z on the finished back face, X on the axis.',
+              planned.backZero,
+              speech,
+            ),
+          ]
+        : []),
+    ],
+    tools: turned.tools.map((t) => ({
+      number: `T${t.number}`,
+      description: [t.description, t.use].filter(Boolean).join(', '),
+      says: lathe ? touchOffWords(t, planned, { lathe, speech }).join(' ') : '',
+    })),
+    changes: changes.map((c, i) => ({
+      label: `Change ${i + 1}, ${speech.sizeWithUnit(c.at)} behind the front face`,
+      value: `back ${speech.signed(c.move)}, zero ${speech.signed(c.shift)} ${unit}`,
+    })),
+    hasSecond: second !== null,
+    sequence: sequenceRows(steps, speech),
+    account: accountRows(planned, speech),
+    closes: account
+      ? account.residue === 0
+        ? 'The account closes: the next part starts where this one did.'
+        : `The account does not close: ${speech.signed(account.residue)} ${unit} are left after every part.`
+      : 'No account: no bar lathe is chosen.',
+  };
+}

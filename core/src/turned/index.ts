@@ -1,0 +1,17 @@
+/*
+ * Parts that are turned from bar: the profile, the plan of grips, the sequence of both spindles, the account of a
+ * cycle, and a control that runs it. Places count from the finished front face towards the main spindle, mm.
+ */
+
+export * from './types';
+export * from './profile';
+export { proppedDeflectionMm } from './beam';
+export { planGrips, type GripPlan, type Grips, type GripsWanted, type KeptClear } from './grips';
+export { accountOf, partsBefore } from './account';
+export { keptClearOf, strokeOf } from './changes';
+export { planTurned, type TurnedInput } from './plan';
+export { turnedScene } from './scene';
+export * from './words';
+export { likelyFront } from './features';
+export { turnedFindings } from './findings';
+export { simulateBar, type SimulatedBar, type SimulatedPart } from './simulated';

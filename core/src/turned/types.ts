@@ -1,0 +1,130 @@
+import type { Term } from '../ledger';
+import type { Turned } from '../job';
+import type { BarLines, Lathe, Machine, SecondSpindle } from '../shop';
+import type { Grips } from './grips';
+import type { Profile } from './profile';
+
+/** The bar as it goes through the tools. Lengths in mm. */
+export interface BarHere {
+  /** null: the blank is no round bar along the axis */
+  readonly diameter: number | null;
+  /** stock on the finished front face, and on the back face for back work */
+  readonly face: number;
+  readonly back: number;
+  readonly length: number;
+  readonly cutOff: number;
+  /** stock of the face, part, stock of the back and width of the cut-off */
+  readonly needed: number;
+}
+
+/** A change of grip. Places count from the finished front face towards the main spindle, mm. */
+export interface PlannedChange {
+  readonly id: string;
+  readonly at: number;
+  /** how far the main spindle goes back, and the zero is shifted: as planned, or as the program has it */
+  readonly move: number;
+  readonly shift: number;
+  /** what the move would be without a number typed */
+  readonly plannedMove: number;
+  readonly isTyped: boolean;
+}
+
+/** A length of bar that is turned in one grip. */
+export interface TurnedSection {
+  readonly from: number;
+  readonly to: number;
+  /** from the collet, or the bushing, to the tool: when it begins */
+  readonly overhang: number;
+  /** from the tool to the second spindle when it begins; null: it carries nothing */
+  readonly toSupport: number | null;
+  /** how far the bar gives under the tool; null: not known */
+  readonly gives: number | null;
+}
+
+export type Side = 'main' | 'second';
+
+/** One thing that a spindle does. Machine coordinates, mm. */
+export interface BarStep {
+  readonly id: string;
+  readonly side: Side;
+  readonly act: keyof BarLines;
+  /** where to, work or machine coordinates as the act has it; how far, signed */
+  readonly at?: number;
+  readonly by?: number;
+  /** number of the place where both wait for each other */
+  readonly meet?: number;
+  readonly says: string;
+  readonly because: string;
+  readonly main: { readonly from: number; readonly to: number };
+  readonly second: { readonly from: number; readonly to: number } | null;
+  /** the zero of the main side once it is done, machine coordinates */
+  readonly zero: number;
+}
+
+/** One line of the account of a cycle: signed, machine axes, mm. */
+export interface AccountRow {
+  readonly what: string;
+  readonly move: number | null;
+  readonly shift: number | null;
+  readonly mainAt: number;
+  readonly zeroAt: number;
+}
+
+/** Moves of the main spindle and shifts of the zero over one part. */
+export interface Account {
+  readonly rows: readonly AccountRow[];
+  readonly moves: number;
+  readonly shifts: number;
+  /** how far the next part starts beside this one, mm; 0: the account closes */
+  readonly residue: number;
+  /** room to the end of travel it runs towards */
+  readonly margin: number;
+  /** so many parts are made before the main spindle runs out of travel; null: it never does */
+  readonly partsMade: number | null;
+}
+
+/** What the second spindle is at when it grips. */
+export interface SecondGrip {
+  readonly when: 'first change' | 'cut-off';
+  /** machine coordinate of the second spindle */
+  readonly at: number;
+  /** from the finished front face: what its collet covers */
+  readonly from: number;
+  readonly to: number;
+  /** null: the part has no single diameter there */
+  readonly diameter: number | null;
+}
+
+/** A part turned from bar, planned. */
+export interface PlannedTurned {
+  readonly turned: Turned;
+  readonly profile: Profile | null;
+  /** why there is no profile */
+  readonly problem: string | null;
+  readonly bar: BarHere;
+  readonly machine: Machine | null;
+  readonly lathe: Lathe | null;
+  readonly grips: Grips | null;
+  readonly changes: readonly PlannedChange[];
+  readonly sections: readonly TurnedSection[];
+  /** machine coordinate of the main spindle where a part begins; null: no lathe */
+  readonly start: number | null;
+  readonly secondGrips: readonly SecondGrip[];
+  readonly steps: readonly BarStep[];
+  readonly account: Account | null;
+  /** accounts of both work zeros along Z, terms add up to the register; null: not known */
+  readonly zero: readonly Term[] | null;
+  readonly backZero: readonly Term[] | null;
+  readonly removedMm3: number | null;
+  readonly lines: { readonly main: string; readonly second: string } | null;
+}
+
+/** The same where there is a lathe and a profile to plan with. */
+export interface OnLathe {
+  readonly turned: Turned;
+  readonly profile: Profile;
+  readonly bar: BarHere;
+  readonly machine: Machine;
+  readonly lathe: Lathe;
+  readonly second: SecondSpindle | null;
+}

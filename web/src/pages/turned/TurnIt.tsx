@@ -1,0 +1,38 @@
+import { Button } from 'react-bootstrap';
+import { axisOf, AXES } from '@violet-jaw/core/frames';
+import { newTurned } from '@violet-jaw/core/job';
+import { likelyFront } from '@violet-jaw/core/turned';
+import { useJob } from '../../app/JobLayout';
+import { usePlan } from '../../store/planStore';
+
+/** Offers to plan a round part about its axis, where the shop has a lathe for it. */
+export function TurnIt() {
+  const { shop, change, isPlanner } = useJob();
+  const planned = usePlan((s) => s.planned);
+  const lathe = shop.machines.find((m) => m.lathe);
+  const front = planned && likelyFront(planned.part.features.features);
+  if (!isPlanner || !lathe || !front) return null;
+  const along = axisOf(front);
+  const { size } = planned.part;
+  const across = Math.max(...AXES.filter((a) => a !== along).map((a) => size[a]));
+  return (
+    <p className="m-3">
+      The part is round.{' '}
+      <Button
+        size="sm"
+        onClick={() =>
+          change((j) => ({
+            turned: newTurned(front),
+            machine: lathe.id,
+            blank:
+              j.blank.kind === 'round bar' && j.blank.along === along
+                ? j.blank
+                : { ...j.blank, kind: 'round bar', along, across },
+          }))
+        }
+      >
+        Turn it from bar on {lathe.name}
+      </Button>
+    </p>
+  );
+}
