@@ -18,6 +18,7 @@ const JOBS = [
   'float-guide',
   'vane-side-hole',
   'boom-tube',
+  'mast-spindle',
 ];
 
 test.each(JOBS)('%s can be issued: no stop is open', async (name) => {

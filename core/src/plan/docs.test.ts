@@ -19,7 +19,7 @@ test('every finding the checks can make stands in docs/checks.md, and nothing el
   const inCode = checkFiles.flatMap((path) =>
     [
       ...readFileSync(path, 'utf8').matchAll(
-        /'(?:part|blank|seat|cut|hold|locate|zero|prove|transition)\/([a-z]+(?:-[a-z]+)+)'/g,
+        /'(?:part|blank|seat|cut|hold|locate|zero|prove|transition|turn)\/([a-z]+(?:-[a-z]+)+)'/g,
       ),
     ].map((m) => m[1]),
   );

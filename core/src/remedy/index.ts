@@ -14,6 +14,7 @@ import { looksUp, PART_SIDE } from '../part';
 import type { PlannedJob, PlannedSetup } from '../plan';
 import { REGISTERS, type Register, type Shop } from '../shop';
 import type { Speech } from '../units';
+import { turnedRemedies } from './turned';
 
 export { emptyPattern, isDrilledHere, proposedDowels } from './dowels';
 
@@ -56,7 +57,7 @@ export function remediesOf(finding: Finding, input: RemedyInput): Remedy[] {
         ...(OF_SETUP[finding.code]?.({ ...input, finding, setup }) ?? []),
       ]
     : [];
-  return [...ofSetup, ...(OF_JOB[finding.code]?.(input) ?? [])];
+  return [...ofSetup, ...(OF_JOB[finding.code]?.(input) ?? []), ...turnedRemedies(finding, input.planned)];
 }
 
 /** What the way of holding knows to mend. */

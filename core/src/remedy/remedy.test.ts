@@ -1,5 +1,5 @@
 import { vaneBearingBlockJob, demoShop } from '../../../demo';
-import { newHold, oneCut, type HoldIn, type Job } from '../job';
+import { newBlank, newHold, newJob, newTurned, NO_ALLOWANCE, oneCut, type HoldIn, type Job, type Turned } from '../job';
 import { knownFeature } from '../part';
 import { Planner, type PlannedJob } from '../plan';
 import type { Shop } from '../shop';
@@ -205,4 +205,43 @@ test('what nobody but the planner can mend has no button', () => {
   const planned = plan(job);
   const finding = { ...planned.findings[0], code: 'no-such-code' };
   expect(remediesOf(finding, { planned, job, shop: demoShop, speech: speechIn('mm') })).toEqual([]);
+});
+
+describe('a part turned from bar', () => {
+  const shaft = (turned: Partial<Turned>): Job => ({
+    ...newJob(
+      { number: 'T-1', part: 'Shaft', units: 'mm' },
+      { bar: { section: 'round', across: 14, bore: 0, length: 318, along: 'x' } },
+    ),
+    allowance: { xMinus: 0.5, xPlus: 0, yMinus: 1, yPlus: 1, zMinus: 1, zPlus: 1 },
+    blank: { ...newBlank(NO_ALLOWANCE), kind: 'round bar', along: 'x', across: 16 },
+    machine: 'bar-lathe-1',
+    turned: { ...newTurned('-x'), angle: 'not needed', ...turned },
+  });
+  const at = (...places: number[]) => places.map((p, i) => ({ id: `c${i}`, at: p, move: null, shift: null }));
+
+  test.each<[string, Partial<Turned>, string]>([
+    [
+      'move-is-not-shift',
+      { changes: [{ id: 'a', at: 106.5, move: null, shift: 106 }, ...at(213.5)] },
+      'Shift as far as it moves',
+    ],
+    ['shift-not-taken-back', { takeBack: -213 }, 'Take all of it back'],
+    [
+      'change-kept-clear',
+      { changes: at(100, 210), keptClear: [{ id: 'z', from: 91, to: 107, why: 'seat' }] },
+      'To its spindle side',
+    ],
+    ['beyond-stroke', { changes: at(150, 250) }, 'Grips as proposed'],
+    ['beyond-stroke', { start: -60 }, 'Begin as planned'],
+  ])('%s goes with its button', (code, turned, says) => {
+    const found = remedies(code, shaft(turned)).find((r) => r.says === says)!;
+    const after = plan(found.after);
+    expect(after.findings.map((f) => f.code)).not.toContain(code);
+  });
+
+  test('machine-turns: a mill job on a bar lathe is told so', () => {
+    const codes = plan(block((job) => (job.machine = 'bar-lathe-1'))).findings.map((f) => f.code);
+    expect(codes).toContain('machine-turns');
+  });
 });

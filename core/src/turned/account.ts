@@ -40,7 +40,9 @@ export function accountOf(
   const moves = rows.reduce((sum, r) => sum + (r.move ?? 0), 0);
   const shifts = rows.reduce((sum, r) => sum + (r.shift ?? 0), 0);
   const residue = Math.abs(shifts) <= NOTHING_MM ? 0 : shifts;
-  const reached = [start, ...steps.flatMap((s) => [s.main.from, s.main.to])];
+  // the way back to the start is the next part's
+  const back = steps.findIndex((s) => s.act === 'mainTo');
+  const reached = [start, ...steps.slice(0, back < 0 ? undefined : back).map((s) => s.main.to)];
   const margin = residue > 0 ? travel.max - Math.max(...reached) : Math.min(...reached) - travel.min;
   return { rows, moves, shifts, residue, margin, partsMade: partsBefore(residue, Math.max(0, margin)) };
 }

@@ -9,6 +9,18 @@ export function asTold(mm: number, units: Units): number {
   return fromUnits(Math.round(toUnits(mm, units) * per) / per, units);
 }
 
+/** The nearest place the control can be told that lies between two ends: rounding never leads out of a travel. */
+export function toldWithin(
+  mm: number,
+  { min, max }: { readonly min: number; readonly max: number },
+  units: Units,
+): number {
+  const step = fromUnits(10 ** -decimals(units), units);
+  const told = asTold(mm, units);
+  if (told > max) return told - step;
+  return told < min ? told + step : told;
+}
+
 /** Where no change may be, from the raw end of the bar: what the planner keeps clear, and what the front needs. */
 export function keptClearOf(turned: Turned, { face }: BarHere, room: number): KeptClear[] {
   return [

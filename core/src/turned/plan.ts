@@ -4,9 +4,9 @@ import type { Term } from '../ledger';
 import type { Feature } from '../part';
 import type { Machine, WorkMaterial } from '../shop';
 import type { Result, TriangleMesh } from '../solid';
-import type { Speech } from '../units';
+import type { Speech, Units } from '../units';
 import { accountOf } from './account';
-import { changesOf, proposeGrips } from './changes';
+import { asTold, changesOf, proposeGrips, toldWithin } from './changes';
 import { linesOf } from './lines';
 import { profileOf, volumeOfProfile, type Profile } from './profile';
 import { sectionsOf } from './sections';
@@ -44,15 +44,20 @@ export function axisThrough(features: readonly Feature[], front: Direction): Vec
   return largest?.at ?? { x: 0, y: 0, z: 0 };
 }
 
-function barOf({ allowance, blank, turned }: TurnedInput['job'], length: number): BarHere {
-  const [face, back] = [allowance[DIRECTION_SIDES[turned.front]], allowance[DIRECTION_SIDES[opposite(turned.front)]]];
+function barOf({ allowance, blank, turned, units }: TurnedInput['job'], partLength: number): BarHere {
+  // as the control is told them: what is added up from them is told as it is
+  const [face, back, length, cutOff] = [
+    allowance[DIRECTION_SIDES[turned.front]],
+    allowance[DIRECTION_SIDES[opposite(turned.front)]],
+    partLength,
+    turned.cutOff,
+  ].map((mm) => asTold(mm, units));
   const isBar = blank.kind === 'round bar' && blank.along === axisOf(turned.front);
-  const { cutOff } = turned;
   return { diameter: isBar ? blank.across : null, face, back, length, cutOff, needed: face + length + back + cutOff };
 }
 
 /** Where a part begins: as far forward as the longest section allows, so that the bar sticks out least. */
-function startOf({ turned, machine, bar }: OnLathe, changes: PlannedTurned['changes']): number {
+function startOf({ turned, machine, bar }: OnLathe, changes: PlannedTurned['changes'], units: Units): number {
   if (turned.start !== null) return turned.start;
   let [at, deepest] = [0, 0];
   [...changes.map((c) => c.at), bar.length + bar.back + bar.cutOff].forEach((to, i, all) => {
@@ -60,7 +65,8 @@ function startOf({ turned, machine, bar }: OnLathe, changes: PlannedTurned['chan
     deepest = Math.min(deepest, at);
     at += changes[i]?.move ?? 0;
   });
-  return machine.travel.z.min - deepest;
+  const { min, max } = machine.travel.z;
+  return toldWithin(min - deepest, { min: min - deepest, max }, units);
 }
 
 /** The account of the main side's zero along Z: terms add up to the register. */
@@ -157,8 +163,8 @@ export function planTurned(input: TurnedInput): PlannedTurned {
   const on: OnLathe = { turned, profile, bar, machine, lathe, second: lathe.second };
   const grips = proposeGrips(on);
   const changes = changesOf(on, grips, job.units);
-  const start = startOf(on, changes);
-  const secondGrips = secondGripsOf(on, changes);
+  const start = startOf(on, changes, job.units);
+  const secondGrips = secondGripsOf(on, changes, job.units);
   const steps = sequenceOf({ on, changes, grips: secondGrips, start, speech });
   const title = `${job.number} ${job.part}`;
   const told = { machine, units: job.units };

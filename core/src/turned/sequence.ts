@@ -1,14 +1,15 @@
 import type { BarLines } from '../shop';
-import type { Speech } from '../units';
+import type { Speech, Units } from '../units';
+import { asTold, toldWithin } from './changes';
 import { cylinderBetween } from './profile';
 import type { BarStep, OnLathe, PlannedChange, SecondGrip, Side } from './types';
 
 /** Where the collet of the second spindle stands when it grips, and what it covers. */
-export function secondGripsOf(on: OnLathe, changes: readonly PlannedChange[]): SecondGrip[] {
+export function secondGripsOf(on: OnLathe, changes: readonly PlannedChange[], units: Units): SecondGrip[] {
   const { turned, bar, second, profile } = on;
   if (!second) return [];
   const grip = (when: SecondGrip['when'], face: number, from: number, to: number): SecondGrip => ({
-    ...{ when, at: face - second.faceAtZero, from, to, diameter: cylinderBetween(profile, from, to) },
+    ...{ when, at: asTold(face - second.faceAtZero, units), from, to, diameter: cylinderBetween(profile, from, to) },
   });
   const end = bar.length + bar.back;
   const nearCut = Math.max(0, end - second.room);
@@ -156,7 +157,7 @@ function grips(w: Writer, input: SequenceInput, change: PlannedChange, isFirst: 
 }
 
 /** The part comes off, into the second spindle where there is one. */
-function comesOff(w: Writer, { on, grips: held, speech, changes }: SequenceInput): void {
+function comesOff(w: Writer, { on, grips: held, speech, changes }: SequenceInput, parked: number | null): void {
   const { bar, second } = on;
   const last = held.find((g) => g.when === 'cut-off');
   const at = -(bar.length + bar.back);
@@ -193,8 +194,7 @@ function comesOff(w: Writer, { on, grips: held, speech, changes }: SequenceInput
     w.meet();
     w.put('second', 'togetherOff', ['The spindles turn by themselves', 'the part is off']);
     w.put('second', 'secondTo', ['Second spindle away with the part', 'room for its own work'], {
-      at: on.second.max,
-      second: on.second.max,
+      ...{ at: parked!, second: parked! },
     });
     w.meet();
   }
@@ -215,7 +215,7 @@ function comesOff(w: Writer, { on, grips: held, speech, changes }: SequenceInput
 export function sequenceOf(input: SequenceInput): BarStep[] {
   const { on, changes, start, speech } = input;
   const { bar, turned } = on;
-  const parked = on.second ? on.second.max : null;
+  const parked = on.second ? toldWithin(on.second.max, on.second, speech.units) : null;
   const w = new Writer(start, start - bar.face, parked);
   w.put('main', 'mainRun', [
     'Main spindle runs',
@@ -234,7 +234,7 @@ export function sequenceOf(input: SequenceInput): BarStep[] {
     grips(w, input, change, i === 0);
     w.put('main', 'mainRun', ['Main spindle runs', on.second ? 'both turn together' : 'the bar is held again']);
   });
-  comesOff(w, input);
+  comesOff(w, input, parked);
   if (on.second) {
     if (turned.backWork) w.put('second', 'back', [turned.backWork, `its own zero ${turned.backRegister} counts`]);
     w.opens('second', 'the part comes out');

@@ -227,8 +227,10 @@ export function simulateBar(run: BarRun): SimulatedBar {
     const begins = world.main.z;
     world.nextPart();
     const wrong = cycle(world, [main as Command[], second as Command[]]);
-    if (wrong) return { parts, stopped: { part: number, ...wrong } };
-    parts.push({ number, start: begins, end: world.main.z, turned: world.turned, cutOffAt: world.cutOffAt });
+    const { turned, cutOffAt } = world;
+    // once it is off it is made: what goes wrong then goes wrong for the next one
+    if (!wrong || cutOffAt !== null) parts.push({ number, start: begins, end: world.main.z, turned, cutOffAt });
+    if (wrong) return { parts, stopped: { part: cutOffAt === null ? number : number + 1, ...wrong } };
   }
   return { parts, stopped: null };
 }

@@ -3,6 +3,15 @@ import type { Machine } from '../../shop';
 
 /** Travel and stations belong to a machine. */
 export function machineChosen(machine: Machine | null, machineId: string | null, told: Told): Finding[] {
+  if (machine?.lathe)
+    return [
+      finding(told, 'prove/machine-turns', 'stop', {
+        says: `${machine.name} is a bar lathe: it turns parts from bar.`,
+        numbers: {},
+        because: 'A setup on jaws, plates or tables has its zero in X, Y and Z of a mill.',
+        remedy: 'Choose another machine, or take the setups out and turn the part from bar.',
+      }),
+    ];
   if (machine) return [];
   return [
     finding(told, 'prove/machine-missing', 'stop', {

@@ -1,0 +1,94 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { Job } from '@violet-jaw/core/job';
+import { runPlan, runState, type RunEventBy, type RunPlan } from '@violet-jaw/core/run';
+import { buildSheet, compareEntries, entriesOf } from '@violet-jaw/core/sheet';
+import { controlTexts } from '@violet-jaw/core/control';
+import { simulateBar } from '@violet-jaw/core/turned';
+import { renderSheetPdf } from '@violet-jaw/formats/pdf';
+import { demoShop } from '../../demo';
+import { demoJob } from './testing/demoJob';
+
+const ready = async (change?: (job: Job) => void) => {
+  const { job, planned } = await demoJob('mast-spindle', change);
+  return { job, planned, plan: runPlan({ job, planned, letter: 'A' }), turned: planned.turned! };
+};
+
+/** Answers every step as an operator at whose machine all is as planned; `reads` says what is read otherwise. */
+function operate(plan: RunPlan, reads: (stepId: string, askId: string) => number | undefined = () => undefined) {
+  const events: RunEventBy[] = [];
+  for (;;) {
+    const state = runState(plan, events);
+    const step = plan.steps[state.at];
+    if (!step || state.stopped) return { state, step, events };
+    const values = Object.fromEntries(
+      step.asks.map((a) => [a.id, a.kind === 'yes' ? true : (reads(step.id, a.id) ?? a.target ?? 14)]),
+    );
+    events.push({
+      ...{ id: `e${events.length}`, at: '2026-11-29T10:00:00Z', stepId: step.id, by: 'Operator' },
+      ...{ kind: 'answer', values },
+    });
+  }
+}
+
+test('the run of the mast spindle: every step of both spindles, in order, and all readings as planned', async () => {
+  const { plan, turned } = await ready();
+  const { state } = operate(plan);
+  expect(state.finished).toBe(true);
+  const told = plan.steps.flatMap((s) => [...(s.columns?.main ?? []), ...(s.columns?.second ?? [])]);
+  const wanted = turned.steps.filter((s) => s.act !== 'meet' && s.act !== 'wait').map((s) => s.says);
+  expect([...told].sort()).toEqual([...wanted].sort());
+  // a lathe has no Y to read
+  expect(plan.steps.flatMap((s) => s.asks).some((a) => a.axis === 'y')).toBe(false);
+  expect(plan.steps.find((s) => s.id === 'run/bar/zeros')!.says[0]).toMatch(/^G54, main side: Z −21\.000 mm/);
+});
+
+test('a main spindle that is not back at its start stops the run and says what was forgotten', async () => {
+  const { plan, turned } = await ready();
+  const { state, step } = operate(plan, (id) => (id === 'run/bar/back' ? turned.start! + 0.1 : undefined));
+  expect(step!.id).toBe('run/bar/back');
+  expect(state.stopped!.says).toMatch(/A shift was not taken back, or a move is not its shift/);
+  const early = operate(plan, (id) => (id === 'run/load' ? turned.start! - 0.5 : undefined));
+  expect(early.state.stopped!.says).toMatch(/Every section is cut that much beside its place/);
+});
+
+test('sheet and PDF hold what the plan holds: zeros, every step, the account', async () => {
+  const { job, planned, turned } = await ready();
+  const sheet = buildSheet({
+    ...{ job, planned, outlines: null, shop: demoShop },
+    issue: { letter: 'A', on: '2026-11-29' },
+  });
+  const document = await getDocument({ data: new Uint8Array(await renderSheetPdf(sheet, 'A4')) }).promise;
+  const texts = await Promise.all(
+    Array.from({ length: document.numPages }, async (_, i) => {
+      const { items } = await (await document.getPage(i + 1)).getTextContent();
+      return items.map((item) => ('str' in item ? item.str : '')).join(' ');
+    }),
+  );
+  const text = texts.join(' ').replace(/\s+/g, ' ');
+  for (const s of [
+    'Half section, section 3 begins',
+    'Account of a cycle',
+    'The account closes',
+    'Z −21.000',
+    'Z +10.500',
+  ])
+    expect(text).toContain(s);
+  for (const s of turned.steps.filter((x) => x.act !== 'meet' && x.act !== 'wait'))
+    expect(text.replaceAll(' ', '')).toContain(s.says.replaceAll(' ', ''));
+  expect(text).toMatch(/part 4 of 4/);
+});
+
+test('what is issued for the control runs 200 times; another change of grip is told as what changed', async () => {
+  const { job, planned, turned } = await ready();
+  const [main, second] = controlTexts(job, planned, 'A').set.split(/(?<=^M2\n)\n/m);
+  const run = simulateBar({
+    ...{ lines: { main, second }, machine: { ...turned.machine!, lathe: turned.lathe! }, cycles: 200 },
+    ...{ start: turned.start!, zero: turned.start! - turned.bar.face, cutOff: turned.bar.cutOff, units: 'mm' },
+  });
+  expect([run.parts.length, run.stopped]).toEqual([200, null]);
+  const moved = await ready((j) => {
+    j.turned!.changes = turned.changes.map((c) => ({ id: c.id, at: c.at + 1, move: null, shift: null }));
+  });
+  const changed = compareEntries(entriesOf(job, planned), entriesOf(moved.job, moved.planned));
+  expect(changed.find((c) => c.name === 'change 1 at')).toMatchObject({ before: '107.000', after: '108.000' });
+});

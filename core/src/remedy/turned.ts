@@ -1,0 +1,49 @@
+import type { Finding } from '../findings';
+import type { Job, Turned } from '../job';
+import type { PlannedJob } from '../plan';
+import type { Remedy } from '.';
+
+const inTurned =
+  (change: (turned: Turned) => Partial<Turned>) =>
+  (job: Job): Job =>
+    job.turned ? { ...job, turned: { ...job.turned, ...change(job.turned) } } : job;
+
+const asProposed: Remedy = { says: 'Grips as proposed', put: inTurned(() => ({ changes: null })) };
+
+/** Ways to mend a finding about a part that is turned from bar. */
+const OF_TURNED: Readonly<Record<string, (finding: Finding, turned: Turned) => Remedy[]>> = {
+  'move-is-not-shift': ({ numbers }) => [
+    {
+      says: 'Shift as far as it moves',
+      put: inTurned((t) => ({
+        changes: t.changes?.map((c) => (c.at === numbers.at ? { ...c, shift: null } : c)) ?? null,
+      })),
+    },
+  ],
+  'shift-not-taken-back': () => [{ says: 'Take all of it back', put: inTurned(() => ({ takeBack: null })) }],
+  'change-kept-clear': ({ numbers }, turned) => {
+    const zone = turned.keptClear.find((z) => numbers.at > z.from && numbers.at < z.to);
+    return [
+      ...(zone
+        ? [zone.from, zone.to].map((to) => ({
+            says: `To its ${to === zone.from ? 'front' : 'spindle'} side`,
+            put: inTurned((t) => ({
+              changes: t.changes?.map((c) => (c.at === numbers.at ? { ...c, at: to } : c)) ?? null,
+            })),
+          }))
+        : []),
+      asProposed,
+    ];
+  },
+  'beyond-stroke': (_, turned) => [
+    ...(turned.changes ? [asProposed] : []),
+    ...(turned.start === null ? [] : [{ says: 'Begin as planned', put: inTurned(() => ({ start: null })) }]),
+  ],
+  'angle-not-agreed': () => [
+    { says: 'The angle is kept', put: inTurned(() => ({ angle: 'kept' as const })) },
+    { says: 'No angle is needed', put: inTurned(() => ({ angle: 'not needed' as const })) },
+  ],
+};
+
+export const turnedRemedies = (finding: Finding, { turned }: PlannedJob): Remedy[] =>
+  turned ? (OF_TURNED[finding.code]?.(finding, turned.turned) ?? []) : [];
