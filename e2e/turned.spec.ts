@@ -1,0 +1,140 @@
+import { enter, expect, go, LONG, saved, seriousViolations, test } from './app';
+import { runThrough, tablet } from './atMachine';
+import { shaftStep } from './shaftStep';
+
+test('a long part from STEP to issued sheet and run: grips, a mistake in the shift, the account, both spindles', async ({
+  page,
+  app,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const stop = (code: string) => page.getByRole('dialog', { name: 'What next' }).locator(`[data-code="${code}"]`);
+  const changes = page.getByRole('region', { name: 'Changes of grip' });
+  const bar = page.getByRole('region', { name: 'Bar and spindles' });
+
+  await test.step('a shaft of another maker, not of the demo, is read and turned from bar', async () => {
+    await page.getByRole('button', { name: 'New job' }).click();
+    await page
+      .getByLabel(/or a file/)
+      .setInputFiles({ name: 'shaft.step', mimeType: 'model/step', buffer: await shaftStep() });
+    await page.getByLabel('Job number').fill('T-SHAFT');
+    await page.getByLabel('Material').fill('1.4305');
+    await expect(
+      page
+        .getByRole('dialog')
+        .getByText(/260\.000/)
+        .first(),
+    ).toBeVisible(LONG);
+    await page.getByRole('button', { name: 'Make the job' }).click();
+    await go(page, 'Route');
+    await page.getByRole('button', { name: 'Turn it from bar on Bar lathe 1' }).click(LONG);
+    await expect(bar.getByLabel('Looks away from the spindle').locator('option:checked')).toHaveText(
+      'bottom face',
+      LONG,
+    );
+    await bar.getByLabel('Looks away from the spindle').selectOption('top face');
+    await expect(changes).toContainText('3 grips, 2 pulls, as proposed', LONG);
+  });
+
+  await test.step('an angle is asked for, because of the cross hole; a button says it is kept', async () => {
+    await page
+      .getByRole('button', { name: /stops?$/ })
+      .first()
+      .click();
+    await expect(stop('angle-not-agreed')).toContainText('does not go round, and no angle is agreed');
+    await stop('angle-not-agreed').getByRole('button', { name: 'The angle is kept' }).click();
+    await expect(stop('angle-not-agreed')).toHaveCount(0, LONG);
+    await page.getByRole('button', { name: 'Close' }).click();
+  });
+
+  await test.step('a change dragged into the groove is a stop once a witness line is forbidden there', async () => {
+    await page.getByRole('button', { name: 'Keep a place clear' }).click();
+    await page.getByLabel('What is kept clear 1').fill('groove');
+    await enter(page.getByLabel('Kept clear 1 to'), '124');
+    await enter(page.getByLabel('Kept clear 1 from'), '120');
+    const line = page.locator('.turned-drawing path.cutting-line').first();
+    const before = await changes.getByLabel('Change 1 behind the front face').inputValue();
+    const at = (await line.boundingBox())!;
+    const y = at.y + at.height / 2;
+    await page.mouse.move(at.x + at.width / 2, y);
+    await page.mouse.down();
+    await page.mouse.move(at.x - 40, y, { steps: 6 });
+    await page.mouse.up();
+    await expect(changes.getByLabel('Change 1 behind the front face')).not.toHaveValue(before, LONG);
+    await enter(changes.getByLabel('Change 1 behind the front face'), '122');
+    await page
+      .getByRole('button', { name: /stops?$/ })
+      .first()
+      .click();
+    await expect(stop('change-kept-clear')).toContainText(
+      'leaves a witness line on groove, 120.000 to 124.000 mm',
+      LONG,
+    );
+    await stop('change-kept-clear').getByRole('button', { name: 'To its front side' }).click();
+    await expect(stop('change-kept-clear')).toHaveCount(0, LONG);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await expect(changes.getByLabel('Change 1 behind the front face')).toHaveValue('120.000');
+  });
+
+  await test.step('a mistake in the shift is found, with what it does; the account and 200 parts show it too', async () => {
+    await enter(changes.getByLabel('Taken back in the program'), '-200');
+    await page
+      .getByRole('button', { name: /stops?$/ })
+      .first()
+      .click();
+    await expect(stop('shift-not-taken-back')).toContainText(
+      /parts? (is|are) made, number \d+ runs out of travel/,
+      LONG,
+    );
+    await page.getByRole('button', { name: 'Close' }).click();
+    await go(page, 'Ledger');
+    await expect(page.getByRole('region', { name: 'Account of a cycle' })).toContainText('It does not close');
+    await expect(page.getByRole('region', { name: 'Simulated control' })).toContainText('Stopped at part');
+    await go(page, 'Route');
+    await page
+      .getByRole('button', { name: /stops?$/ })
+      .first()
+      .click();
+    await stop('shift-not-taken-back').getByRole('button', { name: 'Take all of it back' }).click();
+    await expect(stop('shift-not-taken-back')).toHaveCount(0, LONG);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await go(page, 'Ledger');
+    await expect(page.getByRole('region', { name: 'Account of a cycle' })).toContainText('The account closes.', LONG);
+    await expect(page.getByRole('region', { name: 'Simulated control' })).toContainText('All 200 were made');
+    expect(await seriousViolations(page)).toEqual([]);
+  });
+
+  await test.step('the rest of what is open is entered, and the sheet is issued', async () => {
+    await go(page, 'Route');
+    await enter(bar.getByLabel('Depth of cut, on the radius'), '0.5');
+    await enter(bar.getByLabel('Feed per turn'), '0.05');
+    await enter(bar.getByLabel('± on diameters'), '0.05');
+    await page.getByRole('button', { name: 'Add a tool' }).click();
+    await enter(page.getByLabel('T1 is', { exact: true }), 'turning tool');
+    expect(await seriousViolations(page)).toEqual([]);
+    await saved(page);
+    await go(page, 'Sheet');
+    const sheet = page.getByRole('main');
+    await expect(sheet).toContainText('One part, both spindles', LONG);
+    await expect(sheet).toContainText('Skim the bar, measure the diameter, declare X = the diameter you measured.');
+    await page.getByRole('button', { name: 'Issue sheet A' }).click(LONG);
+    await expect(page.locator('[data-issue="A"]')).toBeVisible(LONG);
+  });
+
+  await test.step('the operator runs it: both columns side by side, every reading as planned', async () => {
+    const id = /jobs\/([^/]+)/.exec(page.url())![1];
+    const at = await tablet(browser, app);
+    await at.page.goto(`${app.address}/run/${id}/A`);
+    await at.page
+      .getByRole('button', { name: /Begin|Start/ })
+      .first()
+      .tap();
+    const { titles, said } = await runThrough(at.page);
+    expect(titles).toEqual(
+      expect.arrayContaining(['Get ready', 'Bar to its start', 'Key in the zeros', 'Is it back at its start?']),
+    );
+    expect(said).toMatch(/Main spindle back by \+120\.000/);
+    expect(said).toMatch(/Both spindles turn together, the same way, at no forced angle/);
+    await at.context.close();
+  });
+});
