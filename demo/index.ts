@@ -13,13 +13,13 @@ import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@vi
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoGaugeSets, demoPins } from './pins';
-import { demoLathe } from './turned';
+import { demoChuckLathe, demoLathe } from './turned';
 import { demoOffcuts, demoStock } from './material';
 
 export { floatGuideAsFirstPlanned, floatGuideJob, louverBothSidesJob } from './dowelJobs';
 export { boomTubeJob } from './boomTube';
 export { vaneSideHoleJob } from './sideHole';
-export { mastSpindleJob } from './turned';
+export { mastSpindleJob, pivotPinJob } from './turned';
 export { insulatorPlateJob, louverFrameJob, dWindowJob } from './flatJobs';
 
 type Controlled = Pick<Machine, 'homing' | 'commonOffset' | 'positions' | 'safeEnd' | 'dialect' | 'lathe'>;
@@ -154,6 +154,25 @@ export const demoShop: Shop = {
       registers: ['G54', 'G55'],
       ...control({ lathe: demoLathe }),
       stations: [],
+    },
+    {
+      id: 'lathe-1',
+      name: 'Lathe 1',
+      travel: { x: { min: -160, max: 0 }, y: { min: 0, max: 0 }, z: { min: -420, max: 0 } },
+      table: { x: { min: 0, max: 0 }, y: { min: 0, max: 0 } },
+      homesTo: 'turret out and away from the chuck',
+      registers: ['G54', 'G55', 'G56', 'G57'],
+      ...control({ lathe: demoChuckLathe }),
+      stations: [
+        {
+          id: 'station-l',
+          name: 'L',
+          position: { x: 0, y: 0, z: -388.4 },
+          plusMinus: 0.02,
+          measuredFor: [asMeasured('chuck-160-soft')],
+          note: "turret's face touched on the face of the chuck",
+        },
+      ],
     },
   ],
   altitude: 20,

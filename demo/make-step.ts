@@ -9,6 +9,8 @@
  * casting has 2 of stock on both pads and under the larger one, and no bores.
  * Mast spindle: ⌀14 × 318 along X, its front at X = 0: chamfer 1 × 45°, groove ⌀12 from 88 to 91, round groove R4 from
  * 200 to 204, journal ⌀10 from 298 on, chamfer 1 × 45°.
+ * Pivot pin: along X, its front at X = 0: shank ⌀20 × 60 with a chamfer 1 × 45° and a relief ⌀18 × 3 under the head,
+ * head ⌀30 × 14 with chamfers 0.5 × 45°.
  */
 import { createRequire } from 'node:module';
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -116,6 +118,22 @@ export const mastSpindle = (): Shape3D =>
     .sketchOnPlane('XZ')
     .revolve([1, 0, 0]) as unknown as Shape3D;
 
+export const pivotPin = (): Shape3D =>
+  draw([0, 0])
+    .lineTo([0, 9])
+    .lineTo([1, 10])
+    .lineTo([57, 10])
+    .lineTo([57, 9])
+    .lineTo([60, 9])
+    .lineTo([60, 14.5])
+    .lineTo([60.5, 15])
+    .lineTo([73.5, 15])
+    .lineTo([74, 14.5])
+    .lineTo([74, 0])
+    .close()
+    .sketchOnPlane('XZ')
+    .revolve([1, 0, 0]) as unknown as Shape3D;
+
 await startKernel();
 const folder = process.argv[2] ?? 'demo';
 for (const [name, shape] of [
@@ -126,6 +144,7 @@ for (const [name, shape] of [
   ['float-guide', floatGuide()],
   ['float-guide-casting', floatGuideCasting()],
   ['mast-spindle', mastSpindle()],
+  ['pivot-pin', pivotPin()],
 ] as const) {
   const target = join(folder, `${name}.step`);
   writeFileSync(target, Buffer.from(await shape.blobSTEP().arrayBuffer()));

@@ -1,9 +1,10 @@
-import { newBlank, newJob, newTurned, type Job } from '@violet-jaw/core/job';
-import type { Lathe } from '@violet-jaw/core/shop';
+import { newBlank, newEnds, newJob, newTurned, type Job } from '@violet-jaw/core/job';
+import { NEW_LATHE, type Lathe } from '@violet-jaw/core/shop';
 import type { FileRef } from './begun';
 
 /** Plain words of our own: a control that reads them stands in the tests. */
 export const demoLathe: Lathe = {
+  moves: 'main spindle',
   diameters: 'diameter',
   nearest: 18,
   bore: 20,
@@ -64,6 +65,39 @@ export function mastSpindleJob(part: FileRef = { file: 'mast-spindle.step' }): J
         { id: 'tool-2', number: 2, description: 'grooving tool, 2 wide', use: 'turning', diameterLeft: null },
         { id: 'tool-4', number: 4, description: 'cut-off tool, 2.5 wide', use: 'cut-off', diameterLeft: null },
         { id: 'tool-11', number: 11, description: 'chamfer tool', use: 'back work', diameterLeft: null },
+      ],
+    },
+  };
+}
+
+/** A lathe with a chuck, whose tools go along Z. */
+export const demoChuckLathe: Lathe = { ...NEW_LATHE, moves: 'tools', bore: 42, feeder: 'none' };
+
+/** Turned on one side, then end for end in soft jaws bored to its shank. */
+export function pivotPinJob(part: FileRef = { file: 'pivot-pin.step' }): Job {
+  const allowance = { xMinus: 0.5, xPlus: 1, yMinus: 1, yPlus: 1, zMinus: 1, zPlus: 1 };
+  return {
+    ...newJob(
+      { ...{ number: 'SK-1085', part: 'Pivot pin', revision: 'A' }, material: '1.4305', quantity: 8, units: 'mm' },
+      { ...part, body: 0 },
+    ),
+    due: '2026-12-15',
+    sizeTolerance: 0.05,
+    allowance,
+    blank: { ...newBlank(allowance), kind: 'round bar', along: 'x', across: 32 },
+    machine: 'lathe-1',
+    turned: {
+      ...newTurned('-x'),
+      ...{ depth: 1, feed: 0.1, within: 0.02, angle: 'not needed', program: '8501', backProgram: '8502' },
+      ends: {
+        ...newEnds(74),
+        ...{ device: 'chuck-160-soft', station: 'station-l', rpm: 1800, to: 60 },
+        first: { rest: 17, against: 'jaw step' },
+        second: { rest: -25, against: 'stop' },
+      },
+      tools: [
+        { id: 'tool-1', number: 1, description: 'turning tool, 80° insert', use: 'turning', diameterLeft: null },
+        { id: 'tool-3', number: 3, description: 'grooving tool, 3 wide', use: 'turning', diameterLeft: null },
       ],
     },
   };

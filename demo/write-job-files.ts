@@ -10,6 +10,7 @@ import {
   louverBothSidesJob,
   louverFrameJob,
   mastSpindleJob,
+  pivotPinJob,
   sensorFootJob,
   vaneBearingBlockJob,
   vaneSideHoleJob,
@@ -26,6 +27,7 @@ for (const [name, job] of [
   ['vane-side-hole', vaneSideHoleJob()],
   ['boom-tube', boomTubeJob()],
   ['mast-spindle', mastSpindleJob()],
+  ['pivot-pin', pivotPinJob()],
 ] as const) {
   writeFileSync(`demo/${name}.json`, `${JSON.stringify(jobFile(job, demoShop), null, 2)}\n`);
 }

@@ -6,8 +6,8 @@ import { draw, drawCircle, setOC, type Shape3D } from 'replicad';
 const require = createRequire(import.meta.url);
 
 /**
- * A shaft as STEP, drawn with an independent kernel, along Z with its front at the top: ⌀15 × 260, a groove ⌀13 from 120
- * to 124 behind the front, and a cross hole ⌀4 at 60.
+ * A shaft as STEP, drawn with an independent kernel, along Z with its front at the top: ⌀15 × 260, a groove ⌀13 from
+ * 120 to 124 behind the front, and a cross hole ⌀4 at 60.
  */
 export async function shaftStep(): Promise<Buffer> {
   const entry = require.resolve('replicad-opencascadejs');

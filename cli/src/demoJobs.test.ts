@@ -19,6 +19,7 @@ const JOBS = [
   'vane-side-hole',
   'boom-tube',
   'mast-spindle',
+  'pivot-pin',
 ];
 
 test.each(JOBS)('%s can be issued: no stop is open', async (name) => {

@@ -8,8 +8,8 @@ import { renderSheetPdf } from '@violet-jaw/formats/pdf';
 import { demoShop } from '../../demo';
 import { demoJob } from './testing/demoJob';
 
-const ready = async (change?: (job: Job) => void) => {
-  const { job, planned } = await demoJob('mast-spindle', change);
+const ready = async (change?: (job: Job) => void, name = 'mast-spindle') => {
+  const { job, planned } = await demoJob(name, change);
   return { job, planned, plan: runPlan({ job, planned, letter: 'A' }), turned: planned.turned! };
 };
 
@@ -91,4 +91,21 @@ test('what is issued for the control runs 200 times; another change of grip is t
   });
   const changed = compareEntries(entriesOf(job, planned), entriesOf(moved.job, moved.planned));
   expect(changed.find((c) => c.name === 'change 1 at')).toMatchObject({ before: '107.000', after: '108.000' });
+});
+
+test('the pivot pin, turned end for end: run through as told, and a stop that was set wrongly is told', async () => {
+  const { plan, job, planned } = await ready(undefined, 'pivot-pin');
+  const { state } = operate(plan);
+  expect(state.finished).toBe(true);
+  expect(plan.steps.map((s) => s.title)).toEqual(
+    expect.arrayContaining(['First side: load', 'First side: zero', 'Second side: load', 'Second side: zero']),
+  );
+  // the stop stands where it stood for the first side: 42 too far out
+  const wrong = operate(plan, (id, ask) => (id === 'run/bar/zero second' && ask === 'register' ? -297.4 : undefined));
+  expect(wrong.step!.id).toBe('run/bar/zero second');
+  expect(wrong.state.stopped!.says).toMatch(/is the stop set to −25\.000, is the piece 75\.000 mm long/);
+  const sheet = buildSheet({ job, planned, outlines: null, shop: demoShop, issue: { letter: 'A', on: '2026-11-29' } });
+  expect(sheet.turned!.zeros.map((z) => z.value)).toEqual(['Z −296.400', 'Z −339.400']);
+  expect(sheet.turned!.changes[0]).toEqual({ label: 'Shift of Z from G54 to G55', value: '−43.000 mm' });
+  expect((await renderSheetPdf(sheet, 'Letter')).byteLength).toBeGreaterThan(10_000);
 });

@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import {
   boomTubeJob,
   mastSpindleJob,
+  pivotPinJob,
   demoShop,
   floatGuideJob,
   insulatorPlateJob,
@@ -59,6 +60,7 @@ export async function loadDemo({ jobs, shop, files, accounts }: Services, stepFi
   }
   await jobs.create(boomTubeJob([await keep('boom-tube.step'), await keep('boom-tube-raw.step')]));
   await jobs.create(mastSpindleJob(await keep('mast-spindle.step')));
+  await jobs.create(pivotPinJob(await keep('pivot-pin.step')));
   await jobs.create(vaneSideHoleJob([await keep('vane-side-hole.step'), vane]));
   await jobs.create(floatGuideJob([await keep('float-guide.step'), await keep('float-guide-casting.step')]));
   return true;

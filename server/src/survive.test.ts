@@ -111,7 +111,7 @@ test('an existing server is used instead of a private one when its address is gi
   const other = await startPrivateServer(mkdtempSync(join(tmpdir(), 'violet-jaw-other-')), () => undefined);
   const guest = await testInstance({ demo: true, databaseUrl: other.url });
   expect(guest.database).toBeNull();
-  expect((await guest.call('GET', '/jobs')).json.jobs).toHaveLength(10);
+  expect((await guest.call('GET', '/jobs')).json.jobs).toHaveLength(11);
   expect((await owner.call('GET', '/jobs')).json.jobs).toHaveLength(0);
   await guest.stop();
   await other.stop();
@@ -122,7 +122,7 @@ test('a second start finds the data again', async () => {
   const first = await testInstance({ demo: true });
   await first.stop();
   const second = await testInstance({ dataFolder: first.dataFolder, demo: true });
-  expect((await second.call('GET', '/jobs')).json.jobs).toHaveLength(10);
+  expect((await second.call('GET', '/jobs')).json.jobs).toHaveLength(11);
   await second.stop();
 }, 120_000);
 

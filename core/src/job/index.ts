@@ -25,7 +25,15 @@ export { stationFromVersion5 } from './fromVersion5';
 export { deviceFromVersion10 } from './fromVersion10';
 export { deviceFromVersion12, machineFromVersion12 } from './fromVersion12';
 export { machineFromVersion13 } from './fromVersion13';
-export { MOST_CHANGES, newTurned, type GripChange, type Turned, type TurningTool } from './turnedSchema';
+export {
+  MOST_CHANGES,
+  newEnds,
+  newTurned,
+  type Ends,
+  type GripChange,
+  type Turned,
+  type TurningTool,
+} from './turnedSchema';
 export type { Film } from './filmSchema';
 export { JOINT_WAYS, standsWhere, type StandsOn } from './standsOnSchema';
 export { suppliesOf, checksOf } from './atTheMachine';

@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { DIRECTIONS } from '../frames';
 import { lengthMm, longText, shortText, sizeMm } from '../schema';
 import { registerSchema } from '../shop';
-import { entryId, within } from './fields';
+import { entryId, refersTo, within } from './fields';
 
 /** So many changes of grip, places kept clear and tools a turned part has at most. */
 export const MOST_CHANGES = 40;
@@ -46,7 +46,35 @@ const turningToolSchema = Type.Object(
   { additionalProperties: false },
 );
 
-/** A part that is turned from bar. Places along it count from its finished front face towards the main spindle. */
+const endSchema = Type.Object(
+  {
+    rest: within(-5000, 5000, "Where the part's end comes to rest, from the chuck's face; inside the spindle: minus."),
+    against: Type.Union([Type.Literal('stop'), Type.Literal('jaw step'), Type.Literal('chuck face')]),
+  },
+  { additionalProperties: false },
+);
+
+/** A sawn piece in a chuck, turned on one side, then end for end on the other. */
+const endsSchema = Type.Union(
+  [
+    Type.Null(),
+    Type.Object(
+      {
+        device: refersTo,
+        station: refersTo,
+        rpm: positiveOrNull(300_000, 'Of the part; null: not told.'),
+        forceShare: within(1, 100, "Share of the chuck's gripping force, percent."),
+        to: within(0, 100_000, 'The first side is turned from the front face to here.'),
+        first: endSchema,
+        second: endSchema,
+      },
+      { additionalProperties: false },
+    ),
+  ],
+  { description: 'Turned end for end in a chuck; null: from bar.' },
+);
+
+/** A part that is turned. Places along it count from its finished front face towards the main spindle. */
 export const turnedSchema = Type.Union(
   [
     Type.Null(),
@@ -65,6 +93,7 @@ export const turnedSchema = Type.Union(
         changes: Type.Union([Type.Null(), Type.Array(changeSchema, { maxItems: MOST_CHANGES })], {
           description: 'null: as proposed.',
         }),
+        ends: endsSchema,
         keptClear: Type.Array(keptClearSchema, { maxItems: MOST_CHANGES }),
         takeBack: orNull('How far the program shifts the zero back at the end; null: all that was shifted.'),
         angle: Type.Union([Type.Null(), Type.Literal('kept'), Type.Literal('not needed'), Type.Literal('not kept')], {
@@ -81,7 +110,7 @@ export const turnedSchema = Type.Union(
         tools: Type.Array(turningToolSchema, { maxItems: MOST_CHANGES }),
         why: longText,
       },
-      { additionalProperties: false, description: 'Turned from bar, re-gripped where it is longer than the stroke.' },
+      { additionalProperties: false, description: 'Turned from bar, or end for end in a chuck.' },
     ),
   ],
   { description: 'null: the part is not turned.' },
@@ -99,6 +128,7 @@ export const newTurned = (front: Turned['front']): Turned => ({
   barLength: null,
   grip: 20,
   changes: null,
+  ends: null,
   keptClear: [],
   takeBack: null,
   angle: null,
@@ -112,4 +142,17 @@ export const newTurned = (front: Turned['front']): Turned => ({
   backWork: '',
   tools: [],
   why: '',
+});
+
+export type Ends = NonNullable<Turned['ends']>;
+
+/** Nothing decided yet of a part of a length that is turned end for end. */
+export const newEnds = (length: number): Ends => ({
+  device: null,
+  station: null,
+  rpm: null,
+  forceShare: 100,
+  to: Math.round(length / 2),
+  first: { rest: 0, against: 'chuck face' },
+  second: { rest: 0, against: 'chuck face' },
 });

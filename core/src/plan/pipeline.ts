@@ -132,7 +132,7 @@ function planSetups(
 /** A part that is turned from bar: planned about its axis, without setups of another kind. */
 function planTurnedHere(
   g: Graph,
-  { job }: Input,
+  { job, shop }: Input,
   { surface, features, machine, material, speech }: ReturnType<typeof planBefore>,
 ): TurnedAndFindings {
   return g.run(turnedStage, {
@@ -141,6 +141,7 @@ function planTurnedHere(
     mesh: surface.mesh,
     features,
     machine,
+    devices: g.same(shop.devices.filter((d) => d.id === job.turned!.ends?.device)),
     material,
     speech,
   });

@@ -129,7 +129,7 @@ function keyStep({ speech }: Making, planned: PlannedTurned): RunStep {
 }
 
 /** Each turning tool: skim, measure, declare. */
-function toolSteps({ speech }: Making, planned: PlannedTurned): RunStep[] {
+export function toolSteps({ speech }: Making, planned: PlannedTurned): RunStep[] {
   const { lathe, turned } = planned;
   if (!lathe) return [];
   return turned.tools.map((t): RunStep => ({

@@ -10,6 +10,7 @@ import { speechIn, unitName, type Speech } from '../units';
 import { lengthInRegister, toolOf } from '../zero';
 import { barSteps } from './barSteps';
 import { earSteps } from './earSteps';
+import { endRunSteps } from './endSteps';
 import { causesOf } from './causes';
 import { picturesOf, touchedLines } from './pictures';
 import type { Otherwise } from './otherwise';
@@ -43,7 +44,7 @@ export function runPlan({
     ...(machine ? [machineStep(making)] : []),
     ...earSteps(making),
     ...held.flatMap((s, i) => [...(i > 0 ? transitionSteps(making, held[i - 1], s) : []), ...setupSteps(making, s)]),
-    ...(planned.turned?.start != null ? barSteps(making, planned.turned) : []),
+    ...turnedSteps(making),
     ...(held.length > 0 ? endSteps(making, held[held.length - 1]) : []),
   ];
   return {
@@ -62,6 +63,14 @@ export function runPlan({
     setups: held.map((s) => runSetup(making, s, otherwise.get(s.id) ?? [])),
     steps,
   };
+}
+
+/** Turned from bar, or end for end; nothing while there is no lathe for it. */
+function turnedSteps(making: Making): RunStep[] {
+  const { turned } = making.planned;
+  if (!turned) return [];
+  if (turned.ends) return endRunSteps(making, { ...turned, ends: turned.ends });
+  return turned.start === null ? [] : barSteps(making, turned);
 }
 
 function runSetup(

@@ -67,9 +67,18 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
 function turnedEntries(job: Job, { turned: planned }: PlannedJob): Entry[] {
   if (!planned) return [];
   const { size, coordinate } = lengthsIn(job.units);
-  const { turned, bar, changes, start } = planned;
+  const { turned, bar, changes, start, ends } = planned;
   const place = 'Bar';
+  const sides = ends ? [ends.first, ends.second] : [];
   return [
+    ...sides.flatMap((e) => [
+      size(`${e.side} side`, 'in the jaws', e.grip),
+      coordinate(`${e.side} side`, `${e.against} at`, e.rest),
+      size(`${e.side} side`, 'turned from', e.from),
+      size(`${e.side} side`, 'turned to', e.to),
+      coordinate(`${e.side} side`, `${e.register} Z`, e.value),
+    ]),
+    ...(ends ? [text(place, 'chuck', `${ends.chuck?.name ?? 'not chosen'}, ${ends.rpm ?? 'no'} 1/min`)] : []),
     text(place, 'looks away from the spindle', PART_SIDE[turned.front]),
     ...(bar.diameter === null ? [] : [size(place, 'diameter', bar.diameter)]),
     size(place, 'cut-off', turned.cutOff),

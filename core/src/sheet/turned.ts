@@ -1,5 +1,16 @@
 import type { Scene } from '../scene';
-import { sideBySide, touchOffWords, turnedScene, type PlannedTurned } from '../turned';
+import {
+  endConditions,
+  endScene,
+  endSteps,
+  sideBySide,
+  touchOffWords,
+  turnedScene,
+  type PlannedEnd,
+  type PlannedEnds,
+  type PlannedTurned,
+} from '../turned';
+import type { Lathe } from '../shop';
 import type { Term } from '../ledger';
 import { unitName, type Speech } from '../units';
 import type { Row } from './types';
@@ -106,8 +117,58 @@ function accountRows({ account, start, bar }: PlannedTurned, speech: Speech): Sh
   ];
 }
 
-/** The setup sheet of a part that is turned from bar. */
+/** Steps of both sides of a part that is turned end for end, one after the other. */
+function endRows(ends: PlannedEnds, lathe: Lathe, speech: Speech): SheetSequenceRow[] {
+  const none = { main: '', mainAt: '', zeroAt: '', second: '', secondAt: '', across: '' };
+  return (['first', 'second'] as const).flatMap((side) => [
+    {
+      ...none,
+      across: side === 'first' ? 'First side' : 'Second side: stop the spindle, wait, then turn the part end for end',
+    },
+    ...endSteps(ends, side, { lathe, speech }).map((main) => ({ ...none, main })),
+  ]);
+}
+
+/** The setup sheet of a part that is turned end for end in a chuck. */
+function sheetEnds(planned: PlannedTurned & { ends: PlannedEnds; lathe: Lathe }, speech: Speech): SheetTurned {
+  const { lathe, ends } = planned;
+  const unit = unitName(speech.units);
+  const says = (e: PlannedEnd) =>
+    `${e.side === 'first' ? 'First side: Z on the finished front face' : 'Second side: Z on the finished back face'}, X on the axis.`;
+  return {
+    rows: [
+      { label: 'Chuck', value: ends.chuck?.name ?? 'not chosen' },
+      ...rowsOf(planned, speech).filter((r) => !/hand-over|Length of the bars|One part takes/.test(r.label)),
+    ],
+    pictures: (['first', 'second'] as const).map((s) => endScene(planned, s, speech)).filter((s) => s !== null),
+    zeros: [ends.first, ends.second].map((e) => zeroTold(e.register, says(e), e.zero, speech)),
+    tools: toolRows(planned, lathe, speech),
+    changes: [
+      {
+        label: `Shift of Z from ${ends.first.register} to ${ends.second.register}`,
+        value: `${speech.signed(ends.shift)} ${unit}`,
+      },
+      ...ends.shiftTerms.map((t) => ({ label: t.term, value: `${speech.signed(t.value)} ${unit}` })),
+      { label: 'It holds while', value: endConditions(ends).join(' ') },
+    ],
+    hasSecond: false,
+    sequence: endRows(ends, lathe, speech),
+    account: [],
+    closes: '',
+  };
+}
+
+const toolRows = ({ turned, bar }: PlannedTurned, lathe: Lathe | null, speech: Speech): SheetTurned['tools'] =>
+  turned.tools.map((t) => ({
+    number: `T${t.number}`,
+    description: [t.description, t.use].filter(Boolean).join(', '),
+    says: lathe ? touchOffWords(t, { bar }, { lathe, speech }).join(' ') : '',
+  }));
+
+/** The setup sheet of a part that is turned. */
 export function sheetTurned(planned: PlannedTurned, speech: Speech): SheetTurned {
+  const { ends } = planned;
+  if (ends && planned.lathe) return sheetEnds({ ...planned, ends, lathe: planned.lathe }, speech);
   const { turned, lathe, sections, changes, steps, account } = planned;
   const unit = unitName(speech.units);
   const pictures = sections.map((_, section) => turnedScene(planned, { section, speech })).filter((s) => s !== null);
@@ -128,11 +189,7 @@ export function sheetTurned(planned: PlannedTurned, speech: Speech): SheetTurned
           ]
         : []),
     ],
-    tools: turned.tools.map((t) => ({
-      number: `T${t.number}`,
-      description: [t.description, t.use].filter(Boolean).join(', '),
-      says: lathe ? touchOffWords(t, planned, { lathe, speech }).join(' ') : '',
-    })),
+    tools: toolRows(planned, lathe, speech),
     changes: changes.map((c, i) => ({
       label: `Change ${i + 1}, ${speech.sizeWithUnit(c.at)} behind the front face`,
       value: `back ${speech.signed(c.move)}, zero ${speech.signed(c.shift)} ${unit}`,

@@ -71,6 +71,7 @@ export const secondSpindleSchema = Type.Object(
 /** What is entered of a bar lathe, beside its second spindle and its words. */
 export const latheFieldsSchema = Type.Object(
   {
+    moves: Type.Union([Type.Literal('main spindle'), Type.Literal('tools')], { title: 'Along Z goes' }),
     diameters: Type.Union([Type.Literal('diameter'), Type.Literal('radius')], { title: 'X is programmed as' }),
     nearest: quantity({
       title: 'From the collet to the tools, all the way forward',
@@ -114,6 +115,7 @@ export const NO_BAR_LINES: BarLines = {
 
 /** A bar lathe of which nothing special is known. */
 export const NEW_LATHE: Lathe = {
+  moves: 'main spindle',
   diameters: 'diameter',
   nearest: 30,
   bore: 20,

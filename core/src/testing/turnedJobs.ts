@@ -1,6 +1,6 @@
 import type { Direction, Vec3 } from '../frames';
 import { newBlank, newJob, newTurned, type BlankKind, type Job } from '../job';
-import { EMPTY_SHOP, NO_CONTROL, type Lathe, type Machine } from '../shop';
+import { EMPTY_SHOP, NO_CONTROL, type Device, type Lathe, type Machine } from '../shop';
 import type { TriangleMesh } from '../solid';
 import { findFeatures } from '../part';
 import { meshBox } from '../solid';
@@ -83,6 +83,7 @@ export function turnedMesh(
 
 /** A lathe with words of its own, and room all round. */
 export const lathe: Lathe = {
+  moves: 'main spindle',
   diameters: 'diameter',
   nearest: 20,
   bore: 40,
@@ -117,6 +118,7 @@ export interface TurnedCase {
   readonly units?: Units;
   readonly mesh?: TriangleMesh;
   readonly blank?: BlankKind;
+  readonly devices?: readonly Device[];
 }
 
 /** Plans a turned part about X, its front at X = 0. */
@@ -130,6 +132,7 @@ export function planTurnedCase({
   units = 'mm',
   mesh,
   blank = 'round bar',
+  devices = [],
 }: TurnedCase) {
   const allowance = { xMinus: face, xPlus: back, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
   const job = {
@@ -144,7 +147,15 @@ export function planTurnedCase({
   const surface = mesh ?? turnedMesh(steps);
   const speech = speechIn(units);
   const { features } = findFeatures(surface, meshBox(surface));
-  const planned: PlannedTurned = planTurned({ job, mesh: surface, features, machine, material: aluminium, speech });
+  const planned: PlannedTurned = planTurned({
+    job,
+    mesh: surface,
+    features,
+    machine,
+    devices,
+    material: aluminium,
+    speech,
+  });
   const findings = turnedFindings(planned, { setupId: null, op: null, speech });
   return { planned, findings, codes: findings.map((f) => f.code), shop: EMPTY_SHOP };
 }

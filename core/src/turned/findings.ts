@@ -4,6 +4,7 @@ import { moveIsShift, shiftsTakenBack } from './checks/accountCloses';
 import { angleAgreed } from './checks/angleAgreed';
 import { barBends } from './checks/barBends';
 import { barFits, gripsNextToCutOff, secondGrips } from './checks/barFits';
+import { endsBend, endsGripped, endsMeet } from './checks/endsHeld';
 import { changesAllowed, gripsFound, heldWhileOpen, insideStroke } from './checks/grips';
 import { latheReady } from './checks/latheReady';
 
@@ -21,6 +22,9 @@ const CHECKS: readonly ((planned: PlannedTurned, told: Told) => Finding[])[] = [
   shiftsTakenBack,
   barBends,
   angleAgreed,
+  endsGripped,
+  endsMeet,
+  endsBend,
 ];
 
 /** What the checks say of it. */

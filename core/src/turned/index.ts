@@ -6,11 +6,13 @@
 export * from './types';
 export * from './profile';
 export { proppedDeflectionMm } from './beam';
+export type { PlannedEnd, PlannedEnds } from './ends';
 export { planGrips, type GripPlan, type Grips, type GripsWanted, type KeptClear } from './grips';
 export { accountOf, partsBefore } from './account';
 export { keptClearOf, strokeOf } from './changes';
 export { planTurned, type TurnedInput } from './plan';
 export { turnedScene } from './scene';
+export { endScene } from './endsScene';
 export * from './words';
 export { likelyFront } from './features';
 export { turnedFindings } from './findings';

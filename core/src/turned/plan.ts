@@ -2,7 +2,8 @@ import { axisOf, signOf, type Direction, type Vec3 } from '../frames';
 import type { Job } from '../job';
 import type { Term } from '../ledger';
 import type { Feature } from '../part';
-import type { Machine, WorkMaterial } from '../shop';
+import type { Device, Lathe, Machine, WorkMaterial } from '../shop';
+import { planEnds } from './ends';
 import type { Result, TriangleMesh } from '../solid';
 import type { Speech, Units } from '../units';
 import { accountOf } from './account';
@@ -32,6 +33,8 @@ export interface TurnedInput {
   readonly mesh: TriangleMesh;
   readonly features: readonly Feature[];
   readonly machine: Machine | null;
+  /** chucks and collets of the shop */
+  readonly devices: readonly Device[];
   readonly material: WorkMaterial | null;
   readonly speech: Speech;
 }
@@ -127,6 +130,10 @@ function backZeroOf(
   ];
 }
 
+/** From bar the main spindle goes along; end for end the tools do. */
+export const isForWay = ({ ends }: TurnedInput['job']['turned'], { moves }: Lathe): boolean =>
+  (ends === null) === (moves === 'main spindle');
+
 const NOTHING = {
   grips: null,
   changes: [],
@@ -138,6 +145,7 @@ const NOTHING = {
   zero: null,
   backZero: null,
   lines: null,
+  ends: null,
 } as const;
 
 /** What the bar loses besides its cut-off: the bar as loaded less the part, mm³. */
@@ -159,8 +167,14 @@ export function planTurned(input: TurnedInput): PlannedTurned {
     ...{ turned, profile, bar, machine, lathe, problem: read.ok ? null : read.problem },
     removedMm3: profile && removedOf(profile, bar),
   };
-  if (!machine || !lathe || !profile) return { ...base, ...NOTHING };
+  if (!machine || !lathe || !profile || !isForWay(turned, lathe)) return { ...base, ...NOTHING };
   const on: OnLathe = { turned, profile, bar, machine, lathe, second: lathe.second };
+  const { ends } = turned;
+  if (ends) {
+    const { devices } = input;
+    const asEnds = { on: { ...on, turned: { ...turned, ends } }, devices, material };
+    return { ...base, ...NOTHING, ends: planEnds({ ...asEnds, sizeTolerance: job.sizeTolerance, speech }) };
+  }
   const grips = proposeGrips(on);
   const changes = changesOf(on, grips, job.units);
   const start = startOf(on, changes, job.units);
@@ -170,7 +184,7 @@ export function planTurned(input: TurnedInput): PlannedTurned {
   const told = { machine, units: job.units };
   return {
     ...base,
-    ...{ grips, changes, start, secondGrips, steps },
+    ...{ grips, changes, start, secondGrips, steps, ends: null },
     sections: sectionsOf(on, changes, { start, material }),
     account: accountOf(steps, { start, travel: machine.travel.z }),
     zero: zeroOf(on, start),

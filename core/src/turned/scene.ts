@@ -17,7 +17,7 @@ type KeptZone = PlannedTurned['turned']['keptClear'][number];
 const CHORDS = 24;
 
 /** Points of a piece in the half section: Z of the work to the right, so the spindle is at the left. */
-function pointsOf(piece: ProfilePiece): Point[] {
+export function pointsOf(piece: ProfilePiece): Point[] {
   const at = (p: number): Point => [-p, diameterOf(piece, p) / 2];
   if (!piece.arc) return [at(piece.from), at(piece.to)];
   return Array.from({ length: CHORDS + 1 }, (_, i) => at(piece.from + ((piece.to - piece.from) * i) / CHORDS));

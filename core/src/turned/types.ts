@@ -1,6 +1,7 @@
 import type { Term } from '../ledger';
 import type { Turned } from '../job';
 import type { BarLines, Lathe, Machine, SecondSpindle } from '../shop';
+import type { PlannedEnds } from './ends';
 import type { Grips } from './grips';
 import type { Profile } from './profile';
 
@@ -116,6 +117,8 @@ export interface PlannedTurned {
   readonly zero: readonly Term[] | null;
   readonly backZero: readonly Term[] | null;
   readonly removedMm3: number | null;
+  /** turned end for end in a chuck; null: from bar */
+  readonly ends: PlannedEnds | null;
   readonly lines: { readonly main: string; readonly second: string } | null;
 }
 

@@ -1,6 +1,8 @@
+import { hasBoredJaws } from '../holdings';
 import type { TurningTool } from '../job';
 import type { Lathe } from '../shop';
 import type { Speech } from '../units';
+import type { PlannedEnd, PlannedEnds } from './ends';
 import type { BarStep, PlannedTurned } from './types';
 
 /** One line of the sequence: what each side does, or a place where both wait for each other. */
@@ -50,3 +52,36 @@ export function touchOffWords(
 
 const faceWords = (face: number, speech: Speech): string =>
   `declare Z = ${speech.signed(face)}, the stock left on the face.`;
+
+/** How one side is loaded, turned and measured, in order: what the operator does. Spindle standing for every hand. */
+export function endSteps(
+  { chuck, first, second, rpm }: PlannedEnds,
+  side: PlannedEnd['side'],
+  { lathe, speech }: { readonly lathe: Lathe; readonly speech: Speech },
+): string[] {
+  const e = side === 'first' ? first : second;
+  const size = (mm: number) => speech.sizeWithUnit(mm);
+  const diameter = e.gripDiameter === null ? 'not one diameter' : `⌀${speech.size(e.gripDiameter)}`;
+  const bored = chuck && e.isFinished && hasBoredJaws(chuck) && e.gripDiameter !== null;
+  const x = lathe.diameters === 'diameter' ? 'the diameter you measured' : 'half of the diameter you measured';
+  return [
+    'Spindle stands. Hands only while it stands.',
+    ...(bored ? [`Soft jaws bored to ${diameter} over ${size(e.grip)}, closed on the ring they were bored on.`] : []),
+    `Set the ${e.against} to ${speech.signed(e.rest)} from the face of the chuck.`,
+    side === 'first'
+      ? `Sawn piece, ${size(e.loadedLength)} long: its end against the ${e.against}. ${size(e.grip)} lie in the jaws.`
+      : `Turn the part end for end: the finished front goes in, against the ${e.against}. Close on ${diameter}, ${size(e.grip)} of it in the jaws.`,
+    `${size(e.sticksOut)} stick out.`,
+    ...(rpm === null ? [] : [`Not faster than ${rpm} 1/min.`]),
+    `Touch the end: declare Z = ${speech.signed(e.stock)}, the stock left on the face. Skim, measure, declare X = ${x}.`,
+    side === 'first'
+      ? `Face, then turn from the front to Z ${speech.signed(-e.to)}.`
+      : `Face to length, then turn from the back to Z ${speech.signed(-(e.to - e.from))}.`,
+  ];
+}
+
+/** What keeps the shift between both sides true. */
+export const endConditions = ({ station }: PlannedEnds): string[] => [
+  `The chuck stays${station ? ` on station ${station.name}` : ''}, and the stop is set as told.`,
+  'The first side was faced to its zero: all the stock on the back face is still there.',
+];

@@ -29,7 +29,7 @@ function Held({ sheet, turned, paper }: PartProps) {
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
-      <Text style={styles.op}>Turned from bar</Text>
+      <Text style={styles.op}>{turned.account.length > 0 ? 'Turned from bar' : 'Turned'}</Text>
       {turned.zeros.map((z) => (
         <BarZero key={z.register} zero={z} />
       ))}
@@ -61,14 +61,16 @@ function Sequence({ sheet, turned, paper }: PartProps) {
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
-      <Text style={styles.op}>One part, both spindles</Text>
-      <View style={styles.cell} fixed>
-        <Text style={[styles.strong, { width: says }]}>Main spindle</Text>
-        <Text style={[styles.strong, styles.right, { width: at }]}>stands at</Text>
-        <Text style={[styles.strong, styles.right, { width: at }]}>zero at</Text>
-        {turned.hasSecond && <Text style={[styles.strong, { width: says, paddingLeft: 8 }]}>Second spindle</Text>}
-        {turned.hasSecond && <Text style={[styles.strong, styles.right, { width: at }]}>stands at</Text>}
-      </View>
+      <Text style={styles.op}>{turned.hasSecond ? 'One part, both spindles' : 'Step by step'}</Text>
+      {turned.account.length > 0 && (
+        <View style={styles.cell} fixed>
+          <Text style={[styles.strong, { width: says }]}>Main spindle</Text>
+          <Text style={[styles.strong, styles.right, { width: at }]}>stands at</Text>
+          <Text style={[styles.strong, styles.right, { width: at }]}>zero at</Text>
+          {turned.hasSecond && <Text style={[styles.strong, { width: says, paddingLeft: 8 }]}>Second spindle</Text>}
+          {turned.hasSecond && <Text style={[styles.strong, styles.right, { width: at }]}>stands at</Text>}
+        </View>
+      )}
       {turned.sequence.map((row, i) =>
         row.across ? (
           <View key={i} style={styles.cell} wrap={false}>
@@ -76,7 +78,7 @@ function Sequence({ sheet, turned, paper }: PartProps) {
           </View>
         ) : (
           <View key={i} style={styles.cell} wrap={false}>
-            <Text style={{ width: says }}>{row.main}</Text>
+            <Text style={{ width: row.mainAt ? says : turned.hasSecond ? says : '100%' }}>{row.main}</Text>
             <Text style={[styles.number, styles.right, { width: at }]}>{row.mainAt}</Text>
             <Text style={[styles.number, styles.right, { width: at }]}>{row.zeroAt}</Text>
             {turned.hasSecond && <Text style={{ width: says, paddingLeft: 8 }}>{row.second}</Text>}
@@ -90,10 +92,32 @@ function Sequence({ sheet, turned, paper }: PartProps) {
 }
 
 function Account({ sheet, turned, paper }: PartProps) {
-  const columns = ['move', 'shift', 'mainAt', 'zeroAt'] as const;
   return (
     <Page size={paper === 'A4' ? 'A4' : 'LETTER'} style={styles.page}>
       <Band sheet={sheet} />
+      {turned.account.length > 0 && <Cycle turned={turned} />}
+      <Text style={[styles.op, { marginTop: 10 }]}>Where the work zeros come from</Text>
+      {turned.zeros.map((z) => (
+        <View key={z.register} wrap={false}>
+          <Text style={styles.h}>{`${z.register}  ${z.value}`}</Text>
+          {z.terms.map((t) => (
+            <View key={t.term} style={styles.cell}>
+              <Text style={{ width: '32%' }}>{t.term}</Text>
+              <Text style={{ width: '50%' }}>{t.from}</Text>
+              <Text style={[styles.number, styles.right, { width: '18%' }]}>{t.value}</Text>
+            </View>
+          ))}
+        </View>
+      ))}
+      <Foot sheet={sheet} paper={paper} part={4} />
+    </Page>
+  );
+}
+
+function Cycle({ turned }: { turned: SheetTurned }) {
+  const columns = ['move', 'shift', 'mainAt', 'zeroAt'] as const;
+  return (
+    <>
       <Text style={styles.op}>Account of a cycle</Text>
       <View style={styles.cell}>
         {['What', 'main moves', 'zero shifts', 'main at', 'zero at'].map((name, i) => (
@@ -113,21 +137,7 @@ function Account({ sheet, turned, paper }: PartProps) {
         </View>
       ))}
       <Text style={styles.strong}>{turned.closes}</Text>
-      <Text style={[styles.op, { marginTop: 10 }]}>Where the work zeros come from</Text>
-      {turned.zeros.map((z) => (
-        <View key={z.register} wrap={false}>
-          <Text style={styles.h}>{`${z.register}  ${z.value}`}</Text>
-          {z.terms.map((t) => (
-            <View key={t.term} style={styles.cell}>
-              <Text style={{ width: '32%' }}>{t.term}</Text>
-              <Text style={{ width: '50%' }}>{t.from}</Text>
-              <Text style={[styles.number, styles.right, { width: '18%' }]}>{t.value}</Text>
-            </View>
-          ))}
-        </View>
-      ))}
-      <Foot sheet={sheet} paper={paper} part={4} />
-    </Page>
+    </>
   );
 }
 

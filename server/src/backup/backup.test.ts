@@ -53,8 +53,8 @@ test('a backup taken while the application runs comes back whole: every job, iss
   const before = await everything(first);
   const path = join(folder(), 'all.zip');
   const manifest = await backupOf(at(first.dataFolder), path);
-  expect(manifest.tables.jobs.rows).toBe(10);
-  expect([manifest.files.length, manifest.missing]).toEqual([10, []]);
+  expect(manifest.tables.jobs.rows).toBe(12);
+  expect([manifest.files.length, manifest.missing]).toEqual([11, []]);
   expect((await first.call('GET', '/health')).status).toBe(200);
   await first.stop();
 

@@ -1,7 +1,8 @@
 import { add, byAxis, scale, vec, type Vec3 } from '../../frames';
 import { isRoundGrip, turnsAbout } from './seat';
 import type { Gripped, SeatFacts } from '../../seat';
-import type { RoundDevice } from '../../shop';
+import type { HoldIn } from '../../job';
+import { familyOf, type Device, type RoundDevice } from '../../shop';
 import { viewOf } from '../../solid';
 import { circle, FROM_REAR, ownWeight, rectangleRing, toSeated, type HoldOf } from '../../hold/input';
 import { roundRelease, roundSteps } from './steps';
@@ -42,18 +43,26 @@ function axesOf(device: RoundDevice): { along: Vec3; u: Vec3; v: Vec3 } {
 }
 
 /** Force on the part, all jaws together, at its speed. */
-export function gripForceN({ device, setup }: Pick<HoldOf<RoundDevice>, 'device' | 'setup'>): {
-  staticN: number;
-  turningN: number;
-} {
-  const staticN = (device.staticForceN * setup.hold.forceShare) / 100;
+export const gripForceN = ({ device, setup }: Pick<HoldOf<RoundDevice>, 'device' | 'setup'>) =>
+  forceAtSpeed(device, setup.hold);
+
+/** The same for a speed and a share of the device's force, percent. rpm null: it stands still. */
+export function forceAtSpeed(
+  device: RoundDevice,
+  { rpm, forceShare }: Pick<HoldIn<'round'>, 'rpm' | 'forceShare'>,
+): { staticN: number; turningN: number } {
+  const staticN = (device.staticForceN * forceShare) / 100;
   if (device.kind !== 'chuck') return { staticN, turningN: staticN };
   const jaws = { count: device.jawCount, massKg: device.jawMassKg, radiusMm: device.jawRadius };
-  return { staticN, turningN: grippingForceN(staticN, setup.hold.rpm ?? 0, jaws) };
+  return { staticN, turningN: grippingForceN(staticN, rpm ?? 0, jaws) };
 }
 
+/** What grips a part on a lathe: a chuck or a collet; null: something else. */
+export const turningChuck = (device: Device): RoundDevice | null =>
+  familyOf(device) === 'round' && turnsAbout(device as RoundDevice) === 'z' ? (device as RoundDevice) : null;
+
 /** Jaws bored to the part's size, and collets, press over their width; hard jaws on a line. */
-const hasBoredJaws = (device: RoundDevice): boolean =>
+export const hasBoredJaws = (device: RoundDevice): boolean =>
   device.kind === 'collet' || (device.kind === 'chuck' && device.soft !== 'hard');
 
 /** Wall of a hollow part at the jaws, at the middle of the grip; null: it is solid. */

@@ -1,4 +1,5 @@
 import { findingOf, type Finding, type Told } from '../../findings';
+import { isForWay } from '../plan';
 import type { PlannedTurned } from '../types';
 
 /** What has to be known before a turned part can be planned: a lathe, a profile, a round bar that holds it. */
@@ -6,6 +7,17 @@ export function latheReady(planned: PlannedTurned, told: Told): Finding[] {
   const { machine, lathe, problem, bar, profile } = planned;
   const { speech } = told;
   const found: Finding[] = [];
+  if (lathe && !isForWay(planned.turned, lathe))
+    found.push(
+      findingOf(told, 'turn/other-lathe')('stop', {
+        says: planned.turned.ends
+          ? `${machine!.name} turns from bar: its main spindle goes along Z. The part is planned end for end in a chuck.`
+          : `${machine!.name} has no spindle that goes along Z. The part is planned from bar.`,
+        numbers: {},
+        because: 'Zeros and grips of the two have nothing to do with each other.',
+        remedy: 'Choose another lathe, or plan the part the other way.',
+      }),
+    );
   if (!lathe)
     found.push(
       findingOf(told, 'turn/no-lathe')('stop', {

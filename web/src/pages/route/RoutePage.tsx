@@ -7,12 +7,14 @@ import { Strip } from '../../bench/Strip';
 import { Worksheet } from '../../bench/Worksheet';
 import { useSize } from '../../drawing/useSize';
 import { usePlan } from '../../store/planStore';
+import { EndsPage } from '../turned/EndsPage';
 import { TurnedPage } from '../turned/TurnedPage';
 import { TurnIt } from '../turned/TurnIt';
 
-/** The route of a job: its setups, or for a part that is turned from bar what its spindles do. */
+/** The route of a job: its setups, or for a part that is turned what is done about its axis. */
 export function RoutePage() {
   const { job } = useJob();
+  if (job.turned?.ends) return <EndsPage />;
   return job.turned ? <TurnedPage /> : <SetupsPage />;
 }
 

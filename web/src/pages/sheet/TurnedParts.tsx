@@ -26,7 +26,7 @@ export function BarZero({ zero: { register, value, says } }: { zero: SheetBarZer
 function Held({ turned, paper }: Of) {
   return (
     <>
-      <h2>Turned from bar</h2>
+      <h2>{turned.account.length > 0 ? 'Turned from bar' : 'Turned'}</h2>
       {turned.zeros.map((z) => (
         <BarZero key={z.register} zero={z} />
       ))}
@@ -57,17 +57,19 @@ function Held({ turned, paper }: Of) {
 function Sequence({ turned }: Of) {
   return (
     <>
-      <h2>One part, both spindles</h2>
+      <h2>{turned.hasSecond ? 'One part, both spindles' : 'Step by step'}</h2>
       <table className="sheet-table sequence-sheet">
-        <thead>
-          <tr>
-            <th>Main spindle</th>
-            <th className="text-end">stands at</th>
-            <th className="text-end">zero at</th>
-            {turned.hasSecond && <th>Second spindle</th>}
-            {turned.hasSecond && <th className="text-end">stands at</th>}
-          </tr>
-        </thead>
+        {turned.account.length > 0 && (
+          <thead>
+            <tr>
+              <th>Main spindle</th>
+              <th className="text-end">stands at</th>
+              <th className="text-end">zero at</th>
+              {turned.hasSecond && <th>Second spindle</th>}
+              {turned.hasSecond && <th className="text-end">stands at</th>}
+            </tr>
+          </thead>
+        )}
         <tbody>
           {turned.sequence.map((row, i) =>
             row.across ? (
@@ -76,9 +78,9 @@ function Sequence({ turned }: Of) {
               </tr>
             ) : (
               <tr key={i}>
-                <td>{row.main}</td>
-                <td className="number text-end">{row.mainAt}</td>
-                <td className="number text-end">{row.zeroAt}</td>
+                <td colSpan={row.mainAt || turned.hasSecond ? 1 : 3}>{row.main}</td>
+                {(row.mainAt || turned.hasSecond) && <td className="number text-end">{row.mainAt}</td>}
+                {(row.zeroAt || turned.hasSecond) && <td className="number text-end">{row.zeroAt}</td>}
                 {turned.hasSecond && <td>{row.second}</td>}
                 {turned.hasSecond && <td className="number text-end">{row.secondAt}</td>}
               </tr>
@@ -90,7 +92,7 @@ function Sequence({ turned }: Of) {
   );
 }
 
-function Account({ turned }: Of) {
+function Cycle({ turned }: Pick<Of, 'turned'>) {
   return (
     <>
       <h2>Account of a cycle</h2>
@@ -119,6 +121,14 @@ function Account({ turned }: Of) {
         </tbody>
       </table>
       <strong>{turned.closes}</strong>
+    </>
+  );
+}
+
+function Account({ turned }: Of) {
+  return (
+    <>
+      {turned.account.length > 0 && <Cycle turned={turned} />}
       <h2>Where the work zeros come from</h2>
       {turned.zeros.map((z) => (
         <div key={z.register}>

@@ -5,12 +5,13 @@ import {
   NEW_LATHE,
   NEW_SECOND,
   secondSpindleSchema,
+  type Lathe,
   type Machine,
 } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { SchemaFields } from '../../fields/SchemaFields';
 
-/** What a bar lathe has: spindles, bushing, feeder, and the words of its control. */
+/** What a lathe has: spindles, bushing, feeder, and the words of its control. */
 export function LatheFields({
   machine: { lathe, name },
   units,
@@ -23,15 +24,16 @@ export function LatheFields({
   if (!lathe)
     return (
       <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange(NEW_LATHE)}>
-        {name || 'This machine'} is a bar lathe
+        {name || 'This machine'} is a lathe
       </Button>
     );
-  const { second, words } = lathe;
   return (
-    <section aria-label={`${name}, bar lathe`} className="mt-2">
-      <h3>Bar lathe</h3>
+    <section aria-label={`${name}, lathe`} className="mt-2">
+      <h3>Lathe</h3>
       <p className="quiet mb-1">
-        Travel Z is the stroke of the main spindle: it falls while the bar is fed to the tools.
+        {lathe.moves === 'main spindle'
+          ? 'Travel Z is the stroke of the main spindle: it falls while the bar is fed to the tools.'
+          : 'Travel Z is that of the tools. The chuck is a device; its face is measured as a station below, Z alone.'}
       </p>
       <div className="fields">
         <SchemaFields
@@ -41,6 +43,19 @@ export function LatheFields({
           onChange={(fields) => onChange({ ...lathe, ...fields })}
         />
       </div>
+      {lathe.moves === 'main spindle' && <BarLatheFields lathe={lathe} units={units} onChange={onChange} />}
+      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange(null)}>
+        {name || 'This machine'} is no lathe
+      </Button>
+    </section>
+  );
+}
+
+/** Second spindle and the words for both channels. */
+function BarLatheFields({ lathe, units, onChange }: { lathe: Lathe; units: Units; onChange: (lathe: Lathe) => void }) {
+  const { second, words } = lathe;
+  return (
+    <>
       <h4 className="h6 mt-2">Second spindle</h4>
       {second ? (
         <>
@@ -79,9 +94,6 @@ export function LatheFields({
           onChange={(fields) => onChange({ ...lathe, words: { ...words, ...fields } })}
         />
       </div>
-      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange(null)}>
-        {name || 'This machine'} is no bar lathe
-      </Button>
-    </section>
+    </>
   );
 }

@@ -90,7 +90,7 @@ export function MachineForm({ machine, devices, units, onChange, onRemove }: Mac
       </div>
       <LatheFields machine={machine} units={units} onChange={(next) => set({ lathe: next })} />
       <ControlFields machine={machine} units={units} set={set} />
-      {!lathe && (
+      {lathe?.moves !== 'main spindle' && (
         <Stations machine={machine} devices={devices} units={units} onChange={(stations) => set({ stations })} />
       )}
       <Button size="sm" variant="outline-primary" onClick={onRemove}>

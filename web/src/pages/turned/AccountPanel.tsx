@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Table } from 'react-bootstrap';
-import { simulateBar, type PlannedTurned } from '@violet-jaw/core/turned';
+import { endConditions, simulateBar, type PlannedTurned } from '@violet-jaw/core/turned';
 import type { Term } from '@violet-jaw/core/ledger';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
@@ -14,8 +14,28 @@ const CYCLES = 200;
 
 /** The account of one part of a turned job, its zeros, and what a control makes of the lines part after part. */
 export function AccountPanel({ planned }: { planned: PlannedTurned }) {
+  const { speech } = useJob();
   const findings = usePlan((s) => s.planned?.findings) ?? [];
-  const { turned } = planned;
+  const { turned, ends } = planned;
+  if (ends)
+    return (
+      <div className="row">
+        {[ends.first, ends.second].map((e) => (
+          <div key={e.side} className="col-12 col-xl-6">
+            <ZeroTable
+              register={e.register}
+              terms={e.zero}
+              says={`Z on the finished ${e.side === 'first' ? 'front' : 'back'} face, X on the axis.`}
+            />
+          </div>
+        ))}
+        <p>
+          Shift of Z from {ends.first.register} to {ends.second.register}:{' '}
+          <strong className="number">{speech.signed(ends.shift)}</strong>. It holds while:{' '}
+          {endConditions(ends).join(' ')}
+        </p>
+      </div>
+    );
   return (
     <>
       <div className="row">
@@ -106,13 +126,17 @@ function AccountTable({ planned }: { planned: PlannedTurned }) {
   );
 }
 
+/** Unknown is not nothing: a term that is not known leaves the sum unknown. */
+const sumOf = (terms: readonly Term[] | null): number | null =>
+  terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null;
+
 function ZeroTable({ register, terms, says }: { register: string; terms: readonly Term[] | null; says: string }) {
   const { speech } = useJob();
   return (
     <section className="panel" aria-label={`Zero ${register}`}>
       <h2>
         <span className="number violet">{register}</span>{' '}
-        <span className="number">Z {speech.signed(terms?.reduce((sum, t) => sum + (t.value ?? 0), 0) ?? null)}</span>
+        <span className="number">Z {speech.signed(sumOf(terms))}</span>
       </h2>
       <p className="mb-1">{says} Machine coordinates.</p>
       <Table size="sm" className="mb-0">

@@ -45,7 +45,9 @@ export function BarFields() {
           value={job.machine ?? ''}
           choices={[
             { value: '', says: 'not chosen' },
-            ...shop.machines.filter((m) => m.lathe || m.id === job.machine).map((m) => ({ value: m.id, says: m.name })),
+            ...shop.machines
+              .filter((m) => m.lathe?.moves === 'main spindle' || m.id === job.machine)
+              .map((m) => ({ value: m.id, says: m.name })),
           ]}
           onCommit={(m) => change({ machine: m || null })}
         />
@@ -87,33 +89,43 @@ export function BarFields() {
           max={100_000}
           onCommit={(barLength) => set({ barLength })}
         />
-        <LengthOrNot
-          label="± on diameters"
-          mm={turned.within}
-
-          max={10}
-          onCommit={(within) => set({ within })}
-        />
-        <LengthOrNot
-          label="Depth of cut, on the radius"
-          mm={turned.depth}
-
-          positive
-          max={50}
-          onCommit={(depth) => set({ depth })}
-        />
-        <LengthOrNot
-          label="Feed per turn"
-          mm={turned.feed}
-
-          positive
-          max={10}
-          onCommit={(feed) => set({ feed })}
-        />
+        <CutFields />
         <HandOverFields />
       </div>
       <Given unit={unitName(units)} />
     </section>
+  );
+}
+
+/** What the cut asks, and what diameters may be off. */
+export function CutFields() {
+  const { turned, set } = useTurned();
+  return (
+    <>
+      <LengthOrNot
+        label="± on diameters"
+        mm={turned.within}
+
+        max={10}
+        onCommit={(within) => set({ within })}
+      />
+      <LengthOrNot
+        label="Depth of cut, on the radius"
+        mm={turned.depth}
+
+        positive
+        max={50}
+        onCommit={(depth) => set({ depth })}
+      />
+      <LengthOrNot
+        label="Feed per turn"
+        mm={turned.feed}
+
+        positive
+        max={10}
+        onCommit={(feed) => set({ feed })}
+      />
+    </>
   );
 }
 

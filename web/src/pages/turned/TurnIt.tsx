@@ -1,6 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { axisOf, AXES } from '@violet-jaw/core/frames';
-import { newTurned } from '@violet-jaw/core/job';
+import { newEnds, newTurned } from '@violet-jaw/core/job';
 import { likelyFront } from '@violet-jaw/core/turned';
 import { useJob } from '../../app/JobLayout';
 import { usePlan } from '../../store/planStore';
@@ -9,30 +9,33 @@ import { usePlan } from '../../store/planStore';
 export function TurnIt() {
   const { shop, change, isPlanner } = useJob();
   const planned = usePlan((s) => s.planned);
-  const lathe = shop.machines.find((m) => m.lathe);
+  const lathes = shop.machines.filter((m) => m.lathe);
   const front = planned && likelyFront(planned.part.features.features);
-  if (!isPlanner || !lathe || !front) return null;
+  if (!isPlanner || lathes.length === 0 || !front) return null;
   const along = axisOf(front);
   const { size } = planned.part;
   const across = Math.max(...AXES.filter((a) => a !== along).map((a) => size[a]));
   return (
-    <p className="m-3">
-      The part is round.{' '}
-      <Button
-        size="sm"
-        onClick={() =>
-          change((j) => ({
-            turned: newTurned(front),
-            machine: lathe.id,
-            blank:
-              j.blank.kind === 'round bar' && j.blank.along === along
-                ? j.blank
-                : { ...j.blank, kind: 'round bar', along, across },
-          }))
-        }
-      >
-        Turn it from bar on {lathe.name}
-      </Button>
+    <p className="m-3 d-flex flex-wrap gap-2 align-items-center">
+      The part is round.
+      {lathes.map((m) => (
+        <Button
+          key={m.id}
+          size="sm"
+          onClick={() =>
+            change((j) => ({
+              turned: { ...newTurned(front), ends: m.lathe!.moves === 'tools' ? newEnds(size[along]) : null },
+              machine: m.id,
+              blank:
+                j.blank.kind === 'round bar' && j.blank.along === along
+                  ? j.blank
+                  : { ...j.blank, kind: 'round bar', along, across },
+            }))
+          }
+        >
+          Turn it {m.lathe!.moves === 'tools' ? 'end for end' : 'from bar'} on {m.name}
+        </Button>
+      ))}
     </p>
   );
 }

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
-import { useJob } from '../../app/JobLayout';
 import { FindingList } from '../../app/FindingList';
 import { usePlan } from '../../store/planStore';
 import { useSize } from '../../drawing/useSize';
 import { BarFields } from './BarFields';
 import { Changes } from './Changes';
 import { KeptClear } from './KeptClear';
+import { NotTurned } from './NotTurned';
 import { Sequence } from './Sequence';
 import { TurnedDrawing } from './TurnedDrawing';
 import { TurningTools } from './TurningTools';
@@ -57,18 +57,5 @@ export function TurnedPage() {
         </div>
       </div>
     </div>
-  );
-}
-
-/** Back to a part that is milled. */
-function NotTurned() {
-  const { change, isPlanner } = useJob();
-  if (!isPlanner) return null;
-  return (
-    <section aria-label="Not turned" className="mt-3">
-      <Button size="sm" variant="outline-primary" onClick={() => change({ turned: null })}>
-        Plan it as a milled part (undo brings this back)
-      </Button>
-    </section>
   );
 }

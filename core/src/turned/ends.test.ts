@@ -1,0 +1,120 @@
+import { Matrix } from 'ml-matrix';
+import { newEnds, type Ends } from '../job';
+import type { Device, Machine } from '../shop';
+import { barLathe, planTurnedCase, type TurnedCase } from '../testing/turnedJobs';
+
+const chuck: Device = {
+  ...{ kind: 'chuck', id: 'chuck', name: 'Chuck', locatesWithin: 0.02, minDiameter: 10, maxDiameter: 60 },
+  ...{ gripLength: 30, bodyDiameter: 160, bodyHeight: 70, staticForceN: 24_000, maxRpm: 4000, friction: 0.15 },
+  ...{ jawCount: 3, jawWidth: 40, jawMassKg: 0.9, jawRadius: 48, soft: 'soft, bored to size' },
+};
+const lathe = (z: number | null = -388.4): Machine => ({
+  ...barLathe(420, { moves: 'tools' }),
+  stations: [
+    {
+      ...{ id: 's', name: 'L', position: z === null ? null : { x: 0, y: 0, z }, plusMinus: 0.02, note: '' },
+      measuredFor: [],
+    },
+  ],
+});
+const ends = (change: Partial<Ends> = {}): Ends => ({
+  ...newEnds(74),
+  ...{ device: 'chuck', station: 's', rpm: 1800, to: 60 },
+  first: { rest: 17, against: 'jaw step' },
+  second: { rest: -25, against: 'stop' },
+  ...change,
+});
+/** Shank ⌀20 × 60, head ⌀30 × 14. */
+const pin = (change: Partial<Ends> = {}, more: Partial<TurnedCase> = {}) =>
+  planTurnedCase({
+    steps: [
+      { length: 60, from: 20, to: 20 },
+      { length: 14, from: 30, to: 30 },
+    ],
+    ...{ machine: lathe(), devices: [chuck], across: 32, face: 0.5, back: 1 },
+    ...more,
+    turned: { depth: 1, feed: 0.1, within: 0.02, ends: ends(change), ...more.turned },
+  });
+
+test('both sides fit: nothing is said; both zeros are the sums of their terms', () => {
+  const { planned, codes } = pin();
+  expect(codes).toEqual([]);
+  const { first, second, shift } = planned.ends!;
+  // face of the chuck, where the raw end rests, stock on the back, length: by hand
+  expect(first.value).toBeCloseTo(-388.4 + 17 + 1 + 74, 9);
+  expect(second.value).toBeCloseTo(-388.4 - 25 + 74, 9);
+  expect(shift).toBeCloseTo(second.value! - first.value!, 9);
+  expect([first.sticksOut, second.sticksOut]).toEqual([62.5, 20]);
+  expect([second.grip, second.inside, second.gripDiameter]).toEqual([30, 55, 20]);
+});
+
+test('a matrix library turns the part end for end: the same faces come to lie where the zeros say', () => {
+  const { planned } = pin({ second: { rest: 3.1875 * 25.4, against: 'jaw step' } }, { back: 0.6875 * 25.4 });
+  const { first, second } = planned.ends!;
+  // part: z from the front face backwards; machine: along the spindle, away from the chuck
+  const along = (flip: 1 | -1, shift: number) =>
+    new Matrix([
+      [flip, 0, 0, 0],
+      [0, flip, 0, 0],
+      [0, 0, 1, 0],
+      [0, 0, 0, 1],
+    ]).set(0, 3, shift);
+  const place = (m: Matrix, z: number) => m.mmul(Matrix.columnVector([z, 0, 0, 1])).get(0, 0);
+  // first side: the raw back end, back behind the part, rests; front looks away from the chuck
+  const one = along(-1, -388.4 + 17 + planned.bar.length + planned.bar.back);
+  expect(place(one, planned.bar.length + planned.bar.back)).toBeCloseTo(-388.4 + 17, 9);
+  expect(place(one, 0)).toBeCloseTo(first.value!, 9);
+  // turned half round about a cross axis: the finished front rests
+  const two = along(1, -388.4 + 3.1875 * 25.4);
+  expect(place(two, 0)).toBeCloseTo(-388.4 + second.rest, 9);
+  expect(place(two, planned.bar.length)).toBeCloseTo(second.value!, 9);
+});
+
+test('a station that is not measured leaves both zeros unknown and the shift exact', () => {
+  const { planned } = pin({}, { machine: lathe(null) });
+  expect([planned.ends!.first.value, planned.ends!.second.value]).toEqual([null, null]);
+  expect(planned.ends!.shift).toBe(-43);
+});
+
+test('torque the jaws carry at speed: μ·(S₀ − n·m·r·ω²)·d/2 (VDI 3106)', () => {
+  const { first } = pin().planned.ends!;
+  const omega = (2 * Math.PI * 1800) / 60;
+  const force = 24_000 - 3 * 0.9 * 0.048 * omega ** 2;
+  expect(first.carriesNm).toBeCloseTo((0.15 * force * 0.032) / 2, 9);
+  // worn edge: 700 · 1 · 0.1^0.75 · 1.3, half the bar's diameter
+  expect(first.asksNm).toBeCloseTo(700 * 0.1 ** 0.75 * 1.3 * 0.016, 9);
+});
+
+test.each<[string, Partial<Ends>, Partial<TurnedCase>]>([
+  ['no-chuck', { device: null }, {}],
+  ['jaws-hold-nothing', { first: { rest: 31, against: 'stop' } }, {}],
+  ['no-single-diameter', { second: { rest: -40, against: 'stop' } }, {}],
+  ['chuck-size', {}, { devices: [{ ...chuck, maxDiameter: 31 }] }],
+  ['marks-finished', {}, { devices: [{ ...chuck, soft: 'hard' } as Device] }],
+  ['chuck-slips', { rpm: 4000, forceShare: 20 }, {}],
+  ['grip-not-known', { rpm: null }, {}],
+  ['tool-meets-jaws', { to: 62 }, {}],
+  ['left-between', { to: 50 }, {}],
+  ['other-lathe', {}, { machine: barLathe(128) }],
+])('%s', (code, change, more) => {
+  expect(pin(change, more).codes).toContain(code);
+});
+
+test('free-end-bends: a thin end far out of the jaws, by F·l³/(3·E·I)', () => {
+  const thin = {
+    steps: [
+      { length: 60, from: 8, to: 8 },
+      { length: 14, from: 9, to: 9 },
+    ],
+    ...{ across: 10, devices: [{ ...chuck, minDiameter: 5 }] },
+  };
+  const { planned, findings } = pin({}, thin);
+  const e = planned.ends!.first;
+  const force = 700 * 0.1 ** 0.75 * 1.3 * Math.hypot(1, 0.5);
+  expect(e.gives).toBeCloseTo((force * e.sticksOut ** 3) / (3 * 70_000 * ((Math.PI * 10 ** 4) / 64)), 9);
+  expect(findings.find((f) => f.code === 'free-end-bends')!.says).toMatch(/On the first side 62\.500 mm stick out/);
+});
+
+test('an other-lathe is told for a part from bar on a lathe with a chuck, too', () => {
+  expect(pin({}, { turned: { ends: null } }).codes).toContain('other-lathe');
+});

@@ -1,0 +1,188 @@
+import type { Ends } from '../job';
+import type { Term } from '../ledger';
+import { cantileverDeflectionMm, kienzleN, roundInertiaMm4, WORN } from '../hold';
+import { forceAtSpeed, turningChuck } from '../holdings';
+import { stationFor, type Device, type Machine, type RoundDevice, type Station, type WorkMaterial } from '../shop';
+import type { Speech } from '../units';
+import { cylinderBetween, diametersBetween, type Profile } from './profile';
+import { bendingForceN } from './sections';
+import type { BarHere, OnLathe } from './types';
+
+/** One side of a part that is turned end for end. Places count from the finished front face, mm. */
+export interface PlannedEnd {
+  readonly side: 'first' | 'second';
+  readonly register: string;
+  readonly program: string;
+  /** what is turned in it */
+  readonly from: number;
+  readonly to: number;
+  /** held by the jaws: what lies in them of the part */
+  readonly grip: number;
+  /** how far the part goes in behind the front of the jaws */
+  readonly inside: number;
+  readonly rest: number;
+  readonly against: Ends['first']['against'];
+  readonly loadedLength: number;
+  /** stock on the face that is turned */
+  readonly stock: number;
+  readonly sticksOut: number;
+  /** null: no single diameter there */
+  readonly gripDiameter: number | null;
+  /** whether what is gripped is finished */
+  readonly isFinished: boolean;
+  readonly zero: readonly Term[];
+  /** null: a term is not known */
+  readonly value: number | null;
+  /** how far the free end gives under the tool; null: not known */
+  readonly gives: number | null;
+  /** what the jaws carry at speed, and what the cut asks, N·m; null: not known */
+  readonly carriesNm: number | null;
+  readonly asksNm: number | null;
+}
+
+/** A part turned end for end in a chuck, planned. */
+export interface PlannedEnds {
+  readonly chuck: RoundDevice | null;
+  readonly station: Station | null;
+  readonly rpm: number | null;
+  readonly first: PlannedEnd;
+  readonly second: PlannedEnd;
+  /** how far the zero of the second side lies from the first one's along Z, and from what */
+  readonly shift: number;
+  readonly shiftTerms: readonly { readonly term: string; readonly value: number }[];
+}
+
+interface EndsInput {
+  readonly on: OnLathe & { readonly turned: OnLathe['turned'] & { readonly ends: Ends } };
+  readonly devices: readonly Device[];
+  readonly material: WorkMaterial | null;
+  readonly sizeTolerance: number;
+  readonly speech: Speech;
+}
+
+/** What of a part the jaws cover, from the end that is in the chuck: they reach so far out of the chuck's face, mm. */
+function coveredBy(chuck: RoundDevice | null, rest: number): { readonly from: number; readonly to: number } {
+  const from = Math.max(0, -rest);
+  return { from, to: chuck ? Math.max(from, chuck.gripLength - rest) : from };
+}
+
+/** The diameter that is gripped: of the bar, or of the finished part where its front lies in the chuck. */
+function gripped(
+  side: PlannedEnd['side'],
+  { from, to }: ReturnType<typeof coveredBy>,
+  profile: Profile,
+  bar: BarHere,
+): number | null {
+  if (side === 'first') return bar.diameter;
+  const [first] = profile.outside;
+  // a broken edge at the front is not gripped
+  const bevel = first.fromDiameter < first.toDiameter && first.to < to ? first.to : 0;
+  return cylinderBetween(profile, Math.max(from, bevel), to);
+}
+
+function stationTerm(station: Station | null, chuck: Device | null): Term {
+  const here = station && stationFor(station, chuck);
+  const value = here?.position?.z ?? null;
+  return {
+    key: 'station',
+    term: station ? `face of the chuck, station ${station.name}` : 'face of the chuck',
+    value,
+    source: value === null ? 'unknown' : 'measured',
+    from: value === null ? (station ? 'not measured yet' : 'no station chosen') : "measured at the chuck's face",
+    plusMinus: value === null ? null : (station?.plusMinus ?? null),
+  };
+}
+
+/** The account of a side's zero along Z, on its finished face: terms add up to the register. */
+function zeroTerms(input: EndsInput, side: PlannedEnd['side'], chuck: Device | null): Term[] {
+  const { on, sizeTolerance, speech } = input;
+  const { bar, turned, machine } = on;
+  const { rest, against } = turned.ends[side];
+  const station = machine.stations.find((s) => s.id === turned.ends.station) ?? null;
+  const raw: Term[] =
+    side === 'first'
+      ? [
+          {
+            ...{ key: 'raw', term: 'stock on the back face', value: bar.back, source: 'planned' },
+            ...{ from: 'it lies between the stop and the finished back face', plusMinus: null },
+          } as Term,
+        ]
+      : [];
+  return [
+    stationTerm(station, chuck),
+    {
+      key: 'locator',
+      term: `part's end against the ${against}`,
+      value: rest,
+      source: 'planned',
+      from: `${against} set at ${speech.signed(rest)} from the face of the chuck`,
+      plusMinus: null,
+    },
+    ...raw,
+    {
+      key: 'faceToZero',
+      term: side === 'first' ? 'finished back face to the front face' : 'finished front face to the back face',
+      value: bar.length,
+      source: 'computed',
+      from: 'length of the finished part',
+      plusMinus: sizeTolerance,
+    },
+  ];
+}
+
+/** Torque the jaws carry at speed, N·m: `μ·S·r` with S after VDI 3106; null: not known. */
+function carriedNm(chuck: RoundDevice | null, { rpm, forceShare }: Ends, diameter: number | null): number | null {
+  if (!chuck || rpm === null || diameter === null) return null;
+  return (chuck.friction * forceAtSpeed(chuck, { rpm, forceShare }).turningN * diameter) / 2000;
+}
+
+function planEnd(input: EndsInput, side: PlannedEnd['side'], chuck: RoundDevice | null): PlannedEnd {
+  const { on, material } = input;
+  const { bar, turned, profile } = on;
+  const { ends, depth, feed } = turned;
+  const isFirst = side === 'first';
+  const { rest, against } = ends[side];
+  const covered = coveredBy(chuck, rest);
+  const [grip, inside] = [covered.to - covered.from, covered.to];
+  const loadedLength = bar.length + bar.back + (isFirst ? bar.face : 0);
+  const sticksOut = loadedLength - inside;
+  const gripDiameter = gripped(side, covered, profile, bar);
+  const zero = zeroTerms(input, side, chuck);
+  const forceN = bendingForceN(turned, material);
+  const thin = isFirst ? bar.diameter : (diametersBetween(profile, inside, ends.to)?.least ?? bar.diameter);
+  const bends = forceN !== null && material !== null && thin !== null && sticksOut > 0;
+  const cutsN =
+    depth === null || feed === null || !material ? null : kienzleN(material.kc11, material.mc, depth, feed) * WORN;
+  return {
+    ...{ side, grip, inside, rest, against, loadedLength, sticksOut, gripDiameter, zero },
+    register: isFirst ? turned.register : turned.backRegister,
+    program: isFirst ? turned.program : turned.backProgram,
+    from: isFirst ? 0 : ends.to,
+    to: isFirst ? ends.to : bar.length,
+    stock: isFirst ? bar.face : bar.back,
+    isFinished: !isFirst,
+    value: zero.every((t) => t.value !== null) ? zero.reduce((sum, t) => sum + t.value!, 0) : null,
+    gives: bends ? cantileverDeflectionMm(forceN, sticksOut, material.youngGPa, roundInertiaMm4(thin)) : null,
+    carriesNm: carriedNm(chuck, ends, gripDiameter),
+    asksNm: cutsN === null || bar.diameter === null ? null : (cutsN * bar.diameter) / 2000,
+  };
+}
+
+/** A part turned end for end: both sides, how each is gripped, its zero, and the shift between them. */
+export function planEnds(input: EndsInput): PlannedEnds {
+  const { on, devices } = input;
+  const { bar, machine } = on;
+  const { ends } = on.turned;
+  const found = devices.find((d) => d.id === ends.device);
+  const chuck = found ? turningChuck(found) : null;
+  const [first, second] = [planEnd(input, 'first', chuck), planEnd(input, 'second', chuck)];
+  const shiftTerms = [
+    { term: 'the stop is set elsewhere', value: ends.second.rest - ends.first.rest },
+    { term: 'the stock on the back face lies no longer at the stop', value: -bar.back },
+  ].filter((t) => t.value !== 0);
+  return {
+    ...{ chuck, first, second, shiftTerms, rpm: ends.rpm },
+    station: machine.stations.find((s: Machine['stations'][number]) => s.id === ends.station) ?? null,
+    shift: shiftTerms.reduce((sum, t) => sum + t.value, 0),
+  };
+}

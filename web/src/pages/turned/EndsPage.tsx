@@ -1,0 +1,226 @@
+import { DIRECTIONS } from '@violet-jaw/core/frames';
+import { turningChuck } from '@violet-jaw/core/holdings';
+import type { Ends } from '@violet-jaw/core/job';
+import { PART_SIDE } from '@violet-jaw/core/part';
+import { endConditions, endScene, endSteps, type PlannedEnd, type PlannedTurned } from '@violet-jaw/core/turned';
+import { unitName } from '@violet-jaw/core/units';
+import { useJob } from '../../app/JobLayout';
+import { FindingList } from '../../app/FindingList';
+import { Drawing } from '../../drawing/Drawing';
+import { useSize } from '../../drawing/useSize';
+import { LengthField } from '../../fields/LengthField';
+import { NumberField } from '../../fields/NumberField';
+import { ChoiceField, TextField } from '../../fields/TextField';
+import { usePlan } from '../../store/planStore';
+import { CutFields } from './BarFields';
+import { NotTurned } from './NotTurned';
+import { TurningTools } from './TurningTools';
+import { useTurned } from './useTurned';
+
+/** A part turned on one side, then end for end on the other: both as loaded, what to do, and the fields beside. */
+export function EndsPage() {
+  const findings = (usePlan((s) => s.planned?.findings) ?? []).filter((f) => f.section === 'turn');
+  const planned = usePlan((s) => s.planned?.turned);
+  const [box, width] = useSize<HTMLDivElement>([820, 600]);
+  return (
+    <div className="route-page">
+      <div className="bench-open">
+        <div className="bench-drawings turned-left turned-ends" ref={box}>
+          {planned?.ends ? (
+            <>
+              {(['first', 'second'] as const).map((side) => (
+                <Side key={side} planned={planned} side={side} width={width - 24} />
+              ))}
+              <Shift planned={planned} />
+            </>
+          ) : (
+            <p className="quiet m-3">{planned ? 'Choose a lathe and its chuck.' : 'planning…'}</p>
+          )}
+        </div>
+        <div className="bench-sheet turned-fields">
+          <FindingList findings={findings.filter((f) => f.level === 'stop')} />
+          <EndsFields />
+          <TurningTools />
+          <FindingList findings={findings.filter((f) => f.level !== 'stop')} />
+          <NotTurned />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** One side as it is loaded, its zero to be read from a meter away, and what is done in order. */
+function Side({ planned, side, width }: { planned: PlannedTurned; side: PlannedEnd['side']; width: number }) {
+  const { speech } = useJob();
+  const scene = endScene(planned, side, speech);
+  const { ends, lathe } = planned;
+  if (!ends || !scene || !lathe) return null;
+  const e = ends[side];
+  return (
+    <section aria-label={side === 'first' ? 'First side' : 'Second side'} className="mb-3">
+      <h3>
+        {scene.title}: <span className="number violet">{e.register}</span>{' '}
+        <span className="number">Z {speech.signed(e.value)}</span>
+      </h3>
+      <Drawing scene={scene} width={width} height={210} fontSize={13} />
+      <ol className="mb-0">
+        {endSteps(ends, side, { lathe, speech }).map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** How far the second zero lies from the first, and what that hangs on. */
+function Shift({ planned: { ends } }: { planned: PlannedTurned }) {
+  const { job, speech } = useJob();
+  if (!ends) return null;
+  return (
+    <section aria-label="Shift between the sides">
+      <h3>
+        From {ends.first.register} to {ends.second.register}: shift Z{' '}
+        <span className="number">{speech.signed(ends.shift)}</span> {unitName(job.units)}
+      </h3>
+      <ul className="mb-1">
+        {ends.shiftTerms.map((t) => (
+          <li key={t.term}>
+            {t.term}: <span className="number">{speech.signed(t.value)}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="quiet">It holds while: {endConditions(ends).join(' ')}</p>
+    </section>
+  );
+}
+
+function EndsFields() {
+  const { job, shop, change } = useJob();
+  const { turned, set } = useTurned();
+  const ends = turned.ends!;
+  const edit = (fields: Partial<Ends>) => set((t) => (t.ends ? { ends: { ...t.ends, ...fields } } : {}));
+  const machine = shop.machines.find((m) => m.id === job.machine);
+  const chucks = shop.devices.filter((d) => turningChuck(d) !== null);
+  return (
+    <section aria-label="Lathe and chuck">
+      <h3>Lathe and chuck</h3>
+      <div className="fields">
+        <ChoiceField
+          label="Machine"
+          value={job.machine ?? ''}
+          choices={[
+            { value: '', says: 'not chosen' },
+            ...shop.machines
+              .filter((m) => m.lathe?.moves === 'tools' || m.id === job.machine)
+              .map((m) => ({ value: m.id, says: m.name })),
+          ]}
+          onCommit={(m) => change({ machine: m || null })}
+        />
+        <ChoiceField
+          label="Front, turned first"
+          value={turned.front}
+          choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))}
+          onCommit={(front) => set({ front })}
+        />
+        <ChoiceField
+          label="Chuck"
+          value={ends.device ?? ''}
+          choices={[{ value: '', says: 'not chosen' }, ...chucks.map((d) => ({ value: d.id, says: d.name }))]}
+          onCommit={(device) => edit({ device: device || null })}
+        />
+        <ChoiceField
+          label="Station"
+          value={ends.station ?? ''}
+          choices={[
+            { value: '', says: 'not chosen' },
+            ...(machine?.stations ?? []).map((s) => ({ value: s.id, says: s.name })),
+          ]}
+          onCommit={(station) => edit({ station: station || null })}
+        />
+        <NumberField
+          label="Speed, 1/min"
+          value={ends.rpm}
+          min={0}
+          max={300_000}
+          positive
+          optional
+          digits={0}
+          onCommit={(rpm) => edit({ rpm })}
+        />
+        <NumberField
+          label="Gripping force, %"
+          value={ends.forceShare}
+          min={1}
+          max={100}
+          digits={0}
+          onCommit={(share) => edit({ forceShare: share ?? 100 })}
+        />
+        <LengthField
+          label="First side turned to"
+          mm={ends.to}
+          units={job.units}
+          min={0}
+          max={100_000}
+          onCommit={(to) => edit({ to })}
+        />
+        {(['first', 'second'] as const).map((side) => (
+          <RestFields key={side} side={side} ends={ends} edit={edit} />
+        ))}
+        <CutFields />
+        <TextField
+          label="Program, first side"
+          value={turned.program}
+          maxLength={200}
+          onCommit={(program) => set({ program })}
+        />
+        <TextField
+          label="Program, second side"
+          value={turned.backProgram}
+          maxLength={200}
+          onCommit={(backProgram) => set({ backProgram })}
+        />
+        <TextField
+          className="wide"
+          label="Why"
+          value={turned.why}
+          maxLength={4000}
+          placeholder="the reason, for whoever reads this later"
+          onCommit={(why) => set({ why })}
+        />
+      </div>
+    </section>
+  );
+}
+
+/** Where the end of the part comes to rest, from the face of the chuck. */
+function RestFields({
+  side,
+  ends,
+  edit,
+}: {
+  side: PlannedEnd['side'];
+  ends: Ends;
+  edit: (fields: Partial<Ends>) => void;
+}) {
+  const { job } = useJob();
+  const set = (fields: Partial<Ends['first']>) => edit({ [side]: { ...ends[side], ...fields } });
+  return (
+    <>
+      <LengthField
+        label={`${side === 'first' ? 'First' : 'Second'} side: its end rests at, from the chuck's face`}
+        mm={ends[side].rest}
+        units={job.units}
+        signed
+        min={-5000}
+        max={5000}
+        onCommit={(rest) => set({ rest })}
+      />
+      <ChoiceField
+        label={`${side === 'first' ? 'First' : 'Second'} side: against`}
+        value={ends[side].against}
+        choices={(['stop', 'jaw step', 'chuck face'] as const).map((value) => ({ value, says: value }))}
+        onCommit={(against) => set({ against })}
+      />
+    </>
+  );
+}
