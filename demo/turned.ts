@@ -61,10 +61,10 @@ export function mastSpindleJob(part: FileRef = { file: 'mast-spindle.step' }): J
       ...{ depth: 1, feed: 0.08, within: 0.02 },
       ...{ program: '8101', backProgram: '8102', backWork: 'Chamfer the back edge' },
       tools: [
-        { id: 'tool-1', number: 1, description: 'turning tool, 35° insert', use: 'turning', diameterLeft: null },
-        { id: 'tool-2', number: 2, description: 'grooving tool, 2 wide', use: 'turning', diameterLeft: null },
-        { id: 'tool-4', number: 4, description: 'cut-off tool, 2.5 wide', use: 'cut-off', diameterLeft: null },
-        { id: 'tool-11', number: 11, description: 'chamfer tool', use: 'back work', diameterLeft: null },
+        { id: 'tool-1', number: 1, description: 'turning tool, 35° insert', use: 'turning' },
+        { id: 'tool-2', number: 2, description: 'grooving tool, 2 wide', use: 'turning' },
+        { id: 'tool-4', number: 4, description: 'cut-off tool, 2.5 wide', use: 'cut-off' },
+        { id: 'tool-11', number: 11, description: 'chamfer tool', use: 'back work' },
       ],
     },
   };
@@ -96,8 +96,8 @@ export function pivotPinJob(part: FileRef = { file: 'pivot-pin.step' }): Job {
         second: { rest: -25, against: 'stop' },
       },
       tools: [
-        { id: 'tool-1', number: 1, description: 'turning tool, 80° insert', use: 'turning', diameterLeft: null },
-        { id: 'tool-3', number: 3, description: 'grooving tool, 3 wide', use: 'turning', diameterLeft: null },
+        { id: 'tool-1', number: 1, description: 'turning tool, 80° insert', use: 'turning' },
+        { id: 'tool-3', number: 3, description: 'grooving tool, 3 wide', use: 'turning' },
       ],
     },
   };

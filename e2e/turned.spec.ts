@@ -1,4 +1,5 @@
-import { enter, expect, go, LONG, saved, seriousViolations, test } from './app';
+import { newJob } from '@violet-jaw/core/job';
+import { enter, expect, go, LONG, makeJob, saved, seriousViolations, signIn, test } from './app';
 import { runThrough, tablet } from './atMachine';
 import { shaftStep } from './shaftStep';
 
@@ -136,5 +137,63 @@ test('a long part from STEP to issued sheet and run: grips, a mistake in the shi
     expect(said).toMatch(/Main spindle back by \+120\.000/);
     expect(said).toMatch(/Both spindles turn together, the same way, at no forced angle/);
     await at.context.close();
+  });
+});
+
+test('a pin is turned end for end: both sides as loaded, the shift, what forbids it, sheet, two people', async ({
+  page,
+  app,
+  browser,
+}) => {
+  await makeJob(page, app, {
+    ...newJob(
+      { number: 'T-PIN', part: 'Pin', units: 'inch', material: '1.4305' },
+      { bar: { section: 'round', across: 0.75 * 25.4, bore: 0, length: 2.1875 * 25.4, along: 'z' } },
+    ),
+    allowance: { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0.0625 * 25.4, zPlus: 0.03125 * 25.4 },
+  });
+  const side = (name: string) => page.getByRole('region', { name, exact: true });
+  const fields = page.getByRole('region', { name: 'Lathe and chuck' });
+
+  await test.step('on the lathe with the chuck, in inches; without a chuck it is a stop', async () => {
+    await page.getByRole('button', { name: 'Turn it end for end on Lathe 1' }).click(LONG);
+    await expect(page.locator('.turned-fields [data-code="no-chuck"]')).toBeVisible(LONG);
+    await fields.getByLabel('Front, turned first').selectOption('top face');
+    await fields.getByLabel('Chuck').selectOption('Chuck 160, soft jaws');
+    await fields.getByLabel('Station').selectOption('L');
+    await expect(page.locator('.turned-fields [data-code="no-chuck"]')).toHaveCount(0, LONG);
+  });
+
+  await test.step('the jaws reach over what nothing turns: a stop, gone when the part stands farther out', async () => {
+    await expect(page.locator('.turned-fields [data-code="left-between"]')).toBeVisible(LONG);
+    await enter(fields.getByLabel('First side turned to'), '1 3/8');
+    await enter(fields.getByLabel("First side: its end rests at, from the chuck's face"), '11/16');
+    await enter(fields.getByLabel("Second side: its end rests at, from the chuck's face"), '0.25');
+    await expect(page.locator('.turned-fields [data-code="left-between"]')).toHaveCount(0, LONG);
+    // by hand: face of the chuck, rest, stock on the back, length
+    const z = (-388.4 + (11 / 16 + 0.0625 + 2.1875) * 25.4) / 25.4;
+    await expect(side('First side')).toContainText(`Z −${Math.abs(z).toFixed(4)}`);
+    await expect(side('Shift between the sides')).toContainText('shift Z −0.5000 in');
+    await expect(side('Second side')).toContainText('Soft jaws bored to ⌀0.7500');
+    expect(await seriousViolations(page)).toEqual([]);
+  });
+
+  await test.step('another planner sees it, changes the speed, and both edits stay', async () => {
+    await saved(page);
+    const other = await browser.newContext();
+    await signIn(other, app.address, 'Planner');
+    const there = await other.newPage();
+    await there.goto(page.url());
+    await enter(there.getByLabel('Speed, 1/min'), '1200');
+    await enter(fields.getByLabel('Depth of cut, on the radius'), '0.02');
+    await expect(fields.getByLabel('Speed, 1/min')).toHaveValue('1200', LONG);
+    await expect(there.getByLabel('Depth of cut, on the radius')).toHaveValue('0.0200', LONG);
+    await other.close();
+  });
+
+  await test.step('the sheet holds both zeros and every step', async () => {
+    await go(page, 'Sheet');
+    await expect(page.getByRole('main')).toContainText('Turn the part end for end: the finished front goes in', LONG);
+    await expect(page.getByRole('main')).toContainText('Shift of Z from G54 to G55');
   });
 });

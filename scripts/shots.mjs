@@ -166,10 +166,10 @@ try {
     await openSection('Hold');
     await page.getByRole('img', { name: /Margin of the hold/ }).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1500);
-    await shot(name);
+    if (name) await shot(name);
   };
   await held('hold-vacuum', 'SK-1055');
-  await held('hold-weights', 'SK-1063');
+  await held(null, 'SK-1063');
   await openSection('Locate');
   await page.locator('svg.board .ghost').first().waitFor();
   await shot('locate');
@@ -183,6 +183,11 @@ try {
   await page.locator('[data-part="Dowels"]').evaluate((e) => e.scrollIntoView({ behavior: 'instant' }));
   await page.waitForTimeout(1500);
   await shot('dowels');
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await page.getByRole('link', { name: 'SK-1081' }).click();
+  await page.getByRole('button', { name: 'Section 2 begins' }).click({ timeout: 60_000 });
+  await page.waitForTimeout(800);
+  await shot('turned');
   await page.evaluate(() => window.scrollTo(0, 0));
   await menu('Night shift');
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();

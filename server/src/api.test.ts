@@ -41,6 +41,8 @@ test('the first run loads the demo shop, with every job planned for the list', a
     ['SK-1063', 1, 0],
     ['SK-1070', 2, 0],
     ['SK-1074', 4, 0],
+    ['SK-1081', 1, 0],
+    ['SK-1085', 2, 0],
   ]);
 }, 60_000);
 

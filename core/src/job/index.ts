@@ -34,6 +34,7 @@ export {
   type Turned,
   type TurningTool,
 } from './turnedSchema';
+export { MOST_STEPS } from './partSchema';
 export type { Film } from './filmSchema';
 export { JOINT_WAYS, standsWhere, type StandsOn } from './standsOnSchema';
 export { suppliesOf, checksOf } from './atTheMachine';

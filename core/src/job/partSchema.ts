@@ -54,14 +54,32 @@ export const barSchema = Type.Object(
   { additionalProperties: false },
 );
 
+/** So many lengths a typed turned part has at most. */
+export const MOST_STEPS = 60;
+const stepMm = Type.Number({ exclusiveMinimum: 0, maximum: 10_000 });
+export const turnedBodySchema = Type.Object(
+  {
+    along: axisName,
+    steps: Type.Array(
+      Type.Object(
+        { id: Type.String({ minLength: 1, maxLength: 60 }), length: stepMm, from: stepMm, to: stepMm },
+        { additionalProperties: false, description: 'A length, and its diameter at both ends: a cylinder or a cone.' },
+      ),
+      { minItems: 1, maxItems: MOST_STEPS },
+    ),
+  },
+  { additionalProperties: false },
+);
+
 export const partSchema = Type.Union(
   [
     Type.Object({ block: blockSchema }, { additionalProperties: false }),
     Type.Object({ bar: barSchema }, { additionalProperties: false }),
+    Type.Object({ turned: turnedBodySchema }, { additionalProperties: false }),
     fileBodySchema,
   ],
   {
     description:
-      'A typed block with one corner at the part origin, a typed bar with its axis through it, or a body of a file.',
+      'A typed block with one corner at the part origin, a typed bar with its axis through it, a typed table of lengths and diameters along an axis from the origin on, or a body of a file.',
   },
 );

@@ -41,7 +41,6 @@ const turningToolSchema = Type.Object(
       Type.Literal('drilling'),
       Type.Literal('back work'),
     ]),
-    diameterLeft: positiveOrNull(10_000, 'Cuts down to this diameter; null: as the profile has it.'),
   },
   { additionalProperties: false },
 );

@@ -23,6 +23,7 @@ import {
   boxMesh,
   flatLevels,
   meshBox,
+  turnedSolid,
   turnMesh,
   type FlatLevel,
   type Kernel,
@@ -53,6 +54,7 @@ export function bodyKey(source: FileBody): string {
 /** Surface of a part given by typed sizes. */
 export function typedSurface(source: Exclude<PartSource, FileBody>): Result<TriangleMesh> {
   if ('block' in source) return { ok: true, value: boxMesh({ min: { x: 0, y: 0, z: 0 }, max: source.block }) };
+  if ('turned' in source) return { ok: true, value: turnedSolid(source.turned.steps, source.turned.along) };
   const { bar: b } = source;
   if (b.section === 'tube' && b.bore >= b.across)
     return {

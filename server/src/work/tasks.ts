@@ -17,6 +17,7 @@ import {
 import type { Finding } from '@violet-jaw/core/findings';
 import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
+import { endScene, turnedScene, type PlannedTurned } from '@violet-jaw/core/turned';
 import { speechIn } from '@violet-jaw/core/units';
 import type { JobSummary } from '@violet-jaw/formats/api';
 import { bodiesFor } from '@violet-jaw/formats/part/bodies.ts';
@@ -89,6 +90,28 @@ async function planFresh({ job, shop, paths }: Input, tell: TellPhase, { first, 
   return { ok: true as const, value: { planner, planned: planned.value } };
 }
 
+/** A turned part as the list shows it: from bar once, end for end both sides; numbers and names left out. */
+function turnedPictures(turned: PlannedTurned, units: Job['units']): JobSummary['setups'] {
+  const speech = speechIn(units);
+  const { register, backRegister } = turned.turned;
+  const scenes = turned.ends
+    ? [
+        { register, scene: endScene(turned, 'first', speech) },
+        { register: backRegister, scene: endScene(turned, 'second', speech) },
+      ]
+    : [{ register, scene: turnedScene(turned, { section: 0, speech }) }];
+  return scenes.map(({ register: of, scene }, i) => {
+    const shapes = scene?.shapes.filter((s) => s.kind === 'region' || s.kind === 'lines');
+    const options = { width: 96, height: 60, fontSize: 3, hatchSpacing: 5, markSize: 3.5 };
+    const page = shapes && layoutScene({ title: '', shapes }, options);
+    return {
+      op: 10 * (i + 1),
+      register: of,
+      picture: page ? { width: page.width, height: page.height, primitives: page.primitives } : null,
+    };
+  });
+}
+
 /** A summary, and compressed what opening the job needs. */
 export interface Summarized {
   readonly summary: JobSummary;
@@ -124,26 +147,28 @@ export async function summarize(
       note: count('note'),
     },
     problem: null,
-    setups: planned.setups.map((s) => {
-      const views = outlines?.setups.find((o) => o.id === s.id)?.views;
-      const page = views
-        ? layoutScene(
-            setupScene({
-              view: 'leftEnd',
-              planned: s,
-              outlines: views.leftEnd,
-              speech: speechIn(input.job.units),
-              options: { dimensions: false, labels: false },
-            }),
-            { width: 96, height: 60, fontSize: 3, hatchSpacing: 5, markSize: 3.5 },
-          )
-        : null;
-      return {
-        op: s.op,
-        register: s.register,
-        picture: page ? { width: page.width, height: page.height, primitives: page.primitives } : null,
-      };
-    }),
+    setups: planned.turned
+      ? turnedPictures(planned.turned, input.job.units)
+      : planned.setups.map((s) => {
+          const views = outlines?.setups.find((o) => o.id === s.id)?.views;
+          const page = views
+            ? layoutScene(
+                setupScene({
+                  view: 'leftEnd',
+                  planned: s,
+                  outlines: views.leftEnd,
+                  speech: speechIn(input.job.units),
+                  options: { dimensions: false, labels: false },
+                }),
+                { width: 96, height: 60, fontSize: 3, hatchSpacing: 5, markSize: 3.5 },
+              )
+            : null;
+          return {
+            op: s.op,
+            register: s.register,
+            picture: page ? { width: page.width, height: page.height, primitives: page.primitives } : null,
+          };
+        }),
   };
   const job = outlines && gzipSync(jobToText({ planned, outlines }));
   planner.graph.clear();

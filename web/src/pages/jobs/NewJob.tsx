@@ -10,6 +10,7 @@ import { api } from '../../store/api';
 import { shopStore } from '../../store/shopStore';
 import { PartReader } from './PartReader';
 import type { PartChoice } from './partFile';
+import { typedBody, type Shape } from './typedBody';
 
 /** What a job is called, and how many. */
 interface Head {
@@ -46,7 +47,7 @@ export function NewJob({
     material: '',
     quantity: '1',
   });
-  const [form, setForm] = useState<'block' | 'round' | 'hexagon' | 'tube'>('block');
+  const [form, setForm] = useState<Shape>('block');
   const [block, setBlock] = useState({ x: 100, y: 60, z: 40 });
   const [bar, setBar] = useState({ across: 40, bore: 0, length: 100, along: 'x' as 'x' | 'y' | 'z' });
   const [problem, setProblem] = useState<string | null>(null);
@@ -66,7 +67,7 @@ export function NewJob({
   wanted.current = () =>
     newJob(
       { ...head, number: head.number.trim(), quantity, units },
-      choice ? choice.source : form === 'block' ? { block } : { bar: { ...bar, section: form } },
+      choice ? choice.source : typedBody(form, block, bar),
     );
   const make = async (event: FormEvent) => {
     event.preventDefault();
@@ -164,8 +165,8 @@ function TypedPart({
   setBar,
 }: {
   setFile: Dispatch<SetStateAction<File | null>>;
-  form: 'block' | 'round' | 'hexagon' | 'tube';
-  setForm: Dispatch<SetStateAction<'block' | 'round' | 'hexagon' | 'tube'>>;
+  form: Shape;
+  setForm: Dispatch<SetStateAction<Shape>>;
   block: { x: number; y: number; z: number };
   units: Units;
   setBlock: Dispatch<SetStateAction<{ x: number; y: number; z: number }>>;
@@ -195,6 +196,7 @@ function TypedPart({
             { value: 'round', says: 'round bar' },
             { value: 'hexagon', says: 'hexagon bar' },
             { value: 'tube', says: 'tube' },
+            { value: 'turned', says: 'turned, by lengths and diameters' },
           ]}
           onCommit={setForm}
         />

@@ -14,6 +14,7 @@ import { urlOf } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 import { featuresInWorker } from '../../worker/readPartInWorker';
 import { PartReader } from '../jobs/PartReader';
+import { TurnedSteps } from './TurnedSteps';
 import type { PartChoice } from '../jobs/partFile';
 
 /** Where the part's shape comes from: typed sizes or a file, and reading a newer revision of it. */
@@ -71,6 +72,7 @@ export function PartSource() {
         </div>
       )}
       {'bar' in body && <BarFields body={body} setBar={setBar} />}
+      {'turned' in body && <TurnedSteps turned={body.turned} />}
       {isFileBody(body) && <FileLine body={body} bodies={bodies} onChange={(next) => change({ body: next })} />}
       {planned && (
         <>

@@ -63,7 +63,7 @@ export function TurningTools() {
                 ...t.tools,
                 {
                   ...{ id: newId(), number: Math.max(0, ...t.tools.map((z) => z.number)) + 1 },
-                  ...{ description: '', use: 'turning' as const, diameterLeft: null },
+                  ...{ description: '', use: 'turning' as const },
                 },
               ],
             }))
