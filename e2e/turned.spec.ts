@@ -159,8 +159,8 @@ test('a pin is turned end for end: both sides as loaded, the shift, what forbids
     await page.getByRole('button', { name: 'Turn it end for end on Lathe 1' }).click(LONG);
     await expect(page.locator('.turned-fields [data-code="no-chuck"]')).toBeVisible(LONG);
     await fields.getByLabel('Front, turned first').selectOption('top face');
-    await fields.getByLabel('Chuck').selectOption('Chuck 160, soft jaws');
-    await fields.getByLabel('Station').selectOption('L');
+    await fields.getByLabel('Chuck', { exact: true }).selectOption('Chuck 160, soft jaws');
+    await fields.getByLabel('Station', { exact: true }).selectOption('L');
     await expect(page.locator('.turned-fields [data-code="no-chuck"]')).toHaveCount(0, LONG);
   });
 

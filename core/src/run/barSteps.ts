@@ -53,7 +53,7 @@ function blockStep({ speech }: Making, block: Block, i: number, hasSecond: boole
   return {
     ...step('bar', null, `First part, ${i + 1}: ${titleOf(block)}`, {
       says: ['Single block, feed override low, a hand on feed hold. Nobody reaches in while a spindle turns.'],
-      columns: { main: block.main.map((s) => s.says), second: hasSecond ? block.second.map((s) => s.says) : [] },
+      columns: { main: block.main.map((s) => s.says), second: hasSecond ? block.second.map((s) => s.says) : null },
       asks: [
         ...(moved && last
           ? [readMain('main', 'Main spindle stands at, machine Z', last.main.to, unitName(speech.units))]

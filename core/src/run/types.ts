@@ -63,8 +63,8 @@ export interface RunStep {
   readonly edge?: { readonly along: 'x' | 'y'; readonly apart: number };
   /** what an indicator is to show; left out on other steps */
   readonly check?: CheckByHand;
-  /** turned from bar: what both spindles do, side by side; left out on other steps */
-  readonly columns?: { readonly main: readonly string[]; readonly second: readonly string[] };
+  /** turned from bar: what both spindles do, side by side; second null: there is none. Left out on other steps */
+  readonly columns?: { readonly main: readonly string[]; readonly second: readonly string[] | null };
   /** said where a reading is off and no setup knows more about it; left out: nothing is */
   readonly ifOff?: string;
 }

@@ -27,3 +27,18 @@ test('a typed turned part is a closed solid of its size, along any axis; its vol
       const across = (['x', 'y', 'z'] as const).find((a) => a !== along)!;
       expect(max[across]).toBeCloseTo(Math.max(...of.flatMap((s) => [s.from, s.to])) / 2, 9);
       // area of a regular polygon over that of its circle, for as many corners as one ring has
+      const corners = (mesh.positions.length / 3 - 2) / ringCount(of);
+      const share = Math.sin((2 * Math.PI) / corners) / ((2 * Math.PI) / corners);
+      const round = of.reduce(
+        (sum, s) => sum + (Math.PI * s.length * (s.from ** 2 + s.from * s.to + s.to ** 2)) / 12,
+        0,
+      );
+      expect(meshVolume(mesh) / (round * share)).toBeCloseTo(1, 9);
+    }),
+    { seed: 17, numRuns: 60 },
+  );
+});
+
+/** Rings of corners: one at each end of a length, one where two lengths go on in one diameter. */
+const ringCount = (of: readonly { from: number; to: number }[]): number =>
+  of.reduce((sum, s, i) => sum + (i > 0 && of[i - 1].to === s.from ? 1 : 2), 0);

@@ -129,23 +129,22 @@ function Pictures({ plan, step }: { plan: RunPlan; step: RunStep }) {
 function BothSides({ columns: { main, second } }: { columns: NonNullable<RunStep['columns']> }) {
   return (
     <div className="run-sides">
-      {[
-        { name: 'Main spindle', says: main },
-        ...(second.length > 0 || main.length === 0 ? [{ name: 'Second spindle', says: second }] : []),
-      ].map(({ name, says }) => (
-        <section key={name} aria-label={name}>
-          <h2>{name}</h2>
-          {says.length === 0 ? (
-            <p className="quiet">waits</p>
-          ) : (
-            <ol className="run-list">
-              {says.map((s, i) => (
-                <li key={i}>{s}</li>
-              ))}
-            </ol>
-          )}
-        </section>
-      ))}
+      {[{ name: 'Main spindle', says: main }, ...(second ? [{ name: 'Second spindle', says: second }] : [])].map(
+        ({ name, says }) => (
+          <section key={name} aria-label={name}>
+            <h2>{name}</h2>
+            {says.length === 0 ? (
+              <p className="quiet mb-0">waits, and stays as it is</p>
+            ) : (
+              <ol className="run-list">
+                {says.map((s, i) => (
+                  <li key={i}>{s}</li>
+                ))}
+              </ol>
+            )}
+          </section>
+        ),
+      )}
     </div>
   );
 }

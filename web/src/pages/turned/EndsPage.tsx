@@ -25,7 +25,13 @@ export function EndsPage() {
   return (
     <div className="route-page">
       <div className="bench-open">
-        <div className="bench-drawings turned-left turned-ends" ref={box}>
+        <div
+          className="bench-drawings turned-left turned-ends"
+          ref={box}
+          tabIndex={0}
+          role="group"
+          aria-label="Both sides"
+        >
           {planned?.ends ? (
             <>
               {(['first', 'second'] as const).map((side) => (
