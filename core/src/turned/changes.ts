@@ -52,12 +52,14 @@ export function changesOf({ turned, bar }: OnLathe, grips: Grips, units: Units):
   const entered =
     turned.changes ??
     (grips.best?.changes ?? []).map((c, i) => ({
-      ...{ id: `change-${i + 1}`, at: asTold(c - bar.face, units), move: null, shift: null },
+      ...{ id: `change-${i + 1}`, at: c - bar.face, move: null, shift: null },
     }));
-  const sorted = [...entered].sort((a, b) => a.at - b.at);
+  // every number as the control can be told it: then shifts that were rounded are taken back to the last digit
+  const sorted = entered.map((c) => ({ ...c, at: asTold(c.at, units) })).sort((a, b) => a.at - b.at);
   return sorted.map((c, i): PlannedChange => {
     const plannedMove = c.at - (sorted[i - 1]?.at ?? -bar.face);
-    const move = c.move ?? plannedMove;
-    return { ...{ id: c.id, at: c.at, move, plannedMove }, shift: c.shift ?? move, isTyped: turned.changes !== null };
+    const move = c.move === null ? plannedMove : asTold(c.move, units);
+    const shift = c.shift === null ? move : asTold(c.shift, units);
+    return { ...{ id: c.id, at: c.at, move, plannedMove, shift }, isTyped: turned.changes !== null };
   });
 }

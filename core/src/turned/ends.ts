@@ -5,6 +5,7 @@ import { forceAtSpeed, turningChuck } from '../holdings';
 import { stationFor, type Device, type Machine, type RoundDevice, type Station, type WorkMaterial } from '../shop';
 import type { Speech } from '../units';
 import { cylinderBetween, diametersBetween, type Profile } from './profile';
+import { commonTerm } from './common';
 import { bendingForceN } from './sections';
 import type { BarHere, OnLathe } from './types';
 
@@ -127,6 +128,7 @@ function zeroTerms(input: EndsInput, side: PlannedEnd['side'], chuck: Device | n
       from: 'length of the finished part',
       plusMinus: sizeTolerance,
     },
+    ...commonTerm(on),
   ];
 }
 

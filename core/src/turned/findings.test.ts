@@ -35,6 +35,9 @@ test.each<[string, Partial<TurnedCase>]>([
   ['no-plan-of-grips', turned({ keptClear: [{ id: 'z', from: 60, to: 200, why: 'thread' }] })],
   ['beyond-stroke', turned({ changes: at(150) })],
   ['beyond-stroke', turned({ start: -40 })],
+  ['beyond-stroke', second({ max: 150 })],
+  ['register-not-on-machine', turned({ backRegister: 'G58' })],
+  ['register-used-twice', turned({ backRegister: 'G54' })],
   ['change-kept-clear', turned({ changes: at(106, 212), keptClear: [{ id: 'z', from: 100, to: 110, why: 'seat' }] })],
   ['change-kept-clear', turned({ changes: at(20, 120, 230) })],
   ['change-kept-clear', turned({ changes: at(106, 212, 319) })],
@@ -98,6 +101,14 @@ test('a zero along the axis is the sum of its terms; both move with what they ha
   expect(sum(planned.backZero)).toBeCloseTo(last.at, 9);
   const back = planTurnedCase({ ...shaft, back: 0.4 }).planned;
   expect(sum(back.backZero)).toBeCloseTo(sum(planned.backZero) - 0.4, 9);
+});
+
+test('a common offset that stays on the machine is taken off both registers', () => {
+  const machine = { ...shaft.machine!, commonOffset: { x: 0, y: 0, z: 1.25, why: 'fixture' } };
+  const sum = (terms: readonly { value: number | null }[] | null) => terms!.reduce((all, t) => all + t.value!, 0);
+  const [plain, with1] = [planTurnedCase(shaft).planned, planTurnedCase({ ...shaft, machine }).planned];
+  expect(sum(with1.zero)).toBeCloseTo(sum(plain.zero) - 1.25, 9);
+  expect(sum(with1.backZero)).toBeCloseTo(sum(plain.backZero) - 1.25, 9);
 });
 
 test('a part within the stroke is turned in one grip, with and without a second spindle', () => {

@@ -7,6 +7,7 @@ import { barFits, gripsNextToCutOff, secondGrips } from './checks/barFits';
 import { endsBend, endsGripped, endsMeet } from './checks/endsHeld';
 import { changesAllowed, gripsFound, heldWhileOpen, insideStroke } from './checks/grips';
 import { latheReady } from './checks/latheReady';
+import { turnedRegisters } from './checks/registers';
 
 /** Every check of a part turned from bar. A new one is added here. */
 const CHECKS: readonly ((planned: PlannedTurned, told: Told) => Finding[])[] = [
@@ -22,6 +23,7 @@ const CHECKS: readonly ((planned: PlannedTurned, told: Told) => Finding[])[] = [
   shiftsTakenBack,
   barBends,
   angleAgreed,
+  turnedRegisters,
   endsGripped,
   endsMeet,
   endsBend,

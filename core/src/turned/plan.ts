@@ -8,6 +8,7 @@ import type { Result, TriangleMesh } from '../solid';
 import type { Speech, Units } from '../units';
 import { accountOf } from './account';
 import { asTold, changesOf, proposeGrips, toldWithin } from './changes';
+import { commonTerm } from './common';
 import { linesOf } from './lines';
 import { profileOf, volumeOfProfile, type Profile } from './profile';
 import { sectionsOf } from './sections';
@@ -61,7 +62,7 @@ function barOf({ allowance, blank, turned, units }: TurnedInput['job'], partLeng
 
 /** Where a part begins: as far forward as the longest section allows, so that the bar sticks out least. */
 function startOf({ turned, machine, bar }: OnLathe, changes: PlannedTurned['changes'], units: Units): number {
-  if (turned.start !== null) return turned.start;
+  if (turned.start !== null) return asTold(turned.start, units);
   let [at, deepest] = [0, 0];
   [...changes.map((c) => c.at), bar.length + bar.back + bar.cutOff].forEach((to, i, all) => {
     at -= to - (all[i - 1] ?? -bar.face);
@@ -73,7 +74,7 @@ function startOf({ turned, machine, bar }: OnLathe, changes: PlannedTurned['chan
 }
 
 /** The account of the main side's zero along Z: terms add up to the register. */
-function zeroOf({ turned, bar }: OnLathe, start: number): Term[] {
+function zeroOf({ turned, bar, machine, lathe }: OnLathe, start: number): Term[] {
   return [
     {
       key: 'station',
@@ -91,12 +92,13 @@ function zeroOf({ turned, bar }: OnLathe, start: number): Term[] {
       from: 'the raw end of the bar stands at the tools, the finished face lies behind it',
       plusMinus: null,
     },
+    ...commonTerm({ machine, lathe }),
   ];
 }
 
 /** The account of the second side's zero on the finished back face. */
 function backZeroOf(
-  { second, bar }: OnLathe,
+  { second, bar, machine, lathe }: OnLathe,
   grips: readonly SecondGrip[],
   { sizeTolerance, speech }: { readonly sizeTolerance: number; readonly speech: Speech },
 ): Term[] | null {
@@ -127,6 +129,7 @@ function backZeroOf(
       from: `it goes in ${speech.sizeWithUnit(held.to)} before the cut-off`,
       plusMinus: null,
     },
+    ...commonTerm({ machine, lathe }),
   ];
 }
 

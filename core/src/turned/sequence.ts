@@ -242,7 +242,7 @@ export function sequenceOf(input: SequenceInput): BarStep[] {
   const shifted = changes.reduce((sum, c) => sum + c.shift, 0);
   w.put('main', 'mainStop', ['Stop the main spindle', 'nothing turns while collets open']);
   if (changes.length > 0) {
-    const by = turned.takeBack ?? -shifted;
+    const by = turned.takeBack === null ? -shifted : asTold(turned.takeBack, speech.units);
     w.put('main', 'shift', [`Take all shifts back: ${speech.signed(by)}`, 'the next part starts where this one did'], {
       by,
     });

@@ -206,3 +206,30 @@ test('in inches the lines are inches, and rounded shifts still add up to nothing
   expect(shifts.reduce((a, b) => a + b, 0)).toBe(0);
   expect(run(planned, 200, 'inch').stopped).toBeNull();
 });
+
+test('changes put at 64ths of an inch are told in ten-thousandths: all shifts are taken back to the last digit', () => {
+  const at = (sixtyFourths: number) => (sixtyFourths / 64) * 25.4;
+  const places = fc.tuple(
+    fc.integer({ min: 200, max: 250 }),
+    fc.integer({ min: 420, max: 470 }),
+    fc.integer({ min: 640, max: 690 }),
+  );
+  fc.assert(
+    fc.property(places, (sixtyFourths) => {
+      const changes = sixtyFourths.map((n, i) => ({ id: `c${i}`, at: at(n), move: null, shift: null }));
+      const { planned } = planTurnedCase({
+        ...{ steps: shaft(at(810)), machine: barLathe(at(300)), across: at(44), units: 'inch', face: at(1) },
+        turned: { cutOff: at(6), grip: at(64), changes },
+      });
+      const told = [...planned.lines!.main.matchAll(/^SHIFT ([+-][\d.]+)$/gm)].map((m) =>
+        Math.round(Number(m[1]) * 1e4),
+      );
+      expect(told).toHaveLength(4);
+      expect(told.reduce((a, b) => a + b, 0)).toBe(0);
+      const { parts, stopped } = run(planned, 20, 'inch');
+      expect(stopped).toBeNull();
+      expect(Math.abs(parts[19].start - parts[0].start)).toBeLessThan(1e-9);
+    }),
+    { seed: 17, numRuns: 60 },
+  );
+});

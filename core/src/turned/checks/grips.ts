@@ -27,7 +27,7 @@ export function insideStroke(planned: PlannedTurned, told: Told): Finding[] {
   const { speech } = told;
   const { min, max } = machine.travel.z;
   const out = steps.find((s) => s.main.to < min - SAME_MM || s.main.to > max + SAME_MM);
-  if (!out) return [];
+  if (!out) return secondInside(planned, told);
   const beyond = out.main.to < min ? min - out.main.to : out.main.to - max;
   return [
     findingOf(told, 'turn/beyond-stroke')('stop', {
@@ -35,6 +35,29 @@ export function insideStroke(planned: PlannedTurned, told: Told): Finding[] {
       numbers: { to: out.main.to, beyond },
       because: `Its stroke is ${speech.sizeWithUnit(max - min)}, and every section has to lie within it.`,
       remedy: 'Plan the grips anew, or begin elsewhere.',
+    }),
+  ];
+}
+
+/** The second spindle goes along with the bar while it carries it: that has to be in its travel too. */
+function secondInside({ lathe, steps }: PlannedTurned, told: Told): Finding[] {
+  const second = lathe?.second;
+  // where it grips is looked at by itself
+  const out = steps.find(
+    (s) =>
+      s.act === 'turnTo' &&
+      second &&
+      s.second &&
+      (s.second.to < second.min - SAME_MM || s.second.to > second.max + SAME_MM),
+  );
+  if (!out || !second) return [];
+  const { speech } = told;
+  return [
+    findingOf(told, 'turn/beyond-stroke')('stop', {
+      says: `Step ${out.id}, ${out.says}: the second spindle goes along to ${speech.signed(out.second!.to)}; its travel is ${speech.signed(second.min)} to ${speech.signed(second.max)}.`,
+      numbers: { to: out.second!.to },
+      because: 'It carries the front of the bar while the section is turned.',
+      remedy: 'Grip more of the front, or turn shorter sections.',
     }),
   ];
 }

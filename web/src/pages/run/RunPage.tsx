@@ -128,6 +128,14 @@ function RunHead({ state }: { state: RunState | null }) {
   );
 }
 
+/** The setups of a run, or what is turned. */
+function whatIsRun({ setups, steps, machineName, quantity }: RunPlan): string {
+  if (setups.length === 0 && steps.length > 0)
+    return `Turned on ${machineName}: ${quantity} ${quantity === 1 ? 'part' : 'parts'}, ${steps.length} steps.`;
+  const all = setups.map((s) => `Op ${s.op} ${s.does}`).join('; ');
+  return `${setups.length} ${setups.length === 1 ? 'setup' : 'setups'} on ${machineName}: ${all}.`;
+}
+
 /** Begin a run, or go on with one that stands on the machine. */
 function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
   const { data: runs } = useServer('runs', { id: jobId });
@@ -136,10 +144,7 @@ function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
   return (
     <main className="run-main">
       <h1>{plan.part}</h1>
-      <p className="run-says">
-        {plan.setups.length} {plan.setups.length === 1 ? 'setup' : 'setups'} on {plan.machineName}:{' '}
-        {plan.setups.map((s) => `Op ${s.op} ${s.does}`).join('; ')}.
-      </p>
+      <p className="run-says">{whatIsRun(plan)}</p>
       {others.map((o) => (
         <p key={`${o.jobId}${o.register}${o.by}`} className="finding caution">
           <span className="level">caution</span>
@@ -156,9 +161,11 @@ function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
           <Button className="run-go" onClick={startRun}>
             Begin a run
           </Button>{' '}
-          <Button variant="outline-primary" className="run-other" onClick={startPractice}>
-            Practise on the simulated machine
-          </Button>
+          {plan.setups.length > 0 && (
+            <Button variant="outline-primary" className="run-other" onClick={startPractice}>
+              Practise on the simulated machine
+            </Button>
+          )}
         </>
       )}
       {standing.map((r) => (

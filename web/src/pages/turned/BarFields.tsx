@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { DIRECTIONS } from '@violet-jaw/core/frames';
 import type { Turned } from '@violet-jaw/core/job';
 import { PART_SIDE } from '@violet-jaw/core/part';
+import type { Register } from '@violet-jaw/core/shop';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
@@ -90,10 +91,36 @@ export function BarFields() {
           onCommit={(barLength) => set({ barLength })}
         />
         <CutFields />
+        <RegisterFields />
         <HandOverFields />
       </div>
       <Given unit={unitName(units)} />
     </section>
+  );
+}
+
+/** Work offsets of both sides. */
+export function RegisterFields() {
+  const { job, shop } = useJob();
+  const { turned, set } = useTurned();
+  const machine = shop.machines.find((m) => m.id === job.machine);
+  const choices = (now: Register) =>
+    [...new Set([...(machine?.registers ?? []), now])].map((value) => ({ value, says: value }));
+  return (
+    <>
+      <ChoiceField
+        label="Register, first side"
+        value={turned.register}
+        choices={choices(turned.register)}
+        onCommit={(register) => set({ register })}
+      />
+      <ChoiceField
+        label="Register, second side"
+        value={turned.backRegister}
+        choices={choices(turned.backRegister)}
+        onCommit={(backRegister) => set({ backRegister })}
+      />
+    </>
   );
 }
 

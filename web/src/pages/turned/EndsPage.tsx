@@ -12,13 +12,14 @@ import { LengthField } from '../../fields/LengthField';
 import { NumberField } from '../../fields/NumberField';
 import { ChoiceField, TextField } from '../../fields/TextField';
 import { usePlan } from '../../store/planStore';
-import { CutFields } from './BarFields';
+import { CutFields, RegisterFields } from './BarFields';
 import { NotTurned } from './NotTurned';
 import { TurningTools } from './TurningTools';
 import { useTurned } from './useTurned';
 
 /** A part turned on one side, then end for end on the other: both as loaded, what to do, and the fields beside. */
 export function EndsPage() {
+  const { isPlanner } = useJob();
   const findings = (usePlan((s) => s.planned?.findings) ?? []).filter((f) => f.section === 'turn');
   const planned = usePlan((s) => s.planned?.turned);
   const [box, width] = useSize<HTMLDivElement>([820, 600]);
@@ -45,8 +46,10 @@ export function EndsPage() {
         </div>
         <div className="bench-sheet turned-fields">
           <FindingList findings={findings.filter((f) => f.level === 'stop')} />
-          <EndsFields />
-          <TurningTools />
+          <fieldset disabled={!isPlanner}>
+            <EndsFields />
+            <TurningTools />
+          </fieldset>
           <FindingList findings={findings.filter((f) => f.level !== 'stop')} />
           <NotTurned />
         </div>
@@ -173,6 +176,7 @@ function EndsFields() {
           <RestFields key={side} side={side} ends={ends} edit={edit} />
         ))}
         <CutFields />
+        <RegisterFields />
         <TextField
           label="Program, first side"
           value={turned.program}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
+import { useJob } from '../../app/JobLayout';
 import { FindingList } from '../../app/FindingList';
 import { usePlan } from '../../store/planStore';
 import { useSize } from '../../drawing/useSize';
@@ -13,6 +14,7 @@ import { TurningTools } from './TurningTools';
 
 /** A part turned from bar: its half section with the changes of grip, what both spindles do, and the fields beside. */
 export function TurnedPage() {
+  const { isPlanner } = useJob();
   const planned = usePlan((s) => s.planned);
   const [box, width] = useSize<HTMLDivElement>([820, 600]);
   const [section, setSection] = useState(0);
@@ -48,10 +50,12 @@ export function TurnedPage() {
         </div>
         <div className="bench-sheet turned-fields">
           <FindingList findings={(planned?.findings ?? []).filter((f) => f.section === 'turn' && f.level === 'stop')} />
-          <BarFields />
-          <Changes />
-          <KeptClear />
-          <TurningTools />
+          <fieldset disabled={!isPlanner}>
+            <BarFields />
+            <Changes />
+            <KeptClear />
+            <TurningTools />
+          </fieldset>
           <FindingList findings={(planned?.findings ?? []).filter((f) => f.section === 'turn' && f.level !== 'stop')} />
           <NotTurned />
         </div>

@@ -1,0 +1,30 @@
+import { findingOf, type Finding, type Told } from '../../findings';
+import type { PlannedTurned } from '../types';
+
+/** Both sides have a register of their own, and the control has both. */
+export function turnedRegisters({ turned, machine, lathe, ends }: PlannedTurned, told: Told): Finding[] {
+  if (!machine || !lathe) return [];
+  const used = ends || lathe.second ? [turned.register, turned.backRegister] : [turned.register];
+  return [
+    ...used
+      .filter((r) => !machine.registers.includes(r))
+      .map((r) =>
+        findingOf(told, 'turn/register-not-on-machine')('stop', {
+          says: `${machine.name} has no register ${r}.`,
+          numbers: {},
+          because: 'The control refuses it.',
+          remedy: `Use one of ${machine.registers.join(', ')}.`,
+        }),
+      ),
+    ...(used.length === 2 && used[0] === used[1]
+      ? [
+          findingOf(told, 'turn/register-used-twice')('stop', {
+            says: `Both sides use ${used[0]}, for different zeros.`,
+            numbers: {},
+            because: 'Keying in the second overwrites the first.',
+            remedy: 'Give the second side a register of its own.',
+          }),
+        ]
+      : []),
+  ];
+}
