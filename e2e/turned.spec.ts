@@ -167,6 +167,8 @@ test('a pin is turned end for end: both sides as loaded, the shift, what forbids
   await test.step('the jaws reach over what nothing turns: a stop, gone when the part stands farther out', async () => {
     await expect(page.locator('.turned-fields [data-code="left-between"]')).toBeVisible(LONG);
     await enter(fields.getByLabel('First side turned to'), '1 3/8');
+    await fields.getByLabel('First side: against').selectOption('jaw step');
+    await fields.getByLabel('Second side: against').selectOption('jaw step');
     await enter(fields.getByLabel("First side: its end rests at, from the chuck's face"), '11/16');
     await enter(fields.getByLabel("Second side: its end rests at, from the chuck's face"), '0.25');
     await expect(page.locator('.turned-fields [data-code="left-between"]')).toHaveCount(0, LONG);

@@ -69,7 +69,7 @@ export function runPlan({
 function turnedSteps(making: Making): RunStep[] {
   const { turned } = making.planned;
   if (!turned) return [];
-  if (turned.ends) return endRunSteps(making, { ...turned, ends: turned.ends });
+  if (turned.ends) return turned.ends.chuck ? endRunSteps(making, { ...turned, ends: turned.ends }) : [];
   return turned.start === null ? [] : barSteps(making, turned);
 }
 

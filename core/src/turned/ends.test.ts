@@ -2,6 +2,8 @@ import { Matrix } from 'ml-matrix';
 import { newEnds, type Ends } from '../job';
 import type { Device, Machine } from '../shop';
 import { barLathe, planTurnedCase, type TurnedCase } from '../testing/turnedJobs';
+import { speechIn } from '../units';
+import { endScene, endSteps } from '.';
 
 const chuck: Device = {
   ...{ kind: 'chuck', id: 'chuck', name: 'Chuck', locatesWithin: 0.02, minDiameter: 10, maxDiameter: 60 },
@@ -117,4 +119,18 @@ test('free-end-bends: a thin end far out of the jaws, by F·l³/(3·E·I)', () =
 
 test('an other-lathe is told for a part from bar on a lathe with a chuck, too', () => {
   expect(pin({}, { turned: { ends: null } }).codes).toContain('other-lathe');
+});
+
+test('against the face of the chuck nothing else is set; without a chuck nothing is told of the jaws', () => {
+  const { planned } = pin({ first: { rest: 17, against: 'chuck face' }, to: 40 });
+  expect(planned.ends!.first).toMatchObject({ rest: 0, inside: 30, sticksOut: 45.5 });
+  const speech = speechIn('mm');
+  const steps = endSteps(planned.ends!, 'first', { lathe: planned.lathe!, speech }).join(' ');
+  expect(steps).toMatch(/against the chuck face/);
+  expect(steps).not.toMatch(/Set the chuck face/);
+  const none = pin({ device: null }).planned;
+  expect(endSteps(none.ends!, 'first', { lathe: none.lathe!, speech })).toEqual([
+    'No chuck is chosen: how the part lies in it is not known.',
+  ]);
+  expect(JSON.stringify(endScene(none, 'first', speech))).not.toMatch(/in the jaws/);
 });

@@ -61,6 +61,9 @@ interface EndsInput {
   readonly speech: Speech;
 }
 
+/** Against the face of the chuck the part's end lies at it: nothing else can be set there. */
+const restOf = ({ against, rest }: Ends['first']): number => (against === 'chuck face' ? 0 : rest);
+
 /** What of a part the jaws cover, from the end that is in the chuck: they reach so far out of the chuck's face, mm. */
 function coveredBy(chuck: RoundDevice | null, rest: number): { readonly from: number; readonly to: number } {
   const from = Math.max(0, -rest);
@@ -98,7 +101,8 @@ function stationTerm(station: Station | null, chuck: Device | null): Term {
 function zeroTerms(input: EndsInput, side: PlannedEnd['side'], chuck: Device | null): Term[] {
   const { on, sizeTolerance, speech } = input;
   const { bar, turned, machine } = on;
-  const { rest, against } = turned.ends[side];
+  const { against } = turned.ends[side];
+  const rest = restOf(turned.ends[side]);
   const station = machine.stations.find((s) => s.id === turned.ends.station) ?? null;
   const raw: Term[] =
     side === 'first'
@@ -116,7 +120,10 @@ function zeroTerms(input: EndsInput, side: PlannedEnd['side'], chuck: Device | n
       term: `part's end against the ${against}`,
       value: rest,
       source: 'planned',
-      from: `${against} set at ${speech.signed(rest)} from the face of the chuck`,
+      from:
+        against === 'chuck face'
+          ? 'it lies there'
+          : `${against} set at ${speech.signed(rest)} from the face of the chuck`,
       plusMinus: null,
     },
     ...raw,
@@ -143,7 +150,8 @@ function planEnd(input: EndsInput, side: PlannedEnd['side'], chuck: RoundDevice 
   const { bar, turned, profile } = on;
   const { ends, depth, feed } = turned;
   const isFirst = side === 'first';
-  const { rest, against } = ends[side];
+  const { against } = ends[side];
+  const rest = restOf(ends[side]);
   const covered = coveredBy(chuck, rest);
   const [grip, inside] = [covered.to - covered.from, covered.to];
   const loadedLength = bar.length + bar.back + (isFirst ? bar.face : 0);
@@ -179,7 +187,7 @@ export function planEnds(input: EndsInput): PlannedEnds {
   const chuck = found ? turningChuck(found) : null;
   const [first, second] = [planEnd(input, 'first', chuck), planEnd(input, 'second', chuck)];
   const shiftTerms = [
-    { term: 'the stop is set elsewhere', value: ends.second.rest - ends.first.rest },
+    { term: 'the stop is set elsewhere', value: second.rest - first.rest },
     { term: 'the stock on the back face lies no longer at the stop', value: -bar.back },
   ].filter((t) => t.value !== 0);
   return {

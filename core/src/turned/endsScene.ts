@@ -80,7 +80,7 @@ export function endScene(
         role: 'hidden',
         points: becomes.map(([u, v]): Point => [u, s * v]),
       })),
-      ...jaws(e, far, radius),
+      ...(ends.chuck ? jaws(e, far, radius) : []),
       ...face(far - e.rest, lathe?.bore ?? 0, radius),
       {
         kind: 'line',
@@ -91,13 +91,22 @@ export function endScene(
         ],
       },
       { kind: 'zero', mark: 'work', at: [0, 0], label: side === 'first' ? turned.register : turned.backRegister },
-      horizontal(
-        'in the jaws',
-        [far + e.inside - e.grip, far + e.inside],
-        { reach: -1.6 * radius, side: 'bottom' },
-        speech.size(e.grip),
-      ),
-      horizontal('sticks out', [far + e.inside, e.stock], { reach: -radius, side: 'bottom' }, speech.size(e.sticksOut)),
+      ...(ends.chuck
+        ? [
+            horizontal(
+              'in the jaws',
+              [far + e.inside - e.grip, far + e.inside],
+              { reach: -1.6 * radius, side: 'bottom' },
+              speech.size(e.grip),
+            ),
+            horizontal(
+              'sticks out',
+              [far + e.inside, e.stock],
+              { reach: -radius, side: 'bottom' },
+              speech.size(e.sticksOut),
+            ),
+          ]
+        : []),
       horizontal('turned', [-(e.to - e.from), 0], { reach: radius, side: 'top' }, speech.size(e.to - e.from)),
     ],
   };

@@ -60,14 +60,18 @@ export function endSteps(
   { lathe, speech }: { readonly lathe: Lathe; readonly speech: Speech },
 ): string[] {
   const e = side === 'first' ? first : second;
+  if (!chuck) return ['No chuck is chosen: how the part lies in it is not known.'];
   const size = (mm: number) => speech.sizeWithUnit(mm);
-  const diameter = e.gripDiameter === null ? 'not one diameter' : `⌀${speech.size(e.gripDiameter)}`;
-  const bored = chuck && e.isFinished && hasBoredJaws(chuck) && e.gripDiameter !== null;
+  const diameter =
+    e.gripDiameter === null ? 'the part, which has several diameters there' : `⌀${speech.size(e.gripDiameter)}`;
+  const bored = e.isFinished && hasBoredJaws(chuck) && e.gripDiameter !== null;
   const x = lathe.diameters === 'diameter' ? 'the diameter you measured' : 'half of the diameter you measured';
   return [
     'Spindle stands. Hands only while it stands.',
     ...(bored ? [`Soft jaws bored to ${diameter} over ${size(e.grip)}, closed on the ring they were bored on.`] : []),
-    `Set the ${e.against} to ${speech.signed(e.rest)} from the face of the chuck.`,
+    ...(e.against === 'chuck face'
+      ? []
+      : [`Set the ${e.against} to ${speech.signed(e.rest)} from the face of the chuck.`]),
     side === 'first'
       ? `Sawn piece, ${size(e.loadedLength)} long: its end against the ${e.against}. ${size(e.grip)} lie in the jaws.`
       : `Turn the part end for end: the finished front goes in, against the ${e.against}. Close on ${diameter}, ${size(e.grip)} of it in the jaws.`,

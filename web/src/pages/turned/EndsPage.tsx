@@ -216,21 +216,23 @@ function RestFields({
   const set = (fields: Partial<Ends['first']>) => edit({ [side]: { ...ends[side], ...fields } });
   return (
     <>
-      <LengthField
-        label={`${side === 'first' ? 'First' : 'Second'} side: its end rests at, from the chuck's face`}
-        mm={ends[side].rest}
-        units={job.units}
-        signed
-        min={-5000}
-        max={5000}
-        onCommit={(rest) => set({ rest })}
-      />
       <ChoiceField
         label={`${side === 'first' ? 'First' : 'Second'} side: against`}
         value={ends[side].against}
         choices={(['stop', 'jaw step', 'chuck face'] as const).map((value) => ({ value, says: value }))}
         onCommit={(against) => set({ against })}
       />
+      {ends[side].against !== 'chuck face' && (
+        <LengthField
+          label={`${side === 'first' ? 'First' : 'Second'} side: its end rests at, from the chuck's face`}
+          mm={ends[side].rest}
+          units={job.units}
+          signed
+          min={-5000}
+          max={5000}
+          onCommit={(rest) => set({ rest })}
+        />
+      )}
     </>
   );
 }
