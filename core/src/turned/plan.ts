@@ -57,7 +57,14 @@ function barOf({ allowance, blank, turned, units }: TurnedInput['job'], partLeng
     turned.cutOff,
   ].map((mm) => asTold(mm, units));
   const isBar = blank.kind === 'round bar' && blank.along === axisOf(turned.front);
-  return { diameter: isBar ? blank.across : null, face, back, length, cutOff, needed: face + length + back + cutOff };
+  return {
+    diameter: isBar && asTold(blank.across, units) > 0 ? blank.across : null,
+    face,
+    back,
+    length,
+    cutOff,
+    needed: face + length + back + cutOff,
+  };
 }
 
 /** Where a part begins: as far forward as the longest section allows, so that the bar sticks out least. */
