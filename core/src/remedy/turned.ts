@@ -1,7 +1,12 @@
 import type { Finding } from '../findings';
 import type { Job, Turned } from '../job';
 import type { PlannedJob } from '../plan';
-import type { Remedy } from '.';
+
+/** As the remedies of every finding: what a button says, and what it changes. */
+interface Remedy {
+  readonly says: string;
+  readonly put: (job: Job) => Job;
+}
 
 const inTurned =
   (change: (turned: Turned) => Partial<Turned>) =>

@@ -4,7 +4,6 @@
  */
 
 export * from './types';
-export type { SheetBarZero, SheetSequenceRow, SheetTurned } from './turned';
 export * from './atHand';
 export { ledgerRows, workZeroOf } from './ledgerRows';
 export * from './sheet';

@@ -1,4 +1,3 @@
-import type { Scene } from '../scene';
 import {
   endConditions,
   endScene,
@@ -13,46 +12,7 @@ import {
 import type { Lathe } from '../shop';
 import type { Term } from '../ledger';
 import { unitName, type Speech } from '../units';
-import type { Row } from './types';
-
-/** A work zero along the axis, ready to print. */
-export interface SheetBarZero {
-  readonly register: string;
-  /** "Z −21.000", or that it is not known */
-  readonly value: string;
-  readonly says: string;
-  readonly terms: readonly { readonly term: string; readonly from: string; readonly value: string }[];
-}
-
-/** One line of the sequence: both sides, or where they wait for each other. */
-export interface SheetSequenceRow {
-  readonly main: string;
-  readonly mainAt: string;
-  readonly zeroAt: string;
-  readonly second: string;
-  readonly secondAt: string;
-  /** said across both columns instead; empty: nothing is */
-  readonly across: string;
-}
-
-/** A part turned from bar, ready to print: page, PDF and text are views of it. */
-export interface SheetTurned {
-  readonly rows: readonly Row[];
-  readonly pictures: readonly Scene[];
-  readonly zeros: readonly SheetBarZero[];
-  readonly tools: readonly { readonly number: string; readonly description: string; readonly says: string }[];
-  readonly changes: readonly Row[];
-  readonly hasSecond: boolean;
-  readonly sequence: readonly SheetSequenceRow[];
-  readonly account: readonly {
-    readonly what: string;
-    readonly move: string;
-    readonly shift: string;
-    readonly mainAt: string;
-    readonly zeroAt: string;
-  }[];
-  readonly closes: string;
-}
+import type { Row, SheetBarZero, SheetSequenceRow, SheetTurned } from './types';
 
 const valueOf = (terms: readonly Term[] | null): number | null =>
   terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null;

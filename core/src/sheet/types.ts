@@ -3,7 +3,6 @@ import type { Axis } from '../frames';
 import type { Finding } from '../findings';
 import type { Projection } from '../shop';
 import type { Change } from './compare';
-import type { SheetTurned } from './turned';
 
 /** A value with its name, ready to print. */
 export interface Row {
@@ -89,6 +88,45 @@ export interface SheetFinding {
   readonly says: string;
   readonly remedy: string;
   readonly accepted: { readonly reason: string; readonly by: string } | null;
+}
+
+/** A work zero along the axis, ready to print. */
+export interface SheetBarZero {
+  readonly register: string;
+  /** "Z −21.000", or that it is not known */
+  readonly value: string;
+  readonly says: string;
+  readonly terms: readonly { readonly term: string; readonly from: string; readonly value: string }[];
+}
+
+/** One line of the sequence: both sides, or where they wait for each other. */
+export interface SheetSequenceRow {
+  readonly main: string;
+  readonly mainAt: string;
+  readonly zeroAt: string;
+  readonly second: string;
+  readonly secondAt: string;
+  /** said across both columns instead; empty: nothing is */
+  readonly across: string;
+}
+
+/** A part turned from bar, ready to print: page, PDF and text are views of it. */
+export interface SheetTurned {
+  readonly rows: readonly Row[];
+  readonly pictures: readonly Scene[];
+  readonly zeros: readonly SheetBarZero[];
+  readonly tools: readonly { readonly number: string; readonly description: string; readonly says: string }[];
+  readonly changes: readonly Row[];
+  readonly hasSecond: boolean;
+  readonly sequence: readonly SheetSequenceRow[];
+  readonly account: readonly {
+    readonly what: string;
+    readonly move: string;
+    readonly shift: string;
+    readonly mainAt: string;
+    readonly zeroAt: string;
+  }[];
+  readonly closes: string;
 }
 
 /** The setup sheet as data: page, PDF and text are views of it. */

@@ -1,9 +1,8 @@
 import { horizontal, rectangle, type Point, type Scene, type Shape } from '../scene';
 import type { Speech } from '../units';
-import type { PlannedEnd } from './ends';
 import { diameterOf, type Profile, type ProfilePiece } from './profile';
 import { pointsOf } from './scene';
-import type { PlannedTurned } from './types';
+import type { PlannedEnd, PlannedTurned } from './types';
 
 /** A piece seen from the other end. */
 const mirrored = (p: ProfilePiece, length: number): ProfilePiece => ({

@@ -6,7 +6,6 @@
 export * from './types';
 export * from './profile';
 export { proppedDeflectionMm } from './beam';
-export type { PlannedEnd, PlannedEnds } from './ends';
 export { planGrips, type GripPlan, type Grips, type GripsWanted, type KeptClear } from './grips';
 export { accountOf, partsBefore } from './account';
 export { keptClearOf, strokeOf } from './changes';

@@ -1,7 +1,6 @@
 import type { Term } from '../ledger';
-import type { Turned } from '../job';
-import type { BarLines, Lathe, Machine, SecondSpindle } from '../shop';
-import type { PlannedEnds } from './ends';
+import type { Ends, Turned } from '../job';
+import type { BarLines, Lathe, Machine, RoundDevice, SecondSpindle, Station } from '../shop';
 import type { Grips } from './grips';
 import type { Profile } from './profile';
 
@@ -96,7 +95,51 @@ export interface SecondGrip {
   readonly diameter: number | null;
 }
 
-/** A part turned from bar, planned. */
+/** One side of a part that is turned end for end. Places count from the finished front face, mm. */
+export interface PlannedEnd {
+  readonly side: 'first' | 'second';
+  readonly register: string;
+  readonly program: string;
+  /** what is turned in it */
+  readonly from: number;
+  readonly to: number;
+  /** held by the jaws: what lies in them of the part */
+  readonly grip: number;
+  /** how far the part goes in behind the front of the jaws */
+  readonly inside: number;
+  readonly rest: number;
+  readonly against: Ends['first']['against'];
+  readonly loadedLength: number;
+  /** stock on the face that is turned */
+  readonly stock: number;
+  readonly sticksOut: number;
+  /** null: no single diameter there */
+  readonly gripDiameter: number | null;
+  /** whether what is gripped is finished */
+  readonly isFinished: boolean;
+  readonly zero: readonly Term[];
+  /** null: a term is not known */
+  readonly value: number | null;
+  /** how far the free end gives under the tool; null: not known */
+  readonly gives: number | null;
+  /** what the jaws carry at speed, and what the cut asks, N·m; null: not known */
+  readonly carriesNm: number | null;
+  readonly asksNm: number | null;
+}
+
+/** A part turned end for end in a chuck, planned. */
+export interface PlannedEnds {
+  readonly chuck: RoundDevice | null;
+  readonly station: Station | null;
+  readonly rpm: number | null;
+  readonly first: PlannedEnd;
+  readonly second: PlannedEnd;
+  /** how far the zero of the second side lies from the first one's along Z, and from what */
+  readonly shift: number;
+  readonly shiftTerms: readonly { readonly term: string; readonly value: number }[];
+}
+
+/** A turned part, planned: from bar, or end for end. */
 export interface PlannedTurned {
   readonly turned: Turned;
   readonly profile: Profile | null;

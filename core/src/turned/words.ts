@@ -2,8 +2,7 @@ import { hasBoredJaws } from '../holdings';
 import type { TurningTool } from '../job';
 import type { Lathe } from '../shop';
 import type { Speech } from '../units';
-import type { PlannedEnd, PlannedEnds } from './ends';
-import type { BarStep, PlannedTurned } from './types';
+import type { BarStep, PlannedEnd, PlannedEnds, PlannedTurned } from './types';
 
 /** One line of the sequence: what each side does, or a place where both wait for each other. */
 export type SequenceRow =

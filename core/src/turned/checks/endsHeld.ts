@@ -1,8 +1,7 @@
 import { findingOf, type Finding, type Told } from '../../findings';
 import { hasBoredJaws } from '../../holdings';
 import type { RoundDevice } from '../../shop';
-import type { PlannedEnd } from '../ends';
-import type { PlannedTurned } from '../types';
+import type { PlannedEnd, PlannedTurned } from '../types';
 
 /** The tool stays this far off the jaws (common practice, no source). */
 const CLEAR_MM = 1;
