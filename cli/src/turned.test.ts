@@ -37,6 +37,7 @@ test('the run of the mast spindle: every step of both spindles, in order, and al
   const told = plan.steps.flatMap((s) => [...(s.columns?.main ?? []), ...(s.columns?.second ?? [])]);
   const wanted = turned.steps.filter((s) => s.act !== 'meet' && s.act !== 'wait').map((s) => s.says);
   expect([...told].sort()).toEqual([...wanted].sort());
+  expect(plan.registers).toEqual(['G54', 'G55']);
   // a lathe has no Y to read
   expect(plan.steps.flatMap((s) => s.asks).some((a) => a.axis === 'y')).toBe(false);
   expect(plan.steps.find((s) => s.id === 'run/bar/zeros')!.says[0]).toMatch(/^G54, main side: Z −21\.000 mm/);

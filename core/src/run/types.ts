@@ -159,6 +159,8 @@ export interface RunPlan {
   readonly commonOffset: Vec3;
   readonly quantity: number;
   readonly setups: readonly RunSetup[];
+  /** registers that are keyed in without a setup: of a turned part; left out: those of the setups are all */
+  readonly registers?: readonly string[];
   readonly steps: readonly RunStep[];
 }
 

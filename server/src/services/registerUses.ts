@@ -15,12 +15,24 @@ interface SomeSetup extends SomeHold {
   readonly hold?: SomeHold | null;
 }
 
+/** What is turned has a register for each side. */
+const ofTurned = ({ register, backRegister }: { register?: string; backRegister?: string }): RegisterUse[] => [
+  ...(register ? [{ register, by: 'first side' }] : []),
+  ...(backRegister && backRegister !== register ? [{ register: backRegister, by: 'second side' }] : []),
+];
+
 /** The registers of a job's document, of any version that has them. */
 export function registerUses(document: object): RegisterUse[] {
-  const { setups = [], copies } = document as {
+  const {
+    setups = [],
+    copies,
+    turned,
+  } = document as {
     setups?: readonly SomeSetup[];
     copies?: { x: number; y: number; z: number };
+    turned?: { register?: string; backRegister?: string } | null;
   };
+  if (turned) return ofTurned(turned);
   const hasCopies = copies !== undefined && copies.x * copies.y * copies.z > 1;
   return setups.flatMap((s): RegisterUse[] => [
     ...(s.register ? [{ register: s.register, by: `Op ${s.op}` }] : []),

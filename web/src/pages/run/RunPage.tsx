@@ -178,10 +178,10 @@ function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
 }
 
 /** Registers of this run that another job uses which stands on the machine, or was run there today. */
-function useOthersStanding({ machineId, setups }: RunPlan, jobId: string): readonly RegisterEntry[] {
+function useOthersStanding(
+  { machineId, setups, registers = setups.map((s) => s.register) }: RunPlan,
+  jobId: string,
+): readonly RegisterEntry[] {
   const { data } = useServer('machineRegisters', { machine: machineId ?? '' }, { enabled: machineId !== null });
-  return (
-    data?.filter((u) => u.jobId !== jobId && u.state !== 'planned' && setups.some((s) => s.register === u.register)) ??
-    []
-  );
+  return data?.filter((u) => u.jobId !== jobId && u.state !== 'planned' && registers.includes(u.register)) ?? [];
 }
