@@ -39,7 +39,7 @@ export {
   type FlatSeatInput,
   type PlateSeat,
 } from './flat/seat';
-export { forceAtSpeed, hasBoredJaws, turningChuck } from './round/hold';
+export { forceAtSpeed, hasBoredJaws, ringInJaws, turningChuck } from './round/hold';
 export { isRoundGrip, seatRound, turnsAbout, type RoundSeatInput } from './round/seat';
 
 /** Every way of holding. */

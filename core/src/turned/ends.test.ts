@@ -1,6 +1,8 @@
 import { Matrix } from 'ml-matrix';
 import { newEnds, type Ends } from '../job';
+import { rotationOf } from '../frames';
 import type { Device, Machine } from '../shop';
+import { circleLoop, prism, turnMesh } from '../solid';
 import { barLathe, planTurnedCase, type TurnedCase } from '../testing/turnedJobs';
 import { speechIn } from '../units';
 import { endScene, endSteps } from '.';
@@ -133,4 +135,22 @@ test('against the face of the chuck nothing else is set; without a chuck nothing
     'No chuck is chosen: how the part lies in it is not known.',
   ]);
   expect(JSON.stringify(endScene(none, 'first', speech))).not.toMatch(/in the jaws/);
+});
+
+test('tube-squeezed: a bore where the jaws hold leaves a thin wall, by the formulas of a ring', () => {
+  // a tube ⌀20 with a bore ⌀18, 74 long: prism with its outline and its hole
+  const mesh = turnMesh(
+    prism(circleLoop({ u: 0, v: 0, radius: 10 }), [circleLoop({ u: 0, v: 0, radius: 9, curve: 0 })], 74),
+    rotationOf({ up: '+y', right: '+z' }),
+  );
+  const more = { mesh, steps: [], across: 22, devices: [{ ...chuck, soft: 'hard' } as Device] };
+  const { planned, findings } = pin({ second: { rest: 0, against: 'stop' }, to: 40 }, more);
+  const { squeezed } = planned.ends!.second;
+  expect(squeezed!.wall).toBeCloseTo(1, 6);
+  const each = 24_000 / 3;
+  const theta = Math.PI / 3;
+  const moment = ((each * 9.5) / 2) * (1 / theta - 1 / Math.tan(theta));
+  expect(squeezed!.stressMPa).toBeCloseTo((6 * moment) / (30 * 1 ** 2), 6);
+  expect(findings.find((f) => f.code === 'tube-squeezed')!.says).toMatch(/wall of 1\.000 mm/);
+  expect(pin().planned.ends!.second.squeezed).toBeNull();
 });

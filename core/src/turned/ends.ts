@@ -1,10 +1,10 @@
 import type { Ends } from '../job';
 import type { Term } from '../ledger';
 import { cantileverDeflectionMm, kienzleN, roundInertiaMm4, WORN } from '../hold';
-import { forceAtSpeed, turningChuck } from '../holdings';
+import { forceAtSpeed, ringInJaws, turningChuck } from '../holdings';
 import { stationFor, type Device, type Machine, type RoundDevice, type Station, type WorkMaterial } from '../shop';
 import type { Speech } from '../units';
-import { cylinderBetween, diametersBetween, type Profile } from './profile';
+import { boreBetween, cylinderBetween, diametersBetween, type Profile } from './profile';
 import { commonTerm } from './common';
 import { bendingForceN } from './sections';
 import type { BarHere, OnLathe, PlannedEnd, PlannedEnds } from './types';
@@ -101,6 +101,21 @@ function carriedNm(chuck: RoundDevice | null, { rpm, forceShare }: Ends, diamete
   return (chuck.friction * forceAtSpeed(chuck, { rpm, forceShare }).turningN * diameter) / 2000;
 }
 
+/** What the jaws do to the wall of a part that is hollow where they hold it; they press hardest standing still. */
+function squeezedBy(
+  { on, material }: EndsInput,
+  chuck: RoundDevice | null,
+  covered: ReturnType<typeof coveredBy>,
+  diameter: number | null,
+): PlannedEnd['squeezed'] {
+  const bore = boreBetween(on.profile, covered.from, covered.to);
+  if (bore === null || diameter === null || !chuck || !material || bore >= diameter) return null;
+  const wall = (diameter - bore) / 2;
+  const ring = { radiusMm: (diameter - wall) / 2, wallMm: wall, lengthMm: Math.max(0.1, covered.to - covered.from) };
+  const { staticN } = forceAtSpeed(chuck, { rpm: null, forceShare: on.turned.ends.forceShare });
+  return { wall, ...ringInJaws(chuck, ring, staticN, material.youngGPa) };
+}
+
 function planEnd(input: EndsInput, side: PlannedEnd['side'], chuck: RoundDevice | null): PlannedEnd {
   const { on, material } = input;
   const { bar, turned, profile } = on;
@@ -130,6 +145,7 @@ function planEnd(input: EndsInput, side: PlannedEnd['side'], chuck: RoundDevice 
     value: zero.every((t) => t.value !== null) ? zero.reduce((sum, t) => sum + t.value!, 0) : null,
     gives: bends ? cantileverDeflectionMm(forceN, sticksOut, material.youngGPa, roundInertiaMm4(thin)) : null,
     carriesNm: carriedNm(chuck, ends, gripDiameter),
+    squeezed: isFirst ? null : squeezedBy(input, chuck, covered, gripDiameter),
     asksNm: cutsN === null || bar.diameter === null ? null : (cutsN * bar.diameter) / 2000,
   };
 }

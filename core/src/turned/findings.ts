@@ -4,7 +4,7 @@ import { moveIsShift, shiftsTakenBack } from './checks/accountCloses';
 import { angleAgreed } from './checks/angleAgreed';
 import { barBends } from './checks/barBends';
 import { barFits, gripsNextToCutOff, secondGrips } from './checks/barFits';
-import { endsBend, endsGripped, endsMeet } from './checks/endsHeld';
+import { endsBend, endsGripped, endsMeet, wallSqueezed } from './checks/endsHeld';
 import { changesAllowed, gripsFound, heldWhileOpen, insideStroke } from './checks/grips';
 import { latheReady } from './checks/latheReady';
 import { turnedRegisters } from './checks/registers';
@@ -27,6 +27,7 @@ const CHECKS: readonly ((planned: PlannedTurned, told: Told) => Finding[])[] = [
   endsGripped,
   endsMeet,
   endsBend,
+  wallSqueezed,
 ];
 
 /** What the checks say of it. */

@@ -170,11 +170,11 @@ export function planTurned(input: TurnedInput): PlannedTurned {
   const { job, mesh, features, machine, material, speech } = input;
   const { turned } = job;
   const lathe = machine?.lathe ?? null;
-  const read: Result<Profile> = profileOf(mesh, turned.front, axisThrough(features, turned.front));
+  const read: Result<Profile> = profileOf(mesh, turned.front, axisThrough(features, turned.front), speech);
   const profile = read.ok ? read.value : null;
   const bar = barOf(job, profile?.length ?? 0);
   const base = {
-    ...{ turned, profile, bar, machine, lathe, problem: read.ok ? null : read.problem },
+    ...{ turned, profile, bar, machine, lathe, material, problem: read.ok ? null : read.problem },
     removedMm3: profile && removedOf(profile, bar),
   };
   if (!machine || !lathe || !profile || !isForWay(turned, lathe)) return { ...base, ...NOTHING };

@@ -1,5 +1,6 @@
 import { AXES, axisOf, signOf, type Direction, type Vec3 } from '../frames';
 import { facet, meshBox, vertex, type Result, type TriangleMesh } from '../solid';
+import { speechIn, type Speech } from '../units';
 
 /** A round piece of a meridian: the circle it lies on, `at` along the axis and so far from it. mm. */
 export interface Arc {
@@ -63,6 +64,15 @@ export function diametersBetween(
 export function cylinderBetween(profile: Profile, from: number, to: number): number | null {
   const here = diametersBetween(profile, from, to);
   return here && here.most - here.least <= ON_MERIDIAN_MM ? here.most : null;
+}
+
+/** The largest bore a part has between two places; null: it is solid there. */
+export function boreBetween({ bores }: Profile, from: number, to: number): number | null {
+  const here = bores.flatMap((b) => {
+    const [p, q] = [Math.max(from, b.from), Math.min(to, b.to)];
+    return q - p > SAME_MM ? [diameterOf(b, p), diameterOf(b, q)] : [];
+  });
+  return here.length === 0 ? null : Math.max(...here);
 }
 
 /** Integral of √(R² − u²) from 0 to u. */
@@ -233,7 +243,12 @@ const isSame = (p: ProfilePiece, q: ProfilePiece): boolean =>
  * part coordinates
  * @returns a problem where nothing goes round about that axis
  */
-export function profileOf(mesh: TriangleMesh, front: Direction, through: Vec3): Result<Profile> {
+export function profileOf(
+  mesh: TriangleMesh,
+  front: Direction,
+  through: Vec3,
+  speech: Speech = speechIn('mm'),
+): Result<Profile> {
   const about = aboutAxis(mesh, front, through);
   const byFace = new Map<number, number[]>();
   for (let t = 0; t < mesh.triangles.length; t += 3) {
@@ -255,7 +270,7 @@ export function profileOf(mesh: TriangleMesh, front: Direction, through: Vec3): 
   if (typeof outside === 'number')
     return {
       ok: false,
-      problem: `The part does not go round ${outside.toFixed(3)} mm behind its front face. Choose another axis, or plan it as a milled part.`,
+      problem: `The part does not go round ${speech.sizeWithUnit(outside)} behind its front face. Choose another axis, or plan it as a milled part.`,
     };
   const hollow = meridians.filter((m) => m.hollow).map((m) => m.piece);
   const bores = hollow.filter((p, i) => hollow.findIndex((q) => isSame(p, q)) === i).sort((p, q) => p.from - q.from);

@@ -1,5 +1,5 @@
 import type { BarLines, Lathe, Machine } from '../shop';
-import { fromUnits, type Units } from '../units';
+import { formatSigned, fromUnits, unitName, type Units } from '../units';
 
 /** What one part met on the simulated control. Machine coordinates, mm; lengths of bar from the raw end of the part. */
 export interface SimulatedPart {
@@ -83,10 +83,14 @@ class World {
 
   zero: number;
 
-  constructor(private readonly of: Pick<BarRun, 'machine' | 'cutOff' | 'zero' | 'start'>) {
+  constructor(private readonly of: Pick<BarRun, 'machine' | 'cutOff' | 'zero' | 'start' | 'units'>) {
     this.zero = of.zero;
     this.main = { z: of.start, closed: true, runs: false };
     this.second = { z: of.machine.lathe.second?.max ?? 0, closed: false };
+  }
+
+  #told(mm: number): string {
+    return formatSigned(mm, this.of.units);
   }
 
   /** @returns what is wrong; null: nothing */
@@ -147,7 +151,7 @@ class World {
   #moveMain(to: number): string | null {
     const { min, max } = this.of.machine.travel.z;
     if (to < min - ROUNDING_MM || to > max + ROUNDING_MM)
-      return `Over-travel: the main spindle would go to ${to.toFixed(4)} mm, its travel is ${min} to ${max} mm.`;
+      return `Over-travel: the main spindle would go to ${this.#told(to)}, its travel is ${this.#told(min)} to ${this.#told(max)} ${unitName(this.of.units)}.`;
     const by = this.main.z - to;
     this.main.z = to;
     if (!this.main.closed) return null;
@@ -161,7 +165,7 @@ class World {
     const second = this.of.machine.lathe.second;
     if (!second) return 'There is no second spindle.';
     if (to < second.min - ROUNDING_MM || to > second.max + ROUNDING_MM)
-      return `Over-travel: the second spindle would go to ${to.toFixed(4)} mm, its travel is ${second.min} to ${second.max} mm.`;
+      return `Over-travel: the second spindle would go to ${this.#told(to)}, its travel is ${this.#told(second.min)} to ${this.#told(second.max)} ${unitName(this.of.units)}.`;
     if (this.second.closed && !along && this.main.closed && this.cutOffAt === null)
       return 'The second spindle pulls at the bar while the main one holds it.';
     this.second.z = to;

@@ -1,6 +1,6 @@
 import type { Term } from '../ledger';
 import type { Ends, Turned } from '../job';
-import type { BarLines, Lathe, Machine, RoundDevice, SecondSpindle, Station } from '../shop';
+import type { BarLines, Lathe, Machine, RoundDevice, SecondSpindle, Station, WorkMaterial } from '../shop';
 import type { Grips } from './grips';
 import type { Profile } from './profile';
 
@@ -124,6 +124,8 @@ export interface PlannedEnd {
   readonly gives: number | null;
   /** what the jaws carry at speed, and what the cut asks, N·m; null: not known */
   readonly carriesNm: number | null;
+  /** what the jaws do to the wall of a hollow part; null: it is solid there, or not known */
+  readonly squeezed: { readonly wall: number; readonly stressMPa: number; readonly deflectionMm: number } | null;
   readonly asksNm: number | null;
 }
 
@@ -148,6 +150,7 @@ export interface PlannedTurned {
   readonly bar: BarHere;
   readonly machine: Machine | null;
   readonly lathe: Lathe | null;
+  readonly material: WorkMaterial | null;
   readonly grips: Grips | null;
   readonly changes: readonly PlannedChange[];
   readonly sections: readonly TurnedSection[];

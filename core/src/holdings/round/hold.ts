@@ -80,15 +80,24 @@ function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped)
 function ringWall(input: HoldOf<RoundDevice>, gripped: Gripped, forceN: number): WallUnderLoad | null {
   const thicknessMm = wallOf(input, gripped);
   if (thicknessMm === null || !input.material) return null;
-  const { count: jaws, width } = jawsOf(input.device);
   const radiusMm = Math.min(...gripped.across) / 2 - thicknessMm / 2;
-  const lengthMm = Math.max(0.1, gripped.to - gripped.from);
-  const base = { thicknessMm, spanMm: (2 * Math.PI * radiusMm) / jaws };
-  const ring = { jaws, radiusMm, wallMm: thicknessMm, lengthMm };
-  const { youngGPa } = input.material;
+  const base = { thicknessMm, spanMm: (2 * Math.PI * radiusMm) / jawsOf(input.device).count };
+  const ring = { radiusMm, wallMm: thicknessMm, lengthMm: Math.max(0.1, gripped.to - gripped.from) };
+  return { ...base, ...ringInJaws(input.device, ring, forceN, input.material.youngGPa) };
+}
+
+/** Stress and give of a ring between the jaws of a device. @param forceN all jaws together */
+export function ringInJaws(
+  device: RoundDevice,
+  of: { readonly radiusMm: number; readonly wallMm: number; readonly lengthMm: number },
+  forceN: number,
+  youngGPa: number,
+): { readonly stressMPa: number; readonly deflectionMm: number } {
+  const { count: jaws, width } = jawsOf(device);
+  const ring = { jaws, ...of };
   const eachN = forceN / jaws;
-  if (hasBoredJaws(input.device)) return { ...base, ...ringInBoredJaws(eachN, ring, youngGPa, width) };
-  return { ...base, stressMPa: ringStressMPa(eachN, ring), deflectionMm: ringDeflectionMm(eachN, ring, youngGPa) };
+  if (hasBoredJaws(device)) return ringInBoredJaws(eachN, ring, youngGPa, width);
+  return { stressMPa: ringStressMPa(eachN, ring), deflectionMm: ringDeflectionMm(eachN, ring, youngGPa) };
 }
 
 /** How far the part gives at its free end under 100 N, and how many diameters it stands out. */

@@ -134,3 +134,22 @@ export function endsBend({ ends, turned, bar }: PlannedTurned, told: Told): Find
     ];
   });
 }
+
+/** Jaws on a thin wall press it out of round; what gives back when they open is cut away from it. */
+export function wallSqueezed({ ends, turned, material }: PlannedTurned, told: Told): Finding[] {
+  const squeezed = ends?.second.squeezed;
+  if (!ends || !squeezed || !material) return [];
+  const { speech } = told;
+  const { wall, stressMPa, deflectionMm } = squeezed;
+  const yields = stressMPa > material.yieldMPa;
+  const isOff = turned.within !== null && 2 * deflectionMm > turned.within;
+  if (!yields && !isOff) return [];
+  return [
+    findingOf(told, 'turn/tube-squeezed')('stop', {
+      says: `On the second side the jaws press a wall of ${speech.sizeWithUnit(wall)}: ${Math.round(stressMPa)} MPa of ${Math.round(material.yieldMPa)} MPa at which it yields, and in by ${speech.sizeWithUnit(deflectionMm)} under each jaw.`,
+      numbers: { wall, stressMPa, deflectionMm },
+      because: 'A ring between jaws (thin-ring formulas of any mechanics handbook); it springs back when they open.',
+      remedy: 'Less gripping force, soft jaws bored to size, or a plug in the bore.',
+    }),
+  ];
+}
