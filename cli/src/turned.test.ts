@@ -1,5 +1,6 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Job } from '@violet-jaw/core/job';
+import { planOutput } from '@violet-jaw/core/plan';
 import { runPlan, runState, type RunEventBy, type RunPlan } from '@violet-jaw/core/run';
 import { buildSheet, compareEntries, entriesOf } from '@violet-jaw/core/sheet';
 import { controlTexts } from '@violet-jaw/core/control';
@@ -109,4 +110,17 @@ test('the pivot pin, turned end for end: run through as told, and a stop that wa
   expect(sheet.turned!.zeros.map((z) => z.value)).toEqual(['Z −296.400', 'Z −339.400']);
   expect(sheet.turned!.changes[0]).toEqual({ label: 'Shift of Z from G54 to G55', value: '−43.000 mm' });
   expect((await renderSheetPdf(sheet, 'Letter')).byteLength).toBeGreaterThan(10_000);
+});
+
+test('numbers for scripts: registers with their terms, changes, account, shift between the sides', async () => {
+  const bar = planOutput((await ready()).planned).turned!;
+  expect(bar.zeros.map((z) => [z.register, z.z])).toEqual([
+    ['G54', -21],
+    ['G55', 10.5],
+  ]);
+  for (const z of bar.zeros) expect(z.terms.reduce((sum, t) => sum + t.value!, 0)).toBeCloseTo(z.z!, 9);
+  expect(bar.changes[0]).toEqual({ at: 107, move: 107.5, shift: 107.5 });
+  expect(bar.account).toEqual({ moves: 0, shifts: 0, partsMade: null });
+  const pin = planOutput((await ready(undefined, 'pivot-pin')).planned).turned!;
+  expect([pin.zeros.map((z) => z.z), pin.shiftBetweenSides]).toEqual([[-296.4, -339.4], -43]);
 });

@@ -1,6 +1,7 @@
 import { byAxis, type Axis, type Vec3 } from '../frames';
 import type { Finding } from '../findings';
-import type { AxisShift } from '../ledger';
+import type { AxisShift, Term } from '../ledger';
+import type { PlannedTurned } from '../turned';
 import type { PlannedJob } from './planned';
 
 /** The planned job's numbers as plain data for scripts. All lengths in millimeters. */
@@ -47,6 +48,18 @@ export interface PlanOutput {
     readonly terms: Readonly<Record<Axis, readonly { readonly term: string; readonly value: number }[]>>;
     readonly conditions: readonly string[];
   }[];
+  /** a turned part; left out: it is not. Z of each register with its terms, then what its way of turning has */
+  readonly turned?: {
+    readonly zeros: readonly {
+      readonly register: string;
+      readonly z: number | null;
+      readonly terms: readonly { readonly term: string; readonly value: number | null; readonly from: string }[];
+    }[];
+    readonly start: number | null;
+    readonly changes: readonly { readonly at: number; readonly move: number; readonly shift: number }[];
+    readonly account: { readonly moves: number; readonly shifts: number; readonly partsMade: number | null } | null;
+    readonly shiftBetweenSides: number | null;
+  };
   readonly findings: readonly Finding[];
 }
 
@@ -99,6 +112,26 @@ export function planOutput(planned: PlannedJob): PlanOutput {
       ),
       conditions: t.shift.conditions,
     })),
+    ...(planned.turned ? { turned: turnedOutput(planned.turned) } : {}),
     findings: planned.findings,
+  };
+}
+
+/** Numbers of a turned part. */
+function turnedOutput({ turned, zero, backZero, ends, start, changes, account }: PlannedTurned): PlanOutput['turned'] {
+  const told = (register: string, terms: readonly Term[] | null) => ({
+    register,
+    z: cleanOrNull(terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null),
+    terms: (terms ?? []).map(({ term, value, from }) => ({ term, value: cleanOrNull(value), from })),
+  });
+  return {
+    zeros: [
+      told(turned.register, ends ? ends.first.zero : zero),
+      ...(ends || backZero ? [told(turned.backRegister, ends ? ends.second.zero : backZero)] : []),
+    ],
+    start: cleanOrNull(start),
+    changes: changes.map((c) => ({ at: clean(c.at), move: clean(c.move), shift: clean(c.shift) })),
+    account: account && { moves: clean(account.moves), shifts: clean(account.shifts), partsMade: account.partsMade },
+    shiftBetweenSides: ends ? clean(ends.shift) : null,
   };
 }
