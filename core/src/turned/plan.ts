@@ -1,4 +1,5 @@
-import { axisOf, signOf, type Direction, type Vec3 } from '../frames';
+import { allowanceOn } from '../blank';
+import { axisOf, opposite, type Direction, type Vec3 } from '../frames';
 import type { Job } from '../job';
 import type { Term } from '../ledger';
 import type { Feature } from '../part';
@@ -14,17 +15,6 @@ import { profileOf, volumeOfProfile, type Profile } from './profile';
 import { sectionsOf } from './sections';
 import { secondGripsOf, sequenceOf } from './sequence';
 import type { BarHere, OnLathe, PlannedTurned, SecondGrip } from './types';
-
-const DIRECTION_SIDES = {
-  '-x': 'xMinus',
-  '+x': 'xPlus',
-  '-y': 'yMinus',
-  '+y': 'yPlus',
-  '-z': 'zMinus',
-  '+z': 'zPlus',
-} as const;
-
-const opposite = (d: Direction): Direction => `${signOf(d) > 0 ? '-' : '+'}${axisOf(d)}` as Direction;
 
 /** What a turned part is planned from. */
 export interface TurnedInput {
@@ -51,8 +41,8 @@ export function axisThrough(features: readonly Feature[], front: Direction): Vec
 function barOf({ allowance, blank, turned, units }: TurnedInput['job'], partLength: number): BarHere {
   // as the control is told them: what is added up from them is told as it is
   const [face, back, length, cutOff] = [
-    allowance[DIRECTION_SIDES[turned.front]],
-    allowance[DIRECTION_SIDES[opposite(turned.front)]],
+    allowanceOn(allowance, turned.front),
+    allowanceOn(allowance, opposite(turned.front)),
     partLength,
     turned.cutOff,
   ].map((mm) => asTold(mm, units));
