@@ -54,6 +54,10 @@ export interface Term {
   readonly plusMinus: number | null;
 }
 
+/** What terms add up to; null where one of them is not known: unknown is not nothing. */
+export const sumOfTerms = (terms: readonly Pick<Term, 'value'>[] | null): number | null =>
+  terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null;
+
 export type Ledger = Readonly<Record<Axis, readonly Term[]>>;
 
 /** The account of a seat that does not settle. */

@@ -1,6 +1,6 @@
 import { byAxis, type Axis, type Vec3 } from '../frames';
 import type { Finding } from '../findings';
-import type { AxisShift, Term } from '../ledger';
+import { sumOfTerms, type AxisShift, type Term } from '../ledger';
 import type { PlannedTurned } from '../turned';
 import type { PlannedJob } from './planned';
 
@@ -121,7 +121,7 @@ export function planOutput(planned: PlannedJob): PlanOutput {
 function turnedOutput({ turned, zero, backZero, ends, start, changes, account }: PlannedTurned): PlanOutput['turned'] {
   const told = (register: string, terms: readonly Term[] | null) => ({
     register,
-    z: cleanOrNull(terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null),
+    z: cleanOrNull(sumOfTerms(terms)),
     terms: (terms ?? []).map(({ term, value, from }) => ({ term, value: cleanOrNull(value), from })),
   });
   return {

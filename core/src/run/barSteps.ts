@@ -1,4 +1,5 @@
 import { sideBySide, touchOffWords, type BarStep, type PlannedTurned, type SequenceRow } from '../turned';
+import { sumOfTerms } from '../ledger';
 import { unitName } from '../units';
 import type { Ask, RunStep } from './types';
 import { number, READ_BACK_MM, step, yes, type Making } from './steps';
@@ -101,16 +102,13 @@ function startStep({ speech }: Making, { start, bar }: PlannedTurned): RunStep {
   });
 }
 
-const sum = (terms: PlannedTurned['zero']): number | null =>
-  terms && terms.every((t) => t.value !== null) ? terms.reduce((all, t) => all + t.value!, 0) : null;
-
 /** Registers of both sides, read back. */
 function keyStep({ speech }: Making, planned: PlannedTurned): RunStep {
   const unit = unitName(speech.units);
   const registers = [
-    { register: planned.turned.register, value: sum(planned.zero), says: 'main side' },
+    { register: planned.turned.register, value: sumOfTerms(planned.zero), says: 'main side' },
     ...(planned.lathe?.second
-      ? [{ register: planned.turned.backRegister, value: sum(planned.backZero), says: 'second side' }]
+      ? [{ register: planned.turned.backRegister, value: sumOfTerms(planned.backZero), says: 'second side' }]
       : []),
   ];
   return {

@@ -10,17 +10,14 @@ import {
   type PlannedTurned,
 } from '../turned';
 import type { Lathe } from '../shop';
-import type { Term } from '../ledger';
+import { sumOfTerms, type Term } from '../ledger';
 import { unitName, type Speech } from '../units';
 import type { Row, SheetBarZero, SheetSequenceRow, SheetTurned } from './types';
-
-const valueOf = (terms: readonly Term[] | null): number | null =>
-  terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null;
 
 function zeroTold(register: string, says: string, terms: readonly Term[] | null, speech: Speech): SheetBarZero {
   return {
     register,
-    value: `Z ${speech.signed(valueOf(terms))}`,
+    value: `Z ${speech.signed(sumOfTerms(terms))}`,
     says,
     terms: (terms ?? []).map((t) => ({
       term: t.term,

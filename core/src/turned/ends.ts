@@ -1,5 +1,5 @@
 import type { Ends } from '../job';
-import type { Term } from '../ledger';
+import { sumOfTerms, type Term } from '../ledger';
 import { cantileverDeflectionMm, kienzleN, roundInertiaMm4, WORN } from '../hold';
 import { forceAtSpeed, ringInJaws, turningChuck } from '../holdings';
 import { stationFor, type Device, type Machine, type RoundDevice, type Station, type WorkMaterial } from '../shop';
@@ -142,7 +142,7 @@ function planEnd(input: EndsInput, side: PlannedEnd['side'], chuck: RoundDevice 
     to: isFirst ? ends.to : bar.length,
     stock: isFirst ? bar.face : bar.back,
     isFinished: !isFirst,
-    value: zero.every((t) => t.value !== null) ? zero.reduce((sum, t) => sum + t.value!, 0) : null,
+    value: sumOfTerms(zero),
     gives: bends ? cantileverDeflectionMm(forceN, sticksOut, material.youngGPa, roundInertiaMm4(thin)) : null,
     carriesNm: carriedNm(chuck, ends, gripDiameter),
     squeezed: isFirst ? null : squeezedBy(input, chuck, covered, gripDiameter),

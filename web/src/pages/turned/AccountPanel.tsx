@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Table } from 'react-bootstrap';
 import { endConditions, simulateBar, type PlannedTurned } from '@violet-jaw/core/turned';
-import type { Term } from '@violet-jaw/core/ledger';
+import { sumOfTerms, type Term } from '@violet-jaw/core/ledger';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { FindingList } from '../../app/FindingList';
@@ -126,17 +126,13 @@ function AccountTable({ planned }: { planned: PlannedTurned }) {
   );
 }
 
-/** Unknown is not nothing: a term that is not known leaves the sum unknown. */
-const sumOf = (terms: readonly Term[] | null): number | null =>
-  terms && terms.every((t) => t.value !== null) ? terms.reduce((sum, t) => sum + t.value!, 0) : null;
-
 function ZeroTable({ register, terms, says }: { register: string; terms: readonly Term[] | null; says: string }) {
   const { speech } = useJob();
   return (
     <section className="panel" aria-label={`Zero ${register}`}>
       <h2>
         <span className="number violet">{register}</span>{' '}
-        <span className="number">Z {speech.signed(sumOf(terms))}</span>
+        <span className="number">Z {speech.signed(sumOfTerms(terms))}</span>
       </h2>
       <p className="mb-1">{says} Machine coordinates.</p>
       <Table size="sm" className="mb-0">
