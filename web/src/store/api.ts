@@ -229,13 +229,19 @@ const textOf = async (response: Response) => (response.status === 204 ? null : a
 export const preparedJobText = async (of: { id: string; revision: number; shop: number }): Promise<string | null> =>
   textOf(await send('preparedJob', { id: of.id, query: { revision: of.revision, shop: of.shop } }));
 /** Bodies of a stored file; null: not prepared. */
-export const preparedBodiesText = async ({ sha256: hash = '', unit, thickness }: FileBody): Promise<string | null> =>
+export const preparedBodiesText = async ({
+  sha256: hash = '',
+  unit,
+  thickness,
+  halfProfile,
+}: FileBody): Promise<string | null> =>
   textOf(
     await send('preparedBodies', {
       hash,
       query: {
         ...(unit === undefined ? {} : { unit }),
         ...(thickness === undefined ? {} : { thickness: String(thickness) }),
+        ...(halfProfile ? { halfProfile: 'true' as const } : {}),
       },
     }),
   );

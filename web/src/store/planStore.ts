@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import type { RouteOutlines } from '@violet-jaw/core/drawing';
-import type { FileBody, Job } from '@violet-jaw/core/job';
+import { readingOf, type FileBody, type Job } from '@violet-jaw/core/job';
 import { bodyKey } from '@violet-jaw/core/part';
 import type { PlannedJob, PlannedSetup } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
@@ -52,10 +52,8 @@ let remote: Remote<PlanWorker> | null = null;
 let bodiesInWorker = '';
 /** which job is open: counted, so that what is computed for the one before is not shown */
 let opened = 0;
+/** bodies of files, once for each way of reading them */
 const filesRead = new Map<string, readonly PartBody[]>();
-
-/** Files are read once for each way of reading them: unit and thickness change what comes out. */
-const readingOf = ({ sha256, unit, thickness }: FileBody) => `${sha256} ${unit ?? ''} ${thickness ?? ''}`;
 
 export function rememberBodies(source: FileBody, bodies: readonly PartBody[]): void {
   filesRead.set(readingOf(source), bodies);
@@ -172,7 +170,7 @@ export function jobPlannedNow(job: () => Job | null): Promise<PlannedJob | null>
   return new Promise((done) => {
     const look = (s: PlanState) => {
       if (s.of?.job !== job() && !s.problem) return false;
-      done(s.planned);
+      done(s.problem ? null : s.planned);
       return true;
     };
     if (look(usePlan.getState())) return;

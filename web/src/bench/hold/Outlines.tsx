@@ -1,19 +1,18 @@
 import { Button, Form } from 'react-bootstrap';
 import { useLength, type SectionProps } from '../section';
-import { useOutlineExport } from './useOutlineExport';
+import { outlinesOf, useOutlineExport } from './useOutlineExport';
 
 /** The gasket line the planner has drawn, to cut it or to mark the plate. */
 export function GasketExport({ setup, planned }: SectionProps) {
   const save = useOutlineExport();
-  const gasket = planned?.facts?.hold.drawn.find((d) => d.role === 'gasket');
-  if (!gasket) return null;
+  if (outlinesOf(planned, 'gasket').length === 0) return null;
   return (
     <Button
       size="sm"
       variant="outline-primary"
       className="mt-1"
       onClick={() => {
-        void save(setup, [{ name: 'gasket', rings: gasket.outlines }], 'gasket');
+        void save(setup, (now) => [{ name: 'gasket', rings: outlinesOf(now, 'gasket') }], 'gasket');
       }}
     >
       Gasket as DXF
@@ -27,11 +26,7 @@ export function JigFields(props: SectionProps) {
   const length = useLength(props, 'hold');
   const save = useOutlineExport();
   const { jig } = setup;
-  const drawn = planned?.facts?.hold.drawn ?? [];
-  const made = {
-    outline: drawn.find((d) => d.role === 'jig')?.outlines ?? [],
-    windows: drawn.find((d) => d.role === 'jig-window')?.outlines ?? [],
-  };
+  const windows = outlinesOf(planned, 'jig-window').length;
   return (
     <>
       <div className="fields mt-1">
@@ -67,7 +62,7 @@ export function JigFields(props: SectionProps) {
             set: (s, mm) => ({ ...s, jig: { ...s.jig, border: mm } }),
           })}
       </div>
-      {made.outline.length > 0 && (
+      {outlinesOf(planned, 'jig').length > 0 && (
         <Button
           size="sm"
           variant="outline-primary"
@@ -75,9 +70,9 @@ export function JigFields(props: SectionProps) {
           onClick={() => {
             void save(
               setup,
-              [
-                { name: 'jig', rings: made.outline },
-                { name: 'windows', rings: made.windows },
+              (now) => [
+                { name: 'jig', rings: outlinesOf(now, 'jig') },
+                { name: 'windows', rings: outlinesOf(now, 'jig-window') },
               ],
               'jig',
             );
@@ -86,9 +81,9 @@ export function JigFields(props: SectionProps) {
           Jig as DXF
         </Button>
       )}
-      {made.windows.length > 0 && (
+      {windows > 0 && (
         <p className="mb-1 quiet">
-          {made.windows.length} {made.windows.length === 1 ? 'window' : 'windows'} where the cutter works.
+          {windows} {windows === 1 ? 'window' : 'windows'} where the cutter works.
         </p>
       )}
     </>

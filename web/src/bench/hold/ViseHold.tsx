@@ -1,10 +1,11 @@
+import type { PlannedSetup } from '@violet-jaw/core/plan';
 import { Button, Form } from 'react-bootstrap';
 import { torqueUnit } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { NumberField } from '../../fields/NumberField';
 import { FurtherPieces } from './FurtherPieces';
 import { useHold, type HoldProps } from './useHold';
-import { useOutlineExport } from './useOutlineExport';
+import { outlinesOf, useOutlineExport } from './useOutlineExport';
 
 /** How hard a vise closes, and the pocket of its soft jaws. */
 export function ViseHold(props: HoldProps<'vise'>) {
@@ -20,10 +21,6 @@ export function ViseHold(props: HoldProps<'vise'>) {
   const opening = planned?.facts?.hold.vise?.openingMm;
   const spacer = opening === undefined ? undefined : `spacer ${speech.sizeWithUnit(opening)} while it is cut`;
   const save = useOutlineExport();
-  const pocket = planned?.facts?.hold.drawn.find((d) => d.role === 'pocket');
-  const jawsFromAbove =
-    planned?.facts?.hold.obstacles.filter((o) => o.from === 0 && o.name.endsWith('jaw')).flatMap((o) => o.footprint) ??
-    [];
   return (
     <>
       <div className="fields mt-1">
@@ -79,7 +76,7 @@ export function ViseHold(props: HoldProps<'vise'>) {
             set: (h, mm) => ({ ...h, softJaws: { ...h.softJaws, cutter: mm } }),
           })}
       </div>
-      {pocket && (
+      {outlinesOf(planned, 'pocket').length > 0 && (
         <Button
           size="sm"
           variant="outline-primary"
@@ -87,9 +84,9 @@ export function ViseHold(props: HoldProps<'vise'>) {
           onClick={() => {
             void save(
               setup,
-              [
-                { name: 'pocket', rings: pocket.outlines },
-                { name: 'jaws', rings: jawsFromAbove },
+              (now) => [
+                { name: 'pocket', rings: outlinesOf(now, 'pocket') },
+                { name: 'jaws', rings: jawsFromAbove(now) },
               ],
               'soft-jaws',
             );
@@ -102,3 +99,6 @@ export function ViseHold(props: HoldProps<'vise'>) {
     </>
   );
 }
+
+const jawsFromAbove = (planned: PlannedSetup) =>
+  planned.facts?.hold.obstacles.filter((o) => o.from === 0 && o.name.endsWith('jaw')).flatMap((o) => o.footprint) ?? [];

@@ -64,7 +64,7 @@ function useProposal(setup: Setup, grid: DowelGrid | null) {
 }
 
 /** Puts a part onto dowels in two of its bores; null: it has not two that are open below. */
-function useBores(setup: Setup, where: Where): (() => void) | null {
+function useBores(setup: Setup, where: () => Promise<Where>): (() => Promise<void>) | null {
   const { store } = useJob();
   const { list, withFeature } = useFeatures();
   const { up } = setup.orientation;
@@ -79,26 +79,28 @@ function useBores(setup: Setup, where: Where): (() => void) | null {
     return { ...hole, bore: n.id, relieved: i > 0 };
   });
   const dowels = { along, drilledIn: null, into: 0, plusMinus: null, holes };
-  return () =>
-    store.getState().edit((j) => ({ ...putOnDowels(setup, where)({ ...j, dowels }), features: withFeature(...pair) }));
+  return async () => {
+    const put = putOnDowels(setup, await where());
+    store.getState().edit((j) => ({ ...put({ ...j, dowels }), features: withFeature(...pair) }));
+  };
 }
 
 /** Dowels on which a blank is put back: the holes of the job, and how this setup stands on them. */
 export function Dowels(props: SectionProps) {
   const { setup, planned } = props;
-  const { job, store } = useJob();
+  const { job, store, plannedNow } = useJob();
   const { hold } = setup;
-  const device = planned?.device ?? null;
-  const { why, propose } = useProposal(setup, dowelGridOf(device));
-  const where = {
-    box: planned?.facts?.seat.loadedBox,
-    device,
-    drillable: device ? holdingOf(device).drillable(device) : 0,
+  const { why, propose } = useProposal(setup, dowelGridOf(planned?.device ?? null));
+  const where = async (): Promise<Where> => {
+    const now = await plannedNow(setup.id);
+    const device = now?.device ?? null;
+    return { box: now?.facts?.seat.loadedBox, device, drillable: device ? holdingOf(device).drillable(device) : 0 };
   };
   const inItsBores = useBores(setup, where);
   const begin = async () => {
     const gesture = `dowels ${Date.now()}`;
-    store.getState().edit(putOnDowels(setup, where), gesture);
+    const put = putOnDowels(setup, await where());
+    store.getState().edit(put, gesture);
     if (!job.dowels || job.dowels.holes.length === 0) await propose(gesture);
   };
   const isFlat = isHoldIn('flat', hold);
@@ -120,7 +122,7 @@ export function Dowels(props: SectionProps) {
               Put this part onto dowels
             </Button>
             {!job.dowels && inItsBores && (
-              <Button size="sm" variant="outline-primary" onClick={inItsBores}>
+              <Button size="sm" variant="outline-primary" onClick={() => void inItsBores()}>
                 Put two of its bores onto dowels
               </Button>
             )}

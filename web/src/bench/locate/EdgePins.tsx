@@ -27,11 +27,16 @@ function begun(box: Box3 | undefined): AlongEdge {
 
 /** Pins against any edge of a part that lies flat, straight, slanting or curved. */
 export function EdgePins({ setup, planned, edit }: SectionProps) {
+  const { plannedNow } = useJob();
   const { hold } = setup;
   if (!isHoldIn('flat', hold) || hold.dowels || (hold.nest && !hold.edgePins)) return null;
   const put = (change: (h: Hold) => Partial<Hold>) =>
     edit((s) => (isHoldIn('flat', s.hold) ? { ...s, hold: { ...s.hold, ...change(s.hold) } } : s));
   const on = hold.edgePins;
+  const begin = async () => {
+    const edgePins = begun((await plannedNow(setup.id))?.facts?.seat.finishedBox);
+    put(() => ({ edgePins }));
+  };
   return (
     <div role="group" aria-label="Pins along its edge" data-part="Pins along its edge">
       <h3 className="mt-2">Pins along its edge</h3>
@@ -43,12 +48,7 @@ export function EdgePins({ setup, planned, edit }: SectionProps) {
             Round pins against any edge, also a slanting or a curved one: the part lies where you want it, and where the
             pins stand follows from its edge.
           </p>
-          <Button
-            size="sm"
-            variant="outline-primary"
-            className="mb-2"
-            onClick={() => put(() => ({ edgePins: begun(planned?.facts?.seat.finishedBox) }))}
-          >
+          <Button size="sm" variant="outline-primary" className="mb-2" onClick={() => void begin()}>
             Set this part against pins along its edge
           </Button>
         </>

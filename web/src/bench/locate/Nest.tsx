@@ -5,8 +5,8 @@ import { LengthField } from '../../fields/LengthField';
 import type { SectionProps } from '../section';
 
 /** A part put into the outline of its jig: it lies in the middle of what the jig leaves all round. */
-export function Nest({ setup, planned, edit }: SectionProps) {
-  const { job } = useJob();
+export function Nest({ setup, edit }: SectionProps) {
+  const { job, plannedNow } = useJob();
   const { hold } = setup;
   if (!isHoldIn('flat', hold) || hold.dowels || hold.edgePins) return null;
   const put = (nest: typeof hold.nest) =>
@@ -16,8 +16,10 @@ export function Nest({ setup, planned, edit }: SectionProps) {
         : s,
     );
   const on = hold.nest;
-  const box = planned?.facts?.seat.finishedBox;
-  const begin = () => put({ x: Math.round(box?.min.x ?? 100), y: Math.round(box?.min.y ?? 100) });
+  const begin = async () => {
+    const box = (await plannedNow(setup.id))?.facts?.seat.finishedBox;
+    put({ x: Math.round(box?.min.x ?? 100), y: Math.round(box?.min.y ?? 100) });
+  };
   const place = (axis: 'x' | 'y', edge: string) => (
     <LengthField
       label={`${edge} edge of the finished part at ${axis.toUpperCase()}`}
@@ -50,7 +52,7 @@ export function Nest({ setup, planned, edit }: SectionProps) {
           <p className="quiet mb-1">
             A sheet with the outline of the part cut out: the part lies in it, with play all round.
           </p>
-          <Button size="sm" variant="outline-primary" className="mb-2" onClick={begin}>
+          <Button size="sm" variant="outline-primary" className="mb-2" onClick={() => void begin()}>
             Put this part into a jig
           </Button>
         </>

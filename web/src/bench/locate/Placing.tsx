@@ -14,12 +14,18 @@ import { FromShop } from './FromShop';
 
 /** Pins and pods that are set by position: where, and the lines that show it at the machine. */
 export function Placing({ setup, planned, edit }: SectionProps) {
-  const { job, speech } = useJob();
+  const { job, speech, jobPlannedNow, store } = useJob();
   const all = usePlan((s) => s.planned);
   const places = useMemo(() => (planned ? placedIn(planned) : []), [planned]);
   const placing = useMemo(() => (all ? placingOf(job, all, setup.id, 'DRAFT') : null), [all, job, setup.id]);
   const { hold } = setup;
   if (places.length === 0 || !isHoldIn('flat', hold)) return null;
+  const downloadLines = async () => {
+    const now = await jobPlannedNow();
+    const current = store.getState().document;
+    const lines = now && current ? placingOf(current, now, setup.id, 'DRAFT') : null;
+    if (lines && 'text' in lines) downloadText(`${job.number}-op${setup.op}-draft-places.nc`, lines.text, 'text/plain');
+  };
   const point = (pointer: Partial<typeof hold.pointer>) =>
     edit((s) =>
       isHoldIn('flat', s.hold) ? { ...s, hold: { ...s.hold, pointer: { ...s.hold.pointer, ...pointer } } } : s,
@@ -78,11 +84,7 @@ export function Placing({ setup, planned, edit }: SectionProps) {
           <pre className="lines" aria-label="Lines that show where pins and pods are set" tabIndex={0}>
             {placing.text}
           </pre>
-          <Button
-            size="sm"
-            variant="outline-primary"
-            onClick={() => downloadText(`${job.number}-op${setup.op}-draft-places.nc`, placing.text, 'text/plain')}
-          >
+          <Button size="sm" variant="outline-primary" onClick={() => void downloadLines()}>
             Download these lines (draft)
           </Button>
         </details>

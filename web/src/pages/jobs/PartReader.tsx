@@ -1,6 +1,7 @@
 import { Button } from 'react-bootstrap';
 import { type Units } from '@violet-jaw/core/units';
 import { LengthField } from '../../fields/LengthField';
+import { ChoiceField } from '../../fields/TextField';
 import { openScene, VIEW_NAMES } from '@violet-jaw/core/drawing';
 import { Drawing } from '../../drawing/Drawing';
 import { usePartFile, type PartChoice, type Wanted } from './partFile';
@@ -21,7 +22,7 @@ interface PartReaderProps {
 export function PartReader({ file, units, onChoice, onCancel, wanted }: PartReaderProps) {
   const state = usePartFile({ file, onChoice, wanted });
   const { stage, seconds, problem, opened, openViews, read, asks } = state;
-  const { unit, setUnit, thickness, setThickness, chosen, setChosen } = state;
+  const { unit, setUnit, thickness, setThickness, half, setHalf, chosen, setChosen } = state;
   const chosenProblem = read?.bodies.find((b) => b.index === chosen)?.problem;
   const shownBodies = read?.bodies ?? [];
   return (
@@ -71,6 +72,17 @@ export function PartReader({ file, units, onChoice, onCancel, wanted }: PartRead
         <UnitQuestion body={shownBodies[0]} mmPerUnit={read.mmPerUnit} chosen={unit} onChoose={setUnit} />
       )}
       {opened?.kind === 'DXF' && (
+        <ChoiceField
+          label="The drawing is"
+          value={half ? 'half' : 'outline'}
+          choices={[
+            { value: 'outline', says: 'the outline of a plate' },
+            { value: 'half', says: 'half of a lengthwise section, turned about its X axis' },
+          ]}
+          onCommit={(is) => setHalf(is === 'half')}
+        />
+      )}
+      {opened?.kind === 'DXF' && !half && (
         <LengthField
           label="Thickness of the outline"
           mm={thickness}

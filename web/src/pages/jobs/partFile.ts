@@ -26,7 +26,7 @@ interface Read {
 }
 
 /** The body that was the choice in the revision before: found again by its name. */
-export type Wanted = Pick<FileBody, 'body' | 'bodyName' | 'unit' | 'thickness'>;
+export type Wanted = Pick<FileBody, 'body' | 'bodyName' | 'unit' | 'thickness' | 'halfProfile'>;
 
 /** What is told while a file is opened and read. */
 interface Reading {
@@ -68,15 +68,17 @@ function useOpened(file: File, { setStage, setProblem, setRead }: Reading): Open
 }
 
 /** What a reader must be told of a file that does not say it. */
-const optionsFor = (kind: FileKind, unit: 'mm' | 'inch' | null, thickness: number) => ({
+const optionsFor = (kind: FileKind, { unit, thickness, half }: Pick<ToRead, 'unit' | 'thickness' | 'half'>) => ({
   ...(needsUnit(kind) && unit ? { unit } : {}),
-  ...(kind === 'DXF' ? { thickness } : {}),
+  ...(kind === 'DXF' ? (half ? { halfProfile: true as const } : { thickness }) : {}),
 });
 
 interface ToRead {
   readonly opened: Opened | null;
   readonly unit: 'mm' | 'inch' | null;
   readonly thickness: number;
+  /** the drawing is half of a lengthwise section */
+  readonly half: boolean;
   readonly wanted?: Wanted;
 }
 
@@ -87,13 +89,13 @@ interface ReadingOn extends Reading {
 }
 
 /** Reads the bodies of an opened file, and stores it; begins again when what it hangs on is another. */
-function useRead(file: File, { opened, unit, thickness, wanted }: ToRead, told: ReadingOn): void {
+function useRead(file: File, { opened, unit, thickness, half, wanted }: ToRead, told: ReadingOn): void {
   const { setSeconds, setStage, setProblem, setRead, setOpenViews, setChosen } = told;
   const [wantedBody, wantedName] = [wanted?.body, wanted?.bodyName];
   useEffect(() => {
     if (!opened) return undefined;
     let gone = false;
-    const options = optionsFor(opened.kind, unit, thickness);
+    const options = optionsFor(opened.kind, { unit, thickness, half });
     setSeconds(() => 0);
     setProblem(null);
     setRead(null);
@@ -134,6 +136,7 @@ function useRead(file: File, { opened, unit, thickness, wanted }: ToRead, told: 
     opened,
     unit,
     thickness,
+    half,
     wantedBody,
     wantedName,
     setSeconds,
@@ -163,6 +166,7 @@ export function usePartFile({
   const [problem, setProblem] = useState<string | null>(null);
   const [unit, setUnit] = useState<'mm' | 'inch' | null>(wanted?.unit ?? null);
   const [thickness, setThickness] = useState(wanted?.thickness ?? 10);
+  const [half, setHalf] = useState(wanted?.halfProfile === true);
   const [openViews, setOpenViews] = useState<CheckedRead['openViews'] | null>(null);
   const [read, setRead] = useState<Read | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
@@ -173,7 +177,7 @@ export function usePartFile({
 
   useRead(
     file,
-    { opened, unit, thickness, wanted },
+    { opened, unit, thickness, half, wanted },
     { setSeconds, setStage, setProblem, setRead, setOpenViews, setChosen },
   );
 
@@ -186,6 +190,6 @@ export function usePartFile({
         : null,
     );
   }, [read, chosen, asks, unit]);
-  const answers = { unit, setUnit, thickness, setThickness, chosen, setChosen };
+  const answers = { unit, setUnit, thickness, setThickness, half, setHalf, chosen, setChosen };
   return { stage, seconds, problem, opened, openViews, read, asks, ...answers };
 }

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { CONTROL_PARTS, controlTexts, lookWhileLoaded, PART_SAYS, type ControlPart } from '@violet-jaw/core/control';
+import type { Job } from '@violet-jaw/core/job';
 import type { PlannedJob } from '@violet-jaw/core/plan';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
@@ -13,17 +14,25 @@ const WHAT: Record<ControlPart, string> = {
   clear: 'Takes back what this job has set, so that nothing is left for the next one.',
 };
 
+function draftOf(job: Job, planned: PlannedJob, loaded: string | undefined): Record<ControlPart, string> {
+  const all = controlTexts(job, planned, 'DRAFT');
+  return loaded ? { ...all, verify: lookWhileLoaded(job, planned, loaded, 'DRAFT') } : all;
+}
+
 /** The lines for the control in full: set, look, clear. */
 export function ControlPanel({ planned }: { planned: PlannedJob }) {
-  const { job } = useJob();
+  const { job, store, jobPlannedNow } = useJob();
   const [part, setPart] = useState<ControlPart>('set');
   const loadable = planned.setups.filter((s) => s.facts);
   const [wanted, setWanted] = useState<string | null>(null);
   const loaded = loadable.find((s) => s.id === wanted) ?? loadable[0];
-  const texts = useMemo(() => {
-    const all = controlTexts(job, planned, 'DRAFT');
-    return loaded ? { ...all, verify: lookWhileLoaded(job, planned, loaded.id, 'DRAFT') } : all;
-  }, [job, planned, loaded]);
+  const texts = useMemo(() => draftOf(job, planned, loaded?.id), [job, planned, loaded?.id]);
+  const downloadLines = async () => {
+    const now = await jobPlannedNow();
+    const current = store.getState().document;
+    if (now && current)
+      downloadText(`${job.number}-draft-${part}.nc`, draftOf(current, now, loaded?.id)[part], 'text/plain');
+  };
   return (
     <section aria-label="Control">
       <h2>Lines for the control</h2>
@@ -53,11 +62,7 @@ export function ControlPanel({ planned }: { planned: PlannedJob }) {
       <pre className="lines" aria-label="Lines for the control" tabIndex={0}>
         {texts[part]}
       </pre>
-      <Button
-        size="sm"
-        variant="outline-primary"
-        onClick={() => downloadText(`${job.number}-draft-${part}.nc`, texts[part], 'text/plain')}
-      >
+      <Button size="sm" variant="outline-primary" onClick={() => void downloadLines()}>
         Download these lines (draft)
       </Button>
       <span className="quiet ms-2">

@@ -132,6 +132,7 @@ function FileLine({
       <p className="mb-1">
         From <strong>{body.file}</strong>
         {body.unit && <>, numbers in {body.unit === 'mm' ? 'millimeters' : 'inches'}</>}
+        {body.halfProfile && ', half of a section turned about its X axis'}
         {bodies.length > 1 && ', body '}
         {bodies.length > 1 && (
           <Form.Select

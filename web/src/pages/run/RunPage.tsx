@@ -1,15 +1,12 @@
 import { useEffect, useMemo } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { runState, type RunPlan, type RunState } from '@violet-jaw/core/run';
-import type { RegisterEntry, RunHead } from '@violet-jaw/formats/api';
-import { closeRun, joinRun, lookAtRun, openRun, startPractice, startRun, useRun } from '../../store/runStore';
+import { runState, type RunState } from '@violet-jaw/core/run';
+import { closeRun, lookAtRun, openRun, useRun } from '../../store/runStore';
 import { onNews } from '../../store/news';
-import { useServer } from '../../store/query';
 import { useAccount } from '../../store/sessionStore';
 import { JawMark } from '../../theme/marks';
 import { useOffline } from './useOffline';
-import { localMinute } from '../../app/when';
+import { Begin } from './Begin';
 import { Steps } from './Steps';
 
 /** An issued sheet at the machine: one step at a time, in large type. */
@@ -126,62 +123,4 @@ function RunHead({ state }: { state: RunState | null }) {
       )}
     </>
   );
-}
-
-/** The setups of a run, or what is turned. */
-function whatIsRun({ setups, steps, machineName, quantity }: RunPlan): string {
-  if (setups.length === 0 && steps.length > 0)
-    return `Turned on ${machineName}: ${quantity} ${quantity === 1 ? 'part' : 'parts'}, ${steps.length} steps.`;
-  const all = setups.map((s) => `Op ${s.op} ${s.does}`).join('; ');
-  return `${setups.length} ${setups.length === 1 ? 'setup' : 'setups'} on ${machineName}: ${all}.`;
-}
-
-/** Begin a run, or go on with one that stands on the machine. */
-function Begin({ plan, jobId }: { plan: RunPlan; jobId: string }) {
-  const { data: runs } = useServer('runs', { id: jobId });
-  const standing = runs?.filter((r) => r.letter === plan.letter && r.finishedAt === null) ?? [];
-  const others = useOthersStanding(plan, jobId);
-  return (
-    <main className="run-main">
-      <h1>{plan.part}</h1>
-      <p className="run-says">{whatIsRun(plan)}</p>
-      {others.map((o) => (
-        <p key={`${o.jobId}${o.register}${o.by}`} className="finding caution">
-          <span className="level">caution</span>
-          {o.number} {o.part}, {o.by},{' '}
-          {o.state === 'run today' ? `was run on ${plan.machineName} today` : `stands on ${plan.machineName}`} with{' '}
-          {o.register}: keying it in here moves that zero{o.state === 'run today' ? ', if it is still used' : ''}. Ask
-          who runs it.
-        </p>
-      ))}
-      {plan.steps.length === 0 ? (
-        <p className="finding stop">Nothing can be run: no setup has a device.</p>
-      ) : (
-        <>
-          <Button className="run-go" onClick={startRun}>
-            Begin a run
-          </Button>{' '}
-          {plan.setups.length > 0 && (
-            <Button variant="outline-primary" className="run-other" onClick={startPractice}>
-              Practise on the simulated machine
-            </Button>
-          )}
-        </>
-      )}
-      {standing.map((r) => (
-        <Button key={r.id} variant="outline-primary" className="run-other" onClick={() => joinRun(r.id, r.startedAt)}>
-          Go on with, or watch, the run {r.startedBy} began at {localMinute(r.startedAt)}
-        </Button>
-      ))}
-    </main>
-  );
-}
-
-/** Registers of this run that another job uses which stands on the machine, or was run there today. */
-function useOthersStanding(
-  { machineId, setups, registers = setups.map((s) => s.register) }: RunPlan,
-  jobId: string,
-): readonly RegisterEntry[] {
-  const { data } = useServer('machineRegisters', { machine: machineId ?? '' }, { enabled: machineId !== null });
-  return data?.filter((u) => u.jobId !== jobId && u.state !== 'planned' && registers.includes(u.register)) ?? [];
 }

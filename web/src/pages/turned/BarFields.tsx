@@ -1,14 +1,12 @@
 import { Link } from 'react-router';
-import { DIRECTIONS } from '@violet-jaw/core/frames';
 import type { Turned } from '@violet-jaw/core/job';
-import { PART_SIDE } from '@violet-jaw/core/part';
-import type { Register } from '@violet-jaw/core/shop';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
-import { LengthOrNot } from './LengthOrNot';
 import { ChoiceField, TextField } from '../../fields/TextField';
 import { usePlan } from '../../store/planStore';
+import { CutFields, PlaceFields, ProgramFields, RegisterFields, WhyField } from './fields';
+import { LengthOrNot } from './LengthOrNot';
 import { useTurned } from './useTurned';
 
 const ANGLES: readonly { readonly value: NonNullable<Turned['angle']> | ''; readonly says: string }[] = [
@@ -20,7 +18,7 @@ const ANGLES: readonly { readonly value: NonNullable<Turned['angle']> | ''; read
 
 /** Machine, bar, spindles and what the cut asks of them. */
 export function BarFields() {
-  const { id, job, shop, change, speech } = useJob();
+  const { id, job, speech } = useJob();
   const planned = usePlan((s) => s.planned?.turned);
   const { turned, set } = useTurned();
   const { units } = job;
@@ -41,23 +39,7 @@ export function BarFields() {
         <Link to={`/jobs/${id}/part`}>Part & blank</Link>
       </p>
       <div className="fields">
-        <ChoiceField
-          label="Machine"
-          value={job.machine ?? ''}
-          choices={[
-            { value: '', says: 'not chosen' },
-            ...shop.machines
-              .filter((m) => m.lathe?.moves === 'main spindle' || m.id === job.machine)
-              .map((m) => ({ value: m.id, says: m.name })),
-          ]}
-          onCommit={(m) => change({ machine: m || null })}
-        />
-        <ChoiceField
-          label="Looks away from the spindle"
-          value={turned.front}
-          choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))}
-          onCommit={(front) => set({ front })}
-        />
+        <PlaceFields moves="main spindle" front="Looks away from the spindle" />
         <LengthField
           label="Cut-off tool, wide"
           mm={turned.cutOff}
@@ -77,7 +59,6 @@ export function BarFields() {
         <LengthOrNot
           label="Main spindle begins at, machine coordinates"
           mm={turned.start}
-
           signed
           empty={planned?.start != null ? speech.signed(planned.start) : 'as planned'}
           onCommit={(start) => set({ start })}
@@ -85,7 +66,6 @@ export function BarFields() {
         <LengthOrNot
           label="Length of the bars"
           mm={turned.barLength}
-
           positive
           max={100_000}
           onCommit={(barLength) => set({ barLength })}
@@ -96,63 +76,6 @@ export function BarFields() {
       </div>
       <Given unit={unitName(units)} />
     </section>
-  );
-}
-
-/** Work offsets of both sides. */
-export function RegisterFields() {
-  const { job, shop } = useJob();
-  const { turned, set } = useTurned();
-  const machine = shop.machines.find((m) => m.id === job.machine);
-  const choices = (now: Register) =>
-    [...new Set([...(machine?.registers ?? []), now])].map((value) => ({ value, says: value }));
-  return (
-    <>
-      <ChoiceField
-        label="Register, first side"
-        value={turned.register}
-        choices={choices(turned.register)}
-        onCommit={(register) => set({ register })}
-      />
-      <ChoiceField
-        label="Register, second side"
-        value={turned.backRegister}
-        choices={choices(turned.backRegister)}
-        onCommit={(backRegister) => set({ backRegister })}
-      />
-    </>
-  );
-}
-
-/** What the cut asks, and what diameters may be off. */
-export function CutFields() {
-  const { turned, set } = useTurned();
-  return (
-    <>
-      <LengthOrNot
-        label="± on diameters"
-        mm={turned.within}
-
-        max={10}
-        onCommit={(within) => set({ within })}
-      />
-      <LengthOrNot
-        label="Depth of cut, on the radius"
-        mm={turned.depth}
-
-        positive
-        max={50}
-        onCommit={(depth) => set({ depth })}
-      />
-      <LengthOrNot
-        label="Feed per turn"
-        mm={turned.feed}
-
-        positive
-        max={10}
-        onCommit={(feed) => set({ feed })}
-      />
-    </>
   );
 }
 
@@ -167,18 +90,7 @@ function HandOverFields() {
         choices={ANGLES}
         onCommit={(angle) => set({ angle: angle === '' ? null : angle })}
       />
-      <TextField
-        label="Program, main side"
-        value={turned.program}
-        maxLength={200}
-        onCommit={(program) => set({ program })}
-      />
-      <TextField
-        label="Program, second side"
-        value={turned.backProgram}
-        maxLength={200}
-        onCommit={(backProgram) => set({ backProgram })}
-      />
+      <ProgramFields first="main side" />
       <TextField
         className="wide"
         label="Work on the back"
@@ -186,14 +98,7 @@ function HandOverFields() {
         maxLength={4000}
         onCommit={(backWork) => set({ backWork })}
       />
-      <TextField
-        className="wide"
-        label="Why"
-        value={turned.why}
-        maxLength={4000}
-        placeholder="the reason, for whoever reads this later"
-        onCommit={(why) => set({ why })}
-      />
+      <WhyField />
     </>
   );
 }

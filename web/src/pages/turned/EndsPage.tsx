@@ -1,7 +1,5 @@
-import { DIRECTIONS } from '@violet-jaw/core/frames';
 import { turningChuck } from '@violet-jaw/core/holdings';
 import type { Ends } from '@violet-jaw/core/job';
-import { PART_SIDE } from '@violet-jaw/core/part';
 import { endConditions, endScene, endSteps, type PlannedEnd, type PlannedTurned } from '@violet-jaw/core/turned';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
@@ -10,9 +8,9 @@ import { Drawing } from '../../drawing/Drawing';
 import { useSize } from '../../drawing/useSize';
 import { LengthField } from '../../fields/LengthField';
 import { NumberField } from '../../fields/NumberField';
-import { ChoiceField, TextField } from '../../fields/TextField';
+import { ChoiceField } from '../../fields/TextField';
 import { usePlan } from '../../store/planStore';
-import { CutFields, RegisterFields } from './BarFields';
+import { CutFields, PlaceFields, ProgramFields, RegisterFields, WhyField } from './fields';
 import { NotTurned } from './NotTurned';
 import { TurningTools } from './TurningTools';
 import { useTurned } from './useTurned';
@@ -104,7 +102,7 @@ function Shift({ planned: { ends } }: { planned: PlannedTurned }) {
 }
 
 function EndsFields() {
-  const { job, shop, change } = useJob();
+  const { job, shop } = useJob();
   const { turned, set } = useTurned();
   const ends = turned.ends!;
   const edit = (fields: Partial<Ends>) => set((t) => (t.ends ? { ends: { ...t.ends, ...fields } } : {}));
@@ -114,23 +112,7 @@ function EndsFields() {
     <section aria-label="Lathe and chuck">
       <h3>Lathe and chuck</h3>
       <div className="fields">
-        <ChoiceField
-          label="Machine"
-          value={job.machine ?? ''}
-          choices={[
-            { value: '', says: 'not chosen' },
-            ...shop.machines
-              .filter((m) => m.lathe?.moves === 'tools' || m.id === job.machine)
-              .map((m) => ({ value: m.id, says: m.name })),
-          ]}
-          onCommit={(m) => change({ machine: m || null })}
-        />
-        <ChoiceField
-          label="Front, turned first"
-          value={turned.front}
-          choices={DIRECTIONS.map((d) => ({ value: d, says: PART_SIDE[d] }))}
-          onCommit={(front) => set({ front })}
-        />
+        <PlaceFields moves="tools" front="Front, turned first" />
         <ChoiceField
           label="Chuck"
           value={ends.device ?? ''}
@@ -177,26 +159,8 @@ function EndsFields() {
         ))}
         <CutFields />
         <RegisterFields />
-        <TextField
-          label="Program, first side"
-          value={turned.program}
-          maxLength={200}
-          onCommit={(program) => set({ program })}
-        />
-        <TextField
-          label="Program, second side"
-          value={turned.backProgram}
-          maxLength={200}
-          onCommit={(backProgram) => set({ backProgram })}
-        />
-        <TextField
-          className="wide"
-          label="Why"
-          value={turned.why}
-          maxLength={4000}
-          placeholder="the reason, for whoever reads this later"
-          onCommit={(why) => set({ why })}
-        />
+        <ProgramFields first="first side" />
+        <WhyField />
       </div>
     </section>
   );
