@@ -38,6 +38,12 @@ export const fileBodySchema = Type.Object(
       }),
     ),
     thickness: Type.Optional(positiveMm),
+    halfProfile: Type.Optional(
+      Type.Literal(true, {
+        description:
+          'For DXF: the outline is half of a lengthwise section, turned about X of the drawing; Y is the distance from the axis. Left out: the outline of a plate.',
+      }),
+    ),
     sha256: Type.Optional(sha256),
   },
   { additionalProperties: false },

@@ -304,6 +304,10 @@ export type SideTarget = TouchOffChoice['x'];
 export type HandCheck = Setup['handChecks'][number];
 export type ZeroOf = Setup['zero']['of'];
 
+/** How a file is read: another of these and other bodies come out of it. */
+export const readingOf = ({ sha256 = '', unit, thickness, halfProfile }: Omit<FileBody, 'file'>): string =>
+  [sha256, unit ?? '', thickness ?? '', halfProfile ? 'half' : ''].join(' ');
+
 export function isFileBody(source: PartSource): source is FileBody {
   return 'file' in source;
 }

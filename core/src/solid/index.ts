@@ -12,7 +12,7 @@ export { isGapOfFacets, shareSlopes } from './facesOf';
 export { barAround, DEVIATION_MM } from './barAround';
 export { boxOfVolume, volumeInside } from './volumeInside';
 export { isInOutlines, type Outlines } from './flatKernel';
-export { turnedSolid, type TurnedStep } from './turned';
+export { revolved, turnedSolid, type TurnedStep } from './turned';
 export { loadKernel } from './load';
 export { viewOf, ViewMesh } from './viewMesh';
 export { sideBySide, viewLines, viewLinesTogether, type Segments, type ViewLines } from './viewLines';

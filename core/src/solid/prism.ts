@@ -9,13 +9,15 @@ export interface Loop {
   readonly pieces: readonly { readonly curve: number; readonly curved: boolean }[];
 }
 
-const areaOf = (points: Loop['points']) =>
+/** Area of an outline; counter-clockwise is more than nothing. */
+export const loopArea = (points: Loop['points']): number =>
   points.reduce((sum, [x, y], i) => {
     const [p, q] = points[(i + 1) % points.length];
     return sum + x * q - y * p;
   }, 0) / 2;
 
-function reversed({ points, pieces }: Loop): Loop {
+/** The same outline, walked the other way. */
+export function reversedLoop({ points, pieces }: Loop): Loop {
   const n = points.length;
   return { points: [...points].reverse(), pieces: Array.from({ length: n }, (_, i) => pieces[(2 * n - 2 - i) % n]) };
 }
@@ -26,8 +28,8 @@ function reversed({ points, pieces }: Loop): Loop {
  */
 export function prism(outer: Loop, holes: readonly Loop[], height: number): TriangleMesh {
   const loops = [
-    areaOf(outer.points) > 0 ? outer : reversed(outer),
-    ...holes.map((h) => (areaOf(h.points) < 0 ? h : reversed(h))),
+    loopArea(outer.points) > 0 ? outer : reversedLoop(outer),
+    ...holes.map((h) => (loopArea(h.points) < 0 ? h : reversedLoop(h))),
   ];
   const flat = loops.flatMap((l) => l.points.flatMap(([x, y]) => [x, y]));
   const starts: number[] = [];

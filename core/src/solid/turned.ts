@@ -1,7 +1,7 @@
 import type { Axis } from '../frames';
 import type { TriangleMesh } from './mesh';
 import { DEVIATION_MM } from './barAround';
-import { circleLoop, placed } from './prism';
+import { circleLoop, loopArea, placed, reversedLoop, type Loop } from './prism';
 
 /** A length of a turned shape, from one diameter to another: a cylinder or a cone. mm. */
 export interface TurnedStep {
@@ -10,54 +10,64 @@ export interface TurnedStep {
   readonly to: number;
 }
 
+/** Places nearer to each other than this are one: to each other, or to the axis. mm */
 const SAME_MM = 1e-9;
 
-/** The radius of every ring of corners, where it lies, and whether a curved face or a flat one leads to it. */
-function ringsOf(steps: readonly TurnedStep[]): { at: number; radius: number; curved: boolean }[] {
-  const rings: { at: number; radius: number; curved: boolean }[] = [];
+/** Half of a lengthwise section: down to the axis at both ends, every length a piece of its own. */
+function halfOf(steps: readonly TurnedStep[]): Loop {
+  const points: [number, number][] = [[0, 0]];
   let at = 0;
   for (const { length, from, to } of steps) {
-    const last = rings[rings.length - 1];
-    if (!last || Math.abs(last.radius - from / 2) > SAME_MM) rings.push({ at, radius: from / 2, curved: false });
+    const [lastAt, lastRadius] = points[points.length - 1];
+    if (lastAt !== at || Math.abs(lastRadius - from / 2) > SAME_MM) points.push([at, from / 2]);
     at += length;
-    rings.push({ at, radius: to / 2, curved: true });
+    points.push([at, to / 2]);
   }
-  return rings;
+  points.push([at, 0]);
+  return { points, pieces: points.map((_, curve) => ({ curve, curved: false })) };
 }
 
 /**
- * A solid turned about an axis, from lengths and diameters: its first end at the origin, the axis through it. Every
- * length is a face of its own; chords lie within the deviation of other round faces.
- * @param steps at least one; lengths and diameters more than nothing
+ * A solid turned about an axis, from half of its lengthwise section. Every piece of the section is a face of its own;
+ * chords lie within the deviation of other round faces.
+ * @param half closed, any sense of rotation; points are (along the axis, from the axis), the latter never below 0; what
+ * lies on the axis is no face
  */
-export function turnedSolid(steps: readonly TurnedStep[], along: Axis): TriangleMesh {
-  const rings = ringsOf(steps);
-  const largest = Math.max(...rings.map((r) => r.radius));
+export function revolved(half: Loop, along: Axis): TriangleMesh {
+  // the metal lies at the right of the walk, seen with the distance from the axis upward
+  const { points, pieces } = loopArea(half.points) < 0 ? half : reversedLoop(half);
+  const largest = Math.max(...points.map(([, r]) => r));
   const unit = circleLoop({ u: 0, v: 0, radius: 1, deviation: DEVIATION_MM / largest }).points;
-  const chords = unit.length;
   const positions: number[] = [];
-  for (const { at, radius } of rings) for (const [u, v] of unit) positions.push(u * radius, v * radius, at);
-  const [first, last] = [positions.length / 3, positions.length / 3 + 1];
-  positions.push(0, 0, 0, 0, 0, rings[rings.length - 1].at);
+  /** where the corners of each point begin; a point of the axis has one */
+  const rings = points.map(([at, r]) => {
+    const begins = positions.length / 3;
+    if (r <= SAME_MM) positions.push(0, 0, at);
+    else for (const [u, v] of unit) positions.push(u * r, v * r, at);
+    return { begins, isPoint: r <= SAME_MM };
+  });
+  const corner = ({ begins, isPoint }: (typeof rings)[number], i: number) => begins + (isPoint ? 0 : i % unit.length);
+  const numbers = new Map<number, number>();
   const triangles: number[] = [];
   const faces: number[] = [];
   const curved: number[] = [];
-  const put = (face: number, isCurved: boolean, ...corners: number[]) => {
-    triangles.push(...corners);
-    faces.push(face);
-    curved.push(isCurved ? 1 : 0);
-  };
-  for (let i = 0; i < chords; i++) {
-    const k = (i + 1) % chords;
-    put(0, false, first, k, i);
-    rings.slice(1).forEach((ring, r) => {
-      const [p, q] = [r * chords, (r + 1) * chords];
-      put(r + 2, ring.curved, p + i, p + k, q + k);
-      put(r + 2, ring.curved, p + i, q + k, q + i);
-    });
-    const top = (rings.length - 1) * chords;
-    put(1, false, last, top + i, top + k);
-  }
+  points.forEach(([at], k) => {
+    const next = (k + 1) % points.length;
+    const [p, q] = [rings[k], rings[next]];
+    if (p.isPoint && q.isPoint) return;
+    const { curve } = pieces[k];
+    const face = numbers.get(curve) ?? numbers.set(curve, numbers.size).get(curve)!;
+    const isCurved = Math.abs(points[next][0] - at) > SAME_MM;
+    const put = (...corners: number[]) => {
+      triangles.push(...corners);
+      faces.push(face);
+      curved.push(isCurved ? 1 : 0);
+    };
+    for (let i = 0; i < unit.length; i++) {
+      if (!p.isPoint) put(corner(p, i), corner(p, i + 1), corner(q, i));
+      if (!q.isPoint) put(corner(p, i + 1), corner(q, i + 1), corner(q, i));
+    }
+  });
   const mesh = {
     positions: Float64Array.from(positions),
     triangles: Uint32Array.from(triangles),
@@ -66,3 +76,9 @@ export function turnedSolid(steps: readonly TurnedStep[], along: Axis): Triangle
   };
   return placed(mesh, along, { x: 0, y: 0, z: 0 });
 }
+
+/**
+ * A solid turned about an axis, from lengths and diameters: its first end at the origin, the axis through it.
+ * @param steps at least one; lengths and diameters more than nothing
+ */
+export const turnedSolid = (steps: readonly TurnedStep[], along: Axis): TriangleMesh => revolved(halfOf(steps), along);

@@ -144,7 +144,8 @@ function aboutAxis(mesh: TriangleMesh, front: Direction, through: Vec3) {
   const [u, v] = AXES.filter((a) => a !== axis);
   const { min, max } = meshBox(mesh);
   const face = signOf(front) > 0 ? max[axis] : min[axis];
-  const along = (p: Vec3) => signOf(front) * (face - p[axis]);
+  // + 0: no minus before nothing
+  const along = (p: Vec3) => signOf(front) * (face - p[axis]) + 0;
   const from = (p: Vec3): readonly [number, number] => [p[u] - through[u], p[v] - through[v]];
   return { axis, u, v, along, from, length: max[axis] - min[axis] };
 }
@@ -179,8 +180,9 @@ function faceAbout(
     hollow += area * Math.sign(nu * a + nv * b);
   }
   if (square) return 'square';
-  // a corner that stands alone was put onto a chord when the mesh was mended; rings of them lie on the face
-  const rings = [...corners.values()].filter((c) => c.vertices.size >= 3);
+  // a corner that stands alone was put onto a chord when the mesh was mended; rings of them lie on the face, and the
+  // point where it closes on the axis
+  const rings = [...corners.values()].filter((c) => c.vertices.size >= 3 || c.point[1] < ON_MERIDIAN_MM);
   if (rings.length < 2) return 'across';
   const piece = pieceThrough(
     rings.map((c) => c.point),
@@ -196,8 +198,8 @@ const cutOut = (p: ProfilePiece, from: number, to: number): ProfilePiece => ({
   ...p,
   from: clean(from),
   to: clean(to),
-  fromDiameter: clean(diameterOf(p, from)),
-  toDiameter: clean(diameterOf(p, to)),
+  fromDiameter: clean(from === p.from ? p.fromDiameter : diameterOf(p, from)),
+  toDiameter: clean(to === p.to ? p.toDiameter : diameterOf(p, to)),
 });
 
 /** The outermost of all pieces at every place; null: somewhere there is none. */

@@ -1,7 +1,8 @@
 import DxfParser, { type IDxf } from 'dxf-parser';
-import type { Result } from '@violet-jaw/core/solid';
+import type { Loop, Result } from '@violet-jaw/core/solid';
 import { arcPoints, bulgePoints, ellipsePoints, splinePoints, type Curve } from './flatten';
 import { cleanDxf } from './groups';
+import { halfProfileOf } from './halfProfile';
 import { chainCurves, nestLoops, type Outline } from './loops';
 
 export type { Outline } from './loops';
@@ -223,11 +224,15 @@ export interface DxfDrawing {
   readonly leftOut: readonly string[];
 }
 
-/**
- * Reads closed outlines with holes from a DXF drawing: lines, arcs, circles, ellipses, polylines and splines.
- * @param mmPerUnit what a drawing unit is; null: as the file says, or millimeters
- */
-export function readDxf(bytes: Uint8Array, mmPerUnit: number | null): Result<DxfDrawing> {
+interface ReadCurves {
+  readonly curves: readonly Curve[];
+  readonly mmPerUnitTold: number | null;
+  /** what was left out, in words */
+  readonly leftOut: readonly string[];
+}
+
+/** @param mmPerUnit what a drawing unit is; null: as the file says, or millimeters */
+function readCurves(bytes: Uint8Array, mmPerUnit: number | null): Result<ReadCurves> {
   if (new TextDecoder('latin1').decode(bytes.subarray(0, 22)).startsWith('AutoCAD Binary DXF'))
     return { ok: false, problem: 'This is a binary DXF. Save it as text (ASCII) DXF.' };
   const cleaned = cleanDxf(new TextDecoder().decode(bytes));
@@ -242,11 +247,51 @@ export function readDxf(bytes: Uint8Array, mmPerUnit: number | null): Result<Dxf
     };
   }
   const told = MM_PER_UNIT[Number(parsed?.header?.$INSUNITS)] ?? null;
-  const f = mmPerUnit ?? told ?? 1;
   const leftOut = new Map([...cleaned.value.others].map(([name, n]) => [withArticle(name), n]));
-  const read = curvesOf((parsed?.entities ?? []) as unknown as Entity[], cleaned.value.places, f, leftOut);
+  const entities = (parsed?.entities ?? []) as unknown as Entity[];
+  const read = curvesOf(entities, cleaned.value.places, mmPerUnit ?? told ?? 1, leftOut);
   if (!read.ok) return read;
-  const { loops, open } = chainCurves(read.value);
+  return {
+    ok: true,
+    value: {
+      curves: read.value,
+      mmPerUnitTold: told,
+      leftOut: [...leftOut].map(([what, n]) => (n > 1 ? `${what} (${n} times)` : what)),
+    },
+  };
+}
+
+const holdsOnly = (leftOut: readonly string[]) => (leftOut.length > 0 ? `; it holds ${leftOut.join(', ')}` : '');
+
+/**
+ * Reads half of a lengthwise section from a DXF drawing, to be turned about its X axis.
+ * @param mmPerUnit what a drawing unit is; null: as the file says, or millimeters
+ */
+export function readHalfProfile(
+  bytes: Uint8Array,
+  mmPerUnit: number | null,
+): Result<Omit<ReadCurves, 'curves'> & { readonly half: Loop }> {
+  const read = readCurves(bytes, mmPerUnit);
+  if (!read.ok) return read;
+  const { curves, ...rest } = read.value;
+  if (curves.length === 0)
+    return {
+      ok: false,
+      problem: `The DXF file holds no lines or arcs${holdsOnly(rest.leftOut)}. Draw half of the section with lines, arcs, polylines or splines.`,
+    };
+  const half = halfProfileOf(curves);
+  return half.ok ? { ok: true, value: { ...rest, half: half.value } } : half;
+}
+
+/**
+ * Reads closed outlines with holes from a DXF drawing: lines, arcs, circles, ellipses, polylines and splines.
+ * @param mmPerUnit what a drawing unit is; null: as the file says, or millimeters
+ */
+export function readDxf(bytes: Uint8Array, mmPerUnit: number | null): Result<DxfDrawing> {
+  const read = readCurves(bytes, mmPerUnit);
+  if (!read.ok) return read;
+  const { curves, mmPerUnitTold, leftOut } = read.value;
+  const { loops, open } = chainCurves(curves);
   if (open.length > 0) {
     const list = open
       .slice(0, 12)
@@ -263,15 +308,8 @@ export function readDxf(bytes: Uint8Array, mmPerUnit: number | null): Result<Dxf
   if (loops.length === 0)
     return {
       ok: false,
-      problem: `The DXF file holds no closed outline${leftOut.size > 0 ? `; it holds ${[...leftOut.keys()].join(', ')}` : ''}. Draw the part's outline with lines, arcs, circles, polylines or splines.`,
+      problem: `The DXF file holds no closed outline${holdsOnly(leftOut)}. Draw the part's outline with lines, arcs, circles, polylines or splines.`,
     };
   if (loops.length > MOST_OUTLINES) return tooManyOutlines(loops.length);
-  return {
-    ok: true,
-    value: {
-      outlines: nestLoops(loops),
-      mmPerUnitTold: told,
-      leftOut: [...leftOut].map(([what, n]) => (n > 1 ? `${what} (${n} times)` : what)),
-    },
-  };
+  return { ok: true, value: { outlines: nestLoops(loops), mmPerUnitTold, leftOut } };
 }

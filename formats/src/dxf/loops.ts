@@ -1,4 +1,4 @@
-import type { Loop } from '@violet-jaw/core/solid';
+import { loopArea, type Loop } from '@violet-jaw/core/solid';
 import type { Curve } from './flatten';
 
 type Point = readonly [number, number];
@@ -15,6 +15,8 @@ export interface OpenEnd {
 export interface Chained {
   readonly loops: readonly Loop[];
   readonly open: readonly OpenEnd[];
+  /** what does not close, end to end */
+  readonly chains: readonly Pick<Loop, 'points' | 'pieces'>[];
 }
 
 interface Chain {
@@ -122,6 +124,7 @@ export function chainCurves(curves: readonly Curve[]): Chained {
   const tips = ends.flatMap((c) => [first(c), last(c)]);
   return {
     loops,
+    chains: ends,
     // what is listed for a person; with thousands of ends nobody reads how far each is from the next
     open: tips.map((at, k) => {
       if (k >= MOST_GAPS || tips.length < 2) return { at, gap: null };
@@ -155,14 +158,5 @@ export function nestLoops(loops: readonly Loop[]): Outline[] {
       ? []
       : [{ outer, holes: loops.filter((_, k) => around[k].length === around[i].length + 1 && around[k].includes(i)) }],
   );
-  return outlines.sort((a, b) => areaOf(b.outer) - areaOf(a.outer));
-}
-
-function areaOf({ points }: Loop): number {
-  return Math.abs(
-    points.reduce((sum, [x, y], i) => {
-      const [p, q] = points[(i + 1) % points.length];
-      return sum + x * q - y * p;
-    }, 0) / 2,
-  );
+  return outlines.sort((a, b) => Math.abs(loopArea(b.outer.points)) - Math.abs(loopArea(a.outer.points)));
 }

@@ -1,6 +1,6 @@
 import type { FileBody } from '@violet-jaw/core/job';
-import { prism, type Result } from '@violet-jaw/core/solid';
-import { readDxf } from '../dxf';
+import { prism, revolved, type Result, type TriangleMesh } from '@violet-jaw/core/solid';
+import { readDxf, readHalfProfile } from '../dxf';
 import { FILE_SIZE_LIMIT, readModel, sizeProblem, type ModelKernel, type PartBody } from '../model';
 import { readStl, type OpenShell } from '../stl';
 import { fileKind, unknownFile } from './kind';
@@ -8,7 +8,7 @@ import { fileKind, unknownFile } from './kind';
 export * from './kind';
 
 /** What a person has to tell about a file that does not say it. */
-export type ReadOptions = Pick<FileBody, 'unit' | 'thickness'>;
+export type ReadOptions = Pick<FileBody, 'unit' | 'thickness' | 'halfProfile'>;
 
 /** Bodies, or why there are none; for an open surface with the places. */
 export type PartRead = Result<PartBody[]> & {
@@ -21,10 +21,48 @@ export type PartRead = Result<PartBody[]> & {
 
 const PLAIN_THICKNESS_MM = 10;
 
+/** A body out of a drawing: its faces are what was drawn. */
+const drawnBody = (index: number, name: string, mesh: TriangleMesh, leftOut: readonly string[]): PartBody => ({
+  ...{ index, name, mesh, faceCount: Math.max(...(mesh.faces ?? [0])) + 1 },
+  notes: leftOut.map((what) => `left out ${what}`),
+});
+
+/** @param told millimeters per unit; null: as the drawing says, or millimeters */
+function readDrawing(bytes: Uint8Array, told: number | null, { thickness, halfProfile }: ReadOptions): PartRead {
+  const said = (mmPerUnitTold: number | null) => ({
+    mmPerUnit: told ?? mmPerUnitTold ?? 1,
+    saysUnit: mmPerUnitTold !== null,
+  });
+  if (halfProfile) {
+    const read = readHalfProfile(bytes, told);
+    if (!read.ok) return read;
+    const { half, leftOut, mmPerUnitTold } = read.value;
+    return {
+      ...{ ok: true, ...said(mmPerUnitTold) },
+      value: [drawnBody(0, 'half section, turned about X', revolved(half, 'x'), leftOut)],
+    };
+  }
+  const read = readDxf(bytes, told);
+  if (!read.ok) return read;
+  const { outlines, leftOut, mmPerUnitTold } = read.value;
+  return {
+    ...{ ok: true, ...said(mmPerUnitTold) },
+    value: outlines.map(({ outer, holes }, index) =>
+      drawnBody(
+        index,
+        `outline ${index + 1}${holes.length > 0 ? ` with ${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}` : ''}`,
+        prism(outer, holes, thickness ?? PLAIN_THICKNESS_MM),
+        leftOut,
+      ),
+    ),
+  };
+}
+
 /**
  * Reads the bodies of a part file of any kind, millimeters.
  * @param startKernel starts the reader of exact solids; asked for only when it is needed
- * @param options unit of STL and DXF (left out: millimeters, or as the DXF says) and thickness of a DXF outline
+ * @param options unit of STL and DXF (left out: millimeters, or as the DXF says) thickness of a DXF outline,
+ * or that it is half of a section turned about its X axis
  */
 export async function readPartFile(
   bytes: Uint8Array,
@@ -45,26 +83,6 @@ export async function readPartFile(
       value: [{ index: 0, name: 'surface', faceCount: Math.max(...(mesh.faces ?? [0])) + 1, mesh, notes: repaired }],
     };
   }
-  if (kind === 'DXF') {
-    const read = readDxf(bytes, told);
-    if (!read.ok) return read;
-    const { outlines, leftOut } = read.value;
-    const notes = leftOut.map((what) => `left out ${what}`);
-    return {
-      ok: true,
-      mmPerUnit: told ?? read.value.mmPerUnitTold ?? 1,
-      saysUnit: read.value.mmPerUnitTold !== null,
-      value: outlines.map(({ outer, holes }, index) => {
-        const mesh = prism(outer, holes, options.thickness ?? PLAIN_THICKNESS_MM);
-        return {
-          index,
-          name: `outline ${index + 1}${holes.length > 0 ? ` with ${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}` : ''}`,
-          faceCount: Math.max(...(mesh.faces ?? [0])) + 1,
-          mesh,
-          notes,
-        };
-      }),
-    };
-  }
+  if (kind === 'DXF') return readDrawing(bytes, told, options);
   return readModel(await startKernel(), bytes, kind);
 }

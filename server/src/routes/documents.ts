@@ -92,8 +92,11 @@ export const preparedWorks = ({ jobs, shop, prepared, summaries }: Services) =>
       if (asked && !found) await summaries.again(id);
       sendPrepared(response, found);
     },
-    preparedBodies: async ({ params: { hash }, query: { unit, thickness }, response }) => {
-      const source = { sha256: hash, unit, thickness: thickness === undefined ? undefined : Number(thickness) };
+    preparedBodies: async ({ params: { hash }, query: { thickness, ...query }, response }) => {
+      const source = {
+        ...{ sha256: hash, unit: query.unit, thickness: thickness === undefined ? undefined : Number(thickness) },
+        ...(query.halfProfile ? { halfProfile: true as const } : {}),
+      };
       sendPrepared(response, await prepared.get(prepared.keyOfBodies(source)));
     },
   }) satisfies Partial<Works>;

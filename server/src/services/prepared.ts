@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import type { FileBody, Job } from '@violet-jaw/core/job';
+import { readingOf, type FileBody, type Job } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import { inTransaction } from '../database/transaction';
 
-type Reading = Pick<FileBody, 'sha256' | 'unit' | 'thickness'>;
+type Reading = Omit<FileBody, 'file'>;
 
 /** Bytes of one row of the database. */
 const PART = 1024 * 1024;
@@ -39,9 +39,9 @@ export class Prepared {
     return sha256(this.#program, 'job', JSON.stringify(job), JSON.stringify(shop));
   }
 
-  /** Which file, read how: unit and thickness change what comes out of it. */
-  readingOf({ sha256: file = '', unit, thickness }: Reading): string {
-    return sha256(file, unit ?? '', String(thickness ?? ''));
+  /** Which file, read how. */
+  readingOf(source: Reading): string {
+    return sha256(readingOf(source));
   }
 
   keyOfBodies(source: Reading): string {

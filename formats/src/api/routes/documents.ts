@@ -152,11 +152,12 @@ export const documents = {
     method: 'get',
     path: '/files/:hash/bodies',
     who: 'operator',
-    says: 'The bodies of a stored file, read in a unit and to a thickness; 204 where they are not prepared',
+    says: 'The bodies of a stored file, read as a part file says; 204 where they are not prepared',
     query: Type.Object(
       {
         unit: Type.Optional(Type.Union([Type.Literal('mm'), Type.Literal('inch')])),
         thickness: Type.Optional(Type.String({ maxLength: 40, pattern: '^[0-9.e+-]+$' })),
+        halfProfile: Type.Optional(Type.Literal('true')),
       },
       { additionalProperties: false },
     ),
