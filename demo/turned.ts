@@ -11,7 +11,10 @@ export const demoLathe: Lathe = {
   tube: 3000,
   bushing: 22,
   feeder: 'pushes',
+  slip: 0.02,
   second: { min: 0, max: 420, faceAtZero: 10, room: 20.5, bore: 16, depth: 320, collet: 12, plusMinus: 0.02 },
+  tailstock: null,
+  steady: null,
   words: {
     mainTo: 'FIRST GOES Z{z}',
     mainBack: 'FIRST BACK {by}',
@@ -71,7 +74,11 @@ export function mastSpindleJob(part: FileRef = { file: 'mast-spindle.step' }): J
 }
 
 /** A lathe with a chuck, whose tools go along Z. */
-export const demoChuckLathe: Lathe = { ...NEW_LATHE, moves: 'tools', bore: 42, feeder: 'none' };
+export const demoChuckLathe: Lathe = {
+  ...{ ...NEW_LATHE, moves: 'tools', bore: 42, feeder: 'none' },
+  tailstock: { from: 40, to: 520, mark: 86.5 },
+  steady: { min: 6, max: 60, width: 14 },
+};
 
 /** Turned on one side, then end for end in soft jaws bored to its shank. */
 export function pivotPinJob(part: FileRef = { file: 'pivot-pin.step' }): Job {
@@ -92,8 +99,8 @@ export function pivotPinJob(part: FileRef = { file: 'pivot-pin.step' }): Job {
       ends: {
         ...newEnds(74),
         ...{ device: 'chuck-160-soft', station: 'station-l', rpm: 1800, to: 60 },
-        first: { rest: 17, against: 'jaw step' },
-        second: { rest: -25, against: 'stop' },
+        first: { rest: 17, against: 'jaw step', support: null },
+        second: { rest: -25, against: 'stop', support: null },
       },
       tools: [
         { id: 'tool-1', number: 1, description: 'turning tool, 80° insert', use: 'turning' },

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../demo';
+import { demoShop, mastSpindleJob, sensorFootJob, vaneBearingBlockJob } from '../../demo';
 import type { RunEvent, RunPlan } from '@violet-jaw/core/run';
 import { runReach, type Sheet } from '@violet-jaw/core/sheet';
-import type { ReadingEntry, RunRecord } from '@violet-jaw/formats/api';
+import type { ReadingEntry, RunRecord, SpindleEntry } from '@violet-jaw/formats/api';
 import { signIn, testInstance, type TestInstance } from './testing/testInstance';
 
 let at: TestInstance;
@@ -274,4 +274,39 @@ test('the lines of an issue: set, look, clear, and the frozen job for practice',
     job: { number: 'RUN-1' },
     shop: { machines: [{ id: 'mill-1' }] },
   });
+});
+
+test('the main spindle of a bar lathe is read before and after: run after run, as it was read', async () => {
+  const steps = [{ id: 'a', length: 318, from: 14, to: 14 }];
+  const job = { ...mastSpindleJob(), number: 'RUN-9', body: { turned: { along: 'x' as const, steps } } };
+  const id = (await at.call('POST', '/jobs', { body: job })).json.id as string;
+  const issued = await at.call('POST', `/jobs/${id}/issues`, { body: { note: '' }, headers: { 'If-Match': '"1"' } });
+  expect(issued.json).toMatchObject({ letter: 'A', hasRun: true });
+  const turned = (await at.call('GET', `/jobs/${id}/issues/A/run`)).json.plan as RunPlan;
+  const start = turned.steps.find((s) => s.id === 'run/load')!.asks.find((a) => a.id === 'main');
+  const planned = start?.kind === 'length' ? start.target! : NaN;
+  expect(planned).toBeLessThan(0);
+  const run = async (startedAt: string, left: number) => {
+    const events = answers(0, turned).map((e) =>
+      e.kind === 'answer' && e.stepId === 'run/bar/back' ? { ...e, values: { after: planned + left } } : e,
+    );
+    const sent = await at.call('POST', `/runs/${randomUUID()}/events`, {
+      cookie: operator,
+      body: { jobId: id, letter: 'A', startedAt, events },
+    });
+    expect(sent.status).toBe(200);
+  };
+  await run('2026-11-25T08:00:00Z', 0);
+  await run('2026-11-26T08:00:00Z', 0.0625);
+  const { json } = await at.call('GET', `/jobs/${id}/spindle`, { cookie: operator });
+  const told = (json as unknown as SpindleEntry[]).map((e) => [e.startedAt.slice(8, 10), e.when, e.read]);
+  // the second run stands where the spindle has not come back: the last part is not made
+  expect(told).toEqual([
+    ['25', 'before the first part', planned],
+    ['25', 'after the first part', planned],
+    ['25', 'after the last part', planned],
+    ['26', 'before the first part', planned],
+    ['26', 'after the first part', planned + 0.0625],
+  ]);
+  expect((await at.call('GET', `/jobs/${jobId}/spindle`)).json).toEqual([]);
 });

@@ -49,6 +49,20 @@ const endSchema = Type.Object(
   {
     rest: within(-5000, 5000, "Where the part's end comes to rest, from the chuck's face; inside the spindle: minus."),
     against: Type.Union([Type.Literal('stop'), Type.Literal('jaw step'), Type.Literal('chuck face')]),
+    support: Type.Union(
+      [
+        Type.Null(),
+        Type.Object(
+          { by: Type.Literal('tailstock'), into: within(0, 100, 'How far its centre goes into the faced end.') },
+          { additionalProperties: false },
+        ),
+        Type.Object(
+          { by: Type.Literal('steady rest'), at: within(0, 100_000, 'From the finished front face to its middle.') },
+          { additionalProperties: false },
+        ),
+      ],
+      { description: 'What carries the part out of the chuck; null: nothing.' },
+    ),
   },
   { additionalProperties: false },
 );
@@ -152,6 +166,6 @@ export const newEnds = (length: number): Ends => ({
   rpm: null,
   forceShare: 100,
   to: Math.round(length / 2),
-  first: { rest: 0, against: 'chuck face' },
-  second: { rest: 0, against: 'chuck face' },
+  first: { rest: 0, against: 'chuck face', support: null },
+  second: { rest: 0, against: 'chuck face', support: null },
 });

@@ -1,6 +1,7 @@
 import type { Finding } from '../findings';
-import type { Job, Turned } from '../job';
+import type { Ends, Job, Turned } from '../job';
 import type { PlannedJob } from '../plan';
+import type { PlannedTurned } from '../turned';
 
 /** As the remedies of every finding: what a button says, and what it changes. */
 interface Remedy {
@@ -50,5 +51,37 @@ const OF_TURNED: Readonly<Record<string, (finding: Finding, turned: Turned) => R
   ],
 };
 
+/** What carries one side of a part that is turned end for end. */
+const carried = (numbers: Finding['numbers'], support: Ends['first']['support'], says: string): Remedy => ({
+  says,
+  put: inTurned(({ ends }) => {
+    const side = numbers.second === 1 ? 'second' : 'first';
+    return { ends: ends && { ...ends, [side]: { ...ends[side], support } } };
+  }),
+});
+
+/** Usual depth of a center in a center hole, mm (common practice, no source). */
+const INTO_MM = 3;
+const tailstockUp = ({ numbers }: Finding, { lathe, ends }: PlannedTurned): Remedy[] => {
+  const e = ends?.[numbers.second === 1 ? 'second' : 'first'];
+  return lathe?.tailstock && e && !e.support
+    ? [carried(numbers, { by: 'tailstock', into: INTO_MM }, 'Bring the tailstock up')]
+    : [];
+};
+
+/** Ways to mend a finding about a part that is turned end for end. */
+const OF_ENDS: Readonly<Record<string, (finding: Finding, planned: PlannedTurned) => Remedy[]>> = {
+  'sticks-out-far': tailstockUp,
+  'free-end-bends': tailstockUp,
+  'steady-in-the-way': ({ numbers: { least, most, ...numbers } }, _) =>
+    least > most ? [] : [carried(numbers, { by: 'steady rest', at: (least + most) / 2 }, 'Set it in the middle there')],
+};
+
+/** What can be pressed to mend a finding about a turned part. */
 export const turnedRemedies = (finding: Finding, { turned }: PlannedJob): Remedy[] =>
-  turned ? (OF_TURNED[finding.code]?.(finding, turned.turned) ?? []) : [];
+  turned
+    ? [
+        ...(OF_TURNED[finding.code]?.(finding, turned.turned) ?? []),
+        ...(OF_ENDS[finding.code]?.(finding, turned) ?? []),
+      ]
+    : [];

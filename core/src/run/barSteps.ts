@@ -1,5 +1,4 @@
-import { sideBySide, touchOffWords, type BarStep, type PlannedTurned, type SequenceRow } from '../turned';
-import { sumOfTerms } from '../ledger';
+import { sideBySide, touchOffWords, turnedUses, type BarStep, type PlannedTurned, type SequenceRow } from '../turned';
 import { unitName } from '../units';
 import type { Ask, RunStep } from './types';
 import { number, READ_BACK_MM, step, yes, type Making } from './steps';
@@ -105,19 +104,14 @@ function startStep({ speech }: Making, { start, bar }: PlannedTurned): RunStep {
 /** Registers of both sides, read back. */
 function keyStep({ speech }: Making, planned: PlannedTurned): RunStep {
   const unit = unitName(speech.units);
-  const registers = [
-    { register: planned.turned.register, value: sumOfTerms(planned.zero), says: 'main side' },
-    ...(planned.lathe?.second
-      ? [{ register: planned.turned.backRegister, value: sumOfTerms(planned.backZero), says: 'second side' }]
-      : []),
-  ];
+  const registers = turnedUses(planned);
   return {
     ...step('bar', null, 'Key in the zeros', {
-      says: registers.map((r) => `${r.register}, ${r.says}: Z ${speech.signed(r.value)} ${unit}. X is the axis.`),
+      says: registers.map((r) => `${r.register}, ${r.name}: Z ${speech.signed(r.z)} ${unit}. X is the axis.`),
       asks: registers.map((r, i) =>
         number({
           ...{ id: `register-${i + 1}`, label: `${r.register} Z read back, ${unit}`, axis: 'z' as const },
-          ...{ target: r.value, off: READ_BACK_MM },
+          ...{ target: r.z, off: READ_BACK_MM },
         }),
       ),
       ifOff: 'What stands in the control is not what the sheet says: key it in again, sign and point.',

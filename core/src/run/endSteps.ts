@@ -1,4 +1,4 @@
-import { endSteps, type PlannedEnd, type PlannedEnds, type PlannedTurned } from '../turned';
+import { endWords, type PlannedEnd, type PlannedEnds, type PlannedTurned } from '../turned';
 import { unitName } from '../units';
 import type { RunStep } from './types';
 import { toolSteps } from './barSteps';
@@ -42,19 +42,21 @@ function sideSteps(
 ): RunStep[] {
   const { speech, job } = making;
   const e = planned.ends[side];
-  const says = endSteps(planned.ends, side, { lathe: planned.lathe!, speech });
+  const words = endWords(planned.ends, side, { lathe: planned.lathe!, speech });
+  if (!words) return [];
   const unit = unitName(speech.units);
   const name = side === 'first' ? 'First side' : 'Second side';
   return [
     {
-      ...step('load', null, `${name}: load`, { asks: says.slice(0, -2).map((s, i) => yes(`load-${i + 1}`, s)) }),
+      ...step('load', null, `${name}: load`, { asks: words.load.map((s, i) => yes(`load-${i + 1}`, s)) }),
       id: `run/load/${side}`,
     },
-    zeroStep(making, e, { name, says: says[says.length - 2] }),
+    zeroStep(making, e, { name, says: words.zero }),
     {
       ...step('firstPart', null, `${name}: turn and measure`, {
-        says: [says[says.length - 1], `Program ${e.program || 'not named'}: single block, feed override low.`],
+        says: [words.turn, `Program ${e.program || 'not named'}: single block, feed override low.`],
         asks: [
+          ...words.carry.map((s, i) => yes(`carry-${i + 1}`, s)),
           ...(side === 'second'
             ? [
                 number({

@@ -9,6 +9,7 @@ export * from './state';
 export * from './diagnose';
 export * from './history';
 export * from './drift';
+export * from './spindle';
 export * from './bodies';
 export * from './practice';
 export { otherwiseOf, type Otherwise } from './otherwise';

@@ -68,6 +68,32 @@ export const secondSpindleSchema = Type.Object(
   { additionalProperties: false },
 );
 
+/** A tailstock that is pushed along the bed by hand. */
+export const tailstockSchema = Type.Object(
+  {
+    from: quantity({ title: "Tip nearest to the chuck's face", unit: 'mm', minimum: 0, maximum: 20_000 }),
+    to: positive("Tip farthest from the chuck's face", 'mm', 20_000),
+    mark: quantityOrNull({
+      title: "Its scale reads, tip at the chuck's face",
+      unit: 'mm',
+      minimum: -20_000,
+      maximum: 20_000,
+      description: 'Empty: it has no scale.',
+    }),
+  },
+  { additionalProperties: false },
+);
+
+/** Three fingers or rollers round the part, on the bed. */
+export const steadySchema = Type.Object(
+  {
+    min: quantity({ title: 'Smallest diameter', unit: 'mm', minimum: 0, maximum: 2000 }),
+    max: positive('Largest diameter', 'mm', 2000),
+    width: positive('Width of its fingers', 'mm', 200),
+  },
+  { additionalProperties: false },
+);
+
 /** What is entered of a bar lathe, beside its second spindle and its words. */
 export const latheFieldsSchema = Type.Object(
   {
@@ -91,7 +117,16 @@ export const latheFieldsSchema = Type.Object(
     feeder: Type.Union([Type.Literal('none'), Type.Literal('pushes'), Type.Literal('knows its place')], {
       title: 'Bar feeder',
     }),
+    slip: quantityOrNull({
+      title: 'The bar slips at a change of grip within ±',
+      unit: 'mm',
+      minimum: 0,
+      maximum: 10,
+      description: 'How exactly it lies in the collet again. Empty: nobody has said.',
+    }),
     second: Type.Union([Type.Null(), secondSpindleSchema]),
+    tailstock: Type.Union([Type.Null(), tailstockSchema]),
+    steady: Type.Union([Type.Null(), steadySchema]),
     words: barLinesSchema,
   },
   { additionalProperties: false },
@@ -122,9 +157,16 @@ export const NEW_LATHE: Lathe = {
   tube: null,
   bushing: null,
   feeder: 'pushes',
+  slip: null,
   second: null,
+  tailstock: null,
+  steady: null,
   words: NO_BAR_LINES,
 };
+
+/** Usual sizes of a small lathe (common practice, no source). */
+export const NEW_TAILSTOCK: NonNullable<Lathe['tailstock']> = { from: 50, to: 600, mark: null };
+export const NEW_STEADY: NonNullable<Lathe['steady']> = { min: 8, max: 80, width: 12 };
 
 /** A second spindle of which nothing is measured yet. */
 export const NEW_SECOND: SecondSpindle = {

@@ -34,6 +34,9 @@ export const lathe: Lathe = {
   bushing: 15,
   feeder: 'pushes',
   second: { min: -200, max: 2000, faceAtZero: 5, room: 10, bore: 40, depth: 2000, collet: 5, plusMinus: 0.01 },
+  slip: 0.01,
+  tailstock: null,
+  steady: null,
   words: {
     ...{ mainTo: 'A TO Z{z}', mainBack: 'A BACK {by}', turnTo: 'CUT Z{z}', cutOff: 'OFF Z{z}', shift: 'SHIFT {by}' },
     ...{ mainOpen: 'A OPEN', mainClose: 'A CLOSE', mainRun: 'A ON', mainStop: 'A OFF', secondTo: 'B TO M{z}' },

@@ -24,8 +24,8 @@ const lathe = (z: number | null = -388.4): Machine => ({
 const ends = (change: Partial<Ends> = {}): Ends => ({
   ...newEnds(74),
   ...{ device: 'chuck', station: 's', rpm: 1800, to: 60 },
-  first: { rest: 17, against: 'jaw step' },
-  second: { rest: -25, against: 'stop' },
+  first: { rest: 17, against: 'jaw step', support: null },
+  second: { rest: -25, against: 'stop', support: null },
   ...change,
 });
 /** Shank ⌀20 × 60, head ⌀30 × 14. */
@@ -37,7 +37,7 @@ const pin = (change: Partial<Ends> = {}, more: Partial<TurnedCase> = {}) =>
     ],
     ...{ machine: lathe(), devices: [chuck], across: 32, face: 0.5, back: 1 },
     ...more,
-    turned: { depth: 1, feed: 0.1, within: 0.02, ends: ends(change), ...more.turned },
+    turned: { depth: 1, feed: 0.1, within: 0.05, ends: ends(change), ...more.turned },
   });
 
 test('both sides fit: nothing is said; both zeros are the sums of their terms', () => {
@@ -53,7 +53,10 @@ test('both sides fit: nothing is said; both zeros are the sums of their terms', 
 });
 
 test('a matrix library turns the part end for end: the same faces come to lie where the zeros say', () => {
-  const { planned } = pin({ second: { rest: 3.1875 * 25.4, against: 'jaw step' } }, { back: 0.6875 * 25.4 });
+  const { planned } = pin(
+    { second: { rest: 3.1875 * 25.4, against: 'jaw step', support: null } },
+    { back: 0.6875 * 25.4 },
+  );
   const { first, second } = planned.ends!;
   // part: z from the front face backwards; machine: along the spindle, away from the chuck
   const along = (flip: 1 | -1, shift: number) =>
@@ -91,8 +94,8 @@ test('torque the jaws carry at speed: μ·(S₀ − n·m·r·ω²)·d/2 (VDI 310
 
 test.each<[string, Partial<Ends>, Partial<TurnedCase>]>([
   ['no-chuck', { device: null }, {}],
-  ['jaws-hold-nothing', { first: { rest: 31, against: 'stop' } }, {}],
-  ['no-single-diameter', { second: { rest: -40, against: 'stop' } }, {}],
+  ['jaws-hold-nothing', { first: { rest: 31, against: 'stop', support: null } }, {}],
+  ['no-single-diameter', { second: { rest: -40, against: 'stop', support: null } }, {}],
   ['chuck-size', {}, { devices: [{ ...chuck, maxDiameter: 31 }] }],
   ['marks-finished', {}, { devices: [{ ...chuck, soft: 'hard' } as Device] }],
   ['chuck-slips', { rpm: 4000, forceShare: 20 }, {}],
@@ -115,7 +118,8 @@ test('free-end-bends: a thin end far out of the jaws, by F·l³/(3·E·I)', () =
   const { planned, findings } = pin({}, thin);
   const e = planned.ends!.first;
   const force = 700 * 0.1 ** 0.75 * 1.3 * Math.hypot(1, 0.5);
-  expect(e.gives).toBeCloseTo((force * e.sticksOut ** 3) / (3 * 70_000 * ((Math.PI * 10 ** 4) / 64)), 9);
+  // the tool at the finished face, before the last cut: ⌀10 all along
+  expect(e.gives).toBeCloseTo((force * (e.sticksOut - 0.5) ** 3) / (3 * 70_000 * ((Math.PI * 10 ** 4) / 64)), 9);
   expect(findings.find((f) => f.code === 'free-end-bends')!.says).toMatch(/On the first side 62\.500 mm stick out/);
 });
 
@@ -124,7 +128,7 @@ test('an other-lathe is told for a part from bar on a lathe with a chuck, too', 
 });
 
 test('against the face of the chuck nothing else is set; without a chuck nothing is told of the jaws', () => {
-  const { planned } = pin({ first: { rest: 17, against: 'chuck face' }, to: 40 });
+  const { planned } = pin({ first: { rest: 17, against: 'chuck face', support: null }, to: 40 });
   expect(planned.ends!.first).toMatchObject({ rest: 0, inside: 30, sticksOut: 45.5 });
   const speech = speechIn('mm');
   const steps = endSteps(planned.ends!, 'first', { lathe: planned.lathe!, speech }).join(' ');
@@ -144,7 +148,7 @@ test('tube-squeezed: a bore where the jaws hold leaves a thin wall, by the formu
     rotationOf({ up: '+y', right: '+z' }),
   );
   const more = { mesh, steps: [], across: 22, devices: [{ ...chuck, soft: 'hard' } as Device] };
-  const { planned, findings } = pin({ second: { rest: 0, against: 'stop' }, to: 40 }, more);
+  const { planned, findings } = pin({ second: { rest: 0, against: 'stop', support: null }, to: 40 }, more);
   const { squeezed } = planned.ends!.second;
   expect(squeezed!.wall).toBeCloseTo(1, 6);
   const each = 24_000 / 3;
@@ -153,4 +157,92 @@ test('tube-squeezed: a bore where the jaws hold leaves a thin wall, by the formu
   expect(squeezed!.stressMPa).toBeCloseTo((6 * moment) / (30 * 1 ** 2), 6);
   expect(findings.find((f) => f.code === 'tube-squeezed')!.says).toMatch(/wall of 1\.000 mm/);
   expect(pin().planned.ends!.second.squeezed).toBeNull();
+});
+
+describe('what carries the part out of the chuck', () => {
+  const carrying = {
+    ...lathe(),
+    lathe: { ...lathe().lathe!, tailstock: { from: 40, to: 400, mark: 86.5 }, steady: { min: 6, max: 60, width: 12 } },
+  };
+  /** A shaft ⌀20 × 240 with an end ⌀16 × 60, out of bar ⌀22: 30 in the jaws. */
+  const shaft = (first: Ends['first']['support'], second: Ends['first']['support'] = null, to = 180) =>
+    pin(
+      {
+        to,
+        first: { rest: 0, against: 'stop', support: first },
+        second: { rest: 0, against: 'stop', support: second },
+      },
+      {
+        steps: [
+          { length: 180, from: 20, to: 20 },
+          { length: 60, from: 16, to: 16 },
+        ],
+        ...{ across: 22, machine: carrying },
+      },
+    );
+  const up = { by: 'tailstock', into: 4 } as const;
+
+  test('the tip of the tailstock: raw stock on the back, length, less what goes in; on its scale', () => {
+    const { planned } = shaft(up, up);
+    expect(planned.ends!.first.support).toMatchObject({ tip: 1 + 240 - 4, onScale: 86.5 + 237 });
+    expect(planned.ends!.second.support).toMatchObject({ tip: 240 - 4 });
+    const words = endSteps(planned.ends!, 'first', { lathe: planned.lathe!, speech: speechIn('mm') }).join(' ');
+    expect(words).toMatch(
+      /Face and center drill, then stop the spindle\. Tailstock up: its tip 237\.000 mm from the face of the chuck, \+323\.500 on its scale, 4\.000 mm in the part/,
+    );
+    expect(JSON.stringify(endScene(planned, 'first', speechIn('mm')))).not.toBe(
+      JSON.stringify(endScene(shaft(null).planned, 'first', speechIn('mm'))),
+    );
+  });
+
+  test('a shaft gives far less with a tailstock, and the length that sticks out is no matter any more', () => {
+    const [free, carried] = [shaft(null), shaft(up, up)];
+    expect(free.codes).toEqual(['sticks-out-far', 'sticks-out-far', 'free-end-bends', 'free-end-bends']);
+    expect(carried.codes).not.toContain('sticks-out-far');
+    expect(carried.planned.ends!.first.gives! * 10).toBeLessThan(free.planned.ends!.first.gives!);
+  });
+
+  test('a steady rest on the second side: from the face of the chuck, on what is finished there', () => {
+    const { planned, codes } = shaft(up, { by: 'steady rest', at: 150 });
+    expect(planned.ends!.second.support).toMatchObject({ fromFace: 150, diameter: 20, isRaw: false });
+    expect(codes).not.toContain('steady-on-raw');
+    const words = endSteps(planned.ends!, 'second', { lathe: planned.lathe!, speech: speechIn('mm') }).join(' ');
+    expect(words).toMatch(/Steady rest: its middle 150\.000 mm from the face of the chuck, on ⌀20\.000/);
+  });
+
+  test.each<[string, ReturnType<typeof shaft>, RegExp]>([
+    ['steady-in-the-way', shaft(up, { by: 'steady rest', at: 175 }), /it has room from 37\.000 to 173\.000 mm/],
+    ['steady-in-the-way', shaft({ by: 'steady rest', at: 205 }, null, 200), /there is no room for it/],
+    ['steady-on-raw', shaft({ by: 'steady rest', at: 170 }, null, 150), /runs on the raw bar, ⌀22\.000/],
+    [
+      'no-such-support',
+      pin({ first: { rest: 17, against: 'stop', support: up } }),
+      /carried by a tailstock; this lathe has none/,
+    ],
+    [
+      'tailstock-does-not-reach',
+      pin(
+        { first: { rest: 17, against: 'stop', support: up } },
+        { machine: { ...carrying, lathe: { ...carrying.lathe, tailstock: { from: 120, to: 400, mark: null } } } },
+      ),
+      /88\.000 mm from the face of the chuck; it goes from 120\.000 to 400\.000 mm/,
+    ],
+    [
+      'steady-size',
+      pin(
+        { to: 30, first: { rest: 17, against: 'stop', support: { by: 'steady rest', at: 44.5 } } },
+        { machine: { ...carrying, lathe: { ...carrying.lathe, steady: { min: 6, max: 30, width: 12 } } } },
+      ),
+      /is to run on ⌀32\.000; it takes ⌀6\.000 to ⌀30\.000/,
+    ],
+  ])('%s', (code, { findings }, says) => {
+    expect(findings.find((f) => f.code === code)?.says).toMatch(says);
+  });
+
+  test('what is not known of the bend is told, not taken for nothing', () => {
+    expect(pin({}, { turned: { within: null } }).findings.find((f) => f.code === 'bend-not-known')!.says).toMatch(
+      /how far the part gives under the tool is not known: ± on diameters missing/i,
+    );
+    expect(pin({}, { turned: { depth: null } }).codes).toContain('bend-not-known');
+  });
 });

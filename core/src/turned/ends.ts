@@ -1,12 +1,12 @@
 import type { Ends } from '../job';
 import { sumOfTerms, type Term } from '../ledger';
-import { cantileverDeflectionMm, kienzleN, roundInertiaMm4, WORN } from '../hold';
+import { kienzleN, WORN } from '../hold';
 import { forceAtSpeed, ringInJaws, turningChuck } from '../holdings';
 import { stationFor, type Device, type Machine, type RoundDevice, type Station, type WorkMaterial } from '../shop';
 import type { Speech } from '../units';
-import { boreBetween, cylinderBetween, diametersBetween, type Profile } from './profile';
+import { endGives, supportOf } from './endSupport';
+import { boreBetween, cylinderBetween, type Profile } from './profile';
 import { commonTerm } from './common';
-import { bendingForceN } from './sections';
 import type { BarHere, OnLathe, PlannedEnd, PlannedEnds } from './types';
 
 interface EndsInput {
@@ -129,9 +129,8 @@ function planEnd(input: EndsInput, side: PlannedEnd['side'], chuck: RoundDevice 
   const sticksOut = loadedLength - inside;
   const gripDiameter = gripped(side, covered, profile, bar);
   const zero = zeroTerms(input, side, chuck);
-  const forceN = bendingForceN(turned, material);
-  const thin = isFirst ? bar.diameter : (diametersBetween(profile, inside, ends.to)?.least ?? bar.diameter);
-  const bends = forceN !== null && material !== null && thin !== null && sticksOut > 0;
+  const lies = { on, side, inside, rest, to: ends.to };
+  const support = supportOf(lies, ends);
   const cutsN =
     depth === null || feed === null || !material ? null : kienzleN(material.kc11, material.mc, depth, feed) * WORN;
   return {
@@ -143,7 +142,8 @@ function planEnd(input: EndsInput, side: PlannedEnd['side'], chuck: RoundDevice 
     stock: isFirst ? bar.face : bar.back,
     isFinished: !isFirst,
     value: sumOfTerms(zero),
-    gives: bends ? cantileverDeflectionMm(forceN, sticksOut, material.youngGPa, roundInertiaMm4(thin)) : null,
+    support,
+    gives: endGives(lies, support, material),
     carriesNm: carriedNm(chuck, ends, gripDiameter),
     squeezed: isFirst ? null : squeezedBy(input, chuck, covered, gripDiameter),
     asksNm: cutsN === null || bar.diameter === null ? null : (cutsN * bar.diameter) / 2000,

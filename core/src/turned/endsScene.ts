@@ -53,6 +53,39 @@ function face(at: number, bore: number, radius: number): Shape[] {
   }));
 }
 
+/** What carries the part: a center in its face, or fingers round it. Z of the work; `far` is the end in the chuck. */
+function carriedBy({ support }: PlannedEnd, [far, rest]: readonly [number, number], radius: number): Shape[] {
+  if (!support) return [];
+  const fromFace = (mm: number) => far - rest + mm;
+  if (support.by === 'tailstock') {
+    const tip = fromFace(support.tip);
+    // a center of 60°: its radius grows by half of tan 30° a length (ISO 866)
+    const cone = Math.max(0.8 * radius, 4);
+    const behind = cone / Math.tan(Math.PI / 6);
+    return [
+      {
+        kind: 'region',
+        role: 'steel',
+        outlines: [
+          [
+            [tip, 0],
+            [tip + behind, cone],
+            [tip + 2 * behind, cone],
+            [tip + 2 * behind, -cone],
+            [tip + behind, -cone],
+          ],
+        ],
+      },
+    ];
+  }
+  const [at, half] = [fromFace(support.fromFace), Math.max(support.half, 1)];
+  const inner = (support.diameter ?? 2 * radius) / 2;
+  return [
+    rectangle(at - half, inner, at + half, 2.1 * radius),
+    rectangle(at - half, -2.1 * radius, at + half, -inner),
+  ].map((outlines): Shape => ({ kind: 'region', role: 'steel', outlines }));
+}
+
 /**
  * Half section of one side as it is loaded, the chuck at the left: what it is, what it will be (dashed), what the jaws
  * hold. Across the drawing Z of the work, mm.
@@ -81,6 +114,7 @@ export function endScene(
       })),
       ...(ends.chuck ? jaws(e, far, radius) : []),
       ...face(far - e.rest, lathe?.bore ?? 0, radius),
+      ...carriedBy(e, [far, e.rest], radius),
       {
         kind: 'line',
         role: 'center',

@@ -22,6 +22,11 @@ test('a shaft that is planned through says nothing', () => {
   expect(codesOf({})).toEqual([]);
 });
 
+test('the bar slips at every change: ± of what a section cuts is that of all changes before it', () => {
+  const { planned } = planTurnedCase({ ...shaft, machine: barLathe(128, { slip: 11 / 256 }) });
+  expect(planned.sections.map((s) => s.plusMinus)).toEqual([0, 11 / 256, 22 / 256]);
+});
+
 test.each<[string, Partial<TurnedCase>]>([
   ['no-lathe', { machine: null }],
   ['no-lathe', { machine: { ...barLathe(128), lathe: null } as never }],
@@ -36,6 +41,8 @@ test.each<[string, Partial<TurnedCase>]>([
   ['beyond-stroke', turned({ changes: at(150) })],
   ['beyond-stroke', turned({ start: -40 })],
   ['beyond-stroke', second({ max: 150 })],
+  ['slip-not-known', { machine: barLathe(128, { slip: null, second: { ...lathe.second!, room: 20 } }) }],
+  ['slips-too-far', { machine: barLathe(128, { slip: 0.0501, second: { ...lathe.second!, room: 20 } }) }],
   ['register-not-on-machine', turned({ backRegister: 'G58' })],
   ['register-used-twice', turned({ backRegister: 'G54' })],
   ['change-kept-clear', turned({ changes: at(106, 212), keptClear: [{ id: 'z', from: 100, to: 110, why: 'seat' }] })],

@@ -4,7 +4,9 @@ import { moveIsShift, shiftsTakenBack } from './checks/accountCloses';
 import { angleAgreed } from './checks/angleAgreed';
 import { barBends } from './checks/barBends';
 import { barFits, gripsNextToCutOff, secondGrips } from './checks/barFits';
-import { endsBend, endsGripped, endsMeet, wallSqueezed } from './checks/endsHeld';
+import { endsBend, endsCarried } from './checks/endsCarried';
+import { endsGripped, endsMeet, wallSqueezed } from './checks/endsHeld';
+import { barSlips } from './checks/barSlips';
 import { changesAllowed, gripsFound, heldWhileOpen, insideStroke } from './checks/grips';
 import { latheReady } from './checks/latheReady';
 import { turnedRegisters } from './checks/registers';
@@ -22,10 +24,12 @@ const CHECKS: readonly ((planned: PlannedTurned, told: Told) => Finding[])[] = [
   moveIsShift,
   shiftsTakenBack,
   barBends,
+  barSlips,
   angleAgreed,
   turnedRegisters,
   endsGripped,
   endsMeet,
+  endsCarried,
   endsBend,
   wallSqueezed,
 ];

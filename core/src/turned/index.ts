@@ -5,7 +5,7 @@
 
 export * from './types';
 export * from './profile';
-export { proppedDeflectionMm } from './beam';
+export { shaftDeflectionMm, stretchesBetween, type Stretch } from './beam';
 export { planGrips, type GripPlan, type Grips, type GripsWanted, type KeptClear } from './grips';
 export { accountOf, partsBefore } from './account';
 export { keptClearOf, strokeOf } from './changes';
@@ -15,4 +15,5 @@ export { endScene } from './endsScene';
 export * from './words';
 export { likelyFront } from './features';
 export { turnedFindings } from './findings';
+export { turnedUses } from './checks/registers';
 export { simulateBar, type SimulatedBar, type SimulatedPart } from './simulated';

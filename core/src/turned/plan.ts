@@ -166,6 +166,7 @@ export function planTurned(input: TurnedInput): PlannedTurned {
   const base = {
     ...{ turned, profile, bar, machine, lathe, material, problem: read.ok ? null : read.problem },
     removedMm3: profile && removedOf(profile, bar),
+    sizeTolerance: job.sizeTolerance,
   };
   if (!machine || !lathe || !profile || !isForWay(turned, lathe)) return { ...base, ...NOTHING };
   const on: OnLathe = { turned, profile, bar, machine, lathe, second: lathe.second };

@@ -1,7 +1,6 @@
-import { cantileverDeflectionMm, kienzleN, roundInertiaMm4, WORN } from '../hold';
+import { kienzleN, roundInertiaMm4, WORN } from '../hold';
 import type { WorkMaterial } from '../shop';
-import { proppedDeflectionMm } from './beam';
-import { diametersBetween } from './profile';
+import { shaftDeflectionMm, stretchesBetween } from './beam';
 import type { OnLathe, PlannedChange, TurnedSection } from './types';
 
 /** Force across the bar as a share of the cutting force (common practice, no source). */
@@ -34,17 +33,19 @@ export function sectionsOf(
     const collet = lathe.nearest + (mainAt - machine.travel.z.min);
     const overhang = lathe.bushing ?? collet;
     const toSupport = i > 0 && second ? Math.max(0, from - turned.grip) : null;
+    // every change before it may have slipped, all of them the same way
+    const plusMinus = i === 0 ? 0 : lathe.slip === null ? null : i * lathe.slip;
     mainAt += -(to - from) + (changes[i]?.move ?? 0);
     if (forceN === null || material === null || bar.diameter === null)
-      return { from, to, overhang, toSupport, gives: null };
-    const thinnest =
-      toSupport === null ? bar.diameter : (diametersBetween(profile, turned.grip, from)?.least ?? bar.diameter);
-    const inertiaMm4 = roundInertiaMm4(Math.min(bar.diameter, thinnest));
-    const { youngGPa } = material;
-    const gives =
-      toSupport === null || toSupport === 0
-        ? cantileverDeflectionMm(forceN, overhang, youngGPa, inertiaMm4)
-        : proppedDeflectionMm({ forceN, toTool: overhang, toSupport, youngGPa, inertiaMm4 });
-    return { from, to, overhang, toSupport, gives };
+      return { ...{ from, to, overhang, toSupport, plusMinus }, gives: null };
+    const gives = shaftDeflectionMm({
+      ...{ forceN, youngGPa: material.youngGPa, toTool: overhang },
+      toSupport: toSupport === null ? null : overhang + toSupport,
+      stretches: [
+        { length: overhang, inertiaMm4: roundInertiaMm4(bar.diameter) },
+        ...(toSupport === null ? [] : stretchesBetween(profile, [from, turned.grip], { atMost: bar.diameter })),
+      ],
+    });
+    return { from, to, overhang, toSupport, gives, plusMinus };
   });
 }

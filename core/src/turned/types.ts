@@ -39,6 +39,8 @@ export interface TurnedSection {
   readonly toSupport: number | null;
   /** how far the bar gives under the tool; null: not known */
   readonly gives: number | null;
+  /** how exactly it lies along the bar from the front face, after as many changes of grip; null: not known */
+  readonly plusMinus: number | null;
 }
 
 export type Side = 'main' | 'second';
@@ -95,6 +97,28 @@ export interface SecondGrip {
   readonly diameter: number | null;
 }
 
+/** What carries a part out of the chuck. `tip` and `fromFace` count from the face of the chuck, mm. */
+export type EndSupport =
+  | {
+      readonly by: 'tailstock';
+      readonly into: number;
+      readonly tip: number;
+      /** null: it has no scale */
+      readonly onScale: number | null;
+    }
+  | {
+      readonly by: 'steady rest';
+      /** its middle, from the finished front face */
+      readonly at: number;
+      /** half of its width */
+      readonly half: number;
+      readonly fromFace: number;
+      /** it runs on what is not turned yet */
+      readonly isRaw: boolean;
+      /** null: no single diameter there */
+      readonly diameter: number | null;
+    };
+
 /** One side of a part that is turned end for end. Places count from the finished front face, mm. */
 export interface PlannedEnd {
   readonly side: 'first' | 'second';
@@ -120,7 +144,8 @@ export interface PlannedEnd {
   readonly zero: readonly Term[];
   /** null: a term is not known */
   readonly value: number | null;
-  /** how far the free end gives under the tool; null: not known */
+  readonly support: EndSupport | null;
+  /** how far it gives under the tool, where it gives most; null: not known */
   readonly gives: number | null;
   /** what the jaws carry at speed, and what the cut asks, N·m; null: not known */
   readonly carriesNm: number | null;
@@ -163,6 +188,8 @@ export interface PlannedTurned {
   readonly zero: readonly Term[] | null;
   readonly backZero: readonly Term[] | null;
   readonly removedMm3: number | null;
+  /** what the length may be off, mm */
+  readonly sizeTolerance: number;
   /** turned end for end in a chuck; null: from bar */
   readonly ends: PlannedEnds | null;
   readonly lines: { readonly main: string; readonly second: string } | null;

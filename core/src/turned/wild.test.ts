@@ -90,13 +90,22 @@ const chuck = {
 } as Device;
 
 test('200 wild parts end for end: nothing is thrown, every number is one', () => {
-  const side = fc.record({ rest: signed, against: fc.constantFrom('stop' as const, 'chuck face' as const) });
+  const support = fc.oneof(
+    fc.constant(null),
+    fc.record({ by: fc.constant('tailstock' as const), into: mm(100) }),
+    fc.record({ by: fc.constant('steady rest' as const), at: mm(500) }),
+  );
+  const against = fc.constantFrom('stop' as const, 'chuck face' as const);
+  const side = fc.record({ rest: signed, against, support });
   const ends = fc.record({ to: mm(500), rpm: orNull(mm(300_000)), forceShare: mm(100), first: side, second: side });
   fc.assert(
     fc.property(wild, ends, fc.boolean(), ({ units, steps, across, face, back, turned }, of, has) => {
       const { planned, findings } = planTurnedCase({
         ...{ steps, across, face, back, units, devices: [chuck] },
-        machine: barLathe(400, { moves: 'tools' }),
+        machine: barLathe(400, {
+          ...{ moves: 'tools', tailstock: { from: 20, to: 400, mark: 3.5 } },
+          steady: { min: 4, max: 90, width: 12 },
+        }),
         turned: { ...(turned as Partial<Turned>), ends: { ...newEnds(50), ...of, device: has ? 'chuck' : null } },
       });
       expect(noNumbers({ ...planned, machine: null, lathe: null, turned: null })).toEqual([]);

@@ -52,35 +52,65 @@ export function touchOffWords(
 const faceWords = (face: number, speech: Speech): string =>
   `declare Z = ${speech.signed(face)}, the stock left on the face.`;
 
-/** How one side is loaded, turned and measured, in order: what the operator does. Spindle standing for every hand. */
-export function endSteps(
+/** What the operator does on one side, in this order. */
+export interface EndWords {
+  readonly load: readonly string[];
+  readonly zero: string;
+  /** with the spindle standing, once the end is faced */
+  readonly carry: readonly string[];
+  readonly turn: string;
+}
+
+/** How one side is loaded, turned and measured. Spindle standing for every hand; null: there is no chuck. */
+export function endWords(
   { chuck, first, second, rpm }: PlannedEnds,
   side: PlannedEnd['side'],
   { lathe, speech }: { readonly lathe: Lathe; readonly speech: Speech },
-): string[] {
+): EndWords | null {
   const e = side === 'first' ? first : second;
-  if (!chuck) return ['No chuck is chosen: how the part lies in it is not known.'];
+  if (!chuck) return null;
   const size = (mm: number) => speech.sizeWithUnit(mm);
   const diameter =
     e.gripDiameter === null ? 'the part, which has several diameters there' : `⌀${speech.size(e.gripDiameter)}`;
   const bored = e.isFinished && hasBoredJaws(chuck) && e.gripDiameter !== null;
   const x = lathe.diameters === 'diameter' ? 'the diameter you measured' : 'half of the diameter you measured';
-  return [
-    'Spindle stands. Hands only while it stands.',
-    ...(bored ? [`Soft jaws bored to ${diameter} over ${size(e.grip)}, closed on the ring they were bored on.`] : []),
-    ...(e.against === 'chuck face'
-      ? []
-      : [`Set the ${e.against} to ${speech.signed(e.rest)} from the face of the chuck.`]),
-    side === 'first'
-      ? `Sawn piece, ${size(e.loadedLength)} long: its end against the ${e.against}. ${size(e.grip)} lie in the jaws.`
-      : `Turn the part end for end: the finished front goes in, against the ${e.against}. Close on ${diameter}, ${size(e.grip)} of it in the jaws.`,
-    `${size(e.sticksOut)} stick out.`,
-    ...(rpm === null ? [] : [`Not faster than ${rpm} 1/min.`]),
-    `Touch the end: declare Z = ${speech.signed(e.stock)}, the stock left on the face. Skim, measure, declare X = ${x}.`,
-    side === 'first'
-      ? `Face, then turn from the front to Z ${speech.signed(-e.to)}.`
-      : `Face to length, then turn from the back to Z ${speech.signed(-(e.to - e.from))}.`,
-  ];
+  const to = side === 'first' ? -e.to : -(e.to - e.from);
+  return {
+    load: [
+      'Spindle stands. Hands only while it stands.',
+      ...(bored ? [`Soft jaws bored to ${diameter} over ${size(e.grip)}, closed on the ring they were bored on.`] : []),
+      ...(e.against === 'chuck face'
+        ? []
+        : [`Set the ${e.against} to ${speech.signed(e.rest)} from the face of the chuck.`]),
+      side === 'first'
+        ? `Sawn piece, ${size(e.loadedLength)} long: its end against the ${e.against}. ${size(e.grip)} lie in the jaws.`
+        : `Turn the part end for end: the finished front goes in, against the ${e.against}. Close on ${diameter}, ${size(e.grip)} of it in the jaws.`,
+      `${size(e.sticksOut)} stick out.`,
+      ...(e.support?.by === 'steady rest'
+        ? [
+            `Steady rest: its middle ${size(e.support.fromFace)} from the face of the chuck, on ${e.support.diameter === null ? 'one diameter' : `⌀${speech.size(e.support.diameter)}`}. Its fingers just touch: an indicator on the part does not move.`,
+          ]
+        : []),
+      ...(rpm === null ? [] : [`Not faster than ${rpm} 1/min.`]),
+    ],
+    zero: `Touch the end: declare Z = ${speech.signed(e.stock)}, the stock left on the face. Skim, measure, declare X = ${x}.`,
+    carry:
+      e.support?.by === 'tailstock'
+        ? [
+            `Face${side === 'first' ? '' : ' to length'} and center drill, then stop the spindle.`,
+            `Tailstock up: its tip ${size(e.support.tip)} from the face of the chuck${e.support.onScale === null ? '' : `, ${speech.signed(e.support.onScale)} on its scale`}, ${size(e.support.into)} in the part. Clamp it: the part runs true by hand.`,
+          ]
+        : [],
+    turn: `${e.support?.by === 'tailstock' ? 'Turn' : side === 'first' ? 'Face, then turn' : 'Face to length, then turn'} from the ${side === 'first' ? 'front' : 'back'} to Z ${speech.signed(to)}${e.support?.by === 'tailstock' ? '; the tool clears the center' : ''}.`,
+  };
+}
+
+/** The same as one list. */
+export function endSteps(...of: Parameters<typeof endWords>): readonly string[] {
+  const words = endWords(...of);
+  return words
+    ? [...words.load, words.zero, ...words.carry, words.turn]
+    : ['No chuck is chosen: how the part lies in it is not known.'];
 }
 
 /** What keeps the shift between both sides true. */

@@ -2,6 +2,7 @@ import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import type { Page } from '@violet-jaw/core/drawing';
 import { jobSchema } from '@violet-jaw/core/job';
 import type { HistoryRow, RunEventBy, RunPlan } from '@violet-jaw/core/run';
+import { SPINDLE_READ } from '@violet-jaw/core/run/spindle.ts';
 import type { Change, Entry, Sheet } from '@violet-jaw/core/sheet';
 import { shopSchema } from '@violet-jaw/core/shop';
 import { ROLES } from './roles';
@@ -245,6 +246,20 @@ export const readingEntrySchema = Type.Object(
   closed,
 );
 export type ReadingEntry = Static<typeof readingEntrySchema>;
+
+/** Where the main spindle of a bar lathe stood in a run. */
+export const spindleEntrySchema = Type.Object(
+  {
+    runId: text,
+    letter: text,
+    startedAt: text,
+    when: Type.Union(SPINDLE_READ.map((w) => Type.Literal(w))),
+    planned: maybe(Type.Number()),
+    read: Type.Number(),
+  },
+  closed,
+);
+export type SpindleEntry = Static<typeof spindleEntrySchema>;
 
 /** One use of a register of a machine. */
 export const registerEntrySchema = Type.Object(

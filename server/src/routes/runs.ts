@@ -8,6 +8,7 @@ export const runWorks = ({ runs }: Services) =>
   ({
     runs: ({ params: { id } }) => runs.list(id),
     jobReadings: ({ params: { id } }) => runs.readings({ jobId: id }),
+    spindleReadings: ({ params: { id } }) => runs.spindle(id),
     run: async ({ params, request, response }) => {
       const record = await runs.read(params.run);
       return isKnown(request, response, tag(record.events.length * 2 + (record.ended ? 1 : 0))) ? UNCHANGED : record;

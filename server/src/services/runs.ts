@@ -3,6 +3,7 @@ import {
   readingsInWords,
   runHistory,
   runState,
+  spindleReadings,
   type RunEvent,
   type RunEventBy,
   type RunPlan,
@@ -15,6 +16,7 @@ import type {
   RunHistory,
   RunRecord,
   RunToOpen,
+  SpindleEntry,
 } from '@violet-jaw/formats/api';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
@@ -146,6 +148,18 @@ export class RunService {
       measured: r.measured,
       at: r.at.toISOString(),
     }));
+  }
+
+  /** Where the main spindle stood in the runs of a part from bar, oldest run first. */
+  async spindle(jobId: string): Promise<SpindleEntry[]> {
+    const runs = [...(await this.list(jobId))].reverse();
+    const all = await Promise.all(
+      runs.map(async ({ id: runId, letter, startedAt }) => {
+        const [{ events }, { plan, commons }] = await Promise.all([this.read(runId), this.plan(jobId, letter)]);
+        return spindleReadings(plan, runState(plan, events, commons)).map((r) => ({ runId, letter, startedAt, ...r }));
+      }),
+    );
+    return all.flat();
   }
 
   /** Who uses which register of a machine: jobs that are running there, were run today, or are planned for it. */

@@ -4,7 +4,7 @@ import type { RoundDevice } from '../../shop';
 import type { PlannedEnd, PlannedTurned } from '../types';
 
 /** The tool stays this far off the jaws (common practice, no source). */
-const CLEAR_MM = 1;
+export const CLEAR_MM = 1;
 
 /** Both sides together turn the whole part, and no tool runs into the jaws. */
 export function endsMeet({ ends, bar }: PlannedTurned, told: Told): Finding[] {
@@ -115,24 +115,6 @@ function sideHeld(e: PlannedEnd, told: Told): Finding[] {
       remedy: 'Lower the speed, cut less deep, or grip harder.',
     }),
   ];
-}
-
-/** The free end gives under the tool. */
-export function endsBend({ ends, turned, bar }: PlannedTurned, told: Told): Finding[] {
-  if (!ends || turned.within === null) return [];
-  const { speech } = told;
-  return [ends.first, ends.second].flatMap((e) => {
-    const thicker = e.gives === null ? 0 : 2 * e.gives;
-    if (thicker <= turned.within! + 1e-9) return [];
-    return [
-      findingOf(told, 'turn/free-end-bends')('stop', {
-        says: `On the ${e.side} side ${speech.sizeWithUnit(e.sticksOut)} stick out of the jaws and give ${speech.sizeWithUnit(e.gives!)} under the tool: the diameter comes out up to ${speech.sizeWithUnit(thicker)} larger, ±${speech.size(turned.within!)} are allowed.`,
-        numbers: { gives: e.gives!, sticksOut: e.sticksOut },
-        because: `F·l³/(3·E·I) of ⌀${speech.size(bar.diameter ?? 0)} (beam formulas of any mechanics handbook).`,
-        remedy: 'Grip more, cut less deep, or support the free end.',
-      }),
-    ];
-  });
 }
 
 /** Jaws on a thin wall press it out of round; what gives back when they open is cut away from it. */

@@ -1,10 +1,25 @@
+import { sumOfTerms } from '../../ledger';
 import { findingOf, type Finding, type Told } from '../../findings';
 import type { PlannedTurned } from '../types';
+
+/** Registers of a turned part, side by side; Z of each zero is the sum of its terms, null: not known. */
+export function turnedUses({
+  turned,
+  lathe,
+  ends,
+  zero = null,
+  backZero = null,
+}: Pick<PlannedTurned, 'turned' | 'lathe' | 'ends'> & Partial<Pick<PlannedTurned, 'zero' | 'backZero'>>) {
+  const first = { register: turned.register, name: 'first side', z: ends ? ends.first.value : sumOfTerms(zero) };
+  if (!ends && !lathe?.second) return [first];
+  const z = ends ? ends.second.value : sumOfTerms(backZero);
+  return [first, { register: turned.backRegister, name: 'second side', z }];
+}
 
 /** Both sides have a register of their own, and the control has both. */
 export function turnedRegisters({ turned, machine, lathe, ends }: PlannedTurned, told: Told): Finding[] {
   if (!machine || !lathe) return [];
-  const used = ends || lathe.second ? [turned.register, turned.backRegister] : [turned.register];
+  const used = turnedUses({ turned, lathe, ends }).map((u) => u.register);
   return [
     ...used
       .filter((r) => !machine.registers.includes(r))

@@ -20,6 +20,14 @@ export const runs = {
     answer: list(told.readingEntrySchema),
     fails: [],
   }),
+  spindleReadings: route({
+    method: 'get',
+    path: '/jobs/:id/spindle',
+    who: 'operator',
+    says: 'Where the main spindle stood in the runs of a part from bar, before and after parts, oldest run first',
+    answer: list(told.spindleEntrySchema),
+    fails: [],
+  }),
   run: route({
     method: 'get',
     path: '/runs/:run',

@@ -18,6 +18,7 @@ export function LedgerPage() {
       <>
         <h1 className="h4">Ledger</h1>
         <AccountPanel planned={planned.turned} />
+        <RegistersPanel planned={planned} />
       </>
     );
   return (

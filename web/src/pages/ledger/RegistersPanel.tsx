@@ -1,8 +1,9 @@
 import { Form, Table } from 'react-bootstrap';
-import { AXES } from '@violet-jaw/core/frames';
+import { AXES, type Vec3 } from '@violet-jaw/core/frames';
 import type { PlannedJob } from '@violet-jaw/core/plan';
 import { registerUses } from '@violet-jaw/core/plan/registers.ts';
 import { REGISTERS, type Register } from '@violet-jaw/core/shop';
+import { turnedUses } from '@violet-jaw/core/turned';
 import { lengthBasis } from '@violet-jaw/core/zero';
 import type { RegisterEntry } from '@violet-jaw/formats/api';
 import { useJob } from '../../app/JobLayout';
@@ -10,13 +11,26 @@ import { useServer } from '../../store/query';
 
 const NONE: readonly RegisterEntry[] = [];
 
+interface Use {
+  readonly register: Register;
+  readonly name: string;
+  readonly fromPiece1: Vec3 | null;
+  /** what stands in it; null: not known */
+  readonly at: { readonly [A in 'x' | 'y' | 'z']?: number | null } | null;
+}
+
+const usesOf = (planned: PlannedJob): readonly Use[] =>
+  planned.turned
+    ? turnedUses(planned.turned).map(({ register, name, z }) => ({ register, name, at: { z }, fromPiece1: null }))
+    : registerUses(planned).map(({ facts, ...u }) => ({ ...u, at: facts?.register ?? null }));
+
 /** Register by register: who uses it in this job and on the machine today, and whether this job leaves it alone. */
 export function RegistersPanel({ planned }: { planned: PlannedJob }) {
   const { id, job, speech, change } = useJob();
   const machine = planned.machine;
   const today =
     useServer('machineRegisters', { machine: job.machine ?? '' }, { enabled: job.machine !== null }).data ?? NONE;
-  const uses = registerUses(planned);
+  const uses = usesOf(planned);
   const own = new Set(uses.map((u) => u.register));
   const others = today.filter((t) => t.jobId !== id);
   const standing = others.filter((o) => o.state === 'stands on the machine');
@@ -38,7 +52,7 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
               </th>
             ))}
             <th>Other jobs on this machine</th>
-            <th>Leave alone</th>
+            {!planned.turned && <th>Leave alone</th>}
           </tr>
         </thead>
         <tbody>
@@ -59,10 +73,10 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
                   )}
                 </td>
                 {AXES.map((a) => {
-                  const v = u?.facts?.register[a];
+                  const v = u?.at?.[a];
                   return (
                     <td key={a} className="number">
-                      {u ? (v === null || v === undefined ? 'not known' : speech.signed(v)) : ''}
+                      {!u || (planned.turned && a !== 'z') ? '' : v == null ? 'not known' : speech.signed(v)}
                     </td>
                   );
                 })}
@@ -75,23 +89,29 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
                     </div>
                   )}
                 </td>
-                <td>
-                  {i === 0 && (
-                    <Form.Check
-                      type="checkbox"
-                      aria-label={`Leave ${register} alone`}
-                      checked={job.leaveAlone.includes(register)}
-                      onChange={(e) => leave(register, e.target.checked)}
-                    />
-                  )}
-                </td>
+                {!planned.turned && (
+                  <td>
+                    {i === 0 && (
+                      <Form.Check
+                        type="checkbox"
+                        aria-label={`Leave ${register} alone`}
+                        checked={job.leaveAlone.includes(register)}
+                        onChange={(e) => leave(register, e.target.checked)}
+                      />
+                    )}
+                  </td>
+                )}
               </tr>
             ));
           })}
         </tbody>
       </Table>
       <p className="quiet mb-2">
-        {counted.length === 1 ? `Z: ${counted[0]}.` : `Z: ${counted.join('; ')}: not the same in every setup.`}{' '}
+        {planned.turned
+          ? 'X is the axis.'
+          : counted.length === 1
+            ? `Z: ${counted[0]}.`
+            : `Z: ${counted.join('; ')}: not the same in every setup.`}{' '}
         {machine &&
           (AXES.every((a) => machine.commonOffset[a] === 0)
             ? 'The common offset must be zero.'

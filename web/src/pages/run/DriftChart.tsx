@@ -12,8 +12,10 @@ withParts([LineChart, GridComponent, LegendComponent, MarkLineComponent, Tooltip
 const MARK = { x: 'circle', y: 'triangle', z: 'rect' } as const;
 const DASH = { x: 'solid', y: 'dashed', z: 'dotted' } as const;
 
+type Drawn = Pick<Series, 'says' | 'axis' | 'values'>;
+
 /** Measured less planned, run after run: one panel a register and station, one line an axis. */
-export function DriftChart({ series, width }: { series: readonly Series[]; width: number }) {
+export function DriftChart({ series, width }: { series: readonly Drawn[]; width: number }) {
   const { job, speech } = useJob();
   const place = useRef<HTMLDivElement>(null);
   const panels = useMemo(() => [...new Set(series.map((s) => s.says))], [series]);

@@ -186,7 +186,13 @@ function roomOf(planned: PlannedJob | null, setupId: string, axis: 'x' | 'y' | '
 }
 
 /** Scatter and drift in words: a steady drift is something that is not taken back. */
-function DriftWords({ series, room }: { series: Series; room: { toMin: number | null; toMax: number | null } | null }) {
+export function DriftWords({
+  series,
+  room,
+}: {
+  series: Pick<Series, 'values'>;
+  room: { toMin: number | null; toMax: number | null } | null;
+}) {
   const { speech } = useJob();
   const drift = driftOf(series.values, room);
   if (drift.perRun === null || drift.scatter === null)

@@ -8,6 +8,7 @@ import { useChange, useServer } from '../../store/query';
 import { AuditList } from '../accounts/AuditList';
 import { Readings } from './Readings';
 import { RunRecordTable } from './RunRecordTable';
+import { SpindleReadings } from './SpindleReadings';
 import { localMinute } from '../../app/when';
 
 /** Runs of a job at the machine, the zeros they found, and who did what. */
@@ -112,6 +113,11 @@ export function RunsPage() {
         {open && (
           <div className="col-12">
             <RunRecordTable key={open.id} run={open} />
+          </div>
+        )}
+        {job.turned && !job.turned.ends && (
+          <div className="col-12">
+            <SpindleReadings />
           </div>
         )}
         <div className="col-12">

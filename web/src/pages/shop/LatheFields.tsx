@@ -1,10 +1,15 @@
+import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import {
   barLinesSchema,
   latheFieldsSchema,
   NEW_LATHE,
   NEW_SECOND,
+  NEW_STEADY,
+  NEW_TAILSTOCK,
   secondSpindleSchema,
+  steadySchema,
+  tailstockSchema,
   type Lathe,
   type Machine,
 } from '@violet-jaw/core/shop';
@@ -43,11 +48,69 @@ export function LatheFields({
           onChange={(fields) => onChange({ ...lathe, ...fields })}
         />
       </div>
+      {lathe.moves === 'tools' && <OnTheBed lathe={lathe} units={units} onChange={onChange} />}
       {lathe.moves === 'main spindle' && <BarLatheFields lathe={lathe} units={units} onChange={onChange} />}
       <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange(null)}>
         {name || 'This machine'} is no lathe
       </Button>
     </section>
+  );
+}
+
+/** What stands on the bed and carries a part out of the chuck. */
+function OnTheBed({ lathe, units, onChange }: { lathe: Lathe; units: Units; onChange: (lathe: Lathe) => void }) {
+  const { tailstock, steady } = lathe;
+  return (
+    <>
+      <h4 className="h6 mt-2">Tailstock</h4>
+      <OneOrNone
+        what="tailstock"
+        has={tailstock !== null}
+        onHas={(has) => onChange({ ...lathe, tailstock: has ? NEW_TAILSTOCK : null })}
+      >
+        <SchemaFields
+          schema={tailstockSchema}
+          value={tailstock ?? NEW_TAILSTOCK}
+          units={units}
+          onChange={(fields) => onChange({ ...lathe, tailstock: { ...(tailstock ?? NEW_TAILSTOCK), ...fields } })}
+        />
+      </OneOrNone>
+      <h4 className="h6 mt-2">Steady rest</h4>
+      <OneOrNone
+        what="steady rest"
+        has={steady !== null}
+        onHas={(has) => onChange({ ...lathe, steady: has ? NEW_STEADY : null })}
+      >
+        <SchemaFields
+          schema={steadySchema}
+          value={steady ?? NEW_STEADY}
+          units={units}
+          onChange={(fields) => onChange({ ...lathe, steady: { ...(steady ?? NEW_STEADY), ...fields } })}
+        />
+      </OneOrNone>
+    </>
+  );
+}
+
+/** Fields of what a lathe may have or not. */
+function OneOrNone({
+  what,
+  has,
+  onHas,
+  children,
+}: {
+  what: string;
+  has: boolean;
+  onHas: (has: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <>
+      {has && <div className="fields">{children}</div>}
+      <Button size="sm" variant="outline-primary" className={has ? 'mt-1' : ''} onClick={() => onHas(!has)}>
+        {has ? `It has no ${what}` : `It has a ${what}`}
+      </Button>
+    </>
   );
 }
 
@@ -57,30 +120,18 @@ function BarLatheFields({ lathe, units, onChange }: { lathe: Lathe; units: Units
   return (
     <>
       <h4 className="h6 mt-2">Second spindle</h4>
-      {second ? (
-        <>
-          <div className="fields">
-            <SchemaFields
-              schema={secondSpindleSchema}
-              value={second}
-              units={units}
-              onChange={(fields) => onChange({ ...lathe, second: { ...second, ...fields } })}
-            />
-          </div>
-          <Button
-            size="sm"
-            variant="outline-primary"
-            className="mt-1"
-            onClick={() => onChange({ ...lathe, second: null })}
-          >
-            It has no second spindle
-          </Button>
-        </>
-      ) : (
-        <Button size="sm" variant="outline-primary" onClick={() => onChange({ ...lathe, second: NEW_SECOND })}>
-          It has a second spindle
-        </Button>
-      )}
+      <OneOrNone
+        what="second spindle"
+        has={second !== null}
+        onHas={(has) => onChange({ ...lathe, second: has ? NEW_SECOND : null })}
+      >
+        <SchemaFields
+          schema={secondSpindleSchema}
+          value={second ?? NEW_SECOND}
+          units={units}
+          onChange={(fields) => onChange({ ...lathe, second: { ...(second ?? NEW_SECOND), ...fields } })}
+        />
+      </OneOrNone>
       <h4 className="h6 mt-2">Words of its control</h4>
       <p className="quiet mb-1">
         One line each; an empty one is done by hand, and sheet and lines say so. {'{z}'} is a place, {'{by}'} how far,{' '}

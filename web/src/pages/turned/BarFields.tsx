@@ -103,19 +103,20 @@ function HandOverFields() {
   );
 }
 
-/** How far the bar gives, section by section. */
+/** How far the bar gives, and how exactly it lies along itself, section by section. */
 function Given({ unit }: { unit: string }) {
   const { speech } = useJob();
   const sections = usePlan((s) => s.planned?.turned?.sections) ?? [];
   if (sections.length === 0) return null;
   return (
-    <table className="table table-sm mt-2 mb-0" aria-label="How far the bar gives">
+    <table className="table table-sm mt-2 mb-0" aria-label="Sections">
       <thead>
         <tr>
           <th>Section, {unit}</th>
           <th className="number">sticks out</th>
           <th className="number">carried after</th>
           <th className="number">gives</th>
+          <th className="number">along, ±</th>
         </tr>
       </thead>
       <tbody>
@@ -127,6 +128,7 @@ function Given({ unit }: { unit: string }) {
             <td className="number">{speech.size(s.overhang)}</td>
             <td className="number">{s.toSupport === null ? 'not carried' : speech.size(s.toSupport)}</td>
             <td className="number">{s.gives === null ? 'not known' : speech.size(s.gives)}</td>
+            <td className="number">{s.plusMinus === null ? 'not known' : speech.size(s.plusMinus)}</td>
           </tr>
         ))}
       </tbody>

@@ -177,24 +177,80 @@ function RestFields({
   edit: (fields: Partial<Ends>) => void;
 }) {
   const { job } = useJob();
+  const name = side === 'first' ? 'First' : 'Second';
   const set = (fields: Partial<Ends['first']>) => edit({ [side]: { ...ends[side], ...fields } });
   return (
     <>
       <ChoiceField
-        label={`${side === 'first' ? 'First' : 'Second'} side: against`}
+        label={`${name} side: against`}
         value={ends[side].against}
         choices={(['stop', 'jaw step', 'chuck face'] as const).map((value) => ({ value, says: value }))}
         onCommit={(against) => set({ against })}
       />
       {ends[side].against !== 'chuck face' && (
         <LengthField
-          label={`${side === 'first' ? 'First' : 'Second'} side: its end rests at, from the chuck's face`}
+          label={`${name} side: its end rests at, from the chuck's face`}
           mm={ends[side].rest}
           units={job.units}
           signed
           min={-5000}
           max={5000}
           onCommit={(rest) => set({ rest })}
+        />
+      )}
+      <SupportFields name={name} support={ends[side].support} onChange={(support) => set({ support })} />
+    </>
+  );
+}
+
+type Support = Ends['first']['support'];
+
+/** What carries a side out of the chuck, to begin with. */
+const SUPPORTS: Readonly<Record<NonNullable<Support>['by'], NonNullable<Support>>> = {
+  tailstock: { by: 'tailstock', into: 3 },
+  'steady rest': { by: 'steady rest', at: 0 },
+};
+
+function SupportFields({
+  name,
+  support,
+  onChange,
+}: {
+  name: string;
+  support: Support;
+  onChange: (support: Support) => void;
+}) {
+  const { job } = useJob();
+  return (
+    <>
+      <ChoiceField
+        label={`${name} side: carried by`}
+        value={support?.by ?? ''}
+        choices={[
+          { value: '', says: 'nothing but the chuck' },
+          { value: 'tailstock', says: 'the tailstock' },
+          { value: 'steady rest', says: 'a steady rest' },
+        ]}
+        onCommit={(by) => onChange(by === '' ? null : SUPPORTS[by])}
+      />
+      {support?.by === 'tailstock' && (
+        <LengthField
+          label={`${name} side: its center goes in by`}
+          mm={support.into}
+          units={job.units}
+          min={0}
+          max={100}
+          onCommit={(into) => onChange({ by: support.by, into })}
+        />
+      )}
+      {support?.by === 'steady rest' && (
+        <LengthField
+          label={`${name} side: steady rest, from the finished front face`}
+          mm={support.at}
+          units={job.units}
+          min={0}
+          max={100_000}
+          onCommit={(at) => onChange({ by: support.by, at })}
         />
       )}
     </>
