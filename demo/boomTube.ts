@@ -64,7 +64,13 @@ export function boomTubeJob([part, blank]: readonly FileRef[] = FILES): Job {
           0,
         ),
       ],
-      hold: newHold('round', { forceShare: 100, tailstock: true, stays: op > 10, supports: [560] }),
+      hold: newHold('round', {
+        forceShare: 100,
+        tailstock: true,
+        stays: op > 10,
+        supports: [560],
+        roundCarrier: { diameter: 80, width: 20 },
+      }),
       tools: [drill(1, 8), drill(2, 6.5)],
       consumables: ['dust extraction on'],
     });

@@ -1,6 +1,26 @@
 import type { Bond, Clamp, Device, WorkMaterial } from '@violet-jaw/core/shop';
 
 /** Holding devices of the demo shop. Invented, in sizes that are common. */
+/** Router 1 is a flat machine most days. */
+const longAxisChangeover: NonNullable<Device['changeover']> = [
+  ['board', 'Sacrificial board off the table, bolts in their box', 'Sacrificial board on, skimmed 0.5', null, 0],
+  [
+    'axis',
+    'Rotary axis on the table, its key in the left slot, four bolts 25 N·m',
+    'Rotary axis into its crate',
+    null,
+    0,
+  ],
+  [
+    'cable',
+    'Cable of the axis into socket A, air to the chuck and the tailstock',
+    'Cable and air off, caps on',
+    null,
+    0,
+  ],
+  ['height', 'Indicate a bar in the chuck: its axis above the table', '', 60, 0.02],
+].map(([id, does, back, target, within]) => ({ id, does, back, target, within }) as never);
+
 export const demoDevices: Device[] = [
   {
     kind: 'vise',
@@ -189,6 +209,7 @@ export const demoDevices: Device[] = [
     bodyDiameter: 160,
     bodyHeight: 70,
     staticForceN: 24_000,
+    forceAtOneBarN: null,
     maxRpm: 4000,
     friction: 0.15,
     jawCount: 3,
@@ -208,6 +229,7 @@ export const demoDevices: Device[] = [
     bodyDiameter: 160,
     bodyHeight: 70,
     staticForceN: 24_000,
+    forceAtOneBarN: null,
     maxRpm: 3500,
     friction: 0.15,
     jawCount: 3,
@@ -227,6 +249,7 @@ export const demoDevices: Device[] = [
     bodyDiameter: 63,
     bodyHeight: 60,
     staticForceN: 9000,
+    forceAtOneBarN: null,
     maxRpm: 8000,
     friction: 0.15,
   },
@@ -241,6 +264,7 @@ export const demoDevices: Device[] = [
     bodyDiameter: 130,
     bodyHeight: 90,
     staticForceN: 15_000,
+    forceAtOneBarN: null,
     maxRpm: 60,
     friction: 0.15,
     jawCount: 4,
@@ -249,6 +273,7 @@ export const demoDevices: Device[] = [
     tailstockFrom: 150,
     tailstockTo: 650,
     tailstockForceN: 2500,
+    tailstockAtOneBarN: null,
     centreReach: 4,
     tailstockMark: 38.5,
     angleCounts: 'against the work',
@@ -261,12 +286,14 @@ export const demoDevices: Device[] = [
     locatesWithin: 0.03,
     id: 'rotary-long',
     name: 'Long rotary axis on Router 1',
+    changeover: longAxisChangeover,
     minDiameter: 10,
     maxDiameter: 125,
     gripLength: 25,
     bodyDiameter: 90,
     bodyHeight: 90,
     staticForceN: 4000,
+    forceAtOneBarN: 650,
     maxRpm: 60,
     friction: 0.15,
     jawCount: 4,
@@ -275,6 +302,7 @@ export const demoDevices: Device[] = [
     tailstockFrom: 300,
     tailstockTo: 1140,
     tailstockForceN: 1200,
+    tailstockAtOneBarN: 240,
     centreReach: 4,
     tailstockMark: 12.5,
     angleCounts: 'against the work',

@@ -95,7 +95,7 @@ export function pivotPinJob(part: FileRef = { file: 'pivot-pin.step' }): Job {
     machine: 'lathe-1',
     turned: {
       ...newTurned('-x'),
-      ...{ depth: 1, feed: 0.1, within: 0.02, angle: 'not needed', program: '8501', backProgram: '8502' },
+      ...{ depth: 0.5, feed: 0.1, within: 0.02, angle: 'not needed', program: '8501', backProgram: '8502' },
       ends: {
         ...newEnds(74),
         ...{ device: 'chuck-160-soft', station: 'station-l', rpm: 1800, to: 60 },

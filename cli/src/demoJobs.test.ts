@@ -1,9 +1,11 @@
 import { Matrix } from 'ml-matrix';
 import { apply, type Vec3 } from '@violet-jaw/core/frames';
 import type { Job } from '@violet-jaw/core/job';
+import { remediesOf } from '@violet-jaw/core/remedy';
 import { runPlan } from '@violet-jaw/core/run';
 import { blockingFindings, buildSheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
+import { speechIn } from '@violet-jaw/core/units';
 import { held } from '../../core/src/testing/holds';
 import { demoShop, floatGuideAsFirstPlanned } from '../../demo';
 import { demoJob, planDemo } from './testing/demoJob';
@@ -127,10 +129,14 @@ test('boom tube: the sheet says where axis, tailstock and support stand; nobody 
   const { job, planned } = await demoJob('boom-tube');
   const sheet = buildSheet({ job, planned, outlines: null, shop: demoShop, issue: null });
   expect((sheet.setups[0].steps ?? []).join(' ')).toContain(
-    "Tailstock up to the part's end, tip at X +1096.000 from the chuck's face, 1108.500 on its scale, and clamped",
+    "Tailstock up to the part's end, tip at X +1096.000 from the chuck's face, 1108.500 on its scale, pressed on with 1200 N, 5.0 bar, and clamped",
   );
   expect(sheet.setups[0].release).toEqual(['Do not let go of the part: the next setup only turns it.']);
-  expect(sheet.setups[1].steps).toEqual([
+  // a round carrier turns in its support
+  expect(sheet.setups[1].steps!.join(' ')).not.toMatch(/[Ss]upport/);
+  const bare = await demoJob('boom-tube', (j) => j.setups.forEach((s) => void (held('round', s).roundCarrier = null)));
+  const without = buildSheet({ ...bare, outlines: null, shop: demoShop, issue: null });
+  expect(without.setups[1].steps).toEqual([
     'Supports down, so that nothing is in the way of what turns.',
     'The part stays in the jaws as Op 10 gripped it.',
     'Tool up and clear of everything that turns, then axis to A \u221290.000: the work stands turned 90° counterclockwise (seen from the tailstock) since Op 10.',
@@ -157,6 +163,51 @@ test('boom tube: the sheet says where axis, tailstock and support stand; nobody 
   expect(between.flatMap((s) => s.says).join(' ')).not.toMatch(/jaws open|Hold the part/);
 });
 
+test('boom tube: four jaws press its flat walls as a frame, and the pressure it takes is told', async () => {
+  const { planned } = await demoJob('boom-tube');
+  const { wall, figures } = planned.setups[0].facts!.hold;
+  // 60 × 30 × 3 in jaws 25 long, 1000 N each: corner moment of the frame by slope deflection, as in its docstring
+  const [b, h, inertia] = [57, 27, (25 * 3 ** 3) / 12];
+  const corner = (((1000 * b) / 8) * b + ((1000 * h) / 8) * h) / (b + h);
+  const gives = (1000 * b ** 3) / (48 * 70_000 * inertia) - (corner * b ** 2) / (8 * 70_000 * inertia);
+  expect([wall!.thicknessMm, wall!.spanMm]).toEqual([expect.closeTo(3, 6), expect.closeTo(57, 6)]);
+  expect(wall!.deflectionMm).toBeCloseTo(gives, 6);
+  const [most] = figures.filter((f) => f.label === 'The wall takes at most');
+  expect(most.value).toBe(`${Math.round((4000 * 0.02) / gives)} N, ${((4000 * 0.02) / gives / 650).toFixed(1)} bar`);
+});
+
+test('boom tube: the machine is changed over before, read beside its target, and taken down in reverse', async () => {
+  const { job, planned } = await demoJob('boom-tube');
+  const sheet = buildSheet({ job, planned, outlines: null, shop: demoShop, issue: null });
+  expect(sheet.changeovers).toHaveLength(1);
+  expect(sheet.changeovers![0].does[3]).toEqual({
+    what: 'Indicate a bar in the chuck: its axis above the table',
+    target: '+60.000 ±0.020',
+  });
+  const { steps } = runPlan({ job, planned, letter: 'A' });
+  const over = steps.findIndex((s) => s.id === 'run/over/rotary-long');
+  expect(over).toBeLessThan(steps.findIndex((s) => s.setupId !== null));
+  expect(steps[over].asks.map((a) => a.kind)).toEqual(['yes', 'yes', 'yes', 'length']);
+  expect(steps.at(-1)).toMatchObject({
+    id: 'run/down/rotary-long',
+    asks: [{ label: /^Cable and air off/ }, { label: /^Rotary axis into/ }, { label: /^Sacrificial board on/ }].map(
+      ({ label }) => expect.objectContaining({ label: expect.stringMatching(label) }),
+    ),
+  });
+  expect(steps.filter((s) => s.id.endsWith('/centers')).map((s) => s.asks.map((a) => a.id))).toEqual([
+    ['chuck', 'tailstock', 'aside'],
+  ]);
+});
+
+test('carriers that are others on a later side are told, and taken over by a press', async () => {
+  const { job, planned } = await demoJob('boom-tube', (j) => void (held('round', j.setups[2]).roundCarrier = null));
+  const finding = planned.findings.find((f) => f.code === 'cannot-stay-gripped')!;
+  expect(finding.says).toMatch(/its round carriers are others than it was gripped with/);
+  const [first] = remediesOf(finding, { job, planned, shop: demoShop, speech: speechIn('mm') });
+  expect(first.says).toBe('Carriers and supports as in Op 20');
+  expect(held('round', first.put(job).setups[2]).roundCarrier).toEqual(held('round', job.setups[1]).roundCarrier);
+});
+
 describe('what must not be of a part that stays in the jaws', () => {
   const said = async (change: (job: Job, shop: Shop) => void) => {
     const { planned } = await demoJob('boom-tube', change);
@@ -180,7 +231,7 @@ describe('what must not be of a part that stays in the jaws', () => {
     [
       'too near to its base',
       (_, s) => void s.devices.forEach((d) => d.kind === 'rotary axis' && (d.centreHeight = 33)),
-      /sweeps 33\.541 mm from the axis, and the base is 33\.000 mm below/,
+      /sweeps 40\.000 mm from the axis, and the base is 33\.000 mm below/,
     ],
   ])('%s', async (_, change, says) => {
     const found = await said(change);

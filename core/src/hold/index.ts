@@ -6,6 +6,7 @@
 export * from './types';
 export * from './cutting';
 export * from './sums';
+export * from './squeezed';
 export { timesBorne, wrenchAt, type Wrench } from './lock';
 export { contactInWords } from './contactWords';
 export { jigOutlines } from './jig';

@@ -39,7 +39,10 @@ export {
   type FlatSeatInput,
   type PlateSeat,
 } from './flat/seat';
-export { forceAtSpeed, hasBoredJaws, ringInJaws, turningChuck } from './round/hold';
+export { forceAtSpeed, turningChuck } from './round/hold';
+export { hasBoredJaws, ringInJaws } from './round/wall';
+export { betweenCenters } from './round/tailstock';
+export { cornerRadius } from './round/carriers';
 export { isRoundGrip, seatRound, turnsAbout, type RoundSeatInput } from './round/seat';
 
 /** Every way of holding. */

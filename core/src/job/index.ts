@@ -24,7 +24,7 @@ export { machineFromVersion4 } from './fromVersion4';
 export { stationFromVersion5 } from './fromVersion5';
 export { deviceFromVersion10 } from './fromVersion10';
 export { deviceFromVersion12, machineFromVersion12 } from './fromVersion12';
-export { machineFromVersion13 } from './fromVersion13';
+export { deviceFromVersion13, machineFromVersion13 } from './fromVersion13';
 export {
   MOST_CHANGES,
   newEnds,

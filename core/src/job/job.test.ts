@@ -326,7 +326,7 @@ function asVersion7({ hold, cuts, ...rest }: Record<string, any>): Record<string
   };
   const { parallels, stop } = hold?.family === 'vise' ? hold : newHold('vise');
   const closing = hold?.family === 'vise' ? { torque: hold.torque, softJaws: hold.softJaws } : { torque, softJaws };
-  const { family: __, stays: _stays, ...round } = hold?.family === 'round' ? hold : newHold('round');
+  const { family: __, stays: _s, roundCarrier: _c, ...round } = hold?.family === 'round' ? hold : newHold('round');
   const { moved: ___, ...tabs } = separation.tabs;
   const kept = { ...separation, tabs };
   return {

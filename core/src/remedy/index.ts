@@ -95,7 +95,7 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
   'dowels-fight': relievedSecond,
   'film-not-counted': withoutFilm,
   'bond-on-film': withoutFilm,
-  'cannot-stay-gripped': grippedHere,
+  'cannot-stay-gripped': (about) => [...carriersAsGripped(about), ...grippedHere(about)],
   'cut-where-gripped': grippedHere,
   'swept-hits-base': grippedHere,
   'nothing-below': ({ setup }) => [
@@ -105,6 +105,19 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
     { says: 'Accept all as proposed', put: inSetup(setup.id, (s) => ({ ...s, proposed: [] })) },
   ],
 };
+
+/** Round carriers and supports as in the setup before, which holds the part in the same jaws. */
+function carriersAsGripped({ setup, job }: AboutSetup): Remedy[] {
+  const before = job.setups[job.setups.findIndex((s) => s.id === setup.id) - 1];
+  const here = setup.setup.hold;
+  if (!before || !isHoldIn('round', before.hold) || !isHoldIn('round', here)) return [];
+  const { roundCarrier, supports } = before.hold;
+  if (JSON.stringify([roundCarrier, supports]) === JSON.stringify([here.roundCarrier, here.supports])) return [];
+  const put = inSetup(setup.id, (s) =>
+    isHoldIn('round', s.hold) ? { ...s, hold: { ...s.hold, roundCarrier, supports } } : s,
+  );
+  return [{ says: `Carriers and supports as in Op ${before.op}`, put }];
+}
 
 /** The part is gripped by this setup, not turned as an earlier one left it. */
 function grippedHere({ setup }: AboutSetup): Remedy[] {

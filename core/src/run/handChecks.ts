@@ -1,5 +1,5 @@
 import { checkByHand, checkInWords, placeInWords } from '../byHand';
-import { GRIPPED_AT } from '../holdings';
+import { betweenCenters, GRIPPED_AT } from '../holdings';
 import { isHoldIn } from '../job';
 import { staysFrom, type PlannedSetup } from '../plan';
 import { unitName } from '../units';
@@ -43,6 +43,33 @@ export function handCheckSteps({ speech }: Making, s: PlannedSetup): RunStep[] {
   });
 }
 
+/** Both centers at one height, before a part goes between them: what they differ by tilts the part. */
+export function centerSteps({ speech }: Making, s: PlannedSetup): RunStep[] {
+  const { device, setup } = s;
+  const axis = device && setup.hold && betweenCenters(device, setup.hold);
+  if (s.indexed || axis === null) return [];
+  const unit = unitName(speech.units);
+  const height = (id: string, where: string): Ask =>
+    number({
+      ...{ id, label: `Axis above the base at the ${where}, ${unit}`, axis: 'z' },
+      ...{ target: axis, off: setup.touchOff.limit },
+    });
+  return [
+    {
+      ...step('handCheck', s, `Op ${s.op}: are both centers at one height?`, {
+        says: [
+          'Take a straight bar between chuck and tailstock, and touch its top at both ends: less half of its diameter it is the height of the axis.',
+          'Indicate its side along X as well: it must not run aside towards the tailstock.',
+        ],
+        asks: [height('chuck', 'chuck'), height('tailstock', 'tailstock'), yes('aside', 'It does not run aside')],
+        ifOff:
+          'The tailstock or the axis stands too high or too low: shim it, or holes of one side run off those of the other.',
+      }),
+      id: `${s.id}/centers`,
+    },
+  ];
+}
+
 /**
  * Whether the axis is where its station says, before the first of several sides that are only turned: what it is off
  * shows twice between sides half round from each other.
@@ -52,7 +79,8 @@ export function axisSteps({ planned, speech }: Making, s: PlannedSetup): RunStep
   if (s.indexed || !at || s.facts?.touched || !staysFrom(planned.setups, s) || !planned.machine?.homing.homes)
     return [];
   const unit = unitName(speech.units);
-  const supports = isHoldIn('round', s.setup.hold) && s.setup.hold.supports.length > 0;
+  const { hold } = s.setup;
+  const supports = isHoldIn('round', hold) && hold.supports.length > 0 && !hold.roundCarrier;
   return [
     {
       ...step('handCheck', s, `Op ${s.op}: is the axis where it was measured?`, {

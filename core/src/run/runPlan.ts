@@ -12,6 +12,7 @@ import { lengthInRegister, toolOf } from '../zero';
 import { barSteps } from './barSteps';
 import { earSteps } from './earSteps';
 import { endRunSteps } from './endSteps';
+import { aroundTurning, atTheEnd, beforeSetup } from './changeoverSteps';
 import { causesOf } from './causes';
 import { picturesOf, touchedLines } from './pictures';
 import type { Otherwise } from './otherwise';
@@ -44,9 +45,14 @@ export function runPlan({
   const steps = [
     ...(machine ? [machineStep(making)] : []),
     ...earSteps(making),
-    ...held.flatMap((s, i) => [...(i > 0 ? transitionSteps(making, held[i - 1], s) : []), ...setupSteps(making, s)]),
-    ...turnedSteps(making),
+    ...held.flatMap((s, i) => [
+      ...(i > 0 ? transitionSteps(making, held[i - 1], s) : []),
+      ...beforeSetup(making, held, i),
+      ...setupSteps(making, s),
+    ]),
+    ...aroundTurning(making, planned, turnedSteps(making)),
     ...(held.length > 0 ? endSteps(making, held[held.length - 1]) : []),
+    ...atTheEnd(making, held.at(-1)?.device?.id),
   ];
   return {
     version: 1,

@@ -8,7 +8,7 @@ import { beforeHandsGoIn, orientationInWords } from '../sheet';
 import { unitName, type Speech } from '../units';
 import { lengthRegisterOf, ON_EVERY_PART, toolOf } from '../zero';
 import type { Ask, RunStep } from './types';
-import { axisSteps, handCheckSteps } from './handChecks';
+import { axisSteps, centerSteps, handCheckSteps } from './handChecks';
 import { drillSteps } from './dowelSteps';
 import { placeSteps } from './placeSteps';
 import { edgeStep, keyStep, touchStep } from './touchSteps';
@@ -30,6 +30,7 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
       asks: [yes('ready', 'Everything is at hand and set')],
     }),
     ...placeSteps(making, s),
+    ...centerSteps(making, s),
     ...touches.filter((t) => t.device).map((t) => t.step),
     step('load', s, s.indexed ? `Op ${s.op}: turn the axis` : `Op ${s.op}: load`, {
       says: orientationInWords(s),

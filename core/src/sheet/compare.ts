@@ -4,8 +4,10 @@ import { holdingOf, type HoldEntry } from '../holdings';
 import { checksOf, isHeldOn, suppliesOf, toolOfCut, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { loadingSteps, pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
+import { endSteps } from '../turned';
 import { speechIn, toUnits } from '../units';
 import { carrierOf } from './carrier';
+import { sheetChangeovers } from './changeover';
 import { filmInWords } from './film';
 import { lengthRegisterOf, zeroInWords } from '../zero';
 
@@ -66,8 +68,8 @@ export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
 /** What is done about a part that is turned from bar: every number of it. */
 function turnedEntries(job: Job, { turned: planned }: PlannedJob): Entry[] {
   if (!planned) return [];
-  const { size, coordinate } = lengthsIn(job.units);
-  const { turned, bar, changes, start, ends } = planned;
+  const { size, coordinate, speech } = lengthsIn(job.units);
+  const { turned, bar, changes, start, ends, lathe } = planned;
   const place = 'Bar';
   const sides = ends ? [ends.first, ends.second] : [];
   return [
@@ -77,6 +79,7 @@ function turnedEntries(job: Job, { turned: planned }: PlannedJob): Entry[] {
       size(`${e.side} side`, 'turned from', e.from),
       size(`${e.side} side`, 'turned to', e.to),
       coordinate(`${e.side} side`, `${e.register} Z`, e.value),
+      text(`${e.side} side`, 'steps', lathe ? endSteps(ends!, e.side, { lathe, speech }).join(' ') : ''),
     ]),
     ...(ends ? [text(place, 'chuck', `${ends.chuck?.name ?? 'not chosen'}, ${ends.rpm ?? 'no'} 1/min`)] : []),
     text(place, 'looks away from the spindle', PART_SIDE[turned.front]),
@@ -99,7 +102,7 @@ function turnedEntries(job: Job, { turned: planned }: PlannedJob): Entry[] {
 }
 
 function jobEntries(job: Job, planned: PlannedJob): Entry[] {
-  const { size } = lengthsIn(job.units);
+  const { size, speech } = lengthsIn(job.units);
   return [
     text('Job', 'part', job.part),
     text('Job', 'revision', job.revision),
@@ -109,6 +112,13 @@ function jobEntries(job: Job, planned: PlannedJob): Entry[] {
     text('Job', 'due', job.due ?? ''),
     text('Job', 'notes', job.notes),
     text('Job', 'machine', planned.machine?.name ?? 'not chosen'),
+    ...sheetChangeovers(planned, speech).map((c) =>
+      text(
+        'Job',
+        `changeover to ${c.device}`,
+        c.does.map((d) => [d.what, d.target].filter(Boolean).join(' ')).join(' · '),
+      ),
+    ),
     text('Job', 'registers left alone', job.leaveAlone.join(', ')),
     text('Job', 'lines for the control', planned.machine ? Object.values(planned.machine.dialect).join(' · ') : ''),
     ...AXES.map((a) => size('Part', `size ${a.toUpperCase()}`, planned.part.size[a])),

@@ -12,3 +12,4 @@ export { runReach } from './atTheMachine';
 export * from './pages';
 export { cureInWords, earInWords } from './ears';
 export { dowelHoles, holeDepth, holeInWords } from './dowelRows';
+export { changedTo, takenDown, type ChangedTo } from './changeover';

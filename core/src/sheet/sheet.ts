@@ -6,6 +6,7 @@ import { type Acceptance, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { staysFrom, type PlannedJob, type PlannedSetup, type PlannedTransition } from '../plan';
 import { allowanceOn, stateWithStock } from '../blank';
+import { sheetChangeovers } from './changeover';
 import { filmInWords } from './film';
 import type { Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
@@ -132,6 +133,7 @@ export function buildSheet({
   readonly issue: SheetIssue | null;
 }): Sheet {
   const speech = speechIn(job.units);
+  const changeovers = sheetChangeovers(planned, speech);
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -143,6 +145,7 @@ export function buildSheet({
     issuedOn: issue?.on ?? '',
     ...(issue?.changed ? { changed: issue.changed } : {}),
     head: headRows(job, planned, speech),
+    ...(changeovers.length > 0 ? { changeovers } : {}),
     setups: planned.setups.map((s) =>
       sheetSetup({
         planned: s,

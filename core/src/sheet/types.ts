@@ -90,6 +90,14 @@ export interface SheetFinding {
   readonly accepted: { readonly reason: string; readonly by: string } | null;
 }
 
+/** What is done to a machine before a device can be used on it, and when it is taken down, ready to print. */
+export interface SheetChangeover {
+  readonly device: string;
+  /** target: what is read off then; empty: nothing */
+  readonly does: readonly { readonly what: string; readonly target: string }[];
+  readonly back: readonly string[];
+}
+
 /** A work zero along the axis, ready to print. */
 export interface SheetBarZero {
   readonly register: string;
@@ -147,6 +155,8 @@ export interface Sheet {
    */
   readonly changed?: { readonly since: string; readonly note: string; readonly changes: readonly Change[] };
   readonly head: readonly Row[];
+  /** left out where nothing is changed over, and on issues older than it */
+  readonly changeovers?: readonly SheetChangeover[];
   readonly setups: readonly SheetSetup[];
   readonly transitions: readonly SheetTransition[];
   /** turned from bar, without other setups; left out: it is not */

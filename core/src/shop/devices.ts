@@ -12,7 +12,7 @@ import { supportGrid } from './kinds/supportGrid';
 import { vacuumPlate } from './kinds/vacuumPlate';
 import { vise } from './kinds/vise';
 
-export { FAMILIES, type DeviceKindFacts, type Family } from './kinds/kind';
+export { FAMILIES, MOST_CHANGED, type DeviceKindFacts, type Family } from './kinds/kind';
 
 /** Every kind of device. A new one is added here. */
 export const DEVICES = {

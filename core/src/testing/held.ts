@@ -135,6 +135,7 @@ export const chuck: Device = {
   bodyDiameter: 160,
   bodyHeight: 60,
   staticForceN: 20_000,
+  forceAtOneBarN: null,
   maxRpm: 4000,
   friction: 0.2,
   jawCount: 3,

@@ -85,7 +85,15 @@ test('200 wild parts from bar: nothing is thrown, every number is one, and whate
 
 const chuck = {
   ...{ kind: 'chuck', id: 'chuck', name: 'Chuck', locatesWithin: 0.02, minDiameter: 0.1, maxDiameter: 600 },
-  ...{ gripLength: 30, bodyDiameter: 160, bodyHeight: 70, staticForceN: 24_000, maxRpm: 4000, friction: 0.15 },
+  ...{
+    gripLength: 30,
+    bodyDiameter: 160,
+    bodyHeight: 70,
+    staticForceN: 24_000,
+    forceAtOneBarN: null,
+    maxRpm: 4000,
+    friction: 0.15,
+  },
   ...{ jawCount: 3, jawWidth: 40, jawMassKg: 0.9, jawRadius: 48, soft: 'hard' },
 } as Device;
 

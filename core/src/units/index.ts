@@ -110,12 +110,17 @@ export interface Speech {
   area(mm2: number): string;
   volume(mm3: number): string;
   force(newton: number): string;
+  /** of air or oil: bar, or psi in an inch job */
+  pressure(bar: number): string;
   torque(newtonMetre: number): string;
 }
 
 /** A word or sentence with a capital at its beginning. */
 export const uncapital = (text: string): string => `${text.slice(0, 1).toLowerCase()}${text.slice(1)}`;
 export const capital = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
+
+/** lbf over a square inch, in 0.1 N/mm² (both exact by definition). */
+const BAR_PER_PSI = (4.4482216152605 / 25.4 ** 2) * 10;
 
 const speak = (units: Units): Speech => ({
   units,
@@ -125,6 +130,7 @@ const speak = (units: Units): Speech => ({
   area: (mm2) => formatArea(mm2, units),
   volume: (mm3) => formatVolume(mm3, units),
   force: (newton) => formatForce(newton, units),
+  pressure: (bar) => (units === 'mm' ? `${bar.toFixed(1)} bar` : `${Math.round(bar / BAR_PER_PSI)} psi`),
   torque: (newtonMetre) => formatTorque(newtonMetre, units),
 });
 

@@ -19,6 +19,23 @@ function Changed({ changed }: { changed: NonNullable<Sheet['changed']> }) {
   );
 }
 
+/** What is done to the machine before, each thing with what is read off beside its target. */
+function Changeover({ changeover: { device, does, back } }: { changeover: NonNullable<Sheet['changeovers']>[number] }) {
+  return (
+    <View>
+      <Text style={styles.h}>{`Changeover to ${device}`}</Text>
+      {does.map(({ what, target }, i) => (
+        <View key={i} style={styles.cell} wrap={false}>
+          <Text style={{ width: '62%' }}>{`${i + 1}. ${what}`}</Text>
+          <Text style={{ width: '20%' }}>{target}</Text>
+          <Text style={{ width: '18%' }}>{target ? 'read:' : ''}</Text>
+        </View>
+      ))}
+      {back.length > 0 && <Text>{`Taken down: ${back.map((b, i) => `${i + 1}. ${b}`).join('; ')}.`}</Text>}
+    </View>
+  );
+}
+
 function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   const accepted = sheet.findings.filter((f) => f.accepted);
   const others = sheet.findings.filter((f) => !f.accepted);
@@ -28,6 +45,9 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       {sheet.changed && <Changed changed={sheet.changed} />}
       <Text style={styles.h}>Job</Text>
       <Rows rows={sheet.head} />
+      {sheet.changeovers?.map((c) => (
+        <Changeover key={c.device} changeover={c} />
+      ))}
       {sheet.notes ? (
         <>
           <Text style={styles.h}>Notes</Text>

@@ -16,7 +16,12 @@ interface FieldSchema {
   readonly maximum?: number;
   readonly exclusiveMinimum?: number;
   readonly default?: string;
-  readonly anyOf?: readonly { readonly const?: string; readonly type?: string }[];
+  readonly anyOf?: readonly {
+    readonly const?: string;
+    readonly type?: string;
+    readonly minimum?: number;
+    readonly maximum?: number;
+  }[];
 }
 
 type Entry = Readonly<Record<string, unknown>>;
@@ -38,7 +43,9 @@ function Field({
 }) {
   const label = schema.title ?? name;
   const positive = schema.exclusiveMinimum !== undefined;
-  const [min, max] = [schema.minimum ?? schema.exclusiveMinimum ?? 0, schema.maximum ?? 1e6];
+  // of what may be left out, the limits stand with the number
+  const limits = schema.anyOf?.find((c) => c.type === 'number') ?? schema;
+  const [min, max] = [limits.minimum ?? schema.exclusiveMinimum ?? 0, limits.maximum ?? 1e6];
   if (schema.anyOf && schema.unit === 'mm')
     return (
       <Labeled text={label}>
@@ -46,6 +53,7 @@ function Field({
           label={label}
           mm={value === null || value === undefined ? null : Number(value)}
           units={units}
+          signed={min < 0}
           max={max}
           onCommit={onCommit}
         />
@@ -55,12 +63,13 @@ function Field({
   if (schema.anyOf?.some((c) => c.type === 'null'))
     return (
       <NumberField
-        label={schema.unit ? `${label}, ${schema.unit}` : label}
+        label={schema.unit && schema.unit !== 'N' ? `${label}, ${schema.unit}` : label}
+        unit={schema.unit === 'N' ? forceUnit(units) : undefined}
         value={value === null || value === undefined ? null : Number(value)}
-        min={0}
+        min={min}
         max={max}
         optional
-        digits={6}
+        digits={units === 'mm' ? 6 : 2}
         hint={schema.description}
         onCommit={onCommit}
       />

@@ -133,6 +133,7 @@ describe('rotary axis', () => {
     bodyDiameter: 120,
     bodyHeight: 80,
     staticForceN: 15_000,
+    forceAtOneBarN: null,
     maxRpm: 60,
     friction: 0.2,
     jawCount: 4,
@@ -141,6 +142,7 @@ describe('rotary axis', () => {
     tailstockFrom: 150,
     tailstockTo: 400,
     tailstockForceN: 2000,
+    tailstockAtOneBarN: null,
     centreReach: 0,
     tailstockMark: null,
     angleCounts: 'against the work',
@@ -185,6 +187,33 @@ describe('rotary axis', () => {
       'tailstock-does-not-reach',
     );
     expect((await hold({}, { ...rotary, centreHeight: 20 } as Device)).codes).toContain('part-hits-base');
+  });
+
+  test('round carriers: supports stand under them whatever the angle, nothing is cut under them, corners go in', async () => {
+    const roundCarrier = { diameter: 69.85, width: 20 };
+    const { only, codes } = await hold({ tailstock: true, supports: [150], roundCarrier });
+    expect(only.facts!.hold.figures.find((f) => f.label === 'Carrier 1')?.value).toBe(
+      'X +150.000, set 65.075 mm above the base',
+    );
+    expect(only.facts!.hold.obstacles.find((o) => o.name === 'carrier 1')).toMatchObject({ from: -34.925, to: 34.925 });
+    expect(only.facts!.hold.steps.join(' ')).toMatch(
+      /Round carrier ⌀69\.850 onto the part before it goes in: middle at X \+150/,
+    );
+    expect(codes).not.toContain('carrier-too-small');
+    const small = await hold({ supports: [150], roundCarrier: { diameter: 50, width: 20 } });
+    expect(small.codes).toContain('carrier-too-small');
+  });
+
+  test('pressure: force by what one bar gives, of the chuck and of the tailstock; unknown is not told', async () => {
+    const air = { ...rotary, forceAtOneBarN: 2500, tailstockAtOneBarN: 320 } as Device;
+    const told = async (device: Device) =>
+      (await hold({ tailstock: true, forceShare: 75 }, device)).only.facts!.hold.figures.map(
+        (f) => `${f.label} ${f.value}`,
+      );
+    expect(await told(air)).toEqual(
+      expect.arrayContaining(['Pressure of the chuck 4.5 bar', 'Tailstock 2000 N, 6.3 bar']),
+    );
+    expect((await told(rotary)).join(' ')).not.toMatch(/bar\b/);
   });
 
   test('far out without support is a caution, with a tailstock not', async () => {

@@ -3,19 +3,14 @@ import { isRoundGrip, turnsAbout } from './seat';
 import type { Gripped, SeatFacts } from '../../seat';
 import type { HoldIn } from '../../job';
 import { familyOf, type Device, type RoundDevice } from '../../shop';
-import { viewOf } from '../../solid';
-import { circle, FROM_REAR, ownWeight, rectangleRing, toSeated, type HoldOf } from '../../hold/input';
+import { circle, ownWeight, rectangleRing, type HoldOf } from '../../hold/input';
 import { roundRelease, roundSteps } from './steps';
+import { supportHeight } from './carriers';
+import { pressureRows } from './pressure';
 import { tailstockAt } from './tailstock';
-import {
-  cantileverDeflectionMm,
-  grippingForceN,
-  ringDeflectionMm,
-  ringInBoredJaws,
-  ringStressMPa,
-  roundInertiaMm4,
-} from '../../hold/sums';
-import type { Figure, HoldContact, HoldFacts, Obstacle, WallUnderLoad } from '../../hold/types';
+import { jawsOf, wallInJaws } from './wall';
+import { cantileverDeflectionMm, grippingForceN, roundInertiaMm4 } from '../../hold/sums';
+import type { Figure, HoldContact, HoldFacts, Obstacle } from '../../hold/types';
 import { patchOf, RIGID } from '../../hold/patch';
 import { openAbove } from '../../hold/open';
 
@@ -28,12 +23,6 @@ export const isCentre = ({ name }: Pick<HoldContact, 'name'>): boolean => name =
 
 /** A support is set up to the part once it is gripped: it carries, and decides nothing. */
 export const isSupport = ({ name }: Pick<HoldContact, 'name'>): boolean => name.startsWith(SUPPORT);
-
-/** Jaws of a device; a collet closes all round and counts as six. */
-const jawsOf = (device: RoundDevice): { count: number; width: number } =>
-  device.kind === 'collet'
-    ? { count: 6, width: device.minDiameter }
-    : { count: device.jawCount, width: device.jawWidth };
 
 /** The axis' direction and two square to it, so that angles run from the first towards the second. */
 function axesOf(device: RoundDevice): { along: Vec3; u: Vec3; v: Vec3 } {
@@ -60,45 +49,6 @@ export function forceAtSpeed(
 /** What grips a part on a lathe: a chuck or a collet; null: something else. */
 export const turningChuck = (device: Device): RoundDevice | null =>
   familyOf(device) === 'round' && turnsAbout(device as RoundDevice) === 'z' ? (device as RoundDevice) : null;
-
-/** Jaws bored to the part's size, and collets, press over their width; hard jaws on a line. */
-export const hasBoredJaws = (device: RoundDevice): boolean =>
-  device.kind === 'collet' || (device.kind === 'chuck' && device.soft !== 'hard');
-
-/** Wall of a hollow part at the jaws, at the middle of the grip; null: it is solid. */
-function wallOf({ seat, loaded, device }: HoldOf<RoundDevice>, gripped: Gripped): number | null {
-  const middle = (gripped.from + gripped.to) / 2;
-  // looking along the axis' side, straight through it: in, out of the wall, and the same on the other side
-  const at = toSeated(seat, turnsAbout(device) === 'z' ? vec(0, 0, middle) : vec(middle, 0, 0));
-  const walls = viewOf(loaded, FROM_REAR)
-    .crossings(-at.x + 1.3e-5, at.z + 0.7e-5)
-    .map((c) => c.w)
-    .sort((a, b) => a - b);
-  return walls.length < 4 ? null : Math.min(walls[1] - walls[0], walls[walls.length - 1] - walls[walls.length - 2]);
-}
-
-function ringWall(input: HoldOf<RoundDevice>, gripped: Gripped, forceN: number): WallUnderLoad | null {
-  const thicknessMm = wallOf(input, gripped);
-  if (thicknessMm === null || !input.material) return null;
-  const radiusMm = Math.min(...gripped.across) / 2 - thicknessMm / 2;
-  const base = { thicknessMm, spanMm: (2 * Math.PI * radiusMm) / jawsOf(input.device).count };
-  const ring = { radiusMm, wallMm: thicknessMm, lengthMm: Math.max(0.1, gripped.to - gripped.from) };
-  return { ...base, ...ringInJaws(input.device, ring, forceN, input.material.youngGPa) };
-}
-
-/** Stress and give of a ring between the jaws of a device. @param forceN all jaws together */
-export function ringInJaws(
-  device: RoundDevice,
-  of: { readonly radiusMm: number; readonly wallMm: number; readonly lengthMm: number },
-  forceN: number,
-  youngGPa: number,
-): { readonly stressMPa: number; readonly deflectionMm: number } {
-  const { count: jaws, width } = jawsOf(device);
-  const ring = { jaws, ...of };
-  const eachN = forceN / jaws;
-  if (hasBoredJaws(device)) return ringInBoredJaws(eachN, ring, youngGPa, width);
-  return { stressMPa: ringStressMPa(eachN, ring), deflectionMm: ringDeflectionMm(eachN, ring, youngGPa) };
-}
 
 /** How far the part gives at its free end under 100 N, and how many diameters it stands out. */
 function overhang(
@@ -214,6 +164,7 @@ export function holdRound(input: RoundInput): HoldFacts {
   const { device, setup, seat, speech, gripped } = input;
   const { staticN, turningN } = gripForceN(input);
   const upright = turnsAbout(device) === 'z';
+  const wall = gripped ? wallInJaws(input, gripped, staticN) : null;
   const left = `${speech.force(turningN)} of ${speech.force(staticN)} left at ${setup.hold.rpm} 1/min`;
   return {
     kind: device.kind,
@@ -221,11 +172,11 @@ export function holdRound(input: RoundInput): HoldFacts {
     top: topOfRound(device),
     open: openAbove(upright ? device.gripLength : -1e6),
     vise: null,
-    wall: gripped ? ringWall(input, gripped, staticN) : null,
+    wall,
     contacts: [...jawContacts(input, turningN), ...endContact(input), ...supportContacts(input)],
     forces: ownWeight(input),
     freed: [],
-    obstacles: bodies(device, seat, setup.hold.tailstock),
+    obstacles: [...bodies(device, seat, setup.hold.tailstock), ...carriersOn(setup.hold)],
     drawn: [],
     trouble: [],
     overhangMm: 0,
@@ -233,6 +184,7 @@ export function holdRound(input: RoundInput): HoldFacts {
     figures: [
       ...(gripped ? grippedFigures(input, gripped) : []),
       { label: 'Gripping force', value: turningN === staticN ? speech.force(staticN) : left },
+      ...pressureRows({ device, setup, material: input.material, speech }, staticN, wall),
       ...(device.kind === 'rotary axis' ? rotaryFigures(input, device) : []),
     ],
     steps: roundSteps({ setup, seat, device, speech, forceN: staticN, gripped, flatSides: seat.y.flatAreaMm2 > 1 }),
@@ -256,11 +208,24 @@ function rotaryFigures(
         ]
       : []),
     ...setup.hold.supports.map((x, i) => ({
-      label: `Support ${i + 1}`,
-      value: `X ${speech.signed(x)}, set ${speech.sizeWithUnit(device.centreHeight + seat.loadedBox.min.z)} above the base`,
+      // a carrier turns in its support: that stays where it is while the axis turns
+      label: `${setup.hold.roundCarrier ? 'Carrier' : 'Support'} ${i + 1}`,
+      value: `X ${speech.signed(x)}, set ${speech.sizeWithUnit(supportHeight(device, seat, setup.hold))} above the base`,
     })),
   ];
 }
+
+/** Round carriers go round with the part: nothing is cut under them. */
+const carriersOn = ({ roundCarrier, supports }: HoldIn<'round'>): Obstacle[] =>
+  roundCarrier
+    ? supports.map((x, i): Obstacle => {
+        const [half, r] = [roundCarrier.width / 2, roundCarrier.diameter / 2];
+        return {
+          ...{ name: `carrier ${i + 1}`, footprint: [rectangleRing(x - half, -r, x + half, r)] },
+          ...{ from: -r, to: r, cuttable: false },
+        };
+      })
+    : [];
 
 function bodies(device: RoundDevice, seat: SeatFacts, tailstock: boolean): Obstacle[] {
   const r = device.bodyDiameter / 2;

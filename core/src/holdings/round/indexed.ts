@@ -30,7 +30,7 @@ const angleInWords = (degrees: number): string => `A ${degrees < 0 ? '\u2212' : 
 export const GRIPPED_AT = angleInWords(0);
 
 /** Why the part of a setup cannot simply be turned. */
-export type IndexProblem = 'no axis' | 'nothing before' | 'other place' | 'not about its axis';
+export type IndexProblem = 'no axis' | 'nothing before' | 'other place' | 'not about its axis' | 'other carriers';
 
 /** A setup whose part is to stay in the jaws. */
 export interface IndexHere {

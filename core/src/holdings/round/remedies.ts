@@ -1,6 +1,7 @@
 import type { HoldIn } from '../../job';
 import type { RoundDevice } from '../../shop';
 import type { Speech } from '../../units';
+import { supportHeight } from './carriers';
 import { inHold } from '../decision';
 import type { Drawn } from '../drawn';
 import { stepOf, type SetupRemedy } from '../mend';
@@ -81,7 +82,7 @@ function supportUnder(about: About): SetupRemedy[] {
   const { device, drawn, speech } = about;
   if (device.kind !== 'rotary axis') return [];
   const end = endOf(about);
-  const height = device.centreHeight + drawn.facts.seat.loadedBox.min.z;
+  const height = supportHeight(device, drawn.facts.seat, drawn.setup.hold);
   // one that is too high or too low is too high or too low everywhere
   if (height < device.supportFrom || height > device.supportTo || end <= device.gripLength) return [];
   const middle = Math.round((device.gripLength + end) / 2);

@@ -28,7 +28,12 @@ export function roundShapes(view: ViewName, device: RoundDevice, facts: DrawnFac
               view,
               'steel',
               [c.points[0].x - 6, -10, -device.centreHeight],
-              [c.points[0].x + 6, 10, c.points[0].z],
+              [
+                c.points[0].x + 6,
+                10,
+                facts.hold.obstacles.find((o) => o.name === c.name.replace('support', 'carrier'))?.from ??
+                  c.points[0].z,
+              ],
             ),
           )
       : [];

@@ -2,6 +2,8 @@ import { touchedFace, type Gripped, type SeatFacts } from '../../seat';
 import type { RoundDevice } from '../../shop';
 import type { Speech } from '../../units';
 import { GRIPPED_AT } from './indexed';
+import { supportHeight } from './carriers';
+import { atPressure } from './pressure';
 import { tailstockAt } from './tailstock';
 import type { HoldSetup } from '../../hold/input';
 
@@ -42,12 +44,20 @@ export function roundSteps({ setup, seat, device, speech, forceN, gripped, flatS
     ...(round.restHeight > 0
       ? [`Spacer ${speech.sizeWithUnit(round.restHeight)} between the face and the part's end.`]
       : []),
+    ...(round.roundCarrier && round.supports.length > 0
+      ? [
+          `Round ${round.supports.length === 1 ? 'carrier' : 'carriers'} ⌀${speech.size(round.roundCarrier.diameter)} onto the part before it goes in: ${round.supports.map((x) => `middle at X ${speech.signed(x)}`).join(', ')} from the chuck's face.`,
+        ]
+      : []),
     `Part in: ${touchedFace(end)} to the ${round.restHeight > 0 ? 'spacer' : `face of the ${device.kind}`}, turned to and fro while closing.`,
-    `Grip with ${speech.force(forceN)} (${round.forceShare} % of the device's force).`,
-    ...round.supports.map((x, i) => `Support ${i + 1} at X ${speech.signed(x)} from the chuck's face.`),
+    `Grip with ${speech.force(forceN)} (${round.forceShare} % of the device's force${atPressure(forceN, device.forceAtOneBarN, speech)}).`,
+    ...round.supports.map(
+      (x, i) =>
+        `Support ${i + 1} at X ${speech.signed(x)} from the chuck's face${device.kind === 'rotary axis' ? `, set ${speech.sizeWithUnit(supportHeight(device, seat, round))} above the base` : ''}.`,
+    ),
     ...(round.tailstock
       ? [
-          `Tailstock up to the part's end${scaleOf(device, seat, speech)} and clamped; turn the part by hand: it must run true.`,
+          `Tailstock up to the part's end${scaleOf(device, seat, speech)}${device.kind === 'rotary axis' ? ` pressed on with ${speech.force(device.tailstockForceN)}${atPressure(device.tailstockForceN, device.tailstockAtOneBarN, speech)},` : ''} and clamped; turn the part by hand: it must run true.`,
         ]
       : []),
     ...(round.restHeight > 0 && device.kind !== 'rotary axis'

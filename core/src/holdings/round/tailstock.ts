@@ -1,5 +1,6 @@
 import type { SeatFacts } from '../../seat';
-import type { RoundDevice } from '../../shop';
+import { isHoldIn, type Hold } from '../../job';
+import type { Device, RoundDevice } from '../../shop';
 
 /**
  * Where the tip of the tailstock centre comes to stand: the part's end less what the centre reaches in, counted from
@@ -14,3 +15,7 @@ export function tailstockAt(
   const tip = loadedBox.max.x - device.centreReach;
   return { tip, onScale: device.tailstockMark === null ? null : device.tailstockMark + tip };
 }
+
+/** Height of the axis above the base where a part goes between two centers, mm; null: it does not. */
+export const betweenCenters = (device: Device, hold: Hold): number | null =>
+  device.kind === 'rotary axis' && isHoldIn('round', hold) && hold.tailstock ? device.centreHeight : null;

@@ -16,6 +16,16 @@ export const roundHoldSchema = Type.Object(
       maxItems: 6,
       description: "Rotary axis: where supports stand, from the chuck's face.",
     }),
+    roundCarrier: Type.Union(
+      [
+        Type.Null(),
+        Type.Object(
+          { diameter: within(1, 5000), width: within(1, 500) },
+          { additionalProperties: false, description: 'Rings bored to the section, so that it turns in its supports.' },
+        ),
+      ],
+      { description: 'Rotary axis: round carriers on the part at its supports; null: none.' },
+    ),
   },
   { additionalProperties: false, description: 'How a round part is gripped about an axis.' },
 );
@@ -23,7 +33,16 @@ export const roundHoldSchema = Type.Object(
 export type RoundHold = Static<typeof roundHoldSchema>;
 
 export const roundHold: HoldKind<RoundHold> = {
-  nothing: { family: 'round', restHeight: 0, forceShare: 100, rpm: null, tailstock: false, stays: false, supports: [] },
+  nothing: {
+    family: 'round',
+    restHeight: 0,
+    forceShare: 100,
+    rpm: null,
+    tailstock: false,
+    stays: false,
+    supports: [],
+    roundCarrier: null,
+  },
   refersTo: () => ({ clamps: [], bonds: [] }),
   features: () => [],
   withoutFeatures: (hold) => hold,

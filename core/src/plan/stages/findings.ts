@@ -162,7 +162,7 @@ export function checksOf(input: ChecksInput): Finding[] {
   return [
     ...chosen,
     ...holding.checks(held),
-    ...(input.index ? staysGripped(input.index, { seat, device, swept: input.swept }, told) : []),
+    ...(input.index ? staysGripped(input.index, { seat, device, setup, swept: input.swept }, told) : []),
     ...ofLocating(placed, device),
     ...ofZero(placed, device),
     ...holding.cutChecks(held),

@@ -37,6 +37,28 @@ const locatesWithin = quantityOrNull({
   description: 'Load and clamp one part ten times and indicate it: half of how far the readings differ.',
 });
 
+/** So many things a changeover has at most. */
+export const MOST_CHANGED = 40;
+
+/** Changing a machine over to a device: one thing after the other, and back again in reverse. */
+const changeover = Type.Optional(
+  Type.Array(
+    Type.Object(
+      {
+        id: shortText,
+        does: Type.String({ maxLength: 300, description: 'What is taken out, put on, connected, raised.' }),
+        back: Type.String({ maxLength: 300, description: 'What is done when it is taken down; empty: nothing.' }),
+        target: Type.Union([Type.Null(), Type.Number({ minimum: -20_000, maximum: 20_000 })], {
+          description: 'What is read off then, mm; null: nothing is read.',
+        }),
+        within: Type.Number({ minimum: 0, maximum: 100, description: 'So far off the target is still right, mm.' }),
+      },
+      { additionalProperties: false },
+    ),
+    { maxItems: MOST_CHANGED, description: 'What is done to the machine before this device can be used on it.' },
+  ),
+);
+
 /** Fields of a kind of device, with those every device has. */
 export function device<K extends string, P extends TProperties>(kind: K, properties: P) {
   return Type.Object(
@@ -45,6 +67,7 @@ export function device<K extends string, P extends TProperties>(kind: K, propert
       id: shortText,
       name: Type.String({ maxLength: 200, title: 'Name' }),
       locatesWithin,
+      changeover,
       ...properties,
     },
     { additionalProperties: false },
@@ -96,6 +119,14 @@ export const jaws = {
   bodyDiameter: positive('Body diameter', 'mm', 5000),
   bodyHeight: positive('Body height', 'mm', 2000),
   staticForceN: positive('Gripping force at rest, all jaws', 'N', 1e7),
+  forceAtOneBarN: quantityOrNull({
+    title: 'Gripping force at 1 bar',
+    unit: 'N',
+    minimum: 0,
+    maximum: 1e6,
+    description:
+      'Area of its cylinder by 0.1 N/mm², as its levers multiply it. Empty: no pressure closes it, or not known.',
+  }),
   maxRpm: positive('Highest speed', '1/min', 200_000),
   friction,
 };
@@ -117,6 +148,7 @@ export const jawStarts = {
   minDiameter: 5,
   maxDiameter: 100,
   gripLength: 25,
+  forceAtOneBarN: null,
   bodyDiameter: 125,
   bodyHeight: 60,
   staticForceN: 15_000,

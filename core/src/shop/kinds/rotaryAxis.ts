@@ -10,6 +10,13 @@ const schema = device('rotary axis', {
   tailstockFrom: quantity({ title: 'Tailstock, nearest to the chuck', unit: 'mm', minimum: 0, maximum: 20_000 }),
   tailstockTo: positive('Tailstock, farthest', 'mm', 20_000),
   tailstockForceN: quantity({ title: 'Tailstock force', unit: 'N', minimum: 0, maximum: 1e6 }),
+  tailstockAtOneBarN: quantityOrNull({
+    title: 'Tailstock force at 1 bar',
+    unit: 'N',
+    minimum: 0,
+    maximum: 1e6,
+    description: 'Area of its cylinder by 0.1 N/mm². Empty: no pressure moves it, or not known.',
+  }),
   centreReach: quantity({
     title: 'Centre reaches into the part',
     unit: 'mm',
@@ -47,6 +54,7 @@ export const rotaryAxis = roundKind('rotary axis', schema, {
   tailstockFrom: 100,
   tailstockTo: 600,
   tailstockForceN: 2000,
+  tailstockAtOneBarN: null,
   centreReach: 0,
   tailstockMark: null,
   angleCounts: 'against the work',

@@ -1,5 +1,5 @@
 import { Button, Form } from 'react-bootstrap';
-import { turnInWords } from '@violet-jaw/core/holdings';
+import { cornerRadius, turnInWords } from '@violet-jaw/core/holdings';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { useHold, type KindProps } from './useHold';
@@ -8,11 +8,18 @@ import { useHold, type KindProps } from './useHold';
 export function RotaryFields(props: KindProps<'rotary axis'>) {
   const {
     setup,
-    hold: { tailstock, supports, stays },
+    hold: { tailstock, supports, stays, roundCarrier },
     planned,
   } = props;
-  const { job } = useJob();
+  const { job, plannedNow } = useJob();
   const { put } = useHold<'round'>(props, 'hold');
+  const putCarrier = (next: typeof roundCarrier) => put((r) => ({ ...r, roundCarrier: next }));
+  const begin = async () => {
+    const seat = (await plannedNow(setup.id))?.facts?.seat;
+    // room for a wall all round (common practice, no source)
+    const diameter = seat ? Math.ceil((2 * cornerRadius(seat)) / 5) * 5 + 20 : 80;
+    putCarrier({ diameter, width: 20 });
+  };
   const first = job.setups[0]?.id === setup.id;
   return (
     <>
@@ -70,6 +77,31 @@ export function RotaryFields(props: KindProps<'rotary axis'>) {
           </Button>
         </div>
       </div>
+      {supports.length > 0 && (
+        <div className="fields mt-1" role="group" aria-label="Round carriers">
+          <div className="wide">
+            <Form.Check
+              type="switch"
+              id={`carriers-${setup.id}`}
+              label="Round carriers on the part at its supports"
+              checked={roundCarrier !== null}
+              onChange={(e) => (e.target.checked ? void begin() : putCarrier(null))}
+            />
+          </div>
+          {roundCarrier &&
+            (['diameter', 'width'] as const).map((key) => (
+              <LengthField
+                key={key}
+                label={key === 'diameter' ? 'Carriers, outside diameter' : 'Carriers, width'}
+                mm={roundCarrier[key]}
+                units={job.units}
+                min={1}
+                max={key === 'diameter' ? 5000 : 500}
+                onCommit={(mm) => putCarrier({ ...roundCarrier, [key]: mm })}
+              />
+            ))}
+        </div>
+      )}
     </>
   );
 }

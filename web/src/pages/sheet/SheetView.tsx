@@ -96,6 +96,9 @@ function Summary({ sheet }: { sheet: Sheet }) {
       )}
       <h3>Job</h3>
       <Rows rows={sheet.head} />
+      {sheet.changeovers?.map((c) => (
+        <Changeover key={c.device} changeover={c} />
+      ))}
       {sheet.notes && (
         <>
           <h3>Notes</h3>
@@ -136,6 +139,29 @@ function Summary({ sheet }: { sheet: Sheet }) {
         </div>
       ))}
       {sheet.run && <RunCode run={sheet.run} />}
+    </>
+  );
+}
+
+/** What is done to the machine before, each thing with what is read off beside its target. */
+function Changeover({ changeover: { device, does, back } }: { changeover: NonNullable<Sheet['changeovers']>[number] }) {
+  return (
+    <>
+      <h3>Changeover to {device}</h3>
+      <table>
+        <tbody>
+          {does.map(({ what, target }, i) => (
+            <tr key={i}>
+              <td>
+                {i + 1}. {what}
+              </td>
+              <td className="number">{target}</td>
+              <td>{target && 'read:'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {back.length > 0 && <div>Taken down: {back.map((b, i) => `${i + 1}. ${b}`).join('; ')}.</div>}
     </>
   );
 }

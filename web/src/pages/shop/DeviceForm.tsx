@@ -4,6 +4,7 @@ import { DEVICES, type Device } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { Drawing } from '../../drawing/Drawing';
 import { SchemaFields } from '../../fields/SchemaFields';
+import { ChangeoverFields } from './ChangeoverFields';
 
 /** One holding device with its drawing; folded up until somebody looks. */
 export function DeviceForm({
@@ -32,6 +33,11 @@ export function DeviceForm({
             <Drawing scene={deviceScene(device)} width={380} height={230} fontSize={12} />
           </div>
         </div>
+        <ChangeoverFields
+          device={device}
+          units={units}
+          onChange={(changeover) => onChange({ ...device, changeover })}
+        />
         <Button size="sm" variant="outline-primary" className="mt-2" onClick={onRemove}>
           Remove {device.name}
         </Button>

@@ -1,5 +1,6 @@
 import { finding, type Finding, type Told } from '../../../findings';
 import { subtract, type Vec3 } from '../../../frames';
+import { isHoldIn, type Setup } from '../../../job';
 import type { SeatFacts } from '../../../seat';
 import type { Device } from '../../../shop';
 import type { IndexHere, IndexProblem } from '../indexed';
@@ -16,6 +17,10 @@ const PROBLEMS: Readonly<Record<IndexProblem, { readonly says: string; readonly 
   'other place': {
     says: 'The part is to stay in the jaws, and the setup before held it in another device or place.',
     remedy: 'Choose the same device on the same station, or let this setup grip it.',
+  },
+  'other carriers': {
+    says: 'The part is to stay in the jaws, and its round carriers are others than it was gripped with.',
+    remedy: 'The same carriers at the same supports on every side, or let this setup grip it.',
   },
   'not about its axis': {
     says: 'The part is to stay in the jaws, and it is not turned about their axis: it lies end for end, or on its end.',
@@ -34,7 +39,12 @@ const apart = (a: Vec3, b: Vec3): number => {
 /** What stays in the jaws of a rotary axis is turned about it, lies where the turn puts it, and clears the base. */
 export function staysGripped(
   { indexed, problem, expected }: IndexHere,
-  { seat, device, swept }: { readonly seat: SeatFacts; readonly device: Device; readonly swept: number | null },
+  {
+    seat,
+    device,
+    setup,
+    swept: ofPart,
+  }: { readonly seat: SeatFacts; readonly device: Device; readonly setup: Setup; readonly swept: number | null },
   told: Told,
 ): Finding[] {
   if (problem)
@@ -58,10 +68,13 @@ export function staysGripped(
       }),
     );
   if (device.kind === 'rotary axis') {
+    const { hold } = setup;
+    const carriers = isHoldIn('round', hold) && hold.supports.length > 0 ? (hold.roundCarrier?.diameter ?? 0) / 2 : 0;
+    const swept = ofPart === null ? null : Math.max(ofPart, carriers);
     if (swept !== null && swept > device.centreHeight + 1e-6)
       found.push(
         finding(told, 'hold/swept-hits-base', 'stop', {
-          says: `Turned, the part sweeps ${speech.sizeWithUnit(swept)} from the axis, and the base is ${speech.sizeWithUnit(device.centreHeight)} below it.`,
+          says: `Turned, the part${swept === carriers ? ' in its carriers' : ''} sweeps ${speech.sizeWithUnit(swept)} from the axis, and the base is ${speech.sizeWithUnit(device.centreHeight)} below it.`,
           numbers: { sweptMm: swept, centreHeightMm: device.centreHeight },
           because: 'Its corner hits the base, or the table, on the way round.',
           remedy: 'Raise the rotary axis on blocks, or let every side be gripped for itself.',
