@@ -37,3 +37,13 @@ export function blockStl(x: number, y: number, z: number, skip: readonly number[
       .join('')}endsolid block\n`,
   );
 }
+
+/** Half of a lengthwise section as an open line, its ends on the axis, mm. */
+export const halfProfileDxf = (points: readonly (readonly [number, number])[]): Buffer =>
+  Buffer.from(
+    [
+      ...[0, 'SECTION', 2, 'ENTITIES', 0, 'LWPOLYLINE', 8, '0', 90, points.length, 70, 0],
+      ...points.flatMap(([x, y]) => [10, x, 20, y]),
+      ...[0, 'ENDSEC', 0, 'EOF', ''],
+    ].join('\n'),
+  );

@@ -1,6 +1,7 @@
 import { newJob } from '@violet-jaw/core/job';
 import { enter, expect, go, LONG, makeJob, saved, seriousViolations, signIn, test } from './app';
 import { runThrough, tablet } from './atMachine';
+import { halfProfileDxf } from './files';
 import { shaftStep } from './shaftStep';
 
 test('a long part from STEP to issued sheet and run: grips, a mistake in the shift, the account, both spindles', async ({
@@ -197,5 +198,75 @@ test('a pin is turned end for end: both sides as loaded, the shift, what forbids
     await go(page, 'Sheet');
     await expect(page.getByRole('main')).toContainText('Turn the part end for end: the finished front goes in', LONG);
     await expect(page.getByRole('main')).toContainText('Shift of Z from G54 to G55');
+  });
+});
+
+test('half of a section out of a DXF is turned end for end, carried by the tailstock and a steady rest', async ({
+  page,
+}) => {
+  const half = halfProfileDxf([
+    [0, 0],
+    [0, 8],
+    [60, 8],
+    [60, 10],
+    [240, 10],
+    [240, 0],
+  ]);
+  const fields = page.getByRole('region', { name: 'Lathe and chuck' });
+  const finding = (code: string) => page.locator(`.turned-fields [data-code="${code}"]`);
+
+  await test.step('as an outline it is not closed; as half of a section it is a shaft', async () => {
+    await page.getByRole('button', { name: 'New job' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Job number').fill('T-HALF');
+    await dialog.getByLabel('Material').fill('1.4305');
+    await dialog
+      .getByLabel(/or a file: STEP/)
+      .setInputFiles({ name: 'shaft.dxf', mimeType: 'application/dxf', buffer: half });
+    await expect(dialog.getByRole('alert')).toContainText('The outline is not closed', LONG);
+    await dialog.getByLabel('The drawing is').selectOption('half');
+    await dialog.getByLabel(/^millimeters: 240\.000/).check(LONG);
+    await expect(dialog.getByText(/^half section, turned about X: 240\.000 × 20\.000 × 20\.000 mm/)).toBeVisible();
+    await dialog.getByRole('button', { name: 'Make the job' }).click();
+    await expect(page.getByText('half of a section turned about its X axis')).toBeVisible(LONG);
+    await enter(page.getByLabel('right face +X'), '1');
+  });
+
+  await test.step('far out of the jaws: a caution whose button brings the tailstock up', async () => {
+    await go(page, 'Route');
+    await page.getByRole('button', { name: 'Turn it end for end on Lathe 1' }).click(LONG);
+    await fields.getByLabel('Front, turned first').selectOption('left face');
+    await fields.getByLabel('Chuck', { exact: true }).selectOption('Chuck 160, soft jaws');
+    await fields.getByLabel('Station', { exact: true }).selectOption('L');
+    await enter(fields.getByLabel('First side turned to'), '180');
+    await expect(finding('sticks-out-far').first()).toBeVisible(LONG);
+    const told = page.getByRole('dialog', { name: 'What next' });
+    await page.locator('.tally').first().click();
+    await told.getByRole('button', { name: 'Bring the tailstock up' }).first().click();
+    await page.keyboard.press('Escape');
+    await expect(fields.getByLabel('First side: carried by').locator('option:checked')).toHaveText('the tailstock');
+    // stock on the back, length, less what goes in; its scale reads 86.5 at the face of the chuck
+    await expect(page.getByRole('region', { name: 'First side', exact: true })).toContainText(
+      'its tip 238.000 mm from the face of the chuck, +324.500 on its scale, 3.000 mm in the part',
+      LONG,
+    );
+  });
+
+  await test.step('a steady rest where the tool goes is a stop, set beside it by a press', async () => {
+    await fields.getByLabel('Second side: carried by').selectOption('a steady rest');
+    await enter(fields.getByLabel('Second side: steady rest, from the finished front face'), '179');
+    await expect(finding('steady-in-the-way')).toContainText('it has room from', LONG);
+    await page.locator('.tally').first().click();
+    await page
+      .getByRole('dialog', { name: 'What next' })
+      .getByRole('button', { name: 'Set it in the middle there' })
+      .click();
+    await page.keyboard.press('Escape');
+    await expect(finding('steady-in-the-way')).toHaveCount(0, LONG);
+    expect(await seriousViolations(page)).toEqual([]);
+    await saved(page);
+    await go(page, 'Sheet');
+    await expect(page.getByRole('main')).toContainText('Steady rest: its middle', LONG);
+    await expect(page.getByRole('main')).toContainText('Face and center drill, then stop the spindle.');
   });
 });

@@ -31,6 +31,8 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
   const today =
     useServer('machineRegisters', { machine: job.machine ?? '' }, { enabled: job.machine !== null }).data ?? NONE;
   const uses = usesOf(planned);
+  // X of what is turned is the axis
+  const axes = planned.turned ? (['z'] as const) : AXES;
   const own = new Set(uses.map((u) => u.register));
   const others = today.filter((t) => t.jobId !== id);
   const standing = others.filter((o) => o.state === 'stands on the machine');
@@ -46,7 +48,7 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
           <tr>
             <th>Register</th>
             <th>Used by</th>
-            {AXES.map((a) => (
+            {axes.map((a) => (
               <th key={a} className="number">
                 {a.toUpperCase()}
               </th>
@@ -72,11 +74,11 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
                     </span>
                   )}
                 </td>
-                {AXES.map((a) => {
+                {axes.map((a) => {
                   const v = u?.at?.[a];
                   return (
                     <td key={a} className="number">
-                      {!u || (planned.turned && a !== 'z') ? '' : v == null ? 'not known' : speech.signed(v)}
+                      {!u ? '' : v == null ? 'not known' : speech.signed(v)}
                     </td>
                   );
                 })}

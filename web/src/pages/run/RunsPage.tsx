@@ -120,9 +120,11 @@ export function RunsPage() {
             <SpindleReadings />
           </div>
         )}
-        <div className="col-12">
-          <Readings readings={readings} />
-        </div>
+        {!job.turned && (
+          <div className="col-12">
+            <Readings readings={readings} />
+          </div>
+        )}
       </div>
     </>
   );

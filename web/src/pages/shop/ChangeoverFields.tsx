@@ -33,16 +33,14 @@ export function ChangeoverFields({
           : 'In this order, before the first setup that uses it; taken down in reverse after the last.'}
       </p>
       {changeover.map((c, i) => (
-        <fieldset key={c.id} className="fields" aria-label={`Changeover ${i + 1}`}>
+        <fieldset key={c.id} className="changeover-row" aria-label={`Changeover ${i + 1}`}>
           <TextField
-            className="wide"
             label={`${i + 1}. What is done`}
             value={c.does}
             maxLength={300}
             onCommit={(does) => edit(c.id, { does })}
           />
           <TextField
-            className="wide"
             label={`${i + 1}. When it is taken down`}
             value={c.back}
             maxLength={300}
@@ -56,11 +54,13 @@ export function ChangeoverFields({
               units={units}
               signed
               max={20_000}
-              empty="nothing is read"
+              empty="nothing"
               onCommit={(target) => edit(c.id, { target, within: c.within || WITHIN_MM })}
             />
           </Labeled>
-          {c.target !== null && (
+          {c.target === null ? (
+            <div />
+          ) : (
             <LengthField
               label={`${i + 1}. Right within ±`}
               mm={c.within}
@@ -70,7 +70,7 @@ export function ChangeoverFields({
               onCommit={(within) => edit(c.id, { within })}
             />
           )}
-          <div>
+          <div className="align-self-end">
             <Button
               size="sm"
               variant="outline-primary"

@@ -50,7 +50,7 @@ export function LatheFields({
       </div>
       {lathe.moves === 'tools' && <OnTheBed lathe={lathe} units={units} onChange={onChange} />}
       {lathe.moves === 'main spindle' && <BarLatheFields lathe={lathe} units={units} onChange={onChange} />}
-      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange(null)}>
+      <Button size="sm" variant="outline-primary" className="mt-3 d-block" onClick={() => onChange(null)}>
         {name || 'This machine'} is no lathe
       </Button>
     </section>

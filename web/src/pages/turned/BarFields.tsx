@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { Link } from 'react-router';
 import type { Turned } from '@violet-jaw/core/job';
 import { unitName } from '@violet-jaw/core/units';
@@ -112,7 +113,6 @@ function Given({ unit }: { unit: string }) {
     <table className="table table-sm mt-2 mb-0" aria-label="Sections">
       <thead>
         <tr>
-          <th>Section, {unit}</th>
           <th className="number">sticks out</th>
           <th className="number">carried after</th>
           <th className="number">gives</th>
@@ -121,15 +121,20 @@ function Given({ unit }: { unit: string }) {
       </thead>
       <tbody>
         {sections.map((s, i) => (
-          <tr key={s.from}>
-            <td>
-              {i + 1}: Z {speech.signed(-s.from)} to {speech.signed(-s.to)}
-            </td>
-            <td className="number">{speech.size(s.overhang)}</td>
-            <td className="number">{s.toSupport === null ? 'not carried' : speech.size(s.toSupport)}</td>
-            <td className="number">{s.gives === null ? 'not known' : speech.size(s.gives)}</td>
-            <td className="number">{s.plusMinus === null ? 'not known' : speech.size(s.plusMinus)}</td>
-          </tr>
+          <Fragment key={s.from}>
+            <tr>
+              <th colSpan={4} scope="rowgroup">
+                Section {i + 1}: Z <span className="number">{speech.signed(-s.from)}</span> to{' '}
+                <span className="number">{speech.signed(-s.to)}</span> {unit}
+              </th>
+            </tr>
+            <tr>
+              <td className="number">{speech.size(s.overhang)}</td>
+              <td className="number">{s.toSupport === null ? 'not carried' : speech.size(s.toSupport)}</td>
+              <td className="number">{s.gives === null ? 'not known' : speech.size(s.gives)}</td>
+              <td className="number">{s.plusMinus === null ? 'not known' : speech.size(s.plusMinus)}</td>
+            </tr>
+          </Fragment>
         ))}
       </tbody>
     </table>

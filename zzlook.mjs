@@ -1,0 +1,12 @@
+import { chromium } from 'playwright-core';
+import { CHROMIUM } from './scripts/browser.mjs';
+const [,, steps, w='1280', h='800'] = process.argv;
+const browser = await chromium.launch(CHROMIUM);
+const ctx = await browser.newContext({ viewport: { width: +w, height: +h } });
+const r = await ctx.request.post('http://127.0.0.1:4455/api/v1/session', { data: { name: 'Lead', password: 'violet-lead' }, headers: { 'X-Violet-Jaw': '1' } });
+const jobs = await (await ctx.request.get('http://127.0.0.1:4455/api/v1/jobs')).json();
+const idOf = (n) => (jobs.jobs ?? jobs).find((j) => j.number === n)?.id;
+const page = await ctx.newPage();
+const mod = await import(steps);
+await mod.default({ page, idOf, ctx, base: 'http://127.0.0.1:4455' });
+await browser.close();
