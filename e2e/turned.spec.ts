@@ -139,6 +139,12 @@ test('a long part from STEP to issued sheet and run: grips, a mistake in the shi
     expect(said).toMatch(/Both spindles turn together, the same way, at no forced angle/);
     await at.context.close();
   });
+
+  await test.step('where the main spindle stood before and after is on the page Run', async () => {
+    await go(page, 'Run');
+    const row = page.getByRole('table', { name: 'Main spindle before and after' }).locator('tbody tr');
+    await expect(row).toContainText(/([+−][\d.]+)\s*\1\s*\1\s*\+0\.000/, LONG);
+  });
 });
 
 test('a pin is turned end for end: both sides as loaded, the shift, what forbids it, sheet, two people', async ({
