@@ -212,7 +212,9 @@ describe('what must not be of a part that stays in the jaws', () => {
   const said = async (change: (job: Job, shop: Shop) => void) => {
     const { planned } = await demoJob('boom-tube', change);
     return planned.findings
-      .filter((f) => ['cannot-stay-gripped', 'cut-where-gripped', 'swept-hits-base'].includes(f.code))
+      .filter((f) =>
+        ['cannot-stay-gripped', 'cut-where-gripped', 'swept-hits-base', 'swept-hits-head'].includes(f.code),
+      )
       .map((f) => f.says);
   };
   test.each<[string, (job: Job, shop: Shop) => void, RegExp]>([
@@ -232,6 +234,17 @@ describe('what must not be of a part that stays in the jaws', () => {
       'too near to its base',
       (_, s) => void s.devices.forEach((d) => d.kind === 'rotary axis' && (d.centreHeight = 33)),
       /sweeps 40\.000 mm from the axis, and the base is 33\.000 mm below/,
+    ],
+    [
+      'too high under the head',
+      // the axis at Z -150 in the machine: it ends 39 above that
+      (_, s) => void (s.machines.find((m) => m.id === 'router-1')!.travel.z.max = -111),
+      /sweeps 40\.000 mm from the axis; all the way up the spindle is 39\.000 mm above it/,
+    ],
+    [
+      'a long drill under the head',
+      (j) => void (j.setups[1].tools[0].length = 130),
+      /T1 is 130\.000 mm long: all the way up its tip is .* above the axis, and the part sweeps 40\.000 mm/,
     ],
   ])('%s', async (_, change, says) => {
     const found = await said(change);

@@ -41,7 +41,7 @@ test('the run of the mast spindle: every step of both spindles, in order, and al
   expect(plan.registers).toEqual(['G54', 'G55']);
   // a lathe has no Y to read
   expect(plan.steps.flatMap((s) => s.asks).some((a) => a.axis === 'y')).toBe(false);
-  expect(plan.steps.find((s) => s.id === 'run/bar/zeros')!.says[0]).toMatch(/^G54, main side: Z −21\.000 mm/);
+  expect(plan.steps.find((s) => s.id === 'run/bar/zeros')!.says[0]).toMatch(/^G54, first side: Z −21\.000 mm/);
 });
 
 test('a main spindle that is not back at its start stops the run and says what was forgotten', async () => {

@@ -1,5 +1,5 @@
 import { rotationOf } from '../frames';
-import { prism, turnMesh, type TriangleMesh } from '../solid';
+import { prism, revolved, turnMesh, type TriangleMesh } from '../solid';
 import { barLathe, lathe, planTurnedCase, turnedMesh, type TurnedCase } from '../testing/turnedJobs';
 
 const shaft: TurnedCase = {
@@ -125,4 +125,16 @@ test('a part within the stroke is turned in one grip, with and without a second 
   expect(alone.codes).toEqual([]);
   expect(alone.planned.steps.every((s) => s.side === 'main')).toBe(true);
   expect(alone.planned.removedMm3).toBeCloseTo((Math.PI / 4) * (22 ** 2 * 60.5 - 20 ** 2 * 60), 3);
+});
+
+test('undercut-stays: a face under a rim that hangs over it is not turned from the side', () => {
+  // a head ⌀40 × 10 with a rim that reaches 6 back over the shank ⌀12
+  const points = [0, 0, 0, 20, 16, 20, 16, 16, 10, 16, 10, 6, 60, 6, 60, 0];
+  const half = Array.from({ length: 8 }, (_, i) => [points[2 * i], points[2 * i + 1]] as const);
+  const mesh = revolved({ points: half, pieces: half.map((_, curve) => ({ curve, curved: false })) }, 'x');
+  const { findings } = planTurnedCase({ ...shaft, steps: [], mesh, across: 42 });
+  expect(findings.find((f) => f.code === 'undercut-stays')!.says).toBe(
+    'A face of the part lies under another one, from 10.000 to 16.000 mm behind the front face.',
+  );
+  expect(codesOf({})).not.toContain('undercut-stays');
 });

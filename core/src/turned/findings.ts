@@ -7,6 +7,7 @@ import { barFits, gripsNextToCutOff, secondGrips } from './checks/barFits';
 import { endsBend, endsCarried } from './checks/endsCarried';
 import { endsGripped, endsMeet, wallSqueezed } from './checks/endsHeld';
 import { barSlips } from './checks/barSlips';
+import { undercutStays } from './checks/undercutStays';
 import { changesAllowed, gripsFound, heldWhileOpen, insideStroke } from './checks/grips';
 import { latheReady } from './checks/latheReady';
 import { turnedRegisters } from './checks/registers';
@@ -14,6 +15,7 @@ import { turnedRegisters } from './checks/registers';
 /** Every check of a part turned from bar. A new one is added here. */
 const CHECKS: readonly ((planned: PlannedTurned, told: Told) => Finding[])[] = [
   latheReady,
+  undercutStays,
   barFits,
   gripsFound,
   insideStroke,

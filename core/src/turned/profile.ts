@@ -29,6 +29,8 @@ export interface Profile {
   readonly bores: readonly ProfilePiece[];
   /** faces of the model that do not go round: flats and cross holes */
   readonly crossed: number;
+  /** outside faces that lie under others: no tool that comes from the side reaches them */
+  readonly under: readonly { readonly from: number; readonly to: number }[];
 }
 
 /** Places nearer to each other than this are one, mm. */
@@ -220,6 +222,28 @@ function outermost(pieces: readonly ProfilePiece[], length: number): ProfilePiec
   return made.map((m) => cutOut(m.of, m.from, m.to));
 }
 
+/** Where outside pieces lie under what is outermost there: metal hangs over them. */
+function hungOver(pieces: readonly ProfilePiece[], outside: readonly ProfilePiece[]): Profile['under'] {
+  const ends = [...pieces, ...outside].flatMap((p) => [p.from, p.to]).sort((a, b) => a - b);
+  const places = ends.filter((e, i) => i === 0 || e - ends[i - 1] > SAME_MM);
+  const found: { from: number; to: number }[] = [];
+  for (let i = 0; i + 1 < places.length; i++) {
+    const [from, to] = [clean(places[i]), clean(places[i + 1])];
+    const middle = (from + to) / 2;
+    const covers = (p: ProfilePiece) => p.from < middle && p.to > middle;
+    const over = outside.find(covers);
+    if (
+      !over ||
+      !pieces.some((p) => covers(p) && diameterOf(over, middle) - diameterOf(p, middle) > 2 * ON_MERIDIAN_MM)
+    )
+      continue;
+    const last = found[found.length - 1];
+    if (last && from - last.to <= SAME_MM) last.to = to;
+    else found.push({ from, to });
+  }
+  return found;
+}
+
 /** Meridians that run on from one another in one line: a face that the model has in halves is one piece. */
 function joined(pieces: readonly ProfilePiece[]): ProfilePiece[] {
   const out: ProfilePiece[] = [];
@@ -274,8 +298,14 @@ export function profileOf(
       ok: false,
       problem: `The part does not go round ${speech.sizeWithUnit(outside)} behind its front face. Choose another axis, or plan it as a milled part.`,
     };
-  const hollow = meridians.filter((m) => m.hollow).map((m) => m.piece);
+  // a groove in a face has metal inside it, and is no bore
+  const hasMetalIn = (p: ProfilePiece) => {
+    const middle = (p.from + p.to) / 2;
+    return outer.some((q) => q.from < middle && q.to > middle && diameterOf(q, middle) < diameterOf(p, middle));
+  };
+  const hollow = meridians.filter((m) => m.hollow && !hasMetalIn(m.piece)).map((m) => m.piece);
   const bores = hollow.filter((p, i) => hollow.findIndex((q) => isSame(p, q)) === i).sort((p, q) => p.from - q.from);
   const crossed = seen.filter((s) => s === 'across').length;
-  return { ok: true, value: { length: about.length, outside: joined(outside), bores, crossed } };
+  const under = hungOver(outer, outside);
+  return { ok: true, value: { length: about.length, outside: joined(outside), bores, crossed, under } };
 }

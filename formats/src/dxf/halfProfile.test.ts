@@ -153,6 +153,31 @@ test('any lengths and diameters, drawn line by line in any order and sense: the 
   );
 });
 
+test('a collar that hangs over a groove from its face: the face under it is found, and full in the profile', () => {
+  // a head ⌀40 × 10 with a rim 4 thick that reaches 6 back over the shank ⌀12
+  const { profile } = read(
+    polyline(
+      [
+        [0, 0],
+        [0, 20],
+        [16, 20],
+        [16, 16],
+        [10, 16],
+        [10, 6],
+        [60, 6],
+        [60, 0],
+      ],
+      false,
+    ),
+  );
+  expect(profile.outside.map((p) => [p.from, p.to, p.fromDiameter])).toEqual([
+    [0, 16, 40],
+    [16, 60, 12],
+  ]);
+  expect(profile.under).toEqual([{ from: 10, to: 16 }]);
+  expect(profile.bores).toEqual([]);
+});
+
 describe('what is no half of a section says what and where', () => {
   test.each<[string, Pair[][], RegExp]>([
     [

@@ -162,7 +162,9 @@ export function checksOf(input: ChecksInput): Finding[] {
   return [
     ...chosen,
     ...holding.checks(held),
-    ...(input.index ? staysGripped(input.index, { seat, device, setup, swept: input.swept }, told) : []),
+    ...(input.index
+      ? staysGripped(input.index, { seat, device, setup, swept: input.swept, zero: facts.zero, machine }, told)
+      : []),
     ...ofLocating(placed, device),
     ...ofZero(placed, device),
     ...holding.cutChecks(held),

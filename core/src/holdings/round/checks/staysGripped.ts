@@ -2,7 +2,8 @@ import { finding, type Finding, type Told } from '../../../findings';
 import { subtract, type Vec3 } from '../../../frames';
 import { isHoldIn, type Setup } from '../../../job';
 import type { SeatFacts } from '../../../seat';
-import type { Device } from '../../../shop';
+import type { Device, Machine } from '../../../shop';
+import type { ZeroFacts } from '../../../zero';
 import type { IndexHere, IndexProblem } from '../indexed';
 
 const PROBLEMS: Readonly<Record<IndexProblem, { readonly says: string; readonly remedy: string }>> = {
@@ -36,17 +37,48 @@ const apart = (a: Vec3, b: Vec3): number => {
   return Math.hypot(x, y, z);
 };
 
+/** What turns, and where. */
+interface Turns {
+  readonly seat: SeatFacts;
+  readonly device: Device;
+  readonly setup: Setup;
+  /** how far the part reaches from the axis; null: not worked out yet */
+  readonly swept: number | null;
+  readonly zero: Pick<ZeroFacts, 'inMachine' | 'shiftedInDevice'>;
+  readonly machine: Machine | null;
+}
+
+/** What goes round reaches up to the head, or to the tool in it, as high as the machine goes. */
+function underTheHead({ setup, zero, machine }: Turns, swept: number, told: Told): Finding[] {
+  if (!machine || !zero.inMachine) return [];
+  const { speech } = told;
+  // from the axis to the gauge line of the spindle, all the way up
+  const room = machine.travel.z.max - (zero.inMachine.z - zero.shiftedInDevice.z);
+  if (swept > room + 1e-6)
+    return [
+      finding(told, 'hold/swept-hits-head', 'stop', {
+        says: `Turned, the part sweeps ${speech.sizeWithUnit(swept)} from the axis; all the way up the spindle is ${speech.sizeWithUnit(Math.max(0, room))} above it.`,
+        numbers: { sweptMm: swept, roomMm: room },
+        because: 'Its corner hits the head on the way round.',
+        remedy: 'Stand the rotary axis lower, or let every side be gripped for itself.',
+      }),
+    ];
+  const longest = setup.tools.reduce((most, t) => Math.max(most, t.length ?? 0), 0);
+  if (swept + longest <= room + 1e-6) return [];
+  const tool = setup.tools.find((t) => t.length === longest)!;
+  return [
+    finding(told, 'hold/swept-hits-head', 'caution', {
+      says: `T${tool.number} is ${speech.sizeWithUnit(longest)} long: all the way up its tip is ${speech.sizeWithUnit(Math.max(0, room - longest))} above the axis, and the part sweeps ${speech.sizeWithUnit(swept)}.`,
+      numbers: { sweptMm: swept, roomMm: room, lengthMm: longest },
+      because: 'Its corner hits the tool on the way round.',
+      remedy: 'A shorter tool in the spindle before the axis turns, or the spindle beside the part.',
+    }),
+  ];
+}
+
 /** What stays in the jaws of a rotary axis is turned about it, lies where the turn puts it, and clears the base. */
-export function staysGripped(
-  { indexed, problem, expected }: IndexHere,
-  {
-    seat,
-    device,
-    setup,
-    swept: ofPart,
-  }: { readonly seat: SeatFacts; readonly device: Device; readonly setup: Setup; readonly swept: number | null },
-  told: Told,
-): Finding[] {
+export function staysGripped({ indexed, problem, expected }: IndexHere, turns: Turns, told: Told): Finding[] {
+  const { seat, device, setup, swept: ofPart } = turns;
   if (problem)
     return [
       finding(told, 'hold/cannot-stay-gripped', 'stop', {
@@ -80,6 +112,7 @@ export function staysGripped(
           remedy: 'Raise the rotary axis on blocks, or let every side be gripped for itself.',
         }),
       );
+    if (swept !== null && indexed) found.push(...underTheHead(turns, swept, told));
   }
   return found;
 }
