@@ -51,7 +51,7 @@ export function centerSteps({ speech }: Making, s: PlannedSetup): RunStep[] {
   const unit = unitName(speech.units);
   const height = (id: string, where: string): Ask =>
     number({
-      ...{ id, label: `Axis above the base at the ${where}, ${unit}`, axis: 'z' },
+      ...{ id, label: `Axis above the base at the ${where}, ${unit}`, axis: null },
       ...{ target: axis, off: setup.touchOff.limit },
     });
   return [

@@ -1,7 +1,14 @@
 import type { PlannedJob } from '../plan';
 import type { Device } from '../shop';
 import type { Speech } from '../units';
-import type { SheetChangeover } from './types';
+
+/** What is done to a machine before a device can be used on it, and when it is taken down, ready to print. */
+export interface SheetChangeover {
+  readonly device: string;
+  /** target: what is read off then; empty: nothing */
+  readonly does: readonly { readonly what: string; readonly target: string }[];
+  readonly back: readonly string[];
+}
 
 /** A device the machine has to be changed over to. */
 export type ChangedTo = Pick<Device, 'id' | 'name'> & { readonly changeover: NonNullable<Device['changeover']> };

@@ -2,6 +2,7 @@ import type { Scene, ViewName } from '../drawing';
 import type { Axis } from '../frames';
 import type { Finding } from '../findings';
 import type { Projection } from '../shop';
+import type { SheetChangeover } from './changeover';
 import type { Change } from './compare';
 
 /** A value with its name, ready to print. */
@@ -88,14 +89,6 @@ export interface SheetFinding {
   readonly says: string;
   readonly remedy: string;
   readonly accepted: { readonly reason: string; readonly by: string } | null;
-}
-
-/** What is done to a machine before a device can be used on it, and when it is taken down, ready to print. */
-export interface SheetChangeover {
-  readonly device: string;
-  /** target: what is read off then; empty: nothing */
-  readonly does: readonly { readonly what: string; readonly target: string }[];
-  readonly back: readonly string[];
 }
 
 /** A work zero along the axis, ready to print. */

@@ -3,6 +3,8 @@ export interface Curve {
   readonly points: readonly (readonly [number, number])[];
   readonly curved: boolean;
   readonly closed: boolean;
+  /** an ellipse or a spline: no arc goes through all of its points */
+  readonly free?: true;
 }
 
 type Point = readonly [number, number];

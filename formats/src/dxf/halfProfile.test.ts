@@ -178,6 +178,59 @@ test('a collar that hangs over a groove from its face: the face under it is foun
   expect(profile.bores).toEqual([]);
 });
 
+test('a rim that is round all over: its outer half is the outside, its inner half the bore (Pappus)', () => {
+  const { profile } = read([
+    [0, 'CIRCLE'],
+    [8, '0'],
+    [10, 8],
+    [20, 30],
+    [40, 8],
+  ] as Pair[]);
+  expect(profile.outside).toMatchObject([{ from: 0, to: 16, arc: { radius: 8, bulges: true } }]);
+  expect(profile.bores).toMatchObject([{ from: 0, to: 16, arc: { radius: 8, bulges: false } }]);
+  expect(volumeOfProfile(profile)).toBeCloseTo(Math.PI * 8 ** 2 * 2 * Math.PI * 30, 2);
+});
+
+test('a ball on a neck, more than half of it: under the ball stays what no tool from the side reaches', () => {
+  // ball of radius 10 at 10, neck ⌀12 behind it: the arc goes on to where it meets the neck
+  const meets = 10 + Math.sqrt(100 - 36);
+  const sweep = Math.PI - Math.asin(0.6);
+  const { profile } = read(
+    polyline(
+      [
+        [0, 0, -Math.tan(sweep / 4)],
+        [meets, 6],
+        [40, 6],
+        [40, 0],
+      ],
+      false,
+    ),
+  );
+  expect(profile.outside.map((p) => [p.from, p.to])).toEqual([
+    [0, expect.closeTo(18, 9)],
+    [expect.closeTo(18, 9), 40],
+  ]);
+  // ball: π·h²·(3R − h)/3 of the cap up to 18, and the neck (any mathematics handbook)
+  expect(volumeOfProfile(profile)).toBeCloseTo((Math.PI * 18 ** 2 * (30 - 18)) / 3 + Math.PI * 36 * 22, 3);
+});
+
+test('half of an ellipse on the axis: cones within its deviation, π·4/3·a·b² in all', () => {
+  const ellipse: Pair[] = [
+    [0, 'ELLIPSE'],
+    [8, '0'],
+    [10, 20],
+    [20, 0],
+    [11, 20],
+    [21, 0],
+    [40, 0.45],
+    [41, 0],
+    [42, Math.PI],
+  ];
+  const { profile } = read(ellipse);
+  expect(profile.length).toBeCloseTo(40, 6);
+  expect(volumeOfProfile(profile) / ((4 / 3) * Math.PI * 20 * 9 ** 2)).toBeCloseTo(1, 2);
+});
+
 describe('what is no half of a section says what and where', () => {
   test.each<[string, Pair[][], RegExp]>([
     [

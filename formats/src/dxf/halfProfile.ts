@@ -11,6 +11,12 @@ const MOST_POINTS = 4000;
 
 const isOnAxis = ({ points }: Curve): boolean => points.every(([, r]) => Math.abs(r) <= MEETS_MM);
 
+/** Turned, a spline or an ellipse is a row of cones within its deviation, each a face. */
+const asTurned = (curve: Curve): Curve[] =>
+  curve.free
+    ? curve.points.slice(1).map((p, i) => ({ points: [curve.points[i], p], curved: false, closed: false }))
+    : [curve];
+
 /** Whether two stretches cross each other between their ends. */
 function cross(a: Point, b: Point, c: Point, d: Point): boolean {
   const side = (p: Point, q: Point, r: Point) => (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]);
@@ -37,7 +43,7 @@ export function halfProfileOf(curves: readonly Curve[]): Result<Loop> {
     return wrong(
       `The drawing reaches below its X axis, to ${told(lowest)} in mm. Half of a section lies above the axis, which is Y 0: leave the upper half, and move it there.`,
     );
-  const { loops, chains } = chainCurves(curves.filter((c) => !isOnAxis(c)));
+  const { loops, chains } = chainCurves(curves.filter((c) => !isOnAxis(c)).flatMap(asTurned));
   const found = [...loops, ...chains];
   if (found.length === 0) return wrong('The drawing has nothing off its X axis: half of a section lies above it.');
   if (found.length > 1)

@@ -81,6 +81,7 @@ function curveOf(e: Entity, f: number): Curve | string | null {
         ),
         curved: true,
         closed: false,
+        free: true,
       };
     case 'SPLINE': {
       const control = (e.controlPoints ?? []).map(p);
@@ -93,6 +94,7 @@ function curveOf(e: Entity, f: number): Curve | string | null {
         ),
         curved: true,
         closed: false,
+        free: true,
       };
     }
     default:
