@@ -4,12 +4,13 @@ import { planOutput } from '@violet-jaw/core/plan';
 import { runPlan, runState, type RunEventBy, type RunPlan } from '@violet-jaw/core/run';
 import { buildSheet, compareEntries, entriesOf } from '@violet-jaw/core/sheet';
 import { controlTexts } from '@violet-jaw/core/control';
+import type { Shop } from '@violet-jaw/core/shop';
 import { simulateBar } from '@violet-jaw/core/turned';
 import { renderSheetPdf } from '@violet-jaw/formats/pdf';
 import { demoShop } from '../../demo';
 import { demoJob } from './testing/demoJob';
 
-const ready = async (change?: (job: Job) => void, name = 'mast-spindle') => {
+const ready = async (change?: (job: Job, shop: Shop) => void, name = 'mast-spindle') => {
   const { job, planned } = await demoJob(name, change);
   return { job, planned, plan: runPlan({ job, planned, letter: 'A' }), turned: planned.turned! };
 };
@@ -82,7 +83,8 @@ test('sheet and PDF hold what the plan holds: zeros, every step, the account', a
 
 test('what is issued for the control runs 200 times; another change of grip is told as what changed', async () => {
   const { job, planned, turned } = await ready();
-  const [main, second] = controlTexts(job, planned, 'A').set.split(/(?<=^M2\n)\n/m);
+  const [registers, main, second] = controlTexts(job, planned, 'A').set.split(/(?<=^M2\n)\n/m);
+  expect(registers).toContain('G10 L2 P1 Z-21.000 (FIRST SIDE G54, X IS THE AXIS)');
   const run = simulateBar({
     ...{ lines: { main, second }, machine: { ...turned.machine!, lathe: turned.lathe! }, cycles: 200 },
     ...{ start: turned.start!, zero: turned.start! - turned.bar.face, cutOff: turned.bar.cutOff, units: 'mm' },
@@ -93,6 +95,25 @@ test('what is issued for the control runs 200 times; another change of grip is t
   });
   const changed = compareEntries(entriesOf(job, planned), entriesOf(moved.job, moved.planned));
   expect(changed.find((c) => c.name === 'change 1 at')).toMatchObject({ before: '107.000', after: '108.000' });
+});
+
+test('registers of a lathe are set along Z alone; what is not known, or claimed twice, is a word and no line', async () => {
+  const lines = async (change?: (job: Job, shop: Shop) => void) => {
+    const { job, planned } = await ready(change, 'pivot-pin');
+    return controlTexts(job, planned, 'A');
+  };
+  const { set, clear, verify } = await lines();
+  // G10 L2 with Z alone leaves the other axes as they are (NISTIR 6556, 3.5.5; from memory)
+  expect(set).toContain('G10 L2 P1 Z-296.400 (FIRST SIDE G54, X IS THE AXIS)\nG10 L2 P2 Z-339.400 (SECOND SIDE G55');
+  expect(clear).toContain('G10 L2 P1 Z+0.000 (DONE)\nG10 L2 P2 Z+0.000 (DONE)');
+  expect(set + clear).not.toMatch(/ [XY][-+\d]|NaN|\{/);
+  expect(verify).toMatch(/NO ZERO TO LOOK AT FROM ABOVE/);
+  const unknown = await lines((_, s) => (s.machines.find((m) => m.id === 'lathe-1')!.stations[0].position = null));
+  expect(unknown.set).toMatch(/\(FIRST SIDE G54 NOT KNOWN: TOUCH OFF\)/);
+  expect(unknown.set).not.toMatch(/G10/);
+  expect((await lines((j) => (j.turned!.backRegister = 'G54'))).set).not.toMatch(/G10/);
+  const own = await lines((_, s) => (s.machines.find((m) => m.id === 'lathe-1')!.dialect.setLine = ''));
+  expect(own.set).toContain('(KEY IN G54 Z-296.400 FIRST SIDE G54, X IS THE AXIS)');
 });
 
 test('the pivot pin, turned end for end: run through as told, and a stop that was set wrongly is told', async () => {

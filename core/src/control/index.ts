@@ -11,11 +11,13 @@ import { lengthRegisterOf, setterTop, toolOf, lengthBasis } from '../zero';
 import { comment } from './dialect';
 import { dialectOf, head, pageOf, text, type Page } from './page';
 import { placingLines, type Placing } from './placing';
+import { turnedTexts } from './turnedLines';
 
 export { comment };
 export * from './parts';
 export { placedIn } from './placing';
 export * from './placingDrawing';
+export { turnedTexts } from './turnedLines';
 
 /** What is written for the control: set the registers, look at each zero from above, clear afterwards. */
 export interface ControlTexts {
@@ -43,10 +45,19 @@ const differs = (a: RegisterUse, b: RegisterUse) => {
 export function controlTexts(job: Job, planned: PlannedJob, issue: string): ControlTexts {
   const page = pageOf(job, planned);
   const first = planned.setups.find((s) => s.facts)?.id;
-  const bar = planned.turned?.lines;
+  if (planned.turned) {
+    const registers = turnedTexts(job, planned, issue);
+    const { lines } = planned.turned;
+    // from bar: both channels behind the registers, one after the other
+    const set = lines ? [registers.set, lines.main, lines.second].join('\n') : registers.set;
+    return {
+      ...registers,
+      set,
+      verify: text(page.writer.note('A LATHE HAS NO ZERO TO LOOK AT FROM ABOVE: TOUCH OFF')),
+    };
+  }
   return {
-    // turned from bar: both channels, one after the other
-    set: bar ? `${bar.main}\n${bar.second}` : text(setLines(page, issue)),
+    set: text(setLines(page, issue)),
     verify:
       first === undefined
         ? text(verifyLines({ ...page, uses: [] }, issue))

@@ -1,4 +1,5 @@
 import { sideBySide, touchOffWords, turnedUses, type BarStep, type PlannedTurned, type SequenceRow } from '../turned';
+import { turnedTexts } from '../control';
 import { unitName } from '../units';
 import type { Ask, RunStep } from './types';
 import { number, READ_BACK_MM, step, yes, type Making } from './steps';
@@ -102,7 +103,8 @@ function startStep({ speech }: Making, { start, bar }: PlannedTurned): RunStep {
 }
 
 /** Registers of both sides, read back. */
-function keyStep({ speech }: Making, planned: PlannedTurned): RunStep {
+function keyStep(making: Making, planned: PlannedTurned): RunStep {
+  const { speech } = making;
   const unit = unitName(speech.units);
   const registers = turnedUses(planned);
   return {
@@ -114,6 +116,7 @@ function keyStep({ speech }: Making, planned: PlannedTurned): RunStep {
           ...{ target: r.z, off: READ_BACK_MM },
         }),
       ),
+      lines: turnedTexts(making.job, making.planned, `ISSUE ${making.letter}`).set,
       ifOff: 'What stands in the control is not what the sheet says: key it in again, sign and point.',
     }),
     id: 'run/bar/zeros',
@@ -198,6 +201,7 @@ export function barSteps(making: Making, planned: PlannedTurned): RunStep[] {
       ifOff: 'It wandered over the series: a shift was not taken back, or the bar slips in a collet.',
     }),
     step('putAway', null, 'Put away', {
+      lines: turnedTexts(making.job, making.planned, `ISSUE ${making.letter}`).clear,
       says: [
         'Stop both spindles and wait until they stand. Then take the rest of the bar out.',
         `Clear ${turned.register}${planned.lathe?.second ? ` and ${turned.backRegister}` : ''}: what is left over moves the next job.`,

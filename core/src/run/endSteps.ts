@@ -1,4 +1,5 @@
 import { endWords, type PlannedEnd, type PlannedEnds, type PlannedTurned } from '../turned';
+import { turnedTexts } from '../control';
 import { unitName } from '../units';
 import type { RunStep } from './types';
 import { toolSteps } from './barSteps';
@@ -9,7 +10,7 @@ const TOUCH_MM = 0.2;
 
 /** The zero of a side, keyed in and read back. */
 function zeroStep(
-  { speech }: Making,
+  { speech, job, planned, letter }: Making,
   e: PlannedEnd,
   { name, says }: { readonly name: string; readonly says: string },
 ): RunStep {
@@ -30,6 +31,7 @@ function zeroStep(
       ],
       ifOff: `The end lies elsewhere than planned: is the stop set to ${speech.signed(e.rest)}, is the piece ${speech.sizeWithUnit(e.loadedLength)} long, did a chip lie between?`,
     }),
+    ...(e.side === 'first' ? { lines: turnedTexts(job, planned, `ISSUE ${letter}`).set } : {}),
     id: `run/bar/zero ${e.side}`,
   };
 }
@@ -102,6 +104,7 @@ export function endRunSteps(making: Making, planned: PlannedTurned & { ends: Pla
     ...sideSteps(making, planned, 'first'),
     ...sideSteps(making, planned, 'second'),
     step('putAway', null, 'Put away', {
+      lines: turnedTexts(making.job, making.planned, `ISSUE ${making.letter}`).clear,
       says: [
         'Stop the spindle and wait until it stands. Then take the part out.',
         `Clear ${ends.first.register} and ${ends.second.register}: what is left over moves the next job.`,

@@ -1,5 +1,8 @@
+import { useMemo } from 'react';
 import { Table } from 'react-bootstrap';
+import { turnedTexts } from '@violet-jaw/core/control';
 import { AXES } from '@violet-jaw/core/frames';
+import type { PlannedJob } from '@violet-jaw/core/plan';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
 import { LedgerTable } from '../../bench/LedgerTable';
@@ -19,6 +22,7 @@ export function LedgerPage() {
         <h1 className="h4">Ledger</h1>
         <AccountPanel planned={planned.turned} />
         <RegistersPanel planned={planned} />
+        <RegisterLines planned={planned} />
       </>
     );
   return (
@@ -94,5 +98,29 @@ export function LedgerPage() {
         <ControlPanel planned={planned} />
       </div>
     </>
+  );
+}
+
+/** The lines that set the registers of a turned part, and take them back. */
+function RegisterLines({ planned }: { planned: PlannedJob }) {
+  const { job } = useJob();
+  const { set, clear } = useMemo(() => turnedTexts(job, planned, 'DRAFT'), [job, planned]);
+  return (
+    <section aria-label="Lines for the registers">
+      <h2>Lines for the registers</h2>
+      <div className="row">
+        {[
+          { says: 'Set', lines: set },
+          { says: 'Clear afterwards', lines: clear },
+        ].map(({ says, lines }) => (
+          <div key={says} className="col-12 col-xl-6">
+            <h3>{says}</h3>
+            <pre className="lines" aria-label={`${says}, registers`} tabIndex={0}>
+              {lines}
+            </pre>
+          </div>
+        ))}
+      </div>
+    </section>
   );
 }
