@@ -306,5 +306,7 @@ describe('what is no half of a section says what and where', () => {
       ]),
     ).toMatch(/below its X axis/);
     expect(problem(line([0, 0], [1e9, 5]))).toMatch(/up to 100000 mm are read/);
+    const teeth = Array.from({ length: 1500 }, (_, i): Point => [i, 40_000 + (i % 2)]);
+    expect(problem(polyline([[0, 0], ...teeth, [1499, 0]], false))).toMatch(/corners are needed.*Is its unit right/);
   });
 });

@@ -1,4 +1,4 @@
-import { type Loop, type Result } from '@violet-jaw/core/solid';
+import { chordsOf, DEVIATION_MM, type Loop, type Result } from '@violet-jaw/core/solid';
 import type { Curve } from './flatten';
 import { chainCurves, MEETS_MM } from './loops';
 
@@ -6,8 +6,9 @@ type Point = readonly [number, number];
 
 const told = ([x, y]: Point): string => `(${x.toFixed(3)}, ${y.toFixed(3)})`;
 
-/** So many points a half section has at most: each is a ring of corners. */
+/** So many points a half section has at most, and corners once it is turned: each point is a ring of them. */
 const MOST_POINTS = 4000;
+const MOST_CORNERS = 300_000;
 
 const isOnAxis = ({ points }: Curve): boolean => points.every(([, r]) => Math.abs(r) <= MEETS_MM);
 
@@ -64,6 +65,11 @@ export function halfProfileOf(curves: readonly Curve[]): Result<Loop> {
         `The half section ends at ${told(open)} in mm, off the axis. Draw its faces down to the axis, Y 0, or close it round a bore.`,
       );
   }
+  const corners = points.length * chordsOf(Math.max(...points.map(([, r]) => r)), DEVIATION_MM);
+  if (corners > MOST_CORNERS)
+    return wrong(
+      `Turned, the half section has so many or so large faces that ${corners} corners are needed; up to ${MOST_CORNERS} are read. Is its unit right?`,
+    );
   const crossed = crossing(points);
   if (crossed)
     return wrong(`The half section crosses itself near ${told(crossed)} in mm. Mend it in the drawing program.`);
