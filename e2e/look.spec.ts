@@ -53,6 +53,10 @@ test('no serious accessibility violations on any page, by day and by night; noth
   await check('Shop', async () => {
     await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible();
   });
+  await page.getByRole('link', { name: 'Quick sums' }).click();
+  await check('Quick sums', async () => {
+    await expect(page.getByRole('heading', { name: 'Touch off a face' })).toBeVisible();
+  });
   // the part is read once; the pages of the job are gone to as a planner does
   await page.goto(app.address + job!);
   // what other stories of this machine left in the shop may change what is found

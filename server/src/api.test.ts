@@ -347,11 +347,12 @@ test('a job whose part is a DXF outline is planned and issued on the server', as
   };
   const id = await newJob(job);
   let summary: { problem: string | null; setups: unknown[] } | null = null;
-  for (let i = 0; i < 150 && !summary; i++) {
+  // planning takes as long as a busy machine takes
+  for (let i = 0; i < 600 && !summary; i++) {
     summary = ((await at.call('GET', '/jobs')).json.jobs as { id: string; summary: typeof summary }[]).find(
       (j) => j.id === id,
     )!.summary;
     await new Promise((done) => setTimeout(done, 200));
   }
   expect(summary).toMatchObject({ problem: null, setups: [{ op: 10 }, { op: 20 }] });
-}, 60_000);
+}, 180_000);

@@ -52,6 +52,7 @@ export function Shell() {
 const SHOP_PAGES = [
   { to: '/jobs', says: 'Jobs' },
   { to: '/shop', says: 'Shop' },
+  { to: '/sums', says: 'Quick sums' },
   { to: '/accounts', says: 'Accounts' },
   { to: '/kept', says: 'Backups' },
 ];
@@ -92,7 +93,7 @@ export function Head({
         {children}
         <nav aria-label="Pages">
           {(pages ?? SHOP_PAGES.filter(({ to }) => isLead || !LEADS.has(to))).map((p) => (
-            <NavLink key={p.to} to={p.to} end>
+            <NavLink key={p.to} to={p.to} end={p.to !== '/sums'}>
               {p.says}
             </NavLink>
           ))}
