@@ -170,7 +170,15 @@ const indicator: QuickSum = {
     { key: 'first', label: 'First reading', unit: 'length', start: 0, min: -100, max: 100, signed: true },
     { key: 'second', label: 'Second reading', unit: 'length', start: 0.04, min: -100, max: 100, signed: true },
     { key: 'apart', label: 'Moved between them', unit: 'length', start: 120, min: 0.001, max: 10_000, positive: true },
-    { key: 'length', label: 'Length that matters', unit: 'length', start: 200, min: 0.001, max: 10_000, positive: true },
+    {
+      key: 'length',
+      label: 'Length that matters',
+      unit: 'length',
+      start: 200,
+      min: 0.001,
+      max: 10_000,
+      positive: true,
+    },
   ],
   source: 'atan((second − first)/apart): trigonometry. An indicator reads more where its tip is pushed in further.',
   answer: (values, speech) => {

@@ -15,7 +15,15 @@ const speeds: QuickSum = {
   what: 'Speed of the spindle for a surface speed, and the feed that follows.',
   fields: [
     { key: 'diameter', label: 'Diameter', unit: 'length', start: 12, min: 0.001, max: 2000, positive: true },
-    { key: 'surface', label: 'Surface speed', unit: 'surface speed', start: 180, min: 0.001, max: 5000, positive: true },
+    {
+      key: 'surface',
+      label: 'Surface speed',
+      unit: 'surface speed',
+      start: 180,
+      min: 0.001,
+      max: 5000,
+      positive: true,
+    },
     { key: 'most', label: 'Spindle, at most 1/min', unit: 'plain', start: 8000, min: 1, max: 300_000 },
     { key: 'teeth', label: 'Edges', unit: 'plain', start: 3, min: 1, max: 100, whole: true },
     { key: 'perTooth', label: 'Feed per edge', unit: 'length', start: 0.05, min: 0.001, max: 10, positive: true },

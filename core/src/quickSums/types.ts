@@ -2,7 +2,7 @@ import type { Scene } from '../scene';
 import { circleLoop, type Outlines } from '../solid';
 import type { Speech } from '../units';
 
-/** What a number of a sum is: lengths in mm, forces in N, torques in N·m, surface speeds in m/min, angles in degrees. */
+/** Of what a number is: lengths mm, forces N, torques N·m, surface speeds m/min, angles degrees. */
 export type SumUnit = 'length' | 'force' | 'torque' | 'surface speed' | 'degrees' | 'meters' | 'plain';
 
 /** A number that is asked for. */
