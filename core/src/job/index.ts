@@ -9,6 +9,7 @@ export * from './new';
 export { JOB_VERSION, migrateJobFile, shopFromVersion1 } from './migrations';
 export { shopFromVersion2 } from './fromVersion2';
 export { clampFromVersion3 } from './fromVersion3';
+export * from './copied';
 export * from './cuts';
 export { MOST_CLEARED, MOST_CUTS, type Cut } from './cutSchema';
 export { MOST_EARS, type Ear } from './earSchema';

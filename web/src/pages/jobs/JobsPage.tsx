@@ -1,13 +1,14 @@
-import { type NavigateFunction, Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import type { JobList, JobListEntry } from '@violet-jaw/formats/api';
 import { useEffect, useRef, useState } from 'react';
-import { Button, Form, Table } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
-import { PageView } from '../../drawing/Drawing';
 import { api, JOBS_A_PAGE, said } from '../../store/api';
 import { useServer } from '../../store/query';
 import { useIsPlanner } from '../../store/sessionStore';
+import { CopyJob } from './CopyJob';
+import { JobTable } from './JobTable';
 import { NewJob } from './NewJob';
 
 type Show = 'all' | 'open findings' | 'not issued';
@@ -35,6 +36,7 @@ export function JobsPage() {
   const [show, setShow] = useState<Show>('all');
   const [page, setPage] = useState(0);
   const [making, setMaking] = useState<{ file: File | null } | null>(null);
+  const [copying, setCopying] = useState<JobListEntry | null>(null);
   const [dropping, setDropping] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
@@ -122,7 +124,7 @@ export function JobsPage() {
           isPlanner={isPlanner}
           setMaking={setMaking}
         />
-        <JobTable shown={shown} navigate={navigate} />
+        <JobTable shown={shown} navigate={navigate} onCopy={isPlanner ? setCopying : null} />
         {list === null && !away && <p>Loading the jobs…</p>}
         {list?.total === 0 && (
           <p>{isAll ? 'No jobs yet. Drop a part file here, or choose New job.' : 'No job fits the search.'}</p>
@@ -135,103 +137,33 @@ export function JobsPage() {
           </p>
         )}
       </main>
-      {making && (
-        <NewJob
-          file={making.file}
-          onClose={() => setMaking(null)}
-          onMade={(id) => {
-            void navigate(`/jobs/${id}/part`);
-          }}
-        />
-      )}
+      <JobDialogs
+        {...{ copying, making }}
+        onClose={() => {
+          setCopying(null);
+          setMaking(null);
+        }}
+        onMade={(id) => {
+          void navigate(`/jobs/${id}/part`);
+        }}
+      />
     </div>
   );
 }
 
-function Counts({ stop, caution, note }: { stop: number; caution: number; note: number }) {
-  return (
-    <span className="text-nowrap">
-      {stop > 0 && (
-        <span className="tally stop">
-          {stop} {stop === 1 ? 'stop' : 'stops'}
-        </span>
-      )}
-      {caution > 0 && (
-        <span className="tally caution">
-          {caution} {caution === 1 ? 'caution' : 'cautions'}
-        </span>
-      )}
-      {stop + caution === 0 && (
-        <span className="tally note">{note === 0 ? 'none' : `${note} ${note === 1 ? 'note' : 'notes'}`}</span>
-      )}
-    </span>
-  );
-}
-
-/** The jobs of the page, each with its setups drawn. */
-function JobTable({ shown, navigate }: { shown: readonly JobListEntry[]; navigate: NavigateFunction }) {
-  return (
-    <Table hover className="jobs">
-      <thead>
-        <tr>
-          <th>Number</th>
-          <th>Part</th>
-          <th>Machine</th>
-          <th>Setups</th>
-          <th>Findings</th>
-          <th>Issue</th>
-          <th>Due</th>
-        </tr>
-      </thead>
-      <tbody>
-        {shown.map((job) => (
-          <tr
-            key={job.id}
-            onClick={(e) => {
-              if (!(e.target as HTMLElement).closest('a')) void navigate(`/jobs/${job.id}/route`);
-            }}
-            style={{ cursor: 'pointer' }}
-          >
-            <td className="text-nowrap">
-              <Link to={`/jobs/${job.id}/route`}>
-                <strong>{job.number}</strong>
-              </Link>
-            </td>
-            <td>
-              {job.part} <span className="quiet">rev {job.revision || '?'}</span>
-            </td>
-            <td>{job.machine ?? <span className="quiet">not chosen</span>}</td>
-            <td>
-              <div className="thumbs">
-                {job.summary === null && <span className="quiet">planning…</span>}
-                {job.summary?.problem && <span className="quiet">{job.summary.problem}</span>}
-                {job.summary?.setups.map((s) =>
-                  s.picture ? (
-                    <PageView key={s.op} page={s.picture} title={`Op ${s.op}, ${s.register}`} />
-                  ) : (
-                    <span key={s.op} className="quiet">
-                      Op {s.op}
-                    </span>
-                  ),
-                )}
-              </div>
-            </td>
-            <td>{job.summary && <Counts {...job.summary.counts} />}</td>
-            <td className="text-nowrap">
-              {job.letter ? (
-                <>
-                  <strong>{job.letter}</strong> <Link to={`/run/${job.id}/${job.letter}`}>run</Link>
-                </>
-              ) : (
-                <span className="quiet">none</span>
-              )}
-            </td>
-            <td className="text-nowrap">{job.due ?? <span className="quiet">not given</span>}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
-  );
+/** A new job, from nothing or from another one. */
+function JobDialogs({
+  copying,
+  making,
+  ...told
+}: {
+  copying: JobListEntry | null;
+  making: { file: File | null } | null;
+  onClose: () => void;
+  onMade: (id: string) => void;
+}) {
+  if (copying) return <CopyJob of={copying} {...told} />;
+  return making && <NewJob file={making.file} {...told} />;
 }
 
 /** Pages of the list. */
