@@ -23,7 +23,8 @@ export default {
   testMatch: ['<rootDir>/{core,formats,server,cli,web}/src/**/*.test.{ts,tsx}'],
   modulePathIgnorePatterns: ['<rootDir>/dist/', '<rootDir>/.violet-jaw/'],
   transform,
-  testTimeout: 60_000,
+  // on a machine that is busy with other things a test takes several times as long
+  testTimeout: 240_000,
   maxWorkers: 2,
   // contexts of modules are not given back: a worker that holds much is begun anew
   workerIdleMemoryLimit: '500MB',
