@@ -1,6 +1,6 @@
 import { AXES, type Direction, type Vec3 } from '../frames';
 import { newBlank, newJob, newTurned, type BlankKind, type Job } from '../job';
-import { EMPTY_SHOP, NO_CONTROL, type Device, type Lathe, type Machine } from '../shop';
+import { EMPTY_SHOP, NO_CONTROL, type Device, type DeviceOfKind, type Lathe, type Machine } from '../shop';
 import { findFeatures } from '../part';
 import { meshBox, turnedSolid, type TriangleMesh, type TurnedStep } from '../solid';
 import { planTurned, turnedFindings, type PlannedTurned } from '../turned';
@@ -53,6 +53,13 @@ export const barLathe = (stroke: number, change: Partial<Lathe> = {}): Machine &
   table: { x: { min: 0, max: 0 }, y: { min: 0, max: 0 } },
   lathe: { ...structuredClone(lathe), ...change },
 });
+
+/** Three soft jaws, 30 long. */
+export const chuck: DeviceOfKind<'chuck'> = {
+  ...{ kind: 'chuck', id: 'chuck', name: 'Chuck', locatesWithin: 0.02, minDiameter: 10, maxDiameter: 60 },
+  ...{ gripLength: 30, bodyDiameter: 160, bodyHeight: 70, staticForceN: 24_000, forceAtOneBarN: null, maxRpm: 4000 },
+  ...{ friction: 0.15, jawCount: 3, jawWidth: 40, jawMassKg: 0.9, jawRadius: 48, soft: 'soft, bored to size' },
+};
 
 export interface TurnedCase {
   readonly steps: readonly Step[];

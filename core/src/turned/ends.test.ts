@@ -3,23 +3,10 @@ import { newEnds, type Ends } from '../job';
 import { rotationOf } from '../frames';
 import type { Device, Machine } from '../shop';
 import { circleLoop, prism, turnMesh } from '../solid';
-import { barLathe, planTurnedCase, type TurnedCase } from '../testing/turnedJobs';
+import { barLathe, chuck, planTurnedCase, type TurnedCase } from '../testing/turnedJobs';
 import { speechIn } from '../units';
 import { endScene, endSteps } from '.';
 
-const chuck: Device = {
-  ...{ kind: 'chuck', id: 'chuck', name: 'Chuck', locatesWithin: 0.02, minDiameter: 10, maxDiameter: 60 },
-  ...{
-    gripLength: 30,
-    bodyDiameter: 160,
-    bodyHeight: 70,
-    staticForceN: 24_000,
-    forceAtOneBarN: null,
-    maxRpm: 4000,
-    friction: 0.15,
-  },
-  ...{ jawCount: 3, jawWidth: 40, jawMassKg: 0.9, jawRadius: 48, soft: 'soft, bored to size' },
-};
 const lathe = (z: number | null = -388.4): Machine => ({
   ...barLathe(420, { moves: 'tools' }),
   stations: [

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { newEnds, type Turned } from '../job';
 import type { Device } from '../shop';
-import { barLathe, lathe, planTurnedCase } from '../testing/turnedJobs';
+import { chuck, barLathe, lathe, planTurnedCase } from '../testing/turnedJobs';
 import { speechIn } from '../units';
 import { endScene, endSteps, sideBySide, simulateBar, turnedScene } from '.';
 
@@ -83,19 +83,8 @@ test('200 wild parts from bar: nothing is thrown, every number is one, and whate
   expect(stops).toBeGreaterThan(40);
 });
 
-const chuck = {
-  ...{ kind: 'chuck', id: 'chuck', name: 'Chuck', locatesWithin: 0.02, minDiameter: 0.1, maxDiameter: 600 },
-  ...{
-    gripLength: 30,
-    bodyDiameter: 160,
-    bodyHeight: 70,
-    staticForceN: 24_000,
-    forceAtOneBarN: null,
-    maxRpm: 4000,
-    friction: 0.15,
-  },
-  ...{ jawCount: 3, jawWidth: 40, jawMassKg: 0.9, jawRadius: 48, soft: 'hard' },
-} as Device;
+/** Grips whatever it is given. */
+const anyChuck = { ...chuck, minDiameter: 0.1, maxDiameter: 600, soft: 'hard' } as Device;
 
 test('200 wild parts end for end: nothing is thrown, every number is one', () => {
   const support = fc.oneof(
@@ -109,7 +98,7 @@ test('200 wild parts end for end: nothing is thrown, every number is one', () =>
   fc.assert(
     fc.property(wild, ends, fc.boolean(), ({ units, steps, across, face, back, turned }, of, has) => {
       const { planned, findings } = planTurnedCase({
-        ...{ steps, across, face, back, units, devices: [chuck] },
+        ...{ steps, across, face, back, units, devices: [anyChuck] },
         machine: barLathe(400, {
           ...{ moves: 'tools', tailstock: { from: 20, to: 400, mark: 3.5 } },
           steady: { min: 4, max: 90, width: 12 },
