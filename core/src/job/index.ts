@@ -28,6 +28,7 @@ export { deviceFromVersion12, machineFromVersion12 } from './fromVersion12';
 export { deviceFromVersion13, machineFromVersion13 } from './fromVersion13';
 export {
   MOST_CHANGES,
+  NEW_SUPPORTS,
   newEnds,
   newTurned,
   type Ends,

@@ -159,6 +159,14 @@ export const newTurned = (front: Turned['front']): Turned => ({
 
 export type Ends = NonNullable<Turned['ends']>;
 
+type Support = NonNullable<Ends['first']['support']>;
+
+/** What carries a side to begin with: a center goes in as far as is usual (common practice, no source). */
+export const NEW_SUPPORTS: { readonly [By in Support['by']]: Extract<Support, { by: By }> } = {
+  tailstock: { by: 'tailstock', into: 3 },
+  'steady rest': { by: 'steady rest', at: 0 },
+};
+
 /** Nothing decided yet of a part of a length that is turned end for end. */
 export const newEnds = (length: number): Ends => ({
   device: null,

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings';
-import type { Ends, Job, Turned } from '../job';
+import { NEW_SUPPORTS, type Ends, type Job, type Turned } from '../job';
 import type { PlannedJob } from '../plan';
 import type { PlannedTurned } from '../turned';
 
@@ -60,12 +60,10 @@ const carried = (numbers: Finding['numbers'], support: Ends['first']['support'],
   }),
 });
 
-/** Usual depth of a center in a center hole, mm (common practice, no source). */
-const INTO_MM = 3;
 const tailstockUp = ({ numbers }: Finding, { lathe, ends }: PlannedTurned): Remedy[] => {
   const e = ends?.[numbers.second === 1 ? 'second' : 'first'];
   return lathe?.tailstock && e && !e.support
-    ? [carried(numbers, { by: 'tailstock', into: INTO_MM }, 'Bring the tailstock up')]
+    ? [carried(numbers, NEW_SUPPORTS.tailstock, 'Bring the tailstock up')]
     : [];
 };
 

@@ -1,11 +1,9 @@
 import { sideBySide, touchOffWords, turnedUses, type BarStep, type PlannedTurned, type SequenceRow } from '../turned';
 import { turnedTexts } from '../control';
 import { unitName } from '../units';
+import { SPINDLE_WITHIN_MM } from './spindle';
 import type { Ask, RunStep } from './types';
 import { number, READ_BACK_MM, step, yes, type Making } from './steps';
-
-/** A position that is read off must be what is planned within this, mm. */
-const READ_MM = 0.01;
 
 /** What both sides do between two meetings. */
 interface Block {
@@ -45,7 +43,7 @@ function titleOf({ main, second }: Block): string {
 }
 
 const readMain = (id: string, label: string, target: number | null, unit: string): Ask =>
-  number({ id, label: `${label}, ${unit}`, axis: 'z', target, off: READ_MM });
+  number({ id, label: `${label}, ${unit}`, axis: 'z', target, off: SPINDLE_WITHIN_MM });
 
 /** One block, run for the first part with a hand on feed hold: both sides beside each other. */
 function blockStep({ speech }: Making, block: Block, i: number, hasSecond: boolean): RunStep {

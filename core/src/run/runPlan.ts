@@ -5,7 +5,7 @@ import type { RouteOutlines } from '../drawing';
 import { type Job, type StandsOn } from '../job';
 import { type PlannedJob, type PlannedSetup } from '../plan';
 import type { TransitionFacts } from '../transition';
-import type { PlannedTurned } from '../turned';
+import { turnedUses } from '../turned';
 import { beforeHandsGoIn, CLEAR_TO_TURN } from '../sheet';
 import { speechIn, unitName, type Speech } from '../units';
 import { lengthInRegister, toolOf } from '../zero';
@@ -67,15 +67,11 @@ export function runPlan({
     homes: machine?.homing.homes ?? false,
     travel: machine?.travel ?? null,
     commonOffset: machine ? byAxis((a) => machine.commonOffset[a]) : { x: 0, y: 0, z: 0 },
-    ...(planned.turned ? { registers: registersOf(planned.turned) } : {}),
+    ...(planned.turned ? { registers: turnedUses(planned.turned).map((u) => u.register) } : {}),
     setups: held.map((s) => runSetup(making, s, otherwise.get(s.id) ?? [])),
     steps,
   };
 }
-
-/** Registers a turned part keys in. */
-const registersOf = ({ turned, ends, lathe }: PlannedTurned): string[] =>
-  ends || lathe?.second ? [turned.register, turned.backRegister] : [turned.register];
 
 /** Turned from bar, or end for end; nothing while there is no lathe for it. */
 function turnedSteps(making: Making): RunStep[] {

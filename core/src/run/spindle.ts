@@ -1,6 +1,9 @@
 import type { RunState } from './state';
 import type { RunPlan } from './types';
 
+/** Where it is read, it must be within this of what is expected, mm: a display shows so much. */
+export const SPINDLE_WITHIN_MM = 0.01;
+
 /** When the main spindle of a bar lathe is read, and where in the run: step and question. */
 const READ = [
   { when: 'before the first part', stepId: 'run/load', ask: 'main' },

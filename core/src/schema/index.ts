@@ -10,7 +10,9 @@ export const lengthMm = Type.Number({ minimum: -100_000, maximum: 100_000 });
 export const sizeMm = Type.Number({ minimum: 0, maximum: 100_000 });
 export const positiveMm = Type.Number({ exclusiveMinimum: 0, maximum: 100_000 });
 export const shortText = Type.String({ maxLength: 200 });
-export const longText = Type.String({ maxLength: 4000 });
+/** So many letters a note has at most. */
+export const MOST_LETTERS = 4000;
+export const longText = Type.String({ maxLength: MOST_LETTERS });
 
 /** How the number of a field is shown: lengths in the units of the reader, everything else as it is. */
 export type FieldUnit =

@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { Table } from 'react-bootstrap';
-import { SPINDLE_READ, type WhenRead } from '@violet-jaw/core/run/spindle.ts';
+import { SPINDLE_READ, SPINDLE_WITHIN_MM, type WhenRead } from '@violet-jaw/core/run/spindle.ts';
 import { unitName } from '@violet-jaw/core/units';
 import type { SpindleEntry } from '@violet-jaw/formats/api';
 import { useJob } from '../../app/JobLayout';
@@ -10,9 +10,6 @@ import { useServer } from '../../store/query';
 import { DriftWords } from './Readings';
 
 const DriftChart = lazy(async () => ({ default: (await import('./DriftChart')).DriftChart }));
-
-/** A main spindle that stands so far beside where it began has not come back, mm: as a run asks it. */
-const BACK_MM = 0.01;
 
 interface Read {
   readonly runId: string;
@@ -100,7 +97,7 @@ export function SpindleReadings() {
                     ) : (
                       <strong>
                         {speech.signed(r.came)}
-                        {Math.abs(r.came) > BACK_MM && ' ✕ not back'}
+                        {Math.abs(r.came) > SPINDLE_WITHIN_MM && ' ✕ not back'}
                       </strong>
                     )}
                   </td>

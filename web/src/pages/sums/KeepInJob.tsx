@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { touched, type Job } from '@violet-jaw/core/job';
+import { MOST_LETTERS } from '@violet-jaw/core/schema';
 import { ChoiceField } from '../../fields/TextField';
 import { jobPlace } from '../../store/api';
 import { openDocument } from '../../store/documentStore';
 import { useServer } from '../../store/query';
 
-/** A note is so long at most. */
-const MOST = 4000;
 const OPENS_WITHIN_MS = 15_000;
 
 /** Puts a line at the end of the notes of a job. @returns why it could not be; null: it is there */
@@ -29,7 +28,8 @@ async function addNote(id: string, line: string): Promise<string | null> {
     const job = store.getState().document;
     if (!there || !job) return store.getState().problem ?? 'The job is not answering. Try again.';
     const notes = job.notes.trim() === '' ? line : `${job.notes.trimEnd()}\n${line}`;
-    if (notes.length > MOST) return 'The notes of that job are full. Shorten them on the page Part & blank first.';
+    if (notes.length > MOST_LETTERS)
+      return 'The notes of that job are full. Shorten them on the page Part & blank first.';
     store.getState().edit((j) => touched(j, { ...j, notes }));
     const saved = await store.getState().settle();
     return saved

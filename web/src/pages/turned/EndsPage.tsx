@@ -1,5 +1,5 @@
 import { turningChuck } from '@violet-jaw/core/holdings';
-import type { Ends } from '@violet-jaw/core/job';
+import { NEW_SUPPORTS, type Ends } from '@violet-jaw/core/job';
 import { endConditions, endScene, endSteps, type PlannedEnd, type PlannedTurned } from '@violet-jaw/core/turned';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
@@ -205,12 +205,6 @@ function RestFields({
 
 type Support = Ends['first']['support'];
 
-/** What carries a side out of the chuck, to begin with. */
-const SUPPORTS: Readonly<Record<NonNullable<Support>['by'], NonNullable<Support>>> = {
-  tailstock: { by: 'tailstock', into: 3 },
-  'steady rest': { by: 'steady rest', at: 0 },
-};
-
 function SupportFields({
   name,
   support,
@@ -231,7 +225,7 @@ function SupportFields({
           { value: 'tailstock', says: 'the tailstock' },
           { value: 'steady rest', says: 'a steady rest' },
         ]}
-        onCommit={(by) => onChange(by === '' ? null : SUPPORTS[by])}
+        onCommit={(by) => onChange(by === '' ? null : NEW_SUPPORTS[by])}
       />
       {support?.by === 'tailstock' && (
         <LengthField
