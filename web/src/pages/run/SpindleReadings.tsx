@@ -52,7 +52,7 @@ export function SpindleReadings() {
   ].filter((s) => s.values.length > 1);
   return (
     <div className="panel" ref={place}>
-      <h2>Main spindle before and after</h2>
+      <h2>Main spindle before and after, machine Z</h2>
       {problem && (
         <p className="finding stop" role="alert">
           {problem}
