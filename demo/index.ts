@@ -13,6 +13,7 @@ import { datumAs, NO_CONTROL, PLAIN_DIALECT, type Machine, type Shop } from '@vi
 
 import { demoBonds, demoClamps, demoDevices, demoMaterials } from './holding';
 import { demoGaugeSets, demoPins } from './pins';
+import { demoConsumables, demoParallels, demoTools } from './tools';
 import { demoChuckLathe, demoLathe } from './turned';
 import { demoOffcuts, demoStock } from './material';
 
@@ -181,6 +182,9 @@ export const demoShop: Shop = {
   bonds: demoBonds,
   pins: demoPins,
   gaugeSets: demoGaugeSets,
+  parallels: demoParallels,
+  tools: demoTools,
+  consumables: demoConsumables,
   materials: demoMaterials,
   stock: demoStock,
   offcuts: demoOffcuts,
@@ -219,6 +223,7 @@ function vaneSetups(): Setup[] {
           diameter: 50,
           length: 142,
           ...NO_CUT,
+          of: 'face-50',
           flutes: 5,
           feedPerTooth: 0.1,
           cutDepth: 1.5,
@@ -234,6 +239,7 @@ function vaneSetups(): Setup[] {
           diameter: 16,
           length: 128.5,
           ...NO_CUT,
+          of: 'end-16',
           flutes: 3,
           feedPerTooth: 0.08,
           cutDepth: 8,
@@ -249,6 +255,7 @@ function vaneSetups(): Setup[] {
           diameter: 9,
           length: 151,
           ...NO_CUT,
+          of: 'drill-9',
           use: 'drilling' as const,
           flutes: 2,
           feedPerTooth: 0.1,
@@ -299,6 +306,7 @@ function vaneSetups(): Setup[] {
           diameter: 50,
           length: 142,
           ...NO_CUT,
+          of: 'face-50',
           flutes: 5,
           feedPerTooth: 0.1,
           cutDepth: 1.5,
@@ -314,6 +322,7 @@ function vaneSetups(): Setup[] {
           diameter: 6,
           length: 118,
           ...NO_CUT,
+          of: 'chamfer-6',
           flutes: 2,
           feedPerTooth: 0.04,
           cutDepth: 0.5,

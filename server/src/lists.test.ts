@@ -19,13 +19,13 @@ beforeAll(async () => {
   } = await at.call('POST', '/jobs', { body: job });
   // as many as a shop has after years, all planned once
   await sequelize.query(
-    `INSERT INTO jobs (id, number, part, due, machine_id, revision, document, summary, part_revision, units, registers, summary_revision, summary_shop, open_findings, created_at, updated_at)
-    SELECT UUID(), CONCAT('L-', LPAD(seq, 4, '0')), IF(seq % 100 = 7, 'Cover 50% off_line', part), due, machine_id, revision, document, '{"counts":{"stop":0,"caution":1,"note":0},"setups":[],"problem":null}', 'B', units, registers, revision, 1, IF(seq % 10 = 0, 1, 0), created_at, updated_at
+    `INSERT INTO jobs (id, number, part, due, machine_id, revision, document, summary, part_revision, material, units, registers, summary_revision, summary_shop, open_findings, created_at, updated_at)
+    SELECT UUID(), CONCAT('L-', LPAD(seq, 4, '0')), IF(seq % 100 = 7, 'Cover 50% off_line', part), due, machine_id, revision, document, '{"counts":{"stop":0,"caution":1,"note":0},"setups":[],"problem":null}', 'B', material, units, registers, revision, 1, IF(seq % 10 = 0, 1, 0), created_at, updated_at
     FROM jobs, seq_1_to_${COUNT} WHERE id = ?`,
     { replacements: [id] },
   );
-  const jobs = await sequelize.query<{ id: string; number: string; part: string; revision: string }>(
-    'SELECT id, number, part, part_revision revision FROM jobs',
+  const jobs = await sequelize.query<{ id: string; number: string; part: string; revision: string; material: string }>(
+    'SELECT id, number, part, part_revision revision, material FROM jobs',
     { type: QueryTypes.SELECT },
   );
   for (const made of jobs) await keepWords(sequelize, made.id, made);
@@ -77,11 +77,11 @@ test('whatever is searched for, the words find what reading every job finds', as
       return text.slice(from, dice.whole(from + 1, text.length));
     });
     const slow = await sequelize.query<{ number: string }>(
-      `SELECT number FROM jobs WHERE ${words.map(() => '(number LIKE ? OR part LIKE ? OR part_revision LIKE ? OR (? AND machine_id IS NOT NULL))').join(' AND ')} ORDER BY number, created_at, id`,
+      `SELECT number FROM jobs WHERE ${words.map(() => '(number LIKE ? OR part LIKE ? OR part_revision LIKE ? OR material LIKE ? OR (? AND machine_id IS NOT NULL))').join(' AND ')} ORDER BY number, created_at, id`,
       {
         replacements: words.flatMap((w) => {
           const like = `%${w.replace(/[\\%_]/g, '\\$&')}%`;
-          return [like, like, like, demoShop.machines[0].name.toLowerCase().includes(w.toLowerCase())];
+          return [like, like, like, like, demoShop.machines[0].name.toLowerCase().includes(w.toLowerCase())];
         }),
         type: QueryTypes.SELECT,
       },

@@ -10,7 +10,7 @@ import type { Holding } from './types';
 import { vise } from './vise';
 
 export { factsOfAll, type DeviceSolid, type Drawn, type DrawnFacts } from './drawn';
-export { stepOf, type SetupRemedy } from './mend';
+export { stepOf, type Kept, type SetupRemedy } from './mend';
 export { inHold, snapped, type Decision, type Snap } from './decision';
 export type { Begun, Held, HoldEntry, Holding, Lying, On, Placed, RowsOf, Seated } from './types';
 export { leastGrip, viseStart } from './vise/begin';

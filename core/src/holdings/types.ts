@@ -13,7 +13,7 @@ import type { Speech } from '../units';
 import type { FeatureLookup } from '../zero';
 import type { Decision } from './decision';
 import type { DeviceSolid, Drawn } from './drawn';
-import type { SetupRemedy } from './mend';
+import type { Kept, SetupRemedy } from './mend';
 
 /** The part where it comes to rest on a device. */
 export interface Seated {
@@ -166,7 +166,7 @@ export interface Holding<F extends Family, N extends object = object> {
   /** the numbers that are decided where they stand in the drawings */
   decisions(device: DeviceOf<F>, drawn: Drawn<F>): Decision[];
   /** what mends a finding where that is a number; empty: only the planner knows */
-  remedies(code: string, device: DeviceOf<F>, drawn: Drawn<F>, speech: Speech): SetupRemedy[];
+  remedies(code: string, device: DeviceOf<F>, drawn: Drawn<F>, kept: Kept): SetupRemedy[];
   /** what of it an issue compares with the one before, besides figures and steps */
   told(hold: HoldIn<F>): readonly HoldEntry[];
 }

@@ -10,6 +10,7 @@ export const UNDECIDED: Pick<Setup, 'standsOn' | 'jig' | 'exact'> = {
 
 /** What a tool's cut is computed from, while nothing is known. */
 export const NO_CUT: Omit<Tool, 'id' | 'number' | 'description' | 'diameter' | 'length'> = {
+  of: null,
   use: 'milling',
   flutes: null,
   feedPerTooth: null,

@@ -26,6 +26,7 @@ export function referredTo(job: Job): Refers {
     stock: job.blank.stock,
     material: job.material,
     madeFor: [job.number, job.part],
+    tools: job.setups.flatMap((s) => s.tools.map((t) => t.of)),
     devices: [job.turned?.ends?.device ?? null, ...job.setups.flatMap((s) => [s.device, s.standsOn?.device ?? null])],
     clamps: job.setups.flatMap((s) => holdRefersTo(s.hold).clamps),
     bonds: [...job.setups.flatMap((s) => holdRefersTo(s.hold).bonds), ...job.blank.ears.map((e) => e.bond)],

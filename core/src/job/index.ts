@@ -20,6 +20,7 @@ export * from './merge';
 export * from './proposable';
 export * from './proposed';
 export * from './touchOffDefaults';
+export * from './uses';
 export { MOST_ALONG, SIDE_MEANS, TOP_MEANS, LENGTH_MEANS } from './touchOffSchema';
 export { machineFromVersion4 } from './fromVersion4';
 export { stationFromVersion5 } from './fromVersion5';

@@ -1,11 +1,12 @@
 import { Type } from '@sinclair/typebox';
 import { positiveMm, shortText } from '../schema';
-import { entryId } from './fields';
+import { entryId, refersTo } from './fields';
 
 /** A tool as a setup has it. */
 export const toolSchema = Type.Object(
   {
     id: entryId,
+    of: refersTo,
     number: Type.Integer({ minimum: 1, maximum: 999 }),
     description: shortText,
     diameter: Type.Union([Type.Null(), positiveMm]),

@@ -31,6 +31,7 @@ import {
 import { partFindingsStage, routeFindingsStage } from './stages/jobFindings';
 import { safeStage } from './stages/route';
 import { turnedStage, type TurnedAndFindings } from './stages/turned';
+import { toolsStage, type KeptAndFindings } from './stages/tools';
 import type { CutAway } from './whatIsLeft';
 import { whenAsked, type Forces, type Whole } from './whole';
 
@@ -147,6 +148,21 @@ function planTurnedHere(
   });
 }
 
+/** What the job uses of the shop's tools and parallels, beside what is there. */
+function keptInShop(g: Graph, { job, shop }: Input, { machine, speech }: Whole): KeptAndFindings {
+  const named = job.setups.flatMap((s) => s.tools.map((t) => t.of));
+  const tools = g.same(shop.tools.filter((t) => named.includes(t.id)));
+  const homes = tools.flatMap(({ where }) => (where && 'machine' in where ? [where.machine] : []));
+  return g.run(toolsStage, {
+    setups: g.same(job.setups.map(({ id, op, tools: used, hold }) => ({ id, op, tools: used, hold }))),
+    tools,
+    parallels: g.same(shop.parallels),
+    machine: machine?.id ?? null,
+    machines: g.same(shop.machines.filter((m) => homes.includes(m.id)).map(({ id, name }) => ({ id, name }))),
+    speech,
+  });
+}
+
 /**
  * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed
  * again.
@@ -203,11 +219,18 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
     setups: g.list(held),
     transitions: g.list(transitions),
   });
+  const kept = keptInShop(g, input, whole);
   const ofJob = ofRouteAlone.filter((f) => f.setupId === null);
-  const findings = worstFirst([...before.findings, ...setups.flatMap((s) => s.findings), ...ofRoute, ...ofJob]);
+  const findings = worstFirst([
+    ...before.findings,
+    ...setups.flatMap((s) => s.findings),
+    ...ofRoute,
+    ...kept.findings,
+    ...ofJob,
+  ]);
   const complete =
     never !== null && setups.every((s) => s.material.floorMm !== undefined && (!s.facts || s.forces !== null));
-  const seen = dowels ? { dowels: dowels.seen } : {};
+  const seen = { ...(dowels ? { dowels: dowels.seen } : {}), ...(kept.tools ? { tools: kept.tools } : {}) };
   const planned = { ...base, setups, transitions, unreached, exact: exactly.exact, complete, findings, ...seen };
   const left = never && never.facts.pieces.length > 0 ? never.rest : null;
   const solids = { part, one: one.value, surface: before.surface, blank: made.material, cuts, unreached: left };

@@ -14,6 +14,7 @@ import type { ReferredFeature } from '../part/checks/featuresFound';
 import type { CutFacts, ProveFacts, SafePath, SeparationFacts, WayFacts } from '../prove';
 import type { Gripped, SeatFacts } from '../seat';
 import type { Device, Family, Machine, Register, StationHere, WorkMaterial } from '../shop';
+import type { ToolToBring } from '../tools';
 import type { TransitionFacts } from '../transition';
 import type { PlannedTurned } from '../turned';
 import type { AxisTouchOff, ProgrammedFacts, TouchableFace, TouchOff, ZeroFacts } from '../zero';
@@ -175,6 +176,8 @@ export interface PlannedJob {
   readonly dowels?: SeenAlong;
   /** turned from bar, without other setups; left out: it is not */
   readonly turned?: PlannedTurned;
+  /** the tools of its setups beside the library's; left out: none refers to it */
+  readonly tools?: readonly ToolToBring[];
   /** false: margins and what is in the way are still missing for some setup */
   readonly complete: boolean;
   /** all findings, worst first */

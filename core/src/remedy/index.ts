@@ -7,13 +7,14 @@ import { betterZeros, plusMinus, worstOf } from '../exact';
 import { meetsWithin } from '../exact/checks/meetsWithin';
 import type { Finding } from '../findings';
 import { axisOf, DIRECTIONS, signOf, type Direction } from '../frames';
-import { holdingOf } from '../holdings';
+import { holdingOf, type Kept } from '../holdings';
 import { asThickAsHoles, dowelInHole, easierDowels, oneWayOnly, relievedSecond } from './dowels';
 import { isHeldOn, isHoldIn, withCut, type Job, type Setup, type SideTarget } from '../job';
 import { looksUp, PART_SIDE } from '../part';
 import type { PlannedJob, PlannedSetup } from '../plan';
 import { REGISTERS, type Register, type Shop } from '../shop';
 import type { Speech } from '../units';
+import { asInLibrary, withoutReference } from './tools';
 import { turnedRemedies } from './turned';
 
 export { emptyPattern, isDrilledHere, proposedDowels } from './dowels';
@@ -53,7 +54,7 @@ export function remediesOf(finding: Finding, input: RemedyInput): Remedy[] {
   const setup = input.planned.setups.find((s) => s.id === finding.setupId);
   const ofSetup = setup
     ? [
-        ...byHolding(finding.code, setup, input.speech),
+        ...byHolding(finding.code, setup, { speech: input.speech, parallels: input.shop.parallels }),
         ...(OF_SETUP[finding.code]?.({ ...input, finding, setup }) ?? []),
       ]
     : [];
@@ -61,9 +62,9 @@ export function remediesOf(finding: Finding, input: RemedyInput): Remedy[] {
 }
 
 /** What the way of holding knows to mend. */
-function byHolding(code: string, { id, facts, device, setup, pieces }: PlannedSetup, speech: Speech): Remedy[] {
+function byHolding(code: string, { id, facts, device, setup, pieces }: PlannedSetup, kept: Kept): Remedy[] {
   if (!facts || !device || !isHeldOn(setup, device)) return [];
-  const found = holdingOf(device).remedies(code, device, { facts, setup, pieces }, speech);
+  const found = holdingOf(device).remedies(code, device, { facts, setup, pieces }, kept);
   return found.map(({ says, set }) => ({ says, put: inSetup(id, set) }));
 }
 
@@ -85,6 +86,12 @@ const OF_SETUP: Readonly<Record<string, (about: AboutSetup) => Remedy[]>> = {
   'cut-clears-nothing-chosen': withoutCut,
   'cut-removes-nothing': withoutCut,
   'tool-does-not-go-in': anyTool,
+  'tool-not-as-in-library': ({ setup, shop, speech }) => [
+    { says: 'Take over from the shop', put: inSetup(setup.id, (s) => asInLibrary(s, shop.tools, speech)) },
+  ],
+  'tool-not-in-library': ({ setup, shop }) => [
+    { says: 'Without the reference', put: inSetup(setup.id, (s) => withoutReference(s, shop.tools)) },
+  ],
   'do-not-meet': touchEveryPart,
   'may-not-meet': touchEveryPart,
   'meets-not-known': touchEveryPart,

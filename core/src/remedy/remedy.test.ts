@@ -44,6 +44,9 @@ test.each<[string, (job: Job) => void, RegExp]>([
   ['jaw-top-above-lowest-cut', (j) => (vise(j).parallels.height = 12), /^Use \d+\.000 parallels$/],
   ['stop-touches-nothing', (j) => (vise(j).stop.height = 5), /^Stop .* above the bed/],
   ['register-used-twice', (j) => (j.setups[1].register = j.setups[0].register), /^Use G5\d$/],
+  ['parallels-not-in-shop', (j) => (vise(j).parallels.height = 31), /^Use 30\.000 parallels$/],
+  ['tool-not-as-in-library', (j) => (j.setups[0].tools[1].diameter = 15.7), /^Take over from the shop$/],
+  ['tool-not-in-library', (j) => (j.setups[0].tools[1].of = 'gone'), /^Without the reference$/],
   ['grip-off-center', (j) => (vise(j).stop.position = -70), /^Move the stop to/],
 ])('%s: its remedy mends it', (code, change, says) => {
   const [first] = remedies(code, block(change));

@@ -10,6 +10,7 @@ import { beforeHandsGoIn, CLEAR_TO_TURN } from '../sheet';
 import { speechIn, unitName, type Speech } from '../units';
 import { lengthInRegister, toolOf } from '../zero';
 import { barSteps } from './barSteps';
+import { bringSteps } from './bringSteps';
 import { earSteps } from './earSteps';
 import { endRunSteps } from './endSteps';
 import { aroundTurning, atTheEnd, beforeSetup } from './changeoverSteps';
@@ -44,6 +45,7 @@ export function runPlan({
   const held = planned.setups.filter((s) => s.facts && s.device);
   const steps = [
     ...(machine ? [machineStep(making)] : []),
+    ...bringSteps(making),
     ...earSteps(making),
     ...held.flatMap((s, i) => [
       ...(i > 0 ? transitionSteps(making, held[i - 1], s) : []),

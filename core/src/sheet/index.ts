@@ -12,4 +12,5 @@ export { runReach } from './atTheMachine';
 export * from './pages';
 export { cureInWords, earInWords } from './ears';
 export { dowelHoles, holeDepth, holeInWords } from './dowelRows';
+export type { SheetBring } from './bring';
 export { changedTo, takenDown, type ChangedTo } from './changeover';

@@ -6,6 +6,7 @@ import { type Acceptance, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { staysFrom, type PlannedJob, type PlannedSetup, type PlannedTransition } from '../plan';
 import { allowanceOn, stateWithStock } from '../blank';
+import { sheetBring } from './bring';
 import { sheetChangeovers } from './changeover';
 import { filmInWords } from './film';
 import type { Shop } from '../shop';
@@ -134,6 +135,7 @@ export function buildSheet({
 }): Sheet {
   const speech = speechIn(job.units);
   const changeovers = sheetChangeovers(planned, speech);
+  const bring = sheetBring(planned);
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -146,6 +148,7 @@ export function buildSheet({
     ...(issue?.changed ? { changed: issue.changed } : {}),
     head: headRows(job, planned, speech),
     ...(changeovers.length > 0 ? { changeovers } : {}),
+    ...(bring ? { bring } : {}),
     setups: planned.setups.map((s) =>
       sheetSetup({
         planned: s,

@@ -2,6 +2,7 @@ import type { Scene, ViewName } from '../drawing';
 import type { Axis } from '../frames';
 import type { Finding } from '../findings';
 import type { Projection } from '../shop';
+import type { SheetBring } from './bring';
 import type { SheetChangeover } from './changeover';
 import type { Change } from './compare';
 
@@ -150,6 +151,8 @@ export interface Sheet {
   readonly head: readonly Row[];
   /** left out where nothing is changed over, and on issues older than it */
   readonly changeovers?: readonly SheetChangeover[];
+  /** left out where no tool refers to the library, and on issues older than it */
+  readonly bring?: SheetBring;
   readonly setups: readonly SheetSetup[];
   readonly transitions: readonly SheetTransition[];
   /** turned from bar, without other setups; left out: it is not */

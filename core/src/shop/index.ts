@@ -10,6 +10,9 @@ import { accuracySchema, dialectSchema, homingSchema, positionsSchema, safeEndSc
 import { latheSchema } from './lathe';
 import { gaugeSetSchema, pinSchema } from './pins';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
+import { shopToolSchema } from './tools';
+import { consumableSchema, parallelsSchema } from './supplies';
+import { retired } from './retired';
 
 export * from './control';
 export * from './datum';
@@ -19,6 +22,9 @@ export * from './devices';
 export * from './means';
 export * from './pins';
 export * from './lathe';
+export * from './tools';
+export * from './supplies';
+export { offered } from './retired';
 
 const range = Type.Object({ min: lengthMm, max: lengthMm }, { additionalProperties: false });
 
@@ -58,6 +64,7 @@ export const machineSchema = Type.Object(
     dialect: dialectSchema,
     lathe: latheSchema,
     stations: Type.Array(stationSchema, { maxItems: 40 }),
+    retired,
   },
   { additionalProperties: false },
 );
@@ -82,6 +89,7 @@ export const stockSchema = Type.Object(
       description: 'Round bar and tube: outside diameter. Hexagon bar: across flats.',
     }),
     bore: Type.Number({ minimum: 0, maximum: 10_000, description: 'Tube: inside diameter.' }),
+    retired,
   },
   { additionalProperties: false, description: 'A size the shop keeps or can order.' },
 );
@@ -100,9 +108,13 @@ export const offcutSchema = Type.Object(
       description: 'Content hash of a stored picture.',
     }),
     note: longText,
+    retired,
   },
   { additionalProperties: false, description: 'A leftover piece, seen from above.' },
 );
+
+/** So many tools a library has at most. */
+export const MOST_TOOLS = 3000;
 
 /** The shop's library: what jobs refer to by id. All lengths in millimeters. */
 export const shopSchema = Type.Object(
@@ -124,6 +136,9 @@ export const shopSchema = Type.Object(
     bonds: Type.Array(bondSchema, { maxItems: 200 }),
     pins: Type.Array(pinSchema, { maxItems: 500 }),
     gaugeSets: Type.Array(gaugeSetSchema, { maxItems: 50 }),
+    parallels: Type.Array(parallelsSchema, { maxItems: 200 }),
+    tools: Type.Array(shopToolSchema, { maxItems: MOST_TOOLS }),
+    consumables: Type.Array(consumableSchema, { maxItems: 500 }),
     materials: Type.Array(workMaterialSchema, { maxItems: 500 }),
     stock: Type.Array(stockSchema, { maxItems: 1000 }),
     offcuts: Type.Array(offcutSchema, { maxItems: 1000 }),
@@ -149,6 +164,9 @@ export const EMPTY_SHOP: Shop = {
   bonds: [],
   pins: [],
   gaugeSets: [],
+  parallels: [],
+  tools: [],
+  consumables: [],
   materials: [],
   stock: [],
   offcuts: [],
@@ -193,6 +211,7 @@ export interface Refers {
   readonly devices: readonly (string | null)[];
   readonly clamps: readonly (string | null)[];
   readonly bonds: readonly (string | null)[];
+  readonly tools: readonly (string | null)[];
   readonly stock: string | null;
   readonly material: string;
   /** number and part of the job: plates made for it go along */
@@ -215,6 +234,10 @@ export function shopForJob(shop: Shop, refers: Refers): Shop {
     // a job has what it took of a pin; which blocks make a length hangs on the set
     pins: [],
     gaugeSets: shop.gaugeSets,
+    // which heights there are decides what is proposed
+    parallels: shop.parallels,
+    tools: shop.tools.filter((t) => refers.tools.includes(t.id)),
+    consumables: [],
     materials: material ? [material] : [],
   };
 }

@@ -1,9 +1,18 @@
 import { Type, type Static, type TProperties } from '@sinclair/typebox';
+import { onHand } from './supplies';
+import { retired } from './retired';
 import { positive, quantity, quantityOrNull, shortText } from '../schema';
 
 function means<K extends string, P extends TProperties>(kind: K, properties: P) {
   return Type.Object(
-    { kind: Type.Literal(kind), id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }), ...properties },
+    {
+      kind: Type.Literal(kind),
+      id: shortText,
+      name: Type.String({ maxLength: 200, title: 'Name' }),
+      ...properties,
+      onHand,
+      retired,
+    },
     { additionalProperties: false },
   );
 }
@@ -119,6 +128,7 @@ export const bondSchema = Type.Object(
       title: 'Comes off by',
       description: 'What the operator does to take the part off: solvent, heat, a thin blade.',
     }),
+    retired,
   },
   { additionalProperties: false },
 );
@@ -144,6 +154,7 @@ export const workMaterialSchema = Type.Object(
       }),
     ),
     source: Type.String({ maxLength: 200, title: 'Where from' }),
+    retired,
   },
   { additionalProperties: false },
 );

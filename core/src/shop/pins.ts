@@ -1,9 +1,11 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { GAUGE_SETS } from '../byHand/gaugeBlocks';
 import { PIN_CLASSES } from '../dowels/fits';
+import { onHand } from './supplies';
+import { retired } from './retired';
 import { positive, quantityOrNull, shortText } from '../schema';
 
-const head = { id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }) };
+const head = { id: shortText, name: Type.String({ maxLength: 200, title: 'Name' }), onHand, retired };
 const diameter = (title: string) => positive(title, 'mm', 200);
 const fit = Type.Union(
   PIN_CLASSES.map((c) => Type.Literal(c)),

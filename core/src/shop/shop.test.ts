@@ -36,7 +36,16 @@ const shop: Shop = {
   offcuts: [offcut],
 };
 
-const nothing: Refers = { machine: null, devices: [], clamps: [], bonds: [], stock: null, material: '', madeFor: [] };
+const nothing: Refers = {
+  machine: null,
+  devices: [],
+  clamps: [],
+  bonds: [],
+  tools: [],
+  stock: null,
+  material: '',
+  madeFor: [],
+};
 
 test("a job's file takes along what the job refers to, and nothing else of the shop", () => {
   const taken = shopForJob(shop, { ...nothing, machine: 'm', devices: ['v', null, 'v'], stock: 'b' });

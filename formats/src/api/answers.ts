@@ -41,14 +41,21 @@ export const jobSummarySchema = Type.Object(
 );
 export type JobSummary = Static<typeof jobSummarySchema>;
 
+/** Where a job stands: a run that is going on counts more than what was said before. */
+export const JOB_STATES = ['planning', 'issued', 'running', 'done'] as const;
+export type JobState = (typeof JOB_STATES)[number];
+
 const jobListEntrySchema = Type.Object(
   {
     id: text,
     number: text,
     part: text,
     revision: text,
+    material: text,
     machine: maybe(text),
     due: maybe(text),
+    state: Type.Union(JOB_STATES.map((s) => Type.Literal(s))),
+    archived: Type.Boolean(),
     units,
     letter: Type.Union([Type.Null(), text], { description: 'Of the newest issue.' }),
     updatedAt: text,
@@ -68,6 +75,35 @@ export const jobListSchema = Type.Object(
   closed,
 );
 export type JobList = Static<typeof jobListSchema>;
+
+/** The jobs that use a thing of the library. */
+export const libraryUsesSchema = Type.Object(
+  {
+    jobs: Type.Array(
+      Type.Object(
+        {
+          id: text,
+          number: text,
+          part: text,
+          ops: Type.Array(Type.Integer(), { description: 'Its setups that do; empty: the job as a whole.' }),
+        },
+        closed,
+      ),
+    ),
+    more: Type.Boolean({ description: 'There are more than are told.' }),
+  },
+  closed,
+);
+export type LibraryUses = Static<typeof libraryUsesSchema>;
+
+/** What is being run on the machines of the shop now. */
+export const takenMachinesSchema = Type.Array(
+  Type.Object(
+    { machineId: text, jobId: text, number: text, part: text, letter: text, startedAt: text, startedBy: maybe(text) },
+    closed,
+  ),
+);
+export type TakenMachine = Static<typeof takenMachinesSchema>[number];
 
 export const madeJobSchema = Type.Object({ id: text, document: jobSchema }, closed);
 export const importedJobSchema = Type.Object(

@@ -36,6 +36,25 @@ function Changeover({ changeover: { device, does, back } }: { changeover: NonNul
   );
 }
 
+/** What has to be brought and measured before, as the library knew it when this was made. */
+function Bring({ bring: { tools, ready } }: { bring: NonNullable<Sheet['bring']> }) {
+  return (
+    <View>
+      <Text style={styles.h}>Tools to bring and measure</Text>
+      {tools.length === 0 && <Text>None.</Text>}
+      {tools.map((t) => (
+        <View key={t.tool + t.ops} style={styles.cell} wrap={false}>
+          <Text style={[{ width: '34%' }, styles.strong]}>{t.tool}</Text>
+          <Text style={{ width: '12%' }}>{t.ops}</Text>
+          <Text style={{ width: '34%' }}>{t.does}</Text>
+          <Text style={{ width: '20%' }}>{t.length}</Text>
+        </View>
+      ))}
+      {ready !== '' && <Text>{`In their pockets and measured: ${ready}.`}</Text>}
+    </View>
+  );
+}
+
 function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
   const accepted = sheet.findings.filter((f) => f.accepted);
   const others = sheet.findings.filter((f) => !f.accepted);
@@ -48,6 +67,7 @@ function Summary({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       {sheet.changeovers?.map((c) => (
         <Changeover key={c.device} changeover={c} />
       ))}
+      {sheet.bring && <Bring bring={sheet.bring} />}
       {sheet.notes ? (
         <>
           <Text style={styles.h}>Notes</Text>

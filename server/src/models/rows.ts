@@ -67,6 +67,9 @@ export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttr
   summary: CreationOptional<string | null>;
   partRevision: CreationOptional<string>;
   units: CreationOptional<string>;
+  material: CreationOptional<string>;
+  archivedAt: CreationOptional<Date | null>;
+  doneAt: CreationOptional<Date | null>;
   letter: CreationOptional<string | null>;
   registers: CreationOptional<string | null>;
   changedBy: CreationOptional<string | null>;

@@ -30,8 +30,10 @@ export const documentWorks = ({ jobs, shop, files }: Services) =>
       response.set('ETag', tag(revision));
       return document;
     },
-    jobs: ({ query: { search = '', show = 'all', page = 0, size = 50 } }) =>
-      jobs.list({ text: search, show, page, size }),
+    shopUses: ({ query: { list, item } }) => shop.uses(list, item),
+    jobs: ({ query: { search = '', show = 'all', page = 0, size = 50, by = 'number', down = false, ...rest } }) =>
+      jobs.list({ text: search, show, page, size, by, down, ...rest }),
+    jobState: ({ params: { id }, body, response }) => jobs.state(id, body, accountOf(response)),
     createJob: async ({ body, response }) => {
       const { id, revision, document } = await jobs.create(body, accountOf(response));
       response.set('ETag', tag(revision)).location(`/api/v1/jobs/${id}`);

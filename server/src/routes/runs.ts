@@ -16,6 +16,7 @@ export const runWorks = ({ runs }: Services) =>
     runHistory: ({ params }) => runs.history(params.run),
     sendEvents: ({ params, body, response }) => runs.append(params.run, body, accountOf(response)),
     endRun: ({ params, response }) => runs.end(params.run, accountOf(response)),
+    takenMachines: () => runs.taken(),
     machineRegisters: ({ params: { machine } }) => runs.registers(machine),
     machineReadings: ({ params: { machine } }) => runs.readings({ machineId: machine }),
   }) satisfies Partial<Works>;

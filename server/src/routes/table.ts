@@ -64,12 +64,18 @@ function paramsOf({ path }: RouteShape, { params }: Request): Record<string, str
   );
 }
 
+/** What of a query is no text; what cannot be read as that is refused by the schema. */
+const READ_AS: Readonly<Record<string, (text: unknown) => unknown>> = {
+  integer: Number,
+  boolean: (text) => (text === 'true' ? true : text === 'false' ? false : undefined),
+};
+
 /** What is asked for behind the path, numbers as numbers; what the route does not know is left alone. */
 function queryOf(schema: TObject): (request: Request) => object {
   const check = checker(schema);
   return ({ query }) => {
     const asked = Object.entries(schema.properties).flatMap(([key, of]) =>
-      query[key] === undefined ? [] : [[key, of.type === 'integer' ? Number(query[key]) : query[key]]],
+      query[key] === undefined ? [] : [[key, READ_AS[String(of.type)]?.(query[key]) ?? query[key]]],
     );
     const checked = check(Object.fromEntries(asked));
     if (!checked.ok) throw badInput(checked.problems);

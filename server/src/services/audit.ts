@@ -24,6 +24,7 @@ export type AuditAction =
   | 'ended a run'
   | 'deleted a job'
   | 'took a job out of the bin'
+  | 'moved a job on'
   | 'emptied the bin'
   | 'took a backup'
   | 'restored a backup';

@@ -1,24 +1,36 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
 const LONGEST = 40;
+/** So many different words of the notes are looked for; more nobody remembers. */
+const MOST_OF_NOTES = 300;
 
 /** What a job is looked for by. */
 export interface Named {
   readonly number: string;
   readonly part: string;
   readonly revision: string;
+  readonly material?: string;
+  readonly notes?: string;
 }
 
-/**
- * Everything a word of a job's name can be found by: each of its words from each of its characters on, so that "in it"
- * is "begins with".
- */
-export function wordsOf({ number, part, revision }: Named): string[] {
-  const words = `${number} ${part} ${revision}`
+const split = (text: string): string[][] =>
+  text
     .toLowerCase()
     .split(/\s+/)
+    .filter((w) => w !== '')
     .map((w) => [...w]);
-  return [...new Set(words.flatMap((w) => w.map((_, i) => w.slice(i, i + LONGEST).join(''))))];
+
+/**
+ * Everything a job can be found by. Each word of its name and material from each of its characters on, so that "in it"
+ * is "begins with"; of the notes each word from its beginning.
+ */
+export function wordsOf({ number, part, revision, material = '', notes = '' }: Named): string[] {
+  const named = split(`${number} ${part} ${revision} ${material}`).flatMap((w) =>
+    w.map((_, i) => w.slice(i, i + LONGEST).join('')),
+  );
+  // "(6082," is looked for as 6082
+  const told = split(notes.replace(/[()[\]{}"'.,;:!?]+/g, ' ')).map((w) => w.slice(0, LONGEST).join(''));
+  return [...new Set([...named, ...[...new Set(told)].slice(0, MOST_OF_NOTES)])];
 }
 
 /** A word as it was typed, as the beginning of one that is kept; for LIKE. */

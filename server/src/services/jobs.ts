@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import { checkJob, isFileBody, jobProblems, readJobFile, type Job } from '@violet-jaw/core/job';
+import { checkJob, isFileBody, jobProblems, libraryUses, readJobFile, type Job } from '@violet-jaw/core/job';
 import { BIN_DAYS, type BinEntry, type JobList, type Revised } from '@violet-jaw/formats/api';
 import { inTransaction, takeTurn } from '../database/transaction';
 import type { Models, JobRow } from '../models';
@@ -8,6 +8,7 @@ import { badInput, notFound, Problem } from '../problem';
 import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { Planning } from './planning';
+import { keepUses } from './jobUses';
 import { keepWords, wordsOf } from './jobWords';
 import type { News } from './news';
 import { registerUses } from './registerUses';
@@ -79,6 +80,7 @@ export class JobService {
         { transaction },
       );
       await keepWords(this.on.sequelize, id, job, transaction);
+      await keepUses(this.on.sequelize, id, job, transaction);
       await this.on.news.tell(['jobs'], transaction);
     });
     this.on.summaries.nudge();
@@ -108,6 +110,8 @@ export class JobService {
       );
       if (wordsOf(job).join(' ') !== wordsOf(before).join(' '))
         await keepWords(this.on.sequelize, id, job, transaction);
+      if (JSON.stringify(libraryUses(job)) !== JSON.stringify(libraryUses(before)))
+        await keepUses(this.on.sequelize, id, job, transaction);
       await this.#noteAcceptances({ jobId: id, before, after: job, by, transaction });
       await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
       return { revision: expected + 1, document: job };
@@ -201,6 +205,43 @@ export class JobService {
     }));
   }
 
+  /** Says that a job is done, or puts it into the archive; false takes it back. What is not said stays. */
+  async state(
+    id: string,
+    { done, archived }: { readonly done?: boolean; readonly archived?: boolean },
+    by: Account,
+  ): Promise<void> {
+    await inTransaction(this.on.sequelize, async (transaction) => {
+      const row = await this.on.models.jobs.findByPk(id, {
+        transaction,
+        lock: transaction.LOCK.UPDATE,
+        attributes: ['id', 'number', 'part', 'doneAt', 'archivedAt'],
+      });
+      if (!row) throw notFound('The job');
+      const said = [
+        ...(done === undefined || done === (row.doneAt !== null) ? [] : [done ? 'done' : 'not done']),
+        ...(archived === undefined || archived === (row.archivedAt !== null)
+          ? []
+          : [archived ? 'into the archive' : 'out of the archive']),
+      ];
+      if (said.length === 0) return;
+      await row.update(
+        {
+          ...(done === undefined ? {} : { doneAt: done ? new Date() : null }),
+          ...(archived === undefined ? {} : { archivedAt: archived ? new Date() : null }),
+        },
+        // what a job is was not edited
+        { transaction, silent: true },
+      );
+      await this.on.audit.note(by, 'moved a job on', {
+        detail: `${row.number} ${row.part}: ${said.join(', ')}`,
+        jobId: id,
+        transaction,
+      });
+      await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
+    });
+  }
+
   /** Takes a job out of the bin, as it was. Its number may have been given to another one meanwhile. */
   async restore(id: string, by: Account): Promise<void> {
     await inTransaction(this.on.sequelize, async (transaction) => {
@@ -235,10 +276,11 @@ export class JobService {
       });
       for (const row of gone) {
         await row.destroy({ transaction, force: true });
-        await this.on.sequelize.query('DELETE FROM job_words WHERE job_id = ?', {
-          replacements: [row.id],
-          transaction,
-        });
+        for (const table of ['job_words', 'job_uses'])
+          await this.on.sequelize.query(`DELETE FROM ${table} WHERE job_id = ?`, {
+            replacements: [row.id],
+            transaction,
+          });
         await this.on.audit.note(null, 'emptied the bin', {
           detail: `${row.number} ${row.part}, after ${BIN_DAYS} days`,
           jobId: row.id,
@@ -269,6 +311,7 @@ export class JobService {
       fileHash: file?.hash ?? null,
       partRevision: job.revision,
       units: job.units,
+      material: job.material,
       registers: JSON.stringify(registerUses(job)),
     };
   }

@@ -17,6 +17,7 @@ import type {
   RunRecord,
   RunToOpen,
   SpindleEntry,
+  TakenMachine,
 } from '@violet-jaw/formats/api';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { inTransaction } from '../database/transaction';
@@ -160,6 +161,33 @@ export class RunService {
       }),
     );
     return all.flat();
+  }
+
+  /** What is being run on which machine, begun first first. */
+  async taken(): Promise<TakenMachine[]> {
+    const runs = await this.models.runs.findAll({
+      where: { finishedAt: null, machineId: { [Op.ne]: null } },
+      order: [
+        ['startedAt', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    });
+    const [jobs, names] = await Promise.all([
+      this.models.jobs.findAll({ where: { id: runs.map((r) => r.jobId) }, attributes: ['id', 'number', 'part'] }),
+      this.#names(runs.map((r) => r.startedBy)),
+    ]);
+    return runs.flatMap((run): TakenMachine[] => {
+      const job = jobs.find((j) => j.id === run.jobId);
+      if (!job || run.machineId === null) return [];
+      const { machineId, jobId, letter } = run;
+      return [
+        {
+          ...{ machineId, jobId, letter, number: job.number, part: job.part },
+          startedAt: run.startedAt.toISOString(),
+          startedBy: names.get(run.startedBy ?? '') ?? null,
+        },
+      ];
+    });
   }
 
   /** Who uses which register of a machine: jobs that are running there, were run today, or are planned for it. */

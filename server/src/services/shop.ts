@@ -1,10 +1,11 @@
 import { AXES } from '@violet-jaw/core/frames';
 import { Transaction, type Sequelize } from 'sequelize';
-import { checkShop } from '@violet-jaw/core/job';
+import { checkShop, type UsedList } from '@violet-jaw/core/job';
 import type { Device, Machine, Offcut, Shop, Station, Stock } from '@violet-jaw/core/shop';
-import type { Revised } from '@violet-jaw/formats/api';
+import type { LibraryUses, Revised } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
+import { usesOf } from './jobUses';
 import type { News } from './news';
 import { badInput, Problem } from '../problem';
 
@@ -23,7 +24,7 @@ function twice(ids: readonly string[]): string[] {
 }
 
 /** Lists of the library that nothing but a document refers to: one table for all. */
-const LISTS = ['clamps', 'bonds', 'pins', 'gaugeSets', 'materials'] as const;
+const LISTS = ['clamps', 'bonds', 'pins', 'gaugeSets', 'parallels', 'tools', 'materials', 'consumables'] as const;
 
 /**
  * Machines, stations, devices, clamps, stock and offcuts: one document to the application, tables with foreign keys
@@ -64,11 +65,19 @@ export class ShopService {
         bonds: listOf('bonds'),
         pins: listOf('pins'),
         gaugeSets: listOf('gaugeSets'),
+        parallels: listOf('parallels'),
+        tools: listOf('tools'),
+        consumables: listOf('consumables'),
         materials: listOf('materials'),
         stock: stock.map((s) => JSON.parse(s.document) as Stock),
         offcuts: offcuts.map((o) => JSON.parse(o.document) as Offcut),
       },
     };
+  }
+
+  /** The jobs that use a thing of the library. @param item as `useKey` makes it */
+  async uses(list: UsedList, item: string): Promise<LibraryUses> {
+    return usesOf(this.sequelize, (await this.read()).document, list, item);
   }
 
   /** Only the revision. */
@@ -120,7 +129,7 @@ export class ShopService {
   }
 
   async #replace(shop: Shop, transaction: Transaction): Promise<void> {
-    const { machines, stations, devices, library, stock, offcuts, files } = this.models;
+    const { machines, stations, devices, stock, offcuts, files } = this.models;
     const gone = (rows: { id: string }[], kept: readonly { id: string }[]) =>
       rows.map((r) => r.id).filter((id) => !kept.some((k) => k.id === id));
     await machines.destroy({
@@ -139,13 +148,7 @@ export class ShopService {
       shop.devices.map((v, place) => ({ id: v.id, place, document: JSON.stringify(v) })),
       { updateOnDuplicate: ['place', 'document'], transaction },
     );
-    await library.destroy({ where: {}, transaction });
-    await library.bulkCreate(
-      LISTS.flatMap((list) =>
-        shop[list].map((entry, place) => ({ list, id: entry.id, place, document: JSON.stringify(entry) })),
-      ),
-      { transaction },
-    );
+    await this.#replaceLibrary(shop, transaction);
     await stock.destroy({ where: {}, transaction });
     await stock.bulkCreate(
       shop.stock.map((s, place) => ({ id: s.id, place, document: JSON.stringify(s) })),
@@ -179,6 +182,27 @@ export class ShopService {
     );
   }
 
+  /** Writes what of the lists is another than before: thousands of tools stay where they are. */
+  async #replaceLibrary(shop: Shop, transaction: Transaction): Promise<void> {
+    const { library } = this.models;
+    const key = ({ list, id }: { list: string; id: string }) => `${list}/${id}`;
+    const before = new Map((await library.findAll({ transaction, raw: true })).map((row) => [key(row), row]));
+    const rows = LISTS.flatMap((list) =>
+      shop[list].map((entry, place) => ({ list, id: entry.id, place, document: JSON.stringify(entry) })),
+    );
+    const kept = new Set(rows.map(key));
+    const changed = rows.filter((row) => {
+      const was = before.get(key(row));
+      return was?.place !== row.place || was.document !== row.document;
+    });
+    for (const list of LISTS) {
+      const gone = [...before.values()].filter((row) => row.list === list && !kept.has(key(row))).map((row) => row.id);
+      if (gone.length > 0) await library.destroy({ where: { list, id: gone }, transaction });
+    }
+    if (changed.length > 0)
+      await library.bulkCreate(changed, { updateOnDuplicate: ['place', 'document'], transaction });
+  }
+
   /** Adds what of the library a job file brings along and is not here yet; what is here stays as it is. */
   async adopt(brought: Shop): Promise<string[]> {
     const { revision, document } = await this.read();
@@ -197,6 +221,7 @@ export class ShopService {
       bonds: joined(document.bonds, brought.bonds),
       pins: joined(document.pins, brought.pins),
       gaugeSets: joined(document.gaugeSets, brought.gaugeSets),
+      tools: joined(document.tools, brought.tools),
       materials: joined(document.materials, brought.materials),
       stock: joined(document.stock, brought.stock),
     };

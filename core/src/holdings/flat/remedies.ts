@@ -1,8 +1,7 @@
-import type { Speech } from '../../units';
 import { inHold } from '../decision';
 import type { FlatDevice } from '../../shop';
 import type { Drawn } from '../drawn';
-import { stepOf, type SetupRemedy } from '../mend';
+import { stepOf, type Kept, type SetupRemedy } from '../mend';
 import { pinTakenOut, secondPin, type AboutFlat } from './pinRemedies';
 
 /** So far a cut goes through into what lies underneath (common practice, no source). */
@@ -19,7 +18,7 @@ const BY_CODE: Readonly<Record<string, (about: AboutFlat) => SetupRemedy[]>> = {
 };
 
 /** What mends a finding of a part that lies flat: packing under it, a cut that goes through. */
-export const flatRemedies = (code: string, device: FlatDevice, drawn: Drawn<'flat'>, speech: Speech): SetupRemedy[] =>
+export const flatRemedies = (code: string, device: FlatDevice, drawn: Drawn<'flat'>, { speech }: Kept): SetupRemedy[] =>
   BY_CODE[code]?.({ ...drawn, device, speech }) ?? [];
 
 /** Pins along the edge set for the edge that is there. */

@@ -4,7 +4,7 @@ import type { Speech } from '../../units';
 import { supportHeight } from './carriers';
 import { inHold } from '../decision';
 import type { Drawn } from '../drawn';
-import { stepOf, type SetupRemedy } from '../mend';
+import { stepOf, type Kept, type SetupRemedy } from '../mend';
 import { turnsAbout } from './seat';
 
 interface About {
@@ -27,7 +27,7 @@ export const roundRemedies = (
   code: string,
   device: RoundDevice,
   drawn: Drawn<'round'>,
-  speech: Speech,
+  { speech }: Kept,
 ): SetupRemedy[] => BY_CODE[code]?.({ device, drawn, speech }) ?? [];
 
 const put = (says: string, change: (hold: HoldIn<'round'>) => Partial<HoldIn<'round'>>): SetupRemedy[] => [

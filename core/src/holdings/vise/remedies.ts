@@ -1,28 +1,37 @@
 import type { Vise } from '../../shop';
-import type { Speech } from '../../units';
 import { inHold } from '../decision';
 import type { Drawn } from '../drawn';
-import { stepOf, type SetupRemedy } from '../mend';
+import { parallelsFrom, parallelsUpTo, type Kept, type SetupRemedy } from '../mend';
 
 interface About {
   readonly vise: Vise;
   readonly drawn: Drawn<'vise'>;
-  readonly speech: Speech;
+  readonly kept: Kept;
 }
 
 const BY_CODE: Readonly<Record<string, (about: About) => SetupRemedy[]>> = {
   'grip-too-shallow': lowerParallels,
   'parallels-higher-than-jaws': lowerParallels,
   'jaw-top-above-lowest-cut': higherParallels,
+  'parallels-not-in-shop': keptHeights,
   'stop-touches-nothing': stopOnPart,
   'grip-off-center': partInMiddle,
 };
 
-/** What mends a finding of a part in a vise: other parallels, the stop somewhere else. */
-export const viseRemedies = (code: string, vise: Vise, drawn: Drawn<'vise'>, speech: Speech): SetupRemedy[] =>
-  BY_CODE[code]?.({ vise, drawn, speech }) ?? [];
+/** The parallels the shop has next below and next above. */
+function keptHeights(about: About): SetupRemedy[] {
+  const { kept, drawn } = about;
+  const { height } = drawn.setup.hold.parallels;
+  return [parallelsUpTo(height, kept), parallelsFrom(height, kept)].flatMap((h) =>
+    h === null ? [] : useParallels(about, h),
+  );
+}
 
-function useParallels({ drawn, speech }: About, height: number): SetupRemedy[] {
+/** What mends a finding of a part in a vise: other parallels, the stop somewhere else. */
+export const viseRemedies = (code: string, vise: Vise, drawn: Drawn<'vise'>, kept: Kept): SetupRemedy[] =>
+  BY_CODE[code]?.({ vise, drawn, kept }) ?? [];
+
+function useParallels({ drawn, kept: { speech } }: About, height: number): SetupRemedy[] {
   const { hold } = drawn.setup;
   if (hold.softJaws.on || height < 0 || Math.abs(height - hold.parallels.height) < 1e-6) return [];
   const says = height === 0 ? 'Lay it on the bed' : `Use ${speech.size(height)} parallels`;
@@ -31,23 +40,22 @@ function useParallels({ drawn, speech }: About, height: number): SetupRemedy[] {
 
 /** As high as the grip the vise wants leaves them. */
 function lowerParallels(about: About): SetupRemedy[] {
-  const { vise, drawn, speech } = about;
-  const step = stepOf(speech);
-  const height = Math.max(0, Math.floor((vise.jawHeight - vise.minimumGrip) / step + 1e-9) * step);
+  const { vise, drawn, kept } = about;
+  // lower than the lowest: the bed
+  const height = Math.max(0, parallelsUpTo(vise.jawHeight - vise.minimumGrip, kept) ?? 0);
   return height < drawn.setup.hold.parallels.height ? useParallels(about, height) : [];
 }
 
 /** So much higher that the cut clears the jaws as the vise wants it, if enough is still gripped. */
 function higherParallels(about: About): SetupRemedy[] {
-  const { vise, drawn, speech } = about;
-  const step = stepOf(speech);
+  const { vise, drawn, kept } = about;
   const wanted = drawn.setup.hold.parallels.height + vise.clearanceAboveJaws - (drawn.facts.prove.aboveTop ?? Infinity);
-  const height = Math.ceil(wanted / step - 1e-9) * step;
-  return vise.jawHeight - height >= vise.minimumGrip - 1e-9 ? useParallels(about, height) : [];
+  const height = parallelsFrom(wanted, kept);
+  return height !== null && vise.jawHeight - height >= vise.minimumGrip - 1e-9 ? useParallels(about, height) : [];
 }
 
 /** The stop in the middle of what of the part stands above the rest, as far as the jaws reach. */
-function stopOnPart({ vise, drawn, speech }: About): SetupRemedy[] {
+function stopOnPart({ vise, drawn, kept: { speech } }: About): SetupRemedy[] {
   const { min, max } = drawn.facts.seat.loadedBox;
   const height = (min.z + Math.min(max.z, vise.jawHeight)) / 2;
   const fromJaw = Math.abs((min.y + max.y) / 2);
@@ -57,7 +65,7 @@ function stopOnPart({ vise, drawn, speech }: About): SetupRemedy[] {
 }
 
 /** The stop so far over that the part, as loaded, lies in the middle of the jaws. */
-function partInMiddle({ vise, drawn, speech }: About): SetupRemedy[] {
+function partInMiddle({ vise, drawn, kept: { speech } }: About): SetupRemedy[] {
   const { hold } = drawn.setup;
   if (hold.further.length > 0) return [];
   const { min, max } = drawn.facts.seat.loadedBox;

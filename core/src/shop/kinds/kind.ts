@@ -1,5 +1,6 @@
 import { Type, type Static, type TObject, type TProperties } from '@sinclair/typebox';
 import { positive, quantity, quantityOrNull, shortText } from '../../schema';
+import { retired } from '../retired';
 import { FRICTION } from '../friction';
 
 /** Ways of holding: devices of one family share the fields of a setup's hold and combine means. */
@@ -23,7 +24,7 @@ export interface DeviceKindFacts<S extends TObject = TObject, F extends Family =
 }
 
 /** The fields of a kind of device besides its name. */
-export type Starts<S extends TObject> = Omit<Static<S>, 'kind' | 'id' | 'name' | 'locatesWithin'>;
+export type Starts<S extends TObject> = Omit<Static<S>, 'kind' | 'id' | 'name' | 'locatesWithin' | 'retired'>;
 
 export const kindOf = <S extends TObject, F extends Family>(facts: DeviceKindFacts<S, F>): DeviceKindFacts<S, F> =>
   facts;
@@ -68,6 +69,7 @@ export function device<K extends string, P extends TProperties>(kind: K, propert
       name: Type.String({ maxLength: 200, title: 'Name' }),
       locatesWithin,
       changeover,
+      retired,
       ...properties,
     },
     { additionalProperties: false },

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { jobFileSchema, jobSchema } from '@violet-jaw/core/job';
+import { jobFileSchema, jobSchema, USED_LISTS } from '@violet-jaw/core/job';
 import { shopSchema } from '@violet-jaw/core/shop';
 import * as told from '../answers';
 import { paper, route } from '../route';
@@ -7,10 +7,25 @@ import { paper, route } from '../route';
 const jobDocument = { as: 'json', limit: '1mb', schema: jobSchema, checkedBy: 'its service' } as const;
 /** Of any version, so its schema is that of today only when it says so. */
 const jobFileText = { as: 'text', limit: '4mb', schema: jobFileSchema, checkedBy: 'its service' } as const;
+/** What a list of jobs can be in the order of. */
+export const JOBS_BY = ['number', 'part', 'due', 'changed'] as const;
+
 const jobsQuery = Type.Object(
   {
-    search: Type.Optional(Type.String({ maxLength: 200, description: 'Words in number, part, revision or machine.' })),
+    search: Type.Optional(
+      Type.String({ maxLength: 200, description: 'Words in number, part, revision, material, machine or notes.' }),
+    ),
     show: Type.Optional(Type.Union([Type.Literal('all'), Type.Literal('open findings'), Type.Literal('not issued')])),
+    state: Type.Optional(Type.Union(told.JOB_STATES.map((s) => Type.Literal(s)))),
+    machine: Type.Optional(Type.String({ maxLength: 200, description: 'Id of a machine.' })),
+    due: Type.Optional(
+      Type.Union([Type.Literal('overdue'), Type.Literal('this week')], {
+        description: 'Overdue: before today and not done. This week: from today to Sunday.',
+      }),
+    ),
+    archived: Type.Optional(Type.Boolean({ description: 'Those in the archive instead of the others.' })),
+    by: Type.Optional(Type.Union(JOBS_BY.map((b) => Type.Literal(b)))),
+    down: Type.Optional(Type.Boolean({ description: 'The last first.' })),
     page: Type.Optional(Type.Integer({ minimum: 0, maximum: 100_000 })),
     size: Type.Optional(Type.Integer({ minimum: 1, maximum: 100 })),
   },
@@ -41,10 +56,30 @@ export const documents = {
     path: '/shop',
     who: 'lead',
     says: 'Write the library',
-    body: { as: 'json', limit: '4mb', schema: shopSchema, checkedBy: 'its service' },
+    body: { as: 'json', limit: '8mb', schema: shopSchema, checkedBy: 'its service' },
     answer: shopSchema,
     startsFrom: true,
     fails: [409, 503],
+  }),
+  shopUses: route({
+    method: 'get',
+    path: '/shop/uses',
+    who: 'operator',
+    says: 'The jobs that use a thing of the library',
+    query: Type.Object(
+      {
+        list: Type.Union(USED_LISTS.map((l) => Type.Literal(l))),
+        item: Type.String({
+          minLength: 1,
+          maxLength: 200,
+          description:
+            'Its id; of parallels the height in mm with three decimals, of materials and consumables the name.',
+        }),
+      },
+      { additionalProperties: false },
+    ),
+    answer: told.libraryUsesSchema,
+    fails: [],
   }),
   jobs: route({
     method: 'get',
@@ -92,6 +127,22 @@ export const documents = {
     answer: jobSchema,
     unlessKnown: true,
     fails: [],
+  }),
+  jobState: route({
+    method: 'put',
+    path: '/jobs/:id/state',
+    who: 'planner',
+    says: 'Say that a job is done, or put it into the archive, or take either back',
+    body: {
+      as: 'json',
+      limit: '1kb',
+      schema: Type.Object(
+        { done: Type.Optional(Type.Boolean()), archived: Type.Optional(Type.Boolean()) },
+        { additionalProperties: false, minProperties: 1 },
+      ),
+    },
+    answer: null,
+    fails: [503],
   }),
   preparedJob: route({
     method: 'get',

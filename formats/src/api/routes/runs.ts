@@ -62,6 +62,14 @@ export const runs = {
     answer: told.runRecordSchema,
     fails: [409, 503],
   }),
+  takenMachines: route({
+    method: 'get',
+    path: '/machines/taken',
+    who: 'operator',
+    says: 'What is being run on which machine now',
+    answer: told.takenMachinesSchema,
+    fails: [],
+  }),
   machineRegisters: route({
     method: 'get',
     path: '/machines/:machine/registers',

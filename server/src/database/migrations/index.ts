@@ -20,6 +20,7 @@ import { exact } from './0018-exact';
 import { dowels } from './0019-dowels';
 import { deviceOnDevice } from './0020-device-on-device';
 import { turned } from './0021-turned';
+import { tools } from './0022-tools';
 
 export interface Migration {
   readonly name: string;
@@ -49,4 +50,5 @@ export const migrations: readonly Migration[] = [
   { name: '0019-dowels', up: dowels },
   { name: '0020-device-on-device', up: deviceOnDevice },
   { name: '0021-turned', up: turned },
+  { name: '0022-tools', up: tools },
 ];

@@ -99,6 +99,7 @@ function Summary({ sheet }: { sheet: Sheet }) {
       {sheet.changeovers?.map((c) => (
         <Changeover key={c.device} changeover={c} />
       ))}
+      {sheet.bring && <Bring bring={sheet.bring} />}
       {sheet.notes && (
         <>
           <h3>Notes</h3>
@@ -162,6 +163,31 @@ function Changeover({ changeover: { device, does, back } }: { changeover: NonNul
         </tbody>
       </table>
       {back.length > 0 && <div>Taken down: {back.map((b, i) => `${i + 1}. ${b}`).join('; ')}.</div>}
+    </>
+  );
+}
+
+/** What has to be brought and measured before, as the library knew it when this was made. */
+function Bring({ bring: { tools, ready } }: { bring: NonNullable<Sheet['bring']> }) {
+  return (
+    <>
+      <h3>Tools to bring and measure</h3>
+      {tools.length === 0 && <div>None.</div>}
+      <table>
+        <tbody>
+          {tools.map((t) => (
+            <tr key={t.tool + t.ops}>
+              <td>
+                <strong>{t.tool}</strong>
+              </td>
+              <td>{t.ops}</td>
+              <td>{t.does}</td>
+              <td>{t.length}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {ready !== '' && <div>In their pockets and measured: {ready}.</div>}
     </>
   );
 }
