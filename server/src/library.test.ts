@@ -1,5 +1,5 @@
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../demo';
-import { useKey, type Job } from '@violet-jaw/core/job';
+import { libraryKey, type Job } from '@violet-jaw/core/job';
 import { newShopTool, type Shop } from '@violet-jaw/core/shop';
 import type { JobListEntry, LibraryUses } from '@violet-jaw/formats/api';
 import { endOfWeek } from './services/jobLists';
@@ -35,9 +35,9 @@ describe('where a thing of the library is used', () => {
     ['tools', 'drill-9', [10]],
     ['machines', 'mill-1', []],
     ['devices', 'vise-150-soft', [20]],
-    ['parallels', useKey('parallels', { id: 'x', name: '', height: 32 + 1e-9 }), [10]],
-    ['consumables', useKey('consumables', { id: 'x', name: 'Coolant, flood ' }), [10, 20]],
-    ['materials', useKey('materials', { id: 'x', name: 'EN AW-6082' }), []],
+    ['parallels', libraryKey('parallels', { id: 'x', name: '', height: 32 + 1e-9 }), [10]],
+    ['consumables', libraryKey('consumables', { id: 'x', name: 'Coolant, flood ' }), [10, 20]],
+    ['materials', libraryKey('materials', { id: 'x', name: 'EN AW-6082' }), []],
   ])('%s %s', async (kind, item, ops) => {
     const found = await uses(kind, item);
     expect(found.jobs.filter((j) => j.id === vane)).toEqual([

@@ -42,6 +42,7 @@ test('the table has a route for everything, each for the role the design gives i
     'post /jobs/:id/issues',
     'post /jobs/import',
     'put /jobs/:id',
+    'put /jobs/:id/state',
   ]);
   const open = routes.filter((r) => r.who === 'anyone').map((r) => `${r.method} ${r.path}`);
   expect(open.sort()).toEqual([

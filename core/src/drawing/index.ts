@@ -11,6 +11,8 @@ export * from './primitive';
 export * from './hatch';
 export * from './partScene';
 export * from './tableScene';
+export * from './toolScene';
+export * from './thingScenes';
 export * from './board';
 export * from './centers';
 export { placeDimensions, textWidth } from './dimensions';

@@ -9,6 +9,7 @@ import type { Bond, DeviceOf, Family, Machine, Station, WorkMaterial } from '../
 import type { LocatedBy } from '../locate';
 import type { ProveFacts } from '../prove';
 import type { Dimension, Layer, Shape, ViewName } from '../scene';
+import type { Outlines } from '../solid';
 import type { Speech } from '../units';
 import type { FeatureLookup } from '../zero';
 import type { Decision } from './decision';
@@ -161,6 +162,8 @@ export interface Holding<F extends Family, N extends object = object> {
   solids(device: DeviceOf<F>, drawn: Drawn<F>): DeviceSolid[];
   /** the device by itself, true to scale, and how it is looked at: " from above" */
   picture(device: DeviceOf<F>): { readonly says: string; readonly shapes: Shape[] };
+  /** the room it takes on the table, seen from above, device frame */
+  footprint(device: DeviceOf<F>): Outlines;
   /** what keeps a part that the cut frees; null: no cut can free it */
   separation(setup: SetupIn<F>): Separation | null;
   /** the numbers that are decided where they stand in the drawings */

@@ -33,6 +33,12 @@ export function referredTo(job: Job): Refers {
   };
 }
 
+/** The library without what no plan of the job reads: thousands of tools need not go along with every edit. */
+export function shopToPlan(job: Job, shop: Shop): Shop {
+  const named = new Set(job.setups.flatMap((s) => s.tools.map((t) => t.of)));
+  return { ...shop, tools: shop.tools.filter((t) => named.has(t.id)), offcuts: [], consumables: [] };
+}
+
 /** Puts a job and what it uses of the shop's library into one file. */
 export function jobFile(job: Job, shop: Shop): JobFile {
   return { format: JOB_FORMAT, version: JOB_VERSION, job, shop: shopForJob(shop, referredTo(job)) };

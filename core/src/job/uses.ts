@@ -19,7 +19,7 @@ export type UsedList = (typeof USED_LISTS)[number];
 /** One thing of the library in a job. */
 export interface LibraryUse {
   readonly list: UsedList;
-  /** as `useKey` makes it */
+  /** as `libraryKey` makes it */
   readonly item: string;
   /** the setups that use it; empty: the job as a whole */
   readonly ops: readonly number[];
@@ -33,7 +33,7 @@ const nameKey = (name: string): string => name.trim().toLowerCase();
  * By what a thing of the library is known to jobs: its id; parallels by their height, materials and consumables by
  * their name.
  */
-export function useKey(
+export function libraryKey(
   list: UsedList,
   entry: { readonly id: string; readonly name: string; readonly height?: number },
 ): string {

@@ -163,6 +163,12 @@ function keptInShop(g: Graph, { job, shop }: Input, { machine, speech }: Whole):
   });
 }
 
+/** Whether nothing of a setup is still to be worked out. */
+const isComplete = (s: PlannedSetup): boolean => s.material.floorMm !== undefined && (!s.facts || s.forces !== null);
+
+/** Of a job in which nothing is held. */
+const NO_SETUPS = { setups: [], transitions: [], unreached: null, exact: null, complete: true };
+
 /**
  * The plan from top to bottom. Every step names what it is computed from; what an edit leaves as it was is not computed
  * again.
@@ -177,16 +183,14 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
   const base = { part: before.summary, referred: resolved.referred, blank, machine, material };
   if (!made) {
     const findings = worstFirst(before.findings);
-    const planned = { ...base, setups: [], transitions: [], unreached: null, exact: null, complete: true, findings };
-    return { ok: true, value: { planned, solids: null } };
+    return { ok: true, value: { planned: { ...base, ...NO_SETUPS, findings }, solids: null } };
   }
 
   if (job.turned) {
     const turned = planTurnedHere(g, input, before);
     const findings = worstFirst([...before.findings, ...turned.findings]);
-    const none = { setups: [], transitions: [], unreached: null, exact: null, complete: true };
     const solids = { part, one: one.value, surface: before.surface, blank: made.material, cuts: [], unreached: null };
-    return { ok: true, value: { planned: { ...base, ...none, turned: turned.planned, findings }, solids } };
+    return { ok: true, value: { planned: { ...base, ...NO_SETUPS, turned: turned.planned, findings }, solids } };
   }
 
   const dowelsNow = g.same(onBores(job.dowels, resolved.lookup));
@@ -199,7 +203,8 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
   const route = { job, machine, blank: made.material, cuts, surface, features, resolved, setups: held, speech };
   const exactly = planExactly(g, route);
   const dowels = planDowels(g, whole, made.material.solid);
-  const ofRouteAlone = [...exactly.findings, ...(dowels?.findings ?? [])];
+  const kept = keptInShop(g, input, whole);
+  const ofRouteAlone = [...exactly.findings, ...(dowels?.findings ?? []), ...kept.findings];
   const setups = held.map((s): PlannedSetup => {
     const safe = proven.get(s.id)!;
     const met = ofRouteAlone.filter((f) => f.setupId === s.id);
@@ -219,17 +224,9 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
     setups: g.list(held),
     transitions: g.list(transitions),
   });
-  const kept = keptInShop(g, input, whole);
   const ofJob = ofRouteAlone.filter((f) => f.setupId === null);
-  const findings = worstFirst([
-    ...before.findings,
-    ...setups.flatMap((s) => s.findings),
-    ...ofRoute,
-    ...kept.findings,
-    ...ofJob,
-  ]);
-  const complete =
-    never !== null && setups.every((s) => s.material.floorMm !== undefined && (!s.facts || s.forces !== null));
+  const findings = worstFirst([...before.findings, ...setups.flatMap((s) => s.findings), ...ofRoute, ...ofJob]);
+  const complete = never !== null && setups.every(isComplete);
   const seen = { ...(dowels ? { dowels: dowels.seen } : {}), ...(kept.tools ? { tools: kept.tools } : {}) };
   const planned = { ...base, setups, transitions, unreached, exact: exactly.exact, complete, findings, ...seen };
   const left = never && never.facts.pieces.length > 0 ? never.rest : null;

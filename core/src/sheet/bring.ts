@@ -13,7 +13,7 @@ export interface SheetBring {
   readonly ready: string;
 }
 
-/** What has to be brought and measured, as the shop's library knows it when the sheet is made; null: nothing is known. */
+/** What has to be brought and measured, as the library knows it when the sheet is made; null: nothing is known. */
 export function sheetBring({ tools }: Pick<PlannedJob, 'tools'>): SheetBring | null {
   if (!tools) return null;
   const done = tools.filter((t) => bringInWords(t) === '');

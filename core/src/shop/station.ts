@@ -15,6 +15,15 @@ export const stationSchema = Type.Object(
     plusMinus: Type.Union([Type.Null(), sizeMm], {
       description: 'Uncertainty of the measured position, per axis; null: not known.',
     }),
+    roughly: Type.Optional(
+      Type.Object(
+        { x: lengthMm, y: lengthMm },
+        {
+          additionalProperties: false,
+          description: 'Where it is drawn while it is not measured, machine coordinates; nothing is computed from it.',
+        },
+      ),
+    ),
     measuredFor: Type.Array(Type.Object({ device: shortText, as: shortText }, { additionalProperties: false }), {
       maxItems: 40,
       description:

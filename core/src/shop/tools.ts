@@ -33,6 +33,14 @@ export const MOST_STEPS = 12;
 /** So many materials one tool has speeds and feeds for at most. */
 export const MOST_CUTTING = 30;
 
+/** A length that may not be known: null. */
+const lengthOrNull = (title: string, maximum: number, description?: string) =>
+  Type.Union([Type.Null(), positive(title, 'mm', maximum)], {
+    title,
+    unit: 'mm',
+    ...(description ? { description } : {}),
+  });
+
 const stepSchema = Type.Object(
   { diameter: positive('Diameter', 'mm', 500), length: positive('Length', 'mm', 1000) },
   { additionalProperties: false },
@@ -43,7 +51,7 @@ const cuttingSchema = Type.Object(
     id: shortText,
     material: Type.String({ maxLength: 200, description: 'Id of a material of the library.' }),
     speed: positive('Surface speed', 'm/min', 5000),
-    feedPerTooth: quantityOrNull({ title: 'Feed per tooth', unit: 'mm', minimum: 0, maximum: 10 }),
+    feedPerTooth: lengthOrNull('Feed per tooth', 10),
     note: shortText,
   },
   { additionalProperties: false },
@@ -92,7 +100,7 @@ export const shopToolSchema = Type.Object(
       unit: '',
       description: 'T, as programs call it; empty: it has none of its own.',
     }),
-    diameter: quantityOrNull({ title: 'Diameter', unit: 'mm', minimum: 0, maximum: 500 }),
+    diameter: lengthOrNull('Diameter', 500),
     corner: quantityOrNull({
       title: 'Corner radius',
       unit: 'mm',
@@ -100,15 +108,9 @@ export const shopToolSchema = Type.Object(
       maximum: 250,
       description: '0: sharp. Empty: not told.',
     }),
-    fluteLength: quantityOrNull({ title: 'Flute length', unit: 'mm', minimum: 0, maximum: 1000 }),
-    shank: quantityOrNull({ title: 'Shank diameter', unit: 'mm', minimum: 0, maximum: 500 }),
-    stickOut: quantityOrNull({
-      title: 'Stick-out',
-      unit: 'mm',
-      minimum: 0,
-      maximum: 1000,
-      description: "From the holder's face to the tip.",
-    }),
+    fluteLength: lengthOrNull('Flute length', 1000),
+    shank: lengthOrNull('Shank diameter', 500),
+    stickOut: lengthOrNull('Stick-out', 1000, "From the holder's face to the tip."),
     flutes: Type.Union([Type.Null(), Type.Integer({ minimum: 1, maximum: 100 })], { title: 'Teeth', unit: '' }),
     helix: degrees('Helix angle, degrees', 0, 70, 'Milling. Empty: taken as 45.'),
     point: degrees(

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { Problem } from '../problem';
 import type { Services } from '../services';
 import { signedIn } from '../sessions';
-import { documentWorks, placingWorks, preparedWorks } from './documents';
+import { documentWorks, libraryWorks, placingWorks, preparedWorks } from './documents';
 import { issueWorks } from './issues';
 import { keepingWorks } from './keeping';
 import { newsWorks } from './news';
@@ -12,6 +12,7 @@ import { runWorks } from './runs';
 import { routerOf, type Works } from './table';
 
 const worksOf = (services: Services): Works => ({
+  ...libraryWorks(services),
   ...documentWorks(services),
   ...preparedWorks(services),
   ...placingWorks(services),

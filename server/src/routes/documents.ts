@@ -17,10 +17,9 @@ function sendPrepared(response: Response, bytes: Buffer | null): void {
   else response.status(204).end();
 }
 
-/** Shop, jobs and files. */
-export const documentWorks = ({ jobs, shop, files }: Services) =>
+/** The shop's library. */
+export const libraryWorks = ({ shop }: Services) =>
   ({
-    describe: () => openApi(),
     shop: async ({ request, response }) => {
       const { revision, document } = await shop.read();
       return isKnown(request, response, tag(revision)) ? UNCHANGED : document;
@@ -31,6 +30,12 @@ export const documentWorks = ({ jobs, shop, files }: Services) =>
       return document;
     },
     shopUses: ({ query: { list, item } }) => shop.uses(list, item),
+  }) satisfies Partial<Works>;
+
+/** Jobs and files. */
+export const documentWorks = ({ jobs, files }: Services) =>
+  ({
+    describe: () => openApi(),
     jobs: ({ query: { search = '', show = 'all', page = 0, size = 50, by = 'number', down = false, ...rest } }) =>
       jobs.list({ text: search, show, page, size, by, down, ...rest }),
     jobState: ({ params: { id }, body, response }) => jobs.state(id, body, accountOf(response)),

@@ -27,6 +27,7 @@ import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { News } from './news';
 import type { RegisterUse } from './registerUses';
+import { takenMachines } from './takenMachines';
 import { momentOf, byWhom, head, zerosKeyedIn } from './runWords';
 
 /** Runs of issued sheets at the machine: events in order, once each, and the zeros they found. */
@@ -164,30 +165,8 @@ export class RunService {
   }
 
   /** What is being run on which machine, begun first first. */
-  async taken(): Promise<TakenMachine[]> {
-    const runs = await this.models.runs.findAll({
-      where: { finishedAt: null, machineId: { [Op.ne]: null } },
-      order: [
-        ['startedAt', 'ASC'],
-        ['id', 'ASC'],
-      ],
-    });
-    const [jobs, names] = await Promise.all([
-      this.models.jobs.findAll({ where: { id: runs.map((r) => r.jobId) }, attributes: ['id', 'number', 'part'] }),
-      this.#names(runs.map((r) => r.startedBy)),
-    ]);
-    return runs.flatMap((run): TakenMachine[] => {
-      const job = jobs.find((j) => j.id === run.jobId);
-      if (!job || run.machineId === null) return [];
-      const { machineId, jobId, letter } = run;
-      return [
-        {
-          ...{ machineId, jobId, letter, number: job.number, part: job.part },
-          startedAt: run.startedAt.toISOString(),
-          startedBy: names.get(run.startedBy ?? '') ?? null,
-        },
-      ];
-    });
+  taken(): Promise<TakenMachine[]> {
+    return takenMachines(this.models, (ids) => this.#names(ids));
   }
 
   /** Who uses which register of a machine: jobs that are running there, were run today, or are planned for it. */

@@ -75,7 +75,7 @@ export class ShopService {
     };
   }
 
-  /** The jobs that use a thing of the library. @param item as `useKey` makes it */
+  /** The jobs that use a thing of the library. @param item as `libraryKey` makes it */
   async uses(list: UsedList, item: string): Promise<LibraryUses> {
     return usesOf(this.sequelize, (await this.read()).document, list, item);
   }

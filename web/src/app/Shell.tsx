@@ -93,7 +93,7 @@ export function Head({
         {children}
         <nav aria-label="Pages">
           {(pages ?? SHOP_PAGES.filter(({ to }) => isLead || !LEADS.has(to))).map((p) => (
-            <NavLink key={p.to} to={p.to} end={p.to !== '/sums'}>
+            <NavLink key={p.to} to={p.to} end={p.to !== '/sums' && p.to !== '/shop'}>
               {p.says}
             </NavLink>
           ))}

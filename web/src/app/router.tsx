@@ -18,7 +18,10 @@ export const router = createBrowserRouter([
       { path: '/kept', lazy: async () => ({ Component: (await import('../pages/kept/KeptPage')).KeptPage }) },
       { path: '/run/:id/:letter', lazy: async () => ({ Component: (await import('../pages/run/RunPage')).RunPage }) },
       { path: '/sums/:id?', lazy: async () => ({ Component: (await import('../pages/sums/SumsPage')).SumsPage }) },
-      { path: '/shop', lazy: async () => ({ Component: (await import('../pages/shop/ShopPage')).ShopPage }) },
+      {
+        path: '/shop/:list?/:item?',
+        lazy: async () => ({ Component: (await import('../pages/shop/ShopPage')).ShopPage }),
+      },
       {
         path: '/jobs/:id',
         element: <JobLayout />,

@@ -7,3 +7,6 @@ export const localMinute = (iso: string): string => inOrder(iso, { dateStyle: 's
 
 /** 10:05:09, in the time of the device that shows it. */
 export const localSecond = (iso: string): string => inOrder(iso, { timeStyle: 'medium' });
+
+/** 2026-11-27: today, in the time of the device that asks. */
+export const today = (): string => inOrder(new Date().toISOString(), { dateStyle: 'short' });

@@ -215,7 +215,7 @@ function Tools(props: SectionProps) {
     <>
       <TextField label="Program" value={setup.program} onCommit={(program) => edit((s) => ({ ...s, program }))} />
       <ProgramZero setup={setup} planned={planned} />
-      <ToolTable tools={setup.tools} onChange={(tools) => edit((s) => ({ ...s, tools }))} />
+      <ToolTable setup={setup} onChange={(tools) => edit((s) => ({ ...s, tools }))} />
       <AtTheMachine {...props} />
     </>
   );

@@ -6,6 +6,13 @@ import { OptionalLengthField } from './OptionalLengthField';
 import { NumberField } from './NumberField';
 import { ChoiceField, CountField, TextField } from './TextField';
 
+interface NumberLimits {
+  readonly type?: string;
+  readonly minimum?: number;
+  readonly maximum?: number;
+  readonly exclusiveMinimum?: number;
+}
+
 /** What of a schema decides its field. */
 interface FieldSchema {
   readonly title?: string;
@@ -16,17 +23,61 @@ interface FieldSchema {
   readonly maximum?: number;
   readonly exclusiveMinimum?: number;
   readonly default?: string;
-  readonly anyOf?: readonly {
-    readonly const?: string;
-    readonly type?: string;
-    readonly minimum?: number;
-    readonly maximum?: number;
-  }[];
+  readonly anyOf?: readonly (NumberLimits & { readonly const?: string })[];
 }
 
 type Entry = Readonly<Record<string, unknown>>;
 
 const areaName = (units: Units) => (units === 'mm' ? 'mm²' : 'in²');
+
+/** A number that may not be known. */
+function MaybeField({
+  label,
+  schema,
+  limits,
+  value,
+  units,
+  onCommit,
+}: {
+  label: string;
+  schema: FieldSchema;
+  /** where the limits of the number stand */
+  limits: NumberLimits;
+  value: unknown;
+  units: Units;
+  onCommit: (value: unknown) => void;
+}) {
+  const [min, max] = [limits.minimum ?? limits.exclusiveMinimum ?? 0, limits.maximum ?? 1e6];
+  const isWhole = limits.type === 'integer';
+  if (schema.unit === 'mm')
+    return (
+      <Labeled text={label}>
+        <OptionalLengthField
+          label={label}
+          mm={value === null || value === undefined ? null : Number(value)}
+          units={units}
+          signed={min < 0}
+          positive={limits.exclusiveMinimum !== undefined}
+          max={max}
+          onCommit={onCommit}
+        />
+        {schema.description && <div className="field-hint">{schema.description}</div>}
+      </Labeled>
+    );
+  return (
+    <NumberField
+      label={schema.unit && schema.unit !== 'N' ? `${label}, ${schema.unit}` : label}
+      unit={schema.unit === 'N' ? forceUnit(units) : undefined}
+      value={value === null || value === undefined ? null : Number(value)}
+      min={min}
+      max={max}
+      optional
+      digits={isWhole ? 0 : units === 'mm' ? 6 : 2}
+      hint={schema.description}
+      onCommit={(v) => onCommit(v === null || !isWhole ? v : Math.round(v))}
+    />
+  );
+}
 
 function Field({
   name,
@@ -42,38 +93,12 @@ function Field({
   onCommit: (value: unknown) => void;
 }) {
   const label = schema.title ?? name;
-  const positive = schema.exclusiveMinimum !== undefined;
   // of what may be left out, the limits stand with the number
-  const limits = schema.anyOf?.find((c) => c.type === 'number') ?? schema;
-  const [min, max] = [limits.minimum ?? schema.exclusiveMinimum ?? 0, limits.maximum ?? 1e6];
-  if (schema.anyOf && schema.unit === 'mm')
-    return (
-      <Labeled text={label}>
-        <OptionalLengthField
-          label={label}
-          mm={value === null || value === undefined ? null : Number(value)}
-          units={units}
-          signed={min < 0}
-          max={max}
-          onCommit={onCommit}
-        />
-        {schema.description && <div className="field-hint">{schema.description}</div>}
-      </Labeled>
-    );
-  if (schema.anyOf?.some((c) => c.type === 'null'))
-    return (
-      <NumberField
-        label={schema.unit && schema.unit !== 'N' ? `${label}, ${schema.unit}` : label}
-        unit={schema.unit === 'N' ? forceUnit(units) : undefined}
-        value={value === null || value === undefined ? null : Number(value)}
-        min={min}
-        max={max}
-        optional
-        digits={units === 'mm' ? 6 : 2}
-        hint={schema.description}
-        onCommit={onCommit}
-      />
-    );
+  const limits = schema.anyOf?.find((c) => c.type === 'number' || c.type === 'integer') ?? schema;
+  const positive = limits.exclusiveMinimum !== undefined;
+  const [min, max] = [limits.minimum ?? limits.exclusiveMinimum ?? 0, limits.maximum ?? 1e6];
+  if (schema.anyOf && (schema.unit === 'mm' || schema.anyOf.some((c) => c.type === 'null')))
+    return <MaybeField {...{ label, schema, limits, value, units, onCommit }} />;
   if (schema.anyOf)
     return (
       <ChoiceField

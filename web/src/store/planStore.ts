@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import type { RouteOutlines } from '@violet-jaw/core/drawing';
-import { readingOf, type FileBody, type Job } from '@violet-jaw/core/job';
+import { readingOf, shopToPlan, type FileBody, type Job } from '@violet-jaw/core/job';
 import { bodyKey } from '@violet-jaw/core/part';
 import type { PlannedJob, PlannedSetup } from '@violet-jaw/core/plan';
 import type { Shop } from '@violet-jaw/core/shop';
@@ -219,7 +219,9 @@ async function planOne(now: Input, standing: Standing): Promise<void> {
   const given = await giveBodies(remote, now.job);
   if ('keys' in given) tell('finding faces and planning');
   const planned = asBefore(
-    'keys' in given ? await remote.plan(now.job, now.shop, given.keys) : { ok: false, problem: given.problem },
+    'keys' in given
+      ? await remote.plan(now.job, shopToPlan(now.job, now.shop), given.keys)
+      : { ok: false, problem: given.problem },
   );
   if (!wanted()) return;
   solids.open();
@@ -257,7 +259,7 @@ async function planForces(
   let value: PlannedJob | null = null;
   for (let more = true; more;) {
     if (!newest()) return;
-    const found = await remote.more(now.job, now.shop, given.keys);
+    const found = await remote.more(now.job, shopToPlan(now.job, now.shop), given.keys);
     if (!wanted() || !found.planned.ok) return;
     ({ more } = found);
     ({ value } = found.planned);

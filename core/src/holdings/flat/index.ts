@@ -1,3 +1,4 @@
+import { rectangle } from '../../scene';
 import { newHold, type SetupIn } from '../../job';
 import { otherHomes, type SeatedPart } from '../../seat';
 import { seatSettles } from '../../seat/checks/seatSettles';
@@ -152,6 +153,7 @@ export const flat: Holding<'flat', Needs> = {
   remedies: flatRemedies,
   leftOut: () => '',
   solids: flatSolids,
+  footprint: ({ width, depth }) => rectangle(0, 0, width, depth),
   picture: (device) => ({
     says: ' from above',
     shapes: [open(0, 0, device.width, device.depth), ...flatKindOf(device).picture(device)],

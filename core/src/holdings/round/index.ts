@@ -12,7 +12,7 @@ import { roundGrip } from './checks/roundGrip';
 import { plainDimensions, plainLabels } from '../drawn';
 import { roundDecisions } from './decisions';
 import { holdRound, topOfRound } from './hold';
-import { roundPicture } from './picture';
+import { roundFootprint, roundPicture } from './picture';
 import { seatRound, type RoundSeatInput } from './seat';
 import { roundRemedies } from './remedies';
 import { roundShapes } from './shapes';
@@ -63,6 +63,7 @@ export const round: Holding<'round', Needs> = {
   remedies: roundRemedies,
   // body and jaws stand there as what is in the way
   solids: () => [],
+  footprint: roundFootprint,
   picture: (device) => ({ says: ', cut along its axis', shapes: roundPicture(device) }),
   drillable: () => 0,
   placed: () => [],

@@ -23,7 +23,7 @@ import { stopTouches } from './checks/stopTouches';
 import { viseDecisions } from './decisions';
 import { viseRemedies } from './remedies';
 import { holdInVise } from './hold';
-import { visePicture } from './picture';
+import { viseFootprint, visePicture } from './picture';
 import { viseEntries, viseRows } from './rows';
 import { fixedSide, locatorsInVise, pocketOf, restIn, seatInVise, type ViseSeatInput } from './seat';
 import { viseDimensions, viseLabels, viseShapes, viseSolids } from './shapes';
@@ -126,6 +126,7 @@ export const vise: Holding<'vise', Needs> = {
   // in front of a part stands a jaw
   leftOut: (view, device) => (view === 'front' ? ` (${fixedSide(device) > 0 ? 'moving' : 'fixed'} jaw left out)` : ''),
   solids: viseSolids,
+  footprint: viseFootprint,
   picture: (device) => ({ says: ' from the left end', shapes: visePicture(device) }),
   drillable: () => 0,
   placed: () => [],

@@ -1,6 +1,15 @@
-import type { Shape } from '../../scene';
+import { rectangle, type Shape } from '../../scene';
 import type { Vise } from '../../shop';
+import type { Outlines } from '../../solid';
 import { open, steel } from '../drawn';
+import { fixedSide } from './seat';
+
+/** A vise from above, opened all the way: the side of its fixed jaw is where the datum is. */
+export function viseFootprint(v: Vise): Outlines {
+  const s = fixedSide(v);
+  const [fixed, moving] = [s * v.jawThickness, -s * (v.maxOpening + v.jawThickness)];
+  return rectangle(0, Math.min(fixed, moving), v.jawWidth, Math.max(fixed, moving));
+}
 
 /** A vise from its left end, half open: fixed jaw where it is. */
 export function visePicture(v: Vise): Shape[] {

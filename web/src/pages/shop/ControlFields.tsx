@@ -1,3 +1,4 @@
+import { today } from '../../app/when';
 import { Form } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import { dialectSchema, type Machine, type PositionName } from '@violet-jaw/core/shop';
@@ -228,5 +229,3 @@ function AxisChecks({
     </>
   );
 }
-
-const today = () => new Date().toISOString().slice(0, 10);

@@ -1,25 +1,23 @@
-import { Button, Form } from 'react-bootstrap';
-import { tableScene } from '@violet-jaw/core/drawing';
+import { Form } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import { REGISTERS, type Device, type Machine } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
-import { Drawing } from '../../drawing/Drawing';
 import { LengthField } from '../../fields/LengthField';
 import { TextField } from '../../fields/TextField';
 import { ControlFields } from './ControlFields';
 import { LatheFields } from './LatheFields';
 import { Stations } from './Stations';
+import { TableBoard } from './TableBoard';
 
 interface MachineFormProps {
   readonly machine: Machine;
   readonly devices: readonly Device[];
   readonly units: Units;
   readonly onChange: (machine: Machine) => void;
-  readonly onRemove: () => void;
 }
 
 /** A machine: travel per axis from machine zero, registers, table and its stations. */
-export function MachineForm({ machine, devices, units, onChange, onRemove }: MachineFormProps) {
+export function MachineForm({ machine, devices, units, onChange }: MachineFormProps) {
   const { lathe } = machine;
   const set = (fields: Partial<Machine>) => onChange({ ...machine, ...fields });
   const toggle = (register: (typeof REGISTERS)[number]) => {
@@ -29,8 +27,15 @@ export function MachineForm({ machine, devices, units, onChange, onRemove }: Mac
     if (registers.length > 0) set({ registers });
   };
   return (
-    <section className="panel" aria-label={machine.name}>
-      <div className="bench">
+    <>
+      {!lathe && (
+        <TableBoard machine={machine} devices={devices} units={units} onChange={(stations) => set({ stations })} />
+      )}
+      {lathe?.moves !== 'main spindle' && (
+        <Stations machine={machine} devices={devices} units={units} onChange={(stations) => set({ stations })} />
+      )}
+      <details className="shop-fold" open={lathe !== null}>
+        <summary>Travel, table, registers</summary>
         <div>
           <div className="fields">
             <TextField label="Machine" value={machine.name} required onCommit={(name) => set({ name })} />
@@ -82,20 +87,12 @@ export function MachineForm({ machine, devices, units, onChange, onRemove }: Mac
             ))}
           </div>
         </div>
-        {!lathe && (
-          <div>
-            <Drawing scene={tableScene(machine)} width={430} height={260} fontSize={12} />
-          </div>
-        )}
-      </div>
+      </details>
       <LatheFields machine={machine} units={units} onChange={(next) => set({ lathe: next })} />
-      <ControlFields machine={machine} units={units} set={set} />
-      {lathe?.moves !== 'main spindle' && (
-        <Stations machine={machine} devices={devices} units={units} onChange={(stations) => set({ stations })} />
-      )}
-      <Button size="sm" variant="outline-primary" onClick={onRemove}>
-        Remove {machine.name}
-      </Button>
-    </section>
+      <details className="shop-fold">
+        <summary>The control: homing, positions, lines</summary>
+        <ControlFields machine={machine} units={units} set={set} />
+      </details>
+    </>
   );
 }

@@ -8,22 +8,6 @@ import { storeFile } from '../../store/api';
 import { outlinesFromDxf } from './outlinesFromDxf';
 import { RingField, Sketch, Photo, type Point, area } from './OffcutSketch';
 
-export const newOffcut = (id: string): Offcut => ({
-  id,
-  name: 'New piece',
-  material: '',
-  thickness: 10,
-  outline: [
-    [0, 0],
-    [300, 0],
-    [300, 200],
-    [0, 200],
-  ],
-  holes: [],
-  photo: null,
-  note: '',
-});
-
 function sizeOf(outline: Offcut['outline']): [number, number] {
   return [0, 1].map((k) => Math.max(...outline.map((p) => p[k])) - Math.min(...outline.map((p) => p[k]))) as [
     number,
@@ -39,12 +23,10 @@ export function OffcutForm({
   offcut,
   units,
   onChange,
-  onRemove,
 }: {
   offcut: Offcut;
   units: Units;
   onChange: (offcut: Offcut) => void;
-  onRemove: () => void;
 }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [drawing, setDrawing] = useState<{ what: 'outline' | 'hole'; points: Point[] } | null>(null);
@@ -85,40 +67,38 @@ export function OffcutForm({
     setDrawing(null);
   };
   return (
-    <section className="panel" aria-label={offcut.name}>
-      <div className="bench">
-        <div>
-          <PieceFields
-            offcut={offcut}
-            onChange={onChange}
-            units={units}
-            isRectangle={isRectangle}
-            w={w}
-            rectangle={rectangle}
-            h={h}
-          />
-          <DrawButtons drawing={drawing} finish={finish} setDrawing={setDrawing} onRemove={onRemove} offcut={offcut} />
-          <FilesOf offcut={offcut} readDxf={readDxf} readPhoto={readPhoto} />
-          {problem && (
-            <div className="finding stop" role="alert">
-              <span className="level">not taken</span>
-              {problem}
-            </div>
-          )}
-        </div>
-        <div>
-          <Sketch
-            offcut={offcut}
-            drawing={drawing}
-            units={units}
-            onPoint={(p) => setDrawing((d) => (d ? { ...d, points: [...d.points, p] } : d))}
-          />
-          {offcut.photo && (
-            <Photo hash={offcut.photo} name={offcut.name} onRemove={() => onChange({ ...offcut, photo: null })} />
-          )}
-        </div>
+    <div className="shop-item-body">
+      <div>
+        <PieceFields
+          offcut={offcut}
+          onChange={onChange}
+          units={units}
+          isRectangle={isRectangle}
+          w={w}
+          rectangle={rectangle}
+          h={h}
+        />
+        <DrawButtons drawing={drawing} finish={finish} setDrawing={setDrawing} />
+        <FilesOf offcut={offcut} readDxf={readDxf} readPhoto={readPhoto} />
+        {problem && (
+          <div className="finding stop" role="alert">
+            <span className="level">not taken</span>
+            {problem}
+          </div>
+        )}
       </div>
-    </section>
+      <div>
+        <Sketch
+          offcut={offcut}
+          drawing={drawing}
+          units={units}
+          onPoint={(p) => setDrawing((d) => (d ? { ...d, points: [...d.points, p] } : d))}
+        />
+        {offcut.photo && (
+          <Photo hash={offcut.photo} name={offcut.name} onRemove={() => onChange({ ...offcut, photo: null })} />
+        )}
+      </div>
+    </div>
   );
 }
 
@@ -127,14 +107,10 @@ function DrawButtons({
   drawing,
   finish,
   setDrawing,
-  onRemove,
-  offcut,
 }: {
   drawing: { what: 'outline' | 'hole'; points: Point[] } | null;
   finish: () => void;
   setDrawing: (drawing: { what: 'outline' | 'hole'; points: Point[] } | null) => void;
-  onRemove: () => void;
-  offcut: Offcut;
 }) {
   return (
     <div className="d-flex gap-2 flex-wrap mt-2">
@@ -154,9 +130,6 @@ function DrawButtons({
           </Button>
           <Button size="sm" variant="outline-primary" onClick={() => setDrawing({ what: 'hole', points: [] })}>
             Draw a hole or knot
-          </Button>
-          <Button size="sm" variant="outline-primary" onClick={onRemove}>
-            Remove {offcut.name}
           </Button>
         </>
       )}

@@ -1,43 +1,34 @@
-import { type Shop, NO_CONTROL, type Machine } from '@violet-jaw/core/shop';
-import { useEffect } from 'react';
-import { Button } from 'react-bootstrap';
-import { useNavigate } from 'react-router';
-import type { Units } from '@violet-jaw/core/units';
+import type { Shop } from '@violet-jaw/core/shop';
+import { speechIn, unitName, type Units } from '@violet-jaw/core/units';
+import { useEffect, useState } from 'react';
+import { Button, ButtonGroup } from 'react-bootstrap';
+import { Navigate, NavLink, useNavigate, useParams } from 'react-router';
+import { newId } from '../../app/newId';
 import { SaveBanner, SaveMark } from '../../app/SaveMark';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
-import { ChoiceField, TextField } from '../../fields/TextField';
+import { ReadOnly } from '../../fields/field';
 import { onNews } from '../../store/news';
 import { useAccount, useIsLead } from '../../store/sessionStore';
-import { ReadOnly } from '../../fields/field';
 import { shopStore } from '../../store/shopStore';
-import { HoldingLibrary } from './HoldingLibrary';
-import { MachineForm } from './MachineForm';
+import { AddEntry } from './AddEntry';
+import { Item } from './Item';
+import { ItemList, type Asked } from './ItemList';
+import { entriesOf, LISTS, withEntries, type Entry, type ListFacts } from './lists';
+import { ShopSettings } from './ShopSettings';
 import { useShopUnits } from './shopUnits';
-import { newOffcut, OffcutForm } from './OffcutForm';
-import { newStock, StockTable } from './StockTable';
-import { newId } from '../../app/newId';
 
-const newMachine = (id: string): Machine => ({
-  id,
-  name: 'New machine',
-  travel: { x: { min: -500, max: 0 }, y: { min: -400, max: 0 }, z: { min: -400, max: 0 } },
-  table: { x: { min: -520, max: 20 }, y: { min: -410, max: 10 } },
-  homesTo: '',
-  registers: ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'],
-  ...structuredClone(NO_CONTROL),
-  stations: [],
-});
+const NOTHING_ASKED: Asked = { words: '', kind: '' };
+const SETTINGS = 'whole';
 
-/** The shop's library: machines with their stations, holding devices, stock sizes and offcuts. */
+/** The shop's library: its lists, one of them, and one thing of it, each with an address. */
 export function ShopPage() {
+  const { list, item } = useParams();
+  const facts = LISTS.find((l) => l.key === list);
   const state = shopStore()();
   const { document: shop } = state;
   const isLead = useIsLead();
   const account = useAccount();
-  const edit: typeof state.edit = (change) => {
-    if (isLead) state.edit(change);
-  };
   const [units, setUnits] = useShopUnits();
   const navigate = useNavigate();
   useShortcuts({
@@ -47,10 +38,11 @@ export function ShopPage() {
       void navigate('/jobs');
     },
   });
+  useEffect(() => onNews(['shop'], () => shopStore().getState().lookNow()), []);
   useEffect(() => {
-    document.title = 'Shop · Violet Jaw';
-    return onNews(['shop'], () => shopStore().getState().lookNow());
-  }, []);
+    document.title = `${facts?.says ?? 'Shop'} · Violet Jaw`;
+  }, [facts]);
+  if (!facts && list !== SETTINGS) return <Navigate to="/shop/machines" replace />;
   return (
     <>
       <Head
@@ -72,66 +64,27 @@ export function ShopPage() {
           {account.name}: you can look at the library. What belongs to the shop is changed by the lead.
         </div>
       )}
-      <main>
+      <main className="shop">
         {shop && (
           <ReadOnly value={!isLead}>
-            <ShopHead shop={shop} edit={edit} units={units} setUnits={setUnits} />
-            <ChoiceField
-              className="mb-2 projection"
-              label="Drawing views (ISO 5456-2)"
-              value={shop.projection}
-              choices={[
-                { value: 'third angle', says: 'third angle' },
-                { value: 'first angle', says: 'first angle' },
-              ]}
-              onCommit={(projection) => edit((s) => ({ ...s, projection }))}
-            />
-            <h2>Machines</h2>
-            {shop.machines.map((m) => (
-              <MachineForm
-                key={m.id}
-                machine={m}
-                devices={shop.devices}
-                units={units}
-                onChange={(next) =>
-                  edit((s) => ({ ...s, machines: s.machines.map((x) => (x.id === m.id ? next : x)) }))
-                }
-                onRemove={() => edit((s) => ({ ...s, machines: s.machines.filter((x) => x.id !== m.id) }))}
+            <Lists shop={shop} units={units} setUnits={setUnits} />
+            {facts ? (
+              <ListAndItem
+                key={facts.key}
+                {...{ facts, shop, units, isLead }}
+                item={item ?? null}
+                edit={(change) => {
+                  if (isLead) state.edit(change);
+                }}
               />
-            ))}
-            <Button
-              variant="outline-primary"
-              className="mb-3"
-              onClick={() => edit((s) => ({ ...s, machines: [...s.machines, newMachine(newId())] }))}
-            >
-              Add machine
-            </Button>
-            <HoldingLibrary shop={shop} units={units} edit={edit} />
-            <h2>Stock sizes</h2>
-            <StockTable stock={shop.stock} units={units} onChange={(stock) => edit((s) => ({ ...s, stock }))} />
-            <Button
-              variant="outline-primary"
-              className="mb-3"
-              onClick={() => edit((s) => ({ ...s, stock: [...s.stock, newStock(newId())] }))}
-            >
-              Add stock size
-            </Button>
-            <h2>Offcuts</h2>
-            {shop.offcuts.map((o) => (
-              <OffcutForm
-                key={o.id}
-                offcut={o}
-                units={units}
-                onChange={(next) => edit((s) => ({ ...s, offcuts: s.offcuts.map((x) => (x.id === o.id ? next : x)) }))}
-                onRemove={() => edit((s) => ({ ...s, offcuts: s.offcuts.filter((x) => x.id !== o.id) }))}
+            ) : (
+              <ShopSettings
+                shop={shop}
+                edit={(change) => {
+                  if (isLead) state.edit(change);
+                }}
               />
-            ))}
-            <Button
-              variant="outline-primary"
-              onClick={() => edit((s) => ({ ...s, offcuts: [...s.offcuts, newOffcut(newId())] }))}
-            >
-              Add offcut
-            </Button>
+            )}
           </ReadOnly>
         )}
       </main>
@@ -139,31 +92,112 @@ export function ShopPage() {
   );
 }
 
-/** Name of the shop, and the unit its lengths are shown in. */
-function ShopHead({
-  shop,
-  edit,
-  units,
-  setUnits,
-}: {
-  shop: Shop;
-  edit: (change: (shop: Shop) => Shop) => void;
-  units: Units;
-  setUnits: (units: Units) => void;
-}) {
+/** The lists of the library, each with how much is in it; in which unit lengths are shown. */
+function Lists({ shop, units, setUnits }: { shop: Shop; units: Units; setUnits: (units: Units) => void }) {
   return (
-    <div className="d-flex gap-3 align-items-end flex-wrap mb-2">
-      <h1 className="h4 mb-0 me-auto">Shop</h1>
-      <TextField label="Name of the shop" value={shop.name} onCommit={(name) => edit((s) => ({ ...s, name }))} />
-      <ChoiceField
-        label="Show lengths in"
-        value={units}
-        choices={[
-          { value: 'mm' as Units, says: 'mm' },
-          { value: 'inch' as Units, says: 'inch' },
-        ]}
-        onCommit={setUnits}
+    <nav aria-label="Library" className="shop-lists">
+      <h1 className="h4">Shop</h1>
+      {LISTS.map((l) => (
+        <NavLink key={l.key} to={`/shop/${l.key}`}>
+          {l.says} <small>{entriesOf(shop, l.key).filter((e) => !e.retired).length}</small>
+        </NavLink>
+      ))}
+      <NavLink to={`/shop/${SETTINGS}`}>The shop as a whole</NavLink>
+      <ButtonGroup className="mt-3" aria-label="Show lengths in">
+        {(['mm', 'inch'] as const).map((u) => (
+          <Button
+            key={u}
+            size="sm"
+            variant={u === units ? 'primary' : 'outline-primary'}
+            aria-pressed={u === units}
+            onClick={() => setUnits(u)}
+          >
+            {unitName(u)}
+          </Button>
+        ))}
+      </ButtonGroup>
+    </nav>
+  );
+}
+
+/** One list, and the thing of it that is looked at. */
+function ListAndItem({
+  facts,
+  item,
+  shop,
+  units,
+  isLead,
+  edit,
+}: {
+  facts: ListFacts;
+  /** id; null: none is chosen */
+  item: string | null;
+  shop: Shop;
+  units: Units;
+  isLead: boolean;
+  edit: (change: (shop: Shop) => Shop) => void;
+}) {
+  const [asked, setAsked] = useState(NOTHING_ASKED);
+  const navigate = useNavigate();
+  const entries = entriesOf(shop, facts.key);
+  const entry = entries.find((e) => e.id === item) ?? null;
+  const go = (id: string | null) =>
+    void navigate(id === null ? `/shop/${facts.key}` : `/shop/${facts.key}/${encodeURIComponent(id)}`);
+  const change = (next: (entries: readonly Entry[]) => readonly Entry[]) =>
+    edit((s) => withEntries(s, facts.key, next));
+  const put = (next: Entry) => change((all) => all.map((e) => (e.id === next.id ? next : e)));
+  const add = (made: Entry) => {
+    change((all) => [...all, made]);
+    setAsked(NOTHING_ASKED);
+    go(made.id);
+  };
+  const copy = (of: Entry) => {
+    const like = facts.alike?.(of) ?? of;
+    const made = { ...structuredClone(like), id: newId(), name: `${of.name}, copy` };
+    delete (made as { retired?: true }).retired;
+    add(made);
+  };
+  const retire = (of: Entry, retired: boolean) => {
+    const { retired: _, ...rest } = of;
+    put(retired ? { ...rest, retired: true } : rest);
+  };
+  return (
+    <>
+      <ItemList
+        {...{ facts, shop, asked }}
+        speech={speechIn(units)}
+        onAsk={setAsked}
+        add={isLead && <AddEntry facts={facts} onAdd={(kind) => add(facts.begin(kind, newId()))} />}
       />
-    </div>
+      {entry ? (
+        <Item
+          key={entry.id}
+          {...{ facts, entry, shop, units }}
+          onChange={put}
+          actions={
+            isLead
+              ? {
+                  onCopy: () => copy(entry),
+                  onRetire: (retired) => retire(entry, retired),
+                  onRemove: () => {
+                    change((all) => all.filter((e) => e.id !== entry.id));
+                    go(null);
+                  },
+                }
+              : null
+          }
+        />
+      ) : (
+        <section className="shop-item" aria-label={facts.says}>
+          {item === null ? (
+            <p className="quiet">
+              {entries.length === 0 ? `The shop has no ${facts.one} yet.` : `Choose a ${facts.one} on the left.`}
+            </p>
+          ) : (
+            <p role="alert">There is no {facts.one} with this address any more. It may have been removed.</p>
+          )}
+        </section>
+      )}
+    </>
   );
 }

@@ -98,17 +98,17 @@ export function Stations({
         that height. A station counts as measured when all three are entered, and only for the devices ticked beside it,
         as they are: another vise, or other jaws, has its datum somewhere else.
       </p>
-      <Table size="sm">
+      <Table size="sm" className="stations">
         <thead>
           <tr>
-            <th>Name</th>
+            <th style={{ width: '16%' }}>Name</th>
             <th className="number">X</th>
             <th className="number">Y</th>
             <th className="number">Z</th>
-            <th className="number">±</th>
-            <th>Measured for</th>
-            <th>Note</th>
-            <th>
+            <th className="number" style={{ width: '12%' }}>
+              ±
+            </th>
+            <th style={{ width: '3rem' }}>
               <span className="visually-hidden">Change</span>
             </th>
           </tr>
@@ -173,54 +173,70 @@ function StationRow({
   machine: Machine;
 }) {
   return (
-    <tr>
-      <td>
-        <TextField hideLabel label="Station name" value={s.name} required onCommit={(name) => edit(s.id, { name })} />
-      </td>
-      <Position
-        key={position ? 'measured' : 'not measured'}
-        station={s}
-        units={units}
-        onCommit={(next) => edit(s.id, { position: next })}
-      />
-      <td>
-        <OptionalLengthField
-          label={`Station ${s.name} ±`}
-          mm={s.plusMinus}
+    <>
+      <tr className="station">
+        <td>
+          <TextField hideLabel label="Station name" value={s.name} required onCommit={(name) => edit(s.id, { name })} />
+        </td>
+        <Position
+          key={position ? 'measured' : 'not measured'}
+          station={s}
           units={units}
-          max={10}
-          onCommit={(plusMinus) => edit(s.id, { plusMinus })}
+          onCommit={(next) => edit(s.id, { position: next })}
         />
-      </td>
-      <td>
-        {position ? (
-          <MeasuredFor station={s} devices={devices} onCommit={(measuredFor) => edit(s.id, { measuredFor })} />
-        ) : (
-          <span className="quiet">not measured</span>
-        )}
-      </td>
-      <td>
-        <TextField hideLabel label={`Note on ${s.name}`} value={s.note} onCommit={(note) => edit(s.id, { note })} />
-      </td>
-      <td className="text-nowrap">
-        {position && (
+        <td>
+          <OptionalLengthField
+            label={`Station ${s.name} ±`}
+            mm={s.plusMinus}
+            units={units}
+            max={10}
+            onCommit={(plusMinus) => edit(s.id, { plusMinus })}
+          />
+        </td>
+        <td>
           <Button
             size="sm"
             variant="outline-primary"
-            onClick={() => edit(s.id, { position: null, plusMinus: null, measuredFor: [] })}
+            aria-label={`Remove station ${s.name}`}
+            onClick={() => onChange(machine.stations.filter((x) => x.id !== s.id))}
           >
-            Forget position
+            ✕
           </Button>
-        )}{' '}
-        <Button
-          size="sm"
-          variant="outline-primary"
-          aria-label={`Remove station ${s.name}`}
-          onClick={() => onChange(machine.stations.filter((x) => x.id !== s.id))}
-        >
-          ✕
-        </Button>
-      </td>
-    </tr>
+        </td>
+      </tr>
+      <tr>
+        <td colSpan={6}>
+          <div className="d-flex gap-2 align-items-center">
+            {position ? (
+              <>
+                <span className="quiet">for</span>
+                <MeasuredFor station={s} devices={devices} onCommit={(measuredFor) => edit(s.id, { measuredFor })} />
+              </>
+            ) : (
+              <span className="quiet text-nowrap">not measured</span>
+            )}
+            <div className="flex-fill">
+              <TextField
+                hideLabel
+                label={`Note on ${s.name}`}
+                placeholder="note"
+                value={s.note}
+                onCommit={(note) => edit(s.id, { note })}
+              />
+            </div>
+            {position && (
+              <Button
+                size="sm"
+                variant="outline-primary"
+                className="text-nowrap"
+                onClick={() => edit(s.id, { position: null, plusMinus: null, measuredFor: [] })}
+              >
+                Forget position
+              </Button>
+            )}
+          </div>
+        </td>
+      </tr>
+    </>
   );
 }

@@ -1,4 +1,10 @@
 import {
+  newShopTool,
+  type Consumable,
+  type Offcut,
+  type Parallels,
+  type ShopTool,
+  type ToolShape,
   DEVICES,
   FRICTION,
   type Bond,
@@ -77,3 +83,38 @@ export function newPin(kind: PinKind, id: string): Pin {
 }
 
 export const newGaugeSet = (id: string): ShopGaugeSet => ({ id, name: 'New set', set: '87 pieces, metric' });
+
+export const newTool = (kind: ToolShape, id: string): ShopTool => newShopTool(kind, id);
+
+export const newParallels = (id: string): Parallels => ({
+  id,
+  name: 'New parallels',
+  height: 20,
+  thickness: null,
+  pairs: 1,
+});
+
+export const newConsumable = (id: string): Consumable => ({
+  id,
+  name: 'New consumable',
+  counted: '',
+  left: null,
+  orderAt: null,
+  where: '',
+});
+
+export const newOffcut = (id: string): Offcut => ({
+  id,
+  name: 'New piece',
+  material: '',
+  thickness: 10,
+  outline: [
+    [0, 0],
+    [300, 0],
+    [300, 200],
+    [0, 200],
+  ],
+  holes: [],
+  photo: null,
+  note: '',
+});

@@ -1,0 +1,32 @@
+import { deviceScene } from '@violet-jaw/core/drawing';
+import { datumPoint, DEVICES, type Device } from '@violet-jaw/core/shop';
+import type { Units } from '@violet-jaw/core/units';
+import { Drawing } from '../../../drawing/Drawing';
+import { SchemaFields } from '../../../fields/SchemaFields';
+import { ChangeoverFields } from '../ChangeoverFields';
+
+/** One holding device with its drawing. */
+export function DeviceItem({
+  device,
+  units,
+  onChange,
+}: {
+  device: Device;
+  units: Units;
+  onChange: (device: Device) => void;
+}) {
+  return (
+    <>
+      <div className="shop-item-body">
+        <div className="fields">
+          <SchemaFields schema={DEVICES[device.kind].schema} value={device} units={units} onChange={onChange} />
+        </div>
+        <div>
+          <Drawing scene={deviceScene(device)} width={300} height={230} fontSize={12} />
+          <p className="quiet">Its station is measured by touching {datumPoint(device)}.</p>
+        </div>
+      </div>
+      <ChangeoverFields device={device} units={units} onChange={(changeover) => onChange({ ...device, changeover })} />
+    </>
+  );
+}
