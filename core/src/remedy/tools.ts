@@ -1,6 +1,6 @@
 import type { Setup } from '../job';
 import type { ShopTool } from '../shop';
-import { toolAsInShop, toolDifferences } from '../tools';
+import { isOtherwise, toolAsInShop, toolDifferences } from '../tools';
 import type { Speech } from '../units';
 
 /** Every tool of a setup that is otherwise in the shop, as it is there. */
@@ -8,7 +8,7 @@ export const asInLibrary = (setup: Setup, tools: readonly ShopTool[], speech: Sp
   ...setup,
   tools: setup.tools.map((t) => {
     const inShop = tools.find((s) => s.id === t.of);
-    return inShop && toolDifferences(t, inShop, speech).length > 0 ? toolAsInShop(t, inShop) : t;
+    return inShop && toolDifferences(t, inShop, speech).some(isOtherwise) ? toolAsInShop(t, inShop) : t;
   }),
 });
 

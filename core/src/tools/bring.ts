@@ -1,7 +1,6 @@
 import type { Tool } from '../job';
 import type { ShopTool } from '../shop';
 import type { Speech } from '../units';
-import { toolDifferences, type ToolDifference } from './fromShop';
 
 /** A tool of a job as the library knows it: what somebody has to do before it can be used. */
 export interface ToolToBring {
@@ -19,7 +18,6 @@ export interface ToolToBring {
   readonly measure: boolean;
   /** its length and since when, in words */
   readonly measured: string;
-  readonly differs: readonly ToolDifference[];
 }
 
 /** A setup's tools. */
@@ -55,7 +53,7 @@ function lengthOf({ measured }: ShopTool, speech: Speech): Pick<ToolToBring, 'me
   };
 }
 
-const NOT_OF_SHOP = { of: null, bring: null, measure: true, measured: 'not measured', differs: [] } as const;
+const NOT_OF_SHOP = { of: null, bring: null, measure: true, measured: 'not measured' } as const;
 
 /**
  * Every tool of a job once, in the order of their numbers, with where it is and whether it is measured. A tool counts
@@ -91,14 +89,7 @@ export function toolsToBring({
           ...NOT_OF_SHOP,
           where: tool.of === null ? 'not of the library' : 'not in the library any more',
         };
-      const differs = same.flatMap((s) => toolDifferences(s.tool, inShop, speech));
-      return {
-        ...base,
-        of: inShop.id,
-        ...placeOf(inShop, tool.number, machine, names),
-        ...lengthOf(inShop, speech),
-        differs: differs.filter((d, i) => differs.findIndex((e) => e.key === d.key && e.here === d.here) === i),
-      };
+      return { ...base, of: inShop.id, ...placeOf(inShop, tool.number, machine, names), ...lengthOf(inShop, speech) };
     })
     .sort((a, b) => a.number - b.number);
 }

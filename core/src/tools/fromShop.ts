@@ -47,8 +47,8 @@ export function toolFromShop(
 export interface ToolDifference {
   readonly key: keyof OfShop | 'number';
   readonly what: string;
-  /** as the job has it, in words */
-  readonly here: string;
+  /** as the job has it, in words; null: the job does not tell, and nothing is computed otherwise */
+  readonly here: string | null;
   readonly inShop: string;
 }
 
@@ -71,8 +71,8 @@ const COMPARED: { readonly [K in Compared]: { readonly what: string; readonly is
 const SAME_MM = 5e-4;
 
 /**
- * Where a tool of a job is otherwise than the library's. What the library does not know is no difference, what the job
- * does not know is one.
+ * Where a tool of a job is otherwise than the library's, and what the library knows and the job does not. What the
+ * library does not know is no difference.
  */
 export function toolDifferences(tool: Tool, shopTool: ShopTool, speech: Speech): ToolDifference[] {
   const there: Omit<OfShop, 'description'> & { readonly number: number | null } = {
@@ -85,11 +85,13 @@ export function toolDifferences(tool: Tool, shopTool: ShopTool, speech: Speech):
     const { what, isLength } = COMPARED[key];
     if (typeof mine === 'number' && typeof theirs === 'number' && isLength && Math.abs(mine - theirs) < SAME_MM)
       return [];
-    const say = (v: typeof mine) =>
-      v === null ? 'not told' : typeof v === 'number' && isLength ? speech.sizeWithUnit(v) : String(v);
-    return [{ key, what, here: say(mine), inShop: say(theirs) }];
+    const say = (v: string | number) => (typeof v === 'number' && isLength ? speech.sizeWithUnit(v) : String(v));
+    return [{ key, what, here: mine === null ? null : say(mine), inShop: say(theirs) }];
   });
 }
+
+/** What is really otherwise, and not only left open by the job. */
+export const isOtherwise = (d: ToolDifference): d is ToolDifference & { readonly here: string } => d.here !== null;
 
 /** A tool of a job with what the library has of it; how it is used here stays. */
 export function toolAsInShop(tool: Tool, shopTool: ShopTool): Tool {

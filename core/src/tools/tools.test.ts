@@ -61,7 +61,7 @@ test('what differs is told in words, what the shop does not know is not, what th
   const off = taken(tool, { diameter: 15.875, flutes: null, helix: 30 });
   expect(toolDifferences(off, tool, mm)).toEqual([
     { key: 'diameter', what: 'diameter', here: '15.875 mm', inShop: '16.000 mm' },
-    { key: 'flutes', what: 'teeth', here: 'not told', inShop: '3' },
+    { key: 'flutes', what: 'teeth', here: null, inShop: '3' },
   ]);
   // 11/16 in as it is written in either unit is one length
   const sixteenths = inShop({ diameter: (11 / 16) * 25.4 });

@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Tool } from '@violet-jaw/core/job';
-import { toolAsInShop, toolDifferences } from '@violet-jaw/core/tools';
+import { isOtherwise, toolAsInShop, toolDifferences } from '@violet-jaw/core/tools';
 import { useJob } from '../app/JobLayout';
 import { placeInWords } from '../pages/shop/lists';
 
@@ -21,7 +21,9 @@ export function ToolInShop({ tool, edit }: { tool: Tool; edit: (fields: Partial<
         <span className="tally caution">not in the library any more</span> {leave}
       </div>
     );
-  const differs = toolDifferences(tool, inShop, speech);
+  const all = toolDifferences(tool, inShop, speech);
+  const differs = all.filter(isOtherwise);
+  const more = all.filter((d) => !isOtherwise(d));
   const place = placeInWords(inShop, shop);
   return (
     <div className="tool-in-shop">
@@ -31,10 +33,17 @@ export function ToolInShop({ tool, edit }: { tool: Tool; edit: (fields: Partial<
         {inShop.measured ? `, measured ${inShop.measured.on}` : ', not measured'}
       </span>{' '}
       {leave}
-      {differs.length > 0 && (
+      {all.length > 0 && (
         <div>
-          <span className="tally caution">differs</span>{' '}
-          {differs.map((d) => `${d.what} ${d.here}, in the shop ${d.inShop}`).join('; ')}{' '}
+          {differs.length > 0 && (
+            <>
+              <span className="tally caution">differs</span>{' '}
+              {differs.map((d) => `${d.what} ${d.here}, in the shop ${d.inShop}`).join('; ')}{' '}
+            </>
+          )}
+          {more.length > 0 && (
+            <span className="quiet">the shop knows: {more.map((d) => `${d.what} ${d.inShop}`).join(', ')} </span>
+          )}
           <Button
             size="sm"
             variant="outline-primary"

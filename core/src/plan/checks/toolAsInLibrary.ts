@@ -1,7 +1,7 @@
 import { finding, type Finding, type Told } from '../../findings';
 import type { Tool } from '../../job';
 import type { ShopTool } from '../../shop';
-import { toolDifferences } from '../../tools';
+import { isOtherwise, toolDifferences } from '../../tools';
 import { andList } from '../../units';
 
 /** A tool that is otherwise in the plan than it is in the shop is another tool than the one that will be loaded. */
@@ -17,7 +17,7 @@ export function toolAsInLibrary(tool: Tool, tools: readonly ShopTool[], told: To
         remedy: 'Choose another tool of the library, or take the reference out.',
       }),
     ];
-  const differs = toolDifferences(tool, inShop, told.speech);
+  const differs = toolDifferences(tool, inShop, told.speech).filter(isOtherwise);
   if (differs.length === 0) return [];
   return [
     finding(told, 'prove/tool-not-as-in-library', 'caution', {
