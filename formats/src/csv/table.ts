@@ -7,8 +7,8 @@ export interface Column<E> {
   /** lengths are written in the unit of the heading, and read in the unit the heading names */
   readonly isLength?: boolean;
   readonly read: (entry: E) => string | number | null;
-  /** @returns the entry, or what is wrong with the cell */
-  readonly put: (entry: E, cell: Value) => E | string;
+  /** @param before the entry before anything of its row was put @returns the entry, or what is wrong with the cell */
+  readonly put: (entry: E, cell: Value, before: E) => E | string;
 }
 
 /** A cell as it is put: text, and the number it is, in mm where it is a length. */
@@ -196,7 +196,7 @@ function rowOf<E extends Named>({
       const value = { text, number: number === null ? null : number * per };
       // what is written as it is kept is left as it is, to the last digit
       if (isSame(was, value.number ?? (text === '' ? null : text)) || (was === '' && text === '')) continue;
-      const put = column.put(entry, value);
+      const put = column.put(entry, value, before);
       if (typeof put === 'string') {
         wrong.push(`Row ${line}, ${column.name}, "${text}": ${put}`);
         continue;

@@ -106,14 +106,13 @@ function measuredColumns(today: string): Column<ShopTool>[] {
     {
       name: 'Measured on',
       read: (t) => t.measured?.on ?? '',
-      put: (t, { text }) =>
-        text === '' || !t.measured
-          ? text === ''
-            ? t
-            : 'There is a day, and no measured length.'
-          : /^\d{4}-\d{2}-\d{2}$/.test(text)
-            ? set(t, { on: text })
-            : 'Expected a day as 2026-11-27.',
+      put: (t, { text }, before) => {
+        if (!t.measured) return text === '' ? t : 'There is a day, and no measured length.';
+        // a new length beside the old day: the day was forgotten
+        const isOld = text === before.measured?.on && t.measured.length !== before.measured.length;
+        if (text === '' || isOld) return t;
+        return /^\d{4}-\d{2}-\d{2}$/.test(text) ? set(t, { on: text }) : 'Expected a day as 2026-11-27.';
+      },
     },
     { name: 'Measured by', read: (t) => t.measured?.by ?? '', put: (t, { text }) => set(t, { by: text }) },
   ];
