@@ -83,3 +83,25 @@ export function jobProblems(job: Job): string[] {
   });
   return problems;
 }
+
+export const SHOP_FORMAT = 'violet-jaw-shop';
+
+/** The whole library as one document. */
+export interface ShopFile {
+  readonly format: typeof SHOP_FORMAT;
+  readonly version: typeof JOB_VERSION;
+  readonly shop: Shop;
+}
+export const shopFile = (shop: Shop): ShopFile => ({ format: SHOP_FORMAT, version: JOB_VERSION, shop });
+
+/** Reads a library file: older versions are brought up to date. Problems name the place in the document. */
+export function readShopFile(text: string): Checked<Shop> {
+  const json = parseJson(text);
+  if (!json.ok) return json;
+  const { format, version, shop } = (json.value ?? {}) as Record<string, unknown>;
+  if (format !== SHOP_FORMAT)
+    return { ok: false, problems: [`format: expected "${SHOP_FORMAT}". This is not the library of a shop.`] };
+  // it goes the way of the library in a job file
+  const current = migrateJobFile({ version, job: {}, shop });
+  return current.ok ? checkShop((current.value as { shop: unknown }).shop) : current;
+}

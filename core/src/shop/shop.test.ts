@@ -1,3 +1,5 @@
+import { demoShop } from '../../../demo';
+import { readShopFile, shopFile } from '../job';
 import { machine, vise } from '../testing/fixtures';
 import { aluminium, plate } from '../testing/held';
 import { EMPTY_SHOP, materialOf, shopForJob, type Offcut, type Refers, type Shop, type Stock } from '.';
@@ -80,4 +82,28 @@ test("the longest name that a job's material begins with is meant, capitals asid
 
 test('a job that has chosen nothing takes nothing', () => {
   expect(shopForJob(shop, { ...nothing, devices: [null] })).toMatchObject({ machines: [], devices: [], stock: [] });
+});
+
+describe('the library as a file', () => {
+  test('comes back as it was, and says where another one is wrong', () => {
+    expect(readShopFile(JSON.stringify(shopFile(demoShop)))).toEqual({
+      ok: true,
+      value: JSON.parse(JSON.stringify(demoShop)),
+    });
+    const said = (file: unknown) => {
+      const read = readShopFile(typeof file === 'string' ? file : JSON.stringify(file));
+      return read.ok ? '' : read.problems.join();
+    };
+    expect(said(null)).toContain('This is not the library of a shop');
+    expect(said('{')).toContain('not JSON');
+    expect(said({ ...shopFile(demoShop), version: 99 })).toContain('version 99');
+    expect(said({ ...shopFile(demoShop), shop: { ...demoShop, tools: [{ id: 'x' }] } })).toContain('tools.0');
+    expect(said({ format: 'violet-jaw-job', version: 15, shop: demoShop, job: {} })).toContain('violet-jaw-shop');
+  });
+
+  test('one of an older version has no tools', () => {
+    const { tools: _, parallels: __, consumables: ___, ...older } = demoShop;
+    const read = readShopFile(JSON.stringify({ format: 'violet-jaw-shop', version: 14, shop: older }));
+    expect(read).toMatchObject({ ok: true, value: { tools: [], parallels: [], consumables: [] } });
+  });
 });

@@ -10,14 +10,16 @@ export type DxfCorner = readonly [number, number] | readonly [number, number, nu
 export interface DxfLayer {
   readonly name: string;
   readonly rings: readonly (readonly DxfCorner[])[];
+  /** lines that are not closed */
+  readonly lines?: readonly (readonly DxfCorner[])[];
 }
 
 /** Layer names must not hold what the format keeps for itself. */
 const layerName = (name: string) => name.replace(/[<>/\\":;?*|=`,]/g, '-').slice(0, 200);
 
 /**
- * Closed outlines as a DXF file: one layer each kind, every ring one closed LWPOLYLINE, the unit in the header
- * ($INSUNITS).
+ * Outlines as a DXF file: one layer each kind, every ring one closed LWPOLYLINE, every line an open one, the unit in
+ * the header ($INSUNITS).
  * @param layers coordinates in mm
  * @param unit what the numbers in the file are written in
  */
@@ -28,13 +30,15 @@ export function writeDxf(layers: readonly DxfLayer[], unit: UnitName): string {
   for (const layer of layers) {
     const name = layerName(layer.name);
     dxf.addLayer(name, Colors.White);
-    for (const ring of layer.rings) {
-      const corners = ring.map(([x, y, bulge]): LWPolylineVertex => ({
+    const put = (line: readonly DxfCorner[], flags: LWPolylineFlags) => {
+      const corners = line.map(([x, y, bulge]): LWPolylineVertex => ({
         point: point2d(x * f, y * f),
         ...(bulge ? { bulge } : {}),
       }));
-      dxf.addLWPolyline(corners, { flags: LWPolylineFlags.Closed, layerName: name });
-    }
+      dxf.addLWPolyline(corners, { flags, layerName: name });
+    };
+    for (const ring of layer.rings) put(ring, LWPolylineFlags.Closed);
+    for (const line of layer.lines ?? []) put(line, LWPolylineFlags.None);
   }
   return dxf.stringify();
 }

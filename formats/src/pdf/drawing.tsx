@@ -3,7 +3,8 @@ import { layoutScene, projectionSymbol } from '@violet-jaw/core/drawing';
 import { DRAWING_FONT, type Picture } from '@violet-jaw/core/sheet';
 import type { Projection } from '@violet-jaw/core/shop';
 import { familyFor } from './characters';
-import { NUMBER, PATH_STYLE, styles, TEXT } from './style';
+import { PATH_STYLE } from '../drawings/ink';
+import { NUMBER, styles, TEXT } from './style';
 
 export function Drawing({ picture: { scene, width, height, scale, margins } }: { picture: Picture }) {
   const page = layoutScene(scene, {

@@ -21,7 +21,8 @@ import { PAPER, type Paper } from '@violet-jaw/core/sheet';
 import type { Result } from '@violet-jaw/core/solid';
 import { speechIn } from '@violet-jaw/core/units';
 import { withPrintableTexts } from './characters';
-import { HAIR, INK, NUMBER, registerFonts, styles, TEXT } from './style';
+import { HAIR, INK } from '../drawings/ink';
+import { NUMBER, registerFonts, styles, TEXT } from './style';
 
 const POINTS_PER_MM = 72 / 25.4;
 /** Edge of the paper no printer reaches, and the height of what stands above and below the drawing, mm. */

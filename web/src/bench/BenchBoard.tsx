@@ -8,6 +8,7 @@ import type { Job } from '@violet-jaw/core/job';
 import { useJob } from '../app/JobLayout';
 import { useFeatures, type NamedFeature } from '../app/useFeatures';
 import { PrimitiveList } from '../drawing/Drawing';
+import { SaveDrawing } from '../drawing/SaveDrawing';
 import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
 import { askWorker, usePlan } from '../store/planStore';
 import { BenchSpace } from './BenchSpace';
@@ -196,6 +197,12 @@ export function BenchBoard({ planned, measured, width, height, onRoom }: BenchBo
       )}
     >
       {tools}
+      <SaveDrawing
+        id="save-bench"
+        scenes={Object.values(drawn ?? {})}
+        name={`${job.number} Op ${planned.op}`}
+        units={job.units}
+      />
     </BoardView>
   );
 }

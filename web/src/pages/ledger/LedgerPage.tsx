@@ -5,6 +5,7 @@ import { AXES } from '@violet-jaw/core/frames';
 import type { PlannedJob } from '@violet-jaw/core/plan';
 import { FindingList } from '../../app/FindingList';
 import { useJob } from '../../app/JobLayout';
+import { WithCsv } from '../../app/WithCsv';
 import { LedgerTable } from '../../bench/LedgerTable';
 import { usePlan } from '../../store/planStore';
 import { AccountPanel } from '../turned/AccountPanel';
@@ -58,31 +59,33 @@ export function LedgerPage() {
               <p className="mb-1">
                 {t.facts.says}: {t.facts.edges.join('; ')}.
               </p>
-              <Table size="sm">
-                <thead>
-                  <tr>
-                    <th>Axis</th>
-                    <th>Term</th>
-                    <th className="number">Change</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {t.shift.terms.map((term) => (
-                    <tr key={`${term.axis}${term.key}`}>
-                      <td>{term.axis.toUpperCase()}</td>
-                      <td>{term.says}</td>
-                      <td className="number">{speech.signed(term.value)}</td>
+              <WithCsv name={`What changed from Op ${t.fromOp} to Op ${t.toOp}`}>
+                <Table size="sm">
+                  <thead>
+                    <tr>
+                      <th>Axis</th>
+                      <th>Term</th>
+                      <th className="number">Change</th>
                     </tr>
-                  ))}
-                  {AXES.map((a) => (
-                    <tr key={a} className={a === 'x' ? 'total' : 'fw-bold'}>
-                      <td>{a.toUpperCase()}</td>
-                      <td>shift</td>
-                      <td className="number">{speech.signed(t.shift.shift?.[a] ?? null)}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </Table>
+                  </thead>
+                  <tbody>
+                    {t.shift.terms.map((term) => (
+                      <tr key={`${term.axis}${term.key}`}>
+                        <td>{term.axis.toUpperCase()}</td>
+                        <td>{term.says}</td>
+                        <td className="number">{speech.signed(term.value)}</td>
+                      </tr>
+                    ))}
+                    {AXES.map((a) => (
+                      <tr key={a} className={a === 'x' ? 'total' : 'fw-bold'}>
+                        <td>{a.toUpperCase()}</td>
+                        <td>shift</td>
+                        <td className="number">{speech.signed(t.shift.shift?.[a] ?? null)}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </Table>
+              </WithCsv>
               <p className="mb-0">
                 <span className="quiet">Holds while:</span> {t.shift.conditions.join(' ')}
               </p>

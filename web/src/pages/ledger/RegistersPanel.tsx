@@ -1,3 +1,4 @@
+import { WithCsv } from '../../app/WithCsv';
 import { Form, Table } from 'react-bootstrap';
 import { AXES, type Vec3 } from '@violet-jaw/core/frames';
 import type { PlannedJob } from '@violet-jaw/core/plan';
@@ -43,71 +44,73 @@ export function RegistersPanel({ planned }: { planned: PlannedJob }) {
   return (
     <section aria-label="Registers">
       <h2>Registers{machine && <span className="quiet fs-6"> of {machine.name}, and who uses them today</span>}</h2>
-      <Table size="sm" aria-label="Registers">
-        <thead>
-          <tr>
-            <th>Register</th>
-            <th>Used by</th>
-            {axes.map((a) => (
-              <th key={a} className="number">
-                {a.toUpperCase()}
-              </th>
-            ))}
-            <th>Other jobs on this machine</th>
-            {!planned.turned && <th>Leave alone</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {listed.flatMap((register) => {
-            const mine = uses.filter((u) => u.register === register);
-            const theirs = others.filter((o) => o.register === register);
-            const owner = standing.find((s) => s.register === register);
-            const rows = mine.length > 0 ? mine : [null];
-            return rows.map((u, i) => (
-              <tr key={`${register}${i}`}>
-                <td className="number text-start">{u ? <strong>{register}</strong> : register}</td>
-                <td>
-                  {u ? u.name : <span className="quiet">free in this job</span>}
-                  {u?.fromPiece1 && (
-                    <span className="quiet">
-                      , X {speech.signed(u.fromPiece1.x)} Y {speech.signed(u.fromPiece1.y)} from the first
-                    </span>
-                  )}
-                </td>
-                {axes.map((a) => {
-                  const v = u?.at?.[a];
-                  return (
-                    <td key={a} className="number">
-                      {!u ? '' : v == null ? 'not known' : speech.signed(v)}
-                    </td>
-                  );
-                })}
-                <td>
-                  {i === 0 && <Others theirs={theirs} />}
-                  {i === 0 && owner && mine.length > 0 && (
-                    <div className="finding caution mb-0">
-                      <span className="level">caution</span>
-                      {owner.number} stands on the machine with {register}: setting it would move that zero.
-                    </div>
-                  )}
-                </td>
-                {!planned.turned && (
+      <WithCsv name="Registers">
+        <Table size="sm" aria-label="Registers">
+          <thead>
+            <tr>
+              <th>Register</th>
+              <th>Used by</th>
+              {axes.map((a) => (
+                <th key={a} className="number">
+                  {a.toUpperCase()}
+                </th>
+              ))}
+              <th>Other jobs on this machine</th>
+              {!planned.turned && <th>Leave alone</th>}
+            </tr>
+          </thead>
+          <tbody>
+            {listed.flatMap((register) => {
+              const mine = uses.filter((u) => u.register === register);
+              const theirs = others.filter((o) => o.register === register);
+              const owner = standing.find((s) => s.register === register);
+              const rows = mine.length > 0 ? mine : [null];
+              return rows.map((u, i) => (
+                <tr key={`${register}${i}`}>
+                  <td className="number text-start">{u ? <strong>{register}</strong> : register}</td>
                   <td>
-                    {i === 0 && (
-                      <Form.Check
-                        type="checkbox"
-                        aria-label={`Leave ${register} alone`}
-                        checked={job.leaveAlone.includes(register)}
-                        onChange={(e) => leave(register, e.target.checked)}
-                      />
+                    {u ? u.name : <span className="quiet">free in this job</span>}
+                    {u?.fromPiece1 && (
+                      <span className="quiet">
+                        , X {speech.signed(u.fromPiece1.x)} Y {speech.signed(u.fromPiece1.y)} from the first
+                      </span>
                     )}
                   </td>
-                )}
-              </tr>
-            ));
-          })}
-        </tbody>
-      </Table>
+                  {axes.map((a) => {
+                    const v = u?.at?.[a];
+                    return (
+                      <td key={a} className="number">
+                        {!u ? '' : v == null ? 'not known' : speech.signed(v)}
+                      </td>
+                    );
+                  })}
+                  <td>
+                    {i === 0 && <Others theirs={theirs} />}
+                    {i === 0 && owner && mine.length > 0 && (
+                      <div className="finding caution mb-0">
+                        <span className="level">caution</span>
+                        {owner.number} stands on the machine with {register}: setting it would move that zero.
+                      </div>
+                    )}
+                  </td>
+                  {!planned.turned && (
+                    <td>
+                      {i === 0 && (
+                        <Form.Check
+                          type="checkbox"
+                          aria-label={`Leave ${register} alone`}
+                          checked={job.leaveAlone.includes(register)}
+                          onChange={(e) => leave(register, e.target.checked)}
+                        />
+                      )}
+                    </td>
+                  )}
+                </tr>
+              ));
+            })}
+          </tbody>
+        </Table>
+      </WithCsv>
       <p className="quiet mb-2">
         {planned.turned
           ? 'X is the axis.'

@@ -1,3 +1,4 @@
+import { WithCsv } from '../../app/WithCsv';
 import { Table } from 'react-bootstrap';
 import type { HistoryRow } from '@violet-jaw/core/run';
 import { speechIn } from '@violet-jaw/core/units';
@@ -32,49 +33,51 @@ export function RunRecordTable({ run }: { run: RunHead }) {
       </h2>
       {found.rows.length === 0 && <p className="quiet">Nothing has come in yet.</p>}
       {found.rows.length > 0 && (
-        <Table size="sm" aria-label="What was read">
-          <thead>
-            <tr>
-              <th>When</th>
-              <th>By</th>
-              <th>Step</th>
-              <th>Reading</th>
-              <th className="text-end">expected</th>
-              <th className="text-end">read</th>
-              <th className="text-end">off by</th>
-              <th>What came of it</th>
-            </tr>
-          </thead>
-          <tbody>
-            {found.rows.flatMap((row) =>
-              linesOf(row).map((line, i) => (
-                <tr key={`${row.event.id} ${i}`}>
-                  {i === 0 ? (
-                    <>
-                      <td className="number text-start">{localSecond(row.event.at)}</td>
-                      <td>{row.event.by}</td>
-                      <td>{row.title}</td>
-                    </>
-                  ) : (
-                    <td colSpan={3} />
-                  )}
-                  <td>{line?.ask.label}</td>
-                  <td className="number">{line && line.target !== null ? signed(line.target) : ''}</td>
-                  <td className="number">{line ? signed(line.value) : ''}</td>
-                  <td className="number">{line && line.difference !== null ? signed(line.difference) : ''}</td>
-                  <td>
-                    {i === 0 && (
+        <WithCsv name="What was read">
+          <Table size="sm" aria-label="What was read">
+            <thead>
+              <tr>
+                <th>When</th>
+                <th>By</th>
+                <th>Step</th>
+                <th>Reading</th>
+                <th className="text-end">expected</th>
+                <th className="text-end">read</th>
+                <th className="text-end">off by</th>
+                <th>What came of it</th>
+              </tr>
+            </thead>
+            <tbody>
+              {found.rows.flatMap((row) =>
+                linesOf(row).map((line, i) => (
+                  <tr key={`${row.event.id} ${i}`}>
+                    {i === 0 ? (
                       <>
-                        {OUTCOME[row.outcome]}
-                        {row.because && <span className="quiet">: {row.because}</span>}
+                        <td className="number text-start">{localSecond(row.event.at)}</td>
+                        <td>{row.event.by}</td>
+                        <td>{row.title}</td>
                       </>
+                    ) : (
+                      <td colSpan={3} />
                     )}
-                  </td>
-                </tr>
-              )),
-            )}
-          </tbody>
-        </Table>
+                    <td>{line?.ask.label}</td>
+                    <td className="number">{line && line.target !== null ? signed(line.target) : ''}</td>
+                    <td className="number">{line ? signed(line.value) : ''}</td>
+                    <td className="number">{line && line.difference !== null ? signed(line.difference) : ''}</td>
+                    <td>
+                      {i === 0 && (
+                        <>
+                          {OUTCOME[row.outcome]}
+                          {row.because && <span className="quiet">: {row.because}</span>}
+                        </>
+                      )}
+                    </td>
+                  </tr>
+                )),
+              )}
+            </tbody>
+          </Table>
+        </WithCsv>
       )}
     </div>
   );

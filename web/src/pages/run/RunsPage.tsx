@@ -1,3 +1,4 @@
+import { WithCsv } from '../../app/WithCsv';
 import { useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -57,50 +58,52 @@ export function RunsPage() {
             <h2 className="mt-2">Runs</h2>
             {runs.data.length === 0 && <p className="quiet">None yet.</p>}
             {runs.data.length > 0 && (
-              <Table size="sm" aria-label="Runs">
-                <thead>
-                  <tr>
-                    <th>Issue</th>
-                    <th>Begun</th>
-                    <th>By</th>
-                    <th>State</th>
-                    <th>
-                      <span className="visually-hidden">Change</span>
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {runs.data.map((r) => (
-                    <tr key={r.id}>
-                      <td>{r.letter}</td>
-                      <td className="number text-start">{localMinute(r.startedAt)}</td>
-                      <td>{r.startedBy}</td>
-                      <td>{r.ended ? 'ended early' : r.finishedAt ? 'done' : 'stands on the machine'}</td>
-                      <td className="text-nowrap">
-                        <Button
-                          size="sm"
-                          variant="outline-primary"
-                          aria-expanded={open?.id === r.id}
-                          onClick={() => setOpen(open?.id === r.id ? null : r)}
-                        >
-                          What was read
-                        </Button>{' '}
-                        {!r.finishedAt && (
+              <WithCsv name="Runs">
+                <Table size="sm" aria-label="Runs">
+                  <thead>
+                    <tr>
+                      <th>Issue</th>
+                      <th>Begun</th>
+                      <th>By</th>
+                      <th>State</th>
+                      <th>
+                        <span className="visually-hidden">Change</span>
+                      </th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {runs.data.map((r) => (
+                      <tr key={r.id}>
+                        <td>{r.letter}</td>
+                        <td className="number text-start">{localMinute(r.startedAt)}</td>
+                        <td>{r.startedBy}</td>
+                        <td>{r.ended ? 'ended early' : r.finishedAt ? 'done' : 'stands on the machine'}</td>
+                        <td className="text-nowrap">
                           <Button
                             size="sm"
                             variant="outline-primary"
-                            onClick={() => {
-                              void end.run({ run: r.id });
-                            }}
+                            aria-expanded={open?.id === r.id}
+                            onClick={() => setOpen(open?.id === r.id ? null : r)}
                           >
-                            End this run
-                          </Button>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </Table>
+                            What was read
+                          </Button>{' '}
+                          {!r.finishedAt && (
+                            <Button
+                              size="sm"
+                              variant="outline-primary"
+                              onClick={() => {
+                                void end.run({ run: r.id });
+                              }}
+                            >
+                              End this run
+                            </Button>
+                          )}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </Table>
+              </WithCsv>
             )}
           </div>
         </div>

@@ -1,3 +1,4 @@
+import { WithCsv } from '../../app/WithCsv';
 import { lazy, Suspense } from 'react';
 import { Table } from 'react-bootstrap';
 import { SPINDLE_READ, SPINDLE_WITHIN_MM, type WhenRead } from '@violet-jaw/core/run/spindle.ts';
@@ -65,46 +66,48 @@ export function SpindleReadings() {
         </p>
       ) : (
         <>
-          <Table size="sm" aria-label="Main spindle before and after">
-            <thead>
-              <tr>
-                <th>Run</th>
-                <th>Issue</th>
-                {SPINDLE_READ.map((w) => (
-                  <th key={w} className="number">
-                    {w}, {unitName(job.units)}
-                  </th>
-                ))}
-                <th className="number">beside where it began</th>
-              </tr>
-            </thead>
-            <tbody>
-              {runs.map((r) => (
-                <tr key={r.runId}>
-                  <td className="number text-start">{localMinute(r.startedAt)}</td>
-                  <td>{r.letter}</td>
-                  {SPINDLE_READ.map((w) => {
-                    const e = r.at.get(w);
-                    return (
-                      <td key={w} className="number">
-                        {e ? speech.signed(e.read) : 'not read'}
-                      </td>
-                    );
-                  })}
-                  <td className="number">
-                    {r.came === null ? (
-                      'not known'
-                    ) : (
-                      <strong>
-                        {speech.signed(r.came)}
-                        {Math.abs(r.came) > SPINDLE_WITHIN_MM && ' ✕ not back'}
-                      </strong>
-                    )}
-                  </td>
+          <WithCsv name="Main spindle before and after">
+            <Table size="sm" aria-label="Main spindle before and after">
+              <thead>
+                <tr>
+                  <th>Run</th>
+                  <th>Issue</th>
+                  {SPINDLE_READ.map((w) => (
+                    <th key={w} className="number">
+                      {w}, {unitName(job.units)}
+                    </th>
+                  ))}
+                  <th className="number">beside where it began</th>
                 </tr>
-              ))}
-            </tbody>
-          </Table>
+              </thead>
+              <tbody>
+                {runs.map((r) => (
+                  <tr key={r.runId}>
+                    <td className="number text-start">{localMinute(r.startedAt)}</td>
+                    <td>{r.letter}</td>
+                    {SPINDLE_READ.map((w) => {
+                      const e = r.at.get(w);
+                      return (
+                        <td key={w} className="number">
+                          {e ? speech.signed(e.read) : 'not read'}
+                        </td>
+                      );
+                    })}
+                    <td className="number">
+                      {r.came === null ? (
+                        'not known'
+                      ) : (
+                        <strong>
+                          {speech.signed(r.came)}
+                          {Math.abs(r.came) > SPINDLE_WITHIN_MM && ' ✕ not back'}
+                        </strong>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </WithCsv>
           {came.length > 0 && <DriftWords series={{ values: began }} room={null} />}
           {series.length > 0 && width > 0 && (
             <Suspense fallback={<p className="quiet">Drawing…</p>}>

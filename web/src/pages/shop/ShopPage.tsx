@@ -12,6 +12,7 @@ import { onNews } from '../../store/news';
 import { useAccount, useIsLead } from '../../store/sessionStore';
 import { shopStore } from '../../store/shopStore';
 import { AddEntry } from './AddEntry';
+import { CsvTools } from './CsvTools';
 import { Item } from './Item';
 import { ItemList, type Asked } from './ItemList';
 import { entriesOf, LISTS, withEntries, type Entry, type ListFacts } from './lists';
@@ -79,6 +80,7 @@ export function ShopPage() {
               />
             ) : (
               <ShopSettings
+                isLead={isLead}
                 shop={shop}
                 edit={(change) => {
                   if (isLead) state.edit(change);
@@ -167,7 +169,12 @@ function ListAndItem({
         {...{ facts, shop, asked }}
         speech={speechIn(units)}
         onAsk={setAsked}
-        add={isLead && <AddEntry facts={facts} onAdd={(kind) => add(facts.begin(kind, newId()))} />}
+        add={
+          <>
+            {isLead && <AddEntry facts={facts} onAdd={(kind) => add(facts.begin(kind, newId()))} />}
+            <CsvTools {...{ facts, shop, units }} onTake={isLead ? change : null} />
+          </>
+        }
       />
       {entry ? (
         <Item

@@ -1,9 +1,18 @@
 import type { Shop } from '@violet-jaw/core/shop';
 import { NumberField } from '../../fields/NumberField';
+import { WholeShop } from './WholeShop';
 import { ChoiceField, TextField } from '../../fields/TextField';
 
 /** What holds for the shop as a whole. */
-export function ShopSettings({ shop, edit }: { shop: Shop; edit: (change: (shop: Shop) => Shop) => void }) {
+export function ShopSettings({
+  shop,
+  edit,
+  isLead,
+}: {
+  shop: Shop;
+  edit: (change: (shop: Shop) => Shop) => void;
+  isLead: boolean;
+}) {
   return (
     <section className="shop-item" aria-label="The shop as a whole">
       <h2>The shop as a whole</h2>
@@ -32,6 +41,7 @@ export function ShopSettings({ shop, edit }: { shop: Shop; edit: (change: (shop:
           hint="decides how much vacuum there is"
         />
       </div>
+      <WholeShop shop={shop} onReplace={isLead ? (next) => edit(() => next) : null} />
     </section>
   );
 }

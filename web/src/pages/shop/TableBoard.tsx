@@ -3,6 +3,7 @@ import { layoutScene, stationPlace, tableScene, type Point } from '@violet-jaw/c
 import type { Device, Machine, Station } from '@violet-jaw/core/shop';
 import { formatSigned, unitName, type Units } from '@violet-jaw/core/units';
 import { PageView } from '../../drawing/Drawing';
+import { SaveDrawing } from '../../drawing/SaveDrawing';
 import { useReadOnly } from '../../fields/field';
 
 const [WIDTH, HEIGHT] = [640, 340];
@@ -103,6 +104,7 @@ export function TableBoard({
           </div>
         )}
       </div>
+      <SaveDrawing id="save-drawing" scenes={[tableScene(machine, devices)]} units={units} />{' '}
       {!readOnly &&
         loose
           .filter((s) => !stationPlace(s))

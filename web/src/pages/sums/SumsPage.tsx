@@ -5,6 +5,7 @@ import { QUICK_SUMS, startOf, type QuickSum, type SumResult, type SumValues } fr
 import { speechIn, unitName, type Units } from '@violet-jaw/core/units';
 import { Head } from '../../app/Shell';
 import { Drawing } from '../../drawing/Drawing';
+import { SaveDrawing } from '../../drawing/SaveDrawing';
 import { useSize } from '../../drawing/useSize';
 import { useIsPlanner } from '../../store/sessionStore';
 import { useOffline } from '../run/useOffline';
@@ -107,7 +108,12 @@ function Sum({
               <p className="sum-sentence" role="status">
                 {answer.sentence}
               </p>
-              {answer.scene && <Drawing scene={answer.scene} width={width} height={240} fontSize={13} />}
+              {answer.scene && (
+                <>
+                  <Drawing scene={answer.scene} width={width} height={240} fontSize={13} />
+                  <SaveDrawing id="save-sum" scenes={[answer.scene]} units={units} />
+                </>
+              )}
             </>
           )}
           <p className="quiet mt-2 mb-1">From: {sum.source}</p>

@@ -2,6 +2,7 @@ import { deviceScene } from '@violet-jaw/core/drawing';
 import { datumPoint, DEVICES, type Device } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { Drawing } from '../../../drawing/Drawing';
+import { SaveDrawing } from '../../../drawing/SaveDrawing';
 import { SchemaFields } from '../../../fields/SchemaFields';
 import { ChangeoverFields } from '../ChangeoverFields';
 
@@ -15,6 +16,7 @@ export function DeviceItem({
   units: Units;
   onChange: (device: Device) => void;
 }) {
+  const scene = deviceScene(device);
   return (
     <>
       <div className="shop-item-body">
@@ -22,8 +24,9 @@ export function DeviceItem({
           <SchemaFields schema={DEVICES[device.kind].schema} value={device} units={units} onChange={onChange} />
         </div>
         <div>
-          <Drawing scene={deviceScene(device)} width={300} height={230} fontSize={12} />
-          <p className="quiet">Its station is measured by touching {datumPoint(device)}.</p>
+          <Drawing scene={scene} width={300} height={230} fontSize={12} />
+          <SaveDrawing id="save-drawing" scenes={[scene]} units={units} />
+          <p className="quiet mt-2">Its station is measured by touching {datumPoint(device)}.</p>
         </div>
       </div>
       <ChangeoverFields device={device} units={units} onChange={(changeover) => onChange({ ...device, changeover })} />

@@ -1,4 +1,4 @@
-import { clampScene, parallelsScene, pinScene, stockScene, type Scene } from '@violet-jaw/core/drawing';
+import { clampScene, parallelsScene, pinScene, type Scene } from '@violet-jaw/core/drawing';
 import {
   bondSchema,
   CLAMP_SCHEMAS,
@@ -10,11 +10,11 @@ import {
   type Clamp,
   type Parallels,
   type Pin,
-  type Stock,
 } from '@violet-jaw/core/shop';
 import type { Speech, Units } from '@violet-jaw/core/units';
 import type { TSchema } from '@sinclair/typebox';
 import { Drawing } from '../../../drawing/Drawing';
+import { SaveDrawing } from '../../../drawing/SaveDrawing';
 import { SchemaFields } from '../../../fields/SchemaFields';
 import type { Entry, ListKey } from '../lists';
 
@@ -44,7 +44,7 @@ function schemaOf(key: ListKey, entry: Entry): TSchema | null {
 }
 
 /** What an entry looks like; null: there is nothing to draw. */
-export function pictureOf(key: ListKey, entry: Entry, speech: Speech): Scene | null {
+function pictureOf(key: ListKey, entry: Entry, speech: Speech): Scene | null {
   switch (key) {
     case 'clamps':
       return clampScene(entry as Clamp, speech);
@@ -52,8 +52,6 @@ export function pictureOf(key: ListKey, entry: Entry, speech: Speech): Scene | n
       return pinScene(entry as Pin, speech);
     case 'parallels':
       return parallelsScene(entry as Parallels, speech);
-    case 'stock':
-      return stockScene(entry as Stock, speech);
     default:
       return null;
   }
@@ -81,7 +79,12 @@ export function SchemaItem({
       <div className="fields">
         <SchemaFields schema={schema} value={entry} units={units} onChange={onChange} />
       </div>
-      {scene && <Drawing scene={scene} width={300} height={230} fontSize={13} />}
+      {scene && (
+        <div>
+          <Drawing scene={scene} width={300} height={230} fontSize={13} />
+          <SaveDrawing id="save-drawing" scenes={[scene]} units={units} />
+        </div>
+      )}
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { STOCK_KINDS, type Stock } from '@violet-jaw/core/shop';
 import { stockScene } from '@violet-jaw/core/drawing';
 import type { Speech, Units } from '@violet-jaw/core/units';
 import { Drawing } from '../../../drawing/Drawing';
+import { SaveDrawing } from '../../../drawing/SaveDrawing';
 import { LengthField } from '../../../fields/LengthField';
 import { ChoiceField, TextField } from '../../../fields/TextField';
 import { STOCK_SIZES, STOCK_STARTS } from '../stockSizes';
@@ -21,6 +22,7 @@ export function StockItem({
   speech: Speech;
   onChange: (stock: Stock) => void;
 }) {
+  const scene = stockScene(stock, speech);
   const set = (fields: Partial<Stock>) => onChange({ ...stock, ...fields });
   return (
     <div className="shop-item-body">
@@ -52,7 +54,10 @@ export function StockItem({
           />
         ))}
       </div>
-      <Drawing scene={stockScene(stock, speech)} width={300} height={230} fontSize={13} />
+      <div>
+        <Drawing scene={scene} width={300} height={230} fontSize={13} />
+        <SaveDrawing id="save-drawing" scenes={[scene]} units={units} />
+      </div>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { MOST_STEPS, offered, shopToolSchema, type Shop, type ShopTool } from '@
 import type { Speech, Units } from '@violet-jaw/core/units';
 import { today } from '../../../app/when';
 import { Drawing } from '../../../drawing/Drawing';
+import { SaveDrawing } from '../../../drawing/SaveDrawing';
 import { LengthField } from '../../../fields/LengthField';
 import { Labeled } from '../../../fields/Labeled';
 import { NumberField } from '../../../fields/NumberField';
@@ -38,7 +39,10 @@ export function ToolItem({
   return (
     <>
       {scene ? (
-        <Drawing scene={scene} width={740} height={210} fontSize={14} />
+        <div>
+          <Drawing scene={scene} width={740} height={210} fontSize={14} />
+          <SaveDrawing id="save-drawing" scenes={[scene]} units={units} />
+        </div>
       ) : (
         <p className="quiet">Enter its diameter, and it is drawn to scale.</p>
       )}
