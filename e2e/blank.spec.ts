@@ -62,6 +62,7 @@ test('does it fit an offcut: a place, turned and clear of a hole, or by how much
 
 test('the shop keeps offcuts: from a DXF, drawn by pointing, with a wrong corner told', async ({ page }) => {
   await page.getByRole('link', { name: 'Shop' }).click();
+  await page.getByRole('link', { name: /^Offcuts/ }).click();
   await page.getByRole('button', { name: 'Add offcut' }).click();
   const piece = page.getByRole('region', { name: 'New piece' });
   await piece

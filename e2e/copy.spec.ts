@@ -17,3 +17,35 @@ test('a job is copied: the same plan under another number, its registers given o
   await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Jobs', exact: true }).click();
   for (const number of ['C-TUBE', 'SK-1074']) await expect(page.getByRole('link', { name: number })).toBeVisible(LONG);
 });
+
+test('jobs are found, put in order, told done and put away', async ({ page }) => {
+  const rows = page.getByRole('table').getByRole('row');
+  await page.getByLabel('Search jobs').fill('polycarbonate');
+  await expect(rows).toHaveCount(2);
+  await expect(page).toHaveURL(/search=polycarbonate/);
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'SK-1060' })).toBeVisible();
+  await page.getByRole('button', { name: 'Move SK-1060 on' }).click();
+  await page.getByRole('button', { name: 'It is done' }).click();
+  await expect(rows.nth(1)).toContainText('done');
+  await page.getByRole('button', { name: 'Move SK-1060 on' }).click();
+  await page.getByRole('button', { name: 'Into the archive' }).click();
+  await expect(page.getByText('No job fits the search.')).toBeVisible();
+  await page.getByLabel('Show').selectOption('in the archive');
+  await page.getByRole('button', { name: 'Move SK-1060 on' }).click();
+  await page.getByRole('button', { name: 'Out of the archive' }).click();
+  await page.getByLabel('Show').selectOption('done');
+  await page.getByRole('button', { name: 'Move SK-1060 on' }).click();
+  await page.getByRole('button', { name: 'It is not done after all' }).click();
+  await page.getByLabel('Search jobs').fill('');
+  await page.getByLabel('Show').selectOption('all jobs');
+  await page.getByRole('button', { name: 'Due', exact: true }).click();
+  await expect(rows.nth(1)).toContainText('SK-1007');
+  await page.getByLabel('On machine').selectOption({ label: 'on Jet 1' });
+  await expect(rows).toHaveCount(2);
+  await expect(rows.nth(1)).toContainText('SK-1063');
+  await page.getByRole('button', { name: 'Columns' }).click();
+  await page.getByLabel('Material').check();
+  await expect(rows.nth(1)).toContainText('glass-fibre');
+  await page.getByLabel('Material').uncheck();
+});

@@ -55,7 +55,7 @@ test('a planner plans, and leaves library, accounts and deleting to the lead', a
   // the lead's page hears of it
   await expect(page.getByLabel('top face +Z')).toHaveValue('1.500', { timeout: 4000 });
   await expect(at.getByRole('button', { name: 'Delete this job…' })).toHaveCount(0);
-  await at.goto(`${app.address}/shop`);
+  await at.goto(`${app.address}/shop/whole`);
   await expect(at.getByText('What belongs to the shop is changed by the lead.')).toBeVisible();
   await expect(at.getByLabel('Name of the shop')).toHaveAttribute('readonly', '');
   await expect(at.getByRole('link', { name: 'Accounts' })).toHaveCount(0);

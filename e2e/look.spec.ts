@@ -53,6 +53,15 @@ test('no serious accessibility violations on any page, by day and by night; noth
   await check('Shop', async () => {
     await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible();
   });
+  await page.getByRole('link', { name: /^Mill 1/ }).click();
+  await check('Machine', async () => {
+    await expect(page.getByRole('img', { name: 'Table of Mill 1 from above' })).toBeVisible();
+  });
+  await page.getByRole('link', { name: /^Tools/ }).click();
+  await page.getByRole('link', { name: /^End mill 16/ }).click();
+  await check('Tool', async () => {
+    await expect(page.getByRole('img', { name: 'End mill 16, 3 flutes, its tip to the left' })).toBeVisible();
+  });
   await page.getByRole('link', { name: 'Quick sums' }).click();
   await check('Quick sums', async () => {
     await expect(page.getByRole('heading', { name: 'Touch off a face' })).toBeVisible();
@@ -79,6 +88,7 @@ test('the theme is switched and remembered', async ({ page }) => {
 
 test('a shop lead adds a station and a holding device, and a job can use them', async ({ page }) => {
   await page.getByRole('link', { name: 'Shop' }).click();
+  await page.getByRole('link', { name: /^Mill 2, small/ }).click();
   const machine = page.getByRole('region', { name: 'Mill 2, small' });
   for (const [axis, value] of [
     ['X', '-150'],
@@ -91,8 +101,10 @@ test('a shop lead adds a station and a holding device, and a job can use them', 
     if (axis !== 'Z') await expect(machine.getByRole('button', { name: 'Forget position' })).toHaveCount(0);
   }
   await expect(machine.getByRole('button', { name: 'Forget position' })).toBeVisible();
+  await page.getByRole('link', { name: /^Holding devices/ }).click();
   await page.getByRole('button', { name: 'Add device' }).click();
-  await expect(page.getByRole('region', { name: 'New vise' })).toBeVisible();
+  await page.getByRole('button', { name: 'vise', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'New vise', exact: true })).toBeVisible();
   await expect(page.getByTestId('save-state')).toHaveText('saved');
   await page.getByRole('link', { name: 'Jobs' }).click();
   await page.getByRole('link', { name: 'SK-1007' }).click();

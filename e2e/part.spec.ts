@@ -147,6 +147,7 @@ test('in space: the part is drawn, turned and picked; a setup shows what it leav
 
 test('first angle puts the view from above below the front, by a shop setting', async ({ page }) => {
   await page.getByRole('link', { name: 'Shop' }).click();
+  await page.getByRole('link', { name: 'The shop as a whole' }).click();
   await page.getByLabel('Drawing views').selectOption('first angle');
   await saved(page);
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
@@ -156,6 +157,7 @@ test('first angle puts the view from above below the front, by a shop setting', 
   expect((await place('From above')).y).toBeGreaterThan((await place('From the front')).y);
   expect((await place('From the left end')).x).toBeGreaterThan((await place('From the front')).x);
   await page.getByRole('link', { name: 'Shop' }).click();
+  await page.getByRole('link', { name: 'The shop as a whole' }).click();
   await page.getByLabel('Drawing views').selectOption('third angle');
   await saved(page);
 });

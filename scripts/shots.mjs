@@ -134,7 +134,8 @@ try {
     await tablet.waitForTimeout(200);
   };
   for (const a of ['X', 'Y', 'Z']) await tablet.getByLabel(`Common offset ${a}`).fill('0');
-  for (const button of ['The machine is ready', 'Everything is ready', 'It is loaded']) await next(button);
+  for (const button of ['The machine is ready', 'Everything is ready', 'Everything is ready', 'It is loaded'])
+    await next(button);
   await tablet.getByLabel(/Machine X/).fill('-469.35');
   await next('Take this reading');
   await tablet.getByRole('button', { name: 'Do this step again' }).waitFor();
@@ -143,13 +144,15 @@ try {
   console.log('docs/screenshots/run.png');
   await tablet.close();
   await open('Shop', () => page.getByRole('heading', { name: 'Machines' }).waitFor());
+  await page.getByRole('link', { name: /^Mill 1/ }).click();
+  await page.getByRole('region', { name: 'Mill 1' }).waitFor();
   await shot('shop');
-  await page.getByRole('region', { name: 'Vacuum plate 400 × 300' }).locator('summary').click();
-  await page.getByRole('region', { name: 'Vise 150', exact: true }).locator('summary').click();
-  await page.getByRole('region', { name: 'Vise 150', exact: true }).evaluate((e) => {
-    e.scrollIntoView();
-    window.scrollBy(0, -90);
-  });
+  await page.getByRole('link', { name: /^Tools/ }).click();
+  await page.getByRole('link', { name: /^End mill 16/ }).click();
+  await page.getByRole('region', { name: 'Where used' }).getByRole('link').first().waitFor();
+  await shot('shop-tools');
+  await page.getByRole('link', { name: /^Holding devices/ }).click();
+  await page.getByRole('link', { name: /^Vise 150 vise/ }).click();
   await shot('shop-devices');
   const openSection = async (name) => {
     const head = page.locator('.worksheet').getByRole('region', { name }).locator('.section-head');

@@ -87,11 +87,12 @@ export function jobProblems(job: Job): string[] {
 export const SHOP_FORMAT = 'violet-jaw-shop';
 
 /** The whole library as one document. */
-export interface ShopFile {
-  readonly format: typeof SHOP_FORMAT;
-  readonly version: typeof JOB_VERSION;
-  readonly shop: Shop;
-}
+export const shopFileSchema = Type.Object(
+  { format: Type.Literal(SHOP_FORMAT), version: Type.Literal(JOB_VERSION), shop: shopSchema },
+  { additionalProperties: false },
+);
+export type ShopFile = Static<typeof shopFileSchema>;
+
 export const shopFile = (shop: Shop): ShopFile => ({ format: SHOP_FORMAT, version: JOB_VERSION, shop });
 
 /** Reads a library file: older versions are brought up to date. Problems name the place in the document. */

@@ -41,6 +41,10 @@ export const jobSummarySchema = Type.Object(
 );
 export type JobSummary = Static<typeof jobSummarySchema>;
 
+/** What a list of jobs can be in the order of. */
+export const JOBS_BY = ['number', 'part', 'due', 'changed'] as const;
+export type JobsBy = (typeof JOBS_BY)[number];
+
 /** Where a job stands: a run that is going on counts more than what was said before. */
 export const JOB_STATES = ['planning', 'issued', 'running', 'done'] as const;
 export type JobState = (typeof JOB_STATES)[number];

@@ -1,4 +1,4 @@
-import { checker } from '@violet-jaw/core/schema';
+import { outsideOf } from './check';
 import { STOCK_KINDS, stockSchema, workMaterialSchema, type Stock, type WorkMaterial } from '@violet-jaw/core/shop';
 import { numberColumn, retiredColumn, textColumn, wordColumn } from './columns';
 import type { Column, TableOf } from './table';
@@ -10,7 +10,6 @@ const size = (name: string, key: 'thickness' | 'width' | 'across' | 'bore'): Col
     (s, v) => ({ ...s, [key]: v }),
     true,
   );
-const checkStock = checker(stockSchema);
 
 /** The stock sizes of the library as a table. */
 export const stockTable: TableOf<Stock> = {
@@ -34,8 +33,8 @@ export const stockTable: TableOf<Stock> = {
   ],
   begin: (id) => ({ id, name: '', kind: 'flat bar', material: '', thickness: 0, width: 0, across: 0, bore: 0 }),
   check: (stock) => {
-    const checked = checkStock(stock);
-    if (!checked.ok) return checked.problems;
+    const outside = outsideOf(stockSchema, stock);
+    if (outside.length > 0) return outside;
     const flat = ['flat bar', 'plate', 'sheet'].includes(stock.kind);
     if (flat && stock.thickness === 0) return [`a ${stock.kind} needs a thickness.`];
     if (!flat && stock.across === 0) return [`a ${stock.kind} needs a diameter, or its size across flats.`];
@@ -53,7 +52,6 @@ const value = (name: string, key: NumberKey): Column<WorkMaterial> =>
     (m, v) => ({ ...m, [key]: v }),
   );
 const MAGNETIC = ['not told', 'yes', 'no'] as const;
-const checkMaterial = checker(workMaterialSchema);
 
 /** The materials of the library as a table. */
 export const materialTable: TableOf<WorkMaterial> = {
@@ -79,8 +77,5 @@ export const materialTable: TableOf<WorkMaterial> = {
   ],
   // nothing is guessed: a row without these is refused with what is missing
   begin: (id) => ({ id, name: '', kc11: 0, mc: 0, speed: 0, yieldMPa: 0, youngGPa: 0, densityKgM3: 0, source: '' }),
-  check: (material) => {
-    const checked = checkMaterial(material);
-    return checked.ok ? [] : checked.problems;
-  },
+  check: (material) => outsideOf(workMaterialSchema, material),
 };

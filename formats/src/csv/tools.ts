@@ -1,4 +1,3 @@
-import { checker } from '@violet-jaw/core/schema';
 import {
   EDGE_MATERIALS,
   newShopTool,
@@ -9,6 +8,7 @@ import {
   type ShopTool,
   type ToolShape,
 } from '@violet-jaw/core/shop';
+import { outsideOf } from './check';
 import { numberOrNull, retiredColumn, textColumn, wordColumn } from './columns';
 import type { Column, TableOf } from './table';
 
@@ -156,8 +156,6 @@ function placeColumns({ machines }: Of): Column<ShopTool>[] {
   ];
 }
 
-const checkTool = checker(shopToolSchema);
-
 /** The tools of the library as a table. @param today ISO day, for lengths that come without one */
 export function toolTable(shop: Of, today: string): TableOf<ShopTool> {
   return {
@@ -199,9 +197,6 @@ export function toolTable(shop: Of, today: string): TableOf<ShopTool> {
       retiredColumn<ShopTool>(),
     ],
     begin: (id) => ({ ...newShopTool('other', id), name: '' }),
-    check: (tool) => {
-      const checked = checkTool(tool);
-      return checked.ok ? [] : checked.problems;
-    },
+    check: (tool) => outsideOf(shopToolSchema, tool),
   };
 }

@@ -1,7 +1,7 @@
 import type { Response } from 'express';
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
-import { readJobFile } from '@violet-jaw/core/job';
+import { readJobFile, readShopFile } from '@violet-jaw/core/job';
 import { badInput, notFound, Problem } from '../problem';
 import type { Services } from '../services';
 import { accountOf } from '../sessions';
@@ -28,6 +28,11 @@ export const libraryWorks = ({ shop }: Services) =>
       const { revision, document } = await shop.write(body, expectedRevision(request));
       response.set('ETag', tag(revision));
       return document;
+    },
+    readShop: ({ body }) => {
+      const read = readShopFile(asText(body));
+      if (!read.ok) throw badInput(read.problems);
+      return read.value;
     },
     shopUses: ({ query: { list, item } }) => shop.uses(list, item),
   }) satisfies Partial<Works>;

@@ -1,7 +1,7 @@
 import { literal, Op, QueryTypes, type Order, type Sequelize, type WhereOptions } from 'sequelize';
 import type { Literal } from 'sequelize/types/utils';
 import { type Job } from '@violet-jaw/core/job';
-import { type JobList, type JobListEntry, type JobState, type JobSummary } from '@violet-jaw/formats/api';
+import { type JobList, type JobListEntry, type JobsBy, type JobState, type JobSummary } from '@violet-jaw/formats/api';
 import type { Models, JobRow } from '../models';
 import { beginning } from './jobWords';
 import { type ShopService } from './shop';
@@ -32,8 +32,10 @@ const WANTED_AGAIN_MS = 20_000;
 const MOST_COUNTED = 500;
 
 /** In what order a list is: the column of each word, then by number. */
-const COLUMN = { number: 'number', part: 'part', due: 'due', changed: 'updatedAt' } as const;
-export type JobsBy = keyof typeof COLUMN;
+const COLUMN = { number: 'number', part: 'part', due: 'due', changed: 'updatedAt' } as const satisfies Record<
+  JobsBy,
+  string
+>;
 
 /** A job without a due date comes after all others, whichever way. */
 function inOrder(by: JobsBy, down: boolean): Order {

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { jobFileSchema, jobSchema, USED_LISTS } from '@violet-jaw/core/job';
+import { jobFileSchema, jobSchema, shopFileSchema, USED_LISTS } from '@violet-jaw/core/job';
 import { shopSchema } from '@violet-jaw/core/shop';
 import * as told from '../answers';
 import { paper, route } from '../route';
@@ -7,9 +7,6 @@ import { paper, route } from '../route';
 const jobDocument = { as: 'json', limit: '1mb', schema: jobSchema, checkedBy: 'its service' } as const;
 /** Of any version, so its schema is that of today only when it says so. */
 const jobFileText = { as: 'text', limit: '4mb', schema: jobFileSchema, checkedBy: 'its service' } as const;
-/** What a list of jobs can be in the order of. */
-export const JOBS_BY = ['number', 'part', 'due', 'changed'] as const;
-
 const jobsQuery = Type.Object(
   {
     search: Type.Optional(
@@ -24,7 +21,7 @@ const jobsQuery = Type.Object(
       }),
     ),
     archived: Type.Optional(Type.Boolean({ description: 'Those in the archive instead of the others.' })),
-    by: Type.Optional(Type.Union(JOBS_BY.map((b) => Type.Literal(b)))),
+    by: Type.Optional(Type.Union(told.JOBS_BY.map((b) => Type.Literal(b)))),
     down: Type.Optional(Type.Boolean({ description: 'The last first.' })),
     page: Type.Optional(Type.Integer({ minimum: 0, maximum: 100_000 })),
     size: Type.Optional(Type.Integer({ minimum: 1, maximum: 100 })),
@@ -60,6 +57,15 @@ export const documents = {
     answer: shopSchema,
     startsFrom: true,
     fails: [409, 503],
+  }),
+  readShop: route({
+    method: 'post',
+    path: '/shop/read',
+    who: 'operator',
+    says: 'Check the library of a shop as a file and bring it up to date, storing nothing',
+    body: { as: 'text', limit: '8mb', schema: shopFileSchema, checkedBy: 'its service' },
+    answer: shopSchema,
+    fails: [],
   }),
   shopUses: route({
     method: 'get',

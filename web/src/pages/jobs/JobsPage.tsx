@@ -1,17 +1,20 @@
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import type { JobList, JobListEntry } from '@violet-jaw/formats/api';
 import { useEffect, useRef, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Button, Dropdown, Form } from 'react-bootstrap';
+import { offered } from '@violet-jaw/core/shop';
+import { JOBS_BY } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { api, JOBS_A_PAGE, said } from '../../store/api';
 import { useServer } from '../../store/query';
+import { shopStore } from '../../store/shopStore';
 import { useIsPlanner } from '../../store/sessionStore';
 import { CopyJob } from './CopyJob';
 import { JobTable } from './JobTable';
 import { NewJob } from './NewJob';
-
-type Show = 'all' | 'open findings' | 'not issued';
+import { COLUMNS, keepColumns, keptColumns, SHOWS, type ColumnKey } from './shown';
+import { Taken } from './Taken';
 
 /** Where news do not get through. */
 const LOOK_EVERY_MS = 15_000;
@@ -28,13 +31,47 @@ function useSettled(text: string): string {
   return settled;
 }
 
+/** What is asked of the list. It stands in the address, so that it can be kept and sent. */
+function useAsked() {
+  const [params, setParams] = useSearchParams();
+  // while somebody types, the field comes before the address
+  const [text, setText] = useState(params.get('search') ?? '');
+  const given = params.get('show') ?? 'all';
+  const show = given in SHOWS ? given : 'all';
+  const machine = params.get('machine') ?? '';
+  const page = Math.max(0, Math.floor(Number(params.get('page') ?? 0)) || 0);
+  const by = JOBS_BY.find((b) => b === params.get('by')) ?? 'number';
+  const down = params.get('down') !== null;
+  const set = (next: Readonly<Record<string, string>>) => {
+    if (next.search !== undefined) setText(next.search);
+    setParams(
+      (before) => {
+        const now = new URLSearchParams(before);
+        now.delete('page');
+        for (const [key, value] of Object.entries(next))
+          if (value === '' || (key === 'show' && value === 'all')) now.delete(key);
+          else now.set(key, value);
+        return now;
+      },
+      { replace: true },
+    );
+  };
+  return {
+    ...{ text, show, machine, page, by, down, set },
+    query: { ...SHOWS[show].query, ...(machine === '' ? {} : { machine }), by, down },
+    isAll: text.trim() === '' && show === 'all' && machine === '',
+    setPage: (to: number) => set({ page: to === 0 ? '' : String(to) }),
+  };
+}
+type Asked = ReturnType<typeof useAsked>;
+
 /** The shop's jobs. A part or job file dropped anywhere makes a new one. */
 export function JobsPage() {
   const isPlanner = useIsPlanner();
   const [problem, setProblem] = useState<string | null>(null);
-  const [text, setText] = useState('');
-  const [show, setShow] = useState<Show>('all');
-  const [page, setPage] = useState(0);
+  const asked = useAsked();
+  const { text, page, setPage } = asked;
+  const [columns, setColumns] = useState(keptColumns);
   const [making, setMaking] = useState<{ file: File | null } | null>(null);
   const [copying, setCopying] = useState<JobListEntry | null>(null);
   const [dropping, setDropping] = useState(false);
@@ -50,14 +87,16 @@ export function JobsPage() {
   const words = useSettled(text);
   const { data: list, problem: away } = useServer(
     'jobs',
-    { query: { search: words, show, page, size: JOBS_A_PAGE } },
+    { query: { ...asked.query, search: words, page, size: JOBS_A_PAGE } },
     { topics: ['jobs'], everyMs: LOOK_EVERY_MS, keeps: true },
   );
+  const first = useRef(setPage);
+  first.current = setPage;
   useEffect(() => {
     document.title = 'Jobs · Violet Jaw';
   }, []);
   useEffect(() => {
-    if (list?.jobs.length === 0 && page > 0) setPage(0);
+    if (list?.jobs.length === 0 && page > 0) first.current(0);
   }, [list, page]);
 
   const take = async (file: File) => {
@@ -78,7 +117,6 @@ export function JobsPage() {
   };
 
   const shown = list?.jobs ?? [];
-  const isAll = text.trim() === '' && show === 'all';
   const pages = Math.ceil((list?.total ?? 0) / JOBS_A_PAGE);
 
   return (
@@ -114,20 +152,20 @@ export function JobsPage() {
         </div>
       )}
       <main>
-        <SearchBar
-          search={search}
-          text={text}
-          setText={setText}
-          setPage={setPage}
-          show={show}
-          setShow={setShow}
-          isPlanner={isPlanner}
-          setMaking={setMaking}
+        <SearchBar search={search} asked={asked} columns={columns} setColumns={setColumns}>
+          {isPlanner && <Button onClick={() => setMaking({ file: null })}>New job</Button>}
+        </SearchBar>
+        <Taken />
+        <JobTable
+          shown={shown}
+          columns={columns}
+          order={asked}
+          navigate={navigate}
+          onCopy={isPlanner ? setCopying : null}
         />
-        <JobTable shown={shown} navigate={navigate} onCopy={isPlanner ? setCopying : null} />
         {list === null && !away && <p>Loading the jobs…</p>}
         {list?.total === 0 && (
-          <p>{isAll ? 'No jobs yet. Drop a part file here, or choose New job.' : 'No job fits the search.'}</p>
+          <p>{asked.isAll ? 'No jobs yet. Drop a part file here, or choose New job.' : 'No job fits the search.'}</p>
         )}
         {list && pages > 1 && <PageButtons page={page} setPage={setPage} list={list} pages={pages} />}
         {isPlanner && (
@@ -194,26 +232,21 @@ function PageButtons({
   );
 }
 
-/** What is looked for among the jobs, and a new one. */
+/** What is looked for among the jobs, and which columns are shown. */
 function SearchBar({
   search,
-  text,
-  setText,
-  setPage,
-  show,
-  setShow,
-  isPlanner,
-  setMaking,
+  asked,
+  columns,
+  setColumns,
+  children,
 }: {
   search: React.RefObject<HTMLInputElement | null>;
-  text: string;
-  setText: (text: string) => void;
-  setPage: (page: number) => void;
-  show: Show;
-  setShow: (show: Show) => void;
-  isPlanner: boolean;
-  setMaking: (making: { file: File | null }) => void;
+  asked: Asked;
+  columns: readonly ColumnKey[];
+  setColumns: (columns: readonly ColumnKey[]) => void;
+  children: React.ReactNode;
 }) {
+  const machines = shopStore()((s) => s.document)?.machines ?? [];
   return (
     <div className="d-flex gap-3 align-items-end mb-2 flex-wrap">
       <h1 className="h4 mb-0 me-auto">Jobs</h1>
@@ -221,29 +254,57 @@ function SearchBar({
         ref={search}
         type="search"
         aria-label="Search jobs"
-        placeholder="Search number, part, machine  ( / )"
-        value={text}
+        placeholder="Number, part, material, note  ( / )"
+        value={asked.text}
         maxLength={200}
-        onChange={(e) => {
-          setText(e.target.value);
-          setPage(0);
-        }}
-        style={{ width: '18rem' }}
+        onChange={(e) => asked.set({ search: e.target.value })}
+        style={{ width: '17rem' }}
       />
       <Form.Select
         aria-label="Show"
-        value={show}
-        onChange={(e) => {
-          setShow(e.target.value as Show);
-          setPage(0);
-        }}
+        value={asked.show}
+        onChange={(e) => asked.set({ show: e.target.value })}
         style={{ width: 'auto' }}
       >
-        <option value="all">all jobs</option>
-        <option value="open findings">with open findings</option>
-        <option value="not issued">not issued yet</option>
+        {Object.entries(SHOWS).map(([key, { says }]) => (
+          <option key={key} value={key}>
+            {says}
+          </option>
+        ))}
       </Form.Select>
-      {isPlanner && <Button onClick={() => setMaking({ file: null })}>New job</Button>}
+      <Form.Select
+        aria-label="On machine"
+        value={asked.machine}
+        onChange={(e) => asked.set({ machine: e.target.value })}
+        style={{ width: 'auto' }}
+      >
+        <option value="">on any machine</option>
+        {offered(machines, asked.machine).map((m) => (
+          <option key={m.id} value={m.id}>
+            on {m.name}
+          </option>
+        ))}
+      </Form.Select>
+      <Dropdown autoClose="outside">
+        <Dropdown.Toggle variant="outline-primary" id="columns">
+          Columns
+        </Dropdown.Toggle>
+        <Dropdown.Menu className="px-3">
+          {(Object.keys(COLUMNS) as ColumnKey[]).map((key) => (
+            <Form.Check
+              key={key}
+              type="checkbox"
+              id={`column-${key}`}
+              label={COLUMNS[key]}
+              checked={columns.includes(key)}
+              onChange={(e) =>
+                setColumns(keepColumns(e.target.checked ? [...columns, key] : columns.filter((c) => c !== key)))
+              }
+            />
+          ))}
+        </Dropdown.Menu>
+      </Dropdown>
+      {children}
     </div>
   );
 }

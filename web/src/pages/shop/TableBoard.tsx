@@ -3,10 +3,11 @@ import { layoutScene, stationPlace, tableScene, type Point } from '@violet-jaw/c
 import type { Device, Machine, Station } from '@violet-jaw/core/shop';
 import { formatSigned, unitName, type Units } from '@violet-jaw/core/units';
 import { PageView } from '../../drawing/Drawing';
+import { useSize } from '../../drawing/useSize';
 import { SaveDrawing } from '../../drawing/SaveDrawing';
 import { useReadOnly } from '../../fields/field';
 
-const [WIDTH, HEIGHT] = [640, 340];
+const [MOST_WIDE, HEIGHT] = [640, 340];
 
 /** As far as an arrow key moves: plain, with Shift, with Alt, mm. */
 const stepOf = (e: React.KeyboardEvent) => (e.shiftKey ? 0.1 : e.altKey ? 10 : 1);
@@ -40,6 +41,8 @@ export function TableBoard({
 }) {
   const readOnly = useReadOnly();
   const box = useRef<HTMLDivElement>(null);
+  const [room, roomWide] = useSize<HTMLDivElement>([MOST_WIDE, HEIGHT]);
+  const width = Math.min(MOST_WIDE, roomWide);
   const [held, setHeld] = useState<{ readonly id: string; readonly at: { x: number; y: number } } | null>(null);
   const loose = machine.stations.filter((s) => s.position === null);
   const middle = {
@@ -50,9 +53,9 @@ export function TableBoard({
   const page = useMemo(() => {
     const moved = machine.stations.map((s) => (held?.id === s.id ? { ...s, roughly: held.at } : s));
     return layoutScene(tableScene({ ...machine, stations: moved }, devices), {
-      ...{ width: WIDTH, height: HEIGHT, fontSize: 13, hatchSpacing: 7, markSize: 7.5 },
+      ...{ width, height: HEIGHT, fontSize: 13, hatchSpacing: 7, markSize: 7.5 },
     });
-  }, [machine, devices, held]);
+  }, [machine, devices, held, width]);
   const put = (id: string, at: { x: number; y: number }) =>
     onChange(machine.stations.map((s) => (s.id === id ? { ...s, roughly: at } : s)));
   const under = (e: React.PointerEvent): { x: number; y: number } => {
@@ -61,8 +64,8 @@ export function TableBoard({
     return onTable(machine, [(e.clientX - left - zero[0]) / page.scale, -(e.clientY - top - zero[1]) / page.scale]);
   };
   return (
-    <div>
-      <div ref={box} className="table-board" style={{ width: WIDTH, height: HEIGHT }}>
+    <div ref={room}>
+      <div ref={box} className="table-board" style={{ width, height: HEIGHT }}>
         <PageView page={page} title={`Table of ${machine.name} from above`} />
         {!readOnly &&
           loose.map((s) => {

@@ -1,19 +1,25 @@
 import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { readShopFile, shopFile } from '@violet-jaw/core/job';
+import { shopFile } from '@violet-jaw/core/job';
 import type { Shop } from '@violet-jaw/core/shop';
 import { downloadText } from '../../app/download';
+import { ask, said } from '../../store/api';
 import { entriesOf, LISTS } from './lists';
 
 /** The whole library out as JSON, and in its place: what it would replace is shown first. */
 export function WholeShop({ shop, onReplace }: { shop: Shop; onReplace: ((shop: Shop) => void) | null }) {
   const [read, setRead] = useState<{ readonly file: string; readonly shop: Shop } | null>(null);
-  const [problems, setProblems] = useState<readonly string[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const look = async (file: File) => {
-    const found = readShopFile(await file.text());
-    setProblems(found.ok ? [] : found.problems.map((p) => `${file.name}: ${p}`));
-    setRead(found.ok ? { file: file.name, shop: found.value } : null);
+    try {
+      const found = await ask('readShop', { body: await file.text() });
+      setProblem(null);
+      setRead({ file: file.name, shop: found });
+    } catch (error) {
+      setProblem(`${file.name}: ${said(error)}`);
+      setRead(null);
+    }
   };
   const told = LISTS.flatMap(({ key, says }) => {
     const [now, then] = [entriesOf(shop, key), read ? entriesOf(read.shop, key) : []];
@@ -52,12 +58,12 @@ export function WholeShop({ shop, onReplace }: { shop: Shop; onReplace: ((shop: 
           </>
         )}
       </div>
-      {problems.map((p) => (
-        <p key={p} className="finding stop mt-2" role="alert">
+      {problem && (
+        <p className="finding stop mt-2" role="alert">
           <span className="level">not read</span>
-          {p}
+          {problem}
         </p>
-      ))}
+      )}
       {read && onReplace && (
         <div className="mt-2" role="group" aria-label={`What ${read.file} would replace`}>
           {told.length === 0 ? (

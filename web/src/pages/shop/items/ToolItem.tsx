@@ -4,6 +4,7 @@ import { MOST_STEPS, offered, shopToolSchema, type Shop, type ShopTool } from '@
 import type { Speech, Units } from '@violet-jaw/core/units';
 import { today } from '../../../app/when';
 import { Drawing } from '../../../drawing/Drawing';
+import { useSize } from '../../../drawing/useSize';
 import { SaveDrawing } from '../../../drawing/SaveDrawing';
 import { LengthField } from '../../../fields/LengthField';
 import { Labeled } from '../../../fields/Labeled';
@@ -36,11 +37,12 @@ export function ToolItem({
 }) {
   const set = (fields: Partial<ShopTool>) => onChange({ ...tool, ...fields });
   const scene = toolScene(tool, speech);
+  const [box, width] = useSize<HTMLDivElement>([740, 210]);
   return (
     <>
       {scene ? (
-        <div>
-          <Drawing scene={scene} width={740} height={210} fontSize={14} />
+        <div ref={box}>
+          <Drawing scene={scene} width={Math.min(740, width)} height={210} fontSize={14} />
           <SaveDrawing id="save-drawing" scenes={[scene]} units={units} />
         </div>
       ) : (
