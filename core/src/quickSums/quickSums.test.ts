@@ -100,6 +100,101 @@ test('318 + 0.5 + 2.5 on a stroke of 128: three grips, pulls of 107', () => {
   expect(problem('re-grip', { length: 10_000, stroke: 0.01 })).toMatch(/more than forty grips/);
 });
 
+test('a flip: the demo block, 3 underneath and at the jaw, from 32 to 16 parallels, as the job has it', () => {
+  // ΔZ of the vane bearing block from Op 10 to Op 20, worked out from its solids
+  const made = answer('flip');
+  expect(result(made, 'Z of zero moves by')).toBeCloseTo(-19, 9);
+  expect(result(made, 'Y of zero moves by, towards the fixed jaw')).toBeCloseTo(3, 9);
+  expect(answer('flip', { jawBefore: 0, jawAfter: 0 }).sentence).toMatch(/at the same Y/);
+  expect(
+    result(answer('flip', { jawBefore: 0, jawAfter: 0.5 }), 'Y of zero moves by, towards the moving jaw'),
+  ).toBeCloseTo(0.5, 9);
+});
+
+test('a pin for an edge: half of it and the stock beside the edge, on either side', () => {
+  const made = answer('edge-pin', { edge: 20, stock: 2, diameter: 9.996 });
+  expect([result(made, 'Middle of the pin'), result(made, 'When that edge is finished already')]).toEqual([
+    expect.closeTo(26.998, 9),
+    expect.closeTo(24.998, 9),
+  ]);
+  const other = answer('edge-pin', {
+    edge: -20,
+    stock: 11.1125,
+    diameter: 9.525,
+    side: 'on the minus side of the edge',
+  });
+  expect(result(other, 'Middle of the pin')).toBeCloseTo(-20 - 11.1125 - 4.7625, 9);
+});
+
+test('two dowels 8 h8 in H7, 120 apart: 0 to 0.037 of play (ISO 286-1, from memory)', () => {
+  const made = answer('dowels');
+  expect(result(made, 'Play, at least')).toBeCloseTo(0, 9);
+  expect(result(made, 'Play, at most')).toBeCloseTo(0.037, 9);
+  expect(result(made, 'Over the distance ±')).toBeCloseTo(0.037, 9);
+  expect(answer('dowels', { pin: 'm6' }).sentence).toMatch(/pressed on/);
+  expect(result(answer('dowels', { wrong: 0 }), 'Land')).toBe('need not be relieved');
+});
+
+test('a vise: 8 gripped and 2 to spare; parallels as high as the jaws hold nothing', () => {
+  const made = answer('vise');
+  expect([result(made, 'Gripped'), result(made, 'Cut above the jaw tops')]).toEqual([8, 2]);
+  expect(answer('vise', { depth: 37 }).sentence).toMatch(/1\.000 mm below the jaw tops/);
+  expect(answer('vise', { depth: 50 }).sentence).toMatch(/into the parallels/);
+  expect(result(answer('vise', { height: 5, depth: 0 }), 'Gripped')).toBe(5);
+  expect(problem('vise', { parallels: 40 })).toMatch(/nothing is held/);
+});
+
+test('copies: as many as are laid one after the other, and exactly full counts', () => {
+  expect(result(answer('copies', { length: 98, one: 45, gap: 8, ends: 0 }), 'Copies')).toBe('2');
+  expect(result(answer('copies', { length: 97.999, one: 45, gap: 8, ends: 0 }), 'Copies')).toBe('1');
+  expect(problem('copies', { length: 40 })).toMatch(/Not one fits: 55\.000 mm/);
+  fc.assert(
+    fc.property(
+      fc.tuple(
+        fc.integer({ min: 1, max: 900 }),
+        fc.integer({ min: 1, max: 90 }),
+        fc.integer({ min: 0, max: 20 }),
+        fc.integer({ min: 0, max: 20 }),
+      ),
+      ([length, one, gap, ends]) => {
+        let [laid, at] = [0, ends];
+        while (at + one <= length - ends) {
+          laid += 1;
+          at += one + gap;
+        }
+        const given = sumOf('copies').answer({ length, one, gap, ends }, speechIn('mm'));
+        expect('problem' in given ? '0' : result(given, 'Copies')).toBe(String(laid));
+      },
+    ),
+  );
+});
+
+test('an offcut: what fits turned is what is found by turning it a little at a time', () => {
+  const fits = (p: number, q: number, a: number, b: number) => {
+    for (let i = 0; i <= 3600; i++) {
+      const t = (i * Math.PI) / 7200;
+      const [wide, high] = [p * Math.cos(t) + q * Math.sin(t), p * Math.sin(t) + q * Math.cos(t)];
+      if ((wide <= a && high <= b) || (wide <= b && high <= a)) return true;
+    }
+    return false;
+  };
+  const side = fc.double({ min: 5, max: 300, noNaN: true });
+  fc.assert(
+    fc.property(side, side, side, side, (p, q, a, b) => {
+      const of = (grow: number) =>
+        result(answer('offcut', { a, b, p: p * grow, q: q * grow, around: 0 }), 'It fits') !== 'no';
+      // within what a tenth of a degree can tell
+      if (fits(p, q, a, b)) expect(of(0.999)).toBe(true);
+      else expect(of(1.001)).toBe(false);
+    }),
+    { seed: 18, numRuns: 400 },
+  );
+  // a long thin one goes in only across the corner
+  expect(result(answer('offcut', { a: 100, b: 100, p: 130, q: 5, around: 0 }), 'It fits')).toMatch(/turned by/);
+  expect(result(answer('offcut', { a: 200, b: 300, p: 150, q: 280, around: 3 }), 'It fits')).toBe('yes, straight');
+  expect(answer('offcut', { p: 290, q: 199 }).sentence).toMatch(/does not fit/);
+});
+
 test('any numbers in their limits, in both units: an answer in words or what is wrong, never a number that is none', () => {
   const of = (s: (typeof QUICK_SUMS)[number]) =>
     fc.record(

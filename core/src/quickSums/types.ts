@@ -1,4 +1,4 @@
-import type { Scene } from '../scene';
+import type { Role, Scene, Shape } from '../scene';
 import { circleLoop, type Outlines } from '../solid';
 import type { Speech } from '../units';
 
@@ -66,3 +66,12 @@ export const roundOf = (u: number, v: number, radius: number): Outlines => {
   const shown = Math.max(radius, 1e-3);
   return [circleLoop({ u, v, radius: shown, deviation: shown / 2000 }).points];
 };
+
+/** A length that is asked for. */
+export const sizeField = (key: string, label: string, start: number, change: Partial<SumNumber> = {}): SumNumber => ({
+  ...{ key, label, unit: 'length', start, min: 0, max: 10_000 },
+  ...change,
+});
+/** More than nothing. */
+export const above = { min: 0.001, positive: true } as const;
+export const region = (role: Role, outlines: Outlines): Shape => ({ kind: 'region', role, outlines });

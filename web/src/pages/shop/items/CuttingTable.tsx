@@ -5,7 +5,7 @@ import { newId } from '../../../app/newId';
 import { NumberField } from '../../../fields/NumberField';
 import { OptionalLengthField } from '../../../fields/OptionalLengthField';
 import { ChoiceField, TextField } from '../../../fields/TextField';
-import type { ToolPartProps } from './ToolItem';
+import type { ToolPartProps } from './toolPart';
 
 const M_PER_FOOT = 0.3048;
 

@@ -14,12 +14,7 @@ import { SchemaFields } from '../../../fields/SchemaFields';
 import { ChoiceField, TextField } from '../../../fields/TextField';
 import { useAccount } from '../../../store/sessionStore';
 import { CuttingTable } from './CuttingTable';
-
-export interface ToolPartProps {
-  readonly tool: ShopTool;
-  readonly units: Units;
-  readonly set: (fields: Partial<ShopTool>) => void;
-}
+import type { ToolPartProps } from './toolPart';
 
 /** A tool in its holder: sizes, where it is, how long it was measured, how it cuts. */
 export function ToolItem({
