@@ -28,7 +28,7 @@ const drawing = '.bench-drawings svg';
 const [bare, cold, warm]: [number[], number[], number[]] = [[], [], []];
 for (let i = 0; i < 5; i++) {
   const page = await freshPage();
-  bare.push(await until(page, '/shop', '.item-list, main h1, main h2'));
+  bare.push(await until(page, '/shop', '.shop-list h2'));
   await page.context().close();
   const other = await freshPage();
   cold.push(await until(other, route, drawing));

@@ -8,7 +8,7 @@ ensurePackages();
 ensurePrograms({ ...MARIADB, ...CHROMIUM_PACKAGE });
 if (spawnSync(process.execPath, ['scripts/build.mjs'], { stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
   process.exit(1);
-for (const part of ['bench/main.ts', 'bench/api.ts', 'bench/page.ts']) {
+for (const part of ['bench/main.ts', 'bench/api.ts', 'bench/page.ts', 'bench/library.ts']) {
   const { status } = spawnSync('npx', ['tsx', part], { stdio: 'inherit' });
   if (status !== 0) process.exit(status ?? 1);
 }

@@ -1,7 +1,8 @@
 import { HOLE_CLASSES, PIN_CLASSES, playOf, tiltOf, widestLand, type HoleClass, type PinClass } from '../dowels';
 import { horizontal, rectangle } from '../scene';
+import type { Speech } from '../units';
 import { declareAtSide } from '../zero';
-import { above, num, region, roundOf, sizeField as size, type QuickSum } from './types';
+import { above, num, region, roundOf, sizeField as size, type QuickSum, type SumResult } from './types';
 
 const BEHIND = 'on the plus side of the edge';
 
@@ -57,6 +58,22 @@ const edgePin: QuickSum = {
   },
 };
 
+/** Narrower than this a land is no land, mm (common practice, no source). */
+const LEAST_LAND = 0.2;
+
+const landResult = (land: number | null, diameter: number): SumResult => {
+  if (land === null) return { label: 'Land', says: 'need not be relieved' };
+  if (land < LEAST_LAND) return { label: 'Land', says: 'none goes on' };
+  return { label: 'Land, at most', mm: Math.min(land, diameter) };
+};
+
+function landInWords(land: number | null, diameter: number, speech: Speech): string {
+  if (land === null) return 'both dowels may be round.';
+  if (land < LEAST_LAND)
+    return 'at their tightest no relieved dowel goes on: take dowels with more play, or hold the distance closer.';
+  return `relieve the second dowel to a land of ${speech.sizeWithUnit(Math.min(land, diameter))} or less.`;
+}
+
 /** What two dowels leave of play, and how wide a relieved one may be. */
 const dowelPair: QuickSum = {
   id: 'dowels',
@@ -64,10 +81,10 @@ const dowelPair: QuickSum = {
   what: 'A part on a round and a relieved dowel: how far it can move and turn, and the land that still goes on.',
   fields: [
     size('diameter', 'Diameter of both', 8, { ...above, max: 50 }),
-    { key: 'pin', label: 'Dowels', unit: 'choice', start: 'h8', choices: PIN_CLASSES },
+    { key: 'pin', label: 'Dowels', unit: 'choice', start: 'g6', choices: PIN_CLASSES },
     { key: 'hole', label: 'Holes', unit: 'choice', start: 'H7', choices: HOLE_CLASSES },
     size('apart', 'Between them', 120, above),
-    size('wrong', 'Distance wrong by at most', 0.05, { max: 10 }),
+    size('wrong', 'Distance wrong by at most', 0.02, { max: 10 }),
   ],
   source: 'ISO 286-1; turn = sum of the plays / (2 · distance); land ≤ (R² − r²)/s − s (geometry of chords).',
   answer: (values, speech) => {
@@ -86,15 +103,9 @@ const dowelPair: QuickSum = {
         { label: 'Play, at most', mm: play.most, signed: true },
         { label: 'Turns by ±', says: turn },
         { label: 'Over the distance ±', mm: over },
-        land === null
-          ? { label: 'Land', says: 'need not be relieved' }
-          : { label: 'Land, at most', mm: Math.min(land, diameter) },
+        landResult(land, diameter),
       ],
-      sentence: `It turns ±${speech.size(over)} over ${speech.size(apart)}; ${
-        land === null
-          ? 'both dowels may be round.'
-          : `relieve the second dowel to a land of ${speech.sizeWithUnit(Math.min(land, diameter))} or less.`
-      }${pressed}`,
+      sentence: `It turns ±${speech.size(over)} over ${speech.size(apart)}; ${landInWords(land, diameter, speech)}${pressed}`,
       scene: {
         title: 'From above',
         shapes: [

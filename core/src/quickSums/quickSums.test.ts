@@ -127,10 +127,13 @@ test('a pin for an edge: half of it and the stock beside the edge, on either sid
 });
 
 test('two dowels 8 h8 in H7, 120 apart: 0 to 0.037 of play (ISO 286-1, from memory)', () => {
-  const made = answer('dowels');
+  const made = answer('dowels', { pin: 'h8' });
   expect(result(made, 'Play, at least')).toBeCloseTo(0, 9);
   expect(result(made, 'Play, at most')).toBeCloseTo(0.037, 9);
   expect(result(made, 'Over the distance ±')).toBeCloseTo(0.037, 9);
+  expect(made.sentence).toMatch(/no relieved dowel goes on/);
+  // 8 · 0.005 / (2 · s) less s, with s what the round dowel leaves of the error
+  expect(result(answer('dowels'), 'Land, at most')).toBeCloseTo((4.0025 ** 2 - 16) / 0.0175 - 0.0175, 9);
   expect(answer('dowels', { pin: 'm6' }).sentence).toMatch(/pressed on/);
   expect(result(answer('dowels', { wrong: 0 }), 'Land')).toBe('need not be relieved');
 });
