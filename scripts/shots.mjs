@@ -151,9 +151,6 @@ try {
   await page.getByRole('link', { name: /^End mill 16/ }).click();
   await page.getByRole('region', { name: 'Where used' }).getByRole('link').first().waitFor();
   await shot('shop-tools');
-  await page.getByRole('link', { name: /^Holding devices/ }).click();
-  await page.getByRole('link', { name: /^Vise 150 vise/ }).click();
-  await shot('shop-devices');
   const openSection = async (name) => {
     const head = page.locator('.worksheet').getByRole('region', { name }).locator('.section-head');
     if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
