@@ -47,8 +47,9 @@ describe('where a thing of the library is used', () => {
   });
 
   test('an edit, the bin and a material that means another one are counted', async () => {
-    // the soft jaws' pocket has no parallels
-    expect((await uses('parallels', '16.000')).jobs).toEqual([]);
+    // in the pocket of the soft jaws it lies on parallels too
+    expect((await uses('parallels', '16.000')).jobs.map((j) => j.ops)).toEqual([[20]]);
+    expect((await uses('parallels', '14.000')).jobs).toEqual([]);
     const { json, etag } = await at.call('GET', `/jobs/${vane}`);
     const job = json as unknown as Job;
     const other = {

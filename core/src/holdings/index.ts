@@ -27,6 +27,7 @@ export {
   type StopPlace,
   type ViseSeatInput,
 } from './vise/seat';
+export { parallelsUnder } from './parallels';
 export { against } from './flat/against';
 export { boltOf, dowelGridOf, hasHoles, holeName, nearestAnchor, nearestHole, type DowelGrid } from './flat/anchor';
 export { gaugeBlock } from './flat/steps';

@@ -44,7 +44,7 @@ export function libraryKey(
 function usesOfSetup(setup: Setup): readonly (readonly [UsedList, string | null])[] {
   const { hold } = setup;
   const named = holdRefersTo(hold);
-  const height = isHoldIn('vise', hold) && !hold.softJaws.on ? hold.parallels.height : 0;
+  const height = isHoldIn('vise', hold) ? hold.parallels.height : 0;
   return [
     ['devices', setup.device],
     ['devices', setup.standsOn?.device ?? null],

@@ -1,4 +1,5 @@
 import { worstFirst } from '../findings';
+import { parallelsUnder } from '../holdings';
 import { isFileBody, standsWhere } from '../job';
 import { notRead, type FeatureSurface, type Part } from '../part';
 import { materialOf } from '../shop';
@@ -154,7 +155,9 @@ function keptInShop(g: Graph, { job, shop }: Input, { machine, speech }: Whole):
   const tools = g.same(shop.tools.filter((t) => named.includes(t.id)));
   const homes = tools.flatMap(({ where }) => (where && 'machine' in where ? [where.machine] : []));
   return g.run(toolsStage, {
-    setups: g.same(job.setups.map(({ id, op, tools: used, hold }) => ({ id, op, tools: used, hold }))),
+    setups: g.same(
+      job.setups.map((s) => ({ id: s.id, op: s.op, tools: s.tools, liesOn: parallelsUnder(s, shop.devices) })),
+    ),
     tools,
     parallels: g.same(shop.parallels),
     machine: machine?.id ?? null,

@@ -1,14 +1,14 @@
 import { finding, type Finding, type Told } from '../../findings';
-import { isHoldIn, type Setup } from '../../job';
 import { isHeight, keptParallels, type Parallels } from '../../shop';
 import { orList } from '../../units';
 
-/** Parallels are taken out of the drawer: a height the shop does not have is improvised at the machine. */
-export function parallelsInShop(hold: Setup['hold'], parallels: readonly Parallels[], told: Told): Finding[] {
+/**
+ * Parallels are taken out of the drawer: a height the shop does not have is improvised at the machine.
+ * @param height of those the part lies on; null: on none
+ */
+export function parallelsInShop(height: number | null, parallels: readonly Parallels[], told: Told): Finding[] {
   const kept = keptParallels(parallels);
-  if (kept.length === 0 || !isHoldIn('vise', hold) || hold.softJaws.on) return [];
-  const { height } = hold.parallels;
-  if (height === 0 || kept.some((p) => isHeight(p, height))) return [];
+  if (kept.length === 0 || height === null || height === 0 || kept.some((p) => isHeight(p, height))) return [];
   const near = [kept.findLast((p) => p.height < height), kept.find((p) => p.height > height)].flatMap((p) =>
     p ? [told.speech.size(p.height)] : [],
   );

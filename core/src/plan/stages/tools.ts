@@ -9,7 +9,10 @@ import type { Stage } from '../graph';
 
 /** `tools`: those of the library the job refers to; `machine`: id of the job's. */
 interface KeptInputs {
-  setups: readonly Pick<Setup, 'id' | 'op' | 'tools' | 'hold'>[];
+  setups: readonly (Pick<Setup, 'id' | 'op' | 'tools'> & {
+    /** height of those the part lies on; null: on none */
+    readonly liesOn: number | null;
+  })[];
   tools: readonly ShopTool[];
   parallels: readonly Parallels[];
   machine: string | null;
@@ -35,7 +38,7 @@ export const toolsStage: Stage<KeptInputs, KeptAndFindings> = {
         const told = { setupId: s.id, op: s.op, speech };
         return [
           ...s.tools.flatMap((t) => toolAsInLibrary(t, tools, told)),
-          ...parallelsInShop(s.hold, parallels, told),
+          ...parallelsInShop(s.liesOn, parallels, told),
         ];
       }),
     };
