@@ -1,5 +1,5 @@
 import { demoShop, sensorFootJob, vaneBearingBlockJob } from '../../demo';
-import { libraryKey, type Job } from '@violet-jaw/core/job';
+import { jobFile, libraryKey, NO_CUT, type Job } from '@violet-jaw/core/job';
 import { newShopTool, type Shop } from '@violet-jaw/core/shop';
 import type { JobListEntry, LibraryUses } from '@violet-jaw/formats/api';
 import { endOfWeek } from './services/jobLists';
@@ -69,6 +69,36 @@ describe('where a thing of the library is used', () => {
     expect((await uses('materials', 'brass cw614n')).jobs.map((j) => j.number)).toEqual(['SK-1007']);
     expect((await at.call('GET', '/shop/uses?list=pins&item=x')).status).toBe(400);
   });
+});
+
+test('a job file brings its tools along, without what holds in the other shop alone', async () => {
+  const foreign = {
+    ...newShopTool('drill', 'foreign-1'),
+    name: 'Drill 4.2',
+    diameter: 4.2,
+    where: { machine: 'mill-1', pocket: 9 },
+    measured: { length: 99, on: '2026-01-01', by: 'x' },
+  };
+  const job = { ...sensorFootJob(), number: 'FOREIGN' };
+  const tool = {
+    ...job.setups[0].tools[0],
+    ...NO_CUT,
+    id: 'f',
+    of: 'foreign-1',
+    number: 44,
+    description: '',
+    diameter: 4.2,
+    length: null,
+  };
+  const setups = job.setups.map((s, i) => (i === 0 ? { ...s, tools: [...s.tools, tool] } : s));
+  const answer = await at.call('POST', '/jobs/import', {
+    body: jobFile({ ...job, setups }, { ...demoShop, tools: [foreign] }),
+  });
+  expect([answer.status, answer.json.adopted]).toEqual([201, ['Drill 4.2']]);
+  const { tools } = (await at.call('GET', '/shop')).json as unknown as Shop;
+  expect(tools.find((t) => t.id === 'foreign-1')).toMatchObject({ diameter: 4.2, where: null, measured: null });
+  expect((await uses('tools', 'foreign-1')).jobs.map((j) => [j.number, j.ops])).toEqual([['FOREIGN', [10]]]);
+  await at.call('DELETE', `/jobs/${answer.json.id as string}`);
 });
 
 test('jobs are found by material and by the words of their notes', async () => {

@@ -221,7 +221,11 @@ export class ShopService {
       bonds: joined(document.bonds, brought.bonds),
       pins: joined(document.pins, brought.pins),
       gaugeSets: joined(document.gaugeSets, brought.gaugeSets),
-      tools: joined(document.tools, brought.tools),
+      // where it is and how long it was measured holds in the shop it comes from
+      tools: joined(
+        document.tools,
+        brought.tools.map((t) => ({ ...t, where: null, measured: null })),
+      ),
       materials: joined(document.materials, brought.materials),
       stock: joined(document.stock, brought.stock),
     };
