@@ -1,4 +1,4 @@
-import { Button } from 'react-bootstrap';
+import { ChangeButton } from '../../fields/ChangeButton';
 import { MOST_CHANGED, type Device } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { newId } from '../../app/newId';
@@ -71,18 +71,18 @@ export function ChangeoverFields({
             />
           )}
           <div className="align-self-end">
-            <Button
+            <ChangeButton
               size="sm"
               variant="outline-primary"
               onClick={() => onChange(changeover.filter((o) => o.id !== c.id))}
             >
               Take out {i + 1}
-            </Button>
+            </ChangeButton>
           </div>
         </fieldset>
       ))}
       {changeover.length < MOST_CHANGED && (
-        <Button
+        <ChangeButton
           size="sm"
           variant="outline-primary"
           className="mt-1"
@@ -91,7 +91,7 @@ export function ChangeoverFields({
           }
         >
           Add to the changeover
-        </Button>
+        </ChangeButton>
       )}
     </section>
   );

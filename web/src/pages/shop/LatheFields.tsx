@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Button } from 'react-bootstrap';
+import { ChangeButton } from '../../fields/ChangeButton';
 import {
   barLinesSchema,
   latheFieldsSchema,
@@ -28,9 +28,9 @@ export function LatheFields({
 }) {
   if (!lathe)
     return (
-      <Button size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange(NEW_LATHE)}>
+      <ChangeButton size="sm" variant="outline-primary" className="mt-2" onClick={() => onChange(NEW_LATHE)}>
         {name || 'This machine'} is a lathe
-      </Button>
+      </ChangeButton>
     );
   return (
     <section aria-label={`${name}, lathe`} className="mt-2">
@@ -50,9 +50,9 @@ export function LatheFields({
       </div>
       {lathe.moves === 'tools' && <OnTheBed lathe={lathe} units={units} onChange={onChange} />}
       {lathe.moves === 'main spindle' && <BarLatheFields lathe={lathe} units={units} onChange={onChange} />}
-      <Button size="sm" variant="outline-primary" className="mt-3 d-block" onClick={() => onChange(null)}>
+      <ChangeButton size="sm" variant="outline-primary" className="mt-3 d-block" onClick={() => onChange(null)}>
         {name || 'This machine'} is no lathe
-      </Button>
+      </ChangeButton>
     </section>
   );
 }
@@ -107,9 +107,9 @@ function OneOrNone({
   return (
     <>
       {has && <div className="fields">{children}</div>}
-      <Button size="sm" variant="outline-primary" className={has ? 'mt-1' : ''} onClick={() => onHas(!has)}>
+      <ChangeButton size="sm" variant="outline-primary" className={has ? 'mt-1' : ''} onClick={() => onHas(!has)}>
         {has ? `It has no ${what}` : `It has a ${what}`}
-      </Button>
+      </ChangeButton>
     </>
   );
 }

@@ -2,6 +2,7 @@ import { Form } from 'react-bootstrap';
 import { AXES } from '@violet-jaw/core/frames';
 import { REGISTERS, type Device, type Machine } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
+import { useReadOnly } from '../../fields/field';
 import { LengthField } from '../../fields/LengthField';
 import { TextField } from '../../fields/TextField';
 import { ControlFields } from './ControlFields';
@@ -19,6 +20,7 @@ interface MachineFormProps {
 /** A machine: travel per axis from machine zero, registers, table and its stations. */
 export function MachineForm({ machine, devices, units, onChange }: MachineFormProps) {
   const { lathe } = machine;
+  const readOnly = useReadOnly();
   const set = (fields: Partial<Machine>) => onChange({ ...machine, ...fields });
   const toggle = (register: (typeof REGISTERS)[number]) => {
     const registers = REGISTERS.filter((r) =>
@@ -82,6 +84,7 @@ export function MachineForm({ machine, devices, units, onChange }: MachineFormPr
                 id={`${machine.id}-${r}`}
                 label={r}
                 checked={machine.registers.includes(r)}
+                disabled={readOnly}
                 onChange={() => toggle(r)}
               />
             ))}

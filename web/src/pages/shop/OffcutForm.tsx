@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
+import { useReadOnly } from '../../fields/field';
+import { ChangeButton } from '../../fields/ChangeButton';
 import type { Offcut } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { LengthField } from '../../fields/LengthField';
@@ -116,21 +118,21 @@ function DrawButtons({
     <div className="d-flex gap-2 flex-wrap mt-2">
       {drawing ? (
         <>
-          <Button size="sm" disabled={drawing.points.length < 3} onClick={finish}>
+          <ChangeButton size="sm" disabled={drawing.points.length < 3} onClick={finish}>
             Close the {drawing.what}
-          </Button>
-          <Button size="sm" variant="outline-primary" onClick={() => setDrawing(null)}>
+          </ChangeButton>
+          <ChangeButton size="sm" variant="outline-primary" onClick={() => setDrawing(null)}>
             Leave it
-          </Button>
+          </ChangeButton>
         </>
       ) : (
         <>
-          <Button size="sm" variant="outline-primary" onClick={() => setDrawing({ what: 'outline', points: [] })}>
+          <ChangeButton size="sm" variant="outline-primary" onClick={() => setDrawing({ what: 'outline', points: [] })}>
             Draw the outline
-          </Button>
-          <Button size="sm" variant="outline-primary" onClick={() => setDrawing({ what: 'hole', points: [] })}>
+          </ChangeButton>
+          <ChangeButton size="sm" variant="outline-primary" onClick={() => setDrawing({ what: 'hole', points: [] })}>
             Draw a hole or knot
-          </Button>
+          </ChangeButton>
         </>
       )}
     </div>
@@ -147,6 +149,7 @@ function FilesOf({
   readDxf: (file: File) => Promise<void>;
   readPhoto: (file: File) => Promise<void>;
 }) {
+  if (useReadOnly()) return null;
   return (
     <div className="fields mt-1">
       <Form.Group controlId={`dxf-${offcut.id}`}>
@@ -236,14 +239,14 @@ function PieceFields({
             units={units}
             onCommit={(ring) => onChange({ ...offcut, holes: offcut.holes.map((x, k) => (k === i ? ring : x)) })}
           />
-          <Button
+          <ChangeButton
             size="sm"
             variant="outline-primary"
             aria-label={`Remove hole ${i + 1} of ${offcut.name}`}
             onClick={() => onChange({ ...offcut, holes: offcut.holes.filter((_, k) => k !== i) })}
           >
             Remove
-          </Button>
+          </ChangeButton>
         </div>
       ))}
     </div>

@@ -1,5 +1,6 @@
 import { useState, useEffect, useRef, type PointerEvent } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
+import { ChangeButton } from '../../fields/ChangeButton';
 import type { Offcut } from '@violet-jaw/core/shop';
 import { type Units, formatLength, unitName } from '@violet-jaw/core/units';
 import { fileBytes } from '../../store/api';
@@ -165,9 +166,9 @@ export function Photo({ hash, name, onRemove }: { hash: string; name: string; on
     <div className="mt-1">
       {url && <img src={url} alt={`Photo of ${name}`} style={{ maxWidth: 380, maxHeight: 200 }} />}
       <div>
-        <Button size="sm" variant="outline-primary" onClick={onRemove}>
+        <ChangeButton size="sm" variant="outline-primary" onClick={onRemove}>
           Remove the photo
-        </Button>
+        </ChangeButton>
       </div>
     </div>
   );

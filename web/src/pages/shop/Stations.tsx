@@ -1,4 +1,6 @@
-import { Button, Dropdown, Form, Table } from 'react-bootstrap';
+import { Dropdown, Form, Table } from 'react-bootstrap';
+import { useReadOnly } from '../../fields/field';
+import { ChangeButton } from '../../fields/ChangeButton';
 import { AXES } from '@violet-jaw/core/frames';
 import { datumAs, type Device, type Machine, type Station } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
@@ -41,6 +43,7 @@ function MeasuredFor({
   devices: readonly Device[];
   onCommit: (measuredFor: Station['measuredFor']) => void;
 }) {
+  const readOnly = useReadOnly();
   const { measuredFor } = station;
   const stale = measuredFor.filter((m) => !devices.some((d) => d.id === m.device && datumAs(d) === m.as)).length;
   const names = devices
@@ -67,6 +70,7 @@ function MeasuredFor({
               id={`${station.id}-${d.id}`}
               label={`${d.name}${known && !now ? ` (was measured with ${known.as})` : ''}`}
               checked={now}
+              disabled={readOnly}
               onChange={(e) => toggle(d, e.target.checked)}
             />
           );
@@ -131,7 +135,7 @@ export function Stations({
           })}
         </tbody>
       </Table>
-      <Button
+      <ChangeButton
         size="sm"
         variant="outline-primary"
         className="me-2"
@@ -150,7 +154,7 @@ export function Stations({
         }
       >
         Add station
-      </Button>
+      </ChangeButton>
     </>
   );
 }
@@ -194,14 +198,14 @@ function StationRow({
           />
         </td>
         <td>
-          <Button
+          <ChangeButton
             size="sm"
             variant="outline-primary"
             aria-label={`Remove station ${s.name}`}
             onClick={() => onChange(machine.stations.filter((x) => x.id !== s.id))}
           >
             ✕
-          </Button>
+          </ChangeButton>
         </td>
       </tr>
       <tr>
@@ -225,14 +229,14 @@ function StationRow({
               />
             </div>
             {position && (
-              <Button
+              <ChangeButton
                 size="sm"
                 variant="outline-primary"
                 className="text-nowrap"
                 onClick={() => edit(s.id, { position: null, plusMinus: null, measuredFor: [] })}
               >
                 Forget position
-              </Button>
+              </ChangeButton>
             )}
           </div>
         </td>

@@ -1,4 +1,5 @@
-import { Button, Table } from 'react-bootstrap';
+import { Table } from 'react-bootstrap';
+import { ChangeButton } from '../../../fields/ChangeButton';
 import { rpmFor } from '@violet-jaw/core/hold';
 import { MOST_CUTTING, offered, type Cutting, type Shop } from '@violet-jaw/core/shop';
 import { newId } from '../../../app/newId';
@@ -82,14 +83,14 @@ export function CuttingTable({ tool, units, set, shop }: ToolPartProps & { shop:
                     />
                   </td>
                   <td>
-                    <Button
+                    <ChangeButton
                       size="sm"
                       variant="outline-primary"
                       aria-label={`Remove ${name}`}
                       onClick={() => put(tool.cutting.filter((x) => x.id !== c.id))}
                     >
                       ✕
-                    </Button>
+                    </ChangeButton>
                   </td>
                 </tr>
               );
@@ -98,7 +99,7 @@ export function CuttingTable({ tool, units, set, shop }: ToolPartProps & { shop:
         </Table>
       )}
       {free && tool.cutting.length < MOST_CUTTING ? (
-        <Button
+        <ChangeButton
           size="sm"
           variant="outline-primary"
           onClick={() =>
@@ -106,7 +107,7 @@ export function CuttingTable({ tool, units, set, shop }: ToolPartProps & { shop:
           }
         >
           Add material
-        </Button>
+        </ChangeButton>
       ) : (
         <p className="quiet">Every material of the library is here.</p>
       )}

@@ -1,4 +1,4 @@
-import { Button } from 'react-bootstrap';
+import { ChangeButton } from '../../../fields/ChangeButton';
 import { toolScene } from '@violet-jaw/core/drawing';
 import { MOST_STEPS, offered, shopToolSchema, type Shop, type ShopTool } from '@violet-jaw/core/shop';
 import type { Speech, Units } from '@violet-jaw/core/units';
@@ -177,18 +177,18 @@ function Holder({ tool, units, set }: ToolPartProps) {
             max={1000}
             onCommit={(length) => edit(i, { length })}
           />
-          <Button
+          <ChangeButton
             size="sm"
             variant="outline-primary"
             aria-label={`Remove step ${i + 1}`}
             onClick={() => setSteps(holder.steps.filter((_, k) => k !== i))}
           >
             ✕
-          </Button>
+          </ChangeButton>
         </div>
       ))}
       {holder.steps.length < MOST_STEPS && (
-        <Button
+        <ChangeButton
           size="sm"
           variant="outline-primary"
           className="mt-2"
@@ -197,7 +197,7 @@ function Holder({ tool, units, set }: ToolPartProps) {
           }
         >
           Add step
-        </Button>
+        </ChangeButton>
       )}
     </section>
   );
