@@ -1,10 +1,11 @@
 import type { Shop } from '@violet-jaw/core/shop';
-import { speechIn, unitName, type Units } from '@violet-jaw/core/units';
+import { speechIn, type Units } from '@violet-jaw/core/units';
 import { useEffect, useState } from 'react';
-import { Button, ButtonGroup } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { Navigate, NavLink, useNavigate, useParams } from 'react-router';
 import { newId } from '../../app/newId';
 import { SaveBanner, SaveMark } from '../../app/SaveMark';
+import { UnitSwitch } from '../../fields/UnitSwitch';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { ReadOnly } from '../../fields/field';
@@ -105,19 +106,7 @@ function Lists({ shop, units, setUnits }: { shop: Shop; units: Units; setUnits: 
         </NavLink>
       ))}
       <NavLink to={`/shop/${SETTINGS}`}>The shop as a whole</NavLink>
-      <ButtonGroup className="mt-3" aria-label="Show lengths in">
-        {(['mm', 'inch'] as const).map((u) => (
-          <Button
-            key={u}
-            size="sm"
-            variant={u === units ? 'primary' : 'outline-primary'}
-            aria-pressed={u === units}
-            onClick={() => setUnits(u)}
-          >
-            {unitName(u)}
-          </Button>
-        ))}
-      </ButtonGroup>
+      <UnitSwitch label="Show lengths in" units={units} onChange={setUnits} />
     </nav>
   );
 }

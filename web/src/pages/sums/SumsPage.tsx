@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Button, ButtonGroup } from 'react-bootstrap';
 import { NavLink, useParams } from 'react-router';
 import { QUICK_SUMS, startOf, type QuickSum, type SumResult, type SumValues } from '@violet-jaw/core/quickSums';
 import { speechIn, unitName, type Units } from '@violet-jaw/core/units';
+import { UnitSwitch } from '../../fields/UnitSwitch';
 import { Head } from '../../app/Shell';
 import { Drawing } from '../../drawing/Drawing';
 import { SaveDrawing } from '../../drawing/SaveDrawing';
@@ -36,19 +36,7 @@ export function SumsPage() {
               {s.name}
             </NavLink>
           ))}
-          <ButtonGroup className="mt-3" aria-label="Unit">
-            {(['mm', 'inch'] as const).map((u) => (
-              <Button
-                key={u}
-                size="sm"
-                variant={u === units ? 'primary' : 'outline-primary'}
-                aria-pressed={u === units}
-                onClick={() => change({ units: u })}
-              >
-                {unitName(u)}
-              </Button>
-            ))}
-          </ButtonGroup>
+          <UnitSwitch label="Unit" units={units} onChange={(u) => change({ units: u })} />
         </nav>
         <Sum
           key={sum.id}
