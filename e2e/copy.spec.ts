@@ -49,3 +49,23 @@ test('jobs are found, put in order, told done and put away', async ({ page }) =>
   await expect(rows.nth(1)).toContainText('glass-fibre');
   await page.getByLabel('Material').uncheck();
 });
+
+test('a new job begins with the route of another one: everything is told as proposed', async ({ page }) => {
+  await page.getByRole('button', { name: 'New job' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Job number').fill('T-LIKE');
+  await dialog
+    .getByLabel('Begin with the route of')
+    .selectOption({ label: 'SK-1041 Vane bearing block, 2 setups on Mill 1' });
+  await expect(dialog.getByText('are marked as proposed')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page.getByText('The blank contains the part.')).toBeVisible(LONG);
+  await go(page, 'Route');
+  await expect(page.getByRole('button', { name: /^Op 20/ }).first()).toContainText('G55', LONG);
+  await expect(page.locator('.proposed-mark').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Why and how: Seat' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Where the part comes to rest, and which face looks where.');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Why and how: Seat' })).toBeFocused();
+});

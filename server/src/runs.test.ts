@@ -54,8 +54,10 @@ const send = (runId: string, events: RunEvent[], cookie = operator) =>
 
 test('the run of an issue is frozen with it: steps, targets and what the machine is', () => {
   expect(plan).toMatchObject({ number: 'RUN-1', letter: 'A', machineName: 'Mill 1', homes: true });
-  expect(plan.steps.map((s) => s.kind).slice(0, 7)).toEqual([
+  expect(plan.steps.map((s) => s.kind).slice(0, 8)).toEqual([
     'machine',
+    // the tools, then the setup
+    'prepare',
     'prepare',
     'load',
     'touch',
@@ -150,9 +152,10 @@ test('zeros that were keyed in come back as readings, per axis, against the plan
 
 test('an accepted reading stands in the audit list with its reason', async () => {
   const runId = randomUUID();
-  const [machine, prepare, load, touch] = answers(1.5);
+  const [machine, tools, prepare, load, touch] = answers(1.5);
   await send(runId, [
     machine,
+    tools,
     prepare,
     load,
     touch,
@@ -166,9 +169,10 @@ test('an accepted reading stands in the audit list with its reason', async () =>
 
 test('what was read is told against what was expected then, and by whom, also after going back', async () => {
   const runId = randomUUID();
-  const [machine, prepare, load, touch, ...rest] = answers(1.5);
+  const [machine, tools, prepare, load, touch, ...rest] = answers(1.5);
   await send(runId, [
     machine,
+    tools,
     prepare,
     load,
     touch,
@@ -181,11 +185,12 @@ test('what was read is told against what was expected then, and by whom, also af
     'passed',
     'passed',
     'passed',
+    'passed',
     'stopped',
     'accepted',
     'back',
   ]);
-  expect(json.rows[3]).toMatchObject({
+  expect(json.rows[4]).toMatchObject({
     event: { by: 'Operator' },
     title: 'Op 10: touch off X',
     readings: [{ difference: expect.closeTo(1.5, 6), inLimit: false }],

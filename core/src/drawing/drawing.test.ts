@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { ALL_ORIENTATIONS } from '../frames';
+import { demoShop } from '../../../demo';
+import { datumAs, type Machine } from '../shop';
 import { loadKernel, type Kernel, type Outlines } from '../solid';
 import { box, machine } from '../testing/fixtures';
 import { turnedBox } from '../seat';
@@ -272,12 +274,30 @@ describe('laying out', () => {
   });
 });
 
-test('the table is drawn in machine coordinates with machine zero and the measured stations', () => {
-  const scene = tableScene({
-    ...machine,
-    stations: [...machine.stations, { id: 'b', name: 'B', position: null, plusMinus: null, measuredFor: [], note: '' }],
-  });
-  expect(scene.shapes.filter((s) => s.kind === 'label').map((s) => s.text)).toEqual(['station A', 'machine zero']);
+test('the table is drawn in machine coordinates with machine zero, stations, and what they were measured for', () => {
+  const away = { id: 'b', name: 'B', position: null, plusMinus: null, measuredFor: [], note: '' };
+  const drawn = (station: Partial<Machine['stations'][number]>) =>
+    tableScene({ ...machine, stations: [...machine.stations, { ...away, ...station }] }, demoShop.devices);
+  const labels = (scene: Scene) => scene.shapes.filter((s) => s.kind === 'label').map((s) => s.text);
+  const scene = drawn({});
+  // one that is neither measured nor put anywhere is not drawn
+  expect(labels(scene)).toEqual([expect.stringMatching(/^A/), 'machine zero']);
   expect(sceneBounds(scene)).toEqual({ min: [-800, -430], max: [40, 0] });
   expect(scene.shapes).toContainEqual({ kind: 'zero', mark: 'machine', at: [0, 0], label: '' });
+  expect(labels(drawn({ roughly: { x: -100, y: -50 } }))[1]).toBe('B, only roughly here');
+  // a vise whose fixed jaw is at the rear reaches toward you by what it opens, and as wide as its jaws
+  const vise = demoShop.devices.find((d) => d.id === 'vise-150')!;
+  const there = drawn({ position: { x: -700, y: -100, z: 0 }, measuredFor: [{ device: vise.id, as: datumAs(vise) }] });
+  expect(labels(there)[1]).toBe('B: Vise 150');
+  const room = there.shapes
+    .flatMap((s) => (s.kind === 'region' && s.role === 'device-edges' ? s.outlines : []))
+    .at(-1)!;
+  expect([0, 1].map((k) => [Math.min(...room.map((p) => p[k])), Math.max(...room.map((p) => p[k]))])).toEqual([
+    [-700, -550],
+    [-100 - 160 - 45, -100 + 45],
+  ]);
+  // with other jaws its datum is somewhere else: it does not stand there any more
+  expect(
+    labels(drawn({ position: { x: -700, y: -100, z: 0 }, measuredFor: [{ device: vise.id, as: 'soft' }] }))[1],
+  ).toBe('B');
 });

@@ -19,6 +19,7 @@ export * from './holds';
 export * from './merge';
 export * from './proposable';
 export * from './proposed';
+export { withRouteOf } from './routeOf';
 export * from './touchOffDefaults';
 export * from './uses';
 export { MOST_ALONG, SIDE_MEANS, TOP_MEANS, LENGTH_MEANS } from './touchOffSchema';

@@ -10,5 +10,6 @@ export const PROPOSABLE = {
   device: { says: 'device', section: 'Hold' },
   station: { says: 'station', section: 'Zero' },
   register: { says: 'register', section: 'Zero' },
+  zero: { says: 'where work zero is', section: 'Zero' },
 } as const satisfies Record<string, { readonly says: string; readonly section: string }>;
 export type Proposable = keyof typeof PROPOSABLE;

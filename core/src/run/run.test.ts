@@ -32,6 +32,8 @@ test('the order of the work: machine, then each setup, with hands last at the tr
   const { plan } = ready();
   expect(plan.steps.map((s) => s.kind)).toEqual([
     'machine',
+    // the tools, then the setup
+    'prepare',
     'prepare',
     'load',
     'touch',
@@ -61,7 +63,7 @@ test('the order of the work: machine, then each setup, with hands last at the tr
   const transition = plan.steps.find((s) => s.kind === 'transition')!;
   expect(transition.asks.map((a) => a.id)).toEqual(['spindle', 'tool', 'hands']);
   expect(transition.says[0]).toMatch(/^Stop the spindle, put the tool away/);
-  expect(plan.steps.find((s) => s.kind === 'prepare')!.says.join(' ')).toMatch(/At hand: coolant, flood/);
+  expect(plan.steps.find((s) => s.id === 'op-10/prepare')!.says.join(' ')).toMatch(/At hand: coolant, flood/);
 });
 
 test('a single part has no further parts; at the end the registers are cleared with the lines of the issue', () => {
@@ -271,18 +273,19 @@ test('the history of a run says who answered what against what was expected then
     'passed',
     'passed',
     'passed',
+    'passed',
     'stopped',
     'again',
     'stopped',
     'accepted',
     'late',
   ]);
-  expect(rows[3]).toMatchObject({
+  expect(rows[4]).toMatchObject({
     title: 'Op 10: touch off X',
     because: expect.stringMatching(/\S/),
     readings: [{ difference: expect.closeTo(0.25, 6), inLimit: false }],
   });
-  expect(rows[6].because).toBe('the vise was moved');
+  expect(rows[7].because).toBe('the vise was moved');
   const step = o.ready.plan.steps.find((s) => s.id === 'op-10/touch/x')!;
   expect(readingsInWords(o.ready.plan, step, { 'touch-1': -467.35 })).toMatch(
     /^Machine X at the sawn left face, mm \u2212467\.350$/,
@@ -417,7 +420,7 @@ test('an edge that is to be straight is touched twice before the zero', () => {
       j.setups[0].touchOff.edge = { along: 'x', apart: 80 };
     }),
   );
-  expect(plan.steps.map((s) => s.id).slice(2, 5)).toEqual(['op-10/load', 'op-10/edge/y', 'op-10/touch/x']);
+  expect(plan.steps.map((s) => s.id).slice(3, 6)).toEqual(['op-10/load', 'op-10/edge/y', 'op-10/touch/x']);
   const o = operator(
     {},
     ready(
@@ -457,7 +460,7 @@ describe('checks by hand', () => {
   test('they come once the part is held, before the zero, and stand on the sheet', () => {
     const { plan, job, planned } = checked(indicate, sweep);
     const kinds = plan.steps.map((s) => s.id);
-    expect(kinds.slice(2, 6)).toEqual(['op-10/load', 'op-10/handCheck/i', 'op-10/handCheck/s', 'op-10/touch/x']);
+    expect(kinds.slice(3, 7)).toEqual(['op-10/load', 'op-10/handCheck/i', 'op-10/handCheck/s', 'op-10/touch/x']);
     const says = buildSheet({ job, planned, outlines: null, shop: demoShop, issue: { letter: 'A', on: '2026-11-28' } })
       .setups[0].says;
     expect(says).toContain(

@@ -4,6 +4,7 @@ import type { Section as Of } from '@violet-jaw/core/findings';
 import { PROPOSABLE, type Setup } from '@violet-jaw/core/job';
 import { Button } from 'react-bootstrap';
 import { FindingCount } from '../app/FindingCount';
+import { WhyAndHow } from '../app/WhyAndHow';
 import { useJob } from '../app/openJob';
 import { usePlan } from '../store/planStore';
 
@@ -69,7 +70,7 @@ export function Section({
   const isOpen = open === name;
   return (
     <section aria-label={name} className={isOpen ? 'section open' : 'section'}>
-      <h3>
+      <h3 className="section-title">
         <button
           type="button"
           className="section-head"
@@ -85,6 +86,7 @@ export function Section({
             <FindingCount findings={findings} />
           </span>
         </button>
+        {isOpen && <WhyAndHow of={name} />}
       </h3>
       {isOpen && (
         <div className="section-body">

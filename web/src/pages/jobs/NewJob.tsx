@@ -1,14 +1,14 @@
-import { type Dispatch, type SetStateAction, useRef, useState, type FormEvent } from 'react';
+import { useRef, useState, type FormEvent } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { newJob, type Job } from '@violet-jaw/core/job';
-import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
 import type { Units } from '@violet-jaw/core/units';
 import { allTaken } from '../../fields/field';
 import { ChoiceField, Suggestions } from '../../fields/TextField';
-import { LengthField } from '../../fields/LengthField';
 import { api } from '../../store/api';
 import { shopStore } from '../../store/shopStore';
 import { PartReader } from './PartReader';
+import { begunAs, RouteOf } from './RouteOf';
+import { TypedPart } from './TypedPart';
 import type { PartChoice } from './partFile';
 import { typedBody, type Shape } from './typedBody';
 
@@ -47,6 +47,7 @@ export function NewJob({
     material: '',
     quantity: '1',
   });
+  const [route, setRoute] = useState('');
   const [form, setForm] = useState<Shape>('block');
   const [block, setBlock] = useState({ x: 100, y: 60, z: 40 });
   const [bar, setBar] = useState({ across: 40, bore: 0, length: 100, along: 'x' as 'x' | 'y' | 'z' });
@@ -82,7 +83,7 @@ export function NewJob({
     if (wrong.length > 0 || missing.length > 0) return;
     setSending(true);
     try {
-      const { id } = await api.createJob({ body: wanted.current() });
+      const { id } = await api.createJob({ body: await begunAs(wanted.current(), route) });
       onMade(id);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
@@ -133,6 +134,7 @@ export function NewJob({
               Use typed sizes or another file instead
             </Button>
           )}
+          <RouteOf route={route} onChoose={setRoute} />
           {says && (
             <div className="finding stop" role="alert">
               <span className="level">not made</span>
@@ -150,114 +152,6 @@ export function NewJob({
         </Modal.Footer>
       </Form>
     </Modal>
-  );
-}
-
-/** The part as typed sizes, or a file that is dropped here. */
-function TypedPart({
-  setFile,
-  form,
-  setForm,
-  block,
-  units,
-  setBlock,
-  bar,
-  setBar,
-}: {
-  setFile: Dispatch<SetStateAction<File | null>>;
-  form: Shape;
-  setForm: Dispatch<SetStateAction<Shape>>;
-  block: { x: number; y: number; z: number };
-  units: Units;
-  setBlock: Dispatch<SetStateAction<{ x: number; y: number; z: number }>>;
-  bar: { across: number; bore: number; length: number; along: 'x' | 'y' | 'z' };
-  setBar: Dispatch<SetStateAction<{ across: number; bore: number; length: number; along: 'x' | 'y' | 'z' }>>;
-}) {
-  return (
-    <div
-      className="panel"
-      onDragOver={(e) => {
-        e.preventDefault();
-        e.stopPropagation();
-      }}
-      onDrop={(e) => {
-        e.preventDefault();
-        e.stopPropagation();
-        setFile(e.dataTransfer.files[0] ?? null);
-      }}
-    >
-      <h3>Part: typed sizes</h3>
-      <div className="fields">
-        <ChoiceField
-          label="Shape"
-          value={form}
-          choices={[
-            { value: 'block', says: 'block or plate' },
-            { value: 'round', says: 'round bar' },
-            { value: 'hexagon', says: 'hexagon bar' },
-            { value: 'tube', says: 'tube' },
-            { value: 'turned', says: 'turned, by lengths and diameters' },
-          ]}
-          onCommit={setForm}
-        />
-        {form === 'block' ? (
-          (['x', 'y', 'z'] as const).map((a) => (
-            <LengthField
-              key={a}
-              label={`Size ${a.toUpperCase()}`}
-              mm={block[a]}
-              units={units}
-              positive
-              max={10_000}
-              onCommit={(v) => setBlock((b) => ({ ...b, [a]: v }))}
-            />
-          ))
-        ) : (
-          <>
-            <LengthField
-              label={form === 'hexagon' ? 'Across flats' : 'Diameter'}
-              mm={bar.across}
-              units={units}
-              positive
-              max={10_000}
-              onCommit={(across) => setBar((b) => ({ ...b, across }))}
-            />
-            {form === 'tube' && (
-              <LengthField
-                label="Bore"
-                mm={bar.bore}
-                units={units}
-                min={0}
-                max={10_000}
-                onCommit={(bore) => setBar((b) => ({ ...b, bore }))}
-              />
-            )}
-            <LengthField
-              label="Length"
-              mm={bar.length}
-              units={units}
-              positive
-              max={10_000}
-              onCommit={(length) => setBar((b) => ({ ...b, length }))}
-            />
-            <ChoiceField
-              label="Along"
-              value={bar.along}
-              choices={(['x', 'y', 'z'] as const).map((a) => ({ value: a, says: a.toUpperCase() }))}
-              onCommit={(along) => setBar((b) => ({ ...b, along }))}
-            />
-          </>
-        )}
-      </div>
-      <Form.Group controlId="new-file" className="mt-2">
-        <Form.Label>or a file: STEP, IGES, BREP, STL or a DXF outline (drop it here or choose it)</Form.Label>
-        <Form.Control
-          type="file"
-          accept={PART_FILE_ENDINGS}
-          onChange={(e) => setFile((e.target as HTMLInputElement).files?.[0] ?? null)}
-        />
-      </Form.Group>
-    </div>
   );
 }
 
