@@ -103,7 +103,7 @@ export const LISTS: readonly ListFacts[] = [
     ...{ key: 'machines', says: 'Machines', one: 'machine', kinds: [], used: 'machines' },
     line: (m) => (m.lathe ? 'lathe' : times(m.stations.length, 'station')),
     begin: (_, id) => newMachine(id),
-    alike: (m) => ({
+    alike: ({ accuracy: _, ...m }) => ({
       ...m,
       stations: m.stations.map((s) => ({ ...s, position: null, plusMinus: null, measuredFor: [] })),
     }),
@@ -112,6 +112,7 @@ export const LISTS: readonly ListFacts[] = [
     ...{ key: 'devices', says: 'Holding devices', one: 'device', kinds: DEVICE_KINDS, used: 'devices' },
     line: kindLine,
     begin: (kind, id) => newDevice(kind as DeviceKind, id),
+    alike: (d) => ({ ...d, locatesWithin: null }),
   }),
   list<ShopTool>({
     ...{ key: 'tools', says: 'Tools', one: 'tool', kinds: Object.keys(TOOL_SHAPES), used: 'tools' },
@@ -138,6 +139,7 @@ export const LISTS: readonly ListFacts[] = [
     ...{ key: 'pins', says: 'Pins, dowels, bushes', one: 'pin', kinds: PIN_KINDS, used: null },
     line: kindLine,
     begin: (kind, id) => newPin(kind as Shop['pins'][number]['kind'], id),
+    alike: (p) => (p.kind === 'edge pin' ? { ...p, measured: null } : p),
   }),
   list<Shop['gaugeSets'][number]>({
     ...{ key: 'gaugeSets', says: 'Gauge blocks', one: 'set of gauge blocks', kinds: [], used: null },
