@@ -63,9 +63,9 @@ test('a new job begins with the route of another one: everything is told as prop
   await go(page, 'Route');
   await expect(page.getByRole('button', { name: /^Op 20/ }).first()).toContainText('G55', LONG);
   await expect(page.locator('.proposed-mark').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Why and how: Seat' }).click();
+  await page.getByRole('button', { name: 'Help on Seat' }).click();
   await expect(page.getByRole('dialog')).toContainText('Where the part comes to rest, and which face looks where.');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await expect(page.getByRole('button', { name: 'Why and how: Seat' })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Help on Seat' })).toBeFocused();
 });

@@ -8,7 +8,7 @@ export function WhyAndHow({ of }: { of: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button type="button" className="why-and-how" aria-label={`Why and how: ${of}`} onClick={() => setOpen(true)}>
+      <button type="button" className="why-and-how" aria-label={`Help on ${of}`} onClick={() => setOpen(true)}>
         ?
       </button>
       <Modal show={open} onHide={() => setOpen(false)} centered scrollable>
