@@ -15,7 +15,10 @@ async function savedBy(page: Page, click: () => Promise<void>): Promise<{ name: 
 test('a lead keeps tools: found, measured, copied, retired, and where each is used', async ({ page, app }) => {
   await page.goto(`${app.address}/shop`);
   await page.getByRole('link', { name: /^Tools/ }).click();
+  // as soon as it is the list of tools that is searched
+  await expect(page.getByRole('searchbox', { name: 'Search tools' })).toBeVisible();
   await page.keyboard.press('/');
+  await expect(page.getByRole('searchbox', { name: 'Search tools' })).toBeFocused();
   await page.keyboard.type('pocket end mill 16');
   await expect(page.getByText('1 of 11')).toBeVisible();
   await page.getByRole('link', { name: /^End mill 16/ }).click();
