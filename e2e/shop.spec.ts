@@ -166,5 +166,16 @@ test('two people at the library at once: both edits are kept', async ({ page, ap
     await who.getByRole('link', { name: /^Drill 5/ }).click();
     await expect(region(who, 'Drill 5').getByLabel('Note', { exact: true })).toHaveValue('sharpened');
   }
+  // a file that was looked at before the other one changed the same tool
+  await page.getByLabel('CSV of tools').setInputFiles(csv('Name,Note\nDrill 5,from the file\n'));
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('Note: sharpened → from the file');
+  await enter(region(at, 'Drill 5').getByLabel('Note', { exact: true }), 'broken');
+  await saved(at);
+  await expect(region(page, 'Drill 5').getByLabel('Note', { exact: true })).toHaveValue('broken', LONG);
+  await dialog.getByRole('button', { name: 'Take this tool' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Somebody changed the list meanwhile.');
+  await expect(dialog).toContainText('Note: broken → from the file');
+  await dialog.getByRole('button', { name: 'Take nothing' }).click();
   await other.close();
 });

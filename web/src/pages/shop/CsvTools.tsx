@@ -11,9 +11,16 @@ import { entriesOf, type Entry, type ListFacts } from './lists';
 /** What was read of a file, before anything is changed by it. */
 interface Read {
   readonly file: string;
+  readonly text: string;
+  /** the list was changed by somebody else since it was shown first */
+  readonly isAnew: boolean;
   readonly preview: Preview<Entry> | null;
   readonly problem: string | null;
 }
+
+/** All that somebody who looks at it sees of what would change. */
+const inWords = ({ changed, problems }: Preview<Entry>): string =>
+  JSON.stringify([changed.map((c) => [c.line, c.isNew, c.changes]), problems]);
 
 // tables are read and written on demand: nobody who only looks needs the reader
 const csv = async () => Promise.all([import('@violet-jaw/formats/csv'), import('./csvTables')]);
@@ -42,14 +49,30 @@ export function CsvTools({
       'text/csv;charset=utf-8',
     );
   };
+  const previewOf = async (text: string) => {
+    const [{ previewCsv }, { tableOf }] = await csv();
+    return previewCsv(tableOf(facts.key, shop)!, text, entriesOf(shop, facts.key), newId);
+  };
   const look = async (file: File) => {
-    const [{ previewCsv, MOST_CSV_BYTES }, { tableOf }] = await csv();
+    const [{ MOST_CSV_BYTES }] = await csv();
     // larger ones are not even read
     const text = await file.slice(0, MOST_CSV_BYTES + 1).text();
-    const found = previewCsv(tableOf(facts.key, shop)!, text, entriesOf(shop, facts.key), newId);
-    setRead({ file: file.name, preview: found.ok ? found.value : null, problem: found.ok ? null : found.problem });
+    const found = await previewOf(text);
+    setRead({
+      ...{ file: file.name, text, isAnew: false },
+      preview: found.ok ? found.value : null,
+      problem: found.ok ? null : found.problem,
+    });
   };
-  const take = (preview: Preview<Entry>) => {
+  const take = async ({ text, preview: seen, ...rest }: Read) => {
+    // somebody else may have changed the list since it was looked at: only what was seen is taken
+    const found = await previewOf(text);
+    if (!found.ok || !seen) return;
+    const preview = found.value;
+    if (inWords(preview) !== inWords(seen)) {
+      setRead({ ...rest, text, preview, isAnew: true });
+      return;
+    }
     onTake?.((entries) => [
       ...entries.map((e) => preview.changed.find((c) => !c.isNew && c.entry.id === e.id)?.entry ?? e),
       ...preview.changed.filter((c) => c.isNew).map((c) => c.entry),
@@ -80,7 +103,7 @@ export function CsvTools({
           />
         </>
       )}
-      {read && <CsvPreview read={read} one={facts.one} onClose={() => setRead(null)} onTake={take} />}
+      {read && <CsvPreview read={read} one={facts.one} onClose={() => setRead(null)} onTake={() => void take(read)} />}
     </div>
   );
 }
@@ -90,14 +113,14 @@ const MOST_SHOWN = 40;
 
 /** What a file would change. */
 function CsvPreview({
-  read: { file, preview, problem },
+  read: { file, preview, problem, isAnew },
   one,
   onTake,
   onClose,
 }: {
   read: Read;
   one: string;
-  onTake: (preview: Preview<Entry>) => void;
+  onTake: () => void;
   onClose: () => void;
 }) {
   const [added, changed] = [true, false].map((isNew) => preview?.changed.filter((c) => c.isNew === isNew) ?? []);
@@ -115,6 +138,12 @@ function CsvPreview({
         )}
         {preview && (
           <>
+            {isAnew && (
+              <p className="finding caution" role="alert">
+                <span className="level">look again</span>
+                Somebody changed the list meanwhile. This is what the file would change now.
+              </p>
+            )}
             <p role="status">
               {added.length} new, {changed.length} changed, {preview.unchanged} as they are.
               {preview.absent > 0 && ` ${preview.absent} are not in the file and stay as they are.`}
@@ -143,7 +172,7 @@ function CsvPreview({
       </Modal.Body>
       <Modal.Footer>
         {preview && preview.changed.length > 0 && (
-          <Button size="sm" onClick={() => onTake(preview)}>
+          <Button size="sm" onClick={onTake}>
             Take {preview.changed.length === 1 ? `this ${one}` : `these ${preview.changed.length}`}
           </Button>
         )}
