@@ -20,7 +20,7 @@ interface ChoresInputs {
  */
 export async function chores({
   sequelize,
-  services: { jobs, prepared },
+  services: { bin, prepared },
   surroundings: { databaseUrl, files, backups },
   now,
   log,
@@ -36,7 +36,7 @@ export async function chores({
     [
       'bin',
       async () => {
-        const gone = await jobs.emptyBin(now);
+        const gone = await bin.emptyOld(now);
         if (gone > 0)
           log(`${gone} ${gone === 1 ? 'job was' : 'jobs were'} deleted for good: ${BIN_DAYS} days in the bin.`);
       },

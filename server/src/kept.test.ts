@@ -52,8 +52,8 @@ describe('the bin', () => {
   test('after 30 days it is gone for good, not before, and the audit list tells it', async () => {
     const id = await made('BIN-3');
     await at.call('DELETE', `/jobs/${id}`);
-    expect(await at.services.jobs.emptyBin(new Date(Date.now() + 29.9 * DAY))).toBe(0);
-    expect(await at.services.jobs.emptyBin(new Date(Date.now() + 30.1 * DAY))).toBeGreaterThan(0);
+    expect(await at.services.bin.emptyOld(new Date(Date.now() + 29.9 * DAY))).toBe(0);
+    expect(await at.services.bin.emptyOld(new Date(Date.now() + 30.1 * DAY))).toBeGreaterThan(0);
     expect((await at.call('GET', '/bin')).json).toEqual([]);
     expect((await at.call('GET', '/audit')).json).toContainEqual(
       expect.objectContaining({ action: 'emptied the bin', detail: expect.stringMatching(/^BIN-3 .*after 30 days/) }),

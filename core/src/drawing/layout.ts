@@ -133,7 +133,23 @@ export function zeroMark(mark: 'work' | 'machine', [x, y]: Point, r: number): Pr
   return mark === 'work' ? [paper, { kind: 'path', d: quarters, role: 'zero-ink' }, edge] : [paper, edge];
 }
 
+/** A ring with a dot: the place is its middle. */
+function pointedAt([x, y]: Point, r: number): Primitive[] {
+  const ring = (half: number) =>
+    `M${n(x - half)} ${n(y)}a${n(half)} ${n(half)} 0 1 0 ${n(2 * half)} 0a${n(half)} ${n(half)} 0 1 0 ${n(-2 * half)} 0Z`;
+  return [
+    { kind: 'path', d: ring(r), role: 'zero-line' },
+    { kind: 'path', d: ring(r / 4), role: 'zero-ink' },
+  ];
+}
+
 type ShapeOf<K extends Shape['kind']> = Extract<Shape, { kind: K }>;
+
+/** A mark with the name that stands beside it. */
+function markNamed(shape: Shape, toPage: (p: Point) => Point): { at: Point; name: string }[] {
+  if (shape.kind === 'zero') return [{ at: toPage(shape.at), name: shape.label }];
+  return shape.kind === 'mark' ? [{ at: toPage(shape.at), name: shape.text }] : [];
+}
 
 /** A region with what lies on it: steel is hatched, metal taken away is stippled. */
 function drawRegion(
@@ -196,6 +212,8 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
         ];
       case 'zero':
         return zeroMark(shape.mark, toPage(shape.at), options.markSize);
+      case 'mark':
+        return pointedAt(toPage(shape.at), options.markSize);
       case 'kept-free':
         return [];
       case 'label': {
@@ -212,7 +230,7 @@ export function layoutScene(scene: Scene, options: LayoutOptions): Page {
   // texts stand on ground of their own above all lines: an extension line further out must not run through a number
   const isText = (p: Primitive) => p.measures !== undefined && p.kind === 'text';
   const texts = primitives.filter(isText).flatMap((p) => (p.kind === 'text' ? [groundOf(p), p] : []));
-  const marks = scene.shapes.flatMap((s) => (s.kind === 'zero' ? [{ at: toPage(s.at), name: s.label }] : []));
+  const marks = scene.shapes.flatMap((s) => markNamed(s, toPage));
   taken.push(
     ...primitives.flatMap((p) => (p.kind === 'text' ? [roomOf(p)] : [])),
     ...marks.map((m) => roomOfMark(m.at, options.markSize)),

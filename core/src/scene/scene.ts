@@ -52,6 +52,8 @@ export type Shape =
       /** straight pieces: u0 v0 u1 v1 … */ readonly segments: readonly number[];
     }
   | { readonly kind: 'zero'; readonly mark: 'work' | 'machine'; readonly at: Point; readonly label: string }
+  /** a place somebody points at, with its name beside it */
+  | { readonly kind: 'mark'; readonly at: Point; readonly text: string }
   | {
       readonly kind: 'label';
       readonly at: Point;

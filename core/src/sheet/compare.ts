@@ -1,6 +1,8 @@
 import { AXES, DIRECTIONS } from '../frames';
 import { allowanceOn, stateWithStock } from '../blank';
 import { holdingOf, type HoldEntry } from '../holdings';
+import { sheetRemarks, type Remark } from '../remarks';
+import { remarkEntries } from './remarked';
 import { checksOf, isHeldOn, suppliesOf, toolOfCut, type Job } from '../job';
 import { PART_SIDE } from '../part';
 import { loadingSteps, pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
@@ -10,27 +12,7 @@ import { carrierOf } from './carrier';
 import { sheetChangeovers } from './changeover';
 import { filmInWords } from './film';
 import { lengthRegisterOf, zeroInWords } from '../zero';
-
-/** One number or choice of an issue, under a name that stays the same between issues. */
-export interface Entry {
-  readonly place: string;
-  readonly name: string;
-  readonly text: string;
-  /** in the job's units, where it is a number */
-  readonly value: number | null;
-  /** the same in millimeters, so that another unit is no difference; left out by older issues */
-  readonly mm?: number;
-}
-
-/** What changed between two issues. */
-export interface Change {
-  readonly place: string;
-  readonly name: string;
-  readonly before: string;
-  readonly after: string;
-  /** after − before in the later issue's units; null where either is not a number */
-  readonly difference: string | null;
-}
+import type { Change, Entry } from './types';
 
 const text = (place: string, name: string, value: string): Entry => ({ place, name, text: value, value: null });
 
@@ -54,14 +36,15 @@ function lengthsIn(units: Job['units']) {
   return { speech, size, coordinate };
 }
 
-/** Every number and choice an operator acts on, flattened. */
-export function entriesOf(job: Job, planned: PlannedJob): Entry[] {
+/** Every number and choice an operator acts on, flattened. @param remarks people made beside the job */
+export function entriesOf(job: Job, planned: PlannedJob, remarks: readonly Remark[] = []): Entry[] {
   return [
     ...jobEntries(job, planned),
     ...planned.setups.flatMap((s) => [...chosenEntries(job, s), ...computedEntries(job, s)]),
     ...planned.setups.flatMap((s) => pieceEntries(job, s)),
     ...turnedEntries(job, planned),
     ...planned.transitions.map((t) => text(`Op ${t.fromOp} to Op ${t.toOp}`, 'hand move', t.facts.says)),
+    ...remarkEntries(sheetRemarks(remarks, planned.setups)),
   ];
 }
 

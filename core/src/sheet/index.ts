@@ -8,6 +8,7 @@ export * from './atHand';
 export { ledgerRows, workZeroOf } from './ledgerRows';
 export * from './sheet';
 export * from './compare';
+export { isOfRemark, remarkEntries, REMARKS_TITLE } from './remarked';
 export { runReach } from './atTheMachine';
 export * from './pages';
 export { cureInWords, earInWords } from './ears';

@@ -28,9 +28,12 @@ const TURNED_PARTS = 3;
 
 /**
  * Parts a sheet is printed in, so that a lost page is noticed: summary, two for each setup and ledgers; turned from bar
- * its own three.
+ * its own three. Remarks and photos are the last one, where there are any.
  */
-export const partsOf = (sheet: Sheet): number => (sheet.turned ? 1 + TURNED_PARTS : 2 * sheet.setups.length + 2);
+export const partsOf = (sheet: Sheet): number => numbersOf(sheet) + (sheet.remarks ? 1 : 0);
+
+/** The last part with numbers: the ledgers. */
+export const numbersOf = (sheet: Sheet): number => (sheet.turned ? 1 + TURNED_PARTS : 2 * sheet.setups.length + 2);
 
 /** A view as it is drawn on paper. */
 export interface Picture {

@@ -9,6 +9,8 @@ import { allowanceOn, stateWithStock } from '../blank';
 import { sheetBring } from './bring';
 import { sheetChangeovers } from './changeover';
 import { filmInWords } from './film';
+import { sheetRemarks, type Remark } from '../remarks';
+import { withRemarks } from './remarked';
 import type { Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
 import { speechIn, unitName, type Speech } from '../units';
@@ -118,6 +120,7 @@ function headRows(job: Job, planned: PlannedJob, speech: Speech): Sheet['head'] 
 
 /**
  * The setup sheet of a planned job. Every length is printed in the job's unit, every coordinate with sign and axis.
+ * @param remarks what people remarked beside the job
  * @param issue the letter and day of an issue; null for a draft
  */
 export function buildSheet({
@@ -125,17 +128,20 @@ export function buildSheet({
   planned,
   outlines,
   shop,
+  remarks = [],
   issue,
 }: {
   readonly job: Job;
   readonly planned: PlannedJob;
   readonly outlines: RouteOutlines | null;
   readonly shop: Pick<Shop, 'name' | 'projection'>;
+  readonly remarks?: readonly Remark[];
   readonly issue: SheetIssue | null;
 }): Sheet {
   const speech = speechIn(job.units);
   const changeovers = sheetChangeovers(planned, speech);
   const bring = sheetBring(planned);
+  const remarked = sheetRemarks(remarks, planned.setups);
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -149,21 +155,24 @@ export function buildSheet({
     head: headRows(job, planned, speech),
     ...(changeovers.length > 0 ? { changeovers } : {}),
     ...(bring ? { bring } : {}),
-    setups: planned.setups.map((s) =>
-      sheetSetup({
-        planned: s,
-        first: planned.setups[0],
-        stays: staysFrom(planned.setups, s),
-        copies: planned.blank.copies,
-        outlines,
-        meetings: planned.exact?.meetings ?? [],
-        job,
-        speech,
-      }),
-    ),
+    setups: planned.setups
+      .map((s) =>
+        sheetSetup({
+          planned: s,
+          first: planned.setups[0],
+          stays: staysFrom(planned.setups, s),
+          copies: planned.blank.copies,
+          outlines,
+          meetings: planned.exact?.meetings ?? [],
+          job,
+          speech,
+        }),
+      )
+      .map((s) => withRemarks(s, remarked)),
     transitions: planned.transitions.map((t) => sheetTransition(t, planned.setups, speech)),
     ...(planned.turned ? { turned: sheetTurned(planned.turned, speech) } : {}),
     findings: sheetFindings(planned, job.accepted),
     notes: job.notes,
+    ...(remarked.length > 0 ? { remarks: remarked } : {}),
   };
 }

@@ -1,10 +1,31 @@
 import type { Scene, ViewName } from '../drawing';
 import type { Axis } from '../frames';
 import type { Finding } from '../findings';
+import type { SheetRemark } from '../remarks';
 import type { Projection } from '../shop';
 import type { SheetBring } from './bring';
 import type { SheetChangeover } from './changeover';
-import type { Change } from './compare';
+
+/** One number or choice of an issue, under a name that stays the same between issues. */
+export interface Entry {
+  readonly place: string;
+  readonly name: string;
+  readonly text: string;
+  /** in the job's units, where it is a number */
+  readonly value: number | null;
+  /** the same in millimeters, so that another unit is no difference; left out by older issues */
+  readonly mm?: number;
+}
+
+/** What changed between two issues. */
+export interface Change {
+  readonly place: string;
+  readonly name: string;
+  readonly before: string;
+  readonly after: string;
+  /** after − before in the later issue's units; null where either is not a number */
+  readonly difference: string | null;
+}
 
 /** A value with its name, ready to print. */
 export interface Row {
@@ -159,6 +180,8 @@ export interface Sheet {
   readonly turned?: SheetTurned;
   readonly findings: readonly SheetFinding[];
   readonly notes: string;
+  /** what people remarked, with their photos; left out where there is nothing, and on issues older than it */
+  readonly remarks?: readonly SheetRemark[];
   /**
    * where the operator opens this issue on a tablet, with its QR code (path of unit squares, y down); left out on
    * drafts and older issues

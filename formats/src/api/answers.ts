@@ -1,6 +1,7 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import type { Page } from '@violet-jaw/core/drawing';
 import { jobSchema } from '@violet-jaw/core/job';
+export { remarkSchema } from '@violet-jaw/core/remarks';
 import type { HistoryRow, RunEventBy, RunPlan } from '@violet-jaw/core/run';
 import { SPINDLE_READ } from '@violet-jaw/core/run/spindle.ts';
 import type { Change, Entry, Sheet } from '@violet-jaw/core/sheet';
@@ -60,6 +61,8 @@ const jobListEntrySchema = Type.Object(
     due: maybe(text),
     state: Type.Union(JOB_STATES.map((s) => Type.Literal(s))),
     archived: Type.Boolean(),
+    family: Type.String({ description: 'Empty: none.' }),
+    pattern: Type.Boolean(),
     units,
     letter: Type.Union([Type.Null(), text], { description: 'Of the newest issue.' }),
     updatedAt: text,

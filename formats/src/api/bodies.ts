@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { MOST_SAID, remarkPlaceSchema } from '@violet-jaw/core/remarks';
 import { ROLES } from './roles';
 
 const closed = { additionalProperties: false };
@@ -28,6 +29,53 @@ export const accountChangeSchema = Type.Object(
   closed,
 );
 export type AccountChange = Static<typeof accountChangeSchema>;
+
+const setupId = Type.Union([Type.Null(), Type.String({ maxLength: 60 })]);
+const place = Type.Union([Type.Null(), remarkPlaceSchema]);
+const remarkSays = Type.String({ maxLength: MOST_SAID });
+/** A remark in words, or beside a file that is stored already. */
+export const newRemarkSchema = Type.Object(
+  {
+    says: remarkSays,
+    setupId,
+    place,
+    letter: Type.Union([Type.Null(), Type.String({ pattern: '^[A-Z]{1,4}$' })]),
+    file: Type.Optional(
+      Type.Object(
+        { hash: Type.String({ pattern: '^[0-9a-f]{64}$' }), name: Type.String({ minLength: 1, maxLength: 500 }) },
+        { ...closed, description: 'Stored before by "Store a file"; planners only.' },
+      ),
+    ),
+  },
+  closed,
+);
+export type NewRemark = Static<typeof newRemarkSchema>;
+/** What of a remark is to be another; what is left out stays. */
+export const remarkChangeSchema = Type.Object(
+  {
+    says: Type.Optional(remarkSays),
+    setupId: Type.Optional(setupId),
+    place: Type.Optional(place),
+    onSheet: Type.Optional(Type.Boolean()),
+    removed: Type.Optional(Type.Boolean()),
+  },
+  { ...closed, minProperties: 1 },
+);
+export type RemarkChange = Static<typeof remarkChangeSchema>;
+
+/** Where a job stands and what it belongs to; what is left out stays. */
+export const jobStateSchema = Type.Object(
+  {
+    done: Type.Optional(Type.Boolean()),
+    archived: Type.Optional(Type.Boolean()),
+    family: Type.Optional(
+      Type.String({ maxLength: 200, description: 'Jobs of the same part in other sizes go by one name. Empty: none.' }),
+    ),
+    pattern: Type.Optional(Type.Boolean({ description: 'Others begin with its route; it is listed as that only.' })),
+  },
+  { ...closed, minProperties: 1 },
+);
+export type JobStateChange = Static<typeof jobStateSchema>;
 
 export const issueNoteSchema = Type.Object({ note: Type.String({ maxLength: 4000 }) }, closed);
 

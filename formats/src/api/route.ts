@@ -51,6 +51,7 @@ export const PLACES = {
   id: { called: 'The job', pattern: uuid },
   account: { called: 'The account', pattern: uuid },
   run: { called: 'The run', pattern: uuid },
+  remark: { called: 'The remark', pattern: uuid },
   letter: { called: 'The issue', pattern: '^[A-Z]{1,4}$' },
   machine: { called: 'The machine', pattern: '^.{1,200}$' },
   name: { called: 'The backup', pattern: '^.{1,200}$' },

@@ -3,13 +3,14 @@ import { documents } from './routes/documents';
 import { issues } from './routes/issues';
 import { keeping } from './routes/keeping';
 import { people } from './routes/people';
+import { remarks } from './routes/remarks';
 import { runs } from './routes/runs';
 import type { Place } from './route';
 
 export * from './route';
 
 /** Every route under /api/v1. */
-export const ROUTES = { ...documents, ...people, ...issues, ...runs, ...keeping } as const;
+export const ROUTES = { ...documents, ...people, ...issues, ...runs, ...remarks, ...keeping } as const;
 
 type Routes = typeof ROUTES;
 export type RouteName = keyof Routes;

@@ -1,9 +1,10 @@
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
-import { changedInWords, partsOf, type Paper, type Sheet } from '@violet-jaw/core/sheet';
+import { changedInWords, numbersOf, type Paper, type Sheet } from '@violet-jaw/core/sheet';
 import { withPrintableTexts } from './characters';
 import { registerFonts, styles } from './style';
 import { RunCode } from './runCode';
 import { Band, Foot, Rows } from './page';
+import { RemarksPage, type PhotoOf } from './remarksPage';
 import { TurnedPages } from './turnedPages';
 import { Clamping, Ledger, WorkZero, ZeroAndTools } from './setupPages';
 
@@ -117,16 +118,17 @@ function Ledgers({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
       {sheet.setups.map((s) => (
         <Ledger key={s.op} setup={s} />
       ))}
-      <Foot sheet={sheet} paper={paper} part={partsOf(sheet)} />
+      <Foot sheet={sheet} paper={paper} part={numbersOf(sheet)} />
     </Page>
   );
 }
 
 /**
  * Renders a setup sheet as PDF: a summary page, two for every setup (how it is clamped, with the transition that leads
- * to it; zero and tools), and the ledgers; for a part turned from bar its own pages.
+ * to it; zero and tools), and the ledgers; for a part turned from bar its own pages; then what people remarked.
+ * @param photoOf the photos of remarks
  */
-export async function renderSheetPdf(asPlanned: Sheet, paper: Paper): Promise<Buffer> {
+export async function renderSheetPdf(asPlanned: Sheet, paper: Paper, photoOf: PhotoOf = () => null): Promise<Buffer> {
   const sheet = withPrintableTexts(asPlanned);
   registerFonts();
   return renderToBuffer(
@@ -152,6 +154,7 @@ export async function renderSheetPdf(asPlanned: Sheet, paper: Paper): Promise<Bu
       ) : (
         <Ledgers sheet={sheet} paper={paper} />
       )}
+      {sheet.remarks && <RemarksPage sheet={sheet} remarks={sheet.remarks} paper={paper} photoOf={photoOf} />}
     </Document>,
   );
 }

@@ -31,6 +31,7 @@ export const TABLES = [
   'offcuts',
   'jobs',
   'job_words',
+  'job_remarks',
   'issues',
   'accounts',
   'audit',
@@ -43,7 +44,7 @@ export const TABLES = [
 
 /** The tables a backup has: those that came later are not in one of an earlier version. */
 export const tablesOf = ({ tables }: Manifest): readonly string[] => TABLES.filter((t) => t in tables || !LATER.has(t));
-const LATER: ReadonlySet<string> = new Set(['audit_chain', 'file_parts', 'job_words']);
+const LATER: ReadonlySet<string> = new Set(['audit_chain', 'file_parts', 'job_words', 'job_remarks']);
 
 export interface Manifest {
   readonly format: 'violet-jaw-backup';

@@ -10,6 +10,7 @@ import type {
   MachineRow,
   OffcutRow,
   ReadingRow,
+  RemarkRow,
   RunEventRow,
   RunRow,
   SessionRow,
@@ -89,6 +90,8 @@ const jobTables = (sequelize: Sequelize) => ({
       material: DataTypes.STRING(200),
       archivedAt: DataTypes.DATE,
       doneAt: DataTypes.DATE,
+      family: DataTypes.STRING(200),
+      isPattern: DataTypes.BOOLEAN,
       letter: DataTypes.STRING(4),
       registers: DataTypes.TEXT('medium'),
       changedBy: DataTypes.UUID,
@@ -102,6 +105,35 @@ const jobTables = (sequelize: Sequelize) => ({
       // what is deleted lies in the bin: it is not found, unless it is asked for there
     },
     { paranoid: true },
+  ),
+});
+
+/** What people put beside a job. */
+const remarkTables = (sequelize: Sequelize) => ({
+  remarks: sequelize.define<RemarkRow>(
+    'job_remarks',
+    {
+      id: { type: DataTypes.UUID, primaryKey: true },
+      jobId: DataTypes.UUID,
+      number: DataTypes.INTEGER,
+      at: DataTypes.DATE,
+      accountId: DataTypes.UUID,
+      byName: DataTypes.STRING(80),
+      says: DataTypes.TEXT,
+      setupId: DataTypes.STRING(60),
+      place: DataTypes.STRING(200),
+      letter: DataTypes.STRING(4),
+      kind: DataTypes.STRING(10),
+      fileHash: DataTypes.CHAR(64),
+      fileName: DataTypes.STRING(500),
+      fileSize: DataTypes.BIGINT,
+      width: DataTypes.INTEGER,
+      height: DataTypes.INTEGER,
+      onSheet: DataTypes.BOOLEAN,
+      removed: DataTypes.BOOLEAN,
+      revision: DataTypes.INTEGER,
+    },
+    still,
   ),
 });
 
@@ -225,6 +257,7 @@ const runTables = (sequelize: Sequelize) => ({
 export const defineModels = (sequelize: Sequelize): Models => ({
   ...shopTables(sequelize),
   ...jobTables(sequelize),
+  ...remarkTables(sequelize),
   ...issueTables(sequelize),
   ...peopleTables(sequelize),
   ...runTables(sequelize),

@@ -5,6 +5,7 @@ import {
   Model,
   type ModelStatic,
 } from 'sequelize';
+import type { Remark } from '@violet-jaw/core/remarks';
 
 type Row<M extends Model> = ModelStatic<M>;
 
@@ -70,6 +71,8 @@ export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttr
   material: CreationOptional<string>;
   archivedAt: CreationOptional<Date | null>;
   doneAt: CreationOptional<Date | null>;
+  family: CreationOptional<string>;
+  isPattern: CreationOptional<boolean>;
   letter: CreationOptional<string | null>;
   registers: CreationOptional<string | null>;
   changedBy: CreationOptional<string | null>;
@@ -83,6 +86,28 @@ export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttr
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
   deletedAt: CreationOptional<Date | null>;
+}
+export interface RemarkRow extends Model<InferAttributes<RemarkRow>, InferCreationAttributes<RemarkRow>> {
+  id: string;
+  jobId: string;
+  number: number;
+  at: Date;
+  accountId: string | null;
+  byName: string;
+  says: string;
+  setupId: string | null;
+  /** as JSON */
+  place: string | null;
+  letter: string | null;
+  kind: Remark['kind'];
+  fileHash: string | null;
+  fileName: string | null;
+  fileSize: number | null;
+  width: number | null;
+  height: number | null;
+  onSheet: boolean;
+  removed: boolean;
+  revision: number;
 }
 export interface IssueRow extends Model<InferAttributes<IssueRow>, InferCreationAttributes<IssueRow>> {
   id: string;
@@ -175,6 +200,7 @@ export interface Models {
   readonly offcuts: Row<OffcutRow>;
   readonly files: Row<FileRow>;
   readonly jobs: Row<JobRow>;
+  readonly remarks: Row<RemarkRow>;
   readonly issues: Row<IssueRow>;
   readonly accounts: Row<AccountRow>;
   readonly sessions: Row<SessionRow>;

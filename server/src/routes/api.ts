@@ -2,6 +2,7 @@ import type { Router } from 'express';
 import { Problem } from '../problem';
 import type { Services } from '../services';
 import { signedIn } from '../sessions';
+import { archiveWorks } from './archive';
 import { documentWorks, libraryWorks, placingWorks, preparedWorks } from './documents';
 import { issueWorks } from './issues';
 import { keepingWorks } from './keeping';
@@ -9,6 +10,7 @@ import { newsWorks } from './news';
 import { peopleWorks } from './people';
 import { providerWorks } from './provider';
 import { runWorks } from './runs';
+import { remarkWorks } from './remarks';
 import { routerOf, type Works } from './table';
 
 const worksOf = (services: Services): Works => ({
@@ -19,6 +21,8 @@ const worksOf = (services: Services): Works => ({
   ...peopleWorks(services),
   ...issueWorks(services),
   ...runWorks(services),
+  ...remarkWorks(services),
+  ...archiveWorks(services),
   ...keepingWorks(services),
   ...newsWorks(services),
   ...providerWorks(services),

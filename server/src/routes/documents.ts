@@ -38,7 +38,7 @@ export const libraryWorks = ({ shop }: Services) =>
   }) satisfies Partial<Works>;
 
 /** Jobs and files. */
-export const documentWorks = ({ jobs, files }: Services) =>
+export const documentWorks = ({ jobs, bin, files }: Services) =>
   ({
     describe: () => openApi(),
     jobs: ({ query: { search = '', show = 'all', page = 0, size = 50, by = 'number', down = false, ...rest } }) =>
@@ -71,7 +71,7 @@ export const documentWorks = ({ jobs, files }: Services) =>
       response.set('ETag', tag(revision));
       return document;
     },
-    deleteJob: ({ params: { id }, response }) => jobs.remove(id, accountOf(response)),
+    deleteJob: ({ params: { id }, response }) => bin.remove(id, accountOf(response)),
     storeFile: ({ request }) => {
       const raw = request.get('X-File-Name') ?? 'part.step';
       let name = raw;

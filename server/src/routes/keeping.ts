@@ -5,10 +5,10 @@ import { accountOf } from '../sessions';
 import type { Works } from './table';
 
 /** Bin, backups and proof of the data: so that nothing is lost. */
-export const keepingWorks = ({ jobs, keeping, verify }: Services) =>
+export const keepingWorks = ({ bin, keeping, verify }: Services) =>
   ({
-    bin: () => jobs.bin(),
-    takeOutOfBin: ({ params: { id }, response }) => jobs.restore(id, accountOf(response)),
+    bin: () => bin.list(),
+    takeOutOfBin: ({ params: { id }, response }) => bin.restore(id, accountOf(response)),
     backups: () => keeping.list(),
     takeBackup: ({ response }) => keeping.take(accountOf(response)),
     backup: async ({ params: { name }, response }) => {

@@ -25,6 +25,8 @@ export type AuditAction =
   | 'deleted a job'
   | 'took a job out of the bin'
   | 'moved a job on'
+  | 'made a remark'
+  | 'changed a remark'
   | 'emptied the bin'
   | 'took a backup'
   | 'restored a backup';

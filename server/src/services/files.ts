@@ -92,10 +92,15 @@ export class Files {
 
   /** Paths of the files a job takes bodies from, by content hash; those that are not here are left out. */
   async pathsFor(job: Job): Promise<Record<string, string>> {
+    return this.pathsOf(filesOf(job).flatMap(({ sha256 }) => sha256 ?? []));
+  }
+
+  /** Paths of files by content hash; those that are not here are left out. */
+  async pathsOf(hashes: readonly string[]): Promise<Record<string, string>> {
     const found = await Promise.all(
-      filesOf(job).map(async ({ sha256 }) => {
-        const path = await this.path(sha256);
-        return sha256 && path ? [[sha256, path]] : [];
+      hashes.map(async (hash) => {
+        const path = await this.path(hash);
+        return path ? [[hash, path]] : [];
       }),
     );
     return Object.fromEntries(found.flat());

@@ -6,6 +6,7 @@ import { AuditService } from './audit';
 import { Files, type FilePlace } from './files';
 import { GuessGuard } from './guesses';
 import { IssueService } from './issues';
+import { JobBin } from './jobBin';
 import { JobService } from './jobs';
 import { Keeping } from './keeping';
 import { News } from './news';
@@ -13,6 +14,7 @@ import { Planning } from './planning';
 import { Prepared } from './prepared';
 import { Provider, type ProviderConfig } from './provider';
 import { RequestCounts } from './requestCounts';
+import { RemarkService } from './remarks';
 import { Settings } from './settings';
 import { RunService } from './runs';
 import { LIMITS, type Limits } from '../work';
@@ -22,8 +24,10 @@ import { Verify } from './verify';
 
 export interface Services {
   readonly jobs: JobService;
+  readonly bin: JobBin;
   readonly shop: ShopService;
   readonly files: Files;
+  readonly remarks: RemarkService;
   readonly issues: IssueService;
   readonly planning: Planning;
   readonly prepared: Prepared;
@@ -99,6 +103,7 @@ export function makeServices(
   const news = new News(sequelize, log);
   const shop = new ShopService(sequelize, models, news);
   const summaries = new Summaries({ sequelize, models, shop, planning, news, log, ahead });
+  const remarks = new RemarkService({ sequelize, models, files, planning, audit, news });
   const verify = new Verify(models, files, audit);
   let demo = false;
   return {
@@ -128,9 +133,11 @@ export function makeServices(
     tellDemoAccounts: (tell) => {
       demo = tell;
     },
+    bin: new JobBin({ sequelize, models, planning, audit, summaries, news }),
     jobs: new JobService({ sequelize, models, shop, planning, audit, summaries, news }),
     summaries,
-    issues: new IssueService({ sequelize, models, shop, planning, audit, news }),
+    remarks,
+    issues: new IssueService({ sequelize, models, shop, planning, audit, news, remarks, files }),
     health: () => healthOf(sequelize, filePlace.folder),
   };
 }

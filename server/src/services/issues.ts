@@ -2,7 +2,8 @@ import { createHash, randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import type { ControlPart } from '@violet-jaw/core/control/parts.ts';
 import { checkJob, JOB_FORMAT, JOB_VERSION, jobFile, migrateJobFile, type Job } from '@violet-jaw/core/job';
-import { compareEntries, nextLetter, type Entry, type Sheet } from '@violet-jaw/core/sheet';
+import { sheetRemarks, type Remark } from '@violet-jaw/core/remarks';
+import { compareEntries, isOfRemark, nextLetter, remarkEntries, type Entry, type Sheet } from '@violet-jaw/core/sheet';
 import type { Shop } from '@violet-jaw/core/shop';
 import type { IssueHead } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
@@ -13,6 +14,8 @@ import type { AuditService } from './audit';
 import { sealOfIssue, type FrozenIssue } from './issueSeal';
 import type { News } from './news';
 import type { Planning } from './planning';
+import type { Files } from './files';
+import type { RemarkService } from './remarks';
 import { READING } from '../work/tasks';
 import { staleWrite, type ShopService } from './shop';
 
@@ -23,6 +26,12 @@ function problemsOf(file: unknown): readonly string[] {
 }
 
 const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entries'];
+
+/** Whether a sheet would print the same remarks as the issue did. */
+function isRemarkedAlike({ entries }: Pick<IssueRow, 'entries'>, job: Job, remarks: readonly Remark[]): boolean {
+  const before = (JSON.parse(entries) as Entry[]).filter(isOfRemark);
+  return compareEntries(before, remarkEntries(sheetRemarks(remarks, job.setups))).length === 0;
+}
 
 type Frozen = Extract<Awaited<ReturnType<Planning['freeze']>>, { ok: true }>['value'];
 
@@ -57,6 +66,8 @@ interface On {
   readonly planning: Planning;
   readonly audit: AuditService;
   readonly news: News;
+  readonly remarks: RemarkService;
+  readonly files: Files;
 }
 
 /** Frozen, lettered releases of a job's setup sheet. Rows are only ever added. */
@@ -104,7 +115,8 @@ export class IssueService {
     const last = await this.#last(jobId);
     const document = JSON.stringify(job);
     const shopPart = JSON.stringify(jobFile(job, shop.document).shop);
-    if (last && last.document === document && last.shop === shopPart) {
+    const remarks = await this.on.remarks.list(jobId);
+    if (last && last.document === document && last.shop === shopPart && isRemarkedAlike(last, job, remarks)) {
       throw new Problem(409, 'Nothing changed', `Nothing has changed since issue ${last.letter}. Use that sheet.`);
     }
     const letter = nextLetter(last?.letter ?? null);
@@ -120,6 +132,10 @@ export class IssueService {
         runUrl: `${address}/run/${jobId}/${letter}`,
         note,
         before,
+        remarks,
+        photos: await this.on.files.pathsOf(
+          remarks.flatMap((r) => (r.kind === 'photo' && r.file ? [r.file.hash] : [])),
+        ),
       },
       { jobId, owner: by.id, signal, onPhase: (phase) => this.#going.set(jobId, phase) },
     );

@@ -15,6 +15,8 @@ const LISTED = [
   'partRevision',
   'material',
   'archivedAt',
+  'family',
+  'isPattern',
   'doneAt',
   'units',
   'due',
@@ -68,6 +70,8 @@ export interface JobSearch {
   readonly machine?: string;
   readonly due?: 'overdue' | 'this week';
   readonly archived?: boolean;
+  readonly family?: string;
+  readonly pattern?: boolean;
   readonly by: JobsBy;
   readonly down: boolean;
   /** from 0 */
@@ -124,7 +128,15 @@ export class JobLists {
 
   /** What a search asks besides its words. */
   #thatAre(
-    { show, state, machine, due, archived = false }: Omit<JobSearch, 'text' | 'page' | 'size' | 'by' | 'down'>,
+    {
+      show,
+      state,
+      machine,
+      due,
+      archived = false,
+      family,
+      pattern = false,
+    }: Omit<JobSearch, 'text' | 'page' | 'size' | 'by' | 'down'>,
     now: Date,
   ): WhereOptions<JobRow>[] {
     const running = literal('EXISTS (SELECT 1 FROM runs r WHERE r.job_id = jobs.id AND r.finished_at IS NULL)');
@@ -137,7 +149,8 @@ export class JobLists {
       done: { [Op.and]: [isDone, standing] },
     };
     return [
-      { archivedAt: archived ? { [Op.ne]: null } : null },
+      { archivedAt: archived ? { [Op.ne]: null } : null, isPattern: pattern },
+      ...(family ? [{ family }] : []),
       ...(show === 'not issued' ? [{ letter: null }] : []),
       ...(show === 'open findings' ? [{ openFindings: { [Op.gt]: 0 } }] : []),
       ...(state ? [byState[state]] : []),
@@ -218,6 +231,8 @@ function entryOf(
     letter: row.letter,
     state: stateOf(row, isRunning),
     archived: row.archivedAt !== null,
+    family: row.family,
+    pattern: Boolean(row.isPattern),
     summary: isCurrent ? (JSON.parse(row.summary!) as JobSummary) : null,
   };
 }

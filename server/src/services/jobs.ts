@@ -1,28 +1,43 @@
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction } from 'sequelize';
-import { checkJob, isFileBody, jobProblems, libraryUses, readJobFile, type Job } from '@violet-jaw/core/job';
-import { BIN_DAYS, type BinEntry, type JobList, type Revised } from '@violet-jaw/formats/api';
-import { inTransaction, takeTurn } from '../database/transaction';
+import type { Sequelize, Transaction } from 'sequelize';
+import {
+  checkJob,
+  isFileBody,
+  jobProblems,
+  libraryUses,
+  readJobFile,
+  type Job,
+  type JobFile,
+} from '@violet-jaw/core/job';
+import { type JobList, type JobStateChange, type Revised } from '@violet-jaw/formats/api';
+import { inTransaction } from '../database/transaction';
 import type { Models, JobRow } from '../models';
-import { badInput, notFound, Problem } from '../problem';
+import { badInput, notFound } from '../problem';
 import type { Account } from './account';
 import type { AuditService } from './audit';
 import type { Planning } from './planning';
+import { numberIsFree } from './jobBin';
 import { keepUses } from './jobUses';
 import { keepWords, wordsOf } from './jobWords';
 import type { News } from './news';
+import { remarkedText, rowOf, type Made } from './remarks';
 import { registerUses } from './registerUses';
 import { staleWrite, type ShopService } from './shop';
 import type { Summaries } from './summaries';
 import { JobLists, type JobSearch } from './jobLists';
 
-const MOST_IN_BIN = 500;
 function checked(input: unknown): Job {
   const shape = checkJob(input);
   if (!shape.ok) throw badInput(shape.problems);
   const problems = jobProblems(shape.value);
   if (problems.length > 0) throw badInput(problems);
   return shape.value;
+}
+
+/** What a job brings along besides its document. */
+interface Brought {
+  readonly family: string;
+  readonly remarks: readonly Made[];
 }
 
 /** What JobService stands on. */
@@ -69,17 +84,35 @@ export class JobService {
     return row.revision;
   }
 
-  async create(input: unknown, by: Account | null = null): Promise<Revised<Job> & { id: string }> {
+  /** @param brought what a job brings along that was written as a zip */
+  async create(
+    input: unknown,
+    by: Account | null = null,
+    { family = '', remarks = [] }: Partial<Brought> = {},
+  ): Promise<Revised<Job> & { id: string }> {
     const job = checked(input);
     const id = randomUUID();
     const columns = await this.#columns(job);
     await inTransaction(this.on.sequelize, async (transaction) => {
-      await this.#numberIsFree(job.number, transaction);
+      await numberIsFree(this.on, job.number, transaction);
       await this.on.models.jobs.create(
-        { id, ...columns, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1, document: JSON.stringify(job) },
+        {
+          ...{ id, ...columns, family, changedBy: by?.id ?? null, wantedAt: new Date(), revision: 1 },
+          document: JSON.stringify(job),
+        },
         { transaction },
       );
-      await keepWords(this.on.sequelize, id, job, transaction);
+      if (by)
+        await this.on.models.remarks.bulkCreate(
+          remarks.map((made, i) => rowOf(id, i + 1, made, by)),
+          { transaction },
+        );
+      await keepWords(
+        this.on.sequelize,
+        id,
+        { ...job, notes: [job.notes, ...remarks.map((r) => r.says)].join(' ') },
+        transaction,
+      );
       await keepUses(this.on.sequelize, id, job, transaction);
       await this.on.news.tell(['jobs'], transaction);
     });
@@ -91,8 +124,24 @@ export class JobService {
   async import(text: string, by: Account): Promise<Revised<Job> & { id: string; adopted: string[] }> {
     const file = readJobFile(text);
     if (!file.ok) throw badInput(file.problems);
-    const adopted = await this.on.shop.adopt(file.value.shop);
-    return { ...(await this.create(file.value.job, by)), adopted };
+    return this.importWith(file.value, by);
+  }
+
+  /** The same of a file that was read already, with what it brings along. */
+  async importWith(
+    file: JobFile,
+    by: Account,
+    brought: Partial<Brought> = {},
+  ): Promise<Revised<Job> & { id: string; adopted: string[] }> {
+    const adopted = await this.on.shop.adopt(file.shop);
+    return { ...(await this.create(file.job, by, brought)), adopted };
+  }
+
+  /** The family a job belongs to; empty: to none. */
+  async family(id: string): Promise<string> {
+    const row = await this.on.models.jobs.findByPk(id, { attributes: ['family'] });
+    if (!row) throw notFound('The job');
+    return row.family;
   }
 
   async write(id: string, input: unknown, expected: number, by: Account): Promise<Revised<Job>> {
@@ -103,13 +152,15 @@ export class JobService {
       if (!row) throw notFound('The job');
       const before = JSON.parse(row.document) as Job;
       if (row.revision !== expected) throw staleWrite({ revision: row.revision, document: before });
-      if (row.number !== job.number) await this.#numberIsFree(job.number, transaction);
+      if (row.number !== job.number) await numberIsFree(this.on, job.number, transaction);
       await row.update(
         { ...columns, changedBy: by.id, wantedAt: new Date(), document: JSON.stringify(job), revision: expected + 1 },
         { transaction },
       );
-      if (wordsOf(job).join(' ') !== wordsOf(before).join(' '))
-        await keepWords(this.on.sequelize, id, job, transaction);
+      if (wordsOf(job).join(' ') !== wordsOf(before).join(' ')) {
+        const remarked = await remarkedText(this.on.models, id, transaction);
+        await keepWords(this.on.sequelize, id, { ...job, notes: `${job.notes} ${remarked}` }, transaction);
+      }
       if (JSON.stringify(libraryUses(job)) !== JSON.stringify(libraryUses(before)))
         await keepUses(this.on.sequelize, id, job, transaction);
       await this.#noteAcceptances({ jobId: id, before, after: job, by, transaction });
@@ -144,78 +195,16 @@ export class JobService {
       await this.on.audit.note(by, 'withdrew an acceptance', { detail: a.says, jobId, transaction });
   }
 
-  /** People call a job by its number: no two have the same. */
-  async #numberIsFree(number: string, transaction: Transaction): Promise<void> {
-    await takeTurn(this.on.sequelize, 'job numbers', transaction);
-    const other = await this.on.models.jobs.findOne({ where: { number }, attributes: ['part'], transaction });
-    if (other)
-      throw new Problem(
-        409,
-        'Number taken',
-        `There is a job ${number} already (${other.part}). Give this one another number.`,
-      );
-  }
-
-  async remove(id: string, by: Account): Promise<void> {
+  /**
+   * Says that a job is done, puts it into the archive, into a family or among the patterns, or takes either back. What
+   * is not said stays.
+   */
+  async state(id: string, { done, archived, family, pattern }: JobStateChange, by: Account): Promise<void> {
     await inTransaction(this.on.sequelize, async (transaction) => {
       const row = await this.on.models.jobs.findByPk(id, {
         transaction,
         lock: transaction.LOCK.UPDATE,
-        attributes: ['id', 'number', 'part'],
-      });
-      if (!row) throw notFound('The job');
-      const issued = await this.on.models.issues.count({ where: { jobId: id }, transaction });
-      if (issued > 0)
-        throw new Problem(
-          409,
-          'Issued',
-          `The job has ${issued} issued ${issued === 1 ? 'sheet' : 'sheets'}; issues are kept, so the job cannot be deleted.`,
-        );
-      await row.destroy({ transaction });
-      await this.on.audit.note(by, 'deleted a job', { detail: `${row.number} ${row.part}`, jobId: id, transaction });
-      await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
-    });
-    this.on.planning.cancel(id);
-  }
-
-  /** What lies in the bin, what was deleted last first. */
-  async bin(): Promise<BinEntry[]> {
-    const rows = await this.on.models.jobs.findAll({
-      where: { deletedAt: { [Op.ne]: null } },
-      attributes: ['id', 'number', 'part', 'deletedAt'],
-      order: [
-        ['deletedAt', 'DESC'],
-        ['id', 'ASC'],
-      ],
-      limit: MOST_IN_BIN,
-      paranoid: false,
-    });
-    const by = await this.on.models.audit.findAll({
-      where: { jobId: rows.map((r) => r.id), action: 'deleted a job' },
-      order: [['place', 'ASC']],
-    });
-    const who = new Map(by.map((e) => [e.jobId, e.name]));
-    return rows.map((r) => ({
-      id: r.id,
-      number: r.number,
-      part: r.part,
-      deletedAt: r.deletedAt!.toISOString(),
-      deletedBy: who.get(r.id) ?? '',
-      goneAt: new Date(r.deletedAt!.getTime() + BIN_DAYS * 86_400_000).toISOString(),
-    }));
-  }
-
-  /** Says that a job is done, or puts it into the archive; false takes it back. What is not said stays. */
-  async state(
-    id: string,
-    { done, archived }: { readonly done?: boolean; readonly archived?: boolean },
-    by: Account,
-  ): Promise<void> {
-    await inTransaction(this.on.sequelize, async (transaction) => {
-      const row = await this.on.models.jobs.findByPk(id, {
-        transaction,
-        lock: transaction.LOCK.UPDATE,
-        attributes: ['id', 'number', 'part', 'doneAt', 'archivedAt'],
+        attributes: ['id', 'number', 'part', 'doneAt', 'archivedAt', 'family', 'isPattern'],
       });
       if (!row) throw notFound('The job');
       const said = [
@@ -223,12 +212,16 @@ export class JobService {
         ...(archived === undefined || archived === (row.archivedAt !== null)
           ? []
           : [archived ? 'into the archive' : 'out of the archive']),
+        ...(family === undefined || family === row.family ? [] : [family === '' ? 'of no family' : `family ${family}`]),
+        ...(pattern === undefined || pattern === Boolean(row.isPattern) ? [] : [pattern ? 'a pattern' : 'no pattern']),
       ];
       if (said.length === 0) return;
       await row.update(
         {
           ...(done === undefined ? {} : { doneAt: done ? new Date() : null }),
           ...(archived === undefined ? {} : { archivedAt: archived ? new Date() : null }),
+          ...(family === undefined ? {} : { family }),
+          ...(pattern === undefined ? {} : { isPattern: pattern }),
         },
         // what a job is was not edited
         { transaction, silent: true },
@@ -239,55 +232,6 @@ export class JobService {
         transaction,
       });
       await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
-    });
-  }
-
-  /** Takes a job out of the bin, as it was. Its number may have been given to another one meanwhile. */
-  async restore(id: string, by: Account): Promise<void> {
-    await inTransaction(this.on.sequelize, async (transaction) => {
-      const row = await this.on.models.jobs.findByPk(id, {
-        transaction,
-        lock: transaction.LOCK.UPDATE,
-        attributes: ['id', 'number', 'part', 'deletedAt'],
-        paranoid: false,
-      });
-      if (!row?.deletedAt)
-        throw new Problem(404, 'Not in the bin', 'The job is not in the bin. It may have been taken out already.');
-      await this.#numberIsFree(row.number, transaction);
-      await row.restore({ transaction });
-      await this.on.audit.note(by, 'took a job out of the bin', {
-        detail: `${row.number} ${row.part}`,
-        jobId: id,
-        transaction,
-      });
-      await this.on.news.tell([`job:${id}`, 'jobs'], transaction);
-    });
-    this.on.summaries.nudge();
-  }
-
-  /** Deletes for good what has lain in the bin for its time. @returns how many */
-  async emptyBin(now: Date): Promise<number> {
-    return await inTransaction(this.on.sequelize, async (transaction) => {
-      const gone = await this.on.models.jobs.findAll({
-        where: { deletedAt: { [Op.lt]: new Date(now.getTime() - BIN_DAYS * 86_400_000) } },
-        attributes: ['id', 'number', 'part'],
-        paranoid: false,
-        transaction,
-      });
-      for (const row of gone) {
-        await row.destroy({ transaction, force: true });
-        for (const table of ['job_words', 'job_uses'])
-          await this.on.sequelize.query(`DELETE FROM ${table} WHERE job_id = ?`, {
-            replacements: [row.id],
-            transaction,
-          });
-        await this.on.audit.note(null, 'emptied the bin', {
-          detail: `${row.number} ${row.part}, after ${BIN_DAYS} days`,
-          jobId: row.id,
-          transaction,
-        });
-      }
-      return gone.length;
     });
   }
 

@@ -6,6 +6,7 @@ import type { JobSummary } from '@violet-jaw/formats/api';
 import { filesOf } from '@violet-jaw/formats/part/choose.ts';
 import { Problem } from '../problem';
 import { stoppedInWords, Stopped, WorkPool, type Lane, type Limits } from '../work';
+import type { PhotoMade } from '../work/photo';
 import { READING, type FreezeAs, type Frozen, type Summarized } from '../work/tasks';
 import type { Files } from './files';
 import type { Prepared } from './prepared';
@@ -22,6 +23,9 @@ export interface WorkFor {
   readonly signal?: AbortSignal;
   readonly onPhase?: (phase: string) => void;
 }
+
+/** A photo of 12 megapixels takes 4. */
+const PHOTO_SECONDS = 40;
 
 /** What Planning stands on. */
 interface On {
@@ -87,6 +91,21 @@ export class Planning {
     work: WorkFor,
   ): Promise<Result<Uint8Array>> {
     return this.#run<Result<Uint8Array>>('placing', 'asked', input, work);
+  }
+
+  /** A photo written anew, whatever the file that came does to its reader. */
+  async photo(bytes: Uint8Array, { owner, signal }: Pick<WorkFor, 'owner' | 'signal'>): Promise<Result<PhotoMade>> {
+    const limits = { ...this.on.limits, cpuSeconds: Math.min(PHOTO_SECONDS, this.on.limits.cpuSeconds) };
+    try {
+      return await this.#pool.run<Result<PhotoMade>>({
+        ...{ name: 'photo', lane: 'asked', input: { bytes }, owner, limits, signal },
+      });
+    } catch (error) {
+      if (!(error instanceof Stopped)) throw error;
+      const what = stoppedInWords(error.why, limits);
+      if (!what) throw await this.#inWords(error);
+      return { ok: false, problem: `Reading the photo ${what} and was stopped. Take it again, with fewer pixels.` };
+    }
   }
 
   /** A job is gone: nobody wants its plans. */

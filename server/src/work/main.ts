@@ -1,4 +1,5 @@
 import { serveTasks } from './child';
+import { photo } from './photo';
 import { freeze, placing, summarize } from './tasks';
 
-serveTasks({ summarize, freeze, placing });
+serveTasks({ summarize, freeze, placing, photo });

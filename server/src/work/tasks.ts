@@ -14,6 +14,7 @@ import {
   type Entry,
   type Sheet,
 } from '@violet-jaw/core/sheet';
+import type { Remark } from '@violet-jaw/core/remarks';
 import type { Finding } from '@violet-jaw/core/findings';
 import type { Shop } from '@violet-jaw/core/shop';
 import { loadKernel, type Kernel, type Result } from '@violet-jaw/core/solid';
@@ -183,6 +184,9 @@ export interface FreezeAs {
   readonly runUrl: string;
   /** the issue before this one; null: it is the first */
   readonly before: { readonly letter: string; readonly entries: Entry[] } | null;
+  readonly remarks: readonly Remark[];
+  /** paths of their photos, by content hash */
+  readonly photos: Readonly<Record<string, string>>;
 }
 
 /** Plans a job for issue. With blocking findings, nothing is rendered. */
@@ -198,7 +202,7 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
   const { job, shop } = input;
   const blocking = blockingFindings(planned, job.accepted);
   const empty = new Uint8Array();
-  const entries = entriesOf(job, planned);
+  const entries = entriesOf(job, planned, input.remarks);
   const changed = input.before
     ? { since: input.before.letter, note: input.note, changes: compareEntries(input.before.entries, entries) }
     : undefined;
@@ -228,14 +232,16 @@ export async function freeze(input: Input & FreezeAs, tell: TellPhase): Promise<
       planned,
       outlines: outlinesOf(planner, planned, { inSpace: true }),
       shop,
+      remarks: input.remarks,
       issue: { letter: input.letter, on: input.on, changed },
     }),
     run: { url: input.runUrl, qr: qrCode(input.runUrl) },
   };
   tell(PHASES.pdfA4);
-  const pdfA4 = await renderSheetPdf(sheet, 'A4');
+  const photoOf = (hash: string) => (input.photos[hash] ? readFileSync(input.photos[hash]) : null);
+  const pdfA4 = await renderSheetPdf(sheet, 'A4', photoOf);
   tell(PHASES.pdfLetter);
-  const pdfLetter = await renderSheetPdf(sheet, 'Letter');
+  const pdfLetter = await renderSheetPdf(sheet, 'Letter', photoOf);
   planner.graph.clear();
   return { ok: true, value: { ...base, sheet: JSON.stringify(sheet), pdfA4, pdfLetter } };
 }

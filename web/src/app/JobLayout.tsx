@@ -48,9 +48,13 @@ const pagesOf = (id: string) => [
   { to: `/jobs/${id}/route`, says: 'Route' },
   { to: `/jobs/${id}/ledger`, says: 'Ledger' },
   { to: `/jobs/${id}/sheet`, says: 'Sheet' },
+  { to: `/jobs/${id}/remarks`, says: 'Remarks' },
   { to: `/jobs/${id}/run`, says: 'Run' },
   { to: '/shop', says: 'Shop' },
 ];
+
+/** After g: to which page of the job. */
+const PAGE_KEYS = { p: 'part', r: 'route', l: 'ledger', s: 'sheet', k: 'remarks', m: 'run' };
 
 function OpenedJob({ id }: { id: string }) {
   const store = useOpened(id);
@@ -94,11 +98,7 @@ function OpenedJob({ id }: { id: string }) {
     'ctrl+y': state.redo,
     'g j': go('/jobs'),
     'g o': go('/shop'),
-    'g p': go(`/jobs/${id}/part`),
-    'g r': go(`/jobs/${id}/route`),
-    'g l': go(`/jobs/${id}/ledger`),
-    'g s': go(`/jobs/${id}/sheet`),
-    'g m': go(`/jobs/${id}/run`),
+    ...Object.fromEntries(Object.entries(PAGE_KEYS).map(([key, page]) => [`g ${key}`, go(`/jobs/${id}/${page}`)])),
   });
 
   const open = useMemo<OpenJob | null>(

@@ -34,6 +34,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../pages/ledger/LedgerPage')).LedgerPage }),
           },
           { path: 'run', lazy: async () => ({ Component: (await import('../pages/run/RunsPage')).RunsPage }) },
+          {
+            path: 'remarks',
+            lazy: async () => ({ Component: (await import('../pages/remarks/RemarksPage')).RemarksPage }),
+          },
           { path: 'sheet', lazy: async () => ({ Component: (await import('../pages/sheet/SheetPage')).SheetPage }) },
         ],
       },

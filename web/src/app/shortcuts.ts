@@ -9,6 +9,7 @@ export const SHORTCUTS: readonly [string, string][] = [
   ['g then r', 'route'],
   ['g then l', 'ledger'],
   ['g then s', 'sheet'],
+  ['g then k', 'remarks'],
   ['g then m', 'run at the machine'],
   ['g then o', 'shop'],
   ['/', 'search the jobs'],

@@ -2,7 +2,8 @@ import { Type } from '@sinclair/typebox';
 import { jobFileSchema, jobSchema, shopFileSchema, USED_LISTS } from '@violet-jaw/core/job';
 import { shopSchema } from '@violet-jaw/core/shop';
 import * as told from '../answers';
-import { paper, route } from '../route';
+import { jobStateSchema } from '../bodies';
+import { paper, route, small } from '../route';
 
 const jobDocument = { as: 'json', limit: '1mb', schema: jobSchema, checkedBy: 'its service' } as const;
 /** Of any version, so its schema is that of today only when it says so. */
@@ -21,6 +22,8 @@ const jobsQuery = Type.Object(
       }),
     ),
     archived: Type.Optional(Type.Boolean({ description: 'Those in the archive instead of the others.' })),
+    family: Type.Optional(Type.String({ minLength: 1, maxLength: 200 })),
+    pattern: Type.Optional(Type.Boolean({ description: 'Patterns instead of jobs.' })),
     by: Type.Optional(Type.Union(told.JOBS_BY.map((b) => Type.Literal(b)))),
     down: Type.Optional(Type.Boolean({ description: 'The last first.' })),
     page: Type.Optional(Type.Integer({ minimum: 0, maximum: 100_000 })),
@@ -116,6 +119,35 @@ export const documents = {
     status: 201,
     fails: [409, 503],
   }),
+  everything: route({
+    method: 'get',
+    path: '/jobs/:id/everything.zip',
+    who: 'operator',
+    says: 'Everything of a job: job file, files of its bodies, remarks with photos and files, issues, runs',
+    answer: null,
+    kind: 'application/zip',
+    patient: true,
+    fails: [409],
+  }),
+  importEverything: route({
+    method: 'post',
+    path: '/jobs/import/zip',
+    who: 'planner',
+    says: 'A new job from such a zip; its issues and runs are kept as files beside it',
+    query: Type.Object(
+      {
+        number: Type.Optional(
+          Type.String({ minLength: 1, maxLength: 60, description: 'Given to the job instead of its own.' }),
+        ),
+      },
+      { additionalProperties: false },
+    ),
+    body: { as: 'bytes', limit: '256mb', schema: Type.Unsafe<Blob>({}), checkedBy: 'its service' },
+    answer: told.importedJobSchema,
+    status: 201,
+    patient: true,
+    fails: [409, 413, 503],
+  }),
   readJobFile: route({
     method: 'post',
     path: '/jobs/read',
@@ -138,15 +170,8 @@ export const documents = {
     method: 'put',
     path: '/jobs/:id/state',
     who: 'planner',
-    says: 'Say that a job is done, or put it into the archive, or take either back',
-    body: {
-      as: 'json',
-      limit: '1kb',
-      schema: Type.Object(
-        { done: Type.Optional(Type.Boolean()), archived: Type.Optional(Type.Boolean()) },
-        { additionalProperties: false, minProperties: 1 },
-      ),
-    },
+    says: 'Say that a job is done, put it into the archive, into a family or among the patterns, or take either back',
+    body: small(jobStateSchema),
     answer: null,
     fails: [503],
   }),

@@ -21,6 +21,7 @@ import { dowels } from './0019-dowels';
 import { deviceOnDevice } from './0020-device-on-device';
 import { turned } from './0021-turned';
 import { tools } from './0022-tools';
+import { remarks } from './0023-remarks';
 
 export interface Migration {
   readonly name: string;
@@ -51,4 +52,5 @@ export const migrations: readonly Migration[] = [
   { name: '0020-device-on-device', up: deviceOnDevice },
   { name: '0021-turned', up: turned },
   { name: '0022-tools', up: tools },
+  { name: '0023-remarks', up: remarks },
 ];

@@ -7,6 +7,7 @@ import { NotDone } from '../../app/NotDone';
 import { urlOf } from '../../store/api';
 import { startIssue, useIssuing } from '../../store/issuing';
 import { usePlan } from '../../store/planStore';
+import { useRemarks } from '../../remarks/useRemarks';
 import { useServer } from '../../store/query';
 import { useIsPlanner } from '../../store/sessionStore';
 import { localMinute } from '../../app/when';
@@ -15,6 +16,7 @@ export function Issues() {
   const { id, job, store } = useJob();
   const { planned, of } = usePlan();
   const { data: issues, problem: notLoaded } = useServer('issues', { id });
+  const { data: remarks } = useRemarks(id);
   const [note, setNote] = useState('');
   const going = useIssuing((s) => s.going[id]);
   const problem = useIssuing((s) => s.problems[id] ?? null);
@@ -29,8 +31,8 @@ export function Issues() {
       setSince([]);
       return;
     }
-    if (planned && of?.job === job) setSince(compareEntries(entries, entriesOf(job, planned)));
-  }, [entries, planned, of, job]);
+    if (planned && remarks && of?.job === job) setSince(compareEntries(entries, entriesOf(job, planned, remarks)));
+  }, [entries, planned, of, job, remarks]);
 
   const blocking = planned ? blockingFindings(planned, job.accepted) : [];
   const letter = nextLetter(last?.letter ?? null);
@@ -67,7 +69,7 @@ export function Issues() {
           <Changes changes={since} />
         </>
       )}
-      {last && since.length === 0 && <p className="mt-2 mb-0">No number has changed since issue {last.letter}.</p>}
+      {last && since.length === 0 && <p className="mt-2 mb-0">Nothing has changed since issue {last.letter}.</p>}
       {[...(issues ?? [])].reverse().map((i) => (
         <div key={i.letter} className="panel mt-2" data-issue={i.letter}>
           <h2>

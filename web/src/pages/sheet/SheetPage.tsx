@@ -12,6 +12,7 @@ import { useNewest } from '../../app/useNewest';
 import { askWorker, usePlan } from '../../store/planStore';
 import { useServer } from '../../store/query';
 import { useAccount } from '../../store/sessionStore';
+import { useRemarks } from '../../remarks/useRemarks';
 import { SheetView } from './SheetView';
 import { Issues } from './Issues';
 
@@ -19,6 +20,7 @@ import { Issues } from './Issues';
 export function SheetPage() {
   const { id, job, shop } = useJob();
   const { planned, drawn } = usePlan();
+  const { remarks } = useRemarks(id);
   const [search, setSearch] = useSearchParams();
   const letter = search.get('issue');
   const [paper, setPaper] = useState<Paper>('A4');
@@ -33,10 +35,10 @@ export function SheetPage() {
     // the picture in space follows
     if (drawn) {
       const outlines = (forPaper?.of === drawn && forPaper.outlines) || drawn.outlines;
-      return buildSheet({ ...drawn, outlines, shop, issue: null });
+      return buildSheet({ ...drawn, outlines, shop, remarks, issue: null });
     }
-    return planned ? buildSheet({ job, planned, outlines: null, shop, issue: null }) : null;
-  }, [job, planned, drawn, forPaper, shop]);
+    return planned ? buildSheet({ job, planned, outlines: null, shop, remarks, issue: null }) : null;
+  }, [job, planned, drawn, forPaper, shop, remarks]);
   const late = drawn !== null && drawn.planned !== planned;
   return (
     <div className="bench beside-paper">

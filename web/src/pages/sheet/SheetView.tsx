@@ -1,5 +1,16 @@
 import type { ReactNode } from 'react';
-import { changedInWords, PAPER, partsOf, runReach, type Paper, type Sheet } from '@violet-jaw/core/sheet';
+import { PHOTO_SAYS, type SheetRemark } from '@violet-jaw/core/remarks';
+import {
+  changedInWords,
+  numbersOf,
+  PAPER,
+  partsOf,
+  REMARKS_TITLE,
+  runReach,
+  type Paper,
+  type Sheet,
+} from '@violet-jaw/core/sheet';
+import { urlOf } from '../../store/api';
 import { BarZero, TURNED_PAGES } from './TurnedParts';
 import { ZeroAndTools, Ledger, Clamping, WorkZero, Rows } from './SetupParts';
 
@@ -34,10 +45,18 @@ export function SheetView({ sheet, paper }: { sheet: Sheet; paper: Paper }) {
           </SheetPart>
         ))
       ) : (
-        <SheetPart sheet={sheet} part={partsOf(sheet)} name="where the work zeros come from">
+        <SheetPart sheet={sheet} part={numbersOf(sheet)} name="where the work zeros come from">
           <h2>Where the work zeros come from</h2>
           {sheet.setups.map((s) => (
             <Ledger key={s.op} setup={s} />
+          ))}
+        </SheetPart>
+      )}
+      {sheet.remarks && (
+        <SheetPart sheet={sheet} part={partsOf(sheet)} name="remarks and photos">
+          <h2>{REMARKS_TITLE}</h2>
+          {sheet.remarks.map((r) => (
+            <SheetRemarkView key={r.mark} remark={r} />
           ))}
         </SheetPart>
       )}
@@ -189,6 +208,30 @@ function Bring({ bring: { tools, ready } }: { bring: NonNullable<Sheet['bring']>
       </table>
       {ready !== '' && <div>In their pockets and measured: {ready}.</div>}
     </>
+  );
+}
+
+function SheetRemarkView({ remark: { mark, op, made, says, photo, file } }: { remark: SheetRemark }) {
+  return (
+    <div className="sheet-remark">
+      <strong>
+        {mark} {op === null ? 'Job' : `Op ${op}`}
+      </strong>{' '}
+      {made}
+      {says !== '' && <div>{says}</div>}
+      {file !== null && <div>File beside the job: {file}</div>}
+      {photo && (
+        <>
+          <img
+            src={urlOf('photoOf', { hash: photo.hash })}
+            width={photo.width}
+            height={photo.height}
+            alt={says || mark}
+          />
+          <div>{PHOTO_SAYS}</div>
+        </>
+      )}
+    </div>
   );
 }
 
