@@ -22,6 +22,7 @@ import { aboutAxis } from './aboutAxis';
 import { worded } from './worded';
 
 export * from './begin';
+export * from './patterns';
 export * from './limits';
 export * from './reach';
 export * from './setupsFrom';

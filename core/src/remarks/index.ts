@@ -107,6 +107,10 @@ export function sheetRemarks(
     .sort((a, b) => (a.op ?? 0) - (b.op ?? 0) || Number(a.mark.slice(1)) - Number(b.mark.slice(1)));
 }
 
+/** Marks of the remarks that are still there. */
+export const marksOf = (remarks: readonly Remark[]): Pick<SheetRemark, 'mark' | 'place'>[] =>
+  remarks.filter((r) => !r.removed).map((r) => ({ mark: markOf(r), place: r.place }));
+
 /** A view with the marks of the remarks that point at it. */
 export function withMarks(
   scene: Scene,

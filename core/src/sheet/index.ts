@@ -8,6 +8,7 @@ export * from './atHand';
 export { ledgerRows, workZeroOf } from './ledgerRows';
 export * from './sheet';
 export * from './compare';
+export { familyRows, type FamilyRow } from './family';
 export { isOfRemark, remarkEntries, REMARKS_TITLE } from './remarked';
 export { runReach } from './atTheMachine';
 export * from './pages';

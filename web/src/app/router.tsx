@@ -17,6 +17,10 @@ export const router = createBrowserRouter([
       },
       { path: '/kept', lazy: async () => ({ Component: (await import('../pages/kept/KeptPage')).KeptPage }) },
       { path: '/run/:id/:letter', lazy: async () => ({ Component: (await import('../pages/run/RunPage')).RunPage }) },
+      {
+        path: '/families/:name',
+        lazy: async () => ({ Component: (await import('../pages/family/FamilyPage')).FamilyPage }),
+      },
       { path: '/sums/:id?', lazy: async () => ({ Component: (await import('../pages/sums/SumsPage')).SumsPage }) },
       {
         path: '/shop/:list?/:item?',

@@ -12,6 +12,8 @@ import { SaveDrawing } from '../drawing/SaveDrawing';
 import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
 import { askWorker, usePlan } from '../store/planStore';
 import { BenchSpace } from './BenchSpace';
+import { marksOf, withMarks } from '@violet-jaw/core/remarks';
+import { useRemarks } from '../remarks/useRemarks';
 import { useOpenSection } from './Fold';
 import { FindingMarks, FindingsBeside, keptFreeForMarks } from './FindingMarks';
 import { FloatingGrip } from './grips/FloatingGrip';
@@ -50,26 +52,22 @@ function keepingFree(scenes: Scenes | null, over: readonly OverView[]): Scenes |
 type Scenes = Partial<Record<ViewName, Scene>>;
 
 function useScenes(planned: PlannedSetup, seen: Seen, cutOpen: SetupCutOpen | null): Scenes | null {
-  const { speech } = useJob();
+  const { id, speech } = useJob();
+  const { remarks } = useRemarks(id);
   const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
   const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
   const isHeldNow = planned.facts !== null;
   const isLocating = useOpenSection((s) => s.open === 'Locate');
   return useMemo(() => {
     if (!views || !shown?.facts || !isHeldNow) return null;
-    const drawn = viewsOf(seen).map((v) => [
-      v,
-      setupScene({
-        view: v,
-        planned: shown,
-        outlines: views[v],
-        speech,
-        options: { dimensions: true, labels: true, locators: isLocating },
-        cutOpen,
-      }),
-    ]);
+    const marks = marksOf(remarks.filter((r) => r.setupId === shown.id));
+    const drawn = viewsOf(seen).map((v) => {
+      const options = { dimensions: true, labels: true, locators: isLocating };
+      const scene = setupScene({ view: v, planned: shown, outlines: views[v], speech, options, cutOpen });
+      return [v, withMarks(scene, v, marks)];
+    });
     return Object.fromEntries(drawn) as Scenes;
-  }, [views, shown, isHeldNow, isLocating, speech, seen, cutOpen]);
+  }, [views, shown, isHeldNow, isLocating, speech, seen, cutOpen, remarks]);
 }
 
 interface BenchBoardProps {

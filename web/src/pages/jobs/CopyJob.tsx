@@ -17,6 +17,7 @@ export function CopyJob({
   const [number, setNumber] = useState(`${of.number}-2`);
   const [registers, setRegisters] = useState(true);
   const [readings, setReadings] = useState(false);
+  const [family, setFamily] = useState(of.family);
   const [problem, setProblem] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
   const copy = async (event: FormEvent) => {
@@ -33,6 +34,9 @@ export function CopyJob({
       const { id } = await api.createJob({
         body: copiedJob(job, { number: number.trim(), registers, readings }, given),
       });
+      const name = family.trim();
+      if (name !== '') await api.jobState({ id, body: { family: name } });
+      if (name !== '' && name !== of.family) await api.jobState({ id: of.id, body: { family: name } });
       onMade(id);
     } catch (error) {
       setProblem(said(error));
@@ -64,8 +68,12 @@ export function CopyJob({
             checked={readings}
             onChange={(e) => setReadings(e.target.checked)}
           />
+          <Form.Group controlId="copy-family" className="mt-2">
+            <Form.Label>Family of both, where the copy is the same part in another size; empty: none</Form.Label>
+            <Form.Control value={family} maxLength={200} onChange={(e) => setFamily(e.target.value)} />
+          </Form.Group>
           <p className="quiet mt-2 mb-0">
-            Issues, runs, the date it is due and what was accepted in writing stay with {of.number}.
+            Issues, runs, remarks, the date it is due and what was accepted in writing stay with {of.number}.
           </p>
           {problem && (
             <div className="finding stop mt-2" role="alert">

@@ -69,6 +69,7 @@ const Setups = ({ job: { summary } }: { job: JobListEntry }) => (
 /** What stands in each column. */
 const CELL: Readonly<Record<ColumnKey, (job: JobListEntry) => React.ReactNode>> = {
   material: (job) => job.material || <span className="quiet">not given</span>,
+  family: (job) => job.family && <Link to={`/families/${encodeURIComponent(job.family)}`}>{job.family}</Link>,
   machine: (job) => job.machine ?? <span className="quiet">not chosen</span>,
   setups: (job) => <Setups job={job} />,
   findings: (job) => job.summary && <Counts {...job.summary.counts} />,

@@ -11,10 +11,12 @@ import { useServer } from '../../store/query';
 import { shopStore } from '../../store/shopStore';
 import { useIsPlanner } from '../../store/sessionStore';
 import { CopyJob } from './CopyJob';
+import { DropArea, TakeFile } from './TakeFile';
 import { JobTable } from './JobTable';
 import { NewJob } from './NewJob';
 import { COLUMNS, keepColumns, keptColumns, SHOWS, type ColumnKey } from './shown';
 import { Taken } from './Taken';
+import { TakeZip } from './TakeZip';
 
 /** Where news do not get through. */
 const LOOK_EVERY_MS = 15_000;
@@ -73,8 +75,8 @@ export function JobsPage() {
   const { text, page, setPage } = asked;
   const [columns, setColumns] = useState(keptColumns);
   const [making, setMaking] = useState<{ file: File | null } | null>(null);
+  const [zip, setZip] = useState<File | null>(null);
   const [copying, setCopying] = useState<JobListEntry | null>(null);
-  const [dropping, setDropping] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   useShortcuts({
@@ -104,6 +106,10 @@ export function JobsPage() {
       setProblem('Jobs are made by planners.');
       return;
     }
+    if (/\.zip$/i.test(file.name)) {
+      setZip(file);
+      return;
+    }
     if (!/\.json$/i.test(file.name)) {
       setMaking({ file });
       return;
@@ -120,23 +126,7 @@ export function JobsPage() {
   const pages = Math.ceil((list?.total ?? 0) / JOBS_A_PAGE);
 
   return (
-    <div
-      className={dropping ? 'dropping' : undefined}
-      style={{ flex: 1 }}
-      onDragOver={(e) => {
-        e.preventDefault();
-        setDropping(true);
-      }}
-      onDragLeave={(e) => {
-        if (e.currentTarget === e.target) setDropping(false);
-      }}
-      onDrop={(e) => {
-        e.preventDefault();
-        setDropping(false);
-        const file = e.dataTransfer.files[0];
-        if (file) void take(file);
-      }}
-    >
+    <DropArea onFile={(file) => void take(file)}>
       <Head />
       {away && (
         <div className="banner stop" role="alert">
@@ -170,14 +160,15 @@ export function JobsPage() {
         {list && pages > 1 && <PageButtons page={page} setPage={setPage} list={list} pages={pages} />}
         {isPlanner && (
           <p className="quiet">
-            Drop a part file (STEP, IGES, BREP, STL, DXF) or a job file (JSON) anywhere on this page to begin a job with
-            it.
+            Drop a part file (STEP, IGES, BREP, STL, DXF), a job file (JSON) or a job with everything (zip) anywhere on
+            this page, or <TakeFile onFile={(file) => void take(file)} />.
           </p>
         )}
       </main>
       <JobDialogs
-        {...{ copying, making }}
+        {...{ copying, making, zip }}
         onClose={() => {
+          setZip(null);
           setCopying(null);
           setMaking(null);
         }}
@@ -185,21 +176,24 @@ export function JobsPage() {
           void navigate(`/jobs/${id}/part`);
         }}
       />
-    </div>
+    </DropArea>
   );
 }
 
-/** A new job, from nothing or from another one. */
+/** A new job, from nothing, from another one or out of a zip. */
 function JobDialogs({
   copying,
   making,
+  zip,
   ...told
 }: {
+  zip: File | null;
   copying: JobListEntry | null;
   making: { file: File | null } | null;
   onClose: () => void;
   onMade: (id: string) => void;
 }) {
+  if (zip) return <TakeZip file={zip} {...told} />;
   if (copying) return <CopyJob of={copying} {...told} />;
   return making && <NewJob file={making.file} {...told} />;
 }

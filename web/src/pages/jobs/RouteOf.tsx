@@ -9,8 +9,9 @@ export const begunAs = async (job: Job, route: string): Promise<Job> =>
 
 /** The route of another job to begin with. A part from bar has none of this kind. */
 export function RouteOf({ route, onChoose }: { route: string; onChoose: (id: string) => void }) {
+  const patterns = useServer('jobs', { query: { pattern: true, size: 100 } }).data?.jobs ?? [];
   const { data } = useServer('jobs', { query: { size: 100 } });
-  const jobs = data?.jobs.filter((j) => (j.summary?.setups.length ?? 0) > 0) ?? [];
+  const jobs = [...patterns, ...(data?.jobs ?? [])].filter((j) => (j.summary?.setups.length ?? 0) > 0);
   if (jobs.length === 0) return null;
   return (
     <>
@@ -21,7 +22,7 @@ export function RouteOf({ route, onChoose }: { route: string; onChoose: (id: str
           { value: '', says: 'none: nothing is decided yet' },
           ...jobs.map((j) => ({
             value: j.id,
-            says: `${j.number} ${j.part}, ${j.summary!.setups.length} ${j.summary!.setups.length === 1 ? 'setup' : 'setups'}${j.machine === null ? '' : ` on ${j.machine}`}`,
+            says: `${j.pattern ? 'Pattern: ' : ''}${j.number} ${j.part}, ${j.summary!.setups.length} ${j.summary!.setups.length === 1 ? 'setup' : 'setups'}${j.machine === null ? '' : ` on ${j.machine}`}`,
           })),
         ]}
         onCommit={onChoose}

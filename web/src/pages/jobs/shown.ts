@@ -15,6 +15,7 @@ export const SHOWS: Readonly<Record<string, { readonly says: string; readonly qu
   running: { says: 'running', query: { state: 'running' } },
   done: { says: 'done', query: { state: 'done' } },
   archive: { says: 'in the archive', query: { archived: true } },
+  patterns: { says: 'patterns', query: { pattern: true } },
 };
 
 export const STATE_SAYS: Readonly<Record<JobState, string>> = {
@@ -27,6 +28,7 @@ export const STATE_SAYS: Readonly<Record<JobState, string>> = {
 /** Columns that can be shown or not, in their order. */
 export const COLUMNS = {
   material: 'Material',
+  family: 'Family',
   machine: 'Machine',
   setups: 'Setups',
   findings: 'Findings',

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { setupScene, VIEW_NAMES, type Scenes } from '@violet-jaw/core/drawing';
-import { markOf, withMarks, type Remark, type RemarkPlace } from '@violet-jaw/core/remarks';
+import { marksOf, withMarks, type Remark, type RemarkPlace } from '@violet-jaw/core/remarks';
 import { useJob } from '../../app/JobLayout';
 import { BoardView } from '../../drawing/BoardView';
 import { useSize } from '../../drawing/useSize';
@@ -28,10 +28,7 @@ export function PlaceBoard({
     const planned = drawn?.planned.setups.find((s) => s.id === setupId);
     const views = drawn?.outlines.setups.find((s) => s.id === setupId)?.views;
     if (!planned?.facts || !views) return null;
-    const marks = [
-      ...remarks.map((r) => ({ mark: markOf(r), place: r.place })),
-      ...(place ? [{ mark: 'new', place }] : []),
-    ];
+    const marks = [...marksOf(remarks), ...(place ? [{ mark: 'new', place }] : [])];
     return Object.fromEntries(
       VIEW_NAMES.map((view) => {
         const options = { dimensions: false, labels: true };

@@ -5,6 +5,7 @@ import { BenchFacts } from '../../bench/BenchFacts';
 import { Proposal } from '../../bench/Proposal';
 import { Strip } from '../../bench/Strip';
 import { Worksheet } from '../../bench/Worksheet';
+import { Patterns } from './Patterns';
 import { useSize } from '../../drawing/useSize';
 import { usePlan } from '../../store/planStore';
 import { EndsPage } from '../turned/EndsPage';
@@ -59,7 +60,12 @@ function SetupsPage() {
       ) : (
         <>
           <p className="m-3">No setup yet. Choose “Add setup” to begin the route, or let one be proposed.</p>
-          {job.setups.length === 0 && <TurnIt />}
+          {job.setups.length === 0 && (
+            <>
+              <TurnIt />
+              <Patterns />
+            </>
+          )}
         </>
       )}
     </div>

@@ -6,6 +6,7 @@ import type { ViewName } from '@violet-jaw/core/drawing';
 import { AXES } from '@violet-jaw/core/frames';
 import { speechIn } from '@violet-jaw/core/units';
 import { Drawing } from '../../drawing/Drawing';
+import { RunRemarks } from './RunRemarks';
 import { StepForm, type Typed } from './StepForm';
 import { StoppedPanel } from './StoppedPanel';
 
@@ -62,6 +63,7 @@ export function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
         {!state.stopped && (
           <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />
         )}
+        {!practising && <RunRemarks plan={plan} step={step} />}
         <div className="run-foot">
           {before && (
             <Button

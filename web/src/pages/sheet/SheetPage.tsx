@@ -7,7 +7,7 @@ import { buildSheet, PAPER, type Paper } from '@violet-jaw/core/sheet';
 import { downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
 import { NotDone } from '../../app/NotDone';
-import { api, said } from '../../store/api';
+import { api, said, urlOf } from '../../store/api';
 import { useNewest } from '../../app/useNewest';
 import { askWorker, usePlan } from '../../store/planStore';
 import { useServer } from '../../store/query';
@@ -202,7 +202,7 @@ function Print({ paper, onPaper }: { paper: Paper; onPaper: (paper: Paper) => vo
 }
 
 function OpenFile() {
-  const { job, shop, change } = useJob();
+  const { id, job, shop, change } = useJob();
   const [problem, setProblem] = useState<string | null>(null);
   const take = async (file: File) => {
     try {
@@ -225,6 +225,10 @@ function OpenFile() {
       >
         Download the job (JSON)
       </Button>
+      <p className="mt-2 mb-1">
+        <a href={urlOf('everything', { id })}>Everything of this job (zip)</a>: the file of the part, remarks, photos,
+        issues, runs. It is taken in again on the Jobs page.
+      </p>
       <Form.Group controlId="read-json" className="mt-2">
         <Form.Label>Read a job file into this job (undo brings the old one back)</Form.Label>
         <Form.Control
