@@ -9,7 +9,8 @@ function textOf(cell: HTMLTableCellElement): string {
   const choice = cell.querySelector('select');
   if (choice) return choice.selectedOptions.item(0)?.text ?? '';
   const copy = cell.cloneNode(true) as HTMLElement;
-  copy.querySelectorAll('button, svg, .visually-hidden').forEach((e) => e.remove());
+  // a name that is pressed to see more of it is a name
+  copy.querySelectorAll('button:not(.btn-link), svg, .visually-hidden').forEach((e) => e.remove());
   // what stands on a line of its own is apart from what stands before it
   copy.querySelectorAll('div').forEach((e) => e.prepend(' '));
   return (copy.textContent ?? '').replace(/\s+/g, ' ').trim();

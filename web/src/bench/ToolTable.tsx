@@ -10,6 +10,7 @@ import { newId } from '../app/newId';
 import { CutRow } from './CutRow';
 import { PickTool } from './PickTool';
 import { ToolInShop } from './ToolInShop';
+import { WithCsv } from '../app/WithCsv';
 
 /** So many tools a setup has at most. */
 const MOST_TOOLS = 99;
@@ -36,67 +37,69 @@ export function ToolTable({ setup, onChange }: { setup: Setup; onChange: (tools:
   return (
     <>
       {tools.length > 0 && (
-        <Table size="sm" className="mt-2">
-          <thead>
-            <tr>
-              <th style={{ width: '4.5rem' }}>T</th>
-              <th>Tool</th>
-              <th style={{ width: '6.5rem' }} className="number">
-                Diameter
-              </th>
-              <th style={{ width: '6.5rem' }} className="number">
-                Length
-              </th>
-              <th>
-                <span className="visually-hidden">Remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {tools.map((t, i) => (
-              <Fragment key={t.id}>
-                <tr className="tool">
-                  <td>
-                    <CountField
-                      hideLabel
-                      label="Tool number"
-                      value={t.number}
-                      min={1}
-                      max={999}
-                      onCommit={(number) => edit(i, { number })}
-                    />
-                  </td>
-                  <td>
-                    <TextField
-                      hideLabel
-                      label={`Description of T${t.number}`}
-                      value={t.description}
-                      onCommit={(description) => edit(i, { description })}
-                    />
-                  </td>
-                  <td>{optional(i, 'diameter', 'Diameter')}</td>
-                  <td>{optional(i, 'length', 'Length')}</td>
-                  <td>
-                    <Button
-                      size="sm"
-                      variant="outline-primary"
-                      aria-label={`Remove T${t.number}`}
-                      onClick={() => onChange(tools.filter((_, k) => k !== i))}
-                    >
-                      ✕
-                    </Button>
-                  </td>
-                </tr>
-                <tr className="tool-cut">
-                  <td colSpan={5}>
-                    <ToolInShop tool={t} edit={(fields) => edit(i, fields)} />
-                    <CutRow tool={t} edit={(fields) => edit(i, fields)} />
-                  </td>
-                </tr>
-              </Fragment>
-            ))}
-          </tbody>
-        </Table>
+        <WithCsv name="Tool list">
+          <Table size="sm" className="mt-2">
+            <thead>
+              <tr>
+                <th style={{ width: '4.5rem' }}>T</th>
+                <th>Tool</th>
+                <th style={{ width: '6.5rem' }} className="number">
+                  Diameter
+                </th>
+                <th style={{ width: '6.5rem' }} className="number">
+                  Length
+                </th>
+                <th>
+                  <span className="visually-hidden">Remove</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {tools.map((t, i) => (
+                <Fragment key={t.id}>
+                  <tr className="tool">
+                    <td>
+                      <CountField
+                        hideLabel
+                        label="Tool number"
+                        value={t.number}
+                        min={1}
+                        max={999}
+                        onCommit={(number) => edit(i, { number })}
+                      />
+                    </td>
+                    <td>
+                      <TextField
+                        hideLabel
+                        label={`Description of T${t.number}`}
+                        value={t.description}
+                        onCommit={(description) => edit(i, { description })}
+                      />
+                    </td>
+                    <td>{optional(i, 'diameter', 'Diameter')}</td>
+                    <td>{optional(i, 'length', 'Length')}</td>
+                    <td>
+                      <Button
+                        size="sm"
+                        variant="outline-primary"
+                        aria-label={`Remove T${t.number}`}
+                        onClick={() => onChange(tools.filter((_, k) => k !== i))}
+                      >
+                        ✕
+                      </Button>
+                    </td>
+                  </tr>
+                  <tr className="tool-cut">
+                    <td colSpan={5}>
+                      <ToolInShop tool={t} edit={(fields) => edit(i, fields)} />
+                      <CutRow tool={t} edit={(fields) => edit(i, fields)} />
+                    </td>
+                  </tr>
+                </Fragment>
+              ))}
+            </tbody>
+          </Table>
+        </WithCsv>
       )}
       {tools.length < MOST_TOOLS && (
         <>

@@ -12,6 +12,7 @@ import { ChoiceField } from '../fields/TextField';
 import { LengthFields } from './LengthFields';
 import { useLength, type SectionProps } from './section';
 import { usePut } from './usePut';
+import { WithCsv } from '../app/WithCsv';
 
 const SIDES = SIDE_MEANS.map((value) => ({ value, says: value === 'touch plate' ? 'cutter on a touch plate' : value }));
 const TOPS = TOP_MEANS.map((value) => ({ value, says: value === 'cutter' ? 'tip of a tool' : value }));
@@ -231,27 +232,29 @@ function Measured({ setup, edit }: SectionProps) {
 function Worksheet({ facts }: { facts: SetupFacts }) {
   const { speech } = useJob();
   return (
-    <Table size="sm" className="mt-1" aria-label="Touch-off worksheet">
-      <thead>
-        <tr>
-          <th>Read it out</th>
-          <th className="number">Declare</th>
-        </tr>
-      </thead>
-      <tbody>
-        {facts.worksheet.map((w) => (
-          <tr key={w.axis}>
-            <td>
-              <strong>{w.says}</strong>
-              {w.formula && <div className="field-hint">{w.formula}</div>}
-            </td>
-            <td className="number fs-5">
-              {w.declare === null ? 'nothing' : `${w.axis.toUpperCase()} ${speech.signed(w.declare)}`}
-            </td>
+    <WithCsv name="What is touched">
+      <Table size="sm" className="mt-1" aria-label="Touch-off worksheet">
+        <thead>
+          <tr>
+            <th>Read it out</th>
+            <th className="number">Declare</th>
           </tr>
-        ))}
-      </tbody>
-    </Table>
+        </thead>
+        <tbody>
+          {facts.worksheet.map((w) => (
+            <tr key={w.axis}>
+              <td>
+                <strong>{w.says}</strong>
+                {w.formula && <div className="field-hint">{w.formula}</div>}
+              </td>
+              <td className="number fs-5">
+                {w.declare === null ? 'nothing' : `${w.axis.toUpperCase()} ${speech.signed(w.declare)}`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </WithCsv>
   );
 }
 

@@ -12,6 +12,7 @@ import { ChoiceField } from '../../fields/TextField';
 import { LengthField } from '../../fields/LengthField';
 import type { SectionProps } from '../section';
 import { DowelHoles } from './DowelHoles';
+import { WithCsv } from '../../app/WithCsv';
 
 type OnDowels = NonNullable<HoldIn<'flat'>['dowels']>;
 
@@ -208,32 +209,35 @@ function Fits({ on }: { on: SeatedDowels }) {
   const { speech } = useJob();
   const mm = (play: number) => (play < 0 ? speech.signed(play) : speech.size(play));
   return (
-    <Table size="sm" aria-label="Dowels in this setup" className="mb-1">
-      <thead>
-        <tr>
-          <th>Dowel</th>
-          <th className="number">X</th>
-          <th className="number">Y</th>
-          <th className="number">Play</th>
-        </tr>
-      </thead>
-      <tbody>
-        {on.dowels.map((d, i) => (
-          <tr key={d.name}>
-            <td>{d.hole + 1 === i + 1 ? d.name : `${d.name}, ${d.bore === null ? 'hole' : 'bore'} ${d.hole + 1}`}</td>
-            <td className="number">{speech.signed(d.x)}</td>
-            <td className="number">{speech.signed(d.y)}</td>
-            <td className="number">
-              {mm(d.play.least)} to {mm(d.play.most)}
-            </td>
+    <WithCsv name="Dowel places">
+      <Table size="sm" aria-label="Dowels in this setup" className="mb-1">
+        <thead>
+          <tr>
+            <th>Dowel</th>
+            <th className="number">X</th>
+            <th className="number">Y</th>
+            <th className="number">Play</th>
           </tr>
-        ))}
-      </tbody>
-      <caption>
-        {on.tilt !== null && `It may lie turned by ${(on.tilt * MINUTES).toFixed(1)}′ either way. `}
-        {on.wrong.length === 0 && 'It goes on in no other way'}
-        {on.wrong.length === 0 && (on.otherSide ? ', but with the other side up: the sheet says which looks up.' : '.')}
-      </caption>
-    </Table>
+        </thead>
+        <tbody>
+          {on.dowels.map((d, i) => (
+            <tr key={d.name}>
+              <td>{d.hole + 1 === i + 1 ? d.name : `${d.name}, ${d.bore === null ? 'hole' : 'bore'} ${d.hole + 1}`}</td>
+              <td className="number">{speech.signed(d.x)}</td>
+              <td className="number">{speech.signed(d.y)}</td>
+              <td className="number">
+                {mm(d.play.least)} to {mm(d.play.most)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+        <caption>
+          {on.tilt !== null && `It may lie turned by ${(on.tilt * MINUTES).toFixed(1)}′ either way. `}
+          {on.wrong.length === 0 && 'It goes on in no other way'}
+          {on.wrong.length === 0 &&
+            (on.otherSide ? ', but with the other side up: the sheet says which looks up.' : '.')}
+        </caption>
+      </Table>
+    </WithCsv>
   );
 }

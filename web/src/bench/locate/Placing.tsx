@@ -11,6 +11,7 @@ import { fileOf, said } from '../../store/api';
 import { usePlan } from '../../store/planStore';
 import type { SectionProps } from '../section';
 import { FromShop } from './FromShop';
+import { WithCsv } from '../../app/WithCsv';
 
 /** Pins and pods that are set by position: where, and the lines that show it at the machine. */
 export function Placing({ setup, planned, edit }: SectionProps) {
@@ -33,29 +34,31 @@ export function Placing({ setup, planned, edit }: SectionProps) {
   return (
     <div role="group" aria-label="Set by position" data-part="Set by position">
       <h3 className="mt-2">Set by position</h3>
-      <Table size="sm" aria-label="Set by position">
-        <thead>
-          <tr>
-            <th>In this order</th>
-            <th className="number">X</th>
-            <th className="number">Y</th>
-            <th className="number">Diameter</th>
-          </tr>
-        </thead>
-        <tbody>
-          {places.map((p, i) => (
-            <tr key={p.name}>
-              <td>
-                {i + 1}. {p.name}
-              </td>
-              <td className="number">{speech.signed(p.x)}</td>
-              <td className="number">{speech.signed(p.y)}</td>
-              <td className="number">{p.across === null ? '' : speech.size(p.across)}</td>
+      <WithCsv name="Places to set">
+        <Table size="sm" aria-label="Set by position">
+          <thead>
+            <tr>
+              <th>In this order</th>
+              <th className="number">X</th>
+              <th className="number">Y</th>
+              <th className="number">Diameter</th>
             </tr>
-          ))}
-        </tbody>
-        <caption>Their middles, from the left front corner of the device.</caption>
-      </Table>
+          </thead>
+          <tbody>
+            {places.map((p, i) => (
+              <tr key={p.name}>
+                <td>
+                  {i + 1}. {p.name}
+                </td>
+                <td className="number">{speech.signed(p.x)}</td>
+                <td className="number">{speech.signed(p.y)}</td>
+                <td className="number">{p.across === null ? '' : speech.size(p.across)}</td>
+              </tr>
+            ))}
+          </tbody>
+          <caption>Their middles, from the left front corner of the device.</caption>
+        </Table>
+      </WithCsv>
       <div className="fields">
         <ChoiceField
           label="Pointer"

@@ -11,6 +11,7 @@ import { ChoiceField, CountField } from '../../fields/TextField';
 import { usePlan } from '../../store/planStore';
 import { Ears } from './Ears';
 import { Sides, StockName, OwnSolid, FromStock } from './BlankParts';
+import { WithCsv } from '../../app/WithCsv';
 
 /** The piece of material the part comes out of: kind, size, and how each side comes. */
 export function BlankSection() {
@@ -188,33 +189,35 @@ export function CopiesSection() {
           >
             Make the gap cutter and two clearances: {speech.sizeWithUnit(gapFor(copies.cutter, clearance))}
           </Button>
-          <Table size="sm" className="mt-1" aria-label="Position of every copy from the first">
-            <thead>
-              <tr>
-                <th>Copy</th>
-                {AXES.map((a) => (
-                  <th key={a} className="number">
-                    Δ{a.toUpperCase()}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {planned?.blank.copies.slice(0, 60).map((c) => (
-                <tr key={c.number}>
-                  <td>
-                    {c.number}
-                    {c.number === 1 ? ', zero is on this one' : ''}
-                  </td>
+          <WithCsv name="Places of the copies">
+            <Table size="sm" className="mt-1" aria-label="Position of every copy from the first">
+              <thead>
+                <tr>
+                  <th>Copy</th>
                   {AXES.map((a) => (
-                    <td key={a} className="number">
-                      {speech.signed(c.by[a])}
-                    </td>
+                    <th key={a} className="number">
+                      Δ{a.toUpperCase()}
+                    </th>
                   ))}
                 </tr>
-              ))}
-            </tbody>
-          </Table>
+              </thead>
+              <tbody>
+                {planned?.blank.copies.slice(0, 60).map((c) => (
+                  <tr key={c.number}>
+                    <td>
+                      {c.number}
+                      {c.number === 1 ? ', zero is on this one' : ''}
+                    </td>
+                    {AXES.map((a) => (
+                      <td key={a} className="number">
+                        {speech.signed(c.by[a])}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </WithCsv>
           {(planned?.blank.copies.length ?? 0) > 60 && (
             <p className="quiet">…and {(planned?.blank.copies.length ?? 0) - 60} more in the same rows.</p>
           )}

@@ -7,6 +7,7 @@ import { TextField } from '../../fields/TextField';
 import { askWorker, usePlan } from '../../store/planStore';
 import { useFeatures } from '../../app/useFeatures';
 import { UseFor } from './UseFor';
+import { WithCsv } from '../../app/WithCsv';
 
 const VIEW_ALONG = { x: 'from left and right', y: 'from front and rear', z: 'from top and bottom' } as const;
 
@@ -65,25 +66,27 @@ export function Features({ chosen, onChoose }: { chosen: string | null; onChoose
         </div>
       )}
       <div style={{ maxHeight: '17rem', overflowY: 'auto' }}>
-        <Table size="sm" hover>
-          <tbody>
-            {shown.map(({ feature, name }) => (
-              <tr key={feature.id} className={feature.id === chosen ? 'table-active' : undefined}>
-                <td>
-                  <button
-                    type="button"
-                    className="btn btn-link btn-sm text-start"
-                    aria-pressed={feature.id === chosen}
-                    onClick={() => onChoose(feature.id === chosen ? null : feature.id)}
-                  >
-                    {name}
-                  </button>
-                </td>
-                <td className="number text-start text-wrap">{featureFacts(feature, speech)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <WithCsv name="Faces and bores">
+          <Table size="sm" hover>
+            <tbody>
+              {shown.map(({ feature, name }) => (
+                <tr key={feature.id} className={feature.id === chosen ? 'table-active' : undefined}>
+                  <td>
+                    <button
+                      type="button"
+                      className="btn btn-link btn-sm text-start"
+                      aria-pressed={feature.id === chosen}
+                      onClick={() => onChoose(feature.id === chosen ? null : feature.id)}
+                    >
+                      {name}
+                    </button>
+                  </td>
+                  <td className="number text-start text-wrap">{featureFacts(feature, speech)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </WithCsv>
       </div>
       {hidden.length > 0 && (
         <Form.Check

@@ -4,6 +4,8 @@ import { type SectionPlane, type SectionSeen } from '@violet-jaw/core/drawing';
 import { measureBetween } from '@violet-jaw/core/part';
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
+import type { Scene } from '@violet-jaw/core/drawing';
+import { SaveDrawing } from '../../drawing/SaveDrawing';
 import { BoardView, type At } from '../../drawing/BoardView';
 import { askWorker, usePlan } from '../../store/planStore';
 import { useFeatures } from '../../app/useFeatures';
@@ -62,6 +64,12 @@ function Legend({ section, inSpace }: { section: SectionPlane | null; inSpace: b
       </p>
     </>
   );
+}
+
+/** The drawings of part and blank as files. */
+function SavePart({ scenes }: { scenes: readonly Scene[] }) {
+  const { job } = useJob();
+  return <SaveDrawing id="save-part" scenes={scenes} units={job.units} name={job.number} />;
 }
 
 /** The part on the drawing board: hover for size, pick a face or bore, measure between two, cut open; or in space. */
@@ -180,6 +188,7 @@ export function PartDrawing({
             onDrag={onDrag}
           >
             {tools}
+            <SavePart scenes={Object.values(scenes)} />
           </BoardView>
         )
       )}

@@ -12,6 +12,7 @@ import { localMinute } from '../../app/when';
 import { useWidth } from '../../drawing/useWidth';
 import { api } from '../../store/api';
 import { usePlan } from '../../store/planStore';
+import { WithCsv } from '../../app/WithCsv';
 
 /** Measured less planned, run after run: one panel a register and station, one line an axis. */
 const DriftChart = lazy(async () => ({ default: (await import('./DriftChart')).DriftChart }));
@@ -100,38 +101,40 @@ export function Readings({ readings }: { readings: readonly ReadingEntry[] }) {
             <h3>
               Op {setup.op}, {x.register}: newest zero, run of {localMinute(x.at)}, issue {x.letter}
             </h3>
-            <Table size="sm" aria-label={`Newest zero of Op ${setup.op}`}>
-              <thead>
-                <tr>
-                  <th>Axis</th>
-                  <th className="number">Planned then</th>
-                  <th className="number">Measured</th>
-                  <th className="number">Off by</th>
-                  <th>Over the runs</th>
-                </tr>
-              </thead>
-              <tbody>
-                {newest.map(
-                  (r, i) =>
-                    r && (
-                      <tr key={r.axis}>
-                        <td>{r.axis.toUpperCase()}</td>
-                        <td className="number">{r.planned === null ? 'not known' : speech.signed(r.planned)}</td>
-                        <td className="number">
-                          <strong>{speech.signed(r.measured)}</strong>
-                        </td>
-                        <td className="number">{r.planned === null ? '' : speech.signed(r.measured - r.planned)}</td>
-                        <td>
-                          <DriftWords
-                            series={own.find((s) => s.entries[0].setupId === setup.id && s.axis === AXES[i])!}
-                            room={roomOf(planned, setup.id, r.axis)}
-                          />
-                        </td>
-                      </tr>
-                    ),
-                )}
-              </tbody>
-            </Table>
+            <WithCsv name={`Zeros found of Op ${setup.op}`}>
+              <Table size="sm" aria-label={`Newest zero of Op ${setup.op}`}>
+                <thead>
+                  <tr>
+                    <th>Axis</th>
+                    <th className="number">Planned then</th>
+                    <th className="number">Measured</th>
+                    <th className="number">Off by</th>
+                    <th>Over the runs</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {newest.map(
+                    (r, i) =>
+                      r && (
+                        <tr key={r.axis}>
+                          <td>{r.axis.toUpperCase()}</td>
+                          <td className="number">{r.planned === null ? 'not known' : speech.signed(r.planned)}</td>
+                          <td className="number">
+                            <strong>{speech.signed(r.measured)}</strong>
+                          </td>
+                          <td className="number">{r.planned === null ? '' : speech.signed(r.measured - r.planned)}</td>
+                          <td>
+                            <DriftWords
+                              series={own.find((s) => s.entries[0].setupId === setup.id && s.axis === AXES[i])!}
+                              room={roomOf(planned, setup.id, r.axis)}
+                            />
+                          </td>
+                        </tr>
+                      ),
+                  )}
+                </tbody>
+              </Table>
+            </WithCsv>
             {isCounted && (
               <Button
                 size="sm"

@@ -11,6 +11,7 @@ import { useRemarks } from '../../remarks/useRemarks';
 import { useServer } from '../../store/query';
 import { useIsPlanner } from '../../store/sessionStore';
 import { localMinute } from '../../app/when';
+import { WithCsv } from '../../app/WithCsv';
 
 export function Issues() {
   const { id, job, store } = useJob();
@@ -109,27 +110,29 @@ export function Issues() {
 
 function Changes({ changes }: { changes: readonly Change[] }) {
   return (
-    <Table size="sm">
-      <thead>
-        <tr>
-          <th>What</th>
-          <th className="number">Before</th>
-          <th className="number">After</th>
-          <th className="number">By</th>
-        </tr>
-      </thead>
-      <tbody>
-        {changes.map((c) => (
-          <tr key={`${c.place}${c.name}`}>
-            <td>
-              {c.place}, {c.name}
-            </td>
-            <td className="number text-wrap">{c.before}</td>
-            <td className="number text-wrap">{c.after}</td>
-            <td className="number">{c.difference ?? ''}</td>
+    <WithCsv name="What changed">
+      <Table size="sm">
+        <thead>
+          <tr>
+            <th>What</th>
+            <th className="number">Before</th>
+            <th className="number">After</th>
+            <th className="number">By</th>
           </tr>
-        ))}
-      </tbody>
-    </Table>
+        </thead>
+        <tbody>
+          {changes.map((c) => (
+            <tr key={`${c.place}${c.name}`}>
+              <td>
+                {c.place}, {c.name}
+              </td>
+              <td className="number text-wrap">{c.before}</td>
+              <td className="number text-wrap">{c.after}</td>
+              <td className="number">{c.difference ?? ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </WithCsv>
   );
 }

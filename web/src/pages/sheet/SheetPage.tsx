@@ -13,6 +13,7 @@ import { askWorker, usePlan } from '../../store/planStore';
 import { useServer } from '../../store/query';
 import { useAccount } from '../../store/sessionStore';
 import { useRemarks } from '../../remarks/useRemarks';
+import { SheetFiles } from './SheetFiles';
 import { SheetView } from './SheetView';
 import { Issues } from './Issues';
 
@@ -69,6 +70,7 @@ export function SheetPage() {
         <Blocking />
         <Issues />
         <Print paper={paper} onPaper={setPaper} />
+        {(letter ? frozen.data : draft) && <SheetFiles sheet={(letter ? frozen.data : draft)!} letter={letter} />}
         <OpenFile />
       </div>
     </div>

@@ -8,6 +8,7 @@ import { OptionalLengthField } from '../../fields/OptionalLengthField';
 import { TextField } from '../../fields/TextField';
 import { usePosition } from './usePosition';
 import { newId } from '../../app/newId';
+import { WithCsv } from '../../app/WithCsv';
 
 /** The three coordinates of a station. It counts as measured only when all three have been entered. */
 function Position({
@@ -102,39 +103,41 @@ export function Stations({
         that height. A station counts as measured when all three are entered, and only for the devices ticked beside it,
         as they are: another vise, or other jaws, has its datum somewhere else.
       </p>
-      <Table size="sm" className="stations">
-        <thead>
-          <tr>
-            <th style={{ width: '16%' }}>Name</th>
-            <th className="number">X</th>
-            <th className="number">Y</th>
-            <th className="number">Z</th>
-            <th className="number" style={{ width: '12%' }}>
-              ±
-            </th>
-            <th style={{ width: '3rem' }}>
-              <span className="visually-hidden">Change</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {machine.stations.map((s) => {
-            const { position } = s;
-            return (
-              <StationRow
-                s={s}
-                edit={edit}
-                position={position}
-                units={units}
-                devices={devices}
-                onChange={onChange}
-                machine={machine}
-                key={s.id}
-              />
-            );
-          })}
-        </tbody>
-      </Table>
+      <WithCsv name="Places on the table">
+        <Table size="sm" className="stations">
+          <thead>
+            <tr>
+              <th style={{ width: '16%' }}>Name</th>
+              <th className="number">X</th>
+              <th className="number">Y</th>
+              <th className="number">Z</th>
+              <th className="number" style={{ width: '12%' }}>
+                ±
+              </th>
+              <th style={{ width: '3rem' }}>
+                <span className="visually-hidden">Change</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {machine.stations.map((s) => {
+              const { position } = s;
+              return (
+                <StationRow
+                  s={s}
+                  edit={edit}
+                  position={position}
+                  units={units}
+                  devices={devices}
+                  onChange={onChange}
+                  machine={machine}
+                  key={s.id}
+                />
+              );
+            })}
+          </tbody>
+        </Table>
+      </WithCsv>
       <ChangeButton
         size="sm"
         variant="outline-primary"

@@ -8,6 +8,7 @@ import { FindingList } from '../../app/FindingList';
 import { usePlan } from '../../store/planStore';
 import { useWidth } from '../../drawing/useWidth';
 import { CycleChart } from './CycleChart';
+import { WithCsv } from '../../app/WithCsv';
 
 /** So many parts are run through the simulated control. */
 const CYCLES = 200;
@@ -79,42 +80,44 @@ function AccountTable({ planned }: { planned: PlannedTurned }) {
         Signed, machine axes, {unitName(job.units)}. Each sum by itself has to be nothing: then the next part starts
         where this one did.
       </p>
-      <Table size="sm" className="mb-1">
-        <thead>
-          <tr>
-            <th>What</th>
-            <th className="number">main moves</th>
-            <th className="number">zero shifts</th>
-            <th className="number">main at</th>
-            <th className="number">zero at</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <td>start</td>
-            <td />
-            <td />
-            <td className="number">{speech.signed(start)}</td>
-            <td className="number">{speech.signed((start ?? 0) - planned.bar.face)}</td>
-          </tr>
-          {account.rows.map((r, i) => (
-            <tr key={i}>
-              <td>{r.what}</td>
-              <td className="number">{r.move === null ? '' : speech.signed(r.move)}</td>
-              <td className="number">{r.shift === null ? '' : speech.signed(r.shift)}</td>
-              <td className="number">{speech.signed(r.mainAt)}</td>
-              <td className="number">{speech.signed(r.zeroAt)}</td>
+      <WithCsv name="Account along the axis">
+        <Table size="sm" className="mb-1">
+          <thead>
+            <tr>
+              <th>What</th>
+              <th className="number">main moves</th>
+              <th className="number">zero shifts</th>
+              <th className="number">main at</th>
+              <th className="number">zero at</th>
             </tr>
-          ))}
-          <tr className="total">
-            <td>sum</td>
-            <td className="number">{speech.signed(account.moves)}</td>
-            <td className="number">{speech.signed(account.shifts)}</td>
-            <td />
-            <td />
-          </tr>
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            <tr>
+              <td>start</td>
+              <td />
+              <td />
+              <td className="number">{speech.signed(start)}</td>
+              <td className="number">{speech.signed((start ?? 0) - planned.bar.face)}</td>
+            </tr>
+            {account.rows.map((r, i) => (
+              <tr key={i}>
+                <td>{r.what}</td>
+                <td className="number">{r.move === null ? '' : speech.signed(r.move)}</td>
+                <td className="number">{r.shift === null ? '' : speech.signed(r.shift)}</td>
+                <td className="number">{speech.signed(r.mainAt)}</td>
+                <td className="number">{speech.signed(r.zeroAt)}</td>
+              </tr>
+            ))}
+            <tr className="total">
+              <td>sum</td>
+              <td className="number">{speech.signed(account.moves)}</td>
+              <td className="number">{speech.signed(account.shifts)}</td>
+              <td />
+              <td />
+            </tr>
+          </tbody>
+        </Table>
+      </WithCsv>
       <p className="mb-0">
         <strong>
           {account.residue === 0

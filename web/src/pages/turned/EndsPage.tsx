@@ -4,6 +4,7 @@ import { endConditions, endScene, endSteps, type PlannedEnd, type PlannedTurned 
 import { unitName } from '@violet-jaw/core/units';
 import { useJob } from '../../app/JobLayout';
 import { FindingList } from '../../app/FindingList';
+import { SaveDrawing } from '../../drawing/SaveDrawing';
 import { Drawing } from '../../drawing/Drawing';
 import { useSize } from '../../drawing/useSize';
 import { LengthField } from '../../fields/LengthField';
@@ -70,6 +71,7 @@ function Side({ planned, side, width }: { planned: PlannedTurned; side: PlannedE
         <span className="number">Z {speech.signed(e.value)}</span>
       </h3>
       <Drawing scene={scene} width={width} height={210} fontSize={13} />
+      <SaveDrawing id={`save-${side}`} scenes={[scene]} units={speech.units} />
       <ol className="mb-0">
         {endSteps(ends, side, { lathe, speech }).map((s) => (
           <li key={s}>{s}</li>

@@ -2,6 +2,7 @@ import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { layoutScene } from '@violet-jaw/core/drawing';
 import { turnedScene, type PlannedTurned } from '@violet-jaw/core/turned';
 import { useJob } from '../../app/JobLayout';
+import { SaveDrawing } from '../../drawing/SaveDrawing';
 import { PageView } from '../../drawing/Drawing';
 import { changesToEdit } from './Changes';
 import { useTurned } from './useTurned';
@@ -61,15 +62,18 @@ export function TurnedDrawing({
     setDragged(null);
   };
   return (
-    <div
-      ref={place}
-      className="turned-drawing"
-      onPointerDown={take}
-      onPointerMove={(e) => dragged && setDragged({ ...dragged, at: at(e) })}
-      onPointerUp={drop}
-      onPointerCancel={() => setDragged(null)}
-    >
-      <PageView page={page} title={scene.title} />
-    </div>
+    <>
+      <div
+        ref={place}
+        className="turned-drawing"
+        onPointerDown={take}
+        onPointerMove={(e) => dragged && setDragged({ ...dragged, at: at(e) })}
+        onPointerUp={drop}
+        onPointerCancel={() => setDragged(null)}
+      >
+        <PageView page={page} title={scene.title} />
+      </div>
+      <SaveDrawing id="save-turned" scenes={[scene]} units={speech.units} />
+    </>
   );
 }
