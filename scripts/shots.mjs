@@ -82,22 +82,6 @@ try {
     window.scrollBy(0, -60);
   });
   await shot('offcut');
-  const typed = async (label, text) => {
-    await page.getByLabel(label, { exact: true }).fill(text);
-    await page.getByLabel(label, { exact: true }).press('Enter');
-  };
-  await typed('Along X', '2');
-  await typed('Along Y', '2');
-  await typed('Cutter between them', '10');
-  await typed('Gap', '12');
-  await page.getByRole('region', { name: 'Copies' }).evaluate((e) => {
-    e.scrollIntoView();
-    window.scrollBy(0, -60);
-  });
-  await page.getByText('122.000').first().waitFor();
-  await page.getByText('Drawing the change…').waitFor({ state: 'detached', timeout: 60_000 });
-  await shot('copies');
-  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await open('Route', () => page.getByRole('button', { name: 'Propose a route…' }).waitFor());
   await page.getByRole('button', { name: 'Propose a route…' }).click();
   await page.getByRole('button', { name: 'Look from all six sides' }).click();
@@ -108,6 +92,13 @@ try {
   await shot('proposal');
   await open('Ledger', () => page.getByRole('heading', { name: 'Registers' }).waitFor());
   await shot('ledger');
+  await open('Remarks', () => page.locator('.place-board svg').waitFor({ timeout: 60_000 }));
+  const above = await page.locator('.place-board svg').boundingBox();
+  await page.mouse.click(above.x + above.width * 0.62, above.y + above.height * 0.22);
+  await page.getByLabel('What is to be remarked').fill('Chips pile up here: blow the jaw off before the second part.');
+  await page.getByRole('button', { name: 'Make the remark' }).click();
+  await page.locator('[data-remark=R1]').waitFor();
+  await shot('remarks');
   await open('Sheet', () => page.getByRole('img', { name: 'From the left end' }).first().waitFor());
   await page.getByRole('button', { name: 'Issue sheet A' }).click();
   await page.locator('[data-issue="A"]').waitFor({ timeout: 60_000 });

@@ -19,10 +19,13 @@ const POINT_MM = 25.4 / 72;
 const escaped = (text: string): string =>
   text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '');
 
-/** A scene as SVG, 1:1: a millimeter of the part is a millimeter of the drawing when it is printed at its own size. */
-export function sceneAsSvg(scene: Scene): string {
+/**
+ * A scene as SVG, 1:1: a millimeter of the part is a millimeter of the drawing when it is printed at its own size.
+ * @param room for dimensions all round, mm
+ */
+export function sceneAsSvg(scene: Scene, room: number = ROOM_MM): string {
   const { min, max } = sceneBounds(scene);
-  const [width, height] = [0, 1].map((k) => (max[k] - min[k] + 2 * ROOM_MM) * PER_MM);
+  const [width, height] = [0, 1].map((k) => (max[k] - min[k] + 2 * room) * PER_MM);
   const { primitives } = layoutScene(scene, { ...SIZES, width, height, scale: PER_MM });
   const drawn = primitives.map((p) => {
     if (p.kind === 'text')

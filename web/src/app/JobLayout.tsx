@@ -1,4 +1,5 @@
 import { OpenJobContext, type OpenJob } from './openJob';
+import { GuideStrip } from '../guide/GuideStrip';
 import { WhatNext } from './WhatNext';
 import type { PlannedJob } from '@violet-jaw/core/plan';
 import { useEffect, useMemo, useState } from 'react';
@@ -155,6 +156,7 @@ function OpenedJob({ id }: { id: string }) {
           <WhatNext onClose={() => setAsking(false)} />
         </OpenJobContext>
       )}
+      <GuideStrip id={id} job={job} planned={planned} />
       <SaveBanner state={state} />
       <LookOnly />
       {problem && (

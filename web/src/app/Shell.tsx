@@ -1,12 +1,14 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Dropdown, Modal } from 'react-bootstrap';
-import { Link, NavLink, Outlet, ScrollRestoration, useRouteError } from 'react-router';
+import { Link, NavLink, Outlet, ScrollRestoration, useLocation, useRouteError } from 'react-router';
+import { beginGuide } from '../guide/guideStore';
 import { askSession, signOut, useAccount, useIsLead } from '../store/sessionStore';
 import { JawMark } from '../theme/marks';
 import { OwnPassword } from './OwnPassword';
 import { Gate } from './SignIn';
 import { useShortcuts, SHORTCUTS } from './shortcuts';
 import { currentTheme, switchTheme } from './themeChoice';
+import { WhyAndHow } from './WhyAndHow';
 
 /** Keyboard shortcuts, their list, and the page. The header belongs to the pages, as a job's says more. */
 export function Shell() {
@@ -56,6 +58,18 @@ const SHOP_PAGES = [
   { to: '/accounts', says: 'Accounts' },
   { to: '/kept', says: 'Backups' },
 ];
+/** Which help belongs to which address. */
+const PAGE_HELP: readonly (readonly [RegExp, string])[] = [
+  [/^\/jobs$/, 'Jobs'],
+  [/\/part$/, 'Part & blank'],
+  [/\/route$/, 'Route'],
+  [/\/ledger$/, 'Ledger'],
+  [/\/sheet$/, 'Sheet'],
+  [/\/remarks$/, 'Remarks'],
+  [/\/run$/, 'Run'],
+  [/^\/shop/, 'Shop'],
+  [/^\/sums/, 'Quick sums'],
+];
 const LEADS = new Set(['/accounts', '/kept']);
 
 /** What an operator is told wherever a planner could change something. */
@@ -67,6 +81,13 @@ export function LookOnly() {
       {account.name}: you can look at the plan and run it, not change it.
     </div>
   );
+}
+
+/** What the page is for that is open now. */
+function PageHelp() {
+  const { pathname } = useLocation();
+  const page = PAGE_HELP.find(([path]) => path.test(pathname))?.[1];
+  return page ? <WhyAndHow of={page} page /> : null;
 }
 
 /** The header band of every page. */
@@ -98,6 +119,7 @@ export function Head({
             </NavLink>
           ))}
         </nav>
+        <PageHelp />
         <div className="tools">
           {tools}
           <Dropdown align="end">
@@ -109,6 +131,11 @@ export function Head({
               <Dropdown.Item as="button" onClick={() => setTheme(switchTheme())}>
                 {theme === 'dark' ? 'Day shift' : 'Night shift'}
               </Dropdown.Item>
+              {account && account.role !== 'operator' && (
+                <Dropdown.Item as={Link} to="/jobs" onClick={beginGuide}>
+                  A first job, step by step
+                </Dropdown.Item>
+              )}
               <Dropdown.Item as="button" onClick={() => window.dispatchEvent(new Event('violet-jaw-help'))}>
                 Keyboard shortcuts
               </Dropdown.Item>

@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
+import { helpPictures } from '../../../demo/helpPictures';
 import { helpText } from './helpText';
 
 const words = readFileSync('docs/why-and-how.md', 'utf8');
@@ -15,6 +16,28 @@ test('every section of the worksheet says why it is there, and nothing is said o
     expect(said.join(' ').length).toBeGreaterThan(100);
     // nothing of how it is written is left over
     expect(said.join(' ')).not.toMatch(/^#|\n|\d\. [A-Z]/);
+  }
+});
+
+test('every section has its picture, as the demo draws it now; every page has its words and the newest screenshot', async () => {
+  const drawn = await helpPictures();
+  const name = (of: string) => (of === 'Part & blank' ? 'part' : of.toLowerCase().replace(/[^a-z]+/g, '-'));
+  expect(Object.keys(drawn).sort()).toEqual(sections.map(name).sort());
+  for (const [file, svg] of Object.entries(drawn)) expect(readFileSync(`docs/help/${file}.svg`, 'utf8')).toBe(svg);
+  const pages = readFileSync('docs/pages.md', 'utf8');
+  const named = [...pages.matchAll(/^## (.*)$/gm)].map((m) => m[1]);
+  const offered = [/SHOP_PAGES = \[([^;]*)\];/, /pagesOf = [^[]*\[([^;]*)\];/].flatMap((list, i) =>
+    [
+      ...list
+        .exec(readFileSync(`web/src/app/${['Shell', 'JobLayout'][i]}.tsx`, 'utf8'))![1]
+        .matchAll(/says: '([^']*)'/g),
+    ].map((m) => m[1]),
+  );
+  const ofLeads = new Set(['Accounts', 'Backups']);
+  expect(new Set(named)).toEqual(new Set(offered.filter((p) => !ofLeads.has(p))));
+  for (const page of named) {
+    expect(helpText(pages, page).length).toBeGreaterThan(0);
+    if (page !== 'Quick sums') expect([page, existsSync(`docs/screenshots/${name(page)}.png`)]).toEqual([page, true]);
   }
 });
 

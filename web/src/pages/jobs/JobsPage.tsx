@@ -6,6 +6,8 @@ import { offered } from '@violet-jaw/core/shop';
 import { JOBS_BY } from '@violet-jaw/formats/api';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
+import { GuideStrip } from '../../guide/GuideStrip';
+import { guideMade } from '../../guide/guideStore';
 import { api, JOBS_A_PAGE, said } from '../../store/api';
 import { useServer } from '../../store/query';
 import { shopStore } from '../../store/shopStore';
@@ -128,6 +130,7 @@ export function JobsPage() {
   return (
     <DropArea onFile={(file) => void take(file)}>
       <Head />
+      <GuideStrip id={null} job={null} planned={null} />
       {away && (
         <div className="banner stop" role="alert">
           {away} Trying again.
@@ -173,6 +176,7 @@ export function JobsPage() {
           setMaking(null);
         }}
         onMade={(id) => {
+          guideMade(id);
           void navigate(`/jobs/${id}/part`);
         }}
       />

@@ -106,8 +106,7 @@ export function PartDrawing({
 
   const find = async ({ view, point, reach }: At) => await askWorker((worker) => worker.pick(view, point, reach));
   const onHover = (at: At | null) => {
-    asked.current += 1;
-    const mine = asked.current;
+    const mine = ++asked.current;
     if (!at) {
       setHovered(null);
       return;
