@@ -161,7 +161,14 @@ export async function makeJob(page: Page, { address }: RunningApp, job: Job): Pr
   await page.goto(`${address}/jobs/${id}/route`);
 }
 
-const PLACE = { 'Part & blank': 'part', Route: 'route', Ledger: 'ledger', Sheet: 'sheet', Run: 'run' } as const;
+const PLACE = {
+  'Part & blank': 'part',
+  Route: 'route',
+  Ledger: 'ledger',
+  Sheet: 'sheet',
+  Remarks: 'remarks',
+  Run: 'run',
+} as const;
 
 /** Goes to a page of the open job and waits until it is there: until then the page before it still stands. */
 export async function go(page: Page, name: keyof typeof PLACE): Promise<void> {

@@ -7,6 +7,7 @@ const PAGES = [
   ['Part & blank', 'Faces and bores'],
   ['Ledger', 'Registers'],
   ['Sheet', 'What the checks say'],
+  ['Remarks', 'New remark'],
   ['Run', 'Issued sheets'],
 ] as const;
 

@@ -13,9 +13,10 @@ import { fromVersion11 } from './fromVersion11';
 import { fromVersion12 } from './fromVersion12';
 import { fromVersion13 } from './fromVersion13';
 import { fromVersion14 } from './fromVersion14';
+import { fromVersion15 } from './fromVersion15';
 
 /** Version of the job file that this program writes. */
-export const JOB_VERSION = 15;
+export const JOB_VERSION = 16;
 
 const NO_ALLOWANCE = { xMinus: 0, xPlus: 0, yMinus: 0, yPlus: 0, zMinus: 0, zPlus: 0 };
 
@@ -124,6 +125,7 @@ const steps: readonly ((file: Document) => Document)[] = [
   fromVersion12,
   fromVersion13,
   fromVersion14,
+  fromVersion15,
 ];
 
 /**

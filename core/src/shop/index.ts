@@ -19,6 +19,7 @@ export * from './datum';
 export * from './station';
 export * from './friction';
 export * from './devices';
+export * from './jawSets';
 export * from './means';
 export * from './pins';
 export * from './lathe';

@@ -4,6 +4,12 @@ import { FRICTION } from '../friction';
 import { device, friction, kindOf } from './kind';
 
 const schema = device('vise', {
+  jawsOf: Type.Optional(
+    Type.String({
+      maxLength: 200,
+      description: 'Id of the vise these jaws are set into: one of its sets. Left out: a vise with the jaws it came with.',
+    }),
+  ),
   jawWidth: positive('Jaw width', 'mm', 10_000),
   jawHeight: positive('Jaw top above bed', 'mm', 1000),
   jawThickness: positive('Jaw thickness', 'mm', 10_000),

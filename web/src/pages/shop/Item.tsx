@@ -56,7 +56,7 @@ function Body({
     case 'machines':
       return <MachineItem machine={entry as Machine} {...{ shop, units, onChange }} />;
     case 'devices':
-      return <DeviceItem device={entry as Device} {...{ units, onChange }} />;
+      return <DeviceItem device={entry as Device} {...{ shop, units, onChange }} />;
     case 'tools':
       return <ToolItem tool={entry as ShopTool} {...{ shop, units, speech, onChange }} />;
     case 'stock':

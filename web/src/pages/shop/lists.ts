@@ -1,6 +1,7 @@
 import { libraryKey, type UsedList } from '@violet-jaw/core/job';
 import {
   CLAMP_SCHEMAS,
+  bodyOf,
   DEVICE_KINDS,
   isLow,
   NO_CONTROL,
@@ -110,7 +111,10 @@ export const LISTS: readonly ListFacts[] = [
   }),
   list<Device>({
     ...{ key: 'devices', says: 'Holding devices', one: 'device', kinds: DEVICE_KINDS, used: 'devices' },
-    line: kindLine,
+    line: (d, shop) => {
+      const body = bodyOf(shop.devices, d);
+      return body ? `jaws of ${body.name}` : d.kind;
+    },
     begin: (kind, id) => newDevice(kind as DeviceKind, id),
     alike: (d) => ({ ...d, locatesWithin: null }),
   }),

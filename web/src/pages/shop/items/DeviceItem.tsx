@@ -1,18 +1,21 @@
 import { deviceScene } from '@violet-jaw/core/drawing';
-import { datumPoint, DEVICES, type Device } from '@violet-jaw/core/shop';
+import { datumPoint, DEVICES, isVise, type Device, type Shop } from '@violet-jaw/core/shop';
 import type { Units } from '@violet-jaw/core/units';
 import { Drawing } from '../../../drawing/Drawing';
 import { SaveDrawing } from '../../../drawing/SaveDrawing';
 import { SchemaFields } from '../../../fields/SchemaFields';
 import { ChangeoverFields } from '../ChangeoverFields';
+import { JawSets } from './JawSets';
 
 /** One holding device with its drawing. */
 export function DeviceItem({
   device,
+  shop,
   units,
   onChange,
 }: {
   device: Device;
+  shop: Shop;
   units: Units;
   onChange: (device: Device) => void;
 }) {
@@ -29,6 +32,7 @@ export function DeviceItem({
           <p className="quiet mt-2">Its station is measured by touching {datumPoint(device)}.</p>
         </div>
       </div>
+      {isVise(device) && <JawSets vise={device} shop={shop} onChange={onChange} />}
       <ChangeoverFields device={device} units={units} onChange={(changeover) => onChange({ ...device, changeover })} />
     </>
   );
