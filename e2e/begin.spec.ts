@@ -117,7 +117,7 @@ test('a set of jaws goes with its vise: made from it, found with it, and told ap
   const jaws = page.getByRole('region', { name: 'Jaws of the vise' });
   await expect(jaws).toContainText('No other jaws go with it.');
   await jaws.getByRole('button', { name: 'Add a set of jaws' }).click();
-  const item = page.getByRole('region', { name: 'Vise 150, other jaws' });
+  const item = page.getByRole('region', { name: 'Vise 150, other jaws', exact: true });
   await expect(item).toContainText('They are set into Vise 150.');
   await expect(page.getByRole('link', { name: 'Vise 150, other jaws jaws of Vise 150' })).toBeVisible();
   await jaws.getByRole('link', { name: 'Vise 150' }).click();

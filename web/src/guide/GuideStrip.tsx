@@ -16,7 +16,8 @@ export function GuideStrip({ job, planned, id }: { job: Job | null; planned: Pla
     { id: jobId ?? '' },
     { enabled: on && isIts, topics: isIts ? [`job:${jobId}`] : [] },
   );
-  if (!on) return null;
+  // until it is known how far it is nothing is told
+  if (!on || (isIts && (!job || (!issues.data && !issues.problem)))) return null;
   const reached = { job: isIts ? job : null, planned, issues: issues.data?.length ?? 0, said };
   // elsewhere nobody knows how far it is
   const step = isIts || jobId === null ? stepNow(reached) : undefined;
