@@ -3,7 +3,7 @@ import { jobFile, libraryKey, NO_CUT, type Job } from '@violet-jaw/core/job';
 import { newShopTool, type Shop } from '@violet-jaw/core/shop';
 import type { JobListEntry, LibraryUses } from '@violet-jaw/formats/api';
 import { endOfWeek } from './services/jobLists';
-import { testInstance, type TestInstance } from './testing/testInstance';
+import { signIn, testInstance, type TestInstance } from './testing/testInstance';
 
 let at: TestInstance;
 let vane: string;
@@ -177,3 +177,36 @@ test('two thousand tools are kept, and an edit of one writes that one', async ()
   const twice = await put({ ...fewer, tools: [...fewer.tools, fewer.tools[0]] });
   expect([twice.status, JSON.stringify(twice.json)]).toEqual([400, expect.stringContaining('is there twice')]);
 }, 60_000);
+
+describe('a tool is measured by whoever measured it', () => {
+  const measured = async (id: string) =>
+    ((await at.call('GET', '/shop')).json as Shop).tools.find((t) => t.id === id)?.measured ?? null;
+  const measure = (id: string, body: object, cookie = at.cookie()) =>
+    at.call('PUT', `/shop/tools/${encodeURIComponent(id)}/length`, { body, cookie });
+
+  test('an operator writes a length down, and nothing else of the library; not over what they did not see', async () => {
+    await at.services.accounts.make('Turner', 'operator', 'only-for-tests-too');
+    const turner = await signIn(at.address, 'Turner', 'only-for-tests-too');
+    const before = (await at.call('GET', '/shop')).json as Shop;
+    expect(await measured('drill-9')).toBeNull();
+    expect((await measure('drill-9', { length: 118.275, was: null }, turner)).status).toBe(204);
+    expect(await measured('drill-9')).toMatchObject({ length: 118.275, by: 'Turner' });
+    // two measured it: the second is told, and the first reading stays
+    const late = await measure('drill-9', { length: 118.3, was: null }, turner);
+    expect([late.status, late.json.detail]).toEqual([409, expect.stringMatching(/^Turner measured .* meanwhile/)]);
+    expect((await measure('drill-9', { length: 118.3, was: 118.275 }, turner)).status).toBe(204);
+    for (const length of [0, -1, 2001, '118', null])
+      expect((await measure('drill-9', { length, was: 118.3 }, turner)).status).toBe(400);
+    expect((await measure('no-such-tool', { length: 10, was: null }, turner)).status).toBe(404);
+    // who has an edit of the library open is told that it was changed
+    const stale = await at.call('PUT', '/shop', { body: before, headers: { 'If-Match': '"1"' } });
+    expect(stale.status).toBe(409);
+    const rest = (shop: Shop) => ({ ...shop, tools: shop.tools.map((t) => ({ ...t, measured: null })) });
+    expect(rest((await at.call('GET', '/shop')).json as Shop)).toEqual(rest(before));
+    const audit = (await at.call('GET', '/audit')).json as { name: string; action: string; detail: string }[];
+    expect(audit.find((e) => e.action === 'measured a tool')).toMatchObject({
+      name: 'Turner',
+      detail: expect.stringMatching(/118\.3 mm, was 118\.275 mm$/),
+    });
+  });
+});

@@ -30,7 +30,7 @@ describe('bad input is told in words, with the place', () => {
       text((f) => {
         f.version = 99;
       }),
-      /version 99; this program reads up to version 15/,
+      /version 99; this program reads up to version 16/,
     ],
     [
       'an unknown key',

@@ -77,6 +77,16 @@ export const jobStateSchema = Type.Object(
 );
 export type JobStateChange = Static<typeof jobStateSchema>;
 
+/** A length somebody measured, and what they saw there before: it is not written over another reading unseen. */
+export const toolLengthSchema = Type.Object(
+  {
+    length: Type.Number({ exclusiveMinimum: 0, maximum: 2000, description: 'From the gauge line to the tip, mm.' }),
+    was: Type.Union([Type.Null(), Type.Number()], { description: 'The length that stood there; null: none.' }),
+  },
+  closed,
+);
+export type ToolLength = Static<typeof toolLengthSchema>;
+
 export const issueNoteSchema = Type.Object({ note: Type.String({ maxLength: 4000 }) }, closed);
 
 const eventHead = {

@@ -54,6 +54,7 @@ export const PLACES = {
   remark: { called: 'The remark', pattern: uuid },
   letter: { called: 'The issue', pattern: '^[A-Z]{1,4}$' },
   machine: { called: 'The machine', pattern: '^.{1,200}$' },
+  tool: { called: 'The tool', pattern: '^.{1,200}$' },
   name: { called: 'The backup', pattern: '^.{1,200}$' },
   hash: { called: 'The file', pattern: '^.{1,200}$' },
   session: { called: 'The session', pattern: '^.{1,200}$' },

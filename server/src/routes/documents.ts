@@ -29,6 +29,7 @@ export const libraryWorks = ({ shop }: Services) =>
       response.set('ETag', tag(revision));
       return document;
     },
+    measureTool: ({ params: { tool }, body, response }) => shop.measureTool(tool, body, accountOf(response)),
     readShop: ({ body }) => {
       const read = readShopFile(asText(body));
       if (!read.ok) throw badInput(read.problems);

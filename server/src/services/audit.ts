@@ -25,6 +25,7 @@ export type AuditAction =
   | 'deleted a job'
   | 'took a job out of the bin'
   | 'moved a job on'
+  | 'measured a tool'
   | 'made a remark'
   | 'changed a remark'
   | 'emptied the bin'

@@ -101,7 +101,7 @@ export function makeServices(
   const planning = new Planning({ work, files, prepared, limits, log });
   const audit = new AuditService(sequelize, models);
   const news = new News(sequelize, log);
-  const shop = new ShopService(sequelize, models, news);
+  const shop = new ShopService(sequelize, models, news, audit);
   const summaries = new Summaries({ sequelize, models, shop, planning, news, log, ahead });
   const remarks = new RemarkService({ sequelize, models, files, planning, audit, news });
   const verify = new Verify(models, files, audit);

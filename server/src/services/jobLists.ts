@@ -3,6 +3,7 @@ import type { Literal } from 'sequelize/types/utils';
 import { type Job } from '@violet-jaw/core/job';
 import { type JobList, type JobListEntry, type JobsBy, type JobState, type JobSummary } from '@violet-jaw/formats/api';
 import type { Models, JobRow } from '../models';
+import { dayOf } from './day';
 import { beginning } from './jobWords';
 import { type ShopService } from './shop';
 import type { Summaries } from './summaries';
@@ -50,9 +51,6 @@ function inOrder(by: JobsBy, down: boolean): Order {
     ['id', way],
   ];
 }
-
-const dayOf = (date: Date): string =>
-  [date.getFullYear(), date.getMonth() + 1, date.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
 
 /** The last day of the week of a day: weeks begin on Monday (ISO 8601). */
 export function endOfWeek(day: Date): string {

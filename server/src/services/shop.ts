@@ -1,13 +1,16 @@
 import { AXES } from '@violet-jaw/core/frames';
 import { Transaction, type Sequelize } from 'sequelize';
 import { checkShop, type UsedList } from '@violet-jaw/core/job';
-import type { Device, Machine, Offcut, Shop, Station, Stock } from '@violet-jaw/core/shop';
-import type { LibraryUses, Revised } from '@violet-jaw/formats/api';
+import type { Device, Machine, Offcut, Shop, ShopTool, Station, Stock } from '@violet-jaw/core/shop';
+import type { LibraryUses, Revised, ToolLength } from '@violet-jaw/formats/api';
 import { inTransaction } from '../database/transaction';
 import type { Models } from '../models';
+import type { Account } from './account';
+import type { AuditService } from './audit';
+import { dayOf } from './day';
 import { usesOf } from './jobUses';
 import type { News } from './news';
-import { badInput, Problem } from '../problem';
+import { badInput, notFound, Problem } from '../problem';
 
 /** A write that started from an older revision: nothing is overwritten, the current document comes back. */
 export function staleWrite<T>(current: Revised<T>): Problem {
@@ -35,6 +38,7 @@ export class ShopService {
     private readonly sequelize: Sequelize,
     private readonly models: Models,
     private readonly news: News,
+    private readonly audit: AuditService,
   ) {}
 
   async read(transaction?: Transaction): Promise<Revised<Shop>> {
@@ -125,6 +129,29 @@ export class ShopService {
       );
       await this.news.tell(['shop', 'jobs'], transaction);
       return { revision: expected + 1, document: shop };
+    });
+  }
+
+  /** Writes down the length of a tool: who measured it, and today. @param was the length that was seen there before */
+  async measureTool(id: string, { length, was }: ToolLength, by: Account): Promise<void> {
+    await inTransaction(this.sequelize, async (transaction) => {
+      const head = await this.models.shop.findByPk(1, { transaction, lock: Transaction.LOCK.UPDATE });
+      const row = await this.models.library.findOne({ where: { list: 'tools', id }, transaction });
+      if (!head || !row) throw notFound('The tool');
+      const tool = JSON.parse(row.document) as ShopTool;
+      const known = tool.measured?.length ?? null;
+      if (known !== was)
+        throw new Problem(
+          409,
+          'Measured meanwhile',
+          `${tool.measured ? `${tool.measured.by} measured` : 'Somebody took away the length of'} ${tool.name} meanwhile. Look at it, and enter yours again if it holds.`,
+        );
+      const measured = { length, on: dayOf(new Date()), by: by.name };
+      await row.update({ document: JSON.stringify({ ...tool, measured }) }, { transaction });
+      await head.update({ revision: head.revision + 1 }, { transaction });
+      const detail = `${tool.name}: ${length} mm${known === null ? '' : `, was ${known} mm`}`;
+      await this.audit.note(by, 'measured a tool', { detail, transaction });
+      await this.news.tell(['shop', 'jobs'], transaction);
     });
   }
 

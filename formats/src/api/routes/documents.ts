@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { jobFileSchema, jobSchema, shopFileSchema, USED_LISTS } from '@violet-jaw/core/job';
 import { shopSchema } from '@violet-jaw/core/shop';
 import * as told from '../answers';
-import { jobStateSchema } from '../bodies';
+import { jobStateSchema, toolLengthSchema } from '../bodies';
 import { paper, route, small } from '../route';
 
 const jobDocument = { as: 'json', limit: '1mb', schema: jobSchema, checkedBy: 'its service' } as const;
@@ -59,6 +59,15 @@ export const documents = {
     body: { as: 'json', limit: '8mb', schema: shopSchema, checkedBy: 'its service' },
     answer: shopSchema,
     startsFrom: true,
+    fails: [409, 503],
+  }),
+  measureTool: route({
+    method: 'put',
+    path: '/shop/tools/:tool/length',
+    who: 'operator',
+    says: 'Write down the length of a tool as it was measured now, by whom it is asked',
+    body: small(toolLengthSchema),
+    answer: null,
     fails: [409, 503],
   }),
   readShop: route({

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { type RunPlan, type RunState, targetOf, touchedIn, type RunStep } from '@violet-jaw/core/run';
 import { leaveRun, useRun, addEvent } from '../../store/runStore';
 import type { ViewName } from '@violet-jaw/core/drawing';
@@ -62,6 +63,14 @@ export function Steps({ plan, state }: { plan: RunPlan; state: RunState }) {
         )}
         {!state.stopped && (
           <StepForm key={step.id} plan={plan} step={step} state={state} typed={typed[step.id] ?? {}} onType={put} />
+        )}
+        {step.id === 'run/tools' && (
+          <p>
+            <Link to="/shop/tools" target="_blank">
+              Write measured lengths down
+            </Link>{' '}
+            in the library: they hold for the next sheet. On this machine key in what you measured.
+          </p>
         )}
         {!practising && <RunRemarks plan={plan} step={step} />}
         <div className="run-foot">

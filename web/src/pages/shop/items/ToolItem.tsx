@@ -6,6 +6,8 @@ import { today } from '../../../app/when';
 import { Drawing } from '../../../drawing/Drawing';
 import { useSize } from '../../../drawing/useSize';
 import { SaveDrawing } from '../../../drawing/SaveDrawing';
+import { useReadOnly } from '../../../fields/field';
+import { MeasureNow } from './MeasureNow';
 import { LengthField } from '../../../fields/LengthField';
 import { Labeled } from '../../../fields/Labeled';
 import { NumberField } from '../../../fields/NumberField';
@@ -30,6 +32,7 @@ export function ToolItem({
   speech: Speech;
   onChange: (tool: ShopTool) => void;
 }) {
+  const readOnly = useReadOnly();
   const set = (fields: Partial<ShopTool>) => onChange({ ...tool, ...fields });
   const scene = toolScene(tool, speech);
   const [box, width] = useSize<HTMLDivElement>([740, 210]);
@@ -45,7 +48,7 @@ export function ToolItem({
       )}
       <div className="d-flex gap-3 flex-wrap">
         <Where {...{ tool, units, set }} shop={shop} />
-        <Measured {...{ tool, units, set }} />
+        {readOnly ? <MeasureNow tool={tool} units={units} /> : <Measured {...{ tool, units, set }} />}
       </div>
       <h3>The tool</h3>
       <div className="fields">
