@@ -151,7 +151,7 @@ test('everything of a job goes into a zip and comes back as another job', async 
   await go(page, 'Sheet');
   const [zip] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Everything of this job (zip)' }).click(),
+    page.getByRole('button', { name: 'Everything of this job (zip)' }).click(),
   ]);
   expect(zip.suggestedFilename()).toBe('RM-3.zip');
   await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Jobs', exact: true }).click();

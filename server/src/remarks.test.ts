@@ -31,7 +31,10 @@ const change = (remark: Remark, body: object, cookie: string, revision = remark.
 /** A picture whose left half is red and whose right half is blue. */
 function halves(width: number, height: number) {
   const image = new Pictures({ width, height, color: 0xff0000ff });
-  for (let y = 0; y < height; y++) for (let x = width / 2; x < width; x++) image.setPixelColor(0x0000ffff, x, y);
+  const pixels = new Uint32Array(image.bitmap.data.buffer, image.bitmap.data.byteOffset, width * height);
+  // red, green, blue, opaque in the order of the bytes
+  const blue = new Uint32Array(Uint8Array.of(0, 0, 255, 255).buffer)[0];
+  for (let y = 0; y < height; y++) pixels.fill(blue, y * width + width / 2, (y + 1) * width);
   return image;
 }
 
@@ -108,7 +111,7 @@ test('twenty at once get twenty numbers', async () => {
 });
 
 test('a photo is turned upright, made smaller, written anew without what else stood in it', async () => {
-  const jpeg = await halves(2400, 1200).getBuffer('image/jpeg');
+  const jpeg = await halves(1800, 900).getBuffer('image/jpeg');
   // 6: the camera was held so that row 0 is on the right: what is left in the file is on top
   const made = await photo(withExif(jpeg, 6, 'GARAGE OF SOMEBODY'), operator, '?letter=A');
   expect(made.status).toBe(201);
@@ -124,6 +127,14 @@ test('a photo is turned upright, made smaller, written anew without what else st
   expect([top[0] > 200, top[2] < 60, bottom[0] < 60, bottom[2] > 200]).toEqual([true, true, true, true]);
   // a hash that is no photo of a remark is not given out as one
   expect((await at.call('GET', `/photos/${'0'.repeat(64)}`)).status).toBe(404);
+});
+
+test('a photo that is sent once more, as its answer got lost, is the same remark', async () => {
+  const jpeg = await halves(60, 40).getBuffer('image/jpeg');
+  const own = '01234567-89ab-4cde-8f01-23456789abcd';
+  const [one, two] = [await photo(jpeg, operator, `?id=${own}`), await photo(jpeg, operator, `?id=${own}`)];
+  expect([one.status, two.status, two.json]).toEqual([201, 201, one.json]);
+  expect((await list()).filter((r) => r.id === own)).toHaveLength(1);
 });
 
 test('what is no photo is refused with what to do, and nothing is kept of it', async () => {
@@ -186,6 +197,12 @@ test('the next sheet prints remarks and photos, marked where they point; a new o
   expect(text).toContain('Mind the burr.');
   expect(text).toContain('numbers and drawings of this sheet hold, not the picture');
   expect(text).toContain(`part ${2 * sheet.setups.length + 3} of ${2 * sheet.setups.length + 3}`);
+
+  const many = await halves(30, 20).getBuffer('image/jpeg');
+  for (let i = 0; i < 24; i++) expect((await photo(many)).status).toBe(201);
+  expect((await issue()).json.detail).toMatch(/26 photos are meant for the sheet, and 24 is the most/);
+  for (const r of (await list()).filter((x) => x.kind === 'photo').slice(2))
+    await change(r, { onSheet: false }, planner);
 
   await say('And the other one.', { setupId: setup.id });
   const second = await issue();

@@ -1,10 +1,11 @@
-import { Readable } from 'node:stream';
-import { open, type Entry, type ZipFile } from 'yauzl';
+import type { Readable } from 'node:stream';
+import type { Entry, ZipFile } from 'yauzl';
 import { readJobFile, type JobFile } from '@violet-jaw/core/job';
 import { parseJson } from '@violet-jaw/core/schema';
 import { FILE_SIZE_LIMIT } from '@violet-jaw/formats/model';
 import { filesOf } from '@violet-jaw/formats/part/choose.ts';
 import { badInput, Problem } from '../problem';
+import { openZip, zipEntries, zipStream } from '../zip';
 import type { Services } from '../services';
 import type { Account } from '../services/account';
 import { nameFromFile, type Made } from '../services/remarks';
@@ -25,12 +26,9 @@ class Opened {
   ) {}
 
   static async at(path: string): Promise<Opened> {
-    const zip = await new Promise<ZipFile>((done, fail) =>
-      open(path, { lazyEntries: true, autoClose: false }, (error, opened) => {
-        if (error) fail(notOne('it cannot be opened, it may be damaged or cut off.'));
-        else done(opened);
-      }),
-    );
+    const zip = await openZip(path).catch(() => {
+      throw notOne('it cannot be opened, it may be damaged or cut off.');
+    });
     try {
       return new Opened(zip, await entriesWithinBounds(zip));
     } catch (error) {
@@ -43,12 +41,9 @@ class Opened {
   async stream(name: string): Promise<Readable> {
     const entry = this.entries.get(name);
     if (!entry) throw notOne(`"${name}" is missing in it.`);
-    return await new Promise<Readable>((done, fail) =>
-      this.zip.openReadStream(entry, (error, stream) => {
-        if (error) fail(notOne(`"${name}" cannot be unpacked.`));
-        else done(stream);
-      }),
-    );
+    return await zipStream(this.zip, entry).catch(() => {
+      throw notOne(`"${name}" cannot be unpacked.`);
+    });
   }
 
   async bytes(name: string, most: number): Promise<Buffer> {
@@ -70,27 +65,13 @@ class Opened {
 
 async function entriesWithinBounds(zip: ZipFile): Promise<Map<string, Entry>> {
   if (zip.entryCount > MOST_ENTRIES) throw notOne(`it has ${zip.entryCount} files, and ${MOST_ENTRIES} is the most.`);
-  const entries = new Map<string, Entry>();
   let bytes = 0;
-  await new Promise<void>((done, fail) => {
-    zip.on('entry', (entry: Entry) => {
-      bytes += entry.uncompressedSize;
-      if (entry.uncompressedSize > FILE_SIZE_LIMIT || bytes > MOST_BYTES) {
-        fail(notOne('it unpacks to more than a job may have.'));
-        return;
-      }
-      if (entries.has(entry.fileName)) {
-        fail(notOne(`"${entry.fileName}" is in it twice.`));
-        return;
-      }
-      entries.set(entry.fileName, entry);
-      zip.readEntry();
-    });
-    zip.once('end', () => done());
-    zip.once('error', fail);
-    zip.readEntry();
+  return zipEntries(zip, (entry, known) => {
+    bytes += entry.uncompressedSize;
+    if (entry.uncompressedSize > FILE_SIZE_LIMIT || bytes > MOST_BYTES)
+      throw notOne('it unpacks to more than a job may have.');
+    if (known.has(entry.fileName)) throw notOne(`"${entry.fileName}" is in it twice.`);
   });
-  return entries;
 }
 
 async function readJob(zip: Opened, number: string | undefined): Promise<JobFile> {

@@ -1,4 +1,3 @@
-import { createReadStream } from 'node:fs';
 import type { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import { CONTROL_PARTS, PART_SAYS } from '@violet-jaw/core/control/parts.ts';
@@ -22,7 +21,7 @@ async function addFiles(zip: ZipFile, job: Job, { files }: On): Promise<About['f
     if (!path)
       throw new Problem(409, 'A file is missing', `The file "${name}" is not stored here. Drop it on Part & blank.`);
     const entry = `part/${hash.slice(0, 8)}-${entryName(name)}`;
-    zip.addReadStream(createReadStream(path), entry);
+    zip.addFile(path, entry);
     told.set(hash, { entry, hash, name });
   }
   return [...told.values()];
@@ -37,7 +36,7 @@ async function addRemarks(zip: ZipFile, jobId: string, { files, remarks }: On): 
       path && remark.file
         ? `${remark.kind === 'photo' ? 'photos' : 'files'}/${markOf(remark)}-${entryName(remark.file.name)}`
         : null;
-    if (path && entry) zip.addReadStream(createReadStream(path), entry);
+    if (path && entry) zip.addFile(path, entry);
     told.push({ ...remark, entry });
   }
   return told;

@@ -3,50 +3,25 @@ import { createWriteStream, mkdirSync } from 'node:fs';
 import { rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Connection } from 'mariadb';
 import { Sequelize } from 'sequelize';
-import { open, type Entry, type ZipFile } from 'yauzl';
+import type { Entry, ZipFile } from 'yauzl';
 import { migrate } from '../database/connect';
+import { openZip, zipEntries, zipStream } from '../zip';
 import { migrations } from '../database/migrations';
 import { copyConnection, fromLine, tablesOf, type Manifest } from './connection';
 
 const opened = (path: string) =>
-  new Promise<ZipFile>((done, fail) =>
-    open(path, { lazyEntries: true, autoClose: false }, (error, zip) => {
-      if (error) fail(new Error(`${path} is no backup that can be read: ${error.message}`));
-      else done(zip);
-    }),
-  );
-
-async function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
-  const entries = new Map<string, Entry>();
-  await new Promise<void>((done, fail) => {
-    zip.on('entry', (entry: Entry) => {
-      entries.set(entry.fileName, entry);
-      zip.readEntry();
-    });
-    zip.once('end', () => done());
-    zip.once('error', fail);
-    zip.readEntry();
+  openZip(path).catch((error: unknown) => {
+    throw new Error(`${path} is no backup that can be read: ${error instanceof Error ? error.message : String(error)}`);
   });
-  return entries;
-}
-
-const read = (zip: ZipFile, entry: Entry) =>
-  new Promise<Readable>((done, fail) =>
-    zip.openReadStream(entry, (error, stream) => {
-      if (error) fail(error);
-      else done(stream);
-    }),
-  );
 
 /** Hash of an entry; null: it cannot be unpacked. */
 async function hashIn(zip: ZipFile, entry: Entry): Promise<string | null> {
   const hash = createHash('sha256');
   try {
-    for await (const chunk of await read(zip, entry)) hash.update(chunk as Buffer);
+    for await (const chunk of await zipStream(zip, entry)) hash.update(chunk as Buffer);
     return hash.digest('hex');
   } catch {
     return null;
@@ -61,7 +36,7 @@ async function proven(zip: ZipFile, entries: ReadonlyMap<string, Entry>): Promis
   const said = entries.get('manifest.json');
   if (!said) throw new Error('It is no backup of Violet Jaw, or its end is missing: there is no manifest in it.');
   const chunks: Buffer[] = [];
-  for await (const chunk of await read(zip, said)) chunks.push(chunk as Buffer);
+  for await (const chunk of await zipStream(zip, said)) chunks.push(chunk as Buffer);
   const manifest = JSON.parse(Buffer.concat(chunks).toString('utf8')) as Manifest;
   if (manifest.format !== 'violet-jaw-backup' || manifest.version !== 1)
     throw new Error('It is no backup this version of Violet Jaw can read.');
@@ -85,7 +60,7 @@ async function proven(zip: ZipFile, entries: ReadonlyMap<string, Entry>): Promis
 export async function verifyBackup(path: string): Promise<Manifest> {
   const zip = await opened(path);
   try {
-    return await proven(zip, await entriesOf(zip));
+    return await proven(zip, await zipEntries(zip));
   } finally {
     zip.close();
   }
@@ -105,7 +80,7 @@ async function fill(connection: Connection, { zip, entries, manifest }: Opened, 
   mkdirSync(files, { recursive: true, mode: 0o700 });
   for (const hash of manifest.files) {
     await pipeline(
-      await read(zip, entries.get(`files/${hash}`)!),
+      await zipStream(zip, entries.get(`files/${hash}`)!),
       createWriteStream(join(files, `.${hash}`), { mode: 0o600 }),
     );
     await rename(join(files, `.${hash}`), join(files, hash));
@@ -114,7 +89,7 @@ async function fill(connection: Connection, { zip, entries, manifest }: Opened, 
   for (const table of [...tablesOf(manifest)].reverse()) await connection.query(`DELETE FROM \`${table}\``);
   for (const table of tablesOf(manifest)) {
     for await (const line of createInterface({
-      input: await read(zip, entries.get(`tables/${table}.jsonl`)!),
+      input: await zipStream(zip, entries.get(`tables/${table}.jsonl`)!),
       crlfDelay: Infinity,
     })) {
       const row = fromLine(line);
@@ -136,7 +111,7 @@ export async function takeBack(url: string, files: string, path: string): Promis
   const zip = await opened(path);
   const connection = await copyConnection(url);
   try {
-    const entries = await entriesOf(zip);
+    const entries = await zipEntries(zip);
     const manifest = await proven(zip, entries);
     if (manifest.migrations.at(-1) !== migrations.at(-1)!.name)
       throw new Error(
@@ -163,7 +138,7 @@ export async function restore(url: string, files: string, path: string): Promise
   });
   const connection = await copyConnection(url);
   try {
-    const entries = await entriesOf(zip);
+    const entries = await zipEntries(zip);
     const manifest = await proven(zip, entries);
     const there = (await connection.query('SHOW TABLES')) as unknown[];
     if (there.length > 0)

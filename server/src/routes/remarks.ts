@@ -27,10 +27,11 @@ export const remarkWorks = ({ remarks }: Services) =>
   ({
     remarks: ({ params: { id }, response }) => remarks.list(id, accountOf(response)),
     remark: ({ params: { id }, body, response }) => remarks.make(id, body, accountOf(response)),
-    photo: async ({ params: { id }, query: { setup, letter }, request, response }) => {
+    photo: async ({ params: { id }, query: { id: own, setup, letter }, request, response }) => {
       const signal = goneSignal(response);
       const about = { setupId: setup ?? null, letter: letter ?? null, by: accountOf(response), signal };
-      return remarks.photograph(id, await bytesOf(request), about);
+      const bytes = await bytesOf(request);
+      return (own && (await remarks.known(id, own, about.by))) || remarks.photograph(id, bytes, { ...about, id: own });
     },
     changeRemark: ({ params: { id, remark }, body, request, response }) =>
       remarks.change(id, remark, body, { expected: expectedRevision(request), by: accountOf(response) }),

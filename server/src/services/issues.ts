@@ -25,12 +25,27 @@ function problemsOf(file: unknown): readonly string[] {
   return checked.ok ? [] : checked.problems;
 }
 
+/** So many photos a sheet prints: nobody turns more pages of them, and each PDF carries them all. */
+const MOST_PHOTOS = 24;
+
 const HEAD = ['letter', 'place', 'issuedAt', 'issuedBy', 'note', 'hash', 'entries'];
 
 /** Whether a sheet would print the same remarks as the issue did. */
 function isRemarkedAlike({ entries }: Pick<IssueRow, 'entries'>, job: Job, remarks: readonly Remark[]): boolean {
   const before = (JSON.parse(entries) as Entry[]).filter(isOfRemark);
   return compareEntries(before, remarkEntries(sheetRemarks(remarks, job.setups))).length === 0;
+}
+
+/** Hashes of the photos a sheet prints. */
+function photosOn(remarks: readonly Remark[], job: Job): string[] {
+  const photos = sheetRemarks(remarks, job.setups).flatMap((r) => (r.photo ? [r.photo.hash] : []));
+  if (photos.length > MOST_PHOTOS)
+    throw new Problem(
+      409,
+      'Too many photos',
+      `${photos.length} photos are meant for the sheet, and ${MOST_PHOTOS} is the most. Take the others off it on the page Remarks: “on the next sheet”.`,
+    );
+  return photos;
 }
 
 type Frozen = Extract<Awaited<ReturnType<Planning['freeze']>>, { ok: true }>['value'];
@@ -116,6 +131,7 @@ export class IssueService {
     const document = JSON.stringify(job);
     const shopPart = JSON.stringify(jobFile(job, shop.document).shop);
     const remarks = await this.on.remarks.list(jobId);
+    const photos = photosOn(remarks, job);
     if (last && last.document === document && last.shop === shopPart && isRemarkedAlike(last, job, remarks)) {
       throw new Problem(409, 'Nothing changed', `Nothing has changed since issue ${last.letter}. Use that sheet.`);
     }
@@ -133,9 +149,7 @@ export class IssueService {
         note,
         before,
         remarks,
-        photos: await this.on.files.pathsOf(
-          remarks.flatMap((r) => (r.kind === 'photo' && r.file ? [r.file.hash] : [])),
-        ),
+        photos: await this.on.files.pathsOf(photos),
       },
       { jobId, owner: by.id, signal, onPhase: (phase) => this.#going.set(jobId, phase) },
     );

@@ -31,13 +31,15 @@ interface On {
 
 type About = 'says' | 'setupId' | 'place' | 'letter' | 'kind';
 /** What a remark is about; what is left out of who made it, when, and its file, is who makes it now, and none. */
-export type Made = Pick<RemarkRow, About> &
-  Partial<Omit<InferAttributes<RemarkRow>, About | 'id' | 'jobId' | 'number'>>;
+export type Made = Pick<RemarkRow, About> & Partial<Omit<InferAttributes<RemarkRow>, About | 'jobId' | 'number'>>;
+
+/** As exactly as it is kept. */
+const wholeSecond = (date: Date): Date => new Date(Math.floor(date.getTime() / 1000) * 1000);
 
 /** A remark as a row. */
 export const rowOf = (jobId: string, number: number, made: Made, by: Account): InferAttributes<RemarkRow> => ({
   id: randomUUID(),
-  ...{ jobId, number, at: new Date(), accountId: by.id, byName: by.name },
+  ...{ jobId, number, at: wholeSecond(new Date()), accountId: by.id, byName: by.name },
   ...{ fileHash: null, fileName: null, fileSize: null, width: null, height: null },
   ...{ onSheet: made.kind !== 'file', removed: false, revision: 1 },
   ...made,
@@ -89,11 +91,13 @@ export class RemarkService {
     jobId: string,
     bytes: Uint8Array,
     {
+      id,
       setupId,
       letter,
       by,
       signal,
     }: {
+      readonly id?: string;
       readonly setupId: string | null;
       readonly letter: string | null;
       readonly by: Account;
@@ -101,7 +105,13 @@ export class RemarkService {
     },
   ): Promise<Remark> {
     const photo = await this.keepPhoto(bytes, by, signal);
-    return this.add(jobId, { says: '', setupId, letter, place: null, ...photo }, by);
+    return this.add(jobId, { ...(id ? { id } : {}), says: '', setupId, letter, place: null, ...photo }, by);
+  }
+
+  /** A remark that is here already, sent once more; null: it is not. */
+  async known(jobId: string, id: string, by: Account): Promise<Remark | null> {
+    const row = await this.on.models.remarks.findOne({ where: { id, jobId } });
+    return row && told(row, by);
   }
 
   /** Keeps a photo as a file. @returns the columns that tell of it */

@@ -174,7 +174,11 @@ export class RunService {
     const midnight = new Date();
     midnight.setHours(0, 0, 0, 0);
     const [jobs, runs] = await Promise.all([
-      this.models.jobs.findAll({ where: { machineId }, attributes: ['id', 'number', 'part', 'registers'] }),
+      // a pattern stands on no machine
+      this.models.jobs.findAll({
+        where: { machineId, isPattern: false },
+        attributes: ['id', 'number', 'part', 'registers'],
+      }),
       this.models.runs.findAll({
         where: { machineId, [Op.or]: [{ finishedAt: null }, { startedAt: { [Op.gte]: midnight } }] },
       }),

@@ -11,6 +11,7 @@ import { ReadOnly } from '../fields/field';
 import { jobPlace } from '../store/api';
 import { openDocument, type DocumentStore } from '../store/documentStore';
 import { onNews } from '../store/news';
+import { queries } from '../store/query';
 import { useIssuing } from '../store/issuing';
 import { askPlan, clearPlan, requestPlan, usePlan } from '../store/planStore';
 import { shopStore } from '../store/shopStore';
@@ -34,6 +35,7 @@ function useOpened(id: string): DocumentStore<Job> {
     const stop = onNews([`job:${id}`, 'shop'], () => {
       store.getState().lookNow();
       shopStore().getState().lookNow();
+      void queries.invalidateQueries({ queryKey: ['remarks'] });
     });
     return () => {
       stop();

@@ -1,5 +1,6 @@
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { Button } from 'react-bootstrap';
+import { ChooseFile } from '../app/ChooseFile';
 import { dropPhoto, sendKeptPhotos, sendPhoto, takePhoto, usePhotos, type WaitingPhoto } from '../store/photos';
 
 /** Takes a photo with the device's camera, or out of a file, and puts it beside the job. */
@@ -9,26 +10,13 @@ export function AddPhoto({
   letter,
   says = 'Add a photo',
 }: Pick<WaitingPhoto, 'jobId' | 'setupId' | 'letter'> & { says?: string }) {
-  const input = useRef<HTMLInputElement>(null);
   return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        capture="environment"
-        className="d-none"
-        aria-label={`${says}: file`}
-        onChange={(e) => {
-          const [file] = e.target.files ?? [];
-          if (file) void takePhoto(file, { jobId, setupId, letter });
-          e.target.value = '';
-        }}
-      />
-      <Button variant="outline-primary" onClick={() => input.current?.click()}>
-        {says}
-      </Button>
-    </>
+    <ChooseFile
+      says={says}
+      accept="image/*"
+      camera
+      onFile={(file) => void takePhoto(file, { jobId, setupId, letter })}
+    />
   );
 }
 

@@ -1,6 +1,7 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { MOST_SAID, type RemarkPlace } from '@violet-jaw/core/remarks';
+import { ChooseFile } from '../app/ChooseFile';
 import { NotDone } from '../app/NotDone';
 import { said, storeFile } from '../store/api';
 import { useChange } from '../store/query';
@@ -24,7 +25,6 @@ export function NewRemark({
   const { run, working, problem } = useChange('remark', ['remarks']);
   const [says, setSays] = useState('');
   const [notStored, setNotStored] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const isPlanner = useIsPlanner();
   const make = async (file?: { hash: string; name: string }) => {
     if (await run({ id: jobId, body: { says, setupId, place, letter, ...(file ? { file } : {}) } })) {
@@ -62,24 +62,7 @@ export function NewRemark({
           Make the remark
         </Button>
         <AddPhoto jobId={jobId} setupId={setupId} letter={letter} />
-        {isPlanner && (
-          <>
-            <input
-              ref={input}
-              type="file"
-              className="d-none"
-              aria-label="Add a file: file"
-              onChange={(e) => {
-                const [file] = e.target.files ?? [];
-                if (file) void attach(file);
-                e.target.value = '';
-              }}
-            />
-            <Button variant="outline-primary" disabled={working} onClick={() => input.current?.click()}>
-              Add a file
-            </Button>
-          </>
-        )}
+        {isPlanner && <ChooseFile says="Add a file" disabled={working} onFile={(file) => void attach(file)} />}
       </div>
       <NotDone problem={problem ?? notStored} level="not kept" />
       <PhotosOnTheirWay jobId={jobId} />

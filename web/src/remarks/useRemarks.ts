@@ -3,8 +3,14 @@ import { useServer, type Told } from '../store/query';
 
 const NONE: readonly Remark[] = [];
 
-/** What people remarked about a job, as it is now. */
-export function useRemarks(id: string): Told<readonly Remark[]> & { readonly remarks: readonly Remark[] } {
-  const told = useServer('remarks', { id }, { topics: [`job:${id}`] });
+/**
+ * What people remarked about a job, as it is now. @param listens asks for news by itself: where no page of the job is
+ * open, which tells of them
+ */
+export function useRemarks(
+  id: string,
+  listens = false,
+): Told<readonly Remark[]> & { readonly remarks: readonly Remark[] } {
+  const told = useServer('remarks', { id }, listens ? { topics: [`job:${id}`] } : {});
   return { ...told, remarks: told.data ?? NONE };
 }

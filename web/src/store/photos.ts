@@ -66,7 +66,7 @@ export async function sendPhoto(photo: WaitingPhoto): Promise<void> {
     await api.photo({
       id,
       body: photo.blob,
-      query: { ...(setupId === null ? {} : { setup: setupId }), ...(letter === null ? {} : { letter }) },
+      query: { id: photo.id, ...(setupId === null ? {} : { setup: setupId }), ...(letter === null ? {} : { letter }) },
     });
     await dropPhoto(photo.id);
     await queries.invalidateQueries({ queryKey: ['remarks'] });

@@ -7,7 +7,8 @@ const schema = device('vise', {
   jawsOf: Type.Optional(
     Type.String({
       maxLength: 200,
-      description: 'Id of the vise these jaws are set into: one of its sets. Left out: a vise with the jaws it came with.',
+      description:
+        'Id of the vise these jaws are set into: one of its sets. Left out: a vise with the jaws it came with.',
     }),
   ),
   jawWidth: positive('Jaw width', 'mm', 10_000),

@@ -30,6 +30,12 @@ export const remarks = {
     says: 'A photo (JPEG or PNG) as a remark: turned upright, made smaller, written anew without what else stood in it',
     query: Type.Object(
       {
+        id: Type.Optional(
+          Type.String({
+            pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$',
+            description: 'Of the remark, given by who sends it: sent once more it is the same one.',
+          }),
+        ),
         setup: Type.Optional(Type.String({ maxLength: 60, description: 'Id of the setup it shows.' })),
         letter: Type.Optional(Type.String({ pattern: '^[A-Z]{1,4}$', description: 'Issue that is being run.' })),
       },

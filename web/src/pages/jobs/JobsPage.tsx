@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Button, Dropdown, Form } from 'react-bootstrap';
 import { offered } from '@violet-jaw/core/shop';
 import { JOBS_BY } from '@violet-jaw/formats/api';
+import { ChooseFile } from '../../app/ChooseFile';
 import { Head } from '../../app/Shell';
 import { useShortcuts } from '../../app/shortcuts';
 import { GuideStrip } from '../../guide/GuideStrip';
@@ -13,7 +14,7 @@ import { useServer } from '../../store/query';
 import { shopStore } from '../../store/shopStore';
 import { useIsPlanner } from '../../store/sessionStore';
 import { CopyJob } from './CopyJob';
-import { DropArea, TakeFile } from './TakeFile';
+import { DropArea } from './DropArea';
 import { JobTable } from './JobTable';
 import { NewJob } from './NewJob';
 import { COLUMNS, keepColumns, keptColumns, SHOWS, type ColumnKey } from './shown';
@@ -164,7 +165,15 @@ export function JobsPage() {
         {isPlanner && (
           <p className="quiet">
             Drop a part file (STEP, IGES, BREP, STL, DXF), a job file (JSON) or a job with everything (zip) anywhere on
-            this page, or <TakeFile onFile={(file) => void take(file)} />.
+            this page, or{' '}
+            <ChooseFile
+              says="choose one"
+              name="A part, job or zip file"
+              variant="link"
+              className="p-0 align-baseline"
+              onFile={(file) => void take(file)}
+            />
+            .
           </p>
         )}
       </main>

@@ -11,7 +11,7 @@ import { useRun } from '../../store/runStore';
 /** A photo of the setup as it stands now, and what people remarked about it: for the next sheet. */
 export function RunRemarks({ plan, step }: { plan: RunPlan; step: RunStep }) {
   const { jobId, letter } = useRun();
-  const { remarks, problem } = useRemarks(jobId);
+  const { remarks, problem } = useRemarks(jobId, true);
   const [open, setOpen] = useState(false);
   const setup = plan.setups.find((s) => s.id === step.setupId);
   const setupId = setup?.id ?? null;

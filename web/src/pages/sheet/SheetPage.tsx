@@ -4,10 +4,10 @@ import { useSearchParams } from 'react-router';
 import { isAcceptedBy, type Finding } from '@violet-jaw/core/findings';
 import { jobFile } from '@violet-jaw/core/job';
 import { buildSheet, PAPER, type Paper } from '@violet-jaw/core/sheet';
-import { downloadText } from '../../app/download';
+import { download, downloadText } from '../../app/download';
 import { useJob } from '../../app/JobLayout';
 import { NotDone } from '../../app/NotDone';
-import { api, said, urlOf } from '../../store/api';
+import { api, fileOf, said } from '../../store/api';
 import { useNewest } from '../../app/useNewest';
 import { askWorker, usePlan } from '../../store/planStore';
 import { useServer } from '../../store/query';
@@ -206,6 +206,18 @@ function Print({ paper, onPaper }: { paper: Paper; onPaper: (paper: Paper) => vo
 function OpenFile() {
   const { id, job, shop, change } = useJob();
   const [problem, setProblem] = useState<string | null>(null);
+  const [packing, setPacking] = useState(false);
+  const [notPacked, setNotPacked] = useState<string | null>(null);
+  const pack = async () => {
+    setPacking(true);
+    try {
+      download(`${job.number}.zip`, await fileOf('everything', { id }));
+      setNotPacked(null);
+    } catch (error) {
+      setNotPacked(said(error));
+    }
+    setPacking(false);
+  };
   const take = async (file: File) => {
     try {
       const { job: read } = await api.readJobFile({ body: await file.text() });
@@ -228,8 +240,10 @@ function OpenFile() {
         Download the job (JSON)
       </Button>
       <p className="mt-2 mb-1">
-        <a href={urlOf('everything', { id })}>Everything of this job (zip)</a>: the file of the part, remarks, photos,
-        issues, runs. It is taken in again on the Jobs page.
+        <Button size="sm" variant="outline-primary" disabled={packing} onClick={() => void pack()}>
+          {packing ? 'Packing…' : 'Everything of this job (zip)'}
+        </Button>{' '}
+        The file of the part, remarks, photos, issues, runs. It is taken in again on the page Jobs.
       </p>
       <Form.Group controlId="read-json" className="mt-2">
         <Form.Label>Read a job file into this job (undo brings the old one back)</Form.Label>
@@ -246,6 +260,7 @@ function OpenFile() {
         />
       </Form.Group>
       <NotDone problem={problem} level="not read" />
+      <NotDone problem={notPacked} level="not packed" />
     </section>
   );
 }
