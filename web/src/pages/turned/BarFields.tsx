@@ -9,6 +9,7 @@ import { usePlan } from '../../store/planStore';
 import { CutFields, PlaceFields, ProgramFields, RegisterFields, WhyField } from './fields';
 import { LengthOrNot } from './LengthOrNot';
 import { useTurned } from './useTurned';
+import { WithCsv } from '../../app/WithCsv';
 
 const ANGLES: readonly { readonly value: NonNullable<Turned['angle']> | ''; readonly says: string }[] = [
   { value: '', says: 'not told' },
@@ -110,33 +111,35 @@ function Given({ unit }: { unit: string }) {
   const sections = usePlan((s) => s.planned?.turned?.sections) ?? [];
   if (sections.length === 0) return null;
   return (
-    <table className="table table-sm mt-2 mb-0" aria-label="Sections">
-      <thead>
-        <tr>
-          <th className="number">sticks out</th>
-          <th className="number">carried after</th>
-          <th className="number">gives</th>
-          <th className="number">along, ±</th>
-        </tr>
-      </thead>
-      <tbody>
-        {sections.map((s, i) => (
-          <Fragment key={s.from}>
-            <tr>
-              <th colSpan={4} scope="rowgroup">
-                Section {i + 1}: Z <span className="number">{speech.signed(-s.from)}</span> to{' '}
-                <span className="number">{speech.signed(-s.to)}</span> {unit}
-              </th>
-            </tr>
-            <tr>
-              <td className="number">{speech.size(s.overhang)}</td>
-              <td className="number">{s.toSupport === null ? 'not carried' : speech.size(s.toSupport)}</td>
-              <td className="number">{s.gives === null ? 'not known' : speech.size(s.gives)}</td>
-              <td className="number">{s.plusMinus === null ? 'not known' : speech.size(s.plusMinus)}</td>
-            </tr>
-          </Fragment>
-        ))}
-      </tbody>
-    </table>
+    <WithCsv name="Lengths between changes">
+      <table className="table table-sm mt-2 mb-0" aria-label="Sections">
+        <thead>
+          <tr>
+            <th className="number">sticks out</th>
+            <th className="number">carried after</th>
+            <th className="number">gives</th>
+            <th className="number">along, ±</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sections.map((s, i) => (
+            <Fragment key={s.from}>
+              <tr>
+                <th colSpan={4} scope="rowgroup">
+                  Section {i + 1}: Z <span className="number">{speech.signed(-s.from)}</span> to{' '}
+                  <span className="number">{speech.signed(-s.to)}</span> {unit}
+                </th>
+              </tr>
+              <tr>
+                <td className="number">{speech.size(s.overhang)}</td>
+                <td className="number">{s.toSupport === null ? 'not carried' : speech.size(s.toSupport)}</td>
+                <td className="number">{s.gives === null ? 'not known' : speech.size(s.gives)}</td>
+                <td className="number">{s.plusMinus === null ? 'not known' : speech.size(s.plusMinus)}</td>
+              </tr>
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+    </WithCsv>
   );
 }
