@@ -111,19 +111,19 @@ test('twenty at once get twenty numbers', async () => {
 });
 
 test('a photo is turned upright, made smaller, written anew without what else stood in it', async () => {
-  const jpeg = await halves(1800, 900).getBuffer('image/jpeg');
+  const jpeg = await halves(1800, 180).getBuffer('image/jpeg');
   // 6: the camera was held so that row 0 is on the right: what is left in the file is on top
   const made = await photo(withExif(jpeg, 6, 'GARAGE OF SOMEBODY'), operator, '?letter=A');
   expect(made.status).toBe(201);
   const { file, kind, letter } = made.json as Remark;
-  expect([kind, letter, file?.width, file?.height]).toEqual(['photo', 'A', 800, 1600]);
+  expect([kind, letter, file?.width, file?.height]).toEqual(['photo', 'A', 160, 1600]);
   const got = await at.call('GET', `/photos/${file!.hash}`);
   expect(got.type).toBe('image/jpeg');
   expect(got.bytes.includes('GARAGE')).toBe(false);
   expect(got.bytes.includes('Exif')).toBe(false);
   const image = await Pictures.fromBuffer(got.bytes);
-  const at2 = (x: number, y: number) => [...image.bitmap.data.subarray((y * 800 + x) * 4, (y * 800 + x) * 4 + 3)];
-  const [top, bottom] = [at2(400, 200), at2(400, 1400)];
+  const at2 = (x: number, y: number) => [...image.bitmap.data.subarray((y * 160 + x) * 4, (y * 160 + x) * 4 + 3)];
+  const [top, bottom] = [at2(80, 200), at2(80, 1400)];
   expect([top[0] > 200, top[2] < 60, bottom[0] < 60, bottom[2] > 200]).toEqual([true, true, true, true]);
   // a hash that is no photo of a remark is not given out as one
   expect((await at.call('GET', `/photos/${'0'.repeat(64)}`)).status).toBe(404);
