@@ -51,23 +51,27 @@ function keepingFree(scenes: Scenes | null, over: readonly OverView[]): Scenes |
 
 type Scenes = Partial<Record<ViewName, Scene>>;
 
+type Marks = ReturnType<typeof marksOf>;
+
 function useScenes(planned: PlannedSetup, seen: Seen, cutOpen: SetupCutOpen | null): Scenes | null {
   const { id, speech } = useJob();
   const { remarks } = useRemarks(id);
+  // as text: the same marks are no new drawing, least of all while something is dragged
+  const marks = JSON.stringify(marksOf(remarks.filter((r) => r.setupId === planned.id)) satisfies Marks);
   const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
   const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
   const isHeldNow = planned.facts !== null;
   const isLocating = useOpenSection((s) => s.open === 'Locate');
   return useMemo(() => {
     if (!views || !shown?.facts || !isHeldNow) return null;
-    const marks = marksOf(remarks.filter((r) => r.setupId === shown.id));
+    const marked = JSON.parse(marks) as Marks;
     const drawn = viewsOf(seen).map((v) => {
       const options = { dimensions: true, labels: true, locators: isLocating };
       const scene = setupScene({ view: v, planned: shown, outlines: views[v], speech, options, cutOpen });
-      return [v, withMarks(scene, v, marks)];
+      return [v, withMarks(scene, v, marked)];
     });
     return Object.fromEntries(drawn) as Scenes;
-  }, [views, shown, isHeldNow, isLocating, speech, seen, cutOpen, remarks]);
+  }, [views, shown, isHeldNow, isLocating, speech, seen, cutOpen, marks]);
 }
 
 interface BenchBoardProps {

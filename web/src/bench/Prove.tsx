@@ -7,7 +7,6 @@ import { capital } from '@violet-jaw/core/units';
 import { useJob } from '../app/JobLayout';
 import { usePlan } from '../store/planStore';
 import { SectionFindings, type SectionProps } from './section';
-import { WithCsv } from '../app/WithCsv';
 
 /** What was proven of the cuts, and what was not. */
 export function Prove({ setup, planned, onLook }: SectionProps) {
@@ -98,20 +97,18 @@ export function Transition({ setup }: SectionProps) {
       <p className="mb-1">
         <strong>{facts.says}</strong>: {facts.edges.join('; ')}.
       </p>
-      <WithCsv name="Shift and its reasons">
-        <Table size="sm">
-          <tbody>
-            {AXES.map((a) => (
-              <tr key={a}>
-                <td className="number">
-                  {a.toUpperCase()} {speech.signed(shift.shift?.[a] ?? null)}
-                </td>
-                <td>{shift.says[a]}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </WithCsv>
+      <Table size="sm">
+        <tbody>
+          {AXES.map((a) => (
+            <tr key={a}>
+              <td className="number">
+                {a.toUpperCase()} {speech.signed(shift.shift?.[a] ?? null)}
+              </td>
+              <td>{shift.says[a]}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
       <p className="mb-1">
         <span className="quiet">Holds while:</span> {shift.conditions.join(' ')}
       </p>

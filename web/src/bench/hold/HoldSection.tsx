@@ -12,7 +12,6 @@ import { fieldsOf } from './fields';
 import { GasketExport, JigFields } from './Outlines';
 import { StandsOnFields } from './StandsOnFields';
 import { withDevice } from './withDevice';
-import { WithCsv } from '../../app/WithCsv';
 
 /**
  * How many times the hold bears each operation's cut, with what is uncertain as a line through the bar's end; 1 is
@@ -145,36 +144,34 @@ function Touching({ planned }: SectionProps) {
       <summary>
         Touches in {contacts.length} {contacts.length === 1 ? 'place' : 'places'}
       </summary>
-      <WithCsv name="Where it is held">
-        <table className="table table-sm mb-1">
-          <thead>
-            <tr>
-              <th>Where</th>
-              <th>Face</th>
-              <th className="number">Area</th>
-              <th className="number">Presses with</th>
-              <th className="number">Friction</th>
+      <table className="table table-sm mb-1">
+        <thead>
+          <tr>
+            <th>Where</th>
+            <th>Face</th>
+            <th className="number">Area</th>
+            <th className="number">Presses with</th>
+            <th className="number">Friction</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((c, i) => (
+            <tr key={`${c.name} ${i}`}>
+              <td>{c.name === 'jaw 1' ? 'each jaw' : c.name}</td>
+              <td>{contactInWords(c, speech)}</td>
+              <td className="number">{c.areaMm2 > 0 ? speech.area(c.areaMm2) : 'a line'}</td>
+              <td className="number">
+                {c.forceN > 0
+                  ? speech.force(c.forceN)
+                  : c.kind === 'bond'
+                    ? `holds ${speech.force(c.shearN)} sideways`
+                    : 'as pushed'}
+              </td>
+              <td className="number">{c.kind === 'bond' ? '–' : c.friction.toFixed(2)}</td>
             </tr>
-          </thead>
-          <tbody>
-            {rows.map((c, i) => (
-              <tr key={`${c.name} ${i}`}>
-                <td>{c.name === 'jaw 1' ? 'each jaw' : c.name}</td>
-                <td>{contactInWords(c, speech)}</td>
-                <td className="number">{c.areaMm2 > 0 ? speech.area(c.areaMm2) : 'a line'}</td>
-                <td className="number">
-                  {c.forceN > 0
-                    ? speech.force(c.forceN)
-                    : c.kind === 'bond'
-                      ? `holds ${speech.force(c.shearN)} sideways`
-                      : 'as pushed'}
-                </td>
-                <td className="number">{c.kind === 'bond' ? '–' : c.friction.toFixed(2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </WithCsv>
+          ))}
+        </tbody>
+      </table>
     </details>
   );
 }

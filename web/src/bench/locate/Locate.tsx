@@ -20,7 +20,6 @@ import { Exactly } from './Exactly';
 import { Meets } from './Meets';
 import { Nest } from './Nest';
 import { Placing } from './Placing';
-import { WithCsv } from '../../app/WithCsv';
 
 /** What stops the part from moving before it is clamped, what is left free, and what presses it there. */
 export function Locate(props: SectionProps) {
@@ -75,32 +74,30 @@ function Locators({
     return bears === name ? speech.force(found.forceN) : `${speech.force(found.forceN)}, ${bears} together`;
   };
   return (
-    <WithCsv name="What it is located by">
-      <Table size="sm" className="mt-1" aria-label="Locators">
-        <thead>
-          <tr>
-            <th>Locator</th>
-            <th className="number">Takes away</th>
-            <th className="ps-3">Pressed there, without friction</th>
+    <Table size="sm" className="mt-1" aria-label="Locators">
+      <thead>
+        <tr>
+          <th>Locator</th>
+          <th className="number">Takes away</th>
+          <th className="ps-3">Pressed there, without friction</th>
+        </tr>
+      </thead>
+      <tbody>
+        {takes.map((t) => (
+          <tr key={t.name}>
+            <td>{capital(t.name)}</td>
+            <td className="number">{t.motions} of 6</td>
+            <td className="ps-3">{forceAt(t)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {takes.map((t) => (
-            <tr key={t.name}>
-              <td>{capital(t.name)}</td>
-              <td className="number">{t.motions} of 6</td>
-              <td className="ps-3">{forceAt(t)}</td>
-            </tr>
-          ))}
-        </tbody>
-        {!pressed && (
-          <caption>
-            Without friction it would tip or slide by its weight and what closes on it: hold it to its locators while
-            you clamp, and check it after.
-          </caption>
-        )}
-      </Table>
-    </WithCsv>
+        ))}
+      </tbody>
+      {!pressed && (
+        <caption>
+          Without friction it would tip or slide by its weight and what closes on it: hold it to its locators while you
+          clamp, and check it after.
+        </caption>
+      )}
+    </Table>
   );
 }
 
