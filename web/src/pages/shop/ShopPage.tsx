@@ -63,7 +63,8 @@ export function ShopPage() {
       <SaveBanner state={state} />
       {!isLead && account && (
         <div className="banner noprint" role="status">
-          {account.name}: you can look at the library. What belongs to the shop is changed by the lead.
+          {account.name}: you can look at the library. What belongs to the shop is changed by the lead. The length of a
+          tool you measured you write down yourself.
         </div>
       )}
       <main className="shop">
