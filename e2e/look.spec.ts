@@ -114,3 +114,30 @@ test('a shop lead adds a station and a holding device, and a job can use them', 
   for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByTestId('save-state')).toHaveText('saved');
 });
+
+test('the head of a job stands still, however many findings are counted: a button is where it was pressed', async ({
+  page,
+}) => {
+  await page.getByRole('link', { name: 'SK-1041' }).click();
+  const undo = page.getByRole('button', { name: 'Undo', exact: true });
+  await expect(page.locator('.tally')).toBeVisible(LONG);
+  for (const width of [1024, 1280, 1920]) {
+    await page.setViewportSize({ width, height: 800 });
+    const at = await undo.boundingBox();
+    // as many as no job has, and both kinds
+    await page.locator('.tally').evaluate((tally) => {
+      const both = tally.cloneNode(true) as HTMLElement;
+      both.textContent = '12 stops';
+      both.dataset.more = 'yes';
+      tally.before(both);
+      tally.dataset.was = tally.textContent ?? '';
+      tally.textContent = '34 cautions';
+    });
+    expect([width, await undo.boundingBox()]).toEqual([width, at]);
+    await page.evaluate(() => {
+      document.querySelector('[data-more]')?.remove();
+      const tally = document.querySelector<HTMLElement>('.tally')!;
+      tally.textContent = tally.dataset.was ?? '';
+    });
+  }
+});

@@ -59,6 +59,7 @@ test('a job takes tools out of the shop; what differs is marked, and what has to
   await tools.getByRole('button', { name: 'Take T5 over from the shop' }).click();
   await expect(tools.getByLabel('Length of T5')).toHaveValue(/^128\./);
   await tools.getByRole('button', { name: 'Tool of the shop…' }).click();
+  await expect(page.getByRole('searchbox', { name: 'Search tools of the shop' })).toBeFocused();
   await page.keyboard.type('ball');
   await page.keyboard.press('Enter');
   await expect(tools.getByLabel('Description of T9')).toHaveValue('Ball end mill 6');
