@@ -133,7 +133,9 @@ test('the head of a job stands still, however many findings are counted: a butto
       tally.before(both);
       tally.dataset.was = tally.textContent ?? '';
       tally.textContent = '34 cautions';
+      document.querySelector('[data-testid=save-state]')!.textContent = 'not saved yet';
     });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
     const now = await place();
     // type that comes while it is looked at is a pixel wider
     expect([width, Math.hypot(now.x - at.x, now.y - at.y) < 3]).toEqual([width, true]);
@@ -141,6 +143,7 @@ test('the head of a job stands still, however many findings are counted: a butto
       document.querySelector('[data-more]')?.remove();
       const tally = document.querySelector<HTMLElement>('.tally')!;
       tally.textContent = tally.dataset.was ?? '';
+      document.querySelector('[data-testid=save-state]')!.textContent = 'saved';
     });
   }
 });

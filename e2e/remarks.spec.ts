@@ -143,12 +143,26 @@ test('everything of a job goes into a zip and comes back as another job', async 
   await page.getByLabel('About').selectOption('the whole job');
   await page.getByLabel('What is to be remarked').fill('Kept through the zip.');
   await page.getByRole('button', { name: 'Make the remark' }).click();
-  await expect(page.locator('[data-remark=R1]')).toContainText('whole job');
+  await expect(page.locator('[data-remark=R1]')).toContainText('Job');
   await page
     .getByLabel('Add a file: file')
     .setInputFiles({ name: 'drawing.txt', mimeType: 'text/plain', buffer: Buffer.from('a drawing') });
   await expect(page.locator('[data-remark=R2]')).toContainText('Save drawing.txt');
   await go(page, 'Sheet');
+  const [numbers] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Numbers as CSV' }).click(LONG),
+  ]);
+  const rows = readFileSync(await numbers.path(), 'utf8').split('\r\n');
+  // the foot is 3 in long, and the remark is told as what it is
+  expect(rows).toContain('Part,size X,3,in');
+  expect(rows.find((r) => r.startsWith('Job,remark R1,'))).toContain('Kept through the zip.');
+  await page.locator('#save-sheet').click();
+  const [drawing] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Op 10 From above: SVG, 1:1' }).click(),
+  ]);
+  expect(readFileSync(await drawing.path(), 'utf8')).toContain('<svg');
   const [zip] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Everything of this job (zip)' }).click(),

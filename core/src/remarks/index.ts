@@ -74,6 +74,9 @@ export interface SheetRemark {
 
 export const markOf = ({ number }: Pick<Remark, 'number'>): string => `R${number}`;
 
+/** What it is about, wherever that is told: a setup, or the job as a whole. */
+export const aboutInWords = (op: number | null): string => (op === null ? 'Job' : `Op ${op}`);
+
 /** Who made it and when, in words. */
 export const madeInWords = ({ by, at, letter }: Pick<Remark, 'by' | 'at' | 'letter'>): string =>
   [by, at.slice(0, 10), ...(letter === null ? [] : [`at the run of issue ${letter}`])].join(', ');

@@ -1,4 +1,4 @@
-import { withMarks, type SheetRemark } from '../remarks';
+import { aboutInWords, withMarks, type SheetRemark } from '../remarks';
 import { VIEW_NAMES, VIEWS, type Scene, type ViewName } from '../scene';
 import type { Entry, SheetSetup } from './types';
 
@@ -25,7 +25,7 @@ export function withRemarks(setup: SheetSetup, all: readonly SheetRemark[]): She
 /** What a sheet prints of remarks, as entries that are compared between issues. */
 export const remarkEntries = (remarks: readonly SheetRemark[]): Entry[] =>
   remarks.map(({ op, mark, says, photo, file, place, made }) => ({
-    place: op === null ? 'Job' : `Op ${op}`,
+    place: aboutInWords(op),
     name: `${REMARK}${mark}`,
     text: [
       ...(photo ? ['photo'] : []),

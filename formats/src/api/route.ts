@@ -45,7 +45,7 @@ export interface RouteShape {
   readonly patient?: true;
 }
 
-const uuid = '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$';
+export const uuid = '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$';
 /** What stands at the places of paths: what it is called, and how it looks. Another look is nothing that is there. */
 export const PLACES = {
   id: { called: 'The job', pattern: uuid },

@@ -33,7 +33,8 @@ export const aboutSchema = Type.Object(
         { ...Type.Omit(remarkSchema, ['own']).properties, entry: Type.Union([Type.Null(), entry]) },
         { additionalProperties: false },
       ),
-      { maxItems: 500 },
+      // with what came out of another zip they may be more than one can make
+      { maxItems: MOST_ENTRIES },
     ),
     /** issues, runs: kept as files beside the job where it is taken in, as they were made elsewhere */
     beside: Type.Array(Type.Object({ entry, says: Type.String({ maxLength: 300 }) }, { additionalProperties: false }), {

@@ -1,3 +1,5 @@
+import { pictureName } from './helpText';
+
 /** Pictures of the documentation, by the name of their file: drawings of sections, screenshots of pages. */
 const FILES = import.meta.glob<string>(
   ['../../../docs/help/*.svg', '../../../docs/screenshots/{jobs,part,route,ledger,sheet,remarks,run,shop}.png'],
@@ -6,10 +8,6 @@ const FILES = import.meta.glob<string>(
 const BY_NAME = new Map(
   Object.entries(FILES).map(([path, url]) => [path.replace(/^.*\//, '').replace(/\.\w+$/, ''), url]),
 );
-
-/** File name of a section's or page's picture: "Tools & program" is tools-program. */
-export const pictureName = (of: string): string =>
-  of === 'Part & blank' ? 'part' : of.toLowerCase().replace(/[^a-z]+/g, '-');
 
 /** Where the picture of a section or page is; null: there is none. */
 export const pictureOf = (of: string): string | null => BY_NAME.get(pictureName(of)) ?? null;

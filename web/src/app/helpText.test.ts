@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { helpPictures } from '../../../demo/helpPictures';
-import { helpText } from './helpText';
+import { helpText, pictureName } from './helpText';
 
 const words = readFileSync('docs/why-and-how.md', 'utf8');
 const sections = /SECTIONS = \[([^\]]*)\]/
@@ -21,8 +21,7 @@ test('every section of the worksheet says why it is there, and nothing is said o
 
 test('every section has its picture, as the demo draws it now; every page has its words and the newest screenshot', async () => {
   const drawn = await helpPictures();
-  const name = (of: string) => (of === 'Part & blank' ? 'part' : of.toLowerCase().replace(/[^a-z]+/g, '-'));
-  expect(Object.keys(drawn).sort()).toEqual(sections.map(name).sort());
+  expect(Object.keys(drawn).sort()).toEqual(sections.map(pictureName).sort());
   for (const [file, svg] of Object.entries(drawn)) expect(readFileSync(`docs/help/${file}.svg`, 'utf8')).toBe(svg);
   const pages = readFileSync('docs/pages.md', 'utf8');
   const named = [...pages.matchAll(/^## (.*)$/gm)].map((m) => m[1]);
@@ -37,7 +36,8 @@ test('every section has its picture, as the demo draws it now; every page has it
   expect(new Set(named)).toEqual(new Set(offered.filter((p) => !ofLeads.has(p))));
   for (const page of named) {
     expect(helpText(pages, page).length).toBeGreaterThan(0);
-    if (page !== 'Quick sums') expect([page, existsSync(`docs/screenshots/${name(page)}.png`)]).toEqual([page, true]);
+    if (page !== 'Quick sums')
+      expect([page, existsSync(`docs/screenshots/${pictureName(page)}.png`)]).toEqual([page, true]);
   }
 });
 

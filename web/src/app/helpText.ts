@@ -30,3 +30,7 @@ export function helpText(text: string, name: string): HelpPart[] {
         .map(partOf)
     : [];
 }
+
+/** File name of a section's or page's picture: "Tools & program" is tools-program. */
+export const pictureName = (of: string): string =>
+  of === 'Part & blank' ? 'part' : of.toLowerCase().replace(/[^a-z]+/g, '-');

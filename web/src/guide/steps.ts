@@ -43,14 +43,14 @@ export const STEPS: readonly GuideStep[] = [
   {
     id: 'make',
     title: 'Make a job',
-    says: plainly('Press “New job”, call it LEARN-1, leave the block as it is, 100 × 60 × 40, and make the job.'),
+    says: plainly('Press “New job”, call it LEARN-1, leave the block as it is, and make the job.'),
     page: null,
     isDone: ({ job }) => job !== null,
   },
   {
     id: 'stock',
     title: 'Say what stock it has',
-    says: plainly('Give the top 2 and the bottom 8: what the jaws hold first comes off from the other side.'),
+    says: plainly('Give the top 2 mm and the bottom 8 mm: what the jaws hold first comes off from the other side.'),
     page: 'part',
     isDone: ({ job }) => job !== null && Object.keys(NO_ALLOWANCE).some((k) => job.allowance[k as 'xMinus'] > 0),
   },

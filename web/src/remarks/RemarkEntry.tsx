@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { madeInWords, markOf, MOST_SAID, type Remark } from '@violet-jaw/core/remarks';
+import { aboutInWords, madeInWords, markOf, MOST_SAID, type Remark } from '@violet-jaw/core/remarks';
 import type { RemarkChange } from '@violet-jaw/formats/api';
 import { NotDone } from '../app/NotDone';
 import { urlOf } from '../store/api';
@@ -9,9 +9,9 @@ import { SaveFile } from './SaveFile';
 
 /** Where it belongs, in words. */
 export function whereOf({ setupId }: Pick<Remark, 'setupId'>, setups: readonly { id: string; op: number }[]): string {
-  if (setupId === null) return 'whole job';
+  if (setupId === null) return aboutInWords(null);
   const op = setups.find((s) => s.id === setupId)?.op;
-  return op === undefined ? 'a setup that is no longer there' : `Op ${op}`;
+  return op === undefined ? 'a setup that is no longer there' : aboutInWords(op);
 }
 
 /** One remark: who, when, where; changed, removed and taken back by whom it belongs to. */

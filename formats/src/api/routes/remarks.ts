@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import * as told from '../answers';
 import * as body from '../bodies';
-import { list, route, small } from '../route';
+import { list, route, small, uuid } from '../route';
 
 /** Routes of remarks, photos and files beside a job. */
 export const remarks = {
@@ -32,7 +32,7 @@ export const remarks = {
       {
         id: Type.Optional(
           Type.String({
-            pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$',
+            pattern: uuid,
             description: 'Of the remark, given by who sends it: sent once more it is the same one.',
           }),
         ),

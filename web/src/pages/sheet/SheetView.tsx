@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { PHOTO_SAYS, type SheetRemark } from '@violet-jaw/core/remarks';
+import { aboutInWords, PHOTO_SAYS, type SheetRemark } from '@violet-jaw/core/remarks';
 import {
   changedInWords,
   numbersOf,
@@ -215,7 +215,7 @@ function SheetRemarkView({ remark: { mark, op, made, says, photo, file } }: { re
   return (
     <div className="sheet-remark">
       <strong>
-        {mark} {op === null ? 'Job' : `Op ${op}`}
+        {mark} {aboutInWords(op)}
       </strong>{' '}
       {made}
       {says !== '' && <div>{says}</div>}
