@@ -24,9 +24,11 @@ export function SheetFiles({ sheet, letter }: { sheet: Sheet; letter: string | n
   const frozen = useServer('issueEntries', { id, letter: letter ?? '' }, { enabled: letter !== null }).data;
   const entries: readonly Entry[] | null = letter ? frozen : planned && entriesOf(job, planned, remarks);
   const save = async () => {
-    const { writeCsv } = await import('@violet-jaw/formats/csv');
+    const { numberIn, writeCsv } = await import('@violet-jaw/formats/csv');
+    // with the digits the sheet has
+    const asPrinted = (e: Entry) => (e.value === null ? e.text : (numberIn(e.text, { decimalComma: false }) ?? e.text));
     const unit = sheet.units === 'millimeters' ? 'mm' : 'in';
-    const rows = entries!.map((e) => [e.place, e.name, e.value ?? e.text, e.value === null ? '' : unit]);
+    const rows = entries!.map((e) => [e.place, e.name, asPrinted(e), e.value === null ? '' : unit]);
     const text = writeCsv(['Where', 'What', 'Value', 'Unit'], rows);
     downloadText(`${sheet.number} ${letter ?? 'draft'}.csv`, text, 'text/csv;charset=utf-8');
   };
