@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import { expect, go, LONG, test } from './app';
+import { tally } from './bench';
 import { bracketStep } from './bracketStep';
 
 /**
@@ -89,8 +90,6 @@ async function tell(page: Page, hand: Hand, does: string, program: string): Prom
   await hand.type(page.getByLabel('Description of T1', { exact: true }), 'end mill 16');
 }
 
-const counts = (page: Page) => page.locator('.tally').first();
-
 /** Issues the next sheet. */
 async function issue(page: Page, hand: Hand): Promise<void> {
   await hand.press(page.getByRole('link', { name: 'Sheet', exact: true }));
@@ -109,7 +108,7 @@ test('the demo part in two setups, from its STEP file to the issued sheet, in at
     await tell(page, hand, op === 10 ? 'top, sides and bores' : 'bottom', `30${op}`);
   }
   await expect(page.locator('.bench-drawings svg').first()).toBeVisible(LONG);
-  await expect(counts(page)).not.toContainText('stop', LONG);
+  await expect(tally(page)).not.toContainText('stop', LONG);
   await issue(page, hand);
   console.log(`two setups: ${hand.actions} actions`);
   expect(hand.actions).toBeLessThanOrEqual(60);
@@ -129,7 +128,7 @@ test('a bracket in three setups, from its STEP file to the issued sheet, in at m
     await accept(page, hand);
     await tell(page, hand, ['bottom and sides', 'step and holes', 'bore'][op / 10 - 1], `40${op}`);
   }
-  await expect(counts(page)).not.toContainText('stop', LONG);
+  await expect(tally(page)).not.toContainText('stop', LONG);
   await issue(page, hand);
   console.log(`three setups: ${hand.actions} actions`);
   expect(hand.actions).toBeLessThanOrEqual(110);

@@ -41,9 +41,12 @@ export async function findingOf(page: Page, code: string): Promise<Locator> {
   return page.locator(`.worksheet [data-code="${code}"]`);
 }
 
+/** The count of findings in the head of a job; the list of jobs counts them too, but not to be pressed. */
+export const tally = (page: Page): Locator => page.locator('button.tally').first();
+
 /** A finding in the list of what next, which is opened for it. */
 export async function next(page: Page, code: string): Promise<Locator> {
   const list = page.getByRole('dialog', { name: 'What next' });
-  if ((await list.count()) === 0) await page.locator('.tally').first().click();
+  if ((await list.count()) === 0) await tally(page).click();
   return list.locator(`[data-code="${code}"]`);
 }

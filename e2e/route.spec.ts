@@ -266,8 +266,8 @@ test('what next lists what is open in the order of the work; a remedy is an edit
   await oneSetup(page, 'R-NEXT');
   await open(page, 'Seat');
   await enter(page.getByLabel('Parallels, height'), '36');
-  await expect(page.locator('.tally.stop, .tally.caution').first()).toBeVisible();
-  await page.locator('.tally.stop, .tally.caution').first().click();
+  await expect(page.locator('button.tally:is(.stop, .caution)').first()).toBeVisible();
+  await page.locator('button.tally:is(.stop, .caution)').first().click();
   const list = page.getByRole('dialog', { name: 'What next' });
   const shallow = list.locator('[data-code="grip-too-shallow"]');
   await expect(shallow).toContainText('Op 10');
@@ -278,7 +278,7 @@ test('what next lists what is open in the order of the work; a remedy is an edit
   await expect(page.getByLabel('Parallels, height')).toHaveValue('34.000');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByLabel('Parallels, height')).toHaveValue('36.000');
-  await page.locator('.tally.stop, .tally.caution').first().click();
+  await page.locator('button.tally:is(.stop, .caution)').first().click();
   await shallow.getByRole('button', { name: 'Go there' }).click();
   await expect(page.locator('.worksheet').getByRole('region', { name: 'Hold' })).toContainText('The grip is');
 });

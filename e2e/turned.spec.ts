@@ -1,6 +1,7 @@
 import { newJob } from '@violet-jaw/core/job';
 import { enter, expect, go, LONG, makeJob, saved, seriousViolations, signIn, test } from './app';
 import { runThrough, tablet } from './atMachine';
+import { tally } from './bench';
 import { halfProfileDxf } from './files';
 import { shaftStep } from './shaftStep';
 
@@ -247,7 +248,7 @@ test('half of a section out of a DXF is turned end for end, carried by the tails
     await enter(fields.getByLabel('First side turned to'), '180');
     await expect(finding('sticks-out-far').first()).toBeVisible(LONG);
     const told = page.getByRole('dialog', { name: 'What next' });
-    await page.locator('.tally').first().click();
+    await tally(page).click();
     await told.getByRole('button', { name: 'Bring the tailstock up' }).first().click();
     await page.keyboard.press('Escape');
     await expect(fields.getByLabel('First side: carried by').locator('option:checked')).toHaveText('the tailstock');
@@ -262,7 +263,7 @@ test('half of a section out of a DXF is turned end for end, carried by the tails
     await fields.getByLabel('Second side: carried by').selectOption('a steady rest');
     await enter(fields.getByLabel('Second side: steady rest, from the finished front face'), '179');
     await expect(finding('steady-in-the-way')).toContainText('it has room from', LONG);
-    await page.locator('.tally').first().click();
+    await tally(page).click();
     await page
       .getByRole('dialog', { name: 'What next' })
       .getByRole('button', { name: 'Set it in the middle there' })
