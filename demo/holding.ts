@@ -72,6 +72,7 @@ export const demoDevices: Device[] = [
     kind: 'vise',
     locatesWithin: 0.01,
     id: 'vise-150-soft',
+    jawsOf: 'vise-150',
     name: 'Vise 150 with soft jaws',
     jawWidth: 150,
     jawHeight: 40,

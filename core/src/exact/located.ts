@@ -36,6 +36,7 @@ export type ZeroFrom = {
 } & (
   | {
       readonly by: 'station';
+      /** one key for all setups that are off by the same there */
       readonly station: string;
       readonly name: string;
       readonly within: Within;

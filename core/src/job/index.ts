@@ -40,5 +40,5 @@ export {
 } from './turnedSchema';
 export { MOST_STEPS } from './partSchema';
 export type { Film } from './filmSchema';
-export { JOINT_WAYS, standsWhere, type StandsOn } from './standsOnSchema';
+export { JOINT_WAYS, standsWhere, takesItOff, type StandsOn } from './standsOnSchema';
 export { suppliesOf, checksOf } from './atTheMachine';

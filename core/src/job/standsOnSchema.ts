@@ -36,16 +36,26 @@ export const standsOnSchema = Type.Union(
 );
 export type StandsOn = NonNullable<Static<typeof standsOnSchema>>;
 
+interface Stands {
+  readonly station: string | null;
+  readonly device: string | null;
+  readonly standsOn: StandsOn | null;
+}
+
 /**
  * Whether two setups have the very same device at the very same place of one station, on the same other device if on
  * any: wherever that is, it is there both times.
  */
-export function standsWhere<S extends { station: string | null; device: string | null; standsOn: StandsOn | null }>(
-  a: S,
-  b: S,
-): boolean {
+export function standsWhere(a: Stands, b: Stands): boolean {
   const [p, q] = [a.standsOn, b.standsOn];
   const alike =
     p === null || q === null ? p === q : p.device === q.device && p.x === q.x && p.y === q.y && p.height === q.height;
   return a.station === b.station && a.device === b.device && alike;
 }
+
+/**
+ * The first of the setups between two that takes off what stands on their station, to set up something else there: a
+ * device that comes back does not stand where it stood. undefined: it stays, as far as is decided.
+ */
+export const takesItOff = <S extends Stands>(between: readonly S[], stands: Stands): S | undefined =>
+  between.find((s) => s.device !== null && s.station === stands.station && !standsWhere(s, stands));

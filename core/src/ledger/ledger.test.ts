@@ -66,7 +66,7 @@ test('a shift on purpose is a term of its own with its reason', () => {
 });
 
 describe('a shift says what changed', () => {
-  const between = (a: ShiftSide, b: ShiftSide) => shiftBetween(a, b, 0.05, told.speech);
+  const between = (a: ShiftSide, b: ShiftSide) => shiftBetween(a, b, { sizeTolerance: 0.05, speech: told.speech });
 
   test('nothing, between two setups alike', () => {
     expect(between(side(setup()), side(setup({ id: 't', op: 20 })))).toMatchObject({
@@ -74,6 +74,15 @@ describe('a shift says what changed', () => {
       terms: [],
       says: { x: 'nothing changed' },
     });
+  });
+
+  test('two vises on one station are told from two sets of jaws in one vise', () => {
+    const other = { ...side(setup({ id: 't', op: 20 })), vise: 'wide' };
+    other.setup = { ...other.setup, device: 'another' };
+    const first = { ...side(setup()), vise: 'narrow' };
+    const [says] = between(first, other).conditions;
+    expect(says).toMatch(/^Both \w+s stand on the station as when it was measured for them\.$/);
+    expect(between({ ...first, vise: 'wide' }, other).conditions[0]).toMatch(/each set of jaws sits in it/);
   });
 
   test('lower parallels, the stop moved, the other side faced off', () => {

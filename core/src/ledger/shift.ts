@@ -39,6 +39,16 @@ export interface ShiftSide {
   readonly kind?: DeviceKind;
   /** what a device of its family is called, and how its stop is moved */
   readonly words?: { readonly device: string; readonly alongX: string };
+  /** id of the vise whose jaws hold the part; left out: it has no jaws that are changed */
+  readonly vise?: string | null;
+}
+
+/** What a shift hangs on besides its two sides. */
+export interface ShiftBetween {
+  readonly sizeTolerance: number;
+  readonly speech: Speech;
+  /** the operation between the two that takes the device off the station they share; null or left out: none does */
+  readonly takenOffIn?: number | null;
 }
 
 const TOWARDS: Record<Axis, [string, string]> = {
@@ -125,14 +135,21 @@ function sayTerm({
  * Change of one term. Without the station's place it still is nothing within one station, as long as neither setup was
  * touched off there by itself; null: not known.
  */
-function changeOf(from: ShiftSide, to: ShiftSide, axis: Axis, key: TermKey): number | null {
+function changeOf({ from, to, stays }: Sides, axis: Axis, key: TermKey): number | null {
   const [a, b] = [termOf(from.ledger, axis, key), termOf(to.ledger, axis, key)];
   if (a !== null && b !== null) return b - a;
-  const oneStation = key === 'station' && onePlace(from.setup, to.setup);
-  return oneStation && a === null && b === null && isSettled(from) && isSettled(to) ? 0 : null;
+  return key === 'station' && stays && a === null && b === null && isSettled(from) && isSettled(to) ? 0 : null;
 }
 
-/** The very same device on the very same station: wherever it is, it is there both times. */
+interface Sides {
+  readonly from: ShiftSide;
+  readonly to: ShiftSide;
+  /** the very same device on the very same station all along: wherever it is, it is there both times */
+  readonly stays: boolean;
+  readonly speech: Speech;
+}
+
+/** The very same device on the very same station. */
 const onePlace = (a: ShiftSide['setup'], b: ShiftSide['setup']): boolean => a.station !== null && standsWhere(a, b);
 
 /** A seat that does not settle has no account. */
@@ -142,8 +159,9 @@ const isSettled = ({ ledger }: ShiftSide): boolean => ledger.x.length > 0;
  * Terms of one axis: what changed, term by term; or, where one of them is not known but both registers are, their
  * difference. null: not known.
  */
-function termsAlong(from: ShiftSide, to: ShiftSide, axis: Axis, speech: Speech): ShiftTerm[] | null {
-  const changes = TERM_KEYS.map((key) => ({ key, value: changeOf(from, to, axis, key) }));
+function termsAlong(sides: Sides, axis: Axis): ShiftTerm[] | null {
+  const { from, to, speech } = sides;
+  const changes = TERM_KEYS.map((key) => ({ key, value: changeOf(sides, axis, key) }));
   if (changes.every((c) => c.value !== null)) {
     return changes.flatMap(({ key, value }) =>
       Math.abs(value!) < 1e-9 ? [] : [{ axis, key, value: value!, says: sayTerm({ axis, key, from, to, speech }) }],
@@ -217,28 +235,12 @@ function locatorConditions({
 function conditionsOf({
   from,
   to,
+  stays,
   terms,
   sizeTolerance,
   speech,
-}: {
-  readonly from: ShiftSide;
-  readonly to: ShiftSide;
-  readonly terms: readonly ShiftTerm[];
-  readonly sizeTolerance: number;
-  readonly speech: Speech;
-}): string[] {
-  const conditions: string[] = [];
-  const a = from.setup;
-  const b = to.setup;
-  const sameStation = a.station !== null && a.station === b.station;
-  const what = from.words?.device === to.words?.device ? (to.words?.device ?? 'device') : 'device';
-  conditions.push(
-    sameStation && standsWhere(a, b)
-      ? `The ${to.kind ?? what} stays bolted where it is between the two setups.`
-      : sameStation
-        ? `Both ${what}s stand on the station as when it was measured for them.`
-        : 'Both stations stand where they were measured.',
-  );
+}: Sides & { readonly terms: readonly ShiftTerm[]; readonly sizeTolerance: number }): string[] {
+  const conditions = [stationCondition({ from, to, stays })];
   const differs: Differs = (axis, key) => terms.some((t) => t.axis === axis && t.key === key);
   for (const axis of AXES) conditions.push(...locatorConditions({ from, to, axis, differs, speech }));
   for (const side of [from, to]) {
@@ -261,14 +263,29 @@ function conditionsOf({
   return conditions;
 }
 
-/** Why a shift is not known along an axis. */
-function whyUnknown(from: ShiftSide, to: ShiftSide, axis: Axis): string {
+/** What stands on the station, or on both, must stand as it did. */
+function stationCondition({ from, to, stays }: Pick<Sides, 'from' | 'to' | 'stays'>): string {
+  const [a, b] = [from.setup, to.setup];
+  const what = from.words?.device === to.words?.device ? (to.words?.device ?? 'device') : 'device';
+  if (stays) return `The ${to.kind ?? what} stays bolted where it is between the two setups.`;
+  if (a.station === null || a.station !== b.station) return 'Both stations stand where they were measured.';
+  if (standsWhere(a, b)) return `The ${to.kind ?? what} comes back to where the station was measured for it.`;
+  return from.vise != null && from.vise === to.vise
+    ? `The ${what} stays bolted where it is, and each set of jaws sits in it as when the station was measured for it.`
+    : `Both ${what}s stand on the station as when it was measured for them.`;
+}
+
+/** Why a shift is not known along an axis. @param takenOffIn the operation that takes the device off in between */
+function whyUnknown(sides: Sides, axis: Axis, takenOffIn: number | null): string {
+  const { from, to, stays } = sides;
   const loose = [from, to].filter((side) => !isSettled(side));
   if (loose.length > 0)
     return `not known: the seat of Op ${loose.map((l) => l.setup.op).join(' and Op ')} does not settle`;
-  const unknown = TERM_KEYS.filter((key) => changeOf(from, to, axis, key) === null);
+  const unknown = TERM_KEYS.filter((key) => changeOf(sides, axis, key) === null);
   if (unknown.includes('station')) {
-    if (!onePlace(from.setup, to.setup))
+    if (!stays && takenOffIn !== null)
+      return `not known until the station is measured: Op ${takenOffIn} takes off what stood there`;
+    if (!stays)
       return from.setup.station !== null && from.setup.station === to.setup.station
         ? 'not known until the station is measured for both devices'
         : 'not known until both stations are measured';
@@ -285,17 +302,18 @@ function whyUnknown(from: ShiftSide, to: ShiftSide, axis: Axis): string {
  * changed. Exact within one station even while the station itself is not measured. An axis with a term that is not
  * known is not known, unless both registers are: then it is their difference, and says so.
  */
-export function shiftBetween(from: ShiftSide, to: ShiftSide, sizeTolerance: number, speech: Speech): Shift {
-  const along = {
-    x: termsAlong(from, to, 'x', speech),
-    y: termsAlong(from, to, 'y', speech),
-    z: termsAlong(from, to, 'z', speech),
-  };
+export function shiftBetween(
+  from: ShiftSide,
+  to: ShiftSide,
+  { sizeTolerance, speech, takenOffIn = null }: ShiftBetween,
+): Shift {
+  const sides: Sides = { from, to, speech, stays: takenOffIn === null && onePlace(from.setup, to.setup) };
+  const along = { x: termsAlong(sides, 'x'), y: termsAlong(sides, 'y'), z: termsAlong(sides, 'z') };
   const terms = AXES.flatMap((axis) => along[axis] ?? []);
   const total = (axis: Axis) => along[axis]?.reduce((sum, t) => sum + t.value, 0) ?? null;
   const phrase = (axis: Axis) => {
     const said = along[axis]?.map((t) => t.says);
-    if (!said) return whyUnknown(from, to, axis);
+    if (!said) return whyUnknown(sides, axis, takenOffIn);
     if (said.length === 0) return 'nothing changed';
     return said.length === 1 ? said[0] : `${said.slice(0, -1).join(', ')} and ${said.at(-1)}`;
   };
@@ -309,6 +327,6 @@ export function shiftBetween(from: ShiftSide, to: ShiftSide, sizeTolerance: numb
     conditions:
       unknown.length === AXES.length
         ? [...new Set(unknown.map((axis) => `The shift is ${says[axis]}.`))]
-        : [...missing, ...conditionsOf({ from, to, terms, sizeTolerance, speech })],
+        : [...missing, ...conditionsOf({ ...sides, terms, sizeTolerance })],
   };
 }

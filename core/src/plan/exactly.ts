@@ -89,8 +89,10 @@ interface Asked {
   readonly here: FeaturesHere;
   /** false: machine coordinates are new every time the machine is switched on */
   readonly homes: boolean;
-  /** the setup before that was touched off with the same device on the same station; null: none */
+  /** the setup before that was touched off with the same device, which stands there since; null: none */
   readonly earlier: number | null;
+  /** how often what stands on its station was another by then */
+  readonly changed: number;
   /** what was checked of the machine */
   readonly machine: Pick<Machine, 'homing' | 'accuracy'> | null;
   /** each part is the only one */
@@ -247,7 +249,7 @@ function carriedBy(
 }
 
 function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
-  const { planned, facts, homes, single, earlier } = asked;
+  const { planned, facts, homes, single, earlier, changed } = asked;
   const { setup, station } = planned;
   const { everyPart } = setup.touchOff;
   const touchOff = touchWithin(setup);
@@ -259,7 +261,8 @@ function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
     if (facts.touched && earlier !== null) return { by: 'earlier', setup: earlier, touched };
     const mm = (station.carried ?? { stationPlusMinus: station.plusMinus }).stationPlusMinus;
     const within: Within = { mm, from: 'station, as measured' };
-    if (isMeasured) return { by: 'station', station: station.id, name, within, touched, ...carriedBy(station, setup) };
+    const standing = changed === 0 ? station.id : `${station.id} changed ${changed}`;
+    if (isMeasured) return { by: 'station', station: standing, name, within, touched, ...carriedBy(station, setup) };
   }
   return { by: 'touch', every: everyPart || isLaid || single, within: touchOff, touched };
 }

@@ -14,6 +14,7 @@ export type { CutAway } from './whatIsLeft';
 export * from './output';
 export { dowelsHere } from './dowelsHere';
 export { pieceShift } from './pieces';
+export { viseOf } from './standing';
 export { firstPosition } from './safe';
 export { registerUses, type RegisterUse } from './registers';
 export * from './decisions';

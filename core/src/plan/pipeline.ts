@@ -1,6 +1,6 @@
 import { worstFirst } from '../findings';
 import { parallelsUnder } from '../holdings';
-import { isFileBody, standsWhere } from '../job';
+import { isFileBody, standsWhere, takesItOff } from '../job';
 import { notRead, type FeatureSurface, type Part } from '../part';
 import { materialOf } from '../shop';
 import type { Kernel, Result } from '../solid';
@@ -104,12 +104,15 @@ function planSetups(
     const { setup: asCut, astray } = withDepths(counted, whole.part.box, resolved.lookup);
     const setup = g.same(asCut);
     const loaded = cuts.at(-1)?.onward ?? blank;
+    const since = (s: PlannedSetup) => held.slice(held.indexOf(s) + 1).map((h) => h.setup);
     const here = g.same(featuresOf(setup, whole.job.dowels, resolved));
     const cutting = planCuts(g, whole, { setup, before: loaded, here, surface });
     const away = { ...cutting, cut: withDowelHoles(g, whole, setup, cutting.cut) };
     cuts.push(away.cut);
-    // it tells where that very device stands, nothing of another one on the same station
-    const touched = held.findLast((s) => s.station !== null && s.facts?.touched && standsWhere(s.setup, setup));
+    // it tells where that very device stands, nothing of another one on the same station, nor once it was taken off
+    const touched = held.findLast(
+      (s) => s.station !== null && s.facts?.touched && standsWhere(s.setup, setup) && !takesItOff(since(s), setup),
+    );
     const earlier = touched?.facts?.touched ?? null;
     const dowels = g.same(dowelsHere(whole.job, setup, held));
     const device = whole.shop.devices.find((d) => d.id === setup.device) ?? null;
@@ -212,7 +215,7 @@ export function planJob(g: Graph, input: Input, forces: Forces): Result<Planned>
     const safe = proven.get(s.id)!;
     const met = ofRouteAlone.filter((f) => f.setupId === s.id);
     const findings = worstFirst([...s.findings, ...safe.findings, ...met]);
-    return { ...s, fromFirst: fromFirst(g, held[0], s, said), safe: safe.paths, findings };
+    return { ...s, fromFirst: fromFirst(g, held, s, said), safe: safe.paths, findings };
   });
   const transitions = transitionsOf(g, held, said);
   const last = cuts.at(-1)?.onward ?? made.material;

@@ -2,7 +2,7 @@ import { worstFirst } from '../findings';
 import { vec } from '../frames';
 import { holdingOf, jointOf } from '../holdings';
 import { furtherOf, holdRefersTo, isHeldOn, type Hold, type Setup } from '../job';
-import { stationFor, stationOn, type Device, type Shop, type StationHere } from '../shop';
+import { bodyOf, stationFor, stationOn, type Device, type Shop, type StationHere } from '../shop';
 import { fields, type Graph } from './graph';
 import { planForces } from './planForces';
 import { lyingIn, planPiece } from './planPiece';
@@ -82,6 +82,7 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
   const { setup, astray, before, cut, cuts, here } = at;
   const { id, op, register } = setup;
   const device = g.same(shop.devices.find((d) => d.id === setup.device) ?? null);
+  const body = device && bodyOf(shop.devices, device);
   const station = g.same(stationOf(whole, setup, device));
   const floor = g[whenAsked(whole.forces)](floorStage, { cut, orientation: setup.orientation });
   const volumes = {
@@ -91,7 +92,8 @@ export function planSetup(g: Graph, whole: Whole, at: Here): PlannedSetup {
     ...(floor ? { floorMm: floor.mm } : {}),
   };
   const turned = at.index?.indexed ? { indexed: at.index.indexed } : {};
-  const base = { id, op, register, setup, cuts, device, station, material: g.same(volumes), ...turned };
+  const jaws = body ? { jawsOf: fields(g, body, 'id', 'name') } : {};
+  const base = { id, op, register, setup, cuts, device, ...jaws, station, material: g.same(volumes), ...turned };
   const checked = {
     setup,
     astray: g.same(astray),

@@ -92,6 +92,8 @@ export interface PlannedSetup {
   readonly setup: Setup;
   readonly cuts: readonly CutFacts[];
   readonly device: Device | null;
+  /** the vise its device is a set of jaws of; left out: it is none */
+  readonly jawsOf?: Pick<Device, 'id' | 'name'>;
   readonly station: StationHere | null;
   /** its part stays in the jaws of a rotary axis and is only turned; left out: this setup grips it */
   readonly indexed?: Indexed;

@@ -70,8 +70,10 @@ describe('vane bearing block, two vise setups, one flip', () => {
     ]);
     expect(transition.facts.jaw).toMatchObject({ same: false, from: '+y', to: '-y', sizeMm: expect.closeTo(70, 9) });
     expect(transition.facts.stop).toMatchObject({ same: true, rawChanged: true });
-    // the soft jaws are another vise of the shop
-    expect(transition.shift.conditions).toContain('Both vises stand on the station as when it was measured for them.');
+    // the soft jaws are a set that goes into the same vise
+    expect(transition.shift.conditions).toContain(
+      'The vise stays bolted where it is, and each set of jaws sits in it as when the station was measured for it.',
+    );
   });
 
   test('what is left follows the closed formula: blank 116 × 76 × 44 less the ring cut around the part', () => {

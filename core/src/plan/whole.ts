@@ -51,7 +51,7 @@ export interface Here {
   /** what each of its cuts goes over; null: everything */
   readonly regions: readonly (Region | null)[];
   readonly cuts: readonly CutFacts[];
-  /** where an earlier setup with the same device on the same station was touched off */
+  /** where an earlier setup with the same device, which stands there since, was touched off */
   readonly earlier: TouchedStation | null;
   readonly here: FeaturesHere;
   /** where it is put onto dowels; null: it is not */

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import type { PlannedSetup } from '../plan';
 import { VIEW_NAMES, type Scene, type Shape, type ViewName } from '../scene';
 
 /*
@@ -17,6 +18,9 @@ export const remarkPlaceSchema = Type.Object(
   {
     view: Type.Union(VIEW_NAMES.map((v) => Type.Literal(v))),
     at: Type.Tuple([Type.Number({ minimum: -1e5, maximum: 1e5 }), Type.Number({ minimum: -1e5, maximum: 1e5 })]),
+    held: Type.Optional(
+      Type.String({ maxLength: 300, description: 'How the setup was held then, as `heldAs` says it.' }),
+    ),
   },
   closed,
 );
@@ -70,6 +74,36 @@ export interface SheetRemark {
   /** a file beside it, by name; null: none */
   readonly file: string | null;
   readonly place: RemarkPlace | null;
+  /** the place was pointed at while the setup was held otherwise */
+  readonly isOld: boolean;
+}
+
+/** How a setup is held, as far as its drawings hang on it: lengths to a tenth of a millimeter. null: not known how. */
+export function heldAs({ setup, device, facts }: Pick<PlannedSetup, 'setup' | 'device' | 'facts'>): string | null {
+  if (!facts || !device) return null;
+  const { pose, finishedBox } = facts.seat;
+  const lengths = [pose.translation, finishedBox.min, finishedBox.max].flatMap(({ x, y, z }) => [x, y, z]);
+  const { up, right } = setup.orientation;
+  return [up, right, device.id, ...lengths.map((mm) => Math.round(mm * 10) + 0)].join(' ');
+}
+
+/** Said where a mark may point at another thing than its author meant. */
+export const OLD_PLACE = 'Marked when the setup was held otherwise: what it points at now may be another place.';
+
+/** A setup as remarks know it. `held`: as `heldAs` says it; left out: nobody asks. */
+export interface RemarkedSetup {
+  readonly id: string;
+  readonly op: number;
+  readonly held?: string | null;
+}
+
+/** Whether a remark points at a drawing that has changed since. A place of before this was kept says nothing. */
+export function isOldPlace(
+  { setupId, place }: Pick<Remark, 'setupId' | 'place'>,
+  setups: readonly RemarkedSetup[],
+): boolean {
+  const held = setups.find((s) => s.id === setupId)?.held;
+  return place?.held !== undefined && held !== undefined && held !== place.held;
 }
 
 export const markOf = ({ number }: Pick<Remark, 'number'>): string => `R${number}`;
@@ -88,10 +122,7 @@ export const PHOTO_SAYS = 'It shows that day: numbers and drawings of this sheet
  * What of the remarks a sheet prints: those that are meant for it and neither removed nor of a setup that is gone, in
  * their order, the whole job's first.
  */
-export function sheetRemarks(
-  remarks: readonly Remark[],
-  setups: readonly { readonly id: string; readonly op: number }[],
-): SheetRemark[] {
+export function sheetRemarks(remarks: readonly Remark[], setups: readonly RemarkedSetup[]): SheetRemark[] {
   const opOf = new Map(setups.map((s) => [s.id, s.op]));
   return remarks
     .filter((r) => r.onSheet && !r.removed && (r.setupId === null || opOf.has(r.setupId)))
@@ -105,23 +136,22 @@ export function sheetRemarks(
         photo: r.kind === 'photo' && hash && width && height ? { hash, width, height } : null,
         file: r.kind === 'file' && name ? name : null,
         place: r.place,
+        isOld: isOldPlace(r, setups),
       };
     })
     .sort((a, b) => (a.op ?? 0) - (b.op ?? 0) || Number(a.mark.slice(1)) - Number(b.mark.slice(1)));
 }
 
-/** Marks of the remarks that are still there. */
-export const marksOf = (remarks: readonly Remark[]): Pick<SheetRemark, 'mark' | 'place'>[] =>
-  remarks.filter((r) => !r.removed).map((r) => ({ mark: markOf(r), place: r.place }));
+type Marked = Pick<SheetRemark, 'mark' | 'place' | 'isOld'>;
 
-/** A view with the marks of the remarks that point at it. */
-export function withMarks(
-  scene: Scene,
-  view: ViewName,
-  remarks: readonly Pick<SheetRemark, 'mark' | 'place'>[],
-): Scene {
-  const marks = remarks.flatMap(({ mark, place }): Shape[] =>
-    place?.view === view ? [{ kind: 'mark', at: place.at, text: mark }] : [],
+/** Marks of the remarks that are still there. */
+export const marksOf = (remarks: readonly Remark[], setups: readonly RemarkedSetup[]): Marked[] =>
+  remarks.filter((r) => !r.removed).map((r) => ({ mark: markOf(r), place: r.place, isOld: isOldPlace(r, setups) }));
+
+/** A view with the marks of the remarks that point at it, questioned where they may point at another thing now. */
+export function withMarks(scene: Scene, view: ViewName, remarks: readonly Marked[]): Scene {
+  const marks = remarks.flatMap(({ mark, place, isOld }): Shape[] =>
+    place?.view === view ? [{ kind: 'mark', at: place.at, text: isOld ? `${mark}?` : mark }] : [],
   );
   return marks.length === 0 ? scene : { ...scene, shapes: [...scene.shapes, ...marks] };
 }

@@ -1,8 +1,13 @@
+import { demoShop } from '../../../demo';
 import { layoutScene } from '../drawing';
+import { vec } from '../frames';
+import { newHold, newJob, nextSetup, oneCut, type Job, type Setup } from '../job';
+import { Planner } from '../plan';
 import { rectangle, VIEW_NAMES, type Scene } from '../scene';
-import { isOfRemark, remarkEntries, compareEntries, partsOf, type Sheet } from '../sheet';
+import { buildSheet, isOfRemark, remarkEntries, compareEntries, partsOf, type Sheet } from '../sheet';
 import { Dice } from '../testing/randomJobs';
-import { madeInWords, marksOf, sheetRemarks, withMarks, type Remark } from '.';
+import { boxMesh, loadKernel } from '../solid';
+import { heldAs, isOldPlace, madeInWords, marksOf, sheetRemarks, withMarks, type Remark } from '.';
 
 const remark = (number: number, change: Partial<Remark> = {}): Remark => ({
   id: `r-${number}`,
@@ -84,10 +89,10 @@ test('wherever it points, the ring of a mark is drawn at that very place and its
   for (let k = 0; k < 200; k++) {
     const at: [number, number] = [dice.whole(-6000, 9000) / 100, dice.whole(0, 7000) / 100];
     const view = dice.one(VIEW_NAMES);
-    const marks = marksOf([
-      remark(k + 1, { place: { view, at } }),
-      remark(999, { removed: true, place: { view, at } }),
-    ]);
+    const marks = marksOf(
+      [remark(k + 1, { place: { view, at } }), remark(999, { removed: true, place: { view, at } })],
+      [],
+    );
     const marked = withMarks(scene, view, marks);
     expect(VIEW_NAMES.filter((v) => withMarks(scene, v, marks) !== scene)).toEqual([view]);
     const [width, height] = [dice.whole(200, 900), dice.whole(150, 700)];
@@ -103,4 +108,57 @@ test('wherever it points, the ring of a mark is drawn at that very place and its
     if (name?.kind !== 'text') throw new Error('its name is missing');
     expect(name.at[0] > 0 && name.at[0] < width && name.at[1] > 0 && name.at[1] < height).toBe(true);
   }
+});
+
+describe('a mark says when what it points at may be another thing', () => {
+  let planner: Planner;
+  beforeAll(async () => {
+    planner = new Planner(await loadKernel());
+  });
+  const begun: Job = {
+    ...newJob({ number: '1', part: 'Block', units: 'inch', material: 'EN AW-6082 T6' }, { file: 'part' }),
+    machine: 'mill-1',
+  };
+  const hold = newHold('vise', { parallels: { height: 17.4625 } });
+  const first: Setup = { ...nextSetup(begun, 'a', [], { device: 'vise-150', hold }), cuts: oneCut(0) };
+  const planOf = (setup: Setup, length = 80) => {
+    const job = { ...begun, setups: [setup] };
+    const mesh = boxMesh({ min: vec(0, 0, 0), max: vec(length, 60, 40) });
+    const plan = planner.plan({ job, shop: demoShop, bodies: () => ({ mesh, key: `part ${length}` }) });
+    if (!plan.ok) throw new Error(plan.problem);
+    return { job, planned: plan.value };
+  };
+  const heldNow = (setup: Setup, length?: number) => heldAs(planOf(setup, length).planned.setups[0]);
+  const higher = (height: number): Setup => ({ ...first, hold: newHold('vise', { parallels: { height } }) });
+
+  test.each([
+    ['as it was', first, 80, false],
+    ['a hair higher, which nobody points by', higher(17.4626), 80, false],
+    ['on other parallels', higher(24), 80, true],
+    ['turned over', { ...first, orientation: { up: '-z' as const, right: '+x' as const } }, 80, true],
+    ['in other jaws', { ...first, device: 'vise-150-soft' }, 80, true],
+    ['in a place that is not decided', { ...first, device: null }, 80, true],
+    ['a part of another length', first, 81.5, true],
+    ['with another tool, program and why', { ...first, program: '77', does: 'otherwise' }, 80, false],
+  ])('%s', (_, setup, length, isOld) => {
+    const held = heldNow(first)!;
+    const at = remark(1, { setupId: 'a', place: { view: 'above', at: [10, 5], held } });
+    const setups = [{ id: 'a', op: 10, held: heldNow(setup, length) }];
+    expect(isOldPlace(at, setups)).toBe(isOld);
+    expect(sheetRemarks([at], setups)[0].isOld).toBe(isOld);
+    const empty: Scene = { title: 's', shapes: [] };
+    expect(withMarks(empty, 'above', marksOf([at], setups)).shapes).toMatchObject([{ text: isOld ? 'R1?' : 'R1' }]);
+    // where nobody asks how it is held nothing is said of it
+    expect(sheetRemarks([at], SETUPS)[0].isOld).toBe(false);
+  });
+
+  test('the sheet prints it, and a remark that says nothing of how it was held is left as it is', () => {
+    const { job, planned } = planOf(higher(24));
+    const told = (held?: string) =>
+      buildSheet({
+        ...{ job, planned, outlines: null, shop: demoShop, issue: null },
+        remarks: [remark(1, { setupId: 'a', place: { view: 'above', at: [1, 2], ...(held ? { held } : {}) } })],
+      }).remarks![0].isOld;
+    expect([told(heldNow(first)!), told(heldNow(higher(24))!), told()]).toEqual([true, false, false]);
+  });
 });

@@ -4,7 +4,7 @@ import { lookAtSetup } from '../control';
 import { checksOf, suppliesOf } from '../job';
 import { loadingSteps, staysFrom, type PlannedSetup, type SetupFacts } from '../plan';
 import { cutAt } from '../prove';
-import { beforeHandsGoIn, orientationInWords } from '../sheet';
+import { beforeHandsGoIn, jawsHere, orientationInWords } from '../sheet';
 import { unitName, type Speech } from '../units';
 import { lengthRegisterOf, ON_EVERY_PART, toolOf } from '../zero';
 import type { Ask, RunStep } from './types';
@@ -27,7 +27,7 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
   return [
     step('prepare', s, `Op ${s.op}: get ready`, {
       says: prepareWords(making, s),
-      asks: [yes('ready', 'Everything is at hand and set')],
+      asks: [...jawsAsk(making, s), yes('ready', 'Everything is at hand and set')],
     }),
     ...placeSteps(making, s),
     ...centerSteps(making, s),
@@ -67,6 +67,12 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
     firstPartStep(making, s),
     ...seriesStep(making, s),
   ];
+}
+
+/** Jaws that are changed are a tick of their own: everything that is touched afterwards hangs on them. */
+function jawsAsk({ planned }: Making, s: PlannedSetup): Ask[] {
+  const jaws = jawsHere(planned.setups, s);
+  return jaws?.change ? [yes('jaws', jaws.says)] : [];
 }
 
 /** Loading is done step by step, each with a tick of its own. */

@@ -15,4 +15,5 @@ export * from './pages';
 export { cureInWords, earInWords } from './ears';
 export { dowelHoles, holeDepth, holeInWords } from './dowelRows';
 export type { SheetBring } from './bring';
+export { jawsHere } from './jaws';
 export { changedTo, takenDown, type ChangedTo } from './changeover';

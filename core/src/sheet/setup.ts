@@ -3,7 +3,7 @@ import { inSpaceScene, setupScene, VIEW_NAMES, type RouteOutlines, type Scene, t
 import { AXES, rotate, rotationOf } from '../frames';
 import { plusMinusOf } from '../ledger';
 import { plusMinus } from '../exact';
-import { loadingSteps, pieceShift, type PlannedMeeting, type PlannedSetup, type SetupFacts } from '../plan';
+import { loadingSteps, pieceShift, staysFrom, type PlannedMeeting, type PlannedSetup, type SetupFacts } from '../plan';
 import { type CopyPlace } from '../blank';
 import type { Family } from '../shop';
 import { holdingOf, turnInWords, type RowsOf } from '../holdings';
@@ -13,6 +13,7 @@ import { carrierOf } from './carrier';
 import { feedRate } from '../hold';
 import { depthInWords } from '../prove';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
+import { jawsHere } from './jaws';
 import type { Row, SheetSetup } from './types';
 import { orientationInWords } from './atHand';
 import { dowelRows } from './dowelRows';
@@ -38,7 +39,7 @@ function toolRow(t: Tool, speech: Speech): SheetSetup['tools'][number] {
 /** What an operator does where work zero is not known in machine coordinates. */
 function insteadOfZero(planned: PlannedSetup, first: PlannedSetup): string {
   if (planned.id === first.id)
-    return 'Not known: the station is not measured. Touch off here; the other setups follow by their shifts.';
+    return 'Not known: the station is not measured. Touch off here; a setup that gives its shift from here follows by it.';
   return planned.fromFirst?.shift
     ? `Not known in machine coordinates: take ${first.register} of Op ${first.op} as touched off and add the shift.`
     : 'Not known: touch off.';
@@ -71,9 +72,8 @@ const notHeld = (seat: string, speech: Speech) => ({
 
 interface SheetSetupInputs {
   readonly planned: PlannedSetup;
-  readonly first: PlannedSetup;
-  /** the next setup only turns the part */
-  readonly stays: boolean;
+  /** all of the route */
+  readonly setups: readonly PlannedSetup[];
   readonly copies: readonly CopyPlace[];
   readonly outlines: RouteOutlines | null;
   readonly speech: Speech;
@@ -99,17 +99,11 @@ function meetRow({ names, ops, within, meeting }: PlannedMeeting, speech: Speech
 
 /** How it is held, cut, shifted and how exactly it comes out, line by line. */
 function setupRows(
-  {
-    planned,
-    copies,
-    meetings,
-    job,
-    speech,
-  }: Pick<SheetSetupInputs, 'planned' | 'copies' | 'meetings' | 'job' | 'speech'>,
+  { planned, setups, copies, meetings, job, speech }: Omit<SheetSetupInputs, 'outlines'>,
   held: RowsOf<Family> & { readonly facts: SetupFacts },
 ): Row[] {
   return [
-    ...holdRows(planned, held),
+    ...holdRows(planned, setups, held),
     ...dowelRows(job, planned, speech),
     ...cutRows(planned, speech),
     ...floorRow(planned, speech),
@@ -120,16 +114,7 @@ function setupRows(
 }
 
 /** One setup of the sheet, also while it is not known how the part is held. */
-export function sheetSetup({
-  planned,
-  first,
-  stays,
-  copies,
-  outlines,
-  meetings,
-  job,
-  speech,
-}: SheetSetupInputs): SheetSetup {
+export function sheetSetup({ planned, setups, copies, outlines, meetings, job, speech }: SheetSetupInputs): SheetSetup {
   const { facts, setup, device } = planned;
   const base = {
     op: planned.op,
@@ -155,12 +140,14 @@ export function sheetSetup({
     ...base,
     seat: facts.says.seat,
     steps: loadingSteps(planned),
-    release: stays ? ['Do not let go of the part: the next setup only turns it.'] : facts.hold.release,
+    release: staysFrom(setups, planned)
+      ? ['Do not let go of the part: the next setup only turns it.']
+      : facts.hold.release,
     zeroOf: facts.says.zero,
-    rows: setupRows({ planned, copies, meetings, job, speech }, { device, setup, facts, speech }),
+    rows: setupRows({ planned, setups, copies, meetings, job, speech }, { device, setup, facts, speech }),
     workZero: AXES.every((a) => facts.register[a] === null) ? null : signed(speech, (a) => facts.register[a]),
     says: atTheMachine(planned, facts, speech),
-    instead: insteadOfZero(planned, first),
+    instead: insteadOfZero(planned, setups[0]),
     shiftFromFirst: shift ? signed(speech, (a) => shift[a]) : null,
     ledger: ledgerRows(facts.ledger, speech),
     plusMinus: signed(speech, (a) => plusMinusOf(facts.ledger[a])),
@@ -190,11 +177,13 @@ const axisRow = ({ indexed }: PlannedSetup): Row[] =>
     : [];
 
 /** How the part is located and held, as the operator sets it. */
-function holdRows(planned: PlannedSetup, of: RowsOf<Family>): Row[] {
+function holdRows(planned: PlannedSetup, setups: readonly PlannedSetup[], of: RowsOf<Family>): Row[] {
   const held = holdingOf(of.device).rows(of);
   const carrier = carrierOf(planned, of.speech);
+  const jaws = jawsHere(setups, planned);
   return [
     { label: held.device, value: of.device.name },
+    ...(jaws === null ? [] : [{ label: 'Jaws', value: jaws.says }]),
     ...(carrier === null ? [] : [{ label: 'Stands', value: carrier }]),
     ...axisRow(planned),
     stationRow(planned),

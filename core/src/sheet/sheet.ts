@@ -4,12 +4,12 @@ import { AXES, DIRECTIONS, type Vec3 } from '../frames';
 import { isAcceptedBy, type Finding } from '../findings';
 import { type Acceptance, type Job } from '../job';
 import { PART_SIDE } from '../part';
-import { staysFrom, type PlannedJob, type PlannedSetup, type PlannedTransition } from '../plan';
+import { type PlannedJob, type PlannedSetup, type PlannedTransition } from '../plan';
 import { allowanceOn, stateWithStock } from '../blank';
 import { sheetBring } from './bring';
 import { sheetChangeovers } from './changeover';
 import { filmInWords } from './film';
-import { sheetRemarks, type Remark } from '../remarks';
+import { heldAs, sheetRemarks, type Remark } from '../remarks';
 import { withRemarks } from './remarked';
 import type { Shop } from '../shop';
 import { faceKeptInWords } from '../transition';
@@ -141,7 +141,10 @@ export function buildSheet({
   const speech = speechIn(job.units);
   const changeovers = sheetChangeovers(planned, speech);
   const bring = sheetBring(planned);
-  const remarked = sheetRemarks(remarks, planned.setups);
+  const remarked = sheetRemarks(
+    remarks,
+    planned.setups.map((s) => ({ id: s.id, op: s.op, held: heldAs(s) })),
+  );
   return {
     shop: shop.name,
     projection: shop.projection,
@@ -159,8 +162,7 @@ export function buildSheet({
       .map((s) =>
         sheetSetup({
           planned: s,
-          first: planned.setups[0],
-          stays: staysFrom(planned.setups, s),
+          setups: planned.setups,
           copies: planned.blank.copies,
           outlines,
           meetings: planned.exact?.meetings ?? [],

@@ -12,6 +12,7 @@ import { gaugeSetSchema, pinSchema } from './pins';
 import { bondSchema, clampSchema, workMaterialSchema } from './means';
 import { shopToolSchema } from './tools';
 import { consumableSchema, parallelsSchema } from './supplies';
+import { bodyOf } from './jawSets';
 import { retired } from './retired';
 
 export * from './control';
@@ -222,6 +223,9 @@ export interface Refers {
 /** The part of the library a job needs: what goes into its file. */
 export function shopForJob(shop: Shop, refers: Refers): Shop {
   const material = materialOf(shop, refers.material);
+  const named = shop.devices.filter((d) => refers.devices.includes(d.id) || isMadeFor(d, refers.madeFor));
+  // jaws go along with the vise they are set into
+  const needed = new Set([...named, ...named.flatMap((d) => bodyOf(shop.devices, d) ?? [])]);
   return {
     name: shop.name,
     projection: shop.projection,
@@ -229,7 +233,7 @@ export function shopForJob(shop: Shop, refers: Refers): Shop {
     stock: shop.stock.filter((s) => s.id === refers.stock),
     offcuts: [],
     machines: shop.machines.filter((m) => m.id === refers.machine),
-    devices: shop.devices.filter((d) => refers.devices.includes(d.id) || isMadeFor(d, refers.madeFor)),
+    devices: shop.devices.filter((d) => needed.has(d)),
     clamps: shop.clamps.filter((c) => refers.clamps.includes(c.id)),
     bonds: shop.bonds.filter((b) => refers.bonds.includes(b.id)),
     // a job has what it took of a pin; which blocks make a length hangs on the set

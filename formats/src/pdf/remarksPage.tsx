@@ -1,5 +1,5 @@
 import { Image, Page, Text, View } from '@react-pdf/renderer';
-import { aboutInWords, PHOTO_SAYS, type SheetRemark } from '@violet-jaw/core/remarks';
+import { aboutInWords, OLD_PLACE, PHOTO_SAYS, type SheetRemark } from '@violet-jaw/core/remarks';
 import { PAPER, partsOf, REMARKS_TITLE, type Paper, type Sheet } from '@violet-jaw/core/sheet';
 import { Band, Foot } from './page';
 import { styles } from './style';
@@ -56,6 +56,7 @@ export function RemarksPage({
             minPresenceAhead={r.photo ? TALL + 14 : 14}
           >{`${r.mark}  ${aboutInWords(r.op)}  ${r.made}`}</Text>
           {r.says !== '' && <Text>{r.says}</Text>}
+          {r.isOld && <Text>{`${r.mark}? ${OLD_PLACE}`}</Text>}
           {r.file !== null && <Text>{`File beside the job: ${r.file}`}</Text>}
           {r.photo && (
             <View wrap={false}>

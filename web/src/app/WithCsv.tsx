@@ -23,8 +23,19 @@ function rowsOf(table: HTMLTableElement): string[][] {
   );
 }
 
-/** A table that can be saved as CSV: exactly what is shown, in the unit it is shown in. */
-export function WithCsv({ name, children }: { name: string; children: React.ReactNode }) {
+/**
+ * A table that can be saved as CSV: exactly what is shown, in the unit it is shown in.
+ * @param onHeading the button stands at the end of the heading it begins with and takes no room of its own
+ */
+export function WithCsv({
+  name,
+  onHeading = false,
+  children,
+}: {
+  name: string;
+  onHeading?: boolean;
+  children: React.ReactNode;
+}) {
   const box = useRef<HTMLDivElement>(null);
   const save = async () => {
     const table = box.current?.querySelector('table');
@@ -42,12 +53,12 @@ export function WithCsv({ name, children }: { name: string; children: React.Reac
     );
   };
   return (
-    <div ref={box}>
+    <div ref={box} className={onHeading ? 'csv-on-heading' : undefined}>
       {children}
       <Button
         size="sm"
         variant="outline-primary"
-        className="noprint mb-2"
+        className={onHeading ? 'noprint' : 'noprint mb-2'}
         aria-label={`${name} as CSV`}
         onClick={() => void save()}
       >

@@ -13,6 +13,7 @@ import { BoardView, type At, type ShownBoard } from '../drawing/BoardView';
 import { askWorker, usePlan } from '../store/planStore';
 import { BenchSpace } from './BenchSpace';
 import { marksOf, withMarks } from '@violet-jaw/core/remarks';
+import { useRemarkedSetups } from '../remarks/useRemarkedSetups';
 import { useRemarks } from '../remarks/useRemarks';
 import { useOpenSection } from './Fold';
 import { FindingMarks, FindingsBeside, keptFreeForMarks } from './FindingMarks';
@@ -56,8 +57,14 @@ type Marks = ReturnType<typeof marksOf>;
 function useScenes(planned: PlannedSetup, seen: Seen, cutOpen: SetupCutOpen | null): Scenes | null {
   const { id, speech } = useJob();
   const { remarks } = useRemarks(id);
+  const setups = useRemarkedSetups();
   // as text: the same marks are no new drawing, least of all while something is dragged
-  const marks = JSON.stringify(marksOf(remarks.filter((r) => r.setupId === planned.id)) satisfies Marks);
+  const marks = JSON.stringify(
+    marksOf(
+      remarks.filter((r) => r.setupId === planned.id),
+      setups,
+    ) satisfies Marks,
+  );
   const views = usePlan((s) => s.drawn?.outlines.setups.find((o) => o.id === planned.id)?.views);
   const shown = usePlan((s) => s.drawn?.planned.setups.find((o) => o.id === planned.id));
   const isHeldNow = planned.facts !== null;

@@ -4,6 +4,7 @@ import { lowestThere } from '@violet-jaw/core/prove/cuts.ts';
 import { POSITION_SAYS } from '@violet-jaw/core/prove/safeMoves.ts';
 import { noTopInWords } from '@violet-jaw/core/hold/top.ts';
 import { capital } from '@violet-jaw/core/units';
+import { WithCsv } from '../app/WithCsv';
 import { useJob } from '../app/JobLayout';
 import { usePlan } from '../store/planStore';
 import { SectionFindings, type SectionProps } from './section';
@@ -91,24 +92,32 @@ export function Transition({ setup }: SectionProps) {
   const { facts, shift } = transition;
   return (
     <div role="group" aria-label="Transition">
-      <h3>
-        From Op {transition.fromOp} to Op {transition.toOp}
-      </h3>
-      <p className="mb-1">
-        <strong>{facts.says}</strong>: {facts.edges.join('; ')}.
-      </p>
-      <Table size="sm">
-        <tbody>
-          {AXES.map((a) => (
-            <tr key={a}>
-              <td className="number">
-                {a.toUpperCase()} {speech.signed(shift.shift?.[a] ?? null)}
-              </td>
-              <td>{shift.says[a]}</td>
+      <WithCsv name="Shift of zero" onHeading>
+        <h3>
+          From Op {transition.fromOp} to Op {transition.toOp}
+        </h3>
+        <p className="mb-1">
+          <strong>{facts.says}</strong>: {facts.edges.join('; ')}.
+        </p>
+        <Table size="sm">
+          <thead className="visually-hidden">
+            <tr>
+              <th>Shift</th>
+              <th>Why</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {AXES.map((a) => (
+              <tr key={a}>
+                <td className="number">
+                  {a.toUpperCase()} {speech.signed(shift.shift?.[a] ?? null)}
+                </td>
+                <td>{shift.says[a]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </WithCsv>
       <p className="mb-1">
         <span className="quiet">Holds while:</span> {shift.conditions.join(' ')}
       </p>

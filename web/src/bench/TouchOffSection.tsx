@@ -264,29 +264,31 @@ function EveryFace({ facts }: { facts: SetupFacts }) {
   return (
     <details>
       <summary className="quiet">Every face that can be touched</summary>
-      <Table size="sm" className="mt-1">
-        <thead>
-          <tr>
-            <th>Touch</th>
-            <th>Surface</th>
-            <th className="number">Declare</th>
-          </tr>
-        </thead>
-        <tbody>
-          {facts.touchOff.map((t) => (
-            <tr key={`${t.name} ${t.axis}`} className={t.chosen ? 'fw-bold' : 'quiet'}>
-              <td>
-                {t.name}
-                {t.chosen && ' (asked for)'}
-              </td>
-              <td>{t.surface === 'device' ? 'device, before loading' : t.surface}</td>
-              <td className="number">
-                {t.axis.toUpperCase()} {speech.signed(t.declare)}
-              </td>
+      <WithCsv name="Every face that can be touched">
+        <Table size="sm" className="mt-1">
+          <thead>
+            <tr>
+              <th>Touch</th>
+              <th>Surface</th>
+              <th className="number">Declare</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {facts.touchOff.map((t) => (
+              <tr key={`${t.name} ${t.axis}`} className={t.chosen ? 'fw-bold' : 'quiet'}>
+                <td>
+                  {t.name}
+                  {t.chosen && ' (asked for)'}
+                </td>
+                <td>{t.surface === 'device' ? 'device, before loading' : t.surface}</td>
+                <td className="number">
+                  {t.axis.toUpperCase()} {speech.signed(t.declare)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </WithCsv>
     </details>
   );
 }

@@ -1,6 +1,15 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { aboutInWords, madeInWords, markOf, MOST_SAID, type Remark } from '@violet-jaw/core/remarks';
+import {
+  aboutInWords,
+  isOldPlace,
+  madeInWords,
+  markOf,
+  MOST_SAID,
+  OLD_PLACE,
+  type Remark,
+  type RemarkedSetup,
+} from '@violet-jaw/core/remarks';
 import type { RemarkChange } from '@violet-jaw/formats/api';
 import { NotDone } from '../app/NotDone';
 import { urlOf } from '../store/api';
@@ -23,7 +32,7 @@ export function RemarkEntry({
 }: {
   jobId: string;
   remark: Remark;
-  setups: readonly { id: string; op: number }[];
+  setups: readonly RemarkedSetup[];
   /** lets its place be pointed at; left out: there is no drawing here */
   onPoint?: () => void;
 }) {
@@ -87,6 +96,12 @@ export function RemarkEntry({
             Leave them
           </Button>
         </Form>
+      )}
+      {isOldPlace(remark, setups) && (
+        <div className="finding caution mt-1">
+          <span className="level">{mark}?</span>
+          {OLD_PLACE}
+        </div>
       )}
       {remark.own && typed === null && (
         <div className="d-flex flex-wrap gap-2 align-items-center">

@@ -2,7 +2,7 @@ import type { Direction, Vec3 } from '../../frames';
 import { chainsOf, liesOf, meetingOf, nothingCuts, type CutFeature, type ExactJob, type Lies } from '../../exact';
 import type { Finding } from '../../findings';
 import { meetsWithin } from '../../exact/checks/meetsWithin';
-import { standsWhere, type Job } from '../../job';
+import { standsWhere, takesItOff, type Job } from '../../job';
 import type { Feature, FeatureSurface } from '../../part';
 import type { Machine } from '../../shop';
 import type { Speech } from '../../units';
@@ -50,11 +50,27 @@ export const makersStage: Stage<MakersInputs, Makers> = {
   },
 };
 
-/** The last setup before that was touched off with the same device on the same station; null: none. */
+/** The last setup before that was touched off with the same device, which stands there since; null: none. */
 function touchedEarlier(setups: readonly PlannedSetup[], index: number): number | null {
   const { setup } = setups[index];
-  const found = setups.slice(0, index).findLastIndex((s) => s.setup.measured !== null && standsWhere(s.setup, setup));
+  const before = setups.slice(0, index).map((s) => s.setup);
+  const found = before.findLastIndex(
+    (s, i) => s.measured !== null && standsWhere(s, setup) && !takesItOff(before.slice(i + 1), setup),
+  );
   return found < 0 ? null : found;
+}
+
+/**
+ * How often what stands on the station of a setup was another by then: while nothing changes all are off by the same,
+ * and what comes back is off anew.
+ */
+function changedBy(setups: readonly PlannedSetup[], index: number): number {
+  const { station } = setups[index].setup;
+  const stood = setups
+    .slice(0, index + 1)
+    .filter((s) => s.setup.station === station)
+    .flatMap(({ setup }) => setup.standsOn?.device ?? setup.device ?? []);
+  return stood.filter((device, i) => i > 0 && device !== stood[i - 1]).length;
 }
 
 interface ExactInputs {
@@ -78,6 +94,7 @@ export const exactStage: Stage<ExactInputs, ExactJob> = {
         homes,
         machine,
         earlier: touchedEarlier(setups, index),
+        changed: changedBy(setups, index),
         single: job.quantity === 1,
       }),
     ),

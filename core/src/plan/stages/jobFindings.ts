@@ -8,7 +8,7 @@ import { partInsideBlank } from '../../blank/checks/partInsideBlank';
 import { AXES } from '../../frames';
 import type { Finding, Told } from '../../findings';
 import type { Job } from '../../job';
-import { shiftBetween } from '../../ledger';
+import { shiftBetween, type ShiftBetween } from '../../ledger';
 import { featuresFound, type ReferredFeature } from '../../part/checks/featuresFound';
 import type { Machine } from '../../shop';
 import { sameFaceLost } from '../../transition/checks/sameFaceLost';
@@ -28,6 +28,7 @@ import { toolNumbers } from '../checks/toolNumbers';
 import type { Stage } from '../graph';
 import type { PlannedSetup, PlannedTransition } from '../planned';
 import { registerUses, type RegisterUse } from '../registers';
+import { takenOffBetween } from '../standing';
 import type { Unreached } from '../unreached';
 
 interface PartFindings {
@@ -55,10 +56,15 @@ export const partFindingsStage: Stage<PartFindings, Finding[]> = {
 };
 
 /** Largest difference of two work zeros over the axes, mm; null while it hangs on an unknown station. */
-function zerosApart(sizeTolerance: number, speech: Speech): (a: RegisterUse, b: RegisterUse) => number | null {
+function zerosApart(
+  setups: readonly PlannedSetup[],
+  said: Pick<ShiftBetween, 'sizeTolerance' | 'speech'>,
+): (a: RegisterUse, b: RegisterUse) => number | null {
+  const of = (use: RegisterUse) => setups.find((s) => s.id === use.setupId)!;
   return (a, b) => {
     if (!a.side || !b.side) return null;
-    const { shift } = shiftBetween(a.side, b.side, sizeTolerance, speech);
+    const takenOffIn = takenOffBetween(setups, of(a), of(b));
+    const { shift } = shiftBetween(a.side, b.side, { ...said, takenOffIn });
     const apart = AXES.map((axis) => shift?.[axis] ?? null);
     return apart.every((v) => v !== null) ? Math.max(...apart.map(Math.abs)) : null;
   };
@@ -85,7 +91,7 @@ export const routeFindingsStage: Stage<RouteFindings, Finding[]> = {
       ...transitions.flatMap((t) => sameFaceLost(t.facts, job.sizeTolerance, { setupId: t.toId, op: t.toOp, speech })),
       ...registerUsedTwice(
         uses.filter((u) => u.facts),
-        zerosApart(job.sizeTolerance, speech),
+        zerosApart(setups, { sizeTolerance: job.sizeTolerance, speech }),
         at,
       ),
       ...registerOwned(uses, job, at),

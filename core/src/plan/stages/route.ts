@@ -1,4 +1,4 @@
-import { shiftBetween, type Shift, type ShiftSide } from '../../ledger';
+import { shiftBetween, type Shift, type ShiftBetween, type ShiftSide } from '../../ledger';
 import type { SeatFacts } from '../../seat';
 import type { Machine } from '../../shop';
 import { describeTransition, type TransitionFacts } from '../../transition';
@@ -27,9 +27,9 @@ export const sideStage: Stage<{ [K in keyof ShiftSide]-?: ShiftSide[K] }, ShiftS
   compute: (side) => side,
 };
 
-export const shiftStage: Stage<{ from: ShiftSide; to: ShiftSide; sizeTolerance: number; speech: Speech }, Shift> = {
+export const shiftStage: Stage<{ from: ShiftSide; to: ShiftSide } & Required<ShiftBetween>, Shift> = {
   name: 'shift',
-  compute: ({ from, to, sizeTolerance, speech }) => shiftBetween(from, to, sizeTolerance, speech),
+  compute: ({ from, to, ...between }) => shiftBetween(from, to, between),
 };
 
 /** Safe moves of every setup: setups on other stations stand on the table as well. */

@@ -5,6 +5,7 @@ import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import { type Device, type DeviceKind, isMadeFor } from '@violet-jaw/core/shop';
 import { isHeldOn } from '@violet-jaw/core/job';
 import { loadingSteps } from '@violet-jaw/core/plan';
+import { WithCsv } from '../../app/WithCsv';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
 import { SectionFindings, Why, type SectionProps } from '../section';
@@ -144,34 +145,36 @@ function Touching({ planned }: SectionProps) {
       <summary>
         Touches in {contacts.length} {contacts.length === 1 ? 'place' : 'places'}
       </summary>
-      <table className="table table-sm mb-1">
-        <thead>
-          <tr>
-            <th>Where</th>
-            <th>Face</th>
-            <th className="number">Area</th>
-            <th className="number">Presses with</th>
-            <th className="number">Friction</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((c, i) => (
-            <tr key={`${c.name} ${i}`}>
-              <td>{c.name === 'jaw 1' ? 'each jaw' : c.name}</td>
-              <td>{contactInWords(c, speech)}</td>
-              <td className="number">{c.areaMm2 > 0 ? speech.area(c.areaMm2) : 'a line'}</td>
-              <td className="number">
-                {c.forceN > 0
-                  ? speech.force(c.forceN)
-                  : c.kind === 'bond'
-                    ? `holds ${speech.force(c.shearN)} sideways`
-                    : 'as pushed'}
-              </td>
-              <td className="number">{c.kind === 'bond' ? '–' : c.friction.toFixed(2)}</td>
+      <WithCsv name="Where it touches">
+        <table className="table table-sm mb-1">
+          <thead>
+            <tr>
+              <th>Where</th>
+              <th>Face</th>
+              <th className="number">Area</th>
+              <th className="number">Presses with</th>
+              <th className="number">Friction</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((c, i) => (
+              <tr key={`${c.name} ${i}`}>
+                <td>{c.name === 'jaw 1' ? 'each jaw' : c.name}</td>
+                <td>{contactInWords(c, speech)}</td>
+                <td className="number">{c.areaMm2 > 0 ? speech.area(c.areaMm2) : 'a line'}</td>
+                <td className="number">
+                  {c.forceN > 0
+                    ? speech.force(c.forceN)
+                    : c.kind === 'bond'
+                      ? `holds ${speech.force(c.shearN)} sideways`
+                      : 'as pushed'}
+                </td>
+                <td className="number">{c.kind === 'bond' ? '–' : c.friction.toFixed(2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </WithCsv>
     </details>
   );
 }

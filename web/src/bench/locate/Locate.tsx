@@ -11,6 +11,7 @@ import {
 } from '@violet-jaw/core/locate';
 import { isHoldIn } from '@violet-jaw/core/job';
 import { andList, capital } from '@violet-jaw/core/units';
+import { WithCsv } from '../../app/WithCsv';
 import { useJob } from '../../app/JobLayout';
 import { Jumps } from '../Jumps';
 import { SectionFindings, type SectionProps } from '../section';
@@ -74,30 +75,32 @@ function Locators({
     return bears === name ? speech.force(found.forceN) : `${speech.force(found.forceN)}, ${bears} together`;
   };
   return (
-    <Table size="sm" className="mt-1" aria-label="Locators">
-      <thead>
-        <tr>
-          <th>Locator</th>
-          <th className="number">Takes away</th>
-          <th className="ps-3">Pressed there, without friction</th>
-        </tr>
-      </thead>
-      <tbody>
-        {takes.map((t) => (
-          <tr key={t.name}>
-            <td>{capital(t.name)}</td>
-            <td className="number">{t.motions} of 6</td>
-            <td className="ps-3">{forceAt(t)}</td>
+    <WithCsv name="Locators" onHeading>
+      <Table size="sm" className="mt-1" aria-label="Locators">
+        <thead>
+          <tr>
+            <th>Locator</th>
+            <th className="number">Takes away</th>
+            <th className="ps-3">Pressed there, without friction</th>
           </tr>
-        ))}
-      </tbody>
-      {!pressed && (
-        <caption>
-          Without friction it would tip or slide by its weight and what closes on it: hold it to its locators while you
-          clamp, and check it after.
-        </caption>
-      )}
-    </Table>
+        </thead>
+        <tbody>
+          {takes.map((t) => (
+            <tr key={t.name}>
+              <td>{capital(t.name)}</td>
+              <td className="number">{t.motions} of 6</td>
+              <td className="ps-3">{forceAt(t)}</td>
+            </tr>
+          ))}
+        </tbody>
+        {!pressed && (
+          <caption>
+            Without friction it would tip or slide by its weight and what closes on it: hold it to its locators while
+            you clamp, and check it after.
+          </caption>
+        )}
+      </Table>
+    </WithCsv>
   );
 }
 

@@ -1,6 +1,7 @@
 import { useEffect, useState, type FormEvent } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import type { AccountChange, NewAccount as NewAccountBody, Role } from '@violet-jaw/formats/api';
+import { WithCsv } from '../../app/WithCsv';
 import { Head } from '../../app/Shell';
 import { ChoiceField } from '../../fields/TextField';
 import { NotDone } from '../../app/NotDone';
@@ -44,54 +45,56 @@ export function AccountsPage() {
           <div className="row">
             <div className="col-12 col-xl-6">
               <div className="panel">
-                <Table size="sm" aria-label="Accounts">
-                  <thead>
-                    <tr>
-                      <th>Name</th>
-                      <th>Role</th>
-                      <th>State</th>
-                      <th>
-                        <span className="visually-hidden">Change</span>
-                      </th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {accounts.data?.map((a) => (
-                      <tr key={a.id}>
-                        <td>
-                          <strong>{a.name}</strong>
-                          {a.id === account?.id && <span className="quiet"> (you)</span>}
-                        </td>
-                        <td>
-                          <ChoiceField
-                            hideLabel
-                            label={`Role of ${a.name}`}
-                            value={a.role}
-                            choices={ROLES}
-                            onCommit={(role) => {
-                              void change(a.id, { role });
-                            }}
-                          />
-                        </td>
-                        <td>{a.active ? 'in use' : 'switched off'}</td>
-                        <td className="text-nowrap">
-                          {a.id !== account?.id && (
-                            <Button
-                              size="sm"
-                              variant="outline-primary"
-                              onClick={() => {
-                                void change(a.id, { active: !a.active });
-                              }}
-                            >
-                              {a.active ? 'Switch off' : 'Switch on'}
-                            </Button>
-                          )}{' '}
-                          <NewPassword name={a.name} onSet={(password) => change(a.id, { password })} />
-                        </td>
+                <WithCsv name="Accounts">
+                  <Table size="sm" aria-label="Accounts">
+                    <thead>
+                      <tr>
+                        <th>Name</th>
+                        <th>Role</th>
+                        <th>State</th>
+                        <th>
+                          <span className="visually-hidden">Change</span>
+                        </th>
                       </tr>
-                    ))}
-                  </tbody>
-                </Table>
+                    </thead>
+                    <tbody>
+                      {accounts.data?.map((a) => (
+                        <tr key={a.id}>
+                          <td>
+                            <strong>{a.name}</strong>
+                            {a.id === account?.id && <span className="quiet"> (you)</span>}
+                          </td>
+                          <td>
+                            <ChoiceField
+                              hideLabel
+                              label={`Role of ${a.name}`}
+                              value={a.role}
+                              choices={ROLES}
+                              onCommit={(role) => {
+                                void change(a.id, { role });
+                              }}
+                            />
+                          </td>
+                          <td>{a.active ? 'in use' : 'switched off'}</td>
+                          <td className="text-nowrap">
+                            {a.id !== account?.id && (
+                              <Button
+                                size="sm"
+                                variant="outline-primary"
+                                onClick={() => {
+                                  void change(a.id, { active: !a.active });
+                                }}
+                              >
+                                {a.active ? 'Switch off' : 'Switch on'}
+                              </Button>
+                            )}{' '}
+                            <NewPassword name={a.name} onSet={(password) => change(a.id, { password })} />
+                          </td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </Table>
+                </WithCsv>
                 <NewAccount
                   onMake={(body) => {
                     changing.forget();

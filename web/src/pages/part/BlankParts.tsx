@@ -13,6 +13,7 @@ import {
 import { AXES, DIRECTIONS, axisOf, type Direction } from '@violet-jaw/core/frames';
 import { PART_SIDE } from '@violet-jaw/core/part';
 import { PART_FILE_ENDINGS } from '@violet-jaw/formats/part/kind.ts';
+import { WithCsv } from '../../app/WithCsv';
 import { useJob } from '../../app/JobLayout';
 import { LengthField } from '../../fields/LengthField';
 import { OptionalLengthField } from '../../fields/OptionalLengthField';
@@ -136,33 +137,35 @@ export function FromStock() {
         </p>
       )}
       {fits && fits.length > 0 && (
-        <Table size="sm" className="mt-1">
-          <thead>
-            <tr>
-              <th>Stock</th>
-              <th className="number">Piece</th>
-              <th className="number">Volume</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {fits.slice(0, 6).map((f) => (
-              <tr key={`${f.stock.id} ${f.blank.along} ${f.sawn.join()}`}>
-                <td>
-                  {f.stock.name}
-                  <div className="field-hint">sawn to {f.sawn.map((a) => a.toUpperCase()).join(' and ')}</div>
-                </td>
-                <td className="number">{AXES.map((a) => speech.size(f.size[a])).join(' × ')}</td>
-                <td className="number">{speech.volume(f.volumeMm3)}</td>
-                <td>
-                  <Button size="sm" variant="outline-primary" onClick={() => take(f)}>
-                    Take
-                  </Button>
-                </td>
+        <WithCsv name="Stock that is large enough">
+          <Table size="sm" className="mt-1">
+            <thead>
+              <tr>
+                <th>Stock</th>
+                <th className="number">Piece</th>
+                <th className="number">Volume</th>
+                <th />
               </tr>
-            ))}
-          </tbody>
-        </Table>
+            </thead>
+            <tbody>
+              {fits.slice(0, 6).map((f) => (
+                <tr key={`${f.stock.id} ${f.blank.along} ${f.sawn.join()}`}>
+                  <td>
+                    {f.stock.name}
+                    <div className="field-hint">sawn to {f.sawn.map((a) => a.toUpperCase()).join(' and ')}</div>
+                  </td>
+                  <td className="number">{AXES.map((a) => speech.size(f.size[a])).join(' × ')}</td>
+                  <td className="number">{speech.volume(f.volumeMm3)}</td>
+                  <td>
+                    <Button size="sm" variant="outline-primary" onClick={() => take(f)}>
+                      Take
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </WithCsv>
       )}
     </>
   );

@@ -4,6 +4,7 @@ import { marksOf, withMarks, type Remark, type RemarkPlace } from '@violet-jaw/c
 import { useJob } from '../../app/JobLayout';
 import { BoardView } from '../../drawing/BoardView';
 import { useSize } from '../../drawing/useSize';
+import { useRemarkedSetups } from '../../remarks/useRemarkedSetups';
 import { usePlan } from '../../store/planStore';
 
 const ignore = () => undefined;
@@ -22,20 +23,21 @@ export function PlaceBoard({
   onPoint: (place: RemarkPlace) => void;
 }) {
   const { shop, speech } = useJob();
+  const setups = useRemarkedSetups();
   const drawn = usePlan((s) => s.drawn);
   const [holder, width, height] = useSize<HTMLDivElement>([760, 520]);
   const scenes = useMemo(() => {
     const planned = drawn?.planned.setups.find((s) => s.id === setupId);
     const views = drawn?.outlines.setups.find((s) => s.id === setupId)?.views;
     if (!planned?.facts || !views) return null;
-    const marks = [...marksOf(remarks), ...(place ? [{ mark: 'new', place }] : [])];
+    const marks = [...marksOf(remarks, setups), ...(place ? [{ mark: 'new', place, isOld: false }] : [])];
     return Object.fromEntries(
       VIEW_NAMES.map((view) => {
         const options = { dimensions: false, labels: true };
         return [view, withMarks(setupScene({ view, planned, outlines: views[view], speech, options }), view, marks)];
       }),
     ) as Scenes;
-  }, [drawn, setupId, remarks, place, speech]);
+  }, [drawn, setupId, remarks, setups, place, speech]);
   return (
     <div ref={holder} className="place-board">
       {scenes ? (

@@ -7,6 +7,7 @@ import { ChoiceField } from '../../fields/TextField';
 import { useChange } from '../../store/query';
 import { NewRemark } from '../../remarks/NewRemark';
 import { RemarkEntry } from '../../remarks/RemarkEntry';
+import { useRemarkedSetups } from '../../remarks/useRemarkedSetups';
 import { useRemarks } from '../../remarks/useRemarks';
 import { PlaceBoard } from './PlaceBoard';
 import { PlaceFields } from './PlaceFields';
@@ -24,7 +25,10 @@ export function RemarksPage() {
   const shown = remarks.filter((r) => !r.removed);
   const removed = remarks.filter((r) => r.removed);
   const pointing = shown.find((r) => r.id === pointingId && r.setupId === setupId);
-  const point = (at: RemarkPlace | null) => {
+  const setups = useRemarkedSetups();
+  const point = (to: RemarkPlace | null) => {
+    const held = setups.find((s) => s.id === setupId)?.held;
+    const at = to && held ? { ...to, held } : to;
     if (pointing) void changing.run({ id, remark: pointing.id, revision: pointing.revision, body: { place: at } });
     else setPlace(at);
   };
@@ -95,7 +99,7 @@ export function RemarksPage() {
               key={r.id}
               jobId={id}
               remark={r}
-              setups={job.setups}
+              setups={setups}
               onPoint={() => {
                 setWhole(false);
                 choose(r.setupId!);
@@ -104,7 +108,7 @@ export function RemarksPage() {
             />
           ))}
           {removed.map((r) => (
-            <RemarkEntry key={r.id} jobId={id} remark={r} setups={job.setups} />
+            <RemarkEntry key={r.id} jobId={id} remark={r} setups={setups} />
           ))}
         </section>
       </div>

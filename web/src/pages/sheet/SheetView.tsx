@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { aboutInWords, PHOTO_SAYS, type SheetRemark } from '@violet-jaw/core/remarks';
+import { aboutInWords, OLD_PLACE, PHOTO_SAYS, type SheetRemark } from '@violet-jaw/core/remarks';
 import {
   changedInWords,
   numbersOf,
@@ -211,7 +211,7 @@ function Bring({ bring: { tools, ready } }: { bring: NonNullable<Sheet['bring']>
   );
 }
 
-function SheetRemarkView({ remark: { mark, op, made, says, photo, file } }: { remark: SheetRemark }) {
+function SheetRemarkView({ remark: { mark, op, made, says, photo, file, isOld } }: { remark: SheetRemark }) {
   return (
     <div className="sheet-remark">
       <strong>
@@ -219,6 +219,11 @@ function SheetRemarkView({ remark: { mark, op, made, says, photo, file } }: { re
       </strong>{' '}
       {made}
       {says !== '' && <div>{says}</div>}
+      {isOld && (
+        <div>
+          {mark}? {OLD_PLACE}
+        </div>
+      )}
       {file !== null && <div>File beside the job: {file}</div>}
       {photo && (
         <>

@@ -133,25 +133,34 @@ function ZeroTable({ register, terms, says }: { register: string; terms: readonl
   const { speech } = useJob();
   return (
     <section className="panel" aria-label={`Zero ${register}`}>
-      <h2>
-        <span className="number violet">{register}</span>{' '}
-        <span className="number">Z {speech.signed(sumOfTerms(terms))}</span>
-      </h2>
-      <p className="mb-1">{says} Machine coordinates.</p>
-      <Table size="sm" className="mb-0">
-        <tbody>
-          {(terms ?? []).map((t) => (
-            <tr key={t.term}>
-              <td>{t.term}</td>
-              <td className="quiet">
-                {t.from}
-                {t.plusMinus === null ? '' : `, ±${speech.size(t.plusMinus)}`}
-              </td>
-              <td className="number">{speech.signed(t.value)}</td>
+      <WithCsv name={`Zero ${register}`} onHeading>
+        <h2>
+          <span className="number violet">{register}</span>{' '}
+          <span className="number">Z {speech.signed(sumOfTerms(terms))}</span>
+        </h2>
+        <p className="mb-1">{says} Machine coordinates.</p>
+        <Table size="sm" className="mb-0">
+          <thead className="visually-hidden">
+            <tr>
+              <th>Term</th>
+              <th>From</th>
+              <th>Z</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {(terms ?? []).map((t) => (
+              <tr key={t.term}>
+                <td>{t.term}</td>
+                <td className="quiet">
+                  {t.from}
+                  {t.plusMinus === null ? '' : `, ±${speech.size(t.plusMinus)}`}
+                </td>
+                <td className="number">{speech.signed(t.value)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </WithCsv>
     </section>
   );
 }
