@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { sensorFootJob } from '../demo';
 import { confirm, tablet } from './atMachine';
+import { open } from './bench';
 import { enter, expect, go, LONG, makeJob, OWN, pdfPages, test, type RunningApp } from './app';
 import type { Page } from '@playwright/test';
 
@@ -77,7 +78,21 @@ test('a remark points at its place, by pointer and by keyboard; it is taken off 
   expect(all[1].place.at[0]).toBeCloseTo((11 / 16) * 25.4, 6);
   expect(all[1].place.at[1]).toBeCloseTo(1.5 * 25.4, 6);
   await go(page, 'Route');
-  await expect(page.locator('.bench-drawings svg').getByText('R1', { exact: true })).toBeVisible(LONG);
+  const bench = page.locator('.bench-drawings svg');
+  await expect(bench.getByText('R1', { exact: true })).toBeVisible(LONG);
+
+  // held otherwise, it may point at another place: that is said until it points anew
+  await open(page, 'Seat');
+  await enter(page.getByLabel('Parallels, height'), '7/16');
+  await expect(bench.getByText('R1?', { exact: true })).toBeVisible(LONG);
+  await go(page, 'Remarks');
+  await expect(first).toContainText('Marked when the setup was held otherwise');
+  await first.getByRole('button', { name: 'Point elsewhere' }).click();
+  const above = await drawing.getByText('From above').boundingBox();
+  await page.mouse.click(above!.x + 60, above!.y + 120);
+  await expect(first).not.toContainText('held otherwise');
+  await expect(drawing.getByText('R1', { exact: true })).toBeVisible();
+  await expect(second).toContainText('held otherwise');
 });
 
 test('an operator takes a photo in the run while the network is away; it is sent later, and the next sheet prints it', async ({

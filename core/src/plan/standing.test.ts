@@ -110,27 +110,32 @@ describe('jaws of a vise', () => {
   const three = () => route([OWN, SOFT, SOFT, OWN].map((device) => ({ device, station: 'station-a' })));
 
   test('are told where they are changed, and only then is it a tick', () => {
-    const { planned, jaws, job } = plan(three());
+    const { planned, jaws, sheet, job } = plan(three());
     expect(planned.setups.map(viseOf)).toEqual([OWN, OWN, OWN, OWN]);
-    expect(jaws).toEqual([
-      'In Vise 150: the jaws it came with; seats clean, screws tight.',
-      'Change the jaws of Vise 150: the jaws it came with out, those of “Vise 150 with soft jaws” in; seats clean, screws tight.',
-      'Those of “Vise 150 with soft jaws” stay in Vise 150.',
-      'Change the jaws of Vise 150: those of “Vise 150 with soft jaws” out, the jaws it came with in; seats clean, screws tight.',
-    ]);
+    const [own, soft] = ['the jaws it came with', 'those of “Vise 150 with soft jaws”'];
+    expect(jaws).toEqual([own, soft, soft, own].map((these) => `${these}, in Vise 150`));
+    const does = [
+      `See that Vise 150 has ${own}; seats clean, screws tight.`,
+      `Change the jaws of Vise 150: ${own} out, ${soft} in; seats clean, screws tight.`,
+      null,
+      `Change the jaws of Vise 150: ${soft} out, ${own} in; seats clean, screws tight.`,
+    ];
+    expect(sheet.setups.map((s) => s.steps!.filter((step) => step.startsWith('Before the first part')))).toEqual(
+      does.map((says) => (says ? [`Before the first part: ${says}`] : [])),
+    );
     const { steps } = runPlan({ job, planned, letter: 'A', outlines: null });
     const ticks = planned.setups.map(({ id }) =>
       steps
         .filter((s) => s.setupId === id && s.kind === 'prepare')
         .flatMap((s) => s.asks.filter((a) => a.id === 'jaws').map((a) => a.label)),
     );
-    expect(ticks).toEqual(jaws.map((says, i) => (i === 2 ? [] : [says])));
+    expect(ticks).toEqual(does.map((says) => (says ? [says] : [])));
   });
 
   test('that are never changed are not spoken of; other vises do not change them', () => {
     expect(plan(route([{ device: OWN }, { device: OWN }])).jaws).toEqual([null, null]);
     expect(plan(route([{ device: SOFT }, { device: ELSEWHERE }, { device: 'vise-4in' }])).jaws).toEqual([
-      'In Vise 150: those of “Vise 150 with soft jaws”; seats clean, screws tight.',
+      'those of “Vise 150 with soft jaws”, in Vise 150',
       null,
       null,
     ]);

@@ -88,7 +88,8 @@ export function heldAs({ setup, device, facts }: Pick<PlannedSetup, 'setup' | 'd
 }
 
 /** Said where a mark may point at another thing than its author meant. */
-export const OLD_PLACE = 'Marked when the setup was held otherwise: what it points at now may be another place.';
+export const OLD_PLACE =
+  'Marked when the setup was held otherwise: it may point at another place now. Go by the words, not by the mark.';
 
 /** A setup as remarks know it. `held`: as `heldAs` says it; left out: nobody asks. */
 export interface RemarkedSetup {

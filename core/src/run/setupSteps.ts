@@ -71,8 +71,8 @@ export function setupSteps(making: Making, s: PlannedSetup): RunStep[] {
 
 /** Jaws that are changed are a tick of their own: everything that is touched afterwards hangs on them. */
 function jawsAsk({ planned }: Making, s: PlannedSetup): Ask[] {
-  const jaws = jawsHere(planned.setups, s);
-  return jaws?.change ? [yes('jaws', jaws.says)] : [];
+  const does = jawsHere(planned.setups, s)?.does;
+  return does ? [yes('jaws', does)] : [];
 }
 
 /** Loading is done step by step, each with a tick of its own. */

@@ -5,11 +5,12 @@ import { sheetRemarks, type Remark } from '../remarks';
 import { remarkEntries } from './remarked';
 import { checksOf, isHeldOn, suppliesOf, toolOfCut, type Job } from '../job';
 import { PART_SIDE } from '../part';
-import { loadingSteps, pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
+import { pieceShift, type PlannedJob, type PlannedSetup } from '../plan';
 import { endSteps } from '../turned';
 import { speechIn, toUnits } from '../units';
 import { carrierOf } from './carrier';
 import { sheetChangeovers } from './changeover';
+import { stepsOf } from './jaws';
 import { filmInWords } from './film';
 import { lengthRegisterOf, zeroInWords } from '../zero';
 import type { Change, Entry } from './types';
@@ -40,7 +41,7 @@ function lengthsIn(units: Job['units']) {
 export function entriesOf(job: Job, planned: PlannedJob, remarks: readonly Remark[] = []): Entry[] {
   return [
     ...jobEntries(job, planned),
-    ...planned.setups.flatMap((s) => [...chosenEntries(job, s), ...computedEntries(job, s)]),
+    ...planned.setups.flatMap((s) => [...chosenEntries(job, s), ...computedEntries(job, planned.setups, s)]),
     ...planned.setups.flatMap((s) => pieceEntries(job, s)),
     ...turnedEntries(job, planned),
     ...planned.transitions.map((t) => text(`Op ${t.fromOp} to Op ${t.toOp}`, 'hand move', t.facts.says)),
@@ -174,7 +175,7 @@ function cutEntries(place: string, { cuts, setup }: PlannedSetup, units: Job['un
 }
 
 /** What follows from it. */
-function computedEntries(job: Job, s: PlannedSetup): Entry[] {
+function computedEntries(job: Job, setups: readonly PlannedSetup[], s: PlannedSetup): Entry[] {
   const { size, coordinate } = lengthsIn(job.units);
   const place = `Op ${s.op}`;
   const { facts } = s;
@@ -195,7 +196,7 @@ function computedEntries(job: Job, s: PlannedSetup): Entry[] {
         ]
       : []),
     ...facts.hold.figures.map((f) => text(place, f.label.toLowerCase(), f.value)),
-    text(place, 'steps', loadingSteps(s).join(' ')),
+    text(place, 'steps', stepsOf(setups, s).join(' ')),
   ];
 }
 

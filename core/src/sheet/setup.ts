@@ -3,7 +3,7 @@ import { inSpaceScene, setupScene, VIEW_NAMES, type RouteOutlines, type Scene, t
 import { AXES, rotate, rotationOf } from '../frames';
 import { plusMinusOf } from '../ledger';
 import { plusMinus } from '../exact';
-import { loadingSteps, pieceShift, staysFrom, type PlannedMeeting, type PlannedSetup, type SetupFacts } from '../plan';
+import { pieceShift, staysFrom, type PlannedMeeting, type PlannedSetup, type SetupFacts } from '../plan';
 import { type CopyPlace } from '../blank';
 import type { Family } from '../shop';
 import { holdingOf, turnInWords, type RowsOf } from '../holdings';
@@ -13,7 +13,7 @@ import { carrierOf } from './carrier';
 import { feedRate } from '../hold';
 import { depthInWords } from '../prove';
 import { lengthRegisterOf, sideMeansShort } from '../zero';
-import { jawsHere } from './jaws';
+import { jawsHere, stepsOf } from './jaws';
 import type { Row, SheetSetup } from './types';
 import { orientationInWords } from './atHand';
 import { dowelRows } from './dowelRows';
@@ -139,7 +139,7 @@ export function sheetSetup({ planned, setups, copies, outlines, meetings, job, s
   return {
     ...base,
     seat: facts.says.seat,
-    steps: loadingSteps(planned),
+    steps: stepsOf(setups, planned),
     release: staysFrom(setups, planned)
       ? ['Do not let go of the part: the next setup only turns it.']
       : facts.hold.release,
@@ -183,7 +183,7 @@ function holdRows(planned: PlannedSetup, setups: readonly PlannedSetup[], of: Ro
   const jaws = jawsHere(setups, planned);
   return [
     { label: held.device, value: of.device.name },
-    ...(jaws === null ? [] : [{ label: 'Jaws', value: jaws.says }]),
+    ...(jaws === null ? [] : [{ label: 'Jaws', value: jaws.are }]),
     ...(carrier === null ? [] : [{ label: 'Stands', value: carrier }]),
     ...axisRow(planned),
     stationRow(planned),

@@ -4,10 +4,12 @@ import { contactInWords } from '@violet-jaw/core/hold/contactWords.ts';
 import { pushInWords } from '@violet-jaw/core/hold/checks/marginHolds.ts';
 import { type Device, type DeviceKind, isMadeFor } from '@violet-jaw/core/shop';
 import { isHeldOn } from '@violet-jaw/core/job';
-import { loadingSteps } from '@violet-jaw/core/plan';
+import type { PlannedSetup } from '@violet-jaw/core/plan';
+import { stepsOf } from '@violet-jaw/core/sheet/jaws.ts';
 import { WithCsv } from '../../app/WithCsv';
 import { useJob } from '../../app/JobLayout';
 import { useWidth } from '../../drawing/useWidth';
+import { usePlan } from '../../store/planStore';
 import { SectionFindings, Why, type SectionProps } from '../section';
 import { fieldsOf } from './fields';
 import { GasketExport, JigFields } from './Outlines';
@@ -51,6 +53,8 @@ function DeviceChoice({
   );
 }
 
+const NONE: readonly PlannedSetup[] = [];
+
 /** Contact, forces and margin of what holds the part, and what the operator does with it. */
 export function HoldSection(props: SectionProps) {
   const { setup, planned, edit, onLook } = props;
@@ -60,6 +64,7 @@ export function HoldSection(props: SectionProps) {
   const held = device && isHeldOn(setup, device) ? { ...props, device, hold: setup.hold } : null;
   const { hold: Fields = null, freed: Freed = null } = held ? fieldsOf(held.hold.family) : {};
   const hold = planned?.facts?.hold;
+  const setups = usePlan((s) => s.planned?.setups ?? NONE);
   const margins = planned?.forces?.margin.margins ?? [];
   const worst = margins.reduce<(typeof margins)[number] | null>((low, m) => (!low || m.low < low.low ? m : low), null);
   const fits = shop.devices.filter((d) => isMadeFor(d, [job.number, job.part]));
@@ -118,7 +123,7 @@ export function HoldSection(props: SectionProps) {
         <details className="mt-1">
           <summary>Steps for the operator</summary>
           <ol className="mb-1">
-            {loadingSteps(planned!).map((s) => (
+            {stepsOf(setups, planned!).map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ol>

@@ -76,6 +76,7 @@ function Locators({
   };
   return (
     <WithCsv name="Locators" onHeading>
+      <h3>Locators</h3>
       <Table size="sm" className="mt-1" aria-label="Locators">
         <thead>
           <tr>
