@@ -35,6 +35,8 @@ describe('where a thing of the library is used', () => {
     ['tools', 'drill-9', [10]],
     ['machines', 'mill-1', []],
     ['devices', 'vise-150-soft', [20]],
+    // its other jaws are of no use without it
+    ['devices', 'vise-150', [10, 20]],
     ['parallels', libraryKey('parallels', { id: 'x', name: '', height: 32 + 1e-9 }), [10]],
     ['consumables', libraryKey('consumables', { id: 'x', name: 'Coolant, flood ' }), [10, 20]],
     ['materials', libraryKey('materials', { id: 'x', name: 'EN AW-6082' }), []],
