@@ -115,7 +115,7 @@ describe('jaws of a vise', () => {
     const [own, soft] = ['the jaws it came with', 'those of “Vise 150 with soft jaws”'];
     expect(jaws).toEqual([own, soft, soft, own].map((these) => `${these}, in Vise 150`));
     const does = [
-      `See that Vise 150 has ${own}; seats clean, screws tight.`,
+      `See that Vise 150 on station A has ${own}; seats clean, screws tight.`,
       `Change the jaws of Vise 150: ${own} out, ${soft} in; seats clean, screws tight.`,
       null,
       `Change the jaws of Vise 150: ${soft} out, ${own} in; seats clean, screws tight.`,
@@ -130,6 +130,21 @@ describe('jaws of a vise', () => {
         .flatMap((s) => s.asks.filter((a) => a.id === 'jaws').map((a) => a.label)),
     );
     expect(ticks).toEqual(does.map((says) => (says ? [says] : [])));
+  });
+
+  test('on two stations may be in two vises of the kind: nobody is sent to change them', () => {
+    const two = plan(
+      route([
+        { device: OWN, station: 'station-a' },
+        { device: SOFT, station: 'station-b' },
+        { device: OWN, station: 'station-a' },
+      ]),
+    );
+    expect(two.sheet.setups.map((s) => s.steps![0])).toEqual([
+      'Before the first part: See that Vise 150 on station A has the jaws it came with; seats clean, screws tight.',
+      'Before the first part: See that Vise 150 on station B has those of “Vise 150 with soft jaws”; seats clean, screws tight.',
+      expect.not.stringContaining('jaws it came with'),
+    ]);
   });
 
   test('that are never changed are not spoken of; other vises do not change them', () => {

@@ -16,14 +16,16 @@ export function jawsHere(setups: readonly PlannedSetup[], setup: PlannedSetup): 
   if (vise === null) return null;
   const inVise = setups.filter((s) => viseOf(s) === vise);
   if (inVise.every((s) => !s.jawsOf)) return null;
+  // on another station it may be another vise of the kind
+  const here = inVise.filter((s) => s.setup.station === setup.setup.station);
   const name = setup.jawsOf?.name ?? setup.device!.name;
   const these = theseOf(setup);
   const are = `${these}, in ${name}`;
-  const before = inVise[inVise.indexOf(setup) - 1];
+  const before = here[here.indexOf(setup) - 1];
   if (before?.device?.id === setup.device!.id) return { are, does: null };
   const does = before
     ? `Change the jaws of ${name}: ${theseOf(before)} out, ${these} in`
-    : `See that ${name} has ${these}`;
+    : `See that ${name}${setup.station ? ` on station ${setup.station.name}` : ''} has ${these}`;
   return { are, does: `${does}; seats clean, screws tight.` };
 }
 

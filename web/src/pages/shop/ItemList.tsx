@@ -37,6 +37,7 @@ export function ItemList({
   const words = useDeferredValue(asked.words);
   const entries = entriesOf(shop, facts.key);
   const rows = found(facts, entries, { ...asked, words }, { shop, speech });
+  const retired = entries.filter((e) => e.retired).length;
   const kinds = facts.kinds.filter((k) => entries.some((e) => e.kind === k));
   return (
     <section className="shop-list" aria-label={facts.says}>
@@ -72,7 +73,7 @@ export function ItemList({
         {entries.length === 0
           ? `No ${facts.one} yet.`
           : rows.length === entries.length
-            ? `${entries.length} in all`
+            ? `${entries.length} in all${retired > 0 ? `, ${retired} of them retired` : ''}`
             : `${rows.length} of ${entries.length}`}
       </p>
       <div className="shop-rows">

@@ -42,7 +42,7 @@ export function JawSets({ vise, shop, onChange }: { vise: Vise; shop: Shop; onCh
       {body && (
         <p className="mt-1">
           They are set into <Link to={addressOf(body)}>{body.name}</Link>. A station is measured for each set by itself:
-          other jaws have their faces elsewhere.
+          where its faces stand elsewhere, give the same place a second station with its own numbers.
         </p>
       )}
       {vise.jawsOf === undefined && (
