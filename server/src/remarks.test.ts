@@ -110,6 +110,15 @@ test('twenty at once get twenty numbers', async () => {
   expect((await list()).map((r) => r.number)).toEqual(Array.from({ length: before + 20 }, (_, i) => i + 1));
 });
 
+test('how it was held comes back as it was told, whatever its device is called', async () => {
+  const held = `-z +x ${'"\\\u0007ü🔧'.repeat(58)}`.slice(0, 300);
+  const place = { view: 'above', at: [17.4625, -3], held };
+  const made = await say('odd', { place });
+  expect([made.status, made.json.place]).toEqual([201, place]);
+  expect((await list()).at(-1)!.place).toEqual(place);
+  expect((await say('odd', { place: { ...place, held: 'x'.repeat(301) } })).status).toBe(400);
+});
+
 test('a photo is turned upright, made smaller, written anew without what else stood in it', async () => {
   const jpeg = await halves(1800, 180).getBuffer('image/jpeg');
   // 6: the camera was held so that row 0 is on the right: what is left in the file is on top

@@ -216,6 +216,26 @@ describe('a wrong reading', () => {
     expect(zero.target.y).toBeCloseTo(zero.planned.y!, 9);
   });
 
+  test.each([
+    ['stays there', 'vise-150', 0.25, 'Op 10 of this run'],
+    ['gets other jaws in between', 'vise-150-soft', 0, null],
+    ['makes room for another in between', 'vise-4in', 0, null],
+  ])('tells later setups where the vise stands while it %s', (_, between, by, told) => {
+    const job = vane('mm', (j) => {
+      j.setups.push({ ...structuredClone(j.setups[1]), id: 'op-30', op: 30, register: 'G56' });
+      j.setups[1].device = between;
+    });
+    const o = operator(
+      { reads: (ask, right) => (ask.axis === 'x' && ask.id === 'touch-1' ? right + 0.25 : right) },
+      ready(job),
+    );
+    o.runTo();
+    o.send({ kind: 'accept', reason: 'the vise was moved this morning' });
+    const zero = o.state.zeros[2];
+    expect(zero.target.x! - zero.planned.x!).toBeCloseTo(by, 6);
+    expect(zero.movedBy).toBe(told);
+  });
+
   test('nothing else than an answer to the step in hand changes the run', () => {
     const o = stopped();
     const events = [

@@ -117,7 +117,7 @@ function measuredAxis(plan: RunPlan, setup: RunSetup, axis: Axis, answers: Reado
 }
 
 /**
- * What touching earlier setups of the same device on the same station has shown of where it stands; null where nothing
+ * What touching earlier setups has shown of where a device stands, since it stands on its station; null where nothing
  * has.
  */
 function stationShown(
@@ -127,16 +127,11 @@ function stationShown(
   answers: ReadonlyMap<string, Values>,
 ): { readonly position: number; readonly op: number } | null {
   // where no station is chosen, the device may stand anywhere the next time
-  const earlier = plan.setups
-    .slice(0, plan.setups.indexOf(setup))
-    .filter(
-      (s) =>
-        s.stationId !== null &&
-        s.stationId === setup.stationId &&
-        s.deviceId === setup.deviceId &&
-        s.standsOn === setup.standsOn,
-    );
-  for (const s of [...earlier].reverse()) {
+  if (setup.stationId === null) return null;
+  const onStation = plan.setups.slice(0, plan.setups.indexOf(setup)).filter((s) => s.stationId === setup.stationId);
+  for (const s of onStation.reverse()) {
+    // something else stood there: it does not stand where it stood before
+    if (s.deviceId !== setup.deviceId || s.standsOn !== setup.standsOn) return null;
     const measured = measuredAxis(plan, s, axis, answers);
     const offset = s.offset[axis];
     if (measured !== null && offset !== null) return { position: measured - offset, op: s.op };
