@@ -113,15 +113,15 @@ test('jobs of a family stand beside each other with what differs', async ({ page
 test('a set of jaws goes with its vise: made from it, found with it, and told apart', async ({ page }) => {
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await page.getByRole('link', { name: /^Holding devices/ }).click();
-  await page.getByRole('link', { name: 'Vise 150 vise', exact: true }).click();
+  await page.getByRole('link', { name: 'Vise 4 in vise', exact: true }).click();
   const jaws = page.getByRole('region', { name: 'Jaws of the vise' });
   await expect(jaws).toContainText('No other jaws go with it.');
   await jaws.getByRole('button', { name: 'Add a set of jaws' }).click();
-  const item = page.getByRole('region', { name: 'Vise 150, other jaws', exact: true });
-  await expect(item).toContainText('They are set into Vise 150.');
-  await expect(page.getByRole('link', { name: 'Vise 150, other jaws jaws of Vise 150' })).toBeVisible();
-  await jaws.getByRole('link', { name: 'Vise 150' }).click();
-  await expect(jaws).toContainText('Other jaws that go with it: Vise 150, other jaws');
+  const item = page.getByRole('region', { name: 'Vise 4 in, other jaws', exact: true });
+  await expect(item).toContainText('They are set into Vise 4 in.');
+  await expect(page.getByRole('link', { name: 'Vise 4 in, other jaws jaws of Vise 4 in' })).toBeVisible();
+  await jaws.getByRole('link', { name: 'Vise 4 in' }).click();
+  await expect(jaws).toContainText('Other jaws that go with it: Vise 4 in, other jaws');
   // what has sets is none itself
   await expect(jaws.getByLabel('These are jaws of')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();

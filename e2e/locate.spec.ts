@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { findingOf, next, open } from './bench';
 import { againstPins } from './jobs';
 import { enter, expect, LONG, makeJob, saved, test } from './app';
@@ -13,6 +14,13 @@ test('what pins leave free and what they decide twice is said, drawn, and mended
   await expect(locate.getByRole('row', { name: /^Left pin 1 of 6 nothing: hold it there by hand/ })).toBeVisible();
   await expect(board.locator('.locator').first()).toBeAttached();
   await expect(board.locator('.ghost')).toHaveCount(0);
+  const [locators] = await Promise.all([
+    page.waitForEvent('download'),
+    locate.getByRole('button', { name: 'Locators as CSV' }).click(),
+  ]);
+  const csv = readFileSync(await locators.path(), 'utf8');
+  expect(csv).toContain('Locator,Takes away,"Pressed there, without friction"');
+  expect(csv).toContain('Left pin,1 of 6,nothing: hold it there by hand');
 
   await test.step('one of two pins taken out: it can turn, and the drawing shows how', async () => {
     await open(page, 'Seat');
