@@ -141,6 +141,23 @@ test('a second setup on the same device in another place is not where the first 
   expect(moved(ON.x + 50).touched).toBeNull();
 });
 
+test('what is moved on the one below and comes back is off anew there; the one below stays as it is', () => {
+  const job = stacked();
+  const at = (id: string, op: number, x: number): Setup => ({
+    ...structuredClone(job.setups[0]),
+    ...{ id, op, standsOn: { ...ON, x } },
+  });
+  const route = (...xs: number[]) => ({ ...job, setups: xs.map((x, i) => at(`s${i}`, 10 * (i + 1), x)) });
+  const keys = (...xs: number[]) => {
+    const all = plan(route(...xs), shopWith(lower)).planned.exact!.job.setups.map((s) => s.zero.z);
+    return [all.map((z) => z.by === 'station' && z.station), all.map((z) => z.by === 'station' && z.on?.id)].map(
+      (k) => new Set(k).size,
+    );
+  };
+  expect(keys(ON.x, ON.x, ON.x)).toEqual([1, 1]);
+  expect(keys(ON.x, ON.x + 50, ON.x)).toEqual([1, 3]);
+});
+
 test('what stands out over the one below or the table is told with how far', () => {
   const out = plan(stacked({ x: 40 }), shopWith(lower));
   expect(out.said('past-what-carries-it')!.says).toBe(

@@ -91,8 +91,8 @@ interface Asked {
   readonly homes: boolean;
   /** the setup before that was touched off with the same device, which stands there since; null: none */
   readonly earlier: number | null;
-  /** how often what stands on its station was another by then */
-  readonly changed: number;
+  /** how often what stands on its station was another by then, and what stands on that */
+  readonly changed: { readonly below: number; readonly on: number };
   /** what was checked of the machine */
   readonly machine: Pick<Machine, 'homing' | 'accuracy'> | null;
   /** each part is the only one */
@@ -238,14 +238,18 @@ function touchedAlong(asked: Asked, axis: Axis): Touched | null {
 
 const touchWithin = ({ touchOff: { plusMinus } }: Setup): Within => (plusMinus === null ? NOT_SAID : typed(plusMinus));
 
+/** What is off by the same while it stands: the key of it, another one after each change. */
+const since = (key: string, changed: number): string => (changed === 0 ? key : `${key} changed ${changed}`);
+
 /** What the device stands on there, where that is not the station itself. */
 function carriedBy(
   { carried }: StationHere,
   { device }: Setup,
+  changed: number,
 ): { on: { id: string; name: string; within: Within } } | null {
   if (!carried?.by) return null;
   const within = carried.plusMinus === null ? NOT_SAID : typed(carried.plusMinus);
-  return { on: { id: `${carried.by.id} under ${device}`, name: carried.by.name, within } };
+  return { on: { id: since(`${carried.by.id} under ${device}`, changed), name: carried.by.name, within } };
 }
 
 function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
@@ -261,8 +265,9 @@ function zeroFrom(asked: Asked, axis: Axis): ZeroFrom {
     if (facts.touched && earlier !== null) return { by: 'earlier', setup: earlier, touched };
     const mm = (station.carried ?? { stationPlusMinus: station.plusMinus }).stationPlusMinus;
     const within: Within = { mm, from: 'station, as measured' };
-    const standing = changed === 0 ? station.id : `${station.id} changed ${changed}`;
-    if (isMeasured) return { by: 'station', station: standing, name, within, touched, ...carriedBy(station, setup) };
+    const standing = since(station.id, changed.below);
+    const on = carriedBy(station, setup, changed.on);
+    if (isMeasured) return { by: 'station', station: standing, name, within, touched, ...on };
   }
   return { by: 'touch', every: everyPart || isLaid || single, within: touchOff, touched };
 }

@@ -2,7 +2,7 @@ import type { Direction, Vec3 } from '../../frames';
 import { chainsOf, liesOf, meetingOf, nothingCuts, type CutFeature, type ExactJob, type Lies } from '../../exact';
 import type { Finding } from '../../findings';
 import { meetsWithin } from '../../exact/checks/meetsWithin';
-import { standsWhere, takesItOff, type Job } from '../../job';
+import { standsWhere, takesItOff, type Job, type Setup } from '../../job';
 import type { Feature, FeatureSurface } from '../../part';
 import type { Machine } from '../../shop';
 import type { Speech } from '../../units';
@@ -61,16 +61,16 @@ function touchedEarlier(setups: readonly PlannedSetup[], index: number): number 
 }
 
 /**
- * How often what stands on the station of a setup was another by then: while nothing changes all are off by the same,
- * and what comes back is off anew.
+ * How often what stands on the station of a setup was another by then, and what stands on that: while nothing changes
+ * all are off by the same, and what comes back is off anew.
  */
-function changedBy(setups: readonly PlannedSetup[], index: number): number {
+function changedBy(setups: readonly PlannedSetup[], index: number): { readonly below: number; readonly on: number } {
   const { station } = setups[index].setup;
-  const stood = setups
-    .slice(0, index + 1)
-    .filter((s) => s.setup.station === station)
-    .flatMap(({ setup }) => setup.standsOn?.device ?? setup.device ?? []);
-  return stood.filter((device, i) => i > 0 && device !== stood[i - 1]).length;
+  const stood = setups.slice(0, index + 1).filter(({ setup }) => setup.station === station && setup.device !== null);
+  const changes = (isSame: (a: Setup, b: Setup) => boolean) =>
+    stood.filter(({ setup }, i) => i > 0 && !isSame(stood[i - 1].setup, setup)).length;
+  const below = ({ standsOn, device }: Setup) => standsOn?.device ?? device;
+  return { below: changes((a, b) => below(a) === below(b)), on: changes(standsWhere) };
 }
 
 interface ExactInputs {
