@@ -17,7 +17,7 @@ export async function remarks({ sequelize }: QueryInterface): Promise<void> {
       by_name VARCHAR(80) NOT NULL,
       says TEXT NOT NULL,
       setup_id VARCHAR(60) NULL,
-      place TEXT NULL,
+      place VARCHAR(200) NULL,
       letter VARCHAR(4) NULL,
       kind VARCHAR(10) NOT NULL,
       file_hash CHAR(64) ${BINARY} NULL,

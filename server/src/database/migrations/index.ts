@@ -22,6 +22,7 @@ import { deviceOnDevice } from './0020-device-on-device';
 import { turned } from './0021-turned';
 import { tools } from './0022-tools';
 import { remarks } from './0023-remarks';
+import { heldAs } from './0024-held-as';
 
 export interface Migration {
   readonly name: string;
@@ -53,4 +54,5 @@ export const migrations: readonly Migration[] = [
   { name: '0021-turned', up: turned },
   { name: '0022-tools', up: tools },
   { name: '0023-remarks', up: remarks },
+  { name: '0024-held-as', up: heldAs },
 ];
